@@ -1,0 +1,3 @@
+export * from './network';
+export * from './strengths';
+export * from './suspects';

@@ -1,0 +1,159 @@
+import type { AxleEnd, CheckId, FastenerId, JointId, VehicleState } from '../joint';
+import type { Character, Drive, HistoryFlag, When, Where } from '../diagnosis';
+import type { Equipment, Fate, Orientation } from '../plan';
+import type { Measure, Part } from '../part';
+
+export const JOB_KINDS = [
+  'noise',
+  'failed inspection',
+  'age replacement',
+  'upgrade',
+  'changed stance',
+  'access',
+  'found during other work',
+] as const;
+export type JobKind = (typeof JOB_KINDS)[number];
+
+export const STATIONS = ['listen', 'find', 'settle', 'work', 'prove'] as const;
+export type Station = (typeof STATIONS)[number];
+
+export const CHECK_RESULTS = ['tight', 'moves', 'can’t tell'] as const;
+export type CheckResult = (typeof CHECK_RESULTS)[number];
+
+export const DEFECTS = [
+  'boot torn',
+  'rubber perished',
+  'rusted through',
+  'oil leak',
+  'cracked',
+  'broken',
+  'bent',
+  'rubbing',
+  'close to parting',
+] as const;
+export type Defect = (typeof DEFECTS)[number];
+
+export const ROLES = ['technician', 'lead', 'writer', 'learner'] as const;
+export type Role = (typeof ROLES)[number];
+
+export const ANSWER_WAYS = ['in person', 'by phone', 'by message', 'in writing'] as const;
+export const TORQUE_METHODS = ['torque wrench', 'wrench with adapter', 'by hand, estimated'] as const;
+export const MARKS = ['firm, unpublished', 'left alone, checked tight'] as const;
+export const CONFIRM_OUTCOMES = ['loose as thought', 'sound after all', 'something else'] as const;
+export const RECHECK_RESULTS = ['tight', 'tightened again', 'loose'] as const;
+export const ROAD_RESULTS = ['quiet', 'better', 'same', 'worse', 'not driven'] as const;
+
+/** What each kind of ledger entry carries. contract/ has the matching schemas. */
+export interface EntryBodies {
+  complaint: {
+    character: Character[];
+    where: Where[];
+    when: When[];
+    drives: Drive[];
+    history: HistoryFlag[];
+    words: string;
+  };
+  check: { check: CheckId; state: VehicleState; results: { joint: JointId; result: CheckResult }[] };
+  defect: { joint: JointId; what: Defect };
+  reading: {
+    joint: JointId;
+    phase: 'before' | 'after';
+    gauge: string;
+    first: number;
+    second: number;
+    unit: string;
+    playMm: number;
+  };
+  photo: { photo: string; joint?: JointId; step?: string; caption: string };
+  verdict: { causes: JointId[]; reproduced: boolean; note: string };
+  measure: {
+    axle: AxleEnd;
+    measure: Measure;
+    text: string;
+    mm?: number;
+    thread?: string;
+    hold?: 'hex' | 'flats' | 'none';
+  };
+  choose: { joints: JointId[]; part: Part; quantity: number; oneSideReason?: string };
+  answer: {
+    answer: 'approved' | 'declined';
+    what: string;
+    parts: string[];
+    who: string;
+    how: (typeof ANSWER_WAYS)[number];
+    warning: string;
+  };
+  setup: { equipment: Equipment; corroded: boolean };
+  step: { step: string; state: 'started' | 'done' | 'undone'; note?: string };
+  torque: {
+    fastener: FastenerId;
+    targetNm: number;
+    targetText: string;
+    source: string;
+    achievedNm: number;
+    value: number;
+    unit: string;
+    method: (typeof TORQUE_METHODS)[number];
+    detail?: string;
+  };
+  mark: { fastener: FastenerId; how: (typeof MARKS)[number] };
+  clicks: {
+    fastener: FastenerId;
+    clicks: number;
+    of: number;
+    targetNm: number | null;
+    targetText: string;
+    source: string;
+  };
+  piece: { piece: string; joint: JointId; fate: Fate; note?: string };
+  orientation: { step: string; joint: JointId; orientation: Orientation };
+  confirm: { joint: JointId; outcome: (typeof CONFIRM_OUTCOMES)[number]; note: string };
+  caution: { step: string };
+  'road-test': { result: (typeof ROAD_RESULTS)[number]; note: string };
+  alignment: { state: 'done' | 'booked'; note: string };
+  recheck: { what: string; atKm: number; onDate: string };
+  rechecked: { recheck: string; result: (typeof RECHECK_RESULTS)[number]; note: string };
+  told: { what: string; who: string; how: (typeof ANSWER_WAYS)[number] };
+  note: { text: string };
+  strike: { entry: string; why: string };
+  'hand-back': { distanceKm: number; note: string };
+}
+
+export type EntryKind = keyof EntryBodies;
+
+/** One line of the job's ledger. Times are ISO 8601. */
+export type Entry<K extends EntryKind = EntryKind> = {
+  [P in K]: {
+    /** Made by the client (UUIDv7): posting it twice is harmless. */
+    readonly id: string;
+    readonly job: string;
+    readonly kind: P;
+    readonly body: EntryBodies[P];
+    /** Person's id. */
+    readonly by: string;
+    /** When it happened at the vehicle. */
+    readonly at: string;
+  };
+}[K];
+
+/** Entries that need the person's PIN on top of their name. */
+export const PIN_KINDS: ReadonlySet<EntryKind> = new Set<EntryKind>(['answer', 'hand-back']);
+
+/** Entries still taken after the hand-back. */
+export const AFTER_HAND_BACK: ReadonlySet<EntryKind> = new Set<EntryKind>([
+  'note',
+  'photo',
+  'strike',
+  'rechecked',
+  'told',
+  'alignment',
+]);
+
+/** Which roles may write an entry. Learners record work, never approvals or releases. */
+export function mayWrite(role: Role, kind: EntryKind): boolean {
+  if (kind === 'hand-back') return role === 'technician' || role === 'lead';
+  if (kind === 'answer') return role !== 'learner';
+  if (role === 'writer')
+    return ['complaint', 'photo', 'told', 'note', 'recheck', 'strike', 'choose'].includes(kind);
+  return true;
+}

@@ -1,0 +1,299 @@
+import {
+  checksOf,
+  DANGEROUS,
+  jointsOf,
+  splitJoint,
+  stateCounts,
+  type AxleEnd,
+  type Dialect,
+  type FastenerId,
+  type JointId,
+  type JointKind,
+  type JointState,
+  type Side,
+  type VehicleTypeSpec,
+} from '../joint';
+import {
+  conforms,
+  detectionThresholdMm,
+  seriesDoubt,
+  type Conformance,
+  type KnownScatter,
+  type Limit,
+  type SeriesDoubt,
+} from '../play';
+import type { CheckResult, Defect, Entry, EntryBodies, EntryKind, JobKind } from './entry';
+
+/** A gauge as the job needs it. */
+export interface GaugeSpec {
+  readonly id: string;
+  readonly name: string;
+  readonly resolutionMm: number;
+  /** Known scatter of one play reading with it, from a gauge study. */
+  readonly known: KnownScatter;
+}
+
+/** What the shop has decided for itself. */
+export interface YardRules {
+  readonly dialect: Dialect;
+  /** The driver's side of the vehicle; the kerb is on the other. */
+  readonly driverSide: Side;
+  /** Posterior above which a suspect may be named, once the dangerous joints are cleared. */
+  readonly verdictThreshold: number;
+  /** Limit of play where a number decides; joints not listed: any play that a gauge can detect. */
+  readonly playLimits: Partial<Record<JointKind, Limit>>;
+  readonly recheckKm: number;
+  readonly alignmentJoints: readonly JointKind[];
+}
+
+export interface JobContext {
+  readonly type: VehicleTypeSpec;
+  readonly typeId: string;
+  readonly kind: JobKind;
+  readonly distanceKm: number;
+  readonly rules: YardRules;
+  readonly gauges: readonly GaugeSpec[];
+}
+
+export interface PlayView {
+  readonly readings: readonly { readonly entry: string; readonly playMm: number }[];
+  readonly gauge: GaugeSpec;
+  readonly doubt: SeriesDoubt;
+  readonly limit: Limit;
+  readonly conformance: Conformance;
+}
+
+export interface JointView {
+  readonly id: JointId;
+  readonly kind: JointKind;
+  readonly side: Side;
+  readonly state: JointState;
+  /** One sentence on how the state came about. */
+  readonly why: string;
+  readonly hand?: CheckResult;
+  /** False when the check was made in a state that shows nothing. */
+  readonly handCounts: boolean;
+  readonly defects: readonly Defect[];
+  readonly before?: PlayView;
+  readonly after?: PlayView;
+  readonly photos: readonly string[];
+}
+
+type Of<K extends EntryKind> = Entry<K>;
+export type AnswerEntry = Of<'answer'>;
+
+export interface JobState {
+  readonly context: JobContext;
+  /** All entries, oldest first; struck ones stay. */
+  readonly entries: readonly Entry[];
+  readonly struck: ReadonlyMap<string, Of<'strike'>>;
+  readonly complaint?: EntryBodies['complaint'];
+  readonly axle: AxleEnd;
+  readonly joints: ReadonlyMap<JointId, JointView>;
+  readonly verdict?: Of<'verdict'>;
+  readonly measures: readonly Of<'measure'>[];
+  readonly choices: readonly Of<'choose'>[];
+  readonly answers: readonly AnswerEntry[];
+  readonly setup?: EntryBodies['setup'];
+  readonly steps: ReadonlyMap<string, Of<'step'>>;
+  readonly torques: ReadonlyMap<FastenerId, Of<'torque'>>;
+  readonly marks: ReadonlyMap<FastenerId, Of<'mark'>>;
+  readonly clicks: ReadonlyMap<FastenerId, Of<'clicks'>>;
+  readonly pieces: ReadonlyMap<string, Of<'piece'>>;
+  readonly orientations: ReadonlyMap<string, Of<'orientation'>>;
+  readonly confirms: ReadonlyMap<JointId, Of<'confirm'>>;
+  readonly photos: readonly Of<'photo'>[];
+  readonly roadTest?: Of<'road-test'>;
+  readonly alignment?: Of<'alignment'>;
+  readonly rechecks: readonly Of<'recheck'>[];
+  readonly rechecked: ReadonlyMap<string, Of<'rechecked'>>;
+  readonly told: readonly Of<'told'>[];
+  readonly cautions: ReadonlySet<string>;
+  readonly handBack?: Of<'hand-back'>;
+}
+
+/** The limit that rules a joint's play, and whose it is. Where any play is too much, what the gauge can detect. */
+export function playLimit(kind: JointKind, rules: YardRules, gauge: GaugeSpec): Limit {
+  return (
+    rules.playLimits[kind] ?? {
+      limitMm: detectionThresholdMm(gauge.resolutionMm, gauge.known),
+      owner: 'common practice',
+    }
+  );
+}
+
+function playView(
+  readings: readonly Of<'reading'>[],
+  kind: JointKind,
+  context: JobContext,
+): PlayView | undefined {
+  const last = readings.at(-1);
+  const gauge = last && context.gauges.find((g) => g.id === last.body.gauge);
+  if (!gauge) return undefined;
+  // A series belongs to one gauge; a change of gauge begins a new one.
+  const series = readings.filter((r) => r.body.gauge === gauge.id);
+  const doubt = seriesDoubt(
+    series.map((r) => r.body.playMm),
+    gauge.resolutionMm,
+    gauge.known,
+  );
+  const limit = playLimit(kind, context.rules, gauge);
+  return {
+    readings: series.map((r) => ({ entry: r.id, playMm: r.body.playMm })),
+    gauge,
+    doubt,
+    limit,
+    conformance: conforms(doubt, limit.limitMm),
+  };
+}
+
+const DANGEROUS_DEFECTS: ReadonlySet<Defect> = new Set<Defect>([
+  'broken',
+  'cracked',
+  'rusted through',
+  'close to parting',
+]);
+
+function judgeJoint(
+  id: JointId,
+  context: JobContext,
+  on: {
+    hand?: CheckResult;
+    counts: boolean;
+    handWhy: string;
+    defects: Defect[];
+    before?: PlayView;
+    photos: string[];
+  },
+): Pick<JointView, 'state' | 'why'> {
+  const { kind } = splitJoint(id)!;
+  const dangerous = DANGEROUS.has(kind);
+  const bad = on.defects.find((d) => DANGEROUS_DEFECTS.has(d));
+  if (bad && (dangerous || bad === 'close to parting'))
+    return { state: 'dangerous', why: `${bad[0]!.toUpperCase()}${bad.slice(1)}.` };
+  if (on.hand === 'moves') return { state: dangerous ? 'dangerous' : 'loose', why: 'It moves in the hand.' };
+  if (bad) return { state: 'loose', why: `${bad[0]!.toUpperCase()}${bad.slice(1)}.` };
+  if (on.before?.conformance.verdict === 'beyond') {
+    return {
+      state: dangerous ? 'dangerous' : 'loose',
+      why: `Play is beyond ${on.before.limit.limitMm.toFixed(2)} mm (${on.before.limit.owner}).`,
+    };
+  }
+  if (on.hand === 'tight' && !on.counts) return { state: 'can’t tell yet', why: on.handWhy };
+  const within = on.before?.conformance.verdict === 'within';
+  const closeToLimit = within && on.before!.doubt.meanMm > 0.6 * on.before!.limit.limitMm;
+  if (on.hand === 'tight' || within) {
+    if (on.defects.length) return { state: 'watch', why: `No play; ${on.defects.join(', ')}.` };
+    if (closeToLimit) return { state: 'watch', why: 'Within its limit, past six tenths of it.' };
+    return { state: 'sound', why: within ? 'Play is within its limit.' : 'Tight by a check that counts.' };
+  }
+  if (on.before) return { state: 'can’t tell yet', why: 'The readings do not settle it yet.' };
+  if (on.hand === 'can’t tell') return { state: 'can’t tell yet', why: 'The hand could not tell.' };
+  if (on.defects.length) return { state: 'watch', why: `${on.defects.join(', ')}; not felt yet.` };
+  return { state: 'not looked at', why: 'Not looked at.' };
+}
+
+/**
+ * The state of a job from its ledger. Pure: the same entries give the same state on any screen.
+ * Struck entries are kept in `entries` and left out of everything else.
+ * @param entries in the order they were received
+ */
+export function foldJob(context: JobContext, entries: readonly Entry[]): JobState {
+  const struck = new Map<string, Of<'strike'>>();
+  for (const e of entries) if (e.kind === 'strike') struck.set(e.body.entry, e);
+  const live = entries.filter((e) => !struck.has(e.id) && e.kind !== 'strike');
+  const all = <K extends EntryKind>(kind: K) => live.filter((e) => e.kind === kind) as unknown as Of<K>[];
+  const last = <K extends EntryKind>(kind: K): Of<K> | undefined => all(kind).at(-1);
+  const lastBy = <K extends EntryKind, Q>(kind: K, key: (e: Of<K>) => Q): Map<Q, Of<K>> =>
+    new Map(all(kind).map((e) => [key(e), e]));
+
+  const complaint = last('complaint')?.body;
+  const choices = [
+    ...lastBy('choose', (e) => `${e.body.part.kind}|${[...e.body.joints].sort().join()}`).values(),
+  ];
+  const firstJoint = choices[0]?.body.joints[0] ?? all('check')[0]?.body.results[0]?.joint;
+  const heard = complaint?.where ?? [];
+  const axle: AxleEnd = choices[0]
+    ? (splitJoint(choices[0].body.joints[0] ?? '')?.axle ?? 'front')
+    : heard.includes('rear') && !heard.includes('front')
+      ? 'rear'
+      : heard.includes('front')
+        ? 'front'
+        : ((firstJoint && splitJoint(firstJoint)?.axle) ?? 'front');
+
+  const joints = new Map<JointId, JointView>();
+  for (const end of ['front', 'rear'] as const) {
+    const spec = context.type.axles[end];
+    const checks = checksOf(spec);
+    for (const id of jointsOf(end, spec)) {
+      const { kind, side } = splitJoint(id)!;
+      let hand: CheckResult | undefined;
+      let counts = false;
+      let handWhy = '';
+      for (const e of all('check')) {
+        const r = e.body.results.find((x) => x.joint === id);
+        if (!r) continue;
+        const check = checks.find((c) => c.id === e.body.check);
+        const ruling = check ? stateCounts(spec, check, kind, e.body.state) : ({ counts: true } as const);
+        // A check that counts is not undone by a later one that does not; movement felt always counts.
+        const thisCounts = ruling.counts || r.result === 'moves';
+        if (counts && !thisCounts) continue;
+        hand = r.result;
+        counts = thisCounts;
+        handWhy = ruling.counts ? '' : ruling.why;
+      }
+      const defects = [
+        ...new Set(
+          all('defect')
+            .filter((e) => e.body.joint === id)
+            .map((e) => e.body.what),
+        ),
+      ];
+      const readings = all('reading').filter((e) => e.body.joint === id);
+      const before = playView(
+        readings.filter((r) => r.body.phase === 'before'),
+        kind,
+        context,
+      );
+      const after = playView(
+        readings.filter((r) => r.body.phase === 'after'),
+        kind,
+        context,
+      );
+      const photos = all('photo')
+        .filter((e) => e.body.joint === id)
+        .map((e) => e.body.photo);
+      const judged = judgeJoint(id, context, { hand, counts, handWhy, defects, before, photos });
+      joints.set(id, { id, kind, side, ...judged, hand, handCounts: counts, defects, before, after, photos });
+    }
+  }
+
+  return {
+    context,
+    entries,
+    struck,
+    complaint,
+    axle,
+    joints,
+    verdict: last('verdict'),
+    measures: all('measure'),
+    choices,
+    answers: all('answer'),
+    setup: last('setup')?.body,
+    steps: lastBy('step', (e) => e.body.step),
+    torques: lastBy('torque', (e) => e.body.fastener),
+    marks: lastBy('mark', (e) => e.body.fastener),
+    clicks: lastBy('clicks', (e) => e.body.fastener),
+    pieces: lastBy('piece', (e) => e.body.piece),
+    orientations: lastBy('orientation', (e) => e.body.step),
+    confirms: lastBy('confirm', (e) => e.body.joint),
+    photos: all('photo'),
+    roadTest: last('road-test'),
+    alignment: last('alignment'),
+    rechecks: all('recheck'),
+    rechecked: lastBy('rechecked', (e) => e.body.recheck),
+    told: all('told'),
+    cautions: new Set(all('caution').map((e) => e.body.step)),
+    handBack: last('hand-back'),
+  };
+}

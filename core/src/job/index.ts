@@ -1,0 +1,4 @@
+export * from './entry';
+export * from './fold';
+export * from './judge';
+export * from './next';

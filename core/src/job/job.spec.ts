@@ -1,0 +1,337 @@
+import { CONTEXT, DOUBLE_ARM_TYPE, ledger, LINK_PART } from '../test-kit';
+import { jointId, type JointId, type Side } from '../joint';
+import {
+  alignmentOwed,
+  chalked,
+  dangerousJoints,
+  fastenersOf,
+  foldJob,
+  handBackBlockers,
+  mayWrite,
+  nextLine,
+  openCounts,
+  planOf,
+  uncleared,
+  verdictView,
+  wantedFor,
+  type Entry,
+  type JobContext,
+} from '.';
+
+const NOW = Date.UTC(2026, 0, 5, 12);
+const e = ledger();
+const complaint = () =>
+  e('complaint', {
+    character: ['dull clunk'],
+    where: ['front'],
+    when: ['patched surface, slowly', 'one wheel over a bump', 'quieter when both rise'],
+    drives: [],
+    history: [],
+    words: 'knocks on the cobbles',
+  });
+const tight = (side: Side): Entry[] => [
+  e('check', {
+    check: 'shake-12-6',
+    state: 'both-hanging',
+    results: ['ball-joint', 'wheel-bearing'].map((k) => ({
+      joint: jointId('front', side, k as 'ball-joint'),
+      result: 'tight' as const,
+    })),
+  }),
+  e('check', {
+    check: 'shake-3-9',
+    state: 'both-hanging',
+    results: ['tie-rod-outer', 'tie-rod-inner'].map((k) => ({
+      joint: jointId('front', side, k as 'ball-joint'),
+      result: 'tight' as const,
+    })),
+  }),
+  e('check', {
+    check: 'look-spring',
+    state: 'both-hanging',
+    results: [{ joint: jointId('front', side, 'spring'), result: 'tight' }],
+  }),
+  e('check', {
+    check: 'nuts-wrench',
+    state: 'on-wheels',
+    results: [{ joint: jointId('front', side, 'wheel-nuts'), result: 'tight' }],
+  }),
+];
+const grip = (result: 'tight' | 'moves') =>
+  e('check', {
+    check: 'grip-link',
+    state: 'both-hanging',
+    results: [{ joint: 'front.left.link-lower', result }],
+  });
+const fold = (entries: Entry[], context: JobContext = CONTEXT) => foldJob(context, entries);
+const choose = (joints: JointId[] = ['front.left.link-lower', 'front.right.link-lower'], part = LINK_PART) =>
+  e('choose', { joints, part, quantity: joints.length });
+const approve = (parts: string[]) =>
+  e('answer', { answer: 'approved', what: 'both links', parts, who: 'owner', how: 'by phone', warning: '' });
+
+describe('the state of a joint', () => {
+  test('a hand verdict is complete for a ball stud', () =>
+    expect(fold([grip('moves')]).joints.get('front.left.link-lower')!.state).toBe('loose'));
+  test('a dangerous joint that moves is dangerous, and the road is barred', () => {
+    const s = fold([
+      complaint(),
+      e('check', {
+        check: 'shake-12-6',
+        state: 'both-hanging',
+        results: [{ joint: 'front.left.ball-joint', result: 'moves' }],
+      }),
+    ]);
+    expect(dangerousJoints(s)).toEqual(['front.left.ball-joint']);
+    expect(verdictView(s).sentence).toBe('Do not return to the road until the left ball joint is repaired.');
+    expect(nextLine(s, NOW).action.kind).toBe('told');
+    expect(handBackBlockers(s).join(' ')).toMatch(/owner has not been told/);
+  });
+  test('a ball joint shaken in a state that unloads nothing is not cleared, and the right state is named', () => {
+    const s = fold(
+      [
+        complaint(),
+        e('check', {
+          check: 'shake-12-6',
+          state: 'both-hanging',
+          results: [{ joint: 'front.left.ball-joint', result: 'tight' }],
+        }),
+      ],
+      { ...CONTEXT, type: DOUBLE_ARM_TYPE },
+    );
+    expect(s.joints.get('front.left.ball-joint')).toMatchObject({
+      state: 'can’t tell yet',
+      why: expect.stringMatching(/support the vehicle under that arm/),
+    });
+    expect(uncleared(s, 'front')).toContain('front.left.ball-joint');
+    expect(verdictView(s).kind).toBe('blocked');
+  });
+  test('a later check that counts for nothing does not undo one that counts', () => {
+    const good = e('check', {
+      check: 'shake-12-6',
+      state: 'both-hanging',
+      results: [{ joint: 'front.left.ball-joint', result: 'tight' }],
+    });
+    const bad = e('check', {
+      check: 'shake-12-6',
+      state: 'under-arm',
+      results: [{ joint: 'front.left.ball-joint', result: 'tight' }],
+    });
+    expect(fold([good, bad]).joints.get('front.left.ball-joint')!.state).toBe('sound');
+  });
+  test('a torn boot without play is watched, not the noise', () => {
+    const s = fold([grip('tight'), e('defect', { joint: 'front.left.link-lower', what: 'boot torn' })]);
+    expect(s.joints.get('front.left.link-lower')!.state).toBe('watch');
+  });
+  test('play against a shop rule, and whose rule it is', () => {
+    const reading = (playMm: number) =>
+      e('reading', {
+        joint: 'front.left.frame-bushing',
+        phase: 'before',
+        gauge: 'dial',
+        first: 0,
+        second: playMm,
+        unit: 'mm',
+        playMm,
+      });
+    const s = fold([reading(0.8), reading(0.82)]);
+    expect(s.joints.get('front.left.frame-bushing')).toMatchObject({
+      state: 'loose',
+      why: 'Play is beyond 0.50 mm (shop rule).',
+    });
+    expect(fold([reading(0.1)]).joints.get('front.left.frame-bushing')!.state).toBe('sound');
+    expect(fold([reading(0.5)]).joints.get('front.left.frame-bushing')!.state).toBe('can’t tell yet');
+  });
+  test('a struck entry stays in the ledger and counts for nothing', () => {
+    const g = grip('moves');
+    const s = fold([g, e('strike', { entry: g.id, why: 'wrong side' })]);
+    expect(s.entries).toHaveLength(2);
+    expect(s.joints.get('front.left.link-lower')!.state).toBe('not looked at');
+    expect(s.struck.get(g.id)!.body.why).toBe('wrong side');
+  });
+});
+
+describe('no verdict before the dangerous joints are cleared', () => {
+  test('blocked, naming them; ready once both sides are cleared', () => {
+    const blocked = fold([complaint(), grip('moves'), ...tight('left')]);
+    expect(verdictView(blocked).kind).toBe('blocked');
+    expect(verdictView(blocked).sentence).toMatch(/right/);
+    expect(nextLine(blocked, NOW)).toMatchObject({ station: 'find', action: { kind: 'check' } });
+    const ready = verdictView(fold([complaint(), grip('moves'), ...tight('left'), ...tight('right')]));
+    expect(ready).toMatchObject({
+      kind: 'ready',
+      causes: ['front.left.link-lower'],
+      sentence: 'Left link, lower end.',
+    });
+  });
+  test('everything tight: no verdict, drive it again', () => {
+    const all = (['left', 'right'] as const).flatMap((side) => [
+      ...tight(side),
+      e('check', {
+        check: 'grip-link',
+        state: 'both-hanging',
+        results: [
+          { joint: jointId('front', side, 'link-upper'), result: 'tight' },
+          { joint: jointId('front', side, 'link-lower'), result: 'tight' },
+        ],
+      }),
+      e('check', {
+        check: 'lever-bar',
+        state: 'both-hanging',
+        results: [{ joint: jointId('front', side, 'frame-bushing'), result: 'tight' }],
+      }),
+      e('check', {
+        check: 'lever-arm',
+        state: 'both-hanging',
+        results: [{ joint: jointId('front', side, 'arm-bushings'), result: 'tight' }],
+      }),
+      e('check', {
+        check: 'damper-look',
+        state: 'both-hanging',
+        results: [{ joint: jointId('front', side, 'damper'), result: 'tight' }],
+      }),
+      e('check', {
+        check: 'top-mount-hand',
+        state: 'on-wheels',
+        results: [{ joint: jointId('front', side, 'top-mount'), result: 'tight' }],
+      }),
+    ]);
+    expect(verdictView(fold([complaint(), ...all])).kind).toBe('open');
+  });
+});
+
+describe('the next line walks the job', () => {
+  test('listen first, then the likeliest, then settle, the yes, the work, the drive, the hand-back', () => {
+    expect(nextLine(fold([]), NOW).station).toBe('listen');
+    const entries: Entry[] = [complaint()];
+    expect(nextLine(fold(entries), NOW)).toMatchObject({
+      action: { kind: 'check', joint: 'front.left.link-lower' },
+    });
+    entries.push(grip('moves'), ...tight('left'), ...tight('right'));
+    expect(nextLine(fold(entries), NOW).label).toBe('Give the verdict');
+    entries.push(e('verdict', { causes: ['front.left.link-lower'], reproduced: true, note: '' }));
+    expect(nextLine(fold(entries), NOW).station).toBe('settle');
+    const c = choose();
+    entries.push(c);
+    expect(nextLine(fold(entries), NOW).label).toBe('Record the answer');
+    entries.push(approve([c.id]));
+    for (let guard = 0; guard < 60; guard++) {
+      const s = fold(entries);
+      const line = nextLine(s, NOW + guard * 3_600_000);
+      if (line.action.kind === 'step') entries.push(e('step', { step: line.action.step, state: 'done' }));
+      else if (line.action.kind === 'torque') {
+        const { fastener } = line.action;
+        const f = fastenersOf(s).find((x) => x.fastener.id === fastener)!;
+        if (f.clicks > 1)
+          entries.push(
+            e('clicks', {
+              fastener: f.fastener.id,
+              clicks: f.clicks,
+              of: f.clicks,
+              targetNm: f.targetNm,
+              targetText: `${f.targetNm} N·m`,
+              source: 'book',
+            }),
+          );
+        else
+          entries.push(
+            e('torque', {
+              fastener: f.fastener.id,
+              targetNm: f.targetNm!,
+              targetText: `${f.targetNm} N·m`,
+              source: 'book',
+              achievedNm: f.targetNm!,
+              value: f.targetNm!,
+              unit: 'N·m',
+              method: 'torque wrench',
+            }),
+          );
+      } else break;
+    }
+    let s = fold(entries);
+    expect(openCounts(s).work).toBe(0);
+    expect(nextLine(s, NOW).label).toBe('Record the drive');
+    expect(chalked(s).has('front.right.link-upper')).toBe(true);
+    entries.push(
+      e('road-test', { result: 'quiet', note: '' }),
+      e('recheck', { what: 'link nuts', atKm: 148_310, onDate: '2026-02-01' }),
+    );
+    s = fold(entries);
+    expect(handBackBlockers(s).every((b) => /which way round/.test(b))).toBe(true);
+    for (const p of planOf(s).filter((x) => x.orientation))
+      entries.push(e('orientation', { step: p.id, joint: p.joint!, orientation: p.orientation! }));
+    expect(handBackBlockers(fold(entries))).toEqual([]);
+    expect(nextLine(fold(entries), NOW).title).toBe('Hand it back.');
+    entries.push(e('hand-back', { distanceKm: 148_214, note: '' }));
+    expect(nextLine(fold(entries), NOW).time).toBe('done');
+  });
+
+  test('a soak that runs is waited for, and ends', () => {
+    const c = choose();
+    const done = ['chock', 'raise', 'wheels-off', 'shield-off', 'soak-left', 'soak-right', 'unload'].map(
+      (step) => e('step', { step, state: 'done' }),
+    );
+    const s = fold([c, approve([c.id]), ...done], { ...CONTEXT, kind: 'age replacement' });
+    const at = Date.parse(done.at(-3)!.at);
+    expect(nextLine(s, at + 60_000).title).toMatch(/soaking: 14 min left/);
+    expect(nextLine(s, at + 20 * 60_000).action).toMatchObject({ kind: 'step', step: 'link-off-left' });
+  });
+});
+
+describe('fasteners without a published value', () => {
+  test('firm and marked serves a bracket, never wheel nuts, arms or ball joints', () => {
+    const c = choose(['front.left.frame-bushing'], { ...LINK_PART, kind: 'frame bushing' });
+    const b = choose(['front.left.ball-joint']);
+    const s = fold([
+      c,
+      b,
+      approve([c.id, b.id]),
+      e('mark', { fastener: 'front.left.bracket-bolt', how: 'firm, unpublished' }),
+      e('mark', { fastener: 'front.left.ball-joint-nut', how: 'firm, unpublished' }),
+    ]);
+    const by = (kind: string) => fastenersOf(s).find((f) => f.fastener.kind === kind)!;
+    expect(by('bracket-bolt')).toMatchObject({ state: 'done', record: 'firm, unpublished', targetNm: null });
+    expect(by('ball-joint-nut').state).toBe('must be published');
+    expect(handBackBlockers(s).join(' ')).toMatch(/Ball joint nut, left: needs the maker’s value/);
+    expect(alignmentOwed(s)).toBe(true);
+  });
+  test('the new link’s thread locks the old value out', () => {
+    const c = choose(['front.left.link-lower'], { ...LINK_PART, thread: 'M12×1.25' });
+    const f = fastenersOf(fold([c, approve([c.id])])).find((x) => x.fastener.kind === 'link-lower-nut')!;
+    expect(f.ruling.kind).toBe('unpublished');
+    expect(f.ruling.lockedOut).toHaveLength(1);
+  });
+});
+
+test('a measurement overrules the file when a part is looked for', () => {
+  const s = fold([e('measure', { axle: 'front', measure: 'link-length', text: '310 mm', mm: 310 })]);
+  expect(wantedFor(s, ['front.left.link-lower'])).toMatchObject({
+    lengthMm: 310,
+    thread: 'M10×1.25',
+    side: 'left',
+  });
+  expect(wantedFor(s, ['front.left.link-lower', 'front.right.link-lower']).side).toBeUndefined();
+});
+
+test('declined work is not planned', () => {
+  const c = choose();
+  const s = fold([
+    c,
+    e('answer', {
+      answer: 'declined',
+      what: 'links',
+      parts: [c.id],
+      who: 'owner',
+      how: 'in person',
+      warning: 'it will knock',
+    }),
+  ]);
+  expect(planOf(s)).toEqual([]);
+});
+
+test('who may write what', () => {
+  expect(mayWrite('learner', 'check')).toBe(true);
+  expect(mayWrite('learner', 'answer')).toBe(false);
+  expect(mayWrite('writer', 'hand-back')).toBe(false);
+  expect(mayWrite('writer', 'torque')).toBe(false);
+  expect(mayWrite('lead', 'hand-back')).toBe(true);
+});

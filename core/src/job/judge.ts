@@ -1,0 +1,327 @@
+import { rankSuspects, type Case, type Suspect } from '../diagnosis';
+import {
+  checkFor,
+  DANGEROUS,
+  fastenerName,
+  fastenersFor,
+  jointsOf,
+  NEEDS_PUBLISHED,
+  sayJoint,
+  splitJoint,
+  type AxleEnd,
+  type Fastener,
+  type JointId,
+} from '../joint';
+import { PART_KINDS, type Measure, type PartKind, type Wanted } from '../part';
+import { planFor, piecesFor, type Piece, type PlannedStep } from '../plan';
+import { ruleTorque, type Ruling } from '../torque/book';
+import { starOrder, WHEEL_STAGES } from '../torque/star';
+import { trimmed } from '../units';
+import type { Station } from './entry';
+import type { JobState } from './fold';
+
+/** The case the diagnosis sees, from what the ledger holds. */
+export function caseOf(s: JobState): Case {
+  const c = s.complaint;
+  return {
+    type: s.context.type,
+    distanceKm: s.context.distanceKm,
+    kerbSide: s.context.rules.driverSide === 'left' ? 'right' : 'left',
+    character: c?.character ?? [],
+    where: c?.where ?? [],
+    when: c?.when ?? [],
+    drives: c?.drives ?? [],
+    history: c?.history ?? [],
+    joints: [...s.joints.values()]
+      .filter((j) => j.hand || j.defects.length || j.before)
+      .map((j) => ({
+        joint: j.id,
+        hand: j.handCounts && j.hand !== 'can’t tell' ? j.hand : undefined,
+        bootTorn: j.defects.includes('boot torn'),
+        play:
+          j.before && j.before.conformance.verdict !== 'not proved'
+            ? j.before.conformance.verdict
+            : undefined,
+      })),
+  };
+}
+
+export function suspects(s: JobState): Suspect[] {
+  return rankSuspects(caseOf(s), s.context.rules.dialect);
+}
+
+/** The dangerous joints of an axle that no valid check has cleared or found yet. */
+export function uncleared(s: JobState, end: AxleEnd): JointId[] {
+  return jointsOf(end, s.context.type.axles[end]).filter((id) => {
+    const j = s.joints.get(id)!;
+    return DANGEROUS.has(j.kind) && !['sound', 'watch', 'dangerous'].includes(j.state);
+  });
+}
+
+/** Joints found dangerous, both axles. */
+export function dangerousJoints(s: JobState): JointId[] {
+  return [...s.joints.values()].filter((j) => j.state === 'dangerous').map((j) => j.id);
+}
+
+export function looseJoints(s: JobState): JointId[] {
+  return [...s.joints.values()].filter((j) => j.state === 'loose').map((j) => j.id);
+}
+
+export type VerdictView =
+  | { readonly kind: 'blocked'; readonly missing: readonly JointId[]; readonly sentence: string }
+  | { readonly kind: 'dangerous'; readonly joints: readonly JointId[]; readonly sentence: string }
+  | { readonly kind: 'ready'; readonly causes: readonly JointId[]; readonly sentence: string }
+  | { readonly kind: 'open'; readonly sentence: string };
+
+const list = (names: readonly string[]): string =>
+  names.length <= 1 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
+const capital = (t: string): string => t.charAt(0).toUpperCase() + t.slice(1);
+
+/** "The left ball joint and wheel bearing" from ids, one side or both told once. */
+export function sayJoints(s: JobState, ids: readonly JointId[]): string {
+  const d = s.context.rules.dialect;
+  const both = ids.filter(
+    (id) => splitJoint(id)!.side === 'left' && ids.includes(id.replace('.left.', '.right.') as JointId),
+  );
+  const names: string[] = [];
+  for (const id of ids) {
+    const isPair = both.includes(id) || both.includes(id.replace('.right.', '.left.') as JointId);
+    if (!isPair) names.push(sayJoint(id, d));
+    else if (splitJoint(id)!.side === 'left')
+      names.push(sayJoint(id, d).replace('left ', 'both ') + (/s$/.test(sayJoint(id, d)) ? '' : 's'));
+  }
+  return list(names);
+}
+
+/** What may be said about the noise: nothing before the dangerous joints of the axle are cleared or found. */
+export function verdictView(s: JobState): VerdictView {
+  const danger = dangerousJoints(s);
+  if (danger.length) {
+    return {
+      kind: 'dangerous',
+      joints: danger,
+      sentence: `Do not return to the road until the ${sayJoints(s, danger)} ${danger.length > 1 ? 'are' : 'is'} repaired.`,
+    };
+  }
+  const missing = uncleared(s, s.axle);
+  if (missing.length) {
+    const few = missing.slice(0, 3);
+    const more = missing.length - few.length;
+    return {
+      kind: 'blocked',
+      missing,
+      sentence: `The ${sayJoints(s, few)}${more > 0 ? ` and ${more} more` : ''} ${missing.length > 1 ? 'have' : 'has'} not been cleared.`,
+    };
+  }
+  const ranked = suspects(s).filter((x) => x.joint && x.p >= s.context.rules.verdictThreshold);
+  const causes = ranked.map((x) => x.joint!);
+  if (causes.length) return { kind: 'ready', causes, sentence: `${capital(sayJoints(s, causes))}.` };
+  return {
+    kind: 'open',
+    sentence: 'Nothing stands out yet. Look at the joints not looked at, or drive it again.',
+  };
+}
+
+/** What is wanted of a part for these joints, from the file and what was measured; a measurement overrules the file. */
+export function wantedFor(s: JobState, joints: readonly JointId[]): Wanted {
+  const j = splitJoint(joints[0] ?? 'front.left.link-lower')!;
+  const spec = s.context.type.axles[j.axle];
+  const measured = (m: Measure) =>
+    s.measures.filter((e) => e.body.axle === j.axle && e.body.measure === m).at(-1)?.body;
+  const bushing = joints.every((id) => splitJoint(id)!.kind === 'frame-bushing');
+  const side = joints.every((id) => splitJoint(id)!.side === j.side) ? j.side : undefined;
+  const base = { typeId: s.context.typeId, axle: j.axle, side };
+  if (bushing)
+    return {
+      ...base,
+      kinds: ['frame bushing'],
+      barMm: measured('bar-diameter')?.mm ?? spec.barDiameterMm ?? undefined,
+    };
+  const kinds: PartKind[] =
+    spec.link?.kind === 'bolt-through'
+      ? ['bolt-through link']
+      : spec.link?.kind === 'stud-and-bushing'
+        ? ['stud-and-bushing link']
+        : ['ball-stud link'];
+  if (s.context.kind === 'changed stance' || s.context.kind === 'upgrade') kinds.push('adjustable link');
+  const hold = measured('hold');
+  return {
+    ...base,
+    kinds: kinds.filter((k) => PART_KINDS.includes(k)),
+    lengthMm: measured('link-length')?.mm ?? spec.link?.lengthMm,
+    thread: measured('stud-thread')?.thread ?? spec.link?.lower.thread,
+    nutHexMm: measured('nut-hex')?.mm ?? spec.link?.lower.nutHexMm,
+    hold: hold?.hold ?? spec.link?.lower.hold,
+    holdMm: hold ? hold.mm : spec.link?.lower.holdMm,
+  };
+}
+
+/** Joints to be worked on: those of the choices the customer did not decline. */
+export function workJoints(s: JobState): JointId[] {
+  const declined = new Set(
+    s.answers.filter((a) => a.body.answer === 'declined').flatMap((a) => a.body.parts),
+  );
+  const approved = new Set(
+    s.answers.filter((a) => a.body.answer === 'approved').flatMap((a) => a.body.parts),
+  );
+  return [
+    ...new Set(
+      s.choices.filter((c) => !declined.has(c.id) || approved.has(c.id)).flatMap((c) => c.body.joints),
+    ),
+  ];
+}
+
+export function planOf(s: JobState): PlannedStep[] {
+  const joints = workJoints(s).filter((id) => splitJoint(id)!.axle === s.axle);
+  if (joints.length === 0) return [];
+  return planFor({
+    end: s.axle,
+    axle: s.context.type.axles[s.axle],
+    joints,
+    equipment: s.setup?.equipment ?? 'lift',
+    corroded: s.setup?.corroded ?? s.complaint?.history.includes('corrosion') ?? false,
+    jackingPoints: s.context.type.jackingPoints,
+    dialect: s.context.rules.dialect,
+  });
+}
+
+export function piecesOf(s: JobState): Piece[] {
+  return piecesFor(
+    s.context.type.axles[s.axle],
+    workJoints(s).filter((id) => splitJoint(id)!.axle === s.axle),
+  );
+}
+
+export interface FastenerView {
+  readonly fastener: Fastener;
+  readonly name: string;
+  readonly ruling: Ruling;
+  /** The number to set, N·m: the middle of a published range. */
+  readonly targetNm: number | null;
+  readonly state: 'open' | 'done' | 'must be published';
+  /** How it was recorded. */
+  readonly record: string;
+  /** The order and stages of a group of wheel nuts, and the clicks it takes. */
+  readonly order?: readonly number[];
+  readonly clicks: number;
+}
+
+/** Every fastener the work disturbs with the value that rules it and the record it has. */
+export function fastenersOf(s: JobState): FastenerView[] {
+  const joints = workJoints(s).filter((id) => splitJoint(id)!.axle === s.axle);
+  const book = s.context.type.torqueBook[s.axle];
+  return fastenersFor(s.axle, s.context.type.axles[s.axle], joints).map((fastener): FastenerView => {
+    const part = s.choices.filter((c) => c.body.joints.includes(fastener.joint)).at(-1)?.body.part;
+    // The stud of a new link decides its own thread; everything else keeps the vehicle's.
+    const isLink = fastener.kind.startsWith('link');
+    const ruling = ruleTorque(
+      fastener.kind,
+      book,
+      part?.torque ?? [],
+      isLink ? (part?.thread ?? fastener.thread) : fastener.thread,
+    );
+    const targetNm = ruling.kind === 'value' ? (ruling.value.minNm + ruling.value.maxNm) / 2 : null;
+    const star = fastener.kind === 'wheel-nut' ? starOrder(fastener.count) : undefined;
+    const clicks = star ? star.length * WHEEL_STAGES.length + 1 : fastener.count;
+    const t = s.torques.get(fastener.id);
+    const m = s.marks.get(fastener.id);
+    const c = s.clicks.get(fastener.id);
+    const markCounts = m && !(m.body.how === 'firm, unpublished' && NEEDS_PUBLISHED.has(fastener.kind));
+    const groupDone =
+      c && c.body.clicks >= c.body.of && !(c.body.targetNm === null && NEEDS_PUBLISHED.has(fastener.kind));
+    const record = t
+      ? `${trimmed(t.body.achievedNm, 1)} N·m, ${t.body.method}`
+      : groupDone
+        ? `${c.body.clicks} clicks at ${c.body.targetText}`
+        : markCounts
+          ? m.body.how
+          : '';
+    const blocked = !record && ruling.kind === 'unpublished' && NEEDS_PUBLISHED.has(fastener.kind);
+    return {
+      fastener,
+      name: fastenerName(fastener.kind, s.context.rules.dialect),
+      ruling,
+      targetNm,
+      state: record ? 'done' : blocked ? 'must be published' : 'open',
+      record,
+      ...(star ? { order: star } : {}),
+      clicks,
+    };
+  });
+}
+
+/** Joints whose every fastener is audited: the plate draws a chalk stripe across them. */
+export function chalked(s: JobState): Set<JointId> {
+  const byJoint = new Map<JointId, boolean>();
+  for (const f of fastenersOf(s))
+    byJoint.set(f.fastener.joint, (byJoint.get(f.fastener.joint) ?? true) && f.state === 'done');
+  return new Set([...byJoint].filter(([, done]) => done).map(([id]) => id));
+}
+
+/** Alignment is owed when arms, tie rods or the like were renewed (common practice, no source). */
+export function alignmentOwed(s: JobState): boolean {
+  return workJoints(s).some((id) => s.context.rules.alignmentJoints.includes(splitJoint(id)!.kind));
+}
+
+/** Why the vehicle cannot be handed back yet; empty when it can. */
+export function handBackBlockers(s: JobState): string[] {
+  const out: string[] = [];
+  const work = new Set(workJoints(s));
+  for (const f of fastenersOf(s)) {
+    if (f.state === 'open') out.push(`${f.name}, ${f.fastener.side}: no record.`);
+    if (f.state === 'must be published')
+      out.push(`${f.name}, ${f.fastener.side}: needs the maker’s value; “firm” is not enough here.`);
+  }
+  for (const step of planOf(s)) {
+    if (step.orientation && !s.orientations.has(step.id))
+      out.push(`${step.title}: which way round is not confirmed.`);
+  }
+  const danger = dangerousJoints(s).filter((id) => !work.has(id));
+  if (danger.length && s.told.length === 0)
+    out.push(`Dangerous: ${sayJoints(s, danger)}. The owner has not been told yet.`);
+  const noise = s.context.kind === 'noise';
+  if (noise && !s.complaint) out.push('The complaint is not written down.');
+  if (noise && danger.length === 0 && uncleared(s, s.axle).length)
+    out.push(
+      `Not cleared: ${sayJoints(s, uncleared(s, s.axle).slice(0, 4))}${uncleared(s, s.axle).length > 4 ? ' and more' : ''}.`,
+    );
+  if (work.size > 0 && !s.answers.some((a) => a.body.answer === 'approved'))
+    out.push('Nobody has said yes to the work.');
+  if (!s.roadTest) out.push('The drive over the same bump is not recorded.');
+  if (work.size > 0 && s.rechecks.length === 0) out.push('No recheck is set.');
+  return out;
+}
+
+/** How many things are open in each station, for its tab. */
+export function openCounts(s: JobState): Record<Station, number> {
+  const noise = s.context.kind === 'noise';
+  const plan = planOf(s);
+  const fasteners = fastenersOf(s);
+  const done = new Set(fasteners.filter((f) => f.state === 'done').map((f) => f.fastener.id));
+  const stepOpen = plan.filter((p) =>
+    p.fastener ? !done.has(p.fastener) : s.steps.get(p.id)?.body.state !== 'done',
+  ).length;
+  return {
+    listen: noise && !s.complaint ? 1 : 0,
+    find: noise ? uncleared(s, s.axle).length : 0,
+    settle:
+      s.choices.length === 0
+        ? noise && looseJoints(s).length === 0
+          ? 0
+          : 1
+        : s.choices.filter((c) => !s.answers.some((a) => a.body.parts.includes(c.id))).length,
+    work: stepOpen,
+    prove: s.handBack
+      ? 0
+      : (s.roadTest ? 0 : 1) +
+        (workJoints(s).length > 0 && s.rechecks.length === 0 ? 1 : 0) +
+        (alignmentOwed(s) && !s.alignment ? 1 : 0),
+  };
+}
+
+/** The hand check to make for a joint, with its side filled in. */
+export function checkAt(s: JobState, id: JointId) {
+  const j = splitJoint(id)!;
+  const check = checkFor(s.context.type.axles[j.axle], j.kind);
+  return check ? { ...check, title: check.title.replace('{side}', `${j.side}`) } : undefined;
+}

@@ -1,0 +1,279 @@
+import {
+  checksOf,
+  jointId,
+  sayJoint,
+  splitJoint,
+  stateCounts,
+  type JointId,
+  type VehicleState,
+} from '../joint';
+import { trimmed } from '../units';
+import type { Station } from './entry';
+import type { JobState } from './fold';
+import {
+  alignmentOwed,
+  checkAt,
+  dangerousJoints,
+  fastenersOf,
+  handBackBlockers,
+  looseJoints,
+  planOf,
+  sayJoints,
+  suspects,
+  uncleared,
+  verdictView,
+  workJoints,
+} from './judge';
+
+/** What the big key does. The interface knows how; core knows which. */
+export type NextAction =
+  | { readonly kind: 'go'; readonly station: Station; readonly joint?: JointId }
+  | { readonly kind: 'check'; readonly joint: JointId }
+  | { readonly kind: 'step'; readonly step: string }
+  | { readonly kind: 'torque'; readonly step: string; readonly fastener: string }
+  | { readonly kind: 'told' }
+  | { readonly kind: 'none' };
+
+/** The one sentence at the bottom of the sheet. */
+export interface NextLine {
+  /** "1 min", "now", "wait". */
+  readonly time: string;
+  readonly title: string;
+  readonly why: string;
+  readonly label: string;
+  readonly station: Station;
+  readonly action: NextAction;
+}
+
+const mins = (m: number): string => `${m} min`;
+
+/**
+ * What to do now and why: one thing, in the order technicians work. A later issue replaces the order of
+ * checks by their gain per minute; the sentence stays.
+ * @param nowMs clock of the caller, for soaks that run (ms since 1970)
+ */
+export function nextLine(s: JobState, nowMs: number): NextLine {
+  if (s.handBack)
+    return {
+      time: 'done',
+      title: 'Handed back.',
+      why: 'The sheet stays open to read; rechecks are on the floor.',
+      label: 'See the sheet',
+      station: 'prove',
+      action: { kind: 'go', station: 'prove' },
+    };
+  const noise = s.context.kind === 'noise';
+  const dangerous = dangerousJoints(s).filter((id) => !workJoints(s).includes(id));
+  if (dangerous.length && s.told.length === 0) {
+    return {
+      time: 'now',
+      title: `${sayJoints(s, dangerous).replace(/^./, (c) => c.toUpperCase())}: do not return to the road.`,
+      why: 'Tell the owner before anything else moves, and write down who was told.',
+      label: 'Told, record it',
+      station: 'prove',
+      action: { kind: 'told' },
+    };
+  }
+  if (noise && !s.complaint) {
+    return {
+      time: mins(3),
+      title: 'Write down what the customer hears, and when.',
+      why: 'Where and when decide more than the sound itself.',
+      label: 'Listen',
+      station: 'listen',
+      action: { kind: 'go', station: 'listen' },
+    };
+  }
+  if (noise && s.choices.length === 0) {
+    const line = nextCheck(s);
+    if (line) return line;
+    const v = verdictView(s);
+    if (!s.verdict && v.kind === 'ready') {
+      return {
+        time: 'now',
+        title: `It is the ${sayJoints(s, v.causes)}. Say so.`,
+        why: 'Every dangerous joint of this axle is cleared.',
+        label: 'Give the verdict',
+        station: 'find',
+        action: { kind: 'go', station: 'find', joint: v.causes[0] },
+      };
+    }
+    if (!s.verdict && v.kind === 'open') {
+      return {
+        time: '10 min',
+        title: 'Drive it over the same bump, one wheel, then both.',
+        why: v.sentence,
+        label: 'Listen again',
+        station: 'listen',
+        action: { kind: 'go', station: 'listen' },
+      };
+    }
+  }
+  if (s.choices.length === 0) {
+    const joint = looseJoints(s)[0];
+    return {
+      time: mins(4),
+      title: 'Choose what to fit.',
+      why: joint
+        ? `The ${sayJoint(joint, s.context.rules.dialect)} is loose. Measure only what separates the parts.`
+        : 'Touch the joint on the plate, then pick the part that fits.',
+      label: 'Settle',
+      station: 'settle',
+      action: { kind: 'go', station: 'settle', ...(joint ? { joint } : {}) },
+    };
+  }
+  if (!s.answers.some((a) => a.body.answer === 'approved')) {
+    return {
+      time: 'wait',
+      title: 'Get the customer’s yes or no.',
+      why: 'Nothing comes off before somebody has said yes.',
+      label: 'Record the answer',
+      station: 'settle',
+      action: { kind: 'go', station: 'settle' },
+    };
+  }
+  const work = nextWork(s, nowMs);
+  if (work) return work;
+  if (!s.roadTest)
+    return {
+      time: mins(10),
+      title: 'Same bump, same road: is it quiet?',
+      why: 'Every fastener has its record.',
+      label: 'Record the drive',
+      station: 'prove',
+      action: { kind: 'go', station: 'prove' },
+    };
+  if (alignmentOwed(s) && !s.alignment)
+    return {
+      time: 'wait',
+      title: 'An alignment check is owed.',
+      why: 'Arms, tie rods or the like were renewed.',
+      label: 'Prove',
+      station: 'prove',
+      action: { kind: 'go', station: 'prove' },
+    };
+  const blockers = handBackBlockers(s);
+  if (blockers.length)
+    return {
+      time: 'now',
+      title: blockers[0]!,
+      why:
+        blockers.length > 1
+          ? `${blockers.length - 1} more before the hand-back.`
+          : 'The last thing before the hand-back.',
+      label: 'Show it',
+      station: 'prove',
+      action: { kind: 'go', station: 'prove' },
+    };
+  return {
+    time: mins(2),
+    title: 'Hand it back.',
+    why: 'Nothing is open.',
+    label: 'Hand back',
+    station: 'prove',
+    action: { kind: 'go', station: 'prove' },
+  };
+}
+
+/** The next hand check: likeliest suspects first, then the dangerous joints still owed; one shake settles several. */
+function nextCheck(s: JobState): NextLine | undefined {
+  const owed = uncleared(s, s.axle);
+  const ranked = suspects(s).filter((x) => x.joint && splitJoint(x.joint)!.axle === s.axle);
+  const unlooked = ranked.filter(
+    (x) => s.joints.get(x.joint!)!.state === 'not looked at' && x.p > 0.1 && !x.dangerous,
+  );
+  const loose = looseJoints(s).some((id) => splitJoint(id)!.axle === s.axle);
+  const joint = !loose && unlooked[0] ? unlooked[0].joint! : owed[0];
+  if (!joint) return undefined;
+  const check = checkAt(s, joint);
+  if (!check) return undefined;
+  const j = splitJoint(joint)!;
+  const settles = check.settles.map((k) => jointId(j.axle, j.side, k)).filter((id) => owed.includes(id));
+  const view = s.joints.get(joint)!;
+  const again = view.state === 'can’t tell yet' && !view.handCounts && view.hand ? ` ${view.why}` : '';
+  const why = owed.includes(joint)
+    ? `Clears the ${sayJoints(s, settles.length ? settles : [joint])}; the verdict waits for ${settles.length > 1 ? 'them' : 'it'}.${again}`
+    : `The likeliest so far${unlooked[0]!.because.length ? `: ${unlooked[0]!.because.slice(0, 2).join(', ')}` : ''}.`;
+  return {
+    time: mins(check.minutes),
+    title: `${check.title}.`,
+    why,
+    label: 'Go to it',
+    station: 'find',
+    action: { kind: 'check', joint },
+  };
+}
+
+function nextWork(s: JobState, nowMs: number): NextLine | undefined {
+  const plan = planOf(s);
+  const fasteners = new Map(fastenersOf(s).map((f) => [f.fastener.id as string, f]));
+  const isDone = (id: string) => s.steps.get(id)?.body.state === 'done';
+  const done = (p: (typeof plan)[number]) =>
+    p.fastener ? fasteners.get(p.fastener)?.state === 'done' : isDone(p.id);
+  const soakEnds = (id: string) => {
+    const p = plan.find((x) => x.id === id);
+    const e = s.steps.get(id);
+    return p && e && p.soakMinutes > 0 ? Date.parse(e.at) + p.soakMinutes * 60_000 : 0;
+  };
+  const open = plan.filter((p) => !done(p));
+  if (open.length === 0) return undefined;
+  const byId = new Map(plan.map((p) => [p.id, p]));
+  const free = open.find((p) => p.needs.every((n) => done(byId.get(n)!) && soakEnds(n) <= nowMs));
+  const p = free ?? open[0]!;
+  if (!free) {
+    const ends = Math.max(...p.needs.map(soakEnds));
+    const left = Math.ceil((ends - nowMs) / 60_000);
+    if (left > 0)
+      return {
+        time: mins(left),
+        title: `The penetrant is soaking: ${left} min left.`,
+        why: `Then: ${p.title.toLowerCase()}.`,
+        label: 'Go on anyway',
+        station: 'work',
+        action: { kind: 'step', step: p.id },
+      };
+  }
+  const f = p.fastener ? fasteners.get(p.fastener) : undefined;
+  if (f) {
+    const title =
+      f.targetNm === null
+        ? f.state === 'must be published'
+          ? `Find the maker’s value for the ${f.name.toLowerCase()}, ${f.fastener.side}.`
+          : `Tighten the ${f.name.toLowerCase()}, ${f.fastener.side}, firm, and mark it.`
+        : `Set ${trimmed(f.targetNm, 1)} N·m and pull the ${f.name.toLowerCase()}, ${f.fastener.side}.`;
+    const why =
+      f.targetNm === null
+        ? 'No value is published for it; none is invented here.'
+        : f.fastener.rideHeight
+          ? 'Gripped rubber: tightened at ride height.'
+          : f.fastener.kind === 'wheel-nut'
+            ? 'On the ground, in star order, the first one again at the end.'
+            : 'Turns freely: any height will do.';
+    return {
+      time: mins(p.minutes),
+      title,
+      why,
+      label: 'Take the click',
+      station: 'work',
+      action: { kind: 'torque', step: p.id, fastener: p.fastener! },
+    };
+  }
+  const left = open.length - 1;
+  return {
+    time: mins(p.minutes),
+    title: `${p.title}.`,
+    why: p.caution ?? p.detail ?? `${left} steps after this one.`,
+    label: 'Done',
+    station: 'work',
+    action: { kind: 'step', step: p.id },
+  };
+}
+
+/** The states in which a joint's check counts, likeliest first, for the check card. */
+export function countingStates(s: JobState, id: JointId): VehicleState[] {
+  const j = splitJoint(id)!;
+  const axle = s.context.type.axles[j.axle];
+  const check = checksOf(axle).find((c) => c.settles.includes(j.kind));
+  if (!check) return [];
+  return check.states.filter((st) => stateCounts(axle, check, j.kind, st).counts);
+}

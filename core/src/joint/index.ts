@@ -1,0 +1,4 @@
+export * from './words';
+export * from './axle';
+export * from './fastener';
+export * from './checks';

@@ -1,0 +1,3 @@
+export * from './steps';
+export * from './ladder';
+export * from './pieces';

@@ -1,0 +1,3 @@
+export * from './student';
+export * from './series';
+export * from './conformance';

@@ -1,0 +1,180 @@
+import type { VehicleTypeSpec } from '../joint';
+import type { Entry, EntryBodies, EntryKind, JobContext, YardRules } from '../job';
+import type { Part } from '../part';
+
+/** A small invented type for core's own tests: strut front, twist-beam rear. */
+export const STRUT_TYPE: VehicleTypeSpec = {
+  name: 'Test strut',
+  jackingPoints: 'sill seams',
+  tips: [],
+  axles: {
+    front: {
+      suspension: 'strut',
+      steered: true,
+      springSeat: 'strut',
+      trackMm: 1480,
+      tyreWidthMm: 195,
+      tyreDiameterMm: 620,
+      wheelNuts: { count: 5, thread: 'M12×1.5', hexMm: 19 },
+      barDiameterMm: 22,
+      link: {
+        kind: 'ball-stud',
+        lengthMm: 300,
+        upper: { thread: 'M10×1.25', nutHexMm: 16, hold: 'hex', holdMm: 5 },
+        lower: { thread: 'M10×1.25', nutHexMm: 16, hold: 'hex', holdMm: 5 },
+      },
+      bushing: { kind: 'two-bolt', bolts: 2, thread: 'M8×1.25', hexMm: 13 },
+      shieldFasteners: 6,
+      points: {
+        hub: [740, 310],
+        armInner: [330, 220],
+        armOuter: [680, 190],
+        springTop: [560, 860],
+        springFoot: [600, 600],
+        damperTop: [555, 880],
+        damperFoot: [640, 380],
+        rackEnd: [300, 330],
+        tieRodOuter: [650, 300],
+        barBushing: [330, 290],
+        barEye: [560, 270],
+        linkMount: [600, 560],
+      },
+    },
+    rear: {
+      suspension: 'twist-beam',
+      steered: false,
+      springSeat: 'axle',
+      trackMm: 1470,
+      tyreWidthMm: 195,
+      tyreDiameterMm: 620,
+      wheelNuts: { count: 5, thread: 'M12×1.5', hexMm: 19 },
+      barDiameterMm: null,
+      link: null,
+      bushing: null,
+      shieldFasteners: 0,
+      points: {
+        hub: [735, 310],
+        armInner: [520, 320],
+        armOuter: [640, 290],
+        springTop: [470, 600],
+        springFoot: [480, 330],
+        damperTop: [560, 680],
+        damperFoot: [600, 290],
+      },
+    },
+  },
+  torqueBook: {
+    front: [
+      {
+        fastener: 'link-upper-nut',
+        minNm: 48,
+        maxNm: 48,
+        value: 48,
+        unit: 'N·m',
+        thread: 'M10×1.25',
+        source: 'test book',
+        publisher: 'vehicle maker',
+      },
+      {
+        fastener: 'link-lower-nut',
+        minNm: 48,
+        maxNm: 48,
+        value: 48,
+        unit: 'N·m',
+        thread: 'M10×1.25',
+        source: 'test book',
+        publisher: 'vehicle maker',
+      },
+      {
+        fastener: 'wheel-nut',
+        minNm: 110,
+        maxNm: 110,
+        value: 110,
+        unit: 'N·m',
+        thread: 'M12×1.5',
+        source: 'test book',
+        publisher: 'vehicle maker',
+      },
+      {
+        fastener: 'shield-bolt',
+        minNm: 8,
+        maxNm: 8,
+        value: 8,
+        unit: 'N·m',
+        source: 'test book',
+        publisher: 'vehicle maker',
+      },
+    ],
+    rear: [],
+  },
+};
+
+/** The same with the spring on the lower arm of a double-arm front. */
+export const DOUBLE_ARM_TYPE: VehicleTypeSpec = {
+  ...STRUT_TYPE,
+  name: 'Test double arm',
+  axles: {
+    ...STRUT_TYPE.axles,
+    front: {
+      ...STRUT_TYPE.axles.front,
+      suspension: 'double-arm',
+      springSeat: 'lower-arm',
+      link: { ...STRUT_TYPE.axles.front.link!, kind: 'bolt-through' },
+    },
+  },
+};
+
+export const RULES: YardRules = {
+  dialect: 'sway bar',
+  driverSide: 'right',
+  verdictThreshold: 0.6,
+  playLimits: { 'frame-bushing': { limitMm: 0.5, owner: 'shop rule' } },
+  recheckKm: 100,
+  alignmentJoints: ['ball-joint', 'arm-bushings', 'tie-rod-outer', 'tie-rod-inner'],
+};
+
+export const CONTEXT: JobContext = {
+  type: STRUT_TYPE,
+  typeId: 't1',
+  kind: 'noise',
+  distanceKm: 148_210,
+  rules: RULES,
+  gauges: [{ id: 'dial', name: 'dial', resolutionMm: 0.01, known: { sdMm: 0.02, degrees: 30 } }],
+};
+
+export const LINK_PART: Part = {
+  id: 'p1',
+  kind: 'ball-stud link',
+  name: 'Link',
+  grade: 'better',
+  supplier: 's',
+  sided: 'either',
+  lengthMm: 300,
+  thread: 'M10×1.25',
+  nutHexMm: 16,
+  hold: 'flats',
+  holdMm: 17,
+  greaseable: false,
+  nutsSupplied: true,
+  warrantyMonths: 24,
+  priceMinor: 2400,
+  currency: 'EUR',
+  stock: 2,
+  deliveryHours: 0,
+  torque: [],
+  fits: [{ typeId: 't1', axle: 'front' }],
+};
+
+/** Makes ledger entries with ids and times that rise. */
+export function ledger() {
+  let n = 0;
+  return <K extends EntryKind>(kind: K, body: EntryBodies[K], by = 'ann'): Entry =>
+    ({
+      id: `e${++n}`,
+      job: 'j1',
+      kind,
+      body,
+      by,
+      at: new Date(Date.UTC(2026, 0, 5, 9, n)).toISOString(),
+    }) as unknown as Entry;
+}

@@ -1,0 +1,5 @@
+export * from './adapter';
+export * from './preload';
+export * from './star';
+export * from './wrench';
+export * from './book';

@@ -1,0 +1,197 @@
+import * as z from 'zod';
+import {
+  JOB_KINDS,
+  ROLES,
+  SIDES,
+  type AxleEnd,
+  type Entry,
+  type GaugeSpec,
+  type JobKind,
+  type Role,
+  type VehicleTypeSpec,
+  type YardRules,
+  type Part,
+  JOINT_KINDS,
+} from '@ash-knot/core';
+import { text, vehicleTypeSpec } from './vehicle';
+import type { StoredEntry } from './entry';
+
+// --- session -------------------------------------------------------------
+export const pin = z.string().regex(/^\d{4,8}$/, { error: 'must be 4 to 8 digits' });
+export const signIn = z.object({ person: text(60).min(1), pin, bay: text(40).min(1) });
+export const tapName = z.object({ person: text(60).min(1) });
+export const confirmPin = z.object({ person: text(60).min(1), pin });
+
+export interface PersonView {
+  readonly id: string;
+  readonly name: string;
+  readonly role: Role;
+}
+export interface SessionView {
+  readonly bay: string | null;
+  readonly people: readonly PersonView[];
+  /** Whose name was tapped last. */
+  readonly person: string | null;
+  /** Whose PIN was entered lately, and until when it holds. */
+  readonly confirmed: { readonly person: string; readonly until: string } | null;
+  readonly shop: ShopView | null;
+}
+
+// --- shop ----------------------------------------------------------------
+const limit = z.object({
+  limitMm: z.number().positive().max(20),
+  owner: z.enum(['part maker', 'vehicle maker', 'shop rule', 'common practice']),
+});
+export const yardRules = z.object({
+  dialect: z.enum(['sway bar', 'anti-roll bar']),
+  driverSide: z.enum(SIDES),
+  verdictThreshold: z.number().min(0.3).max(0.99),
+  playLimits: z.partialRecord(z.enum(JOINT_KINDS), limit),
+  recheckKm: z.number().min(20).max(1000),
+  alignmentJoints: z.array(z.enum(JOINT_KINDS)).max(20),
+}) satisfies z.ZodType<YardRules>;
+
+export interface ShopView {
+  readonly name: string;
+  readonly rules: YardRules;
+  readonly gauges: readonly GaugeSpec[];
+  /** Line under the floor's title. */
+  readonly notice: string;
+  readonly bays: readonly string[];
+}
+
+export const newPerson = z.object({ name: text(60).min(2), role: z.enum(ROLES), pin });
+export const changePin = z.object({ pin });
+
+// --- vehicles ------------------------------------------------------------
+export const newVehicle = z
+  .object({
+    plate: text(16).min(2),
+    vin: z.string().trim().max(24).optional(),
+    typeId: z.uuid().optional(),
+    /** A type of its own, when none known fits. */
+    newType: vehicleTypeSpec.optional(),
+    year: z.int().min(1950).max(2100),
+    distanceKm: z.number().min(0).max(3_000_000),
+    kmPerDay: z.number().min(0).max(2000).default(30),
+    owner: text(120).default(''),
+  })
+  .refine((v) => (v.typeId === undefined) !== (v.newType === undefined), {
+    error: 'must name one known type or describe a new one',
+    path: ['typeId'],
+  });
+
+export interface VehicleView {
+  readonly id: string;
+  readonly plate: string;
+  readonly vin: string | null;
+  readonly typeId: string;
+  readonly typeName: string;
+  readonly year: number;
+  readonly distanceKm: number;
+  readonly kmPerDay: number;
+  readonly owner: string;
+  /** Its job that is not handed back, if any. */
+  readonly openJob: string | null;
+}
+export interface VehicleTypeView {
+  readonly id: string;
+  readonly spec: VehicleTypeSpec;
+  readonly vehicles: number;
+}
+export interface PlayPoint {
+  readonly joint: string;
+  readonly distanceKm: number;
+  readonly playMm: number;
+  readonly at: string;
+  readonly job: string;
+}
+export interface PastJob {
+  readonly id: string;
+  readonly kind: JobKind;
+  readonly openedAt: string;
+  readonly distanceKm: number;
+  readonly words: string;
+  readonly causes: readonly string[];
+  readonly handedBack: boolean;
+}
+export interface FileView {
+  readonly vehicle: VehicleView;
+  readonly type: VehicleTypeSpec;
+  readonly play: readonly PlayPoint[];
+  readonly jobs: readonly PastJob[];
+}
+
+// --- jobs ----------------------------------------------------------------
+export const newJob = z.object({
+  id: z.uuid(),
+  vehicleId: z.uuid(),
+  kind: z.enum(JOB_KINDS),
+  bay: text(40).nullable(),
+  distanceKm: z.number().min(0).max(3_000_000),
+});
+export const moveJob = z.object({ bay: text(40).nullable() });
+
+export interface JobView {
+  readonly id: string;
+  readonly kind: JobKind;
+  readonly bay: string | null;
+  readonly distanceKm: number;
+  readonly openedAt: string;
+  readonly vehicle: VehicleView;
+  readonly type: VehicleTypeSpec;
+  readonly entries: readonly StoredEntry[];
+}
+export interface FloorJob {
+  readonly id: string;
+  readonly kind: JobKind;
+  readonly bay: string | null;
+  readonly distanceKm: number;
+  readonly vehicle: VehicleView;
+  readonly entries: readonly Entry[];
+}
+export interface DueRecheck {
+  readonly entry: string;
+  readonly job: string;
+  readonly vehicle: VehicleView;
+  readonly what: string;
+  readonly atKm: number;
+  readonly onDate: string;
+}
+export interface FloorView {
+  readonly jobs: readonly FloorJob[];
+  readonly types: Readonly<Record<string, VehicleTypeSpec>>;
+  readonly rechecks: readonly DueRecheck[];
+}
+
+// --- parts ---------------------------------------------------------------
+export const partQuery = z.object({
+  q: text(80).optional(),
+  kind: text(40).optional(),
+  typeId: z.string().max(60).optional(),
+  axle: z.enum(['front', 'rear']).optional(),
+  limit: z.coerce.number().int().min(1).max(500).default(200),
+});
+export interface PartList {
+  readonly parts: readonly Part[];
+  readonly total: number;
+}
+
+// --- find anything -------------------------------------------------------
+export interface FoundThing {
+  readonly kind: 'vehicle' | 'job' | 'part';
+  readonly id: string;
+  readonly title: string;
+  readonly detail: string;
+}
+
+// --- instruments ---------------------------------------------------------
+export const clickRequest = z.object({ job: z.uuid(), targetNm: z.number().positive().max(1000) });
+/** One click of the simulated wrench. */
+export interface WrenchClick {
+  readonly achievedNm: number;
+  readonly unit: 'N·m';
+  readonly wrench: string;
+}
+
+export type { AxleEnd };

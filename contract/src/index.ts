@@ -1,0 +1,5 @@
+export * from './vehicle';
+export * from './part';
+export * from './entry';
+export * from './api';
+export * from './problem';

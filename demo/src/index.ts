@@ -1,0 +1,5 @@
+export * from './shop';
+export * from './types';
+export * from './catalogue';
+export * from './vehicles';
+export * from './history';

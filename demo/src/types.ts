@@ -1,0 +1,464 @@
+import type {
+  AxlePoints,
+  AxleSpec,
+  BookValue,
+  FastenerKind,
+  LinkKind,
+  StudSpec,
+  VehicleTypeSpec,
+} from '@ash-knot/core';
+
+/** Dimensions and torques of the demo are invented. They hold together; they describe no real vehicle. */
+interface Dims {
+  track: number;
+  tyre: number;
+  wheel: number;
+  nuts: number;
+  nutThread?: string;
+  nutHex?: number;
+}
+
+const dist = (a: readonly [number, number], b: readonly [number, number]): number =>
+  Math.round(Math.hypot(a[0] - b[0], a[1] - b[1]));
+const stud = (thread: string, nutHexMm: number, hold: StudSpec['hold'], holdMm?: number): StudSpec => ({
+  thread,
+  nutHexMm,
+  hold,
+  ...(holdMm ? { holdMm } : {}),
+});
+
+function common(d: Dims): Pick<AxleSpec, 'trackMm' | 'tyreWidthMm' | 'tyreDiameterMm' | 'wheelNuts'> {
+  return {
+    trackMm: d.track,
+    tyreWidthMm: d.tyre,
+    tyreDiameterMm: d.wheel,
+    wheelNuts: { count: d.nuts, thread: d.nutThread ?? 'M12×1.5', hexMm: d.nutHex ?? 19 },
+  };
+}
+
+interface Bar {
+  bar: number;
+  kind: LinkKind;
+  upper: StudSpec;
+  lower: StudSpec;
+  bushing?: AxleSpec['bushing'];
+  shield?: number;
+}
+const twoBolt = (thread = 'M8×1.25', hexMm = 13): AxleSpec['bushing'] => ({
+  kind: 'two-bolt',
+  bolts: 2,
+  thread,
+  hexMm,
+});
+
+function strutFront(d: Dims, b: Bar): AxleSpec {
+  const t = d.track / 2;
+  const r = d.wheel / 2;
+  const p: AxlePoints = {
+    hub: [t - 40, r],
+    armInner: [t - 420, r - 95],
+    armOuter: [t - 95, r - 130],
+    damperFoot: [t - 95, r + 70],
+    damperTop: [t - 180, r + 610],
+    springTop: [t - 178, r + 575],
+    springFoot: [t - 140, r + 310],
+    rackEnd: [t - 450, r + 35],
+    tieRodOuter: [t - 90, r - 10],
+    barBushing: [t - 400, r - 20],
+    barEye: [t - 190, r - 45],
+    linkMount: [t - 135, r + 255],
+  };
+  return {
+    suspension: 'strut',
+    steered: true,
+    springSeat: 'strut',
+    ...common(d),
+    barDiameterMm: b.bar,
+    link: { kind: b.kind, lengthMm: dist(p.linkMount!, p.barEye!), upper: b.upper, lower: b.lower },
+    bushing: b.bushing ?? twoBolt(),
+    shieldFasteners: b.shield ?? 0,
+    points: p,
+  };
+}
+
+function doubleArmFront(d: Dims, b: Bar): AxleSpec {
+  const t = d.track / 2;
+  const r = d.wheel / 2;
+  const p: AxlePoints = {
+    hub: [t - 40, r],
+    armInner: [t - 430, r - 105],
+    armOuter: [t - 85, r - 130],
+    upperInner: [t - 350, r + 215],
+    upperOuter: [t - 110, r + 195],
+    springTop: [t - 255, r + 440],
+    springFoot: [t - 215, r - 60],
+    damperTop: [t - 262, r + 500],
+    damperFoot: [t - 208, r - 100],
+    rackEnd: [t - 440, r + 10],
+    tieRodOuter: [t - 80, r - 5],
+    barBushing: [t - 455, r + 105],
+    barEye: [t - 160, r + 75],
+    linkMount: [t - 150, r - 95],
+  };
+  return {
+    suspension: 'double-arm',
+    steered: true,
+    springSeat: 'lower-arm',
+    ...common(d),
+    barDiameterMm: b.bar,
+    link: { kind: b.kind, lengthMm: dist(p.linkMount!, p.barEye!), upper: b.upper, lower: b.lower },
+    bushing: b.bushing ?? twoBolt('M10×1.5', 15),
+    shieldFasteners: b.shield ?? 0,
+    points: p,
+  };
+}
+
+function trailingArmRear(d: Dims, b?: Bar): AxleSpec {
+  const t = d.track / 2;
+  const r = d.wheel / 2;
+  const p: AxlePoints = {
+    hub: [t - 40, r],
+    armInner: [t - 330, r + 30],
+    armOuter: [t - 100, r - 30],
+    springTop: [t - 265, r + 330],
+    springFoot: [t - 255, r + 10],
+    damperTop: [t - 165, r + 470],
+    damperFoot: [t - 125, r - 40],
+    ...(b
+      ? {
+          barBushing: [t - 420, r + 190] as const,
+          barEye: [t - 205, r + 165] as const,
+          linkMount: [t - 195, r - 15] as const,
+        }
+      : {}),
+  };
+  return {
+    suspension: 'trailing-arm',
+    steered: false,
+    springSeat: 'lower-arm',
+    ...common(d),
+    barDiameterMm: b?.bar ?? null,
+    link: b
+      ? { kind: b.kind, lengthMm: dist(p.linkMount!, p.barEye!), upper: b.upper, lower: b.lower }
+      : null,
+    bushing: b ? (b.bushing ?? twoBolt()) : null,
+    shieldFasteners: b?.shield ?? 0,
+    points: p,
+  };
+}
+
+function twistBeamRear(d: Dims): AxleSpec {
+  const t = d.track / 2;
+  const r = d.wheel / 2;
+  return {
+    suspension: 'twist-beam',
+    steered: false,
+    springSeat: 'axle',
+    ...common(d),
+    barDiameterMm: null,
+    link: null,
+    bushing: null,
+    shieldFasteners: 0,
+    points: {
+      hub: [t - 40, r],
+      armInner: [t - 190, r + 45],
+      armOuter: [t - 105, r - 25],
+      springTop: [t - 280, r + 320],
+      springFoot: [t - 270, r + 10],
+      damperTop: [t - 150, r + 460],
+      damperFoot: [t - 115, r - 50],
+    },
+  };
+}
+
+function solidRear(d: Dims, b: Bar): AxleSpec {
+  const t = d.track / 2;
+  const r = d.wheel / 2;
+  const p: AxlePoints = {
+    hub: [t - 40, r],
+    armInner: [t - 400, r + 90],
+    armOuter: [t - 200, r - 15],
+    springTop: [t - 300, r + 380],
+    springFoot: [t - 300, r + 50],
+    damperTop: [t - 190, r + 480],
+    damperFoot: [t - 160, r - 60],
+    barBushing: [t - 430, r - 70],
+    barEye: [t - 240, r - 85],
+    linkMount: [t - 235, r + 190],
+  };
+  return {
+    suspension: 'solid-axle',
+    steered: false,
+    springSeat: 'axle',
+    ...common(d),
+    barDiameterMm: b.bar,
+    link: { kind: b.kind, lengthMm: dist(p.linkMount!, p.barEye!), upper: b.upper, lower: b.lower },
+    bushing: b.bushing ?? twoBolt('M10×1.5', 15),
+    shieldFasteners: 0,
+    points: p,
+  };
+}
+
+const BOOK = 'Yard’s copy of the maker’s book (invented)';
+const v = (fastener: FastenerKind, nm: number, thread?: string, max?: number): BookValue => ({
+  fastener,
+  minNm: nm,
+  maxNm: max ?? nm,
+  value: nm,
+  ...(max ? { valueMax: max } : {}),
+  unit: 'N·m',
+  ...(thread ? { thread } : {}),
+  condition: 'dry',
+  source: BOOK,
+  publisher: 'vehicle maker',
+});
+/** A page of the book that is in lbf·ft. */
+const ftlb = (fastener: FastenerKind, value: number, thread?: string): BookValue => ({
+  fastener,
+  minNm: value * 1.3558179483314,
+  maxNm: value * 1.3558179483314,
+  value,
+  unit: 'lbf·ft',
+  ...(thread ? { thread } : {}),
+  condition: 'dry',
+  source: BOOK,
+  publisher: 'vehicle maker',
+});
+
+const M10 = stud('M10×1.25', 16, 'hex', 5);
+const M10F = stud('M10×1.25', 16, 'flats', 17);
+const M12 = stud('M12×1.25', 18, 'hex', 6);
+const BOLT10 = stud('M10×1.5', 17, 'none');
+const BOLT8 = stud('M8×1.25', 13, 'none');
+
+export interface DemoType {
+  readonly key: string;
+  readonly spec: VehicleTypeSpec;
+}
+
+const type = (
+  key: string,
+  name: string,
+  front: AxleSpec,
+  rear: AxleSpec,
+  bookFront: BookValue[],
+  bookRear: BookValue[],
+  tips: string[],
+  jackingPoints = 'sill seams, marked by two notches each',
+): DemoType => ({
+  key,
+  spec: {
+    name,
+    axles: { front, rear },
+    jackingPoints,
+    torqueBook: { front: bookFront, rear: bookRear },
+    tips,
+  },
+});
+
+export const TYPES: readonly DemoType[] = [
+  type(
+    'post',
+    'Corrach Post 3',
+    strutFront(
+      { track: 1490, tyre: 195, wheel: 630, nuts: 5 },
+      { bar: 22, kind: 'ball-stud', upper: M10, lower: M10, shield: 8 },
+    ),
+    twistBeamRear({ track: 1480, tyre: 195, wheel: 630, nuts: 5 }),
+    [
+      v('link-upper-nut', 48, 'M10×1.25'),
+      v('link-lower-nut', 48, 'M10×1.25'),
+      v('bracket-bolt', 22, 'M8×1.25'),
+      v('wheel-nut', 120, 'M12×1.5'),
+      v('shield-bolt', 8),
+      v('tie-rod-nut', 42),
+      v('ball-joint-nut', 75),
+      v('arm-bolt', 105),
+    ],
+    [v('wheel-nut', 120, 'M12×1.5'), v('damper-bolt', 90), v('arm-bolt', 95)],
+    [
+      'The rear bracket bolt cannot be seen: 13 mm, short socket, from above the steering rack.',
+      'Steering to full lock opens the upper nut.',
+    ],
+  ),
+  type(
+    'bus',
+    'Ostrey Minibus 17',
+    strutFront(
+      { track: 1640, tyre: 215, wheel: 690, nuts: 5, nutThread: 'M14×1.5', nutHex: 21 },
+      { bar: 26, kind: 'ball-stud', upper: M12, lower: M12, shield: 12 },
+    ),
+    solidRear(
+      { track: 1620, tyre: 215, wheel: 690, nuts: 5, nutThread: 'M14×1.5', nutHex: 21 },
+      { bar: 20, kind: 'stud-and-bushing', upper: M10F, lower: M10F },
+    ),
+    [
+      v('link-upper-nut', 75, 'M12×1.25'),
+      v('link-lower-nut', 75, 'M12×1.25'),
+      v('bracket-bolt', 32, 'M8×1.25'),
+      v('wheel-nut', 165, 'M14×1.5'),
+      v('shield-bolt', 9),
+      v('ball-joint-nut', 110),
+      v('tie-rod-nut', 60),
+      v('arm-bolt', 150),
+    ],
+    [
+      v('link-upper-nut', 55, 'M10×1.25'),
+      v('link-lower-nut', 55, 'M10×1.25'),
+      v('bracket-bolt', 45, 'M10×1.5'),
+      v('wheel-nut', 165, 'M14×1.5'),
+      v('damper-bolt', 120),
+    ],
+    ['School run: the step well fills with grit and eats the left bushing first.'],
+    'chassis rails behind the front wheels; axle tube at the rear',
+  ),
+  type(
+    'hauler',
+    'Vasker Hauler',
+    doubleArmFront(
+      { track: 1560, tyre: 235, wheel: 740, nuts: 6, nutHex: 21, nutThread: 'M12×1.5' },
+      { bar: 28, kind: 'bolt-through', upper: BOLT10, lower: BOLT10, shield: 6 },
+    ),
+    solidRear(
+      { track: 1550, tyre: 235, wheel: 740, nuts: 6, nutHex: 21, nutThread: 'M12×1.5' },
+      { bar: 22, kind: 'bolt-through', upper: BOLT10, lower: BOLT10 },
+    ),
+    [
+      v('bracket-bolt', 48, 'M10×1.5'),
+      ftlb('wheel-nut', 85, 'M12×1.5'),
+      v('shield-bolt', 10),
+      ftlb('ball-joint-nut', 90),
+      ftlb('tie-rod-nut', 50),
+      ftlb('arm-bolt', 110),
+    ],
+    [v('bracket-bolt', 48, 'M10×1.5'), ftlb('wheel-nut', 85, 'M12×1.5')],
+    [
+      'The link bolt rusts into its sleeve. Have the saw and a new stack ready before you start.',
+      'Spring on the lower arm: support under the arm before you judge a ball joint.',
+    ],
+    'ladder frame, ahead of the rear spring hanger',
+  ),
+  type(
+    'mite',
+    'Pellow Mite',
+    strutFront(
+      { track: 1420, tyre: 165, wheel: 570, nuts: 4 },
+      { bar: 19, kind: 'ball-stud', upper: M10, lower: M10 },
+    ),
+    twistBeamRear({ track: 1410, tyre: 165, wheel: 570, nuts: 4 }),
+    [
+      v('link-upper-nut', 40, 'M10×1.25', 46),
+      v('link-lower-nut', 40, 'M10×1.25', 46),
+      v('wheel-nut', 105, 'M12×1.5'),
+      v('ball-joint-nut', 58),
+      v('tie-rod-nut', 38),
+      v('arm-bolt', 85),
+    ],
+    [v('wheel-nut', 105, 'M12×1.5')],
+    [
+      'No value is published for the bracket bolts.',
+      'Small car, light: one hand on the bar shows the bushing gap.',
+    ],
+  ),
+  type(
+    'quay',
+    'Brannock Quay',
+    doubleArmFront(
+      { track: 1600, tyre: 225, wheel: 720, nuts: 5, nutThread: 'M14×1.5', nutHex: 22 },
+      { bar: 30, kind: 'bolt-through', upper: BOLT10, lower: BOLT10 },
+    ),
+    trailingArmRear(
+      { track: 1590, tyre: 225, wheel: 720, nuts: 5, nutThread: 'M14×1.5', nutHex: 22 },
+      { bar: 20, kind: 'bolt-through', upper: BOLT8, lower: BOLT8 },
+    ),
+    [
+      v('link-bolt-nut', 22, 'M10×1.5'),
+      v('bracket-bolt', 55, 'M10×1.5'),
+      v('wheel-nut', 180, 'M14×1.5'),
+      v('ball-joint-nut', 125),
+      v('tie-rod-nut', 65),
+      v('arm-bolt', 165),
+    ],
+    [v('link-bolt-nut', 16, 'M8×1.25'), v('bracket-bolt', 28, 'M8×1.25'), v('wheel-nut', 180, 'M14×1.5')],
+    ['Dished washers are handed by their rim: photograph the stack.'],
+  ),
+  type(
+    'skiff',
+    'Mirrel Skiff',
+    strutFront(
+      { track: 1540, tyre: 205, wheel: 650, nuts: 5 },
+      { bar: 24, kind: 'ball-stud', upper: M10F, lower: M10F, shield: 10 },
+    ),
+    trailingArmRear(
+      { track: 1530, tyre: 205, wheel: 650, nuts: 5 },
+      { bar: 18, kind: 'ball-stud', upper: M10F, lower: M10F },
+    ),
+    [
+      v('link-upper-nut', 58, 'M10×1.25'),
+      v('link-lower-nut', 58, 'M10×1.25'),
+      v('bracket-bolt', 25, 'M8×1.25'),
+      v('wheel-nut', 115, 'M12×1.5'),
+      v('shield-bolt', 7),
+      v('ball-joint-nut', 80),
+      v('tie-rod-nut', 45),
+      v('arm-bolt', 100),
+    ],
+    [
+      v('link-upper-nut', 45, 'M10×1.25'),
+      v('link-lower-nut', 45, 'M10×1.25'),
+      v('bracket-bolt', 22, 'M8×1.25'),
+      v('wheel-nut', 115, 'M12×1.5'),
+      v('arm-bolt', 90),
+    ],
+    ['Flats behind the boot: a thin 17 spanner, not the key.'],
+  ),
+  type(
+    'dray',
+    'Hollin Dray',
+    strutFront(
+      { track: 1660, tyre: 225, wheel: 700, nuts: 6, nutThread: 'M14×1.5', nutHex: 21 },
+      { bar: 27, kind: 'ball-stud', upper: M12, lower: M12, shield: 4 },
+    ),
+    solidRear(
+      { track: 1640, tyre: 225, wheel: 700, nuts: 6, nutThread: 'M14×1.5', nutHex: 21 },
+      { bar: 24, kind: 'ball-stud', upper: M12, lower: M12 },
+    ),
+    [
+      v('link-upper-nut', 85, 'M12×1.25'),
+      v('link-lower-nut', 85, 'M12×1.25'),
+      v('bracket-bolt', 35, 'M8×1.25'),
+      v('wheel-nut', 175, 'M14×1.5'),
+      v('shield-bolt', 9),
+      v('ball-joint-nut', 120),
+      v('tie-rod-nut', 70),
+      v('arm-bolt', 160),
+    ],
+    [
+      v('link-upper-nut', 85, 'M12×1.25'),
+      v('link-lower-nut', 85, 'M12×1.25'),
+      v('wheel-nut', 175, 'M14×1.5'),
+    ],
+    ['Rear bracket bolts have no published value.'],
+    'chassis rails, behind the cab',
+  ),
+  type(
+    'lark',
+    'Orrin Lark',
+    strutFront(
+      { track: 1500, tyre: 185, wheel: 610, nuts: 5 },
+      { bar: 21, kind: 'stud-and-bushing', upper: M10F, lower: M10F },
+    ),
+    trailingArmRear({ track: 1490, tyre: 185, wheel: 610, nuts: 5 }),
+    [
+      v('link-upper-nut', 50, 'M10×1.25'),
+      v('link-lower-nut', 50, 'M10×1.25'),
+      v('bracket-bolt', 24, 'M8×1.25'),
+      v('wheel-nut', 110, 'M12×1.5'),
+      v('ball-joint-nut', 70),
+      v('tie-rod-nut', 40),
+      v('arm-bolt', 95),
+    ],
+    [v('wheel-nut', 110, 'M12×1.5'), v('arm-bolt', 85)],
+    ['The upper end is a pressed bushing: it is tightened at ride height.'],
+  ),
+];

@@ -1,0 +1,35 @@
+import pg from 'pg';
+
+// Sequence numbers and counts fit a double long before they matter.
+pg.types.setTypeParser(pg.types.builtins.INT8, Number);
+// A date is a day, not a moment: keep it as written.
+pg.types.setTypeParser(pg.types.builtins.DATE, (v) => v);
+
+export type Db = pg.Pool;
+export type Queryable = Pick<pg.Pool, 'query'>;
+
+export function makePool(connectionString: string): Db {
+  return new pg.Pool({
+    connectionString,
+    max: 10,
+    idleTimeoutMillis: 30_000,
+    connectionTimeoutMillis: 5_000,
+    application_name: 'ash-knot',
+  });
+}
+
+/** Runs `work` in one transaction: all of it is stored or none. */
+export async function inTransaction<T>(db: Db, work: (tx: pg.PoolClient) => Promise<T>): Promise<T> {
+  const tx = await db.connect();
+  try {
+    await tx.query('BEGIN');
+    const result = await work(tx);
+    await tx.query('COMMIT');
+    return result;
+  } catch (e) {
+    await tx.query('ROLLBACK');
+    throw e;
+  } finally {
+    tx.release();
+  }
+}

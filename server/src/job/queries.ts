@@ -1,0 +1,208 @@
+import {
+  foldJob,
+  type Entry,
+  type JobContext,
+  type JobKind,
+  type JobState,
+  type VehicleTypeSpec,
+} from '@ash-knot/core';
+import type { DueRecheck, FloorView, JobView, StoredEntry, VehicleView } from '@ash-knot/contract';
+import type { Queryable } from '../db/pool';
+import { shopView } from '../shop/queries';
+import { VEHICLE, vehicleById } from '../vehicle/queries';
+
+const ENTRY = `SELECT id, seq, job_id AS job, kind, body, by_person AS by, at, received_at AS "receivedAt" FROM entry`;
+
+interface JobRow {
+  id: string;
+  vehicleId: string;
+  kind: JobKind;
+  bay: string | null;
+  distanceKm: number;
+  openedAt: Date;
+  closedAt: Date | null;
+}
+
+export async function entriesAfter(db: Queryable, job: string, seq: number): Promise<StoredEntry[]> {
+  const { rows } = await db.query(`${ENTRY} WHERE job_id = $1 AND seq > $2 ORDER BY seq`, [job, seq]);
+  return rows.map(
+    (r) => ({ ...r, at: r.at.toISOString(), receivedAt: r.receivedAt.toISOString() }) as StoredEntry,
+  );
+}
+
+export async function jobRow(db: Queryable, id: string, lock = false): Promise<JobRow | undefined> {
+  const { rows } = await db.query<JobRow>(
+    `SELECT id, vehicle_id AS "vehicleId", kind, bay, distance_km AS "distanceKm", opened_at AS "openedAt", closed_at AS "closedAt" FROM job WHERE id = $1 ${lock ? 'FOR UPDATE' : ''}`,
+    [id],
+  );
+  return rows[0];
+}
+
+export async function jobView(db: Queryable, id: string): Promise<JobView | undefined> {
+  const job = await jobRow(db, id);
+  if (!job) return undefined;
+  const [vehicle, entries, type] = await Promise.all([
+    vehicleById(db, job.vehicleId),
+    entriesAfter(db, id, 0),
+    db.query<{ spec: VehicleTypeSpec }>(
+      'SELECT t.spec FROM vehicle_type t JOIN vehicle v ON v.type_id = t.id WHERE v.id = $1',
+      [job.vehicleId],
+    ),
+  ]);
+  return {
+    id: job.id,
+    kind: job.kind,
+    bay: job.bay,
+    distanceKm: job.distanceKm,
+    openedAt: job.openedAt.toISOString(),
+    vehicle: vehicle!,
+    type: type.rows[0]!.spec,
+    entries,
+  };
+}
+
+/** The job as core sees it, for what the server must judge itself. */
+export async function jobState(db: Queryable, id: string): Promise<JobState | undefined> {
+  const [job, shop] = await Promise.all([jobView(db, id), shopView(db)]);
+  if (!job || !shop) return undefined;
+  const context: JobContext = {
+    type: job.type,
+    typeId: job.vehicle.typeId,
+    kind: job.kind,
+    distanceKm: job.distanceKm,
+    rules: shop.rules,
+    gauges: shop.gauges,
+  };
+  return foldJob(context, job.entries);
+}
+
+/** Writes what is searched or charted beside the entry, in the same transaction. */
+export async function project(db: Queryable, e: Entry): Promise<void> {
+  switch (e.kind) {
+    case 'reading':
+      await db.query(
+        'INSERT INTO reading (entry_id, job_id, joint, phase, play_mm, gauge_id) VALUES ($1,$2,$3,$4,$5,$6)',
+        [e.id, e.job, e.body.joint, e.body.phase, e.body.playMm, e.body.gauge],
+      );
+      break;
+    case 'torque':
+      await db.query(
+        'INSERT INTO torque_record (entry_id, job_id, fastener, target_nm, achieved_nm, method) VALUES ($1,$2,$3,$4,$5,$6)',
+        [e.id, e.job, e.body.fastener, e.body.targetNm, e.body.achievedNm, e.body.method],
+      );
+      break;
+    case 'clicks':
+      await db.query(
+        'INSERT INTO torque_record (entry_id, job_id, fastener, target_nm, method) VALUES ($1,$2,$3,$4,$5)',
+        [e.id, e.job, e.body.fastener, e.body.targetNm, `${e.body.clicks} of ${e.body.of} clicks`],
+      );
+      break;
+    case 'mark':
+      await db.query('INSERT INTO torque_record (entry_id, job_id, fastener, method) VALUES ($1,$2,$3,$4)', [
+        e.id,
+        e.job,
+        e.body.fastener,
+        e.body.how,
+      ]);
+      break;
+    case 'recheck':
+      await db.query('INSERT INTO recheck (entry_id, job_id, what, at_km, on_date) VALUES ($1,$2,$3,$4,$5)', [
+        e.id,
+        e.job,
+        e.body.what,
+        e.body.atKm,
+        e.body.onDate,
+      ]);
+      break;
+    case 'rechecked':
+      await db.query('UPDATE recheck SET done_by = $2 WHERE entry_id = $1', [e.body.recheck, e.id]);
+      break;
+    case 'strike':
+      await db.query('UPDATE reading SET struck = true WHERE entry_id = $1', [e.body.entry]);
+      await db.query('UPDATE torque_record SET struck = true WHERE entry_id = $1', [e.body.entry]);
+      await db.query('UPDATE recheck SET struck = true WHERE entry_id = $1', [e.body.entry]);
+      await db.query('UPDATE recheck SET done_by = NULL WHERE done_by = $1', [e.body.entry]);
+      await db.query(
+        `UPDATE job SET closed_at = NULL WHERE id = $1 AND EXISTS (SELECT 1 FROM entry WHERE id = $2 AND kind = 'hand-back')`,
+        [e.job, e.body.entry],
+      );
+      break;
+    case 'hand-back':
+      await db.query('UPDATE job SET closed_at = $2 WHERE id = $1', [e.job, e.at]);
+      await db.query(
+        'UPDATE vehicle SET distance_km = greatest(distance_km, $2) WHERE id = (SELECT vehicle_id FROM job WHERE id = $1)',
+        [e.job, e.body.distanceKm],
+      );
+      break;
+    default:
+      break;
+  }
+}
+
+/** True when it was new, false when the same id was already there. */
+export async function insertEntry(db: Queryable, e: Entry): Promise<boolean> {
+  const { rowCount } = await db.query(
+    'INSERT INTO entry (id, job_id, kind, body, by_person, at) VALUES ($1,$2,$3,$4,$5,$6) ON CONFLICT (id) DO NOTHING',
+    [e.id, e.job, e.kind, JSON.stringify(e.body), e.by, e.at],
+  );
+  if (!rowCount) return false;
+  await project(db, e);
+  return true;
+}
+
+/** Told to every server process by NOTIFY, when the transaction commits. */
+export const CHANNEL = 'ashknot_job';
+export const announce = (db: Queryable, job: string) => db.query('SELECT pg_notify($1, $2)', [CHANNEL, job]);
+
+export async function floorView(db: Queryable): Promise<FloorView> {
+  const jobs = await db.query<JobRow>(
+    `SELECT id, vehicle_id AS "vehicleId", kind, bay, distance_km AS "distanceKm", opened_at AS "openedAt" FROM job WHERE closed_at IS NULL ORDER BY bay NULLS LAST, opened_at`,
+  );
+  const rechecks = await db.query<{
+    entry: string;
+    job: string;
+    what: string;
+    atKm: number;
+    onDate: string;
+    vehicleId: string;
+  }>(
+    `SELECT r.entry_id AS entry, r.job_id AS job, r.what, r.at_km AS "atKm", r.on_date AS "onDate", j.vehicle_id AS "vehicleId"
+       FROM recheck r JOIN job j ON j.id = r.job_id
+      WHERE r.done_by IS NULL AND NOT r.struck AND j.closed_at IS NOT NULL AND r.on_date <= current_date + 2 ORDER BY r.on_date LIMIT 20`,
+  );
+  const ids = [...new Set([...jobs.rows.map((j) => j.vehicleId), ...rechecks.rows.map((r) => r.vehicleId)])];
+  const vehicles = await db.query<VehicleView>(`${VEHICLE} WHERE v.id = ANY($1)`, [ids]);
+  const byId = new Map(vehicles.rows.map((v) => [v.id, v]));
+  const entries = await db.query(`${ENTRY} WHERE job_id = ANY($1) ORDER BY seq`, [
+    jobs.rows.map((j) => j.id),
+  ]);
+  const typeIds = [...new Set(jobs.rows.map((j) => byId.get(j.vehicleId)!.typeId))];
+  const specs = await db.query<{ id: string; spec: VehicleTypeSpec }>(
+    'SELECT id, spec FROM vehicle_type WHERE id = ANY($1)',
+    [typeIds],
+  );
+  return {
+    jobs: jobs.rows.map((j) => ({
+      id: j.id,
+      kind: j.kind,
+      bay: j.bay,
+      distanceKm: j.distanceKm,
+      vehicle: byId.get(j.vehicleId)!,
+      entries: entries.rows
+        .filter((e) => e.job === j.id)
+        .map(
+          (e) =>
+            ({ id: e.id, job: e.job, kind: e.kind, body: e.body, by: e.by, at: e.at.toISOString() }) as Entry,
+        ),
+    })),
+    types: Object.fromEntries(specs.rows.map((s) => [s.id, s.spec])),
+    rechecks: rechecks.rows.map((r): DueRecheck => ({
+      entry: r.entry,
+      job: r.job,
+      what: r.what,
+      atKm: r.atKm,
+      onDate: r.onDate,
+      vehicle: byId.get(r.vehicleId)!,
+    })),
+  };
+}

@@ -1,0 +1,105 @@
+import { randomUUID } from 'node:crypto';
+import type { JobKind, VehicleTypeSpec } from '@ash-knot/core';
+import type { FileView, PastJob, PlayPoint, VehicleTypeView, VehicleView } from '@ash-knot/contract';
+import type { Queryable } from '../db/pool';
+
+/** "sk-2047 " and "SK 2047" are one plate. */
+export const plateKey = (plate: string): string => plate.toUpperCase().replace(/[^A-Z0-9]/g, '');
+
+export const VEHICLE = `
+  SELECT v.id, v.plate, v.vin, v.type_id AS "typeId", t.name AS "typeName", v.year, v.distance_km AS "distanceKm", v.km_per_day AS "kmPerDay", v.owner,
+         (SELECT j.id FROM job j WHERE j.vehicle_id = v.id AND j.closed_at IS NULL) AS "openJob"
+    FROM vehicle v JOIN vehicle_type t ON t.id = v.type_id`;
+
+export async function vehicleById(db: Queryable, id: string): Promise<VehicleView | undefined> {
+  return (await db.query<VehicleView>(`${VEHICLE} WHERE v.id = $1`, [id])).rows[0];
+}
+
+/** By part of a plate, a VIN or an owner; the most recently worked on first. */
+export async function searchVehicles(db: Queryable, q: string): Promise<VehicleView[]> {
+  const { rows } = await db.query<VehicleView>(
+    `${VEHICLE}
+      WHERE $1 = '' OR ($3 <> '' AND (v.plate_key LIKE '%' || $3 || '%' OR upper(coalesce(v.vin, '')) LIKE '%' || $3 || '%'))
+         OR strpos(lower(v.owner), lower($1)) > 0 OR strpos(lower(t.name), lower($1)) > 0
+      ORDER BY (v.plate_key = $3) DESC, (SELECT max(opened_at) FROM job j WHERE j.vehicle_id = v.id) DESC NULLS LAST, v.plate LIMIT $2`,
+    [q, 40, plateKey(q)],
+  );
+  return rows;
+}
+
+export async function types(db: Queryable): Promise<VehicleTypeView[]> {
+  const { rows } = await db.query<VehicleTypeView>(
+    `SELECT t.id, t.spec, (SELECT count(*) FROM vehicle v WHERE v.type_id = t.id) AS vehicles FROM vehicle_type t ORDER BY t.name`,
+  );
+  return rows;
+}
+
+export async function typeSpec(db: Queryable, id: string): Promise<VehicleTypeSpec | undefined> {
+  return (await db.query<{ spec: VehicleTypeSpec }>('SELECT spec FROM vehicle_type WHERE id = $1', [id]))
+    .rows[0]?.spec;
+}
+
+export interface VehicleRow {
+  id: string;
+  plate: string;
+  vin: string | null;
+  typeId: string;
+  year: number;
+  distanceKm: number;
+  kmPerDay: number;
+  owner: string;
+}
+
+/** False when the plate is taken. */
+export async function insertVehicle(db: Queryable, v: VehicleRow): Promise<boolean> {
+  const { rowCount } = await db.query(
+    `INSERT INTO vehicle (id, plate, plate_key, vin, type_id, year, distance_km, km_per_day, owner) VALUES ($1,$2,$3,$4,$5,$6,$7,$8,$9) ON CONFLICT (plate_key) DO NOTHING`,
+    [
+      v.id,
+      v.plate.toUpperCase(),
+      plateKey(v.plate),
+      v.vin,
+      v.typeId,
+      v.year,
+      v.distanceKm,
+      v.kmPerDay,
+      v.owner,
+    ],
+  );
+  return rowCount === 1;
+}
+
+/** The new type's id, or undefined when the name is taken. */
+export async function insertType(
+  db: Queryable,
+  spec: VehicleTypeSpec,
+  id: string = randomUUID(),
+): Promise<string | undefined> {
+  const { rowCount } = await db.query(
+    'INSERT INTO vehicle_type (id, name, spec) VALUES ($1, $2, $3) ON CONFLICT (name) DO NOTHING',
+    [id, spec.name, JSON.stringify(spec)],
+  );
+  return rowCount ? id : undefined;
+}
+
+/** The vehicle's file: its type, play over distance, past jobs. */
+export async function vehicleFile(db: Queryable, id: string): Promise<FileView | undefined> {
+  const vehicle = await vehicleById(db, id);
+  if (!vehicle) return undefined;
+  const type = (await typeSpec(db, vehicle.typeId))!;
+  const play = await db.query<PlayPoint>(
+    `SELECT r.joint, j.distance_km AS "distanceKm", avg(r.play_mm) AS "playMm", min(e.at) AS at, j.id AS job
+       FROM reading r JOIN job j ON j.id = r.job_id JOIN entry e ON e.id = r.entry_id
+      WHERE j.vehicle_id = $1 AND NOT r.struck
+      GROUP BY r.joint, r.phase, j.id, j.distance_km ORDER BY j.distance_km, min(e.at)`,
+    [id],
+  );
+  const jobs = await db.query<Omit<PastJob, 'kind'> & { kind: JobKind }>(
+    `SELECT j.id, j.kind, j.opened_at AS "openedAt", j.distance_km AS "distanceKm", j.closed_at IS NOT NULL AS "handedBack",
+            coalesce((SELECT body->>'words' FROM entry WHERE job_id = j.id AND kind = 'complaint' ORDER BY seq DESC LIMIT 1), '') AS words,
+            coalesce((SELECT body->'causes' FROM entry WHERE job_id = j.id AND kind = 'verdict' ORDER BY seq DESC LIMIT 1), '[]') AS causes
+       FROM job j WHERE j.vehicle_id = $1 ORDER BY j.opened_at DESC LIMIT 100`,
+    [id],
+  );
+  return { vehicle, type, play: play.rows, jobs: jobs.rows };
+}

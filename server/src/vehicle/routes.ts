@@ -1,0 +1,62 @@
+import { randomUUID } from 'node:crypto';
+import { Router } from 'express';
+import * as z from 'zod';
+import { newVehicle } from '@ash-knot/contract';
+import { readVin } from '@ash-knot/core';
+import { inTransaction, type Db } from '../db/pool';
+import { worker } from '../http/guard';
+import { conflict, HttpProblem, notFound, param, parse } from '../http/problem';
+import { insertType, insertVehicle, searchVehicles, types, vehicleById, vehicleFile } from './queries';
+
+export function vehicleRoutes(db: Db): Router {
+  const r = Router();
+
+  r.get('/types', async (_req, res) => void res.json(await types(db)));
+
+  r.get('/vehicles', async (req, res) => {
+    const { q } = parse(z.object({ q: z.string().trim().max(60).default('') }), req.query);
+    res.json(await searchVehicles(db, q));
+  });
+
+  r.get('/vehicles/:id', async (req, res) => {
+    const file = await vehicleFile(db, param(z.uuid(), req, 'id'));
+    if (!file) throw notFound('vehicle');
+    res.json(file);
+  });
+
+  r.post('/vehicles', async (req, res) => {
+    worker(res);
+    const body = parse(newVehicle, req.body);
+    const vin = body.vin ? readVin(body.vin, new Date().getFullYear() + 1) : undefined;
+    // A wrong check digit only warns; a text that cannot be a VIN at all is a slip of the finger.
+    if (vin?.faults.length)
+      throw new HttpProblem(
+        422,
+        'bad-input',
+        `${vin.faults[0]} Nothing was stored.`,
+        vin.faults.map((message) => ({ field: 'vin', message })),
+      );
+    const id = randomUUID();
+    await inTransaction(db, async (tx) => {
+      const typeId = body.typeId ?? (await insertType(tx, body.newType!));
+      if (!typeId)
+        throw conflict(`There is already a type called ${body.newType!.name}. Nothing was stored.`);
+      if (body.typeId && !(await tx.query('SELECT 1 FROM vehicle_type WHERE id = $1', [typeId])).rowCount)
+        throw notFound('vehicle type');
+      const ok = await insertVehicle(tx, {
+        id,
+        plate: body.plate,
+        vin: vin?.vin ?? null,
+        typeId,
+        year: body.year,
+        distanceKm: body.distanceKm,
+        kmPerDay: body.kmPerDay,
+        owner: body.owner,
+      });
+      if (!ok)
+        throw conflict(`The plate ${body.plate.toUpperCase()} is already in the file. Nothing was stored.`);
+    });
+    res.status(201).json(await vehicleById(db, id));
+  });
+  return r;
+}

@@ -1,12 +1,4 @@
-import type {
-  AxlePoints,
-  AxleSpec,
-  BookValue,
-  FastenerKind,
-  LinkKind,
-  StudSpec,
-  VehicleTypeSpec,
-} from '@ash-knot/core';
+import { standardPoints, type AxleSpec, type BookValue, type FastenerKind, type LinkKind, type SpringSeat, type StudSpec, type Suspension, type VehicleTypeSpec } from '@ash-knot/core';
 
 /** Dimensions and torques of the demo are invented. They hold together; they describe no real vehicle. */
 interface Dims {
@@ -51,153 +43,20 @@ const twoBolt = (thread = 'M8×1.25', hexMm = 13): AxleSpec['bushing'] => ({
   hexMm,
 });
 
-function strutFront(d: Dims, b: Bar): AxleSpec {
-  const t = d.track / 2;
-  const r = d.wheel / 2;
-  const p: AxlePoints = {
-    hub: [t - 40, r],
-    armInner: [t - 420, r - 95],
-    armOuter: [t - 95, r - 130],
-    damperFoot: [t - 95, r + 70],
-    damperTop: [t - 180, r + 610],
-    springTop: [t - 178, r + 575],
-    springFoot: [t - 140, r + 310],
-    rackEnd: [t - 450, r + 35],
-    tieRodOuter: [t - 90, r - 10],
-    barBushing: [t - 400, r - 20],
-    barEye: [t - 190, r - 45],
-    linkMount: [t - 135, r + 255],
-  };
+/** One axle from its layout: the drawing's points are the usual proportions for its track and wheel. */
+function axle(suspension: Suspension, steered: boolean, springSeat: SpringSeat, plainBushing: AxleSpec['bushing'], d: Dims, b?: Bar): AxleSpec {
+  const p = standardPoints(suspension, d.track, d.wheel, b !== undefined);
   return {
-    suspension: 'strut',
-    steered: true,
-    springSeat: 'strut',
-    ...common(d),
-    barDiameterMm: b.bar,
-    link: { kind: b.kind, lengthMm: dist(p.linkMount!, p.barEye!), upper: b.upper, lower: b.lower },
-    bushing: b.bushing ?? twoBolt(),
-    shieldFasteners: b.shield ?? 0,
-    points: p,
+    suspension, steered, springSeat, ...common(d), barDiameterMm: b?.bar ?? null,
+    link: b ? { kind: b.kind, lengthMm: dist(p.linkMount!, p.barEye!), upper: b.upper, lower: b.lower } : null,
+    bushing: b ? (b.bushing ?? plainBushing) : null, shieldFasteners: b?.shield ?? 0, points: p,
   };
 }
-
-function doubleArmFront(d: Dims, b: Bar): AxleSpec {
-  const t = d.track / 2;
-  const r = d.wheel / 2;
-  const p: AxlePoints = {
-    hub: [t - 40, r],
-    armInner: [t - 430, r - 105],
-    armOuter: [t - 85, r - 130],
-    upperInner: [t - 350, r + 215],
-    upperOuter: [t - 110, r + 195],
-    springTop: [t - 255, r + 440],
-    springFoot: [t - 215, r - 60],
-    damperTop: [t - 262, r + 500],
-    damperFoot: [t - 208, r - 100],
-    rackEnd: [t - 440, r + 10],
-    tieRodOuter: [t - 80, r - 5],
-    barBushing: [t - 455, r + 105],
-    barEye: [t - 160, r + 75],
-    linkMount: [t - 150, r - 95],
-  };
-  return {
-    suspension: 'double-arm',
-    steered: true,
-    springSeat: 'lower-arm',
-    ...common(d),
-    barDiameterMm: b.bar,
-    link: { kind: b.kind, lengthMm: dist(p.linkMount!, p.barEye!), upper: b.upper, lower: b.lower },
-    bushing: b.bushing ?? twoBolt('M10×1.5', 15),
-    shieldFasteners: b.shield ?? 0,
-    points: p,
-  };
-}
-
-function trailingArmRear(d: Dims, b?: Bar): AxleSpec {
-  const t = d.track / 2;
-  const r = d.wheel / 2;
-  const p: AxlePoints = {
-    hub: [t - 40, r],
-    armInner: [t - 330, r + 30],
-    armOuter: [t - 100, r - 30],
-    springTop: [t - 265, r + 330],
-    springFoot: [t - 255, r + 10],
-    damperTop: [t - 165, r + 470],
-    damperFoot: [t - 125, r - 40],
-    ...(b
-      ? {
-          barBushing: [t - 420, r + 190] as const,
-          barEye: [t - 205, r + 165] as const,
-          linkMount: [t - 195, r - 15] as const,
-        }
-      : {}),
-  };
-  return {
-    suspension: 'trailing-arm',
-    steered: false,
-    springSeat: 'lower-arm',
-    ...common(d),
-    barDiameterMm: b?.bar ?? null,
-    link: b
-      ? { kind: b.kind, lengthMm: dist(p.linkMount!, p.barEye!), upper: b.upper, lower: b.lower }
-      : null,
-    bushing: b ? (b.bushing ?? twoBolt()) : null,
-    shieldFasteners: b?.shield ?? 0,
-    points: p,
-  };
-}
-
-function twistBeamRear(d: Dims): AxleSpec {
-  const t = d.track / 2;
-  const r = d.wheel / 2;
-  return {
-    suspension: 'twist-beam',
-    steered: false,
-    springSeat: 'axle',
-    ...common(d),
-    barDiameterMm: null,
-    link: null,
-    bushing: null,
-    shieldFasteners: 0,
-    points: {
-      hub: [t - 40, r],
-      armInner: [t - 190, r + 45],
-      armOuter: [t - 105, r - 25],
-      springTop: [t - 280, r + 320],
-      springFoot: [t - 270, r + 10],
-      damperTop: [t - 150, r + 460],
-      damperFoot: [t - 115, r - 50],
-    },
-  };
-}
-
-function solidRear(d: Dims, b: Bar): AxleSpec {
-  const t = d.track / 2;
-  const r = d.wheel / 2;
-  const p: AxlePoints = {
-    hub: [t - 40, r],
-    armInner: [t - 400, r + 90],
-    armOuter: [t - 200, r - 15],
-    springTop: [t - 300, r + 380],
-    springFoot: [t - 300, r + 50],
-    damperTop: [t - 190, r + 480],
-    damperFoot: [t - 160, r - 60],
-    barBushing: [t - 430, r - 70],
-    barEye: [t - 240, r - 85],
-    linkMount: [t - 235, r + 190],
-  };
-  return {
-    suspension: 'solid-axle',
-    steered: false,
-    springSeat: 'axle',
-    ...common(d),
-    barDiameterMm: b.bar,
-    link: { kind: b.kind, lengthMm: dist(p.linkMount!, p.barEye!), upper: b.upper, lower: b.lower },
-    bushing: b.bushing ?? twoBolt('M10×1.5', 15),
-    shieldFasteners: 0,
-    points: p,
-  };
-}
+const strutFront = (d: Dims, b: Bar) => axle('strut', true, 'strut', twoBolt(), d, b);
+const doubleArmFront = (d: Dims, b: Bar) => axle('double-arm', true, 'lower-arm', twoBolt('M10×1.5', 15), d, b);
+const trailingArmRear = (d: Dims, b?: Bar) => axle('trailing-arm', false, 'lower-arm', twoBolt(), d, b);
+const twistBeamRear = (d: Dims) => axle('twist-beam', false, 'axle', null, d);
+const solidRear = (d: Dims, b: Bar) => axle('solid-axle', false, 'axle', twoBolt('M10×1.5', 15), d, b);
 
 const BOOK = 'Yard’s copy of the maker’s book (invented)';
 const v = (fastener: FastenerKind, nm: number, thread?: string, max?: number): BookValue => ({

@@ -2,3 +2,4 @@ export * from './words';
 export * from './axle';
 export * from './fastener';
 export * from './checks';
+export * from './standard-points';

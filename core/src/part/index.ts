@@ -8,6 +8,7 @@ export const PART_KINDS = [
   'bolt-through link',
   'adjustable link',
   'frame bushing',
+  'other part',
 ] as const;
 export type PartKind = (typeof PART_KINDS)[number];
 

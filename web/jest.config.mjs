@@ -1,0 +1,11 @@
+import presets from 'jest-preset-angular/presets/index.js';
+
+const preset = presets.createCjsPreset({ tsconfig: '<rootDir>/tsconfig.spec.json' });
+export default {
+  ...preset,
+  displayName: 'web',
+  rootDir: import.meta.dirname,
+  testMatch: ['<rootDir>/src/**/*.spec.ts'],
+  setupFilesAfterEnv: ['<rootDir>/setup-jest.ts'],
+  transformIgnorePatterns: ['/node_modules/(?!(.*\\.mjs$|@ash-knot|uuid|idb|@angular|@ng-icons|zod))'],
+};

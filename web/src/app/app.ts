@@ -1,0 +1,60 @@
+import { ChangeDetectionStrategy, Component, DestroyRef, inject, signal } from '@angular/core';
+import { Router, RouterOutlet } from '@angular/router';
+import { Keys } from './kit/keys';
+import { Overlays } from './kit/overlays';
+import { SignIn } from './sign-in/sign-in';
+import { Outbox } from './state/outbox';
+import { Session } from './state/session';
+import { Units } from './state/units';
+
+@Component({
+  selector: 'ak-root',
+  imports: [RouterOutlet, SignIn],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (failed()) {
+      <main class="mx-auto max-w-xl p-10">
+        <h1 class="text-2xl font-bold">Ash Knot cannot reach its server.</h1>
+        <p class="mt-3">{{ failed() }}</p>
+        <button type="button" class="btn btn-go mt-6" (click)="start()">Try again</button>
+      </main>
+    } @else if (session.view()) {
+      @if (session.bay()) {
+        <router-outlet />
+      } @else {
+        <ak-sign-in />
+      }
+    }
+  `,
+})
+export class App {
+  protected readonly session = inject(Session);
+  private readonly router = inject(Router);
+  protected readonly failed = signal('');
+
+  constructor() {
+    const overlays = inject(Overlays);
+    const units = inject(Units);
+    inject(Outbox);
+    inject(Keys).bind(
+      {
+        '?': () => void overlays.openKeys(),
+        '/': () => void overlays.openFind(),
+        k: () => void overlays.openPocket(),
+        u: () => units.swap(),
+        Escape: () => void this.router.navigateByUrl('/'),
+      },
+      inject(DestroyRef),
+    );
+    void this.start();
+  }
+
+  async start(): Promise<void> {
+    this.failed.set('');
+    try {
+      await this.session.load();
+    } catch (e) {
+      this.failed.set(e instanceof Error ? e.message : String(e));
+    }
+  }
+}

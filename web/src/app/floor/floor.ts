@@ -1,0 +1,234 @@
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
+import { Router, RouterLink } from '@angular/router';
+import { format } from 'date-fns';
+import { debounceTime, Subject } from 'rxjs';
+import { v7 as uuid } from 'uuid';
+import type { DueRecheck, FloorJob, FloorView } from '@ash-knot/contract';
+import { dangerousJoints, foldJob, nextLine, openCounts, RECHECK_RESULTS, STATIONS, type NextLine } from '@ash-knot/core';
+import { Ask } from '../kit/ask';
+import { Keys } from '../kit/keys';
+import { NextBar } from '../kit/next-bar';
+import { TopBar } from '../kit/top-bar';
+import { Api } from '../state/api';
+import { Clock } from '../state/clock';
+import { Outbox } from '../state/outbox';
+import { Session } from '../state/session';
+
+interface Band {
+  readonly job: FloorJob;
+  readonly next: NextLine;
+  readonly danger: boolean;
+  readonly untold: boolean;
+  readonly words: string;
+  /** How far the job has come, in stations, 0..5. */
+  readonly progress: readonly ('done' | 'here' | 'open')[];
+}
+
+/** Home: the bays as they stand, one broad band a vehicle. */
+@Component({
+  selector: 'ak-floor',
+  imports: [NextBar, RouterLink, TopBar],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="grid min-h-dvh grid-rows-[52px_1fr_auto]">
+      <ak-top-bar />
+      <main class="px-4 pt-5 pb-6 plate:px-6">
+        <header class="flex flex-wrap items-center gap-x-6 gap-y-2">
+          <h1 class="text-2xl font-bold">On the floor</h1>
+          <p class="soft flex-1 text-[15px]">{{ today() }} · {{ session.shop()?.notice }}</p>
+          <a routerLink="/open" class="btn" data-testid="open-vehicle">Open a vehicle</a>
+        </header>
+        @if (error()) {
+          <p class="caution mt-4" role="alert">{{ error() }}</p>
+        }
+        <ol class="mt-2">
+          @for (b of bands(); track b.job.id) {
+            <li class="band">
+              <a class="row" [routerLink]="['/job', b.job.id]" [attr.data-plate]="b.job.vehicle.plate">
+                <span class="bay mono" [attr.aria-label]="b.job.bay ?? 'no bay'">{{ bayMark(b.job.bay) }}</span>
+                <span class="who"><span class="tag text-lg">{{ b.job.vehicle.plate }}</span><span class="soft mt-1.5 block truncate text-sm">{{ b.job.vehicle.typeName }}, {{ b.job.vehicle.year }}</span></span>
+                <span class="say">
+                  <span class="block truncate text-[17px]">{{ b.words }}</span>
+                  <span class="track" role="img" [attr.aria-label]="where(b)">
+                    @for (p of b.progress; track $index) {
+                      <span [class]="p"></span>
+                    }
+                  </span>
+                </span>
+                <span class="what"><span class="block text-[17px] leading-snug font-semibold">{{ b.next.title }}</span><span class="soft line-clamp-1 text-sm">{{ b.next.why }}</span></span>
+                <span class="time mono" [class.text-oxide]="b.danger">{{ b.danger ? 'stop' : b.next.time }}<span class="block font-sans text-sm font-normal soft">{{ b.danger ? 'dangerous' : b.next.station }}</span></span>
+              </a>
+            </li>
+          } @empty {
+            @if (floor()) {
+              <li class="py-8"><p class="text-xl font-semibold">The floor is empty.</p><p class="soft mt-1">Open a vehicle by its plate to begin.</p></li>
+            }
+          }
+          @for (r of floor()?.rechecks ?? []; track r.entry) {
+            <li class="band">
+              <div class="row">
+                <span class="bay mono" aria-label="no bay">–</span>
+                <a class="who" [routerLink]="['/job', r.job]"><span class="tag text-lg">{{ r.vehicle.plate }}</span><span class="soft mt-1.5 block truncate text-sm">{{ r.vehicle.typeName }}, {{ r.vehicle.year }}</span></a>
+                <span class="say"><span class="block text-[17px]">due back: {{ r.what.toLowerCase() }}</span><span class="soft text-sm">at {{ r.atKm }} km, {{ day(r.onDate) }}</span></span>
+                <span class="what flex flex-wrap gap-2">
+                  @for (x of results; track x) {
+                    <button type="button" class="pick !min-h-11 text-[15px]" (click)="recheck(r, x)">{{ x }}</button>
+                  }
+                </span>
+                <span class="time mono">10 min<span class="block font-sans text-sm font-normal soft">recheck</span></span>
+              </div>
+            </li>
+          }
+        </ol>
+      </main>
+      @if (first(); as b) {
+        <ak-next-bar class="sticky bottom-0" [time]="b.danger ? 'now' : b.next.time" [title]="barTitle(b)" [why]="b.next.title + ' ' + b.next.why" [label]="'Open ' + b.job.vehicle.plate" (act)="open(b)" />
+      } @else if (floor()) {
+        <ak-next-bar class="sticky bottom-0" title="Open a vehicle by its plate." why="Nothing is waiting." label="Open a vehicle" (act)="openNew()" />
+      }
+    </div>
+  `,
+  styles: `
+    .band {
+      border-bottom: 1px solid var(--color-ash-300);
+    }
+    .row {
+      display: grid;
+      grid-template-columns: 60px 210px minmax(0, 1fr) minmax(0, 1.25fr) 128px;
+      align-items: center;
+      gap: 24px;
+      min-height: 92px;
+      padding: 8px 0;
+    }
+    a.row:hover {
+      background: var(--color-ash-200);
+    }
+    .bay {
+      font-size: 40px;
+      font-weight: 600;
+      color: var(--color-ash-500);
+    }
+    .track {
+      display: grid;
+      grid-template-columns: repeat(5, 1fr);
+      gap: 3px;
+      margin-top: 8px;
+      max-width: 300px;
+    }
+    .track > span {
+      height: 6px;
+      background: var(--color-ash-300);
+    }
+    .track > .done {
+      background: var(--color-bark);
+    }
+    .track > .here {
+      background: linear-gradient(90deg, var(--color-bark) 50%, var(--color-ash-300) 50%);
+    }
+    .time {
+      text-align: right;
+      font-size: 25px;
+      font-weight: 600;
+      line-height: 1.1;
+      white-space: nowrap;
+    }
+    @media (max-width: 1000px) {
+      .row {
+        grid-template-columns: 44px minmax(0, 1fr) auto;
+        gap: 6px 14px;
+      }
+      .bay {
+        grid-row: 1 / span 2;
+        font-size: 28px;
+      }
+      .say,
+      .what {
+        grid-column: 2 / -1;
+      }
+      .time {
+        grid-row: 1;
+        grid-column: 3;
+        font-size: 19px;
+      }
+    }
+  `,
+})
+export class Floor {
+  protected readonly session = inject(Session);
+  private readonly api = inject(Api);
+  private readonly router = inject(Router);
+  private readonly clock = inject(Clock);
+  private readonly outbox = inject(Outbox);
+  private readonly ask = inject(Ask);
+  protected readonly floor = signal<FloorView | null>(null);
+  protected readonly error = signal('');
+  protected readonly results = RECHECK_RESULTS;
+
+  protected readonly bands = computed((): Band[] => {
+    const f = this.floor();
+    const shop = this.session.shop();
+    if (!f || !shop) return [];
+    return f.jobs.map((job): Band => {
+      const state = foldJob({ type: f.types[job.vehicle.typeId]!, typeId: job.vehicle.typeId, kind: job.kind, distanceKm: job.distanceKm, rules: shop.rules, gauges: shop.gauges }, job.entries);
+      const next = nextLine(state, this.clock.now());
+      const open = openCounts(state);
+      const here = STATIONS.indexOf(next.station);
+      const danger = dangerousJoints(state).length > 0;
+      return {
+        job, next, danger, untold: danger && state.told.length === 0,
+        words: state.complaint?.words ? `“${state.complaint.words}”` : job.kind === 'noise' ? 'just arrived' : job.kind,
+        progress: STATIONS.map((st, i) => (i < here ? (open[st] > 0 && st === 'find' ? 'here' : 'done') : i === here ? 'here' : 'open')),
+      };
+    });
+  });
+  /** What matters most now: danger not told, then the longest wait for somebody's hands. */
+  protected readonly first = computed((): Band | undefined => this.bands().find((b) => b.untold) ?? this.bands().find((b) => b.job.bay === this.session.bay()) ?? this.bands()[0]);
+  protected readonly today = computed(() => format(this.clock.now(), 'EEEE d MMMM'));
+
+  constructor() {
+    const destroy = inject(DestroyRef);
+    void this.load();
+    const news = new Subject<void>();
+    const sub = news.pipe(debounceTime(150)).subscribe(() => void this.load());
+    const stream = new EventSource('/api/floor/stream');
+    stream.addEventListener('floor', () => news.next());
+    stream.addEventListener('open', () => this.error() && news.next());
+    destroy.onDestroy(() => {
+      stream.close();
+      sub.unsubscribe();
+    });
+    inject(Keys).bind({ n: () => (this.first() ? this.open(this.first()!) : this.openNew()) }, destroy);
+  }
+  private async load(): Promise<void> {
+    try {
+      this.floor.set(await this.api.get<FloorView>('/floor'));
+      this.error.set('');
+    } catch (e) {
+      this.error.set((e as Error).message);
+    }
+  }
+  protected open(b: Band): void {
+    void this.router.navigate(['/job', b.job.id]);
+  }
+  protected openNew(): void {
+    void this.router.navigateByUrl('/open');
+  }
+  protected barTitle(b: Band): string {
+    return b.untold ? `Nothing moves ${b.job.bay ? `in ${b.job.bay.toLowerCase()}` : 'there'} until the owner is told: ${b.job.vehicle.plate}.` : `${b.job.vehicle.plate}${b.job.bay ? `, ${b.job.bay.toLowerCase()}` : ''}.`;
+  }
+  protected bayMark(bay: string | null): string {
+    return bay ? (/\d+/.exec(bay)?.[0] ?? bay.charAt(0)) : '–';
+  }
+  protected where(b: Band): string {
+    return `At ${b.next.station}`;
+  }
+  protected day(iso: string): string {
+    return format(new Date(iso), 'd MMM');
+  }
+  protected async recheck(r: DueRecheck, result: (typeof RECHECK_RESULTS)[number]): Promise<void> {
+    const by = await this.ask.worker(['rechecked']);
+    if (!by) return;
+    await this.outbox.add({ id: uuid(), job: r.job, kind: 'rechecked', body: { recheck: r.entry, result, note: '' }, by, at: new Date().toISOString() });
+    this.floor.update((f) => f && { ...f, rechecks: f.rechecks.filter((x) => x.entry !== r.entry) });
+  }
+}

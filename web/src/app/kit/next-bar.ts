@@ -1,0 +1,108 @@
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+
+/** The strip along the bottom: one sentence, its minutes, one big key. */
+@Component({
+  selector: 'ak-next-bar',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'no-print block' },
+  template: `
+    <section class="bar" aria-label="Next" aria-live="polite">
+      <p class="mono time" [class.long]="time().length > 6">{{ time() }}</p>
+      <div class="min-w-0 flex-1">
+        <p class="title">{{ title() }}</p>
+        <p class="why">{{ why() }}</p>
+      </div>
+      <button type="button" class="go" data-testid="next" (click)="act.emit()">
+        {{ label() }}
+        <span class="key" aria-hidden="true">N</span>
+      </button>
+    </section>
+  `,
+  styles: `
+    .bar {
+      display: flex;
+      align-items: center;
+      gap: 24px;
+      min-height: 84px;
+      padding: 8px 20px 8px 24px;
+      background: #211d18;
+      color: #f5f2eb;
+    }
+    .time {
+      flex: none;
+      width: 92px;
+      font-size: 23px;
+      font-weight: 600;
+      white-space: nowrap;
+    }
+    .time.long {
+      font-size: 19px;
+    }
+    .title {
+      font-size: 20px;
+      font-weight: 600;
+      line-height: 1.2;
+    }
+    .why {
+      margin-top: 3px;
+      font-size: 15px;
+      line-height: 1.25;
+      color: #d9d2c1;
+      display: -webkit-box;
+      -webkit-line-clamp: 2;
+      -webkit-box-orient: vertical;
+      overflow: hidden;
+    }
+    .go {
+      flex: none;
+      display: inline-flex;
+      align-items: center;
+      gap: 14px;
+      min-height: 60px;
+      min-width: 190px;
+      justify-content: center;
+      padding: 0 24px;
+      border-radius: 4px;
+      background: #ffffff;
+      color: #211d18;
+      font-size: 19px;
+      font-weight: 600;
+    }
+    .go:hover {
+      background: #ebe6da;
+    }
+    .go:focus-visible {
+      outline-color: #fff;
+    }
+    @media (max-width: 700px) {
+      .bar {
+        flex-wrap: wrap;
+        gap: 4px 14px;
+        padding: 10px 16px;
+      }
+      .time {
+        width: auto;
+      }
+      .title {
+        font-size: 17px;
+      }
+      .why {
+        font-size: 13px;
+      }
+      .go {
+        width: 100%;
+        min-height: 52px;
+      }
+      .key {
+        display: none;
+      }
+    }
+  `,
+})
+export class NextBar {
+  readonly time = input('');
+  readonly title = input.required<string>();
+  readonly why = input('');
+  readonly label = input.required<string>();
+  readonly act = output();
+}

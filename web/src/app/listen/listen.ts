@@ -1,0 +1,79 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { Router } from '@angular/router';
+import { CHARACTERS, DRIVES, HISTORY, WHENS, WHERES, type EntryBodies } from '@ash-knot/core';
+import { Picks } from '../kit/picks';
+import { draft } from '../state/draft';
+import { JobStore } from '../state/job-store';
+import { Suspects } from '../find/suspects';
+
+type Complaint = EntryBodies['complaint'];
+const EMPTY: Complaint = { character: [], where: [], when: [], drives: [], history: [], words: '' };
+
+/** What the customer hears, picked word by word. */
+@Component({
+  selector: 'ak-listen',
+  imports: [Picks, Suspects],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <label class="block">
+      <span class="heading">In the customer’s words</span>
+      <input class="field mt-1 !text-lg" [value]="c().words" #words (input)="set({ words: words.value })" maxlength="2000" data-testid="words" placeholder="knocks on the …" />
+    </label>
+    <section class="mt-5">
+      <h3 class="heading mb-2">When</h3>
+      <ak-picks label="When" [options]="whens" [picked]="c().when" (pickedChange)="set({ when: $event })" />
+    </section>
+    <section class="mt-5">
+      <h3 class="heading mb-2">Where</h3>
+      <ak-picks label="Where" [options]="wheres" [picked]="c().where" [names]="{ front: 'front floor', rear: 'rear or luggage' }" (pickedChange)="set({ where: $event })" />
+    </section>
+    <section class="mt-5">
+      <h3 class="heading mb-2">What it sounds like</h3>
+      <ak-picks label="What it sounds like" [options]="characters" [picked]="c().character" (pickedChange)="set({ character: $event })" />
+    </section>
+    <section class="mt-5">
+      <h3 class="heading mb-2">How it drives</h3>
+      <ak-picks label="How it drives" [options]="drives" [picked]="c().drives" (pickedChange)="set({ drives: $event })" />
+    </section>
+    <section class="mt-5">
+      <h3 class="heading mb-2">What was done to it</h3>
+      <ak-picks label="What was done to it" [options]="history" [picked]="c().history" (pickedChange)="set({ history: $event })" />
+    </section>
+    <div class="mt-6 flex items-center gap-4">
+      <button type="button" class="btn btn-go min-w-48" [disabled]="!dirty() || busy()" (click)="save()" data-testid="save-complaint">Write it down</button>
+      <span class="soft text-sm">{{ dirty() ? 'Kept here until it is written down.' : store.state()?.complaint ? 'On the tape.' : 'Pick what fits; leave out what nobody said.' }}</span>
+    </div>
+    @if (store.state()?.complaint) {
+      <ak-suspects class="mt-6 block" />
+    }
+  `,
+})
+export class Listen {
+  protected readonly store = inject(JobStore);
+  private readonly router = inject(Router);
+  protected readonly characters = CHARACTERS;
+  protected readonly wheres = WHERES;
+  protected readonly whens = WHENS;
+  protected readonly drives = DRIVES;
+  protected readonly history = HISTORY;
+  protected readonly busy = signal(false);
+  private readonly typed = draft<Complaint | null>(`complaint.${this.store.view()!.id}`, null);
+  protected readonly c = computed(() => this.typed() ?? this.store.state()?.complaint ?? EMPTY);
+  protected readonly dirty = computed(() => {
+    const t = this.typed();
+    return t !== null && JSON.stringify(t) !== JSON.stringify(this.store.state()?.complaint ?? EMPTY);
+  });
+
+  protected set(part: Partial<Complaint>): void {
+    this.typed.set({ ...this.c(), ...part });
+  }
+  protected async save(): Promise<void> {
+    this.busy.set(true);
+    const first = !this.store.state()?.complaint;
+    if (await this.store.write('complaint', this.c())) {
+      this.typed.clear();
+      if (first) void this.router.navigate(['/job', this.store.view()!.id, 'find']);
+    }
+    this.busy.set(false);
+  }
+}

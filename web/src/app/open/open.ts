@@ -1,0 +1,135 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { Router } from '@angular/router';
+import { catchError, debounceTime, distinctUntilChanged, from, of, switchMap } from 'rxjs';
+import { v7 as uuid } from 'uuid';
+import type { VehicleTypeView, VehicleView } from '@ash-knot/contract';
+import { JOB_KINDS, readVin, type JobKind, type VehicleTypeSpec } from '@ash-knot/core';
+import { Ask } from '../kit/ask';
+import { FormField } from '../kit/form-field';
+import { Picks } from '../kit/picks';
+import { TopBar } from '../kit/top-bar';
+import { Api, ApiError } from '../state/api';
+import { draft } from '../state/draft';
+import { Session } from '../state/session';
+import { NewType } from './new-type';
+
+/** A vehicle by plate or VIN, or a new one; then the kind of job. */
+@Component({
+  selector: 'ak-open',
+  imports: [FormField, NewType, Picks, TopBar],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './open.html',
+})
+export class Open {
+  private readonly api = inject(Api);
+  private readonly router = inject(Router);
+  private readonly ask = inject(Ask);
+  protected readonly session = inject(Session);
+  protected readonly kinds = JOB_KINDS;
+  protected readonly q = draft('open.q', '');
+  protected readonly error = signal('');
+  protected readonly busy = signal(false);
+  protected readonly vehicle = signal<VehicleView | null>(null);
+  protected readonly making = draft('open.making', false);
+
+  protected readonly found = toSignal(
+    toObservable(this.q).pipe(
+      debounceTime(120),
+      distinctUntilChanged(),
+      switchMap((q) => from(this.api.get<VehicleView[]>('/vehicles', { q })).pipe(catchError((e: Error) => (this.error.set(e.message), of(null))))),
+    ),
+    { initialValue: null },
+  );
+  /** A text that could be a VIN is read as one while it is typed. */
+  protected readonly vin = computed(() => (this.vinText().length >= 11 ? readVin(this.vinText(), new Date().getFullYear() + 1) : null));
+
+  // --- the job ---------------------------------------------------------------
+  protected readonly kind = draft<JobKind>('open.kind', 'noise');
+  protected readonly km = draft('open.km', '');
+  protected readonly bay = draft<string | null>('open.bay', this.session.bay());
+
+  // --- a new vehicle -----------------------------------------------------------
+  protected readonly plate = draft('new.plate', '');
+  protected readonly vinText = draft('new.vin', '');
+  protected readonly year = draft('new.year', '');
+  protected readonly owner = draft('new.owner', '');
+  protected readonly perDay = draft('new.perDay', '30');
+  protected readonly typeId = draft<string | null>('new.type', null);
+  protected readonly ownType = draft('new.ownType', false);
+  protected readonly types = signal<readonly VehicleTypeView[]>([]);
+
+  constructor() {
+    void this.api.get<VehicleTypeView[]>('/types').then((t) => this.types.set(t), (e: Error) => this.error.set(e.message));
+  }
+
+  protected take(v: VehicleView): void {
+    if (v.openJob) {
+      void this.router.navigate(['/job', v.openJob]);
+      return;
+    }
+    this.vehicle.set(v);
+    this.making.set(false);
+    this.km.set(String(Math.round(v.distanceKm)));
+  }
+  protected startNew(): void {
+    this.vehicle.set(null);
+    this.making.set(true);
+    const q = this.q().trim();
+    if (q.replace(/\s/g, '').length === 17) this.vinText.set(q);
+    else if (q) this.plate.set(q.toUpperCase());
+  }
+  protected useYear(y: number): void {
+    this.year.set(String(y));
+  }
+
+  /** From the form for a type of its own. */
+  protected async createWithType(spec: VehicleTypeSpec): Promise<void> {
+    await this.create({ newType: spec });
+  }
+  protected async createKnown(): Promise<void> {
+    if (!this.typeId()) return this.error.set('Pick the type, or describe a new one.');
+    await this.create({ typeId: this.typeId()! });
+  }
+  private async create(type: { typeId: string } | { newType: VehicleTypeSpec }): Promise<void> {
+    const year = Number(this.year());
+    const distanceKm = Number(this.km().replace(/\s/g, ''));
+    const kmPerDay = Number(this.perDay());
+    const lastYear = new Date().getFullYear() + 1;
+    if (this.plate().trim().length < 2) return this.error.set('The plate needs at least two characters.');
+    if (!Number.isInteger(year) || year < 1950 || year > lastYear) return this.error.set(`The year must be between 1950 and ${lastYear}.`);
+    if (!this.km().trim() || !Number.isFinite(distanceKm) || distanceKm < 0 || distanceKm > 3_000_000) return this.error.set('The distance must be between 0 and 3 000 000 km.');
+    if (!Number.isFinite(kmPerDay) || kmPerDay < 0 || kmPerDay > 2000) return this.error.set('Use a day must be between 0 and 2000 km.');
+    if (!(await this.ask.worker(['note']))) return;
+    await this.doing(async () => {
+      const v = await this.api.post<VehicleView>('/vehicles', { plate: this.plate().trim(), vin: this.vinText().trim() || undefined, year, distanceKm, kmPerDay, owner: this.owner().trim(), ...type });
+      for (const d of [this.plate, this.vinText, this.year, this.owner]) d.clear();
+      this.making.set(false);
+      this.vehicle.set(v);
+    });
+  }
+  protected async start(): Promise<void> {
+    const v = this.vehicle()!;
+    const distanceKm = Number(this.km().replace(/\s/g, ''));
+    if (!this.km().trim() || !Number.isFinite(distanceKm)) return this.error.set('The distance must be a number of km.');
+    if (!(await this.ask.worker(['note']))) return;
+    await this.doing(async () => {
+      const { id } = await this.api.post<{ id: string }>('/jobs', { id: uuid(), vehicleId: v.id, kind: this.kind(), bay: this.bay(), distanceKm });
+      this.q.clear();
+      this.km.clear();
+      this.kind.clear();
+      await this.router.navigate(['/job', id, this.kind() === 'noise' ? 'listen' : 'settle']);
+    });
+  }
+  private async doing(work: () => Promise<void>): Promise<void> {
+    this.busy.set(true);
+    this.error.set('');
+    try {
+      await work();
+    } catch (e) {
+      this.error.set(e instanceof ApiError ? e.message : String(e));
+    } finally {
+      this.busy.set(false);
+    }
+  }
+}

@@ -1,0 +1,99 @@
+import { DialogRef } from '@angular/cdk/dialog';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import {
+  adapterSettingNm, attempt, findThread, FRICTION, parseQuantity, parseThread, pitchFromCrests, plausibility, preloadBand, proofLoadN, sameCompressionNm, show, within, wrenchFit,
+  type Attempt, type PropertyClass, type ThreadCondition,
+} from '@ash-knot/core';
+import { FormField } from '../kit/form-field';
+import { Picks } from '../kit/picks';
+import { draft } from '../state/draft';
+
+const TOOLS = ['torque', 'adapter', 'thread', 'wrench'] as const;
+type Tool = (typeof TOOLS)[number];
+const CLASSES: readonly PropertyClass[] = ['8.8', '10.9', 'grade 5', 'grade 8'];
+const CONDITIONS = Object.keys(FRICTION) as ThreadCondition[];
+
+/** The calculators without a job. What was last set is kept. */
+@Component({
+  selector: 'ak-pocket',
+  imports: [FormField, Picks],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './pocket.html',
+  styleUrl: '../kit/panel.css',
+})
+export class Pocket {
+  protected readonly ref = inject(DialogRef);
+  protected readonly tools = TOOLS;
+  protected readonly classes = CLASSES;
+  protected readonly conditions = CONDITIONS;
+  protected readonly show = show;
+  protected readonly tool = draft<Tool>('pocket.tool', 'torque');
+  // torque
+  protected readonly torque = draft('pocket.torque', '54 N·m');
+  protected readonly thread = draft('pocket.thread', 'M10×1.25');
+  protected readonly cls = draft<PropertyClass>('pocket.class', '8.8');
+  protected readonly stated = draft<ThreadCondition>('pocket.stated', 'dry');
+  protected readonly inHand = draft<ThreadCondition>('pocket.inHand', 'dry');
+  // adapter
+  protected readonly lever = draft('pocket.lever', '400 mm');
+  protected readonly adapter = draft('pocket.adapter', '50 mm');
+  protected readonly angle = draft('pocket.angle', '0');
+  // thread finder
+  protected readonly outside = draft('pocket.outside', '9.85 mm');
+  protected readonly crests = draft('pocket.crests', '11');
+  protected readonly over = draft('pocket.over', '12.5 mm');
+  // wrench
+  protected readonly opening = draft('pocket.opening', '5 mm');
+  protected readonly hex = draft('pocket.hex', '3/16 in');
+
+  private readonly nm = computed(() => attempt(() => parseQuantity(this.torque(), 'torque', { field: 'torque' })));
+
+  protected readonly torqueOut = computed(() =>
+    attempt(() => {
+      const q = parseQuantity(this.torque(), 'torque', { field: 'torque' });
+      within('torque', q.si, 0.1, 2000, 'N·m');
+      const thread = parseThread(this.thread());
+      const band = preloadBand(q.si, thread, this.cls(), this.inHand());
+      const same = sameCompressionNm(q.si, thread, this.stated(), this.inHand());
+      const unit = q.unit === 'lbf·ft' || q.unit === 'lbf·in' ? q.unit : ('N·m' as const);
+      const p = plausibility(unit === 'N·m' ? q.si : q.value, unit, thread, this.cls(), this.stated());
+      return { si: q.si, thread, band, same, p, proof: proofLoadN(thread, this.cls()) };
+    }),
+  );
+  protected readonly adapterOut = computed(() =>
+    attempt(() => {
+      const t = parseQuantity(this.torque(), 'torque', { field: 'torque' }).si;
+      const lever = within('lever length', parseQuantity(this.lever(), 'length', { field: 'lever length' }).si, 50, 2000, 'mm');
+      const adapter = parseQuantity(this.adapter(), 'length', { field: 'adapter length' }).si;
+      const deg = within('adapter angle', Number(this.angle().replace('°', '').replace(',', '.')), 0, 180, '°');
+      return adapterSettingNm(t, lever, adapter, (deg * Math.PI) / 180);
+    }),
+  );
+  protected readonly threadOut = computed(() =>
+    attempt(() => {
+      const od = parseQuantity(this.outside(), 'length', { field: 'outside diameter' }).si;
+      const n = Number(this.crests());
+      const pitch = this.over().trim() ? pitchFromCrests(parseQuantity(this.over(), 'length', { field: 'length over crests' }).si, n) : undefined;
+      // A workshop caliper: 0.02 mm on a diameter, and the length's doubt shared by the pitches.
+      return findThread(od, 0.03, pitch, 0.05 / Math.max(1, n - 1) + 0.01).slice(0, 4);
+    }),
+  );
+  protected readonly wrenchOut = computed(() =>
+    attempt(() => wrenchFit(parseQuantity(this.opening(), 'length', { field: 'opening' }).si, parseQuantity(this.hex(), 'length', { field: 'hex' }).si)),
+  );
+
+  protected wrong(a: Attempt<unknown>): string {
+    return a.ok ? '' : a.error.message;
+  }
+  protected kn(n: number): string {
+    return (n / 1000).toFixed(1);
+  }
+  protected pct(x: number): string {
+    return `${Math.round(x * 100)} %`;
+  }
+  protected readonly torqueValue = computed(() => { const a = this.torqueOut(); return a.ok ? a.value : null; });
+  protected readonly adapterValue = computed(() => { const a = this.adapterOut(); return a.ok ? a.value : null; });
+  protected readonly threadValue = computed(() => { const a = this.threadOut(); return a.ok ? a.value : null; });
+  protected readonly wrenchValue = computed(() => { const a = this.wrenchOut(); return a.ok ? a.value : null; });
+  protected readonly asWritten = computed(() => { const a = this.nm(); return a.ok ? a.value : null; });
+}

@@ -1,0 +1,265 @@
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, signal, untracked, viewChild } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { NavigationEnd, Router, RouterLink, RouterOutlet } from '@angular/router';
+import { filter, map, startWith } from 'rxjs';
+import { STATIONS, type JointId, type Station } from '@ash-knot/core';
+import { Keys } from '../kit/keys';
+import { NextBar } from '../kit/next-bar';
+import { TopBar } from '../kit/top-bar';
+import { JobStore } from '../state/job-store';
+import { Outbox } from '../state/outbox';
+import { Session } from '../state/session';
+import { AxlePlate } from './axle-plate';
+import { NextAct } from './next-act';
+import { Tape } from './tape';
+
+const NAMES: Record<Station, string> = { listen: 'Listen', find: 'Find', settle: 'Settle', work: 'Work', prove: 'Prove' };
+
+/** A job is one sheet: the axle plate, the bench with its five stations, the next line; the tape slides out. */
+@Component({
+  selector: 'ak-sheet',
+  imports: [RouterLink, RouterOutlet, AxlePlate, NextBar, TopBar, Tape],
+  providers: [JobStore, NextAct],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="sheet">
+      <ak-top-bar [nav]="false" [tape]="true" (openTape)="tape.set(!tape())">
+        @if (store.view(); as v) {
+          <a class="tag" [routerLink]="['/file', v.vehicle.id]" [attr.aria-label]="v.vehicle.plate + ', to its file'">{{ v.vehicle.plate }}</a>
+          <p class="soft min-w-0 truncate text-[15px]">
+            {{ v.vehicle.typeName }}, {{ v.vehicle.year }} · <span class="mono">{{ km(v.distanceKm) }}</span>
+            @if (store.state()?.complaint?.words; as w) {
+              <span class="text-bark"> “{{ w }}”</span>
+            } @else if (v.kind !== 'noise') {
+              <span class="text-bark"> {{ v.kind }}</span>
+            }
+          </p>
+        }
+      </ak-top-bar>
+
+      @if (outbox.lineDown()) {
+        <p class="caution no-print" role="status">The line is down. What you record is kept here and sent when it is back.</p>
+      }
+      @if (store.failed(); as f) {
+        <main class="p-8"><p class="wrong">{{ f }}</p><a routerLink="/" class="btn mt-4">To the floor</a></main>
+      } @else if (store.state(); as s) {
+        <main class="panes">
+          <section class="plate" aria-label="Axle plate">
+            <ak-axle-plate
+              [end]="store.axle()"
+              [axle]="s.context.type.axles[store.axle()]"
+              [joints]="s.joints"
+              [selected]="store.selected()"
+              [chalked]="store.chalked()"
+              [toTighten]="toTighten()"
+              [dialect]="session.dialect()"
+              (selectedChange)="pick($event)"
+              (flip)="store.flip()"
+            />
+          </section>
+          <section class="bench" aria-label="Bench">
+            <nav class="tabs" aria-label="Stations">
+              @for (st of stations; track st; let i = $index) {
+                <a [routerLink]="['/job', id(), st]" class="tab" [class.on]="station() === st" [attr.aria-current]="station() === st ? 'page' : null" [attr.data-testid]="'station-' + st">
+                  {{ names[st] }}
+                  @if (note(st); as n) {
+                    <span class="mono text-[13px] font-semibold">{{ n }}</span>
+                  }
+                </a>
+              }
+            </nav>
+            <div class="station"><router-outlet /></div>
+          </section>
+        </main>
+        @if (tape()) {
+          <ak-tape (shut)="tape.set(false)" />
+        }
+        @if (store.next(); as n) {
+          <ak-next-bar [time]="n.time" [title]="n.title" [why]="n.why" [label]="nextAct.label(n)" (act)="nextAct.act(n)" />
+        }
+      } @else {
+        <p class="soft p-8">Opening the sheet …</p>
+      }
+    </div>
+  `,
+  styles: `
+    .sheet {
+      display: grid;
+      grid-template-rows: 52px;
+      grid-auto-rows: auto;
+      height: 100dvh;
+      grid-template-areas: 'top';
+      grid-template-rows: auto 1fr auto;
+      overflow: hidden;
+    }
+    .sheet:has(> .caution) {
+      grid-template-rows: auto auto 1fr auto;
+    }
+    .panes {
+      display: grid;
+      grid-template-columns: minmax(0, 668fr) minmax(0, 612fr);
+      min-height: 0;
+    }
+    .plate {
+      min-height: 0;
+      border-right: 1px solid var(--color-ash-300);
+    }
+    .bench {
+      display: grid;
+      grid-template-rows: 52px minmax(0, 1fr);
+      min-height: 0;
+    }
+    .tabs {
+      display: grid;
+      grid-template-columns: repeat(5, 1fr);
+      border-bottom: 1px solid var(--color-ash-300);
+    }
+    .tab {
+      display: flex;
+      align-items: center;
+      justify-content: center;
+      gap: 8px;
+      min-height: 52px;
+      font-size: 17px;
+      color: var(--color-bark-soft);
+      border-left: 1px solid var(--color-ash-300);
+      white-space: nowrap;
+    }
+    .tab:first-child {
+      border-left: 0;
+    }
+    .tab.on {
+      background: var(--color-bark);
+      color: var(--color-ash-100);
+      font-weight: 600;
+    }
+    .station {
+      overflow: auto;
+      padding: 22px 28px 28px;
+    }
+    @media (max-width: 1099px) {
+      .sheet {
+        height: auto;
+        min-height: 100dvh;
+        overflow: visible;
+      }
+      .panes {
+        grid-template-columns: minmax(0, 1fr);
+      }
+      .plate {
+        height: 560px;
+        border-right: 0;
+        border-bottom: 1px solid var(--color-ash-300);
+      }
+      .tabs {
+        position: sticky;
+        top: 0;
+        z-index: 20;
+        background: var(--color-ash-100);
+      }
+      .station {
+        overflow: visible;
+        padding: 18px 16px 24px;
+      }
+      ak-next-bar {
+        position: sticky;
+        bottom: 0;
+        z-index: 30;
+      }
+    }
+    @media (max-width: 700px) {
+      .tab {
+        font-size: 15px;
+        flex-direction: column;
+        gap: 0;
+      }
+      .plate {
+        height: 640px;
+      }
+    }
+    @media print {
+      .sheet {
+        display: block;
+        height: auto;
+      }
+      .plate,
+      .tabs {
+        display: none;
+      }
+    }
+  `,
+})
+export class Sheet {
+  readonly id = input.required<string>();
+  protected readonly store = inject(JobStore);
+  protected readonly session = inject(Session);
+  protected readonly outbox = inject(Outbox);
+  protected readonly nextAct = inject(NextAct);
+  private readonly router = inject(Router);
+  protected readonly stations = STATIONS;
+  protected readonly names = NAMES;
+  protected readonly tape = signal(false);
+  private readonly plate = viewChild(AxlePlate);
+
+  private readonly url = toSignal(
+    this.router.events.pipe(
+      filter((e) => e instanceof NavigationEnd),
+      map(() => this.router.url),
+      startWith(this.router.url),
+    ),
+    { requireSync: true },
+  );
+  protected readonly station = computed((): Station | null => (this.url().split(/[?#]/)[0]!.split('/')[3] as Station) ?? null);
+  /** Joints whose fasteners the work has disturbed and nobody has audited yet. */
+  protected readonly toTighten = computed((): ReadonlySet<JointId> => {
+    const s = this.store.state();
+    if (!s?.answers.some((a) => a.body.answer === 'approved')) return new Set();
+    return new Set(this.store.fasteners().filter((f) => f.state !== 'done' && f.fastener.kind !== 'wheel-nut').map((f) => f.fastener.joint));
+  });
+
+  constructor() {
+    effect(() => {
+      const id = this.id();
+      untracked(() => void this.store.load(id));
+    });
+    // A sheet opened without a station opens at the one the next line speaks of.
+    effect(() => {
+      const next = this.store.next();
+      if (next && !this.station()) untracked(() => void this.router.navigate(['/job', this.id(), next.station], { replaceUrl: true }));
+    });
+    const go = (st: Station) => () => void this.router.navigate(['/job', this.id(), st]);
+    const walk = (dx: number, dy: number) => () => {
+      const next = this.plate()?.step(dx, dy);
+      if (next) this.store.select(next);
+    };
+    inject(Keys).bind(
+      {
+        1: go('listen'), 2: go('find'), 3: go('settle'), 4: go('work'), 5: go('prove'),
+        n: () => this.store.next() && this.nextAct.act(this.store.next()!),
+        l: () => this.tape.set(!this.tape()),
+        f: () => this.store.flip(),
+        m: () => void this.router.navigate(['/job', this.id(), 'find'], { queryParams: { measure: 1 } }),
+        ArrowUp: walk(0, -1), ArrowDown: walk(0, 1), ArrowLeft: walk(-1, 0), ArrowRight: walk(1, 0),
+        Escape: () => (this.tape() ? this.tape.set(false) : void this.router.navigateByUrl('/')),
+      },
+      inject(DestroyRef),
+    );
+  }
+
+  protected pick(joint: JointId): void {
+    this.store.select(joint);
+    if (this.station() === 'listen') void this.router.navigate(['/job', this.id(), 'find']);
+  }
+  protected note(st: Station): string {
+    const open = this.store.open();
+    if (!open) return '';
+    if (st === 'work') {
+      const all = this.store.plan().length;
+      return all === 0 ? '' : `${all - open.work} of ${all}`;
+    }
+    return open[st] > 0 ? `${open[st]} open` : '';
+  }
+  protected km(v: number): string {
+    return `${Math.round(v).toLocaleString('en-GB').replaceAll(',', ' ')} km`;
+  }
+}

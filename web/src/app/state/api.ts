@@ -1,0 +1,66 @@
+import { HttpClient, HttpErrorResponse } from '@angular/common/http';
+import { inject, Injectable } from '@angular/core';
+import { firstValueFrom, type Observable } from 'rxjs';
+import { problem, type Problem } from '@ash-knot/contract';
+
+/** What went wrong on the way to the server, in a sentence. */
+export class ApiError extends Error {
+  constructor(
+    /** 0 when the line was down. */
+    readonly status: number,
+    readonly kind: string,
+    message: string,
+    readonly fields: NonNullable<Problem['fields']> = [],
+  ) {
+    super(message);
+  }
+  get offline(): boolean {
+    return this.status === 0;
+  }
+}
+
+function toError(e: unknown): unknown {
+  if (!(e instanceof HttpErrorResponse)) return e;
+  if (e.status === 0) return new ApiError(0, 'offline', 'The line is down. What you typed is kept here.');
+  const body: unknown = typeof e.error === 'string' ? safeJson(e.error) : e.error;
+  const p = problem.safeParse(body);
+  if (p.success) return new ApiError(e.status, p.data.title, p.data.detail ?? p.data.title, p.data.fields);
+  return new ApiError(e.status, 'unknown', `The server answered ${e.status}. Nothing was changed.`);
+}
+
+function safeJson(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
+}
+
+/** The one door to the server: typed answers, ApiError when it says no. */
+@Injectable({ providedIn: 'root' })
+export class Api {
+  private readonly http = inject(HttpClient);
+
+  private async ask<T>(call: Observable<T>): Promise<T> {
+    try {
+      return await firstValueFrom(call);
+    } catch (e) {
+      throw toError(e);
+    }
+  }
+  get<T>(path: string, params: Record<string, string> = {}): Promise<T> {
+    return this.ask(this.http.get<T>(`/api${path}`, { params }));
+  }
+  post<T>(path: string, body: unknown): Promise<T> {
+    return this.ask(this.http.post<T>(`/api${path}`, body));
+  }
+  put<T>(path: string, body: unknown): Promise<T> {
+    return this.ask(this.http.put<T>(`/api${path}`, body));
+  }
+  patch<T>(path: string, body: unknown): Promise<T> {
+    return this.ask(this.http.patch<T>(`/api${path}`, body));
+  }
+  delete(path: string): Promise<unknown> {
+    return this.ask(this.http.delete(`/api${path}`));
+  }
+}

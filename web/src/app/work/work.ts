@@ -1,0 +1,140 @@
+import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, signal, untracked } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { format } from 'date-fns';
+import {
+  BOLT_SEIZED, CONFIRM_OUTCOMES, EQUIPMENT, FATES, piecesOf, show, STUD_SPINS, orientationsFor, workJoints,
+  type Equipment, type Fate, type FastenerView, type Piece, type PlannedStep,
+} from '@ash-knot/core';
+import { PhotoButton } from '../kit/photo';
+import { Picks } from '../kit/picks';
+import { Clock } from '../state/clock';
+import { JobStore } from '../state/job-store';
+import { OrientationDrawing } from './orientation-drawing';
+import { TorqueCard } from './torque-card';
+import { WorkActions } from './work-actions';
+
+interface Row {
+  readonly step: PlannedStep;
+  readonly done: boolean;
+  readonly fastener: FastenerView | undefined;
+  readonly note: string;
+  readonly open: boolean;
+}
+
+/** Undo, fit, tighten: the plan for this vehicle, one step open at a time. */
+@Component({
+  selector: 'ak-work',
+  imports: [OrientationDrawing, PhotoButton, Picks, TorqueCard],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './work.html',
+  styleUrl: './work.css',
+})
+export class Work {
+  protected readonly store = inject(JobStore);
+  private readonly actions = inject(WorkActions);
+  private readonly clock = inject(Clock);
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
+  protected readonly equipment = EQUIPMENT;
+  protected readonly outcomes = CONFIRM_OUTCOMES;
+  protected readonly fates = FATES;
+
+  /** A step opened by hand; otherwise the first that can be done. */
+  protected readonly opened = signal<string | null>(null);
+  protected readonly showLadder = signal<string | null>(null);
+  protected readonly showPieces = signal(false);
+  protected readonly approved = computed(() => this.store.state()!.answers.some((a) => a.body.answer === 'approved'));
+  protected readonly setup = computed(() => this.store.state()!.setup);
+
+  private readonly current = computed((): string | null => {
+    const a = this.store.next()?.action;
+    return a?.kind === 'step' || a?.kind === 'torque' ? a.step : null;
+  });
+  protected readonly rows = computed((): Row[] => {
+    const s = this.store.state()!;
+    const by = new Map(this.store.fasteners().map((f) => [f.fastener.id, f]));
+    const openId = this.opened() ?? this.current();
+    return this.store.plan().map((step) => {
+      const fastener = step.fastener ? by.get(step.fastener) : undefined;
+      const record = s.steps.get(step.id);
+      const done = fastener ? fastener.state === 'done' : record?.body.state === 'done';
+      const soak = step.soakMinutes && record ? Math.ceil((Date.parse(record.at) + step.soakMinutes * 60_000 - this.clock.now()) / 60_000) : 0;
+      const note = soak > 0 ? `soaking, ${soak} min left` : fastener ? (done ? fastener.record : fastener.targetNm === null ? 'no value' : show(fastener.targetNm, 'torque')) : record && done ? format(new Date(record.at), 'HH:mm') : `${step.minutes} min`;
+      return { step, done, fastener, note, open: step.id === openId };
+    });
+  });
+  protected readonly pieces = computed(() => piecesOf(this.store.state()!));
+  protected readonly ladder = computed(() => (this.showLadder() === 'bolt seized' ? BOLT_SEIZED : STUD_SPINS));
+
+  constructor() {
+    // The open step comes into view, once for each step.
+    let last: string | null = null;
+    effect(() => {
+      const id = this.rows().find((r) => r.open)?.step.id ?? null;
+      untracked(() => {
+        if (id !== last) setTimeout(() => this.host.nativeElement.querySelector('[data-open]')?.scrollIntoView({ block: 'nearest' }));
+        last = id;
+      });
+    });
+    this.actions.pull.pipe(takeUntilDestroyed()).subscribe(() => this.opened.set(null));
+  }
+
+  protected setEquipment(e: Equipment): void {
+    void this.store.write('setup', { equipment: e, corroded: this.setup()?.corroded ?? true });
+  }
+  protected setCorroded(corroded: boolean): void {
+    void this.store.write('setup', { equipment: this.setup()?.equipment ?? 'lift', corroded });
+  }
+  protected toggle(r: Row): void {
+    this.opened.set(r.open && this.opened() ? null : r.step.id);
+    if (r.step.joint) this.store.select(r.step.joint);
+  }
+  protected cautionRead(r: Row): boolean {
+    return this.store.state()!.cautions.has(r.step.id);
+  }
+  protected async done(r: Row): Promise<void> {
+    const lines = [
+      ...(r.step.caution && !this.cautionRead(r) ? [{ kind: 'caution' as const, body: { step: r.step.id } }] : []),
+      { kind: 'step' as const, body: { step: r.step.id, state: 'done' as const } },
+    ];
+    if (await this.store.writeAll(lines)) this.opened.set(null);
+  }
+  protected undo(r: Row): void {
+    void this.store.write('step', { step: r.step.id, state: 'undone' });
+  }
+  protected orientation(r: Row) {
+    const s = this.store.state()!;
+    return orientationsFor(s.context.type.axles[s.axle], workJoints(s)).find((o) => o.joint === r.step.joint && o.orientation === r.step.orientation);
+  }
+  protected rightWay(r: Row): void {
+    void this.store.write('orientation', { step: r.step.id, joint: r.step.joint!, orientation: r.step.orientation! });
+  }
+  protected oriented(r: Row): boolean {
+    return this.store.state()!.orientations.has(r.step.id);
+  }
+  protected confirm(r: Row, outcome: (typeof CONFIRM_OUTCOMES)[number]): void {
+    void this.store.writeAll([
+      { kind: 'confirm', body: { joint: r.step.confirmJoint!, outcome, note: '' } },
+      { kind: 'step', body: { step: r.step.id, state: 'done' } },
+    ]);
+    this.opened.set(null);
+  }
+  protected confirmed(r: Row): string | undefined {
+    return this.store.state()!.confirms.get(r.step.confirmJoint!)?.body.outcome;
+  }
+  protected fate(p: Piece): Fate | undefined {
+    return this.store.state()!.pieces.get(p.id)?.body.fate;
+  }
+  protected setFate(p: Piece, fate: Fate): void {
+    void this.store.write('piece', { piece: p.id, joint: p.joint, fate });
+  }
+  protected usualFates(): void {
+    void this.store.writeAll(this.pieces().filter((p) => !this.fate(p)).map((p) => ({ kind: 'piece' as const, body: { piece: p.id, joint: p.joint, fate: p.usual } })));
+  }
+  protected photo(r: Row, photo: string): void {
+    void this.store.write('photo', { photo, ...(r.step.joint ? { joint: r.step.joint } : {}), step: r.step.id, caption: r.step.title });
+  }
+  protected left(): string {
+    const rows = this.rows().filter((r) => !r.done);
+    return String(rows.reduce((t, r) => t + r.step.minutes, 0));
+  }
+}

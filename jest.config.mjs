@@ -5,7 +5,7 @@ const plain = (name, extra = {}) => ({
   testEnvironment: 'node',
   testMatch: ['<rootDir>/src/**/*.spec.ts'],
   transform: {
-    '^.+\\.ts$': [
+    '^.+\\.[jt]s$': [
       '@swc/jest',
       { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'commonjs' } },
     ],

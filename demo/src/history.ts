@@ -352,7 +352,7 @@ export function makeHistory(input: HistoryInput): DemoJob[] {
   find.check('front', [], (kind, side) => side === 'left' && /^(link|damper|spring)/.test(kind));
   find.add('defect', { joint: 'front.left.link-lower', what: 'boot torn' });
   find.play('front.right.frame-bushing', 0.11);
-  find.play('front.left.frame-bushing', 0.49, 'before', 2);
+  find.play('front.left.frame-bushing', 0.51, 'before', 2);
   jobs.push(find.job(by('HB 0093').key, 'Bay 1'));
 
   const workFloor = open('SK 2047', 'ruan');

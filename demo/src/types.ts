@@ -1,4 +1,14 @@
-import { standardPoints, type AxleSpec, type BookValue, type FastenerKind, type LinkKind, type SpringSeat, type StudSpec, type Suspension, type VehicleTypeSpec } from '@ash-knot/core';
+import {
+  standardPoints,
+  type AxleSpec,
+  type BookValue,
+  type FastenerKind,
+  type LinkKind,
+  type SpringSeat,
+  type StudSpec,
+  type Suspension,
+  type VehicleTypeSpec,
+} from '@ash-knot/core';
 
 /** Dimensions and torques of the demo are invented. They hold together; they describe no real vehicle. */
 interface Dims {
@@ -44,16 +54,32 @@ const twoBolt = (thread = 'M8×1.25', hexMm = 13): AxleSpec['bushing'] => ({
 });
 
 /** One axle from its layout: the drawing's points are the usual proportions for its track and wheel. */
-function axle(suspension: Suspension, steered: boolean, springSeat: SpringSeat, plainBushing: AxleSpec['bushing'], d: Dims, b?: Bar): AxleSpec {
+function axle(
+  suspension: Suspension,
+  steered: boolean,
+  springSeat: SpringSeat,
+  plainBushing: AxleSpec['bushing'],
+  d: Dims,
+  b?: Bar,
+): AxleSpec {
   const p = standardPoints(suspension, d.track, d.wheel, b !== undefined);
   return {
-    suspension, steered, springSeat, ...common(d), barDiameterMm: b?.bar ?? null,
-    link: b ? { kind: b.kind, lengthMm: dist(p.linkMount!, p.barEye!), upper: b.upper, lower: b.lower } : null,
-    bushing: b ? (b.bushing ?? plainBushing) : null, shieldFasteners: b?.shield ?? 0, points: p,
+    suspension,
+    steered,
+    springSeat,
+    ...common(d),
+    barDiameterMm: b?.bar ?? null,
+    link: b
+      ? { kind: b.kind, lengthMm: dist(p.linkMount!, p.barEye!), upper: b.upper, lower: b.lower }
+      : null,
+    bushing: b ? (b.bushing ?? plainBushing) : null,
+    shieldFasteners: b?.shield ?? 0,
+    points: p,
   };
 }
 const strutFront = (d: Dims, b: Bar) => axle('strut', true, 'strut', twoBolt(), d, b);
-const doubleArmFront = (d: Dims, b: Bar) => axle('double-arm', true, 'lower-arm', twoBolt('M10×1.5', 15), d, b);
+const doubleArmFront = (d: Dims, b: Bar) =>
+  axle('double-arm', true, 'lower-arm', twoBolt('M10×1.5', 15), d, b);
 const trailingArmRear = (d: Dims, b?: Bar) => axle('trailing-arm', false, 'lower-arm', twoBolt(), d, b);
 const twistBeamRear = (d: Dims) => axle('twist-beam', false, 'axle', null, d);
 const solidRear = (d: Dims, b: Bar) => axle('solid-axle', false, 'axle', twoBolt('M10×1.5', 15), d, b);

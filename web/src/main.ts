@@ -8,5 +8,10 @@ import { routes } from './app/routes';
 document.documentElement.dataset['theme'] = localStorage.getItem('ashknot.theme') ?? '';
 
 bootstrapApplication(App, {
-  providers: [provideZonelessChangeDetection(), provideBrowserGlobalErrorListeners(), provideHttpClient(withFetch()), provideRouter(routes, withComponentInputBinding())],
+  providers: [
+    provideZonelessChangeDetection(),
+    provideBrowserGlobalErrorListeners(),
+    provideHttpClient(withFetch()),
+    provideRouter(routes, withComponentInputBinding()),
+  ],
 }).catch((err: unknown) => console.error(err));

@@ -299,4 +299,11 @@ export const HAND = { felt: 0.93, feltWhenSound: 0.01 } as const;
 /** A torn boot: seen on a worn joint, seen on a sound one (shop judgement). */
 export const BOOT = { worn: 0.4, sound: 0.08 } as const;
 /** How much a place named by the customer points at a joint there (shop judgement; character is weak, place better). */
-export const PLACE = { axle: 0.9, axleLeak: 0.06, side: 0.7, sideLeak: 0.12 } as const;
+export const PLACE = {
+  axle: 0.9,
+  axleLeak: 0.06,
+  side: 0.7,
+  sideLeak: 0.12,
+  axleDoubt: 0.12,
+  sideDoubt: 0.35,
+} as const;

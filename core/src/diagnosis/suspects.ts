@@ -2,6 +2,7 @@ import {
   jointsOf,
   splitJoint,
   AXLES,
+  SIDES,
   DANGEROUS,
   sayJoint,
   type Dialect,
@@ -135,34 +136,48 @@ function build(c: Case): Built {
         );
     } else add(s, LEAKS[s], sign(s), 1, 0, s);
   }
+  // A place that was named points there; the other one, not named, is weak evidence against it.
+  const place = (
+    words: string,
+    leak: number,
+    q: (f: FaultId) => number,
+    named: boolean,
+    otherNamed: boolean,
+    doubt: number,
+  ) => {
+    if (named) add(words, leak, q, 1, 0, words);
+    else if (otherNamed) add(words, leak, q, doubt, 1 - doubt);
+  };
   for (const end of AXLES) {
-    if (c.where.includes(end))
-      add(
-        `heard ${end}`,
-        PLACE.axleLeak,
-        (f) =>
-          splitJoint(f)?.axle === end
-            ? PLACE.axle
-            : f === 'load or jack loose' && end === 'rear'
-              ? 0.8
-              : splitJoint(f)
-                ? 0
-                : 0.3,
-        1,
-        0,
-        `heard at the ${end}`,
-      );
+    const q = (f: FaultId) =>
+      splitJoint(f)?.axle === end
+        ? PLACE.axle
+        : f === 'load or jack loose' && end === 'rear'
+          ? 0.8
+          : splitJoint(f)
+            ? 0
+            : 0.3;
+    place(
+      `heard at the ${end}`,
+      PLACE.axleLeak,
+      q,
+      c.where.includes(end),
+      c.where.includes(end === 'front' ? 'rear' : 'front'),
+      PLACE.axleDoubt,
+    );
   }
-  for (const side of ['left', 'right'] as const) {
-    if (c.where.includes(side) && !c.where.includes('both sides'))
-      add(
-        `heard ${side}`,
-        PLACE.sideLeak,
-        (f) => (splitJoint(f)?.side === side ? PLACE.side : splitJoint(f) ? 0.08 : 0.4),
-        1,
-        0,
+  if (!c.where.includes('both sides')) {
+    for (const side of SIDES) {
+      const q = (f: FaultId) => (splitJoint(f)?.side === side ? PLACE.side : splitJoint(f) ? 0.08 : 0.4);
+      place(
         `heard on the ${side}`,
+        PLACE.sideLeak,
+        q,
+        c.where.includes(side),
+        c.where.includes(side === 'left' ? 'right' : 'left'),
+        PLACE.sideDoubt,
       );
+    }
   }
   for (const e of c.joints) {
     if (!joints.includes(e.joint)) continue;

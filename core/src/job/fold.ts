@@ -1,6 +1,7 @@
 import {
   checksOf,
   DANGEROUS,
+  jointId,
   jointsOf,
   splitJoint,
   stateCounts,
@@ -163,11 +164,18 @@ function judgeJoint(
     handWhy: string;
     defects: Defect[];
     before?: PlayView;
-    photos: string[];
+    after?: PlayView;
+    renewed: boolean;
   },
 ): Pick<JointView, 'state' | 'why'> {
   const { kind } = splitJoint(id)!;
   const dangerous = DANGEROUS.has(kind);
+  if (on.renewed) {
+    const after = on.after?.conformance.verdict;
+    if (after === 'beyond')
+      return { state: dangerous ? 'dangerous' : 'loose', why: 'Renewed, and still beyond its limit.' };
+    return { state: 'sound', why: after === 'within' ? 'Renewed; play is within its limit.' : 'Renewed.' };
+  }
   const bad = on.defects.find((d) => DANGEROUS_DEFECTS.has(d));
   if (bad && (dangerous || bad === 'close to parting'))
     return { state: 'dangerous', why: `${bad[0]!.toUpperCase()}${bad.slice(1)}.` };
@@ -221,6 +229,30 @@ export function foldJob(context: JobContext, entries: readonly Entry[]): JobStat
         ? 'front'
         : ((firstJoint && splitJoint(firstJoint)?.axle) ?? 'front');
 
+  // What was chosen for a joint and then fitted: what was found of the old part no longer speaks of the new.
+  const fitted = new Set(
+    all('step')
+      .filter((e) => e.body.state === 'done')
+      .map((e) => e.body.step),
+  );
+  const undone = new Set(
+    [...lastBy('step', (e) => e.body.step).values()]
+      .filter((e) => e.body.state === 'undone')
+      .map((e) => e.body.step),
+  );
+  const renewed = new Set<JointId>();
+  for (const id of choices.flatMap((c) => c.body.joints)) {
+    const j = splitJoint(id)!;
+    const step = j.kind.startsWith('link')
+      ? `fit-link-${j.side}`
+      : j.kind === 'frame-bushing'
+        ? `fit-bushing-${j.side}`
+        : `other-${id}`;
+    if (!fitted.has(step) || undone.has(step)) continue;
+    for (const kind of j.kind.startsWith('link') ? (['link-upper', 'link-lower'] as const) : [j.kind])
+      renewed.add(jointId(j.axle, j.side, kind));
+  }
+
   const joints = new Map<JointId, JointView>();
   for (const end of ['front', 'rear'] as const) {
     const spec = context.type.axles[end];
@@ -263,7 +295,15 @@ export function foldJob(context: JobContext, entries: readonly Entry[]): JobStat
       const photos = all('photo')
         .filter((e) => e.body.joint === id)
         .map((e) => e.body.photo);
-      const judged = judgeJoint(id, context, { hand, counts, handWhy, defects, before, photos });
+      const judged = judgeJoint(id, context, {
+        hand,
+        counts,
+        handWhy,
+        defects,
+        before,
+        after,
+        renewed: renewed.has(id),
+      });
       joints.set(id, { id, kind, side, ...judged, hand, handCounts: counts, defects, before, after, photos });
     }
   }

@@ -11,6 +11,7 @@ import {
   nextLine,
   openCounts,
   planOf,
+  sayJoints,
   uncleared,
   verdictView,
   wantedFor,
@@ -148,6 +149,36 @@ describe('the state of a joint', () => {
     expect(s.joints.get('front.left.link-lower')!.state).toBe('not looked at');
     expect(s.struck.get(g.id)!.body.why).toBe('wrong side');
   });
+});
+
+test('a renewed joint is no longer what was found of the old one, unless it is still loose', () => {
+  const c = choose(['front.left.frame-bushing'], { ...LINK_PART, kind: 'frame bushing' });
+  const reading = (phase: 'before' | 'after', playMm: number) =>
+    e('reading', {
+      joint: 'front.left.frame-bushing',
+      phase,
+      gauge: 'dial',
+      first: 0,
+      second: playMm,
+      unit: 'mm',
+      playMm,
+    });
+  const base = [reading('before', 0.9), c, approve([c.id])];
+  const state = (more: Entry[]) => fold([...base, ...more]).joints.get('front.left.frame-bushing')!;
+  expect(state([]).state).toBe('loose');
+  const fitted = e('step', { step: 'fit-bushing-left', state: 'done' });
+  expect(state([fitted])).toMatchObject({ state: 'sound', why: 'Renewed.' });
+  expect(state([fitted, reading('after', 0.05)]).why).toBe('Renewed; play is within its limit.');
+  expect(state([fitted, reading('after', 0.9)]).state).toBe('loose');
+  expect(state([fitted, e('step', { step: 'fit-bushing-left', state: 'undone' })]).state).toBe('loose');
+});
+
+test('both sides are said once, in the plural', () => {
+  const s = fold([]);
+  expect(sayJoints(s, ['front.left.link-upper', 'front.right.link-upper'])).toBe('both links, upper end');
+  expect(sayJoints(s, ['front.left.frame-bushing', 'front.right.frame-bushing', 'front.left.spring'])).toBe(
+    'both frame bushings and left coil spring',
+  );
 });
 
 describe('no verdict before the dangerous joints are cleared', () => {
@@ -293,6 +324,23 @@ describe('fasteners without a published value', () => {
     expect(by('ball-joint-nut').state).toBe('must be published');
     expect(handBackBlockers(s).join(' ')).toMatch(/Ball joint nut, left: needs the maker’s value/);
     expect(alignmentOwed(s)).toBe(true);
+  });
+  test('the part’s own sheet rules both nuts of its link, whichever end was chosen', () => {
+    const own = (fastener: 'link-upper-nut' | 'link-lower-nut') => ({
+      fastener,
+      minNm: 54,
+      maxNm: 54,
+      value: 54,
+      unit: 'N·m',
+      source: 'box',
+      publisher: 'part maker' as const,
+    });
+    const c = choose(['front.left.link-lower'], {
+      ...LINK_PART,
+      torque: [own('link-upper-nut'), own('link-lower-nut')],
+    });
+    const f = fastenersOf(fold([c, approve([c.id])])).filter((x) => x.fastener.kind.startsWith('link'));
+    expect(f.map((x) => x.targetNm)).toEqual([54, 54]);
   });
   test('the new link’s thread locks the old value out', () => {
     const c = choose(['front.left.link-lower'], { ...LINK_PART, thread: 'M12×1.25' });

@@ -77,6 +77,13 @@ const list = (names: readonly string[]): string =>
   names.length <= 1 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
 const capital = (t: string): string => t.charAt(0).toUpperCase() + t.slice(1);
 
+/** "both link, upper end" → "both links, upper end" */
+const plural = (name: string): string =>
+  name.replace(
+    /^([^,]*[^,s])(,|$)/,
+    (_, head: string, rest: string) => `${head}${/(sh|ch|x)$/.test(head) ? 'es' : 's'}${rest}`,
+  );
+
 /** "The left ball joint and wheel bearing" from ids, one side or both told once. */
 export function sayJoints(s: JobState, ids: readonly JointId[]): string {
   const d = s.context.rules.dialect;
@@ -87,8 +94,7 @@ export function sayJoints(s: JobState, ids: readonly JointId[]): string {
   for (const id of ids) {
     const isPair = both.includes(id) || both.includes(id.replace('.right.', '.left.') as JointId);
     if (!isPair) names.push(sayJoint(id, d));
-    else if (splitJoint(id)!.side === 'left')
-      names.push(sayJoint(id, d).replace('left ', 'both ') + (/s$/.test(sayJoint(id, d)) ? '' : 's'));
+    else if (splitJoint(id)!.side === 'left') names.push(plural(sayJoint(id, d).replace('left ', 'both ')));
   }
   return list(names);
 }
@@ -206,12 +212,19 @@ export interface FastenerView {
   readonly clicks: number;
 }
 
+/** A link is one part with two ends: what is chosen for one end rules the nut of the other. */
+function sameAssembly(a: JointId, b: JointId): boolean {
+  const end = (id: JointId) => id.replace(/link-(upper|lower)$/, 'link');
+  return end(a) === end(b);
+}
+
 /** Every fastener the work disturbs with the value that rules it and the record it has. */
 export function fastenersOf(s: JobState): FastenerView[] {
   const joints = workJoints(s).filter((id) => splitJoint(id)!.axle === s.axle);
   const book = s.context.type.torqueBook[s.axle];
   return fastenersFor(s.axle, s.context.type.axles[s.axle], joints).map((fastener): FastenerView => {
-    const part = s.choices.filter((c) => c.body.joints.includes(fastener.joint)).at(-1)?.body.part;
+    const part = s.choices.filter((c) => c.body.joints.some((id) => sameAssembly(id, fastener.joint))).at(-1)
+      ?.body.part;
     // The stud of a new link decides its own thread; everything else keeps the vehicle's.
     const isLink = fastener.kind.startsWith('link');
     const ruling = ruleTorque(
@@ -253,7 +266,8 @@ export function fastenersOf(s: JobState): FastenerView[] {
 /** Joints whose every fastener is audited: the plate draws a chalk stripe across them. */
 export function chalked(s: JobState): Set<JointId> {
   const byJoint = new Map<JointId, boolean>();
-  for (const f of fastenersOf(s))
+  // The undershield is nobody's joint: its record stands in its step, not on the plate.
+  for (const f of fastenersOf(s).filter((x) => x.fastener.kind !== 'shield-bolt'))
     byJoint.set(f.fastener.joint, (byJoint.get(f.fastener.joint) ?? true) && f.state === 'done');
   return new Set([...byJoint].filter(([, done]) => done).map(([id]) => id));
 }

@@ -29,6 +29,7 @@ import {
 export type NextAction =
   | { readonly kind: 'go'; readonly station: Station; readonly joint?: JointId }
   | { readonly kind: 'check'; readonly joint: JointId }
+  | { readonly kind: 'measure'; readonly joint: JointId }
   | { readonly kind: 'step'; readonly step: string }
   | { readonly kind: 'torque'; readonly step: string; readonly fastener: string }
   | { readonly kind: 'told' }
@@ -70,7 +71,7 @@ export function nextLine(s: JobState, nowMs: number): NextLine {
       title: `${sayJoints(s, dangerous).replace(/^./, (c) => c.toUpperCase())}: do not return to the road.`,
       why: 'Tell the owner before anything else moves, and write down who was told.',
       label: 'Told, record it',
-      station: 'prove',
+      station: 'find',
       action: { kind: 'told' },
     };
   }
@@ -184,6 +185,8 @@ function nextCheck(s: JobState): NextLine | undefined {
   );
   const loose = looseJoints(s).some((id) => splitJoint(id)!.axle === s.axle);
   const joint = !loose && unlooked[0] ? unlooked[0].joint! : owed[0];
+  const begun = unsettled(s);
+  if (begun && !loose) return begun;
   if (!joint) return undefined;
   const check = checkAt(s, joint);
   if (!check) return undefined;
@@ -202,6 +205,24 @@ function nextCheck(s: JobState): NextLine | undefined {
     station: 'find',
     action: { kind: 'check', joint },
   };
+}
+
+/** A joint whose readings were begun and do not settle it, where a few more would. */
+function unsettled(s: JobState): NextLine | undefined {
+  for (const j of s.joints.values()) {
+    const c = j.before?.conformance;
+    if (j.state !== 'can’t tell yet' || c?.verdict !== 'not proved' || typeof c.needed !== 'number') continue;
+    const more = Math.max(1, c.needed - j.before!.doubt.n);
+    return {
+      time: mins(more),
+      title: `${more} more ${more === 1 ? 'reading' : 'readings'} at the ${sayJoint(j.id, s.context.rules.dialect)}.`,
+      why: `${j.before!.doubt.meanMm.toFixed(2)} mm so far; at this scatter that settles it against ${j.before!.limit.limitMm.toFixed(2)} mm (${j.before!.limit.owner}).`,
+      label: 'Measure it',
+      station: 'find',
+      action: { kind: 'measure', joint: j.id },
+    };
+  }
+  return undefined;
 }
 
 function nextWork(s: JobState, nowMs: number): NextLine | undefined {

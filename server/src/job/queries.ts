@@ -9,7 +9,7 @@ import {
 import type { DueRecheck, FloorView, JobView, StoredEntry, VehicleView } from '@ash-knot/contract';
 import type { Queryable } from '../db/pool';
 import { shopView } from '../shop/queries';
-import { VEHICLE, vehicleById } from '../vehicle/queries';
+import { typeSpec, VEHICLE, vehicleById } from '../vehicle/queries';
 
 const ENTRY = `SELECT id, seq, job_id AS job, kind, body, by_person AS by, at, received_at AS "receivedAt" FROM entry`;
 
@@ -41,14 +41,10 @@ export async function jobRow(db: Queryable, id: string, lock = false): Promise<J
 export async function jobView(db: Queryable, id: string): Promise<JobView | undefined> {
   const job = await jobRow(db, id);
   if (!job) return undefined;
-  const [vehicle, entries, type] = await Promise.all([
-    vehicleById(db, job.vehicleId),
-    entriesAfter(db, id, 0),
-    db.query<{ spec: VehicleTypeSpec }>(
-      'SELECT t.spec FROM vehicle_type t JOIN vehicle v ON v.type_id = t.id WHERE v.id = $1',
-      [job.vehicleId],
-    ),
-  ]);
+  // One after the other: inside a transaction there is only one connection.
+  const vehicle = await vehicleById(db, job.vehicleId);
+  const entries = await entriesAfter(db, id, 0);
+  const type = await typeSpec(db, vehicle!.typeId);
   return {
     id: job.id,
     kind: job.kind,
@@ -56,14 +52,15 @@ export async function jobView(db: Queryable, id: string): Promise<JobView | unde
     distanceKm: job.distanceKm,
     openedAt: job.openedAt.toISOString(),
     vehicle: vehicle!,
-    type: type.rows[0]!.spec,
+    type: type!,
     entries,
   };
 }
 
 /** The job as core sees it, for what the server must judge itself. */
 export async function jobState(db: Queryable, id: string): Promise<JobState | undefined> {
-  const [job, shop] = await Promise.all([jobView(db, id), shopView(db)]);
+  const job = await jobView(db, id);
+  const shop = await shopView(db);
   if (!job || !shop) return undefined;
   const context: JobContext = {
     type: job.type,

@@ -68,14 +68,12 @@ export function openStream(res: Response): {
   send: (event: string, data: unknown, id?: number) => void;
   onClose: (f: () => void) => void;
 } {
-  res
-    .status(200)
-    .set({
-      'Content-Type': 'text/event-stream',
-      'Cache-Control': 'no-store, no-transform',
-      Connection: 'keep-alive',
-      'X-Accel-Buffering': 'no',
-    });
+  res.status(200).set({
+    'Content-Type': 'text/event-stream',
+    'Cache-Control': 'no-store, no-transform',
+    Connection: 'keep-alive',
+    'X-Accel-Buffering': 'no',
+  });
   res.flushHeaders();
   res.write('retry: 1500\n\n');
   const beat = setInterval(() => res.write(': still here\n\n'), 20_000);

@@ -3,7 +3,11 @@ import { Floor } from './floor/floor';
 
 export const routes: Routes = [
   { path: '', component: Floor, title: 'The floor · Ash Knot' },
-  { path: 'open', loadComponent: () => import('./open/open').then((m) => m.Open), title: 'Open a vehicle · Ash Knot' },
+  {
+    path: 'open',
+    loadComponent: () => import('./open/open').then((m) => m.Open),
+    title: 'Open a vehicle · Ash Knot',
+  },
   {
     path: 'job/:id',
     loadComponent: () => import('./sheet/sheet').then((m) => m.Sheet),
@@ -16,10 +20,30 @@ export const routes: Routes = [
       { path: 'prove', loadComponent: () => import('./prove/prove').then((m) => m.Prove) },
     ],
   },
-  { path: 'job/:id/hand-back', loadComponent: () => import('./prove/hand-back-sheet').then((m) => m.HandBackSheet), title: 'Hand-back sheet · Ash Knot' },
-  { path: 'file', loadComponent: () => import('./file/file-list').then((m) => m.FileList), title: 'The file · Ash Knot' },
-  { path: 'file/:id', loadComponent: () => import('./file/vehicle-file').then((m) => m.VehicleFile), title: 'The file · Ash Knot' },
-  { path: 'shelf', loadComponent: () => import('./shelf/shelf').then((m) => m.Shelf), title: 'The shelf · Ash Knot' },
-  { path: 'rules', loadComponent: () => import('./rules/rules').then((m) => m.Rules), title: 'Yard rules · Ash Knot' },
+  {
+    path: 'job/:id/hand-back',
+    loadComponent: () => import('./prove/hand-back-sheet').then((m) => m.HandBackSheet),
+    title: 'Hand-back sheet · Ash Knot',
+  },
+  {
+    path: 'file',
+    loadComponent: () => import('./file/file-list').then((m) => m.FileList),
+    title: 'The file · Ash Knot',
+  },
+  {
+    path: 'file/:id',
+    loadComponent: () => import('./file/vehicle-file').then((m) => m.VehicleFile),
+    title: 'The file · Ash Knot',
+  },
+  {
+    path: 'shelf',
+    loadComponent: () => import('./shelf/shelf').then((m) => m.Shelf),
+    title: 'The shelf · Ash Knot',
+  },
+  {
+    path: 'rules',
+    loadComponent: () => import('./rules/rules').then((m) => m.Rules),
+    title: 'Yard rules · Ash Knot',
+  },
   { path: '**', redirectTo: '' },
 ];

@@ -14,20 +14,38 @@ import { Api } from '../state/api';
     <ak-top-bar />
     <main class="mx-auto max-w-5xl px-5 py-6">
       <h1 class="text-2xl font-bold">The file</h1>
-      <label class="mt-4 block max-w-md"><span class="heading">Plate, VIN, owner or type</span><input class="field mt-1" #box [value]="q()" (input)="q.set(box.value)" maxlength="40" autocomplete="off" /></label>
+      <label class="mt-4 block max-w-md"
+        ><span class="heading">Plate, VIN, owner or type</span
+        ><input
+          class="field mt-1"
+          #box
+          [value]="q()"
+          (input)="q.set(box.value)"
+          maxlength="40"
+          autocomplete="off"
+      /></label>
       @if (error()) {
         <p class="caution mt-4" role="alert">{{ error() }}</p>
       }
       <ul class="mt-4">
         @for (v of found() ?? []; track v.id) {
           <li>
-            <a class="rule grid min-h-14 grid-cols-[120px_1fr_1fr_auto] items-center gap-4 hover:bg-ash-200" [routerLink]="['/file', v.id]">
-              <span><span class="tag">{{ v.plate }}</span></span><span class="truncate">{{ v.typeName }}, {{ v.year }}</span><span class="soft truncate">{{ v.owner }}</span><span class="mono soft">{{ km(v.distanceKm) }} km</span>
+            <a
+              class="rule grid min-h-14 grid-cols-[120px_1fr_1fr_auto] items-center gap-4 hover:bg-ash-200"
+              [routerLink]="['/file', v.id]"
+            >
+              <span
+                ><span class="tag">{{ v.plate }}</span></span
+              ><span class="truncate">{{ v.typeName }}, {{ v.year }}</span
+              ><span class="soft truncate">{{ v.owner }}</span
+              ><span class="mono soft">{{ km(v.distanceKm) }} km</span>
             </a>
           </li>
         } @empty {
           @if (found()) {
-            <li class="soft py-4">Nothing in the file answers to that. A vehicle is put in from the floor: Open a vehicle.</li>
+            <li class="soft py-4">
+              Nothing in the file answers to that. A vehicle is put in from the floor: Open a vehicle.
+            </li>
           }
         }
       </ul>
@@ -39,7 +57,14 @@ export class FileList {
   protected readonly q = signal('');
   protected readonly error = signal('');
   protected readonly found = toSignal(
-    toObservable(this.q).pipe(debounceTime(120), switchMap((q) => from(this.api.get<VehicleView[]>('/vehicles', { q })).pipe(catchError((e: Error) => (this.error.set(e.message), of(null)))))),
+    toObservable(this.q).pipe(
+      debounceTime(120),
+      switchMap((q) =>
+        from(this.api.get<VehicleView[]>('/vehicles', { q })).pipe(
+          catchError((e: Error) => (this.error.set(e.message), of(null))),
+        ),
+      ),
+    ),
     { initialValue: null },
   );
   protected km(v: number): string {

@@ -1,6 +1,22 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Router } from '@angular/router';
-import { checkAt, checksOf, CHECK_RESULTS, jointId, jointName, sayState, splitJoint, stateCounts, VEHICLE_STATES, type Check, type CheckResult, type Defect, type JointKind, type JointState, type VehicleState } from '@ash-knot/core';
+import {
+  checkAt,
+  checksOf,
+  CHECK_RESULTS,
+  jointId,
+  jointName,
+  sayState,
+  splitJoint,
+  stateCounts,
+  VEHICLE_STATES,
+  type Check,
+  type CheckResult,
+  type Defect,
+  type JointKind,
+  type JointState,
+  type VehicleState,
+} from '@ash-knot/core';
 import { GapMark } from '../kit/gap-mark';
 import { Photo, PhotoButton } from '../kit/photo';
 import { JobStore } from '../state/job-store';
@@ -10,9 +26,19 @@ import { MeasurePlay } from './measure-play';
 import { Suspects } from './suspects';
 
 const DEFECTS_OF: Partial<Record<JointKind, readonly Defect[]>> = {
-  'link-upper': ['boot torn', 'bent', 'close to parting'], 'link-lower': ['boot torn', 'bent', 'close to parting'], 'frame-bushing': ['rubber perished', 'rubbing'],
-  'ball-joint': ['boot torn'], 'upper-ball-joint': ['boot torn'], 'tie-rod-outer': ['boot torn', 'bent'], 'tie-rod-inner': ['boot torn'], spring: ['broken', 'rubbing'], damper: ['oil leak', 'bent'],
-  'arm-bushings': ['rubber perished', 'cracked', 'rusted through'], 'upper-arm-bushings': ['rubber perished', 'cracked'], 'beam-bushing': ['rubber perished', 'cracked'], 'top-mount': ['rubber perished', 'cracked'],
+  'link-upper': ['boot torn', 'bent', 'close to parting'],
+  'link-lower': ['boot torn', 'bent', 'close to parting'],
+  'frame-bushing': ['rubber perished', 'rubbing'],
+  'ball-joint': ['boot torn'],
+  'upper-ball-joint': ['boot torn'],
+  'tie-rod-outer': ['boot torn', 'bent'],
+  'tie-rod-inner': ['boot torn'],
+  spring: ['broken', 'rubbing'],
+  damper: ['oil leak', 'bent'],
+  'arm-bushings': ['rubber perished', 'cracked', 'rusted through'],
+  'upper-arm-bushings': ['rubber perished', 'cracked'],
+  'beam-bushing': ['rubber perished', 'cracked'],
+  'top-mount': ['rubber perished', 'cracked'],
 };
 
 /** Raise it, look, rock, lever, measure: the check of the joint that is touched on the plate. */
@@ -32,8 +58,17 @@ const DEFECTS_OF: Partial<Record<JointKind, readonly Defect[]>> = {
       }
       <div class="mt-4 grid grid-cols-3 gap-3">
         @for (r of results; track r) {
-          <button type="button" class="btn !min-h-[72px] !gap-5 !text-xl" [class.btn-on]="j.hand === r" [attr.aria-pressed]="j.hand === r" (click)="record(r)" [attr.data-testid]="'result-' + r">
-            <ak-gap-mark [state]="mark[r]" [size]="22" /><span class="capitalize">{{ r }}</span>
+          <button
+            type="button"
+            class="btn !min-h-[72px] !gap-4 !px-2 !text-lg"
+            [class.btn-on]="j.hand === r"
+            [attr.aria-pressed]="j.hand === r"
+            (click)="record(r)"
+            [attr.data-testid]="'result-' + r"
+          >
+            <ak-gap-mark [state]="mark[r]" [size]="22" /><span class="inline-block first-letter:uppercase">{{
+              r
+            }}</span>
           </button>
         }
       </div>
@@ -41,13 +76,25 @@ const DEFECTS_OF: Partial<Record<JointKind, readonly Defect[]>> = {
         <p class="caution mt-3" role="alert" data-testid="does-not-count">{{ j.why }}</p>
       }
       <div class="mt-3 flex flex-wrap items-center gap-x-5">
-        <button type="button" class="link" (click)="tightBoth()" data-testid="tight-both">All tight, both sides</button>
-        <button type="button" class="link" (click)="toggleMeasure(true)" data-testid="measure">Measure it <span class="key" aria-hidden="true">M</span></button>
+        <button type="button" class="link" (click)="tightBoth()" data-testid="tight-both">
+          All tight, both sides
+        </button>
+        <button type="button" class="link" (click)="toggleMeasure(true)" data-testid="measure">
+          Measure it <span class="key" aria-hidden="true">M</span>
+        </button>
         <ak-photo-button [job]="store.view()!.id" (taken)="photo($event)" />
       </div>
       <div class="mt-1 flex flex-wrap gap-2">
         @for (d of defects(); track d) {
-          <button type="button" class="pick !min-h-11 text-[15px]" [attr.aria-pressed]="j.defects.includes(d)" [disabled]="j.defects.includes(d)" (click)="defect(d)">{{ d }}</button>
+          <button
+            type="button"
+            class="pick !min-h-11 text-[15px]"
+            [attr.aria-pressed]="j.defects.includes(d)"
+            [disabled]="j.defects.includes(d)"
+            (click)="defect(d)"
+          >
+            {{ d }}
+          </button>
         }
       </div>
       @if (j.photos.length) {
@@ -59,7 +106,13 @@ const DEFECTS_OF: Partial<Record<JointKind, readonly Defect[]>> = {
       }
       <label class="mt-4 flex items-center gap-3 text-sm">
         <span class="soft font-semibold">The vehicle is</span>
-        <select class="field !min-h-11 !w-auto" #st [value]="standing()" (change)="stand(st.value)" data-testid="standing">
+        <select
+          class="field !min-h-11 !w-auto"
+          #st
+          [value]="standing()"
+          (change)="stand(st.value)"
+          data-testid="standing"
+        >
           @for (v of states; track v) {
             <option [value]="v" [selected]="v === standing()">{{ sayState(v) }}</option>
           }
@@ -74,18 +127,20 @@ const DEFECTS_OF: Partial<Record<JointKind, readonly Defect[]>> = {
     } @else {
       <h2 class="text-2xl font-bold">Touch a joint on the plate</h2>
       <p class="soft mt-1">Or take a whole check in one tap where everything is tight.</p>
-      <ul class="mt-4">
+      <ak-suspects class="mt-4 block" />
+      <ul class="mt-5">
         @for (c of checks(); track c.id) {
           <li class="rule flex min-h-14 items-center gap-3 py-1">
             <button type="button" class="min-w-0 flex-1 text-left" (click)="open(c)">
               <span class="block font-semibold">{{ bothSides(c) }}</span>
               <span class="soft block truncate text-sm">{{ names(c) }} · {{ c.minutes }} min a side</span>
             </button>
-            <button type="button" class="btn !min-h-11 text-[15px]" (click)="allTight(c)">All tight, both sides</button>
+            <button type="button" class="btn !min-h-11 text-[15px]" (click)="allTight(c)">
+              All tight, both sides
+            </button>
           </li>
         }
       </ul>
-      <ak-suspects class="mt-4 block" />
     }
   `,
 })
@@ -100,14 +155,22 @@ export class Find {
   protected readonly results = CHECK_RESULTS;
   protected readonly states = VEHICLE_STATES;
   protected readonly sayState = sayState;
-  protected readonly mark: Record<CheckResult, JointState> = { tight: 'sound', moves: 'loose', 'can’t tell': 'can’t tell yet' };
+  protected readonly mark: Record<CheckResult, JointState> = {
+    tight: 'sound',
+    moves: 'loose',
+    'can’t tell': 'can’t tell yet',
+  };
 
   protected readonly joint = computed(() => {
     const id = this.store.selected();
     return id ? (this.store.state()?.joints.get(id) ?? null) : null;
   });
-  protected readonly check = computed(() => (this.joint() ? checkAt(this.store.state()!, this.joint()!.id) : undefined));
-  protected readonly checks = computed(() => checksOf(this.store.state()!.context.type.axles[this.store.axle()]));
+  protected readonly check = computed(() =>
+    this.joint() ? checkAt(this.store.state()!, this.joint()!.id) : undefined,
+  );
+  protected readonly checks = computed(() =>
+    checksOf(this.store.state()!.context.type.axles[this.store.axle()]),
+  );
   protected readonly title = computed(() => {
     const j = this.joint();
     return j ? `${jointName(j.kind, this.session.dialect())}, ${j.side}` : '';
@@ -119,20 +182,43 @@ export class Find {
     if (j.kind === 'link-upper' || j.kind === 'link-lower') {
       const stud = axle.link?.[j.kind === 'link-upper' ? 'upper' : 'lower'];
       if (!stud) return '';
-      const kind = { 'ball-stud': 'Ball stud', 'stud-and-bushing': j.kind === 'link-upper' ? 'Pressed bushing' : 'Ball stud', 'bolt-through': 'Bolt through grommets', none: '' }[axle.link!.kind];
-      return [kind, stud.thread, stud.hold === 'none' ? '' : `held by ${stud.holdMm} mm ${stud.hold}`, `nut ${stud.nutHexMm} mm`].filter(Boolean).join(' · ');
+      const kind = {
+        'ball-stud': 'Ball stud',
+        'stud-and-bushing': j.kind === 'link-upper' ? 'Pressed bushing' : 'Ball stud',
+        'bolt-through': 'Bolt through grommets',
+        none: '',
+      }[axle.link!.kind];
+      return [
+        kind,
+        stud.thread,
+        stud.hold === 'none' ? '' : `held by ${stud.holdMm} mm ${stud.hold}`,
+        `nut ${stud.nutHexMm} mm`,
+      ]
+        .filter(Boolean)
+        .join(' · ');
     }
-    if (j.kind === 'frame-bushing') return `${axle.barDiameterMm} mm bar · ${axle.bushing?.bolts} bolts ${axle.bushing?.thread}`;
-    if (j.kind === 'wheel-nuts') return `${axle.wheelNuts.count} nuts ${axle.wheelNuts.thread} · ${axle.wheelNuts.hexMm} mm`;
+    if (j.kind === 'frame-bushing')
+      return `${axle.barDiameterMm} mm bar · ${axle.bushing?.bolts} bolts ${axle.bushing?.thread}`;
+    if (j.kind === 'wheel-nuts')
+      return `${axle.wheelNuts.count} nuts ${axle.wheelNuts.thread} · ${axle.wheelNuts.hexMm} mm`;
     return j.state === 'not looked at' ? '' : j.why;
   });
-  protected readonly defects = computed((): readonly Defect[] => DEFECTS_OF[this.joint()?.kind ?? 'wheel-nuts'] ?? []);
-  protected readonly standing = computed(() => (this.joint() ? this.actions.standsAs(this.store, this.joint()!.id) : 'both-hanging'));
+  protected readonly defects = computed(
+    (): readonly Defect[] => DEFECTS_OF[this.joint()?.kind ?? 'wheel-nuts'] ?? [],
+  );
+  protected readonly standing = computed(() =>
+    this.joint() ? this.actions.standsAs(this.store, this.joint()!.id) : 'both-hanging',
+  );
   protected readonly ruling = computed(() => {
     const j = this.joint();
     const c = this.check();
     if (!j || !c) return undefined;
-    return stateCounts(this.store.state()!.context.type.axles[splitJoint(j.id)!.axle], c, j.kind, this.standing());
+    return stateCounts(
+      this.store.state()!.context.type.axles[splitJoint(j.id)!.axle],
+      c,
+      j.kind,
+      this.standing(),
+    );
   });
 
   protected record(r: CheckResult): void {
@@ -150,7 +236,10 @@ export class Find {
     this.store.select(jointId(this.store.axle(), 'left', c.settles[0]!));
   }
   protected bothSides(c: Check): string {
-    return c.title.replace(/\s*\{side\}\s*/, ' ').replace(/\bthe (wheel|ball|frame|arm|link)/, 'the $1').trim();
+    return c.title
+      .replace(/\s*\{side\}\s*/, ' ')
+      .replace(/\bthe (wheel|ball|frame|arm|link)/, 'the $1')
+      .trim();
   }
   protected names(c: Check): string {
     return c.settles.map((k) => jointName(k, this.session.dialect()).toLowerCase()).join(', ');

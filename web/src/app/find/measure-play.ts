@@ -1,5 +1,24 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal, viewChild } from '@angular/core';
-import { attempt, BadInput, jointName, parseQuantity, playLimit, splitJoint, type JointId, type PlayView } from '@ash-knot/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  input,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
+import {
+  attempt,
+  BadInput,
+  jointName,
+  parseQuantity,
+  playLimit,
+  splitJoint,
+  type JointId,
+  type PlayView,
+} from '@ash-knot/core';
 import { FormField } from '../kit/form-field';
 import { draft } from '../state/draft';
 import { JobStore } from '../state/job-store';
@@ -18,7 +37,13 @@ const MOST_PLAY_MM = 50;
     <div class="flex items-start justify-between gap-4">
       <div>
         <h2 class="text-2xl font-bold">{{ title() }}: play{{ phase() === 'after' ? ' after' : '' }}</h2>
-        <p class="soft mt-1">{{ phase() === 'after' ? 'The same way as before, at the same place.' : 'Gauge on the joint, zero it. Push and read, pull and read.' }}</p>
+        <p class="soft mt-1">
+          {{
+            phase() === 'after'
+              ? 'The same way as before, at the same place.'
+              : 'Gauge on the joint, zero it. Push and read, pull and read.'
+          }}
+        </p>
       </div>
       <button type="button" class="link" (click)="shut.emit()">Back to the check</button>
     </div>
@@ -26,24 +51,53 @@ const MOST_PLAY_MM = 50;
       <span class="soft font-semibold">Gauge</span>
       <select class="field !min-h-11 !w-auto" #g [value]="gauge().id" (change)="gaugeId.set(g.value)">
         @for (x of gauges(); track x.id) {
-          <option [value]="x.id" [selected]="x.id === gauge().id">{{ x.name }}, {{ x.resolutionMm }} mm</option>
+          <option [value]="x.id" [selected]="x.id === gauge().id">
+            {{ x.name }}, {{ x.resolutionMm }} mm
+          </option>
         }
       </select>
     </label>
-    <p class="mono mt-4 text-5xl leading-none font-semibold text-ink" aria-live="polite" data-testid="play-mean">
+    <p
+      class="mono mt-4 text-5xl leading-none font-semibold text-ink"
+      aria-live="polite"
+      data-testid="play-mean"
+    >
       {{ view() ? view()!.doubt.meanMm.toFixed(2) : '0.00' }}<span class="text-2xl"> mm</span>
     </p>
     @if (view(); as v) {
-      <p class="soft mt-1 text-sm">mean of {{ v.doubt.n }} · U {{ v.doubt.oneSidedMm.toFixed(3) }} mm, one-sided 95 % · scatter {{ v.doubt.scatterFrom === 'known' ? 'known for this gauge' : 'from these readings' }}</p>
+      <p class="soft mt-1 text-sm">
+        mean of {{ v.doubt.n }} · U {{ v.doubt.oneSidedMm.toFixed(3) }} mm, one-sided 95 % · scatter
+        {{ v.doubt.scatterFrom === 'known' ? 'known for this gauge' : 'from these readings' }}
+      </p>
       <ak-play-scale class="mt-3 block" [view]="v" />
     }
     <p class="mt-2 text-lg font-bold" data-testid="play-verdict">{{ sentence() }}</p>
     <form class="mt-4 grid grid-cols-[1fr_1fr_auto] items-end gap-3" (submit)="take($event)">
       <ak-form-field label="Pushed">
-        <input class="field mono !text-xl" #a inputmode="decimal" autocomplete="off" aria-label="Pushed reading" [value]="first()" (input)="first.set(a.value)" (keydown.enter)="jump($event)" data-testid="reading-first" />
+        <input
+          class="field mono !text-xl"
+          #a
+          inputmode="decimal"
+          autocomplete="off"
+          aria-label="Pushed reading"
+          [value]="first()"
+          (input)="first.set(a.value)"
+          (keydown.enter)="jump($event)"
+          data-testid="reading-first"
+        />
       </ak-form-field>
       <ak-form-field label="Pulled">
-        <input class="field mono !text-xl" #b inputmode="decimal" autocomplete="off" aria-label="Pulled reading" [value]="second()" (input)="second.set(b.value)" (keydown.backspace)="back($event)" data-testid="reading-second" />
+        <input
+          class="field mono !text-xl"
+          #b
+          inputmode="decimal"
+          autocomplete="off"
+          aria-label="Pulled reading"
+          [value]="second()"
+          (input)="second.set(b.value)"
+          (keydown.backspace)="back($event)"
+          data-testid="reading-second"
+        />
       </ak-form-field>
       <button type="submit" class="btn btn-go" data-testid="take-reading">Take it</button>
     </form>
@@ -76,9 +130,16 @@ export class MeasurePlay {
   private readonly b = viewChild.required<ElementRef<HTMLInputElement>>('b');
 
   protected readonly gauges = computed(() => this.session.shop()?.gauges ?? []);
-  protected readonly gauge = computed(() => this.gauges().find((g) => g.id === this.gaugeId()) ?? this.gauges()[0]!);
-  protected readonly title = computed(() => `${jointName(splitJoint(this.joint())!.kind, this.session.dialect())}, ${splitJoint(this.joint())!.side}`);
-  protected readonly view = computed((): PlayView | undefined => this.store.state()?.joints.get(this.joint())?.[this.phase()]);
+  protected readonly gauge = computed(
+    () => this.gauges().find((g) => g.id === this.gaugeId()) ?? this.gauges()[0]!,
+  );
+  protected readonly title = computed(
+    () =>
+      `${jointName(splitJoint(this.joint())!.kind, this.session.dialect())}, ${splitJoint(this.joint())!.side}`,
+  );
+  protected readonly view = computed(
+    (): PlayView | undefined => this.store.state()?.joints.get(this.joint())?.[this.phase()],
+  );
   protected readonly sentence = computed(() => {
     const v = this.view();
     const rules = this.store.state()!.context.rules;
@@ -89,8 +150,10 @@ export class MeasurePlay {
     const limit = `${v.limit.limitMm.toFixed(2)} mm (${v.limit.owner})`;
     const c = v.conformance;
     if (c.verdict !== 'not proved') return `${c.verdict === 'within' ? 'Within' : 'Beyond'} ${limit}.`;
-    if (c.needed === 'never') return `Not proved against ${limit}, and never with this gauge: use a finer one.`;
-    if (c.needed === 'more than 100') return `Not proved against ${limit}; more than 100 readings would be needed. Look for what makes them scatter.`;
+    if (c.needed === 'never')
+      return `Not proved against ${limit}, and never with this gauge: use a finer one.`;
+    if (c.needed === 'more than 100')
+      return `Not proved against ${limit}; more than 100 readings would be needed. Look for what makes them scatter.`;
     return `Not proved against ${limit}: ${c.needed} readings in all would settle it, ${Math.max(1, c.needed - v.doubt.n)} more.`;
   });
 
@@ -112,7 +175,11 @@ export class MeasurePlay {
       const first = parseQuantity(this.first(), 'length', { field: 'pushed reading' });
       const second = parseQuantity(this.second(), 'length', { field: 'pulled reading' });
       const playMm = Math.abs(second.si - first.si);
-      if (playMm > MOST_PLAY_MM) throw new BadInput('play', `is ${playMm.toFixed(1)} mm, more than a joint can have (${MOST_PLAY_MM} mm)`);
+      if (playMm > MOST_PLAY_MM)
+        throw new BadInput(
+          'play',
+          `is ${playMm.toFixed(1)} mm, more than a joint can have (${MOST_PLAY_MM} mm)`,
+        );
       return { first, second, playMm: Math.round(playMm * 1e4) / 1e4 };
     });
     if (!read.ok) {
@@ -123,7 +190,15 @@ export class MeasurePlay {
     const { first, second, playMm } = read.value;
     const unit = first.unit === 'in' && second.unit === 'in' ? 'in' : 'mm';
     const inUnit = (si: number) => (unit === 'in' ? si / 25.4 : si);
-    const ok = await this.store.write('reading', { joint: this.joint(), phase: this.phase(), gauge: this.gauge().id, first: inUnit(first.si), second: inUnit(second.si), unit, playMm });
+    const ok = await this.store.write('reading', {
+      joint: this.joint(),
+      phase: this.phase(),
+      gauge: this.gauge().id,
+      first: inUnit(first.si),
+      second: inUnit(second.si),
+      unit,
+      playMm,
+    });
     if (ok) {
       this.first.clear();
       this.second.clear();

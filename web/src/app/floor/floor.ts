@@ -4,7 +4,15 @@ import { format } from 'date-fns';
 import { debounceTime, Subject } from 'rxjs';
 import { v7 as uuid } from 'uuid';
 import type { DueRecheck, FloorJob, FloorView } from '@ash-knot/contract';
-import { dangerousJoints, foldJob, nextLine, openCounts, RECHECK_RESULTS, STATIONS, type NextLine } from '@ash-knot/core';
+import {
+  dangerousJoints,
+  foldJob,
+  nextLine,
+  openCounts,
+  RECHECK_RESULTS,
+  STATIONS,
+  type NextLine,
+} from '@ash-knot/core';
 import { Ask } from '../kit/ask';
 import { Keys } from '../kit/keys';
 import { NextBar } from '../kit/next-bar';
@@ -32,7 +40,7 @@ interface Band {
   template: `
     <div class="grid min-h-dvh grid-rows-[52px_1fr_auto]">
       <ak-top-bar />
-      <main class="px-4 pt-5 pb-6 plate:px-6">
+      <main class="px-4 pt-4 pb-6 plate:px-6">
         <header class="flex flex-wrap items-center gap-x-6 gap-y-2">
           <h1 class="text-2xl font-bold">On the floor</h1>
           <p class="soft flex-1 text-[15px]">{{ today() }} · {{ session.shop()?.notice }}</p>
@@ -45,8 +53,15 @@ interface Band {
           @for (b of bands(); track b.job.id) {
             <li class="band">
               <a class="row" [routerLink]="['/job', b.job.id]" [attr.data-plate]="b.job.vehicle.plate">
-                <span class="bay mono" [attr.aria-label]="b.job.bay ?? 'no bay'">{{ bayMark(b.job.bay) }}</span>
-                <span class="who"><span class="tag text-lg">{{ b.job.vehicle.plate }}</span><span class="soft mt-1.5 block truncate text-sm">{{ b.job.vehicle.typeName }}, {{ b.job.vehicle.year }}</span></span>
+                <span class="bay mono" [attr.aria-label]="b.job.bay ?? 'no bay'">{{
+                  bayMark(b.job.bay)
+                }}</span>
+                <span class="who"
+                  ><span class="tag text-lg">{{ b.job.vehicle.plate }}</span
+                  ><span class="soft mt-1.5 block truncate text-sm"
+                    >{{ b.job.vehicle.typeName }}, {{ b.job.vehicle.year }}</span
+                  ></span
+                >
                 <span class="say">
                   <span class="block truncate text-[17px]">{{ b.words }}</span>
                   <span class="track" role="img" [attr.aria-label]="where(b)">
@@ -55,36 +70,72 @@ interface Band {
                     }
                   </span>
                 </span>
-                <span class="what"><span class="block text-[17px] leading-snug font-semibold">{{ b.next.title }}</span><span class="soft line-clamp-1 text-sm">{{ b.next.why }}</span></span>
-                <span class="time mono" [class.text-oxide]="b.danger">{{ b.danger ? 'stop' : b.next.time }}<span class="block font-sans text-sm font-normal soft">{{ b.danger ? 'dangerous' : b.next.station }}</span></span>
+                <span class="what"
+                  ><span class="block text-[17px] leading-snug font-semibold">{{ b.next.title }}</span
+                  ><span class="soft line-clamp-1 text-sm">{{ b.next.why }}</span></span
+                >
+                <span class="time mono" [class.text-oxide]="b.danger"
+                  >{{ b.danger ? 'stop' : b.next.time
+                  }}<span class="block font-sans text-sm font-normal soft">{{
+                    b.danger ? 'dangerous' : b.next.station
+                  }}</span></span
+                >
               </a>
             </li>
           } @empty {
             @if (floor()) {
-              <li class="py-8"><p class="text-xl font-semibold">The floor is empty.</p><p class="soft mt-1">Open a vehicle by its plate to begin.</p></li>
+              <li class="py-8">
+                <p class="text-xl font-semibold">The floor is empty.</p>
+                <p class="soft mt-1">Open a vehicle by its plate to begin.</p>
+              </li>
             }
           }
           @for (r of floor()?.rechecks ?? []; track r.entry) {
             <li class="band">
               <div class="row">
                 <span class="bay mono" aria-label="no bay">–</span>
-                <a class="who" [routerLink]="['/job', r.job]"><span class="tag text-lg">{{ r.vehicle.plate }}</span><span class="soft mt-1.5 block truncate text-sm">{{ r.vehicle.typeName }}, {{ r.vehicle.year }}</span></a>
-                <span class="say"><span class="block text-[17px]">due back: {{ r.what.toLowerCase() }}</span><span class="soft text-sm">at {{ r.atKm }} km, {{ day(r.onDate) }}</span></span>
+                <a class="who" [routerLink]="['/job', r.job]"
+                  ><span class="tag text-lg">{{ r.vehicle.plate }}</span
+                  ><span class="soft mt-1.5 block truncate text-sm"
+                    >{{ r.vehicle.typeName }}, {{ r.vehicle.year }}</span
+                  ></a
+                >
+                <span class="say"
+                  ><span class="block text-[17px]">due back: {{ r.what.toLowerCase() }}</span
+                  ><span class="soft text-sm">at {{ r.atKm }} km, {{ day(r.onDate) }}</span></span
+                >
                 <span class="what flex flex-wrap gap-2">
                   @for (x of results; track x) {
-                    <button type="button" class="pick !min-h-11 text-[15px]" (click)="recheck(r, x)">{{ x }}</button>
+                    <button type="button" class="pick !min-h-11 text-[15px]" (click)="recheck(r, x)">
+                      {{ x }}
+                    </button>
                   }
                 </span>
-                <span class="time mono">10 min<span class="block font-sans text-sm font-normal soft">recheck</span></span>
+                <span class="time mono"
+                  >10 min<span class="block font-sans text-sm font-normal soft">recheck</span></span
+                >
               </div>
             </li>
           }
         </ol>
       </main>
       @if (first(); as b) {
-        <ak-next-bar class="sticky bottom-0" [time]="b.danger ? 'now' : b.next.time" [title]="barTitle(b)" [why]="b.next.title + ' ' + b.next.why" [label]="'Open ' + b.job.vehicle.plate" (act)="open(b)" />
+        <ak-next-bar
+          class="sticky bottom-0"
+          [time]="b.danger ? 'now' : b.next.time"
+          [title]="barTitle(b)"
+          [why]="b.next.title + ' ' + b.next.why"
+          [label]="'Open ' + b.job.vehicle.plate"
+          (act)="open(b)"
+        />
       } @else if (floor()) {
-        <ak-next-bar class="sticky bottom-0" title="Open a vehicle by its plate." why="Nothing is waiting." label="Open a vehicle" (act)="openNew()" />
+        <ak-next-bar
+          class="sticky bottom-0"
+          title="Open a vehicle by its plate."
+          why="Nothing is waiting."
+          label="Open a vehicle"
+          (act)="openNew()"
+        />
       }
     </div>
   `,
@@ -97,8 +148,8 @@ interface Band {
       grid-template-columns: 60px 210px minmax(0, 1fr) minmax(0, 1.25fr) 128px;
       align-items: center;
       gap: 24px;
-      min-height: 92px;
-      padding: 8px 0;
+      min-height: 80px;
+      padding: 3px 0;
     }
     a.row:hover {
       background: var(--color-ash-200);
@@ -169,20 +220,44 @@ export class Floor {
     const shop = this.session.shop();
     if (!f || !shop) return [];
     return f.jobs.map((job): Band => {
-      const state = foldJob({ type: f.types[job.vehicle.typeId]!, typeId: job.vehicle.typeId, kind: job.kind, distanceKm: job.distanceKm, rules: shop.rules, gauges: shop.gauges }, job.entries);
+      const state = foldJob(
+        {
+          type: f.types[job.vehicle.typeId]!,
+          typeId: job.vehicle.typeId,
+          kind: job.kind,
+          distanceKm: job.distanceKm,
+          rules: shop.rules,
+          gauges: shop.gauges,
+        },
+        job.entries,
+      );
       const next = nextLine(state, this.clock.now());
       const open = openCounts(state);
       const here = STATIONS.indexOf(next.station);
       const danger = dangerousJoints(state).length > 0;
       return {
-        job, next, danger, untold: danger && state.told.length === 0,
-        words: state.complaint?.words ? `“${state.complaint.words}”` : job.kind === 'noise' ? 'just arrived' : job.kind,
-        progress: STATIONS.map((st, i) => (i < here ? (open[st] > 0 && st === 'find' ? 'here' : 'done') : i === here ? 'here' : 'open')),
+        job,
+        next,
+        danger,
+        untold: danger && state.told.length === 0,
+        words: state.complaint?.words
+          ? `“${state.complaint.words}”`
+          : job.kind === 'noise'
+            ? 'just arrived'
+            : job.kind,
+        progress: STATIONS.map((st, i) =>
+          i < here ? (open[st] > 0 && st === 'find' ? 'here' : 'done') : i === here ? 'here' : 'open',
+        ),
       };
     });
   });
   /** What matters most now: danger not told, then the longest wait for somebody's hands. */
-  protected readonly first = computed((): Band | undefined => this.bands().find((b) => b.untold) ?? this.bands().find((b) => b.job.bay === this.session.bay()) ?? this.bands()[0]);
+  protected readonly first = computed(
+    (): Band | undefined =>
+      this.bands().find((b) => b.untold) ??
+      this.bands().find((b) => b.job.bay === this.session.bay()) ??
+      this.bands()[0],
+  );
   protected readonly today = computed(() => format(this.clock.now(), 'EEEE d MMMM'));
 
   constructor() {
@@ -214,7 +289,9 @@ export class Floor {
     void this.router.navigateByUrl('/open');
   }
   protected barTitle(b: Band): string {
-    return b.untold ? `Nothing moves ${b.job.bay ? `in ${b.job.bay.toLowerCase()}` : 'there'} until the owner is told: ${b.job.vehicle.plate}.` : `${b.job.vehicle.plate}${b.job.bay ? `, ${b.job.bay.toLowerCase()}` : ''}.`;
+    return b.untold
+      ? `Nothing moves ${b.job.bay ? `in ${b.job.bay.toLowerCase()}` : 'there'} until the owner is told: ${b.job.vehicle.plate}.`
+      : `${b.job.vehicle.plate}${b.job.bay ? `, ${b.job.bay.toLowerCase()}` : ''}.`;
   }
   protected bayMark(bay: string | null): string {
     return bay ? (/\d+/.exec(bay)?.[0] ?? bay.charAt(0)) : '–';
@@ -228,7 +305,14 @@ export class Floor {
   protected async recheck(r: DueRecheck, result: (typeof RECHECK_RESULTS)[number]): Promise<void> {
     const by = await this.ask.worker(['rechecked']);
     if (!by) return;
-    await this.outbox.add({ id: uuid(), job: r.job, kind: 'rechecked', body: { recheck: r.entry, result, note: '' }, by, at: new Date().toISOString() });
+    await this.outbox.add({
+      id: uuid(),
+      job: r.job,
+      kind: 'rechecked',
+      body: { recheck: r.entry, result, note: '' },
+      by,
+      at: new Date().toISOString(),
+    });
     this.floor.update((f) => f && { ...f, rechecks: f.rechecks.filter((x) => x.entry !== r.entry) });
   }
 }

@@ -13,23 +13,41 @@ export class Ask {
 
   async name(): Promise<string | undefined> {
     const { NameDialog } = await import('./name-dialog');
-    return firstValueFrom(this.dialog.open<string>(NameDialog, { ...PANEL, width: '520px', ariaLabel: 'Who is working?' }).closed);
+    return firstValueFrom(
+      this.dialog.open<string>(NameDialog, { ...PANEL, width: '520px', ariaLabel: 'Who is working?' }).closed,
+    );
   }
   /** A PIN that stands for a few minutes. `why` is the sentence above the field. */
   async pin(why: string, roles?: readonly string[]): Promise<string | undefined> {
     const { PinDialog } = await import('./pin-dialog');
-    return firstValueFrom(this.dialog.open<string>(PinDialog, { ...PANEL, width: '420px', ariaLabel: 'PIN', data: { why, roles } }).closed);
+    return firstValueFrom(
+      this.dialog.open<string>(PinDialog, {
+        ...PANEL,
+        width: '420px',
+        ariaLabel: 'PIN',
+        data: { why, roles },
+      }).closed,
+    );
   }
   async worker(kinds: readonly EntryKind[]): Promise<string | undefined> {
     const person = this.session.person()?.id;
     if (!kinds.some((k) => PIN_KINDS.has(k))) return person ?? this.name();
     if (person && this.session.confirmed(person)) return person;
-    return this.pin(kinds.includes('hand-back') ? 'The hand-back is signed with a PIN.' : 'The customer’s answer is signed with a PIN.', kinds.includes('hand-back') ? ['technician', 'lead'] : ['technician', 'lead', 'writer']);
+    return this.pin(
+      kinds.includes('hand-back')
+        ? 'The hand-back is signed with a PIN.'
+        : 'The customer’s answer is signed with a PIN.',
+      kinds.includes('hand-back') ? ['technician', 'lead'] : ['technician', 'lead', 'writer'],
+    );
   }
   async strike(entry: Entry): Promise<string | undefined> {
     const person = this.session.person()?.id;
     if (person === entry.by && !PIN_KINDS.has(entry.kind)) return person;
     if (person && this.session.confirmed(person)) return person;
-    return this.pin(`This was written by ${this.session.name(entry.by)}. Striking it takes a PIN.`, ['technician', 'lead', 'writer']);
+    return this.pin(`This was written by ${this.session.name(entry.by)}. Striking it takes a PIN.`, [
+      'technician',
+      'lead',
+      'writer',
+    ]);
   }
 }

@@ -1,4 +1,14 @@
-import { afterNextRender, ChangeDetectionStrategy, Component, DestroyRef, effect, ElementRef, inject, input, viewChild } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  effect,
+  ElementRef,
+  inject,
+  input,
+  viewChild,
+} from '@angular/core';
 import { Chart, LinearScale, LineController, LineElement, PointElement, Tooltip } from 'chart.js';
 
 Chart.register(LinearScale, LineController, LineElement, PointElement, Tooltip);
@@ -39,17 +49,41 @@ export class LineChart {
     const css = getComputedStyle(document.documentElement);
     const token = (name: string) => css.getPropertyValue(`--color-${name}`).trim();
     const font = { family: css.getPropertyValue('--font-mono'), size: 13 };
-    const axis = (text: string) => ({ type: 'linear' as const, title: { display: text !== '', text, color: token('bark-soft'), font: { family: css.getPropertyValue('--font-sans'), size: 14 } }, ticks: { color: token('bark-soft'), font }, grid: { color: token('ash-300') }, border: { color: token('ash-500') } });
+    const axis = (text: string) => ({
+      type: 'linear' as const,
+      title: {
+        display: text !== '',
+        text,
+        color: token('bark-soft'),
+        font: { family: css.getPropertyValue('--font-sans'), size: 14 },
+      },
+      ticks: { color: token('bark-soft'), font },
+      grid: { color: token('ash-300') },
+      border: { color: token('ash-500') },
+    });
     const inks = [token('ink'), token('bark'), token('ash-500'), token('lichen')];
     this.chart = new Chart(this.canvas().nativeElement, {
       type: 'line',
       data: {
         datasets: this.series().map((s, i) => ({
-          label: s.label, data: [...s.points], borderColor: s.marker === false ? token('oxide') : inks[i % inks.length]!, backgroundColor: s.marker === false ? token('oxide') : inks[i % inks.length]!, borderWidth: 2, borderDash: [...(s.dash ?? [])],
-          pointStyle: s.marker ?? 'circle', pointRadius: s.marker === false ? 0 : 5, tension: 0,
+          label: s.label,
+          data: [...s.points],
+          borderColor: s.marker === false ? token('oxide') : inks[i % inks.length]!,
+          backgroundColor: s.marker === false ? token('oxide') : inks[i % inks.length]!,
+          borderWidth: 2,
+          borderDash: [...(s.dash ?? [])],
+          pointStyle: s.marker ?? 'circle',
+          pointRadius: s.marker === false ? 0 : 5,
+          tension: 0,
         })),
       },
-      options: { animation: false, responsive: true, maintainAspectRatio: false, scales: { x: axis(this.xTitle()), y: { ...axis(this.yTitle()), beginAtZero: true } }, plugins: { legend: { display: false } } },
+      options: {
+        animation: false,
+        responsive: true,
+        maintainAspectRatio: false,
+        scales: { x: axis(this.xTitle()), y: { ...axis(this.yTitle()), beginAtZero: true } },
+        plugins: { legend: { display: false } },
+      },
     });
   }
 }

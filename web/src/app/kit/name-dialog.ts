@@ -10,8 +10,16 @@ import { Session } from '../state/session';
       <h2 class="text-xl font-bold">Who is working?</h2>
       <div class="mt-5 grid grid-cols-2 gap-3">
         @for (p of session.people(); track p.id) {
-          <button type="button" class="btn !min-h-16 !justify-start" [class.btn-on]="p.id === session.person()?.id" (click)="tap(p.id)">
-            <span class="text-left"><span class="block text-lg">{{ p.name }}</span><span class="block text-sm font-normal">{{ p.role }}</span></span>
+          <button
+            type="button"
+            class="btn !min-h-16 !justify-start"
+            [class.btn-on]="p.id === session.person()?.id"
+            (click)="tap(p.id)"
+          >
+            <span class="text-left"
+              ><span class="block text-lg">{{ p.name }}</span
+              ><span class="block text-sm font-normal">{{ p.role }}</span></span
+            >
           </button>
         }
       </div>

@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, effect, ElementRef, inject, input, output, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  effect,
+  ElementRef,
+  inject,
+  input,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { tablerCamera } from '@ng-icons/tabler-icons';
 import { v7 as uuid } from 'uuid';
@@ -17,7 +27,13 @@ export async function shrink(file: Blob): Promise<Blob> {
   canvas.width = Math.round(picture.width * scale);
   canvas.height = Math.round(picture.height * scale);
   canvas.getContext('2d')!.drawImage(picture, 0, 0, canvas.width, canvas.height);
-  return new Promise((resolve, reject) => canvas.toBlob((b) => (b ? resolve(b) : reject(new Error('The picture could not be shrunk.'))), 'image/jpeg', 0.82));
+  return new Promise((resolve, reject) =>
+    canvas.toBlob(
+      (b) => (b ? resolve(b) : reject(new Error('The picture could not be shrunk.'))),
+      'image/jpeg',
+      0.82,
+    ),
+  );
 }
 
 /** One tap: the camera on a tablet, a file on a PC. */
@@ -27,8 +43,20 @@ export async function shrink(file: Blob): Promise<Blob> {
   viewProviders: [provideIcons({ tablerCamera })],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <button type="button" class="link" (click)="input.click()"><ng-icon name="tablerCamera" size="20" aria-hidden="true" />{{ label() }}</button>
-    <input #input type="file" accept="image/jpeg,image/png" capture="environment" class="sr-only" tabindex="-1" aria-hidden="true" (change)="take()" data-testid="photo-input" />
+    <button type="button" class="link" (click)="input.click()">
+      <ng-icon name="tablerCamera" size="20" aria-hidden="true" />{{ label() }}
+    </button>
+    <input
+      #input
+      type="file"
+      accept="image/jpeg,image/png"
+      capture="environment"
+      class="sr-only"
+      tabindex="-1"
+      aria-hidden="true"
+      (change)="take()"
+      data-testid="photo-input"
+    />
     @if (error()) {
       <p class="wrong text-sm" role="alert">{{ error() }}</p>
     }
@@ -55,12 +83,17 @@ export class PhotoButton {
     }
     try {
       const bytes = await shrink(file);
-      if (bytes.size > MOST_BYTES) throw new Error(`The picture is larger than 10 MB even when shrunk. Nothing was stored.`);
+      if (bytes.size > MOST_BYTES)
+        throw new Error(`The picture is larger than 10 MB even when shrunk. Nothing was stored.`);
       const id = uuid();
       await this.outbox.addPhoto({ id, job: this.job(), bytes });
       this.taken.emit(id);
     } catch (e) {
-      this.error.set(e instanceof DOMException ? `“${file.name}” could not be read as a picture. Nothing was stored.` : (e as Error).message);
+      this.error.set(
+        e instanceof DOMException
+          ? `“${file.name}” could not be read as a picture. Nothing was stored.`
+          : (e as Error).message,
+      );
     }
   }
 }
@@ -69,7 +102,9 @@ export class PhotoButton {
 @Component({
   selector: 'ak-photo',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<a [href]="src()" target="_blank" rel="noopener" class="block"><img [src]="src()" [alt]="caption()" class="h-20 w-28 rounded border object-cover" loading="lazy" /></a>`,
+  template: `<a [href]="src()" target="_blank" rel="noopener" class="block"
+    ><img [src]="src()" [alt]="caption()" class="h-20 w-28 rounded border object-cover" loading="lazy"
+  /></a>`,
 })
 export class Photo {
   private readonly outbox = inject(Outbox);

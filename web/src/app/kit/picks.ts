@@ -7,7 +7,9 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
   template: `
     <div role="group" [attr.aria-label]="label()" class="flex flex-wrap gap-2">
       @for (o of options(); track o) {
-        <button type="button" class="pick" [attr.aria-pressed]="picked().includes(o)" (click)="toggle(o)">{{ names()[o] ?? o }}</button>
+        <button type="button" class="pick" [attr.aria-pressed]="picked().includes(o)" (click)="toggle(o)">
+          {{ names()[o] ?? o }}
+        </button>
       }
     </div>
   `,

@@ -13,14 +13,39 @@ import { Session } from '../state/session';
       <p class="mt-1">{{ data.why }}</p>
       <div class="mt-4 flex flex-wrap gap-2" role="group" aria-label="Whose PIN">
         @for (p of people(); track p.id) {
-          <button type="button" class="pick" [attr.aria-pressed]="p.id === person()" (click)="person.set(p.id)">{{ p.name }}</button>
+          <button
+            type="button"
+            class="pick"
+            [attr.aria-pressed]="p.id === person()"
+            (click)="person.set(p.id)"
+          >
+            {{ p.name }}
+          </button>
         }
       </div>
       <ak-form-field class="mt-4 block" label="PIN" [error]="error()">
-        <input class="field mono !text-2xl tracking-[0.3em]" type="password" inputmode="numeric" autocomplete="off" maxlength="8" #box [value]="pin()" (input)="pin.set(box.value)" aria-label="PIN" data-testid="pin" />
+        <input
+          class="field mono !text-2xl tracking-[0.3em]"
+          type="password"
+          inputmode="numeric"
+          autocomplete="off"
+          maxlength="8"
+          #box
+          [value]="pin()"
+          (input)="pin.set(box.value)"
+          aria-label="PIN"
+          data-testid="pin"
+        />
       </ak-form-field>
       <div class="mt-5 flex gap-3">
-        <button type="submit" class="btn btn-go flex-1" [disabled]="busy() || pin().length < 4 || !person()" data-testid="pin-ok">Sign</button>
+        <button
+          type="submit"
+          class="btn btn-go flex-1"
+          [disabled]="busy() || pin().length < 4 || !person()"
+          data-testid="pin-ok"
+        >
+          Sign
+        </button>
         <button type="button" class="btn" (click)="ref.close()">Leave it</button>
       </div>
     </form>
@@ -31,8 +56,12 @@ export class PinDialog {
   protected readonly session = inject(Session);
   protected readonly ref = inject(DialogRef<string>);
   protected readonly data = inject<{ why: string; roles?: readonly string[] }>(DIALOG_DATA);
-  protected readonly people = computed(() => this.session.people().filter((p) => !this.data.roles || this.data.roles.includes(p.role)));
-  protected readonly person = signal(this.people().find((p) => p.id === this.session.person()?.id)?.id ?? null);
+  protected readonly people = computed(() =>
+    this.session.people().filter((p) => !this.data.roles || this.data.roles.includes(p.role)),
+  );
+  protected readonly person = signal(
+    this.people().find((p) => p.id === this.session.person()?.id)?.id ?? null,
+  );
   protected readonly pin = signal('');
   protected readonly error = signal('');
   protected readonly busy = signal(false);

@@ -14,29 +14,84 @@ import { Overlays } from './overlays';
   template: `
     <header class="flex h-[52px] items-center gap-4 border-b px-4 plate:px-5">
       <a routerLink="/" class="flex h-11 items-center gap-3 font-bold" aria-label="Ash Knot, to the floor">
-        <svg viewBox="0 0 26 20" width="26" height="20" aria-hidden="true"><path d="M2 15C5 3.5 21 3.5 24 15" fill="none" stroke="currentColor" stroke-width="3.4" stroke-linecap="round" /><circle cx="13" cy="11.4" r="4" fill="var(--color-ash-100)" stroke="currentColor" stroke-width="3.2" /></svg>
+        <svg viewBox="0 0 26 20" width="26" height="20" aria-hidden="true">
+          <path
+            d="M2 15C5 3.5 21 3.5 24 15"
+            fill="none"
+            stroke="currentColor"
+            stroke-width="3.4"
+            stroke-linecap="round"
+          />
+          <circle
+            cx="13"
+            cy="11.4"
+            r="4"
+            fill="var(--color-ash-100)"
+            stroke="currentColor"
+            stroke-width="3.2"
+          />
+        </svg>
         <span class="hidden sm:inline">Ash Knot</span>
       </a>
       <span class="h-8 border-l" aria-hidden="true"></span>
       @if (nav()) {
         <nav class="flex min-w-0 items-center gap-1 overflow-x-auto" aria-label="Places">
           @for (p of places; track p.path) {
-            <a [routerLink]="p.path" routerLinkActive="font-bold !text-bark" [routerLinkActiveOptions]="{ exact: p.path === '/' }" class="soft flex h-11 items-center px-2 whitespace-nowrap" ariaCurrentWhenActive="page">{{ p.name }}</a>
+            <a
+              [routerLink]="p.path"
+              routerLinkActive="font-bold !text-bark"
+              [routerLinkActiveOptions]="{ exact: p.path === '/' }"
+              class="soft flex h-11 items-center px-2 whitespace-nowrap"
+              ariaCurrentWhenActive="page"
+              >{{ p.name }}</a
+            >
           }
         </nav>
       }
       <div class="flex min-w-0 flex-1 items-center gap-3 overflow-hidden"><ng-content /></div>
       @if (outbox.pending().length) {
-        <button type="button" class="flex h-11 items-center gap-2 px-1 text-sm font-semibold" [class.wrong]="outbox.refused().length" (click)="overlays.openOutbox()" data-testid="unsent">
+        <button
+          type="button"
+          class="flex h-11 items-center gap-2 px-1 text-sm font-semibold"
+          [class.wrong]="outbox.refused().length"
+          (click)="overlays.openOutbox()"
+          data-testid="unsent"
+        >
           {{ outbox.pending().length }} not yet sent
         </button>
       }
-      <button type="button" class="flex h-11 items-center px-1 text-sm font-semibold whitespace-nowrap" (click)="ask.name()" data-testid="who">{{ session.person()?.name ?? 'Tap your name' }}</button>
+      <button
+        type="button"
+        class="flex h-11 items-center px-1 text-sm font-semibold whitespace-nowrap"
+        (click)="ask.name()"
+        data-testid="who"
+      >
+        {{ session.person()?.name ?? 'Tap your name' }}
+      </button>
       <span class="soft hidden text-sm whitespace-nowrap lg:inline">{{ session.bay() }}</span>
-      <button type="button" class="soft hidden h-11 items-center gap-2 px-1 text-sm md:flex" (click)="overlays.openFind()">find <span class="key" aria-hidden="true">/</span></button>
-      <button type="button" class="soft hidden h-11 items-center gap-2 px-1 text-sm md:flex" (click)="overlays.openPocket()">pocket <span class="key" aria-hidden="true">K</span></button>
+      <button
+        type="button"
+        class="soft hidden h-11 items-center gap-2 px-1 text-sm md:flex"
+        (click)="overlays.openFind()"
+      >
+        find <span class="key" aria-hidden="true">/</span>
+      </button>
+      <button
+        type="button"
+        class="soft hidden h-11 items-center gap-2 px-1 text-sm md:flex"
+        (click)="overlays.openPocket()"
+      >
+        pocket <span class="key" aria-hidden="true">K</span>
+      </button>
       @if (tape()) {
-        <button type="button" class="soft flex h-11 items-center gap-2 px-1 text-sm" (click)="openTape.emit()" data-testid="tape-key">tape <span class="key" aria-hidden="true">L</span></button>
+        <button
+          type="button"
+          class="soft flex h-11 items-center gap-2 px-1 text-sm"
+          (click)="openTape.emit()"
+          data-testid="tape-key"
+        >
+          tape <span class="key" aria-hidden="true">L</span>
+        </button>
       }
     </header>
   `,

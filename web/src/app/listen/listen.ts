@@ -17,7 +17,15 @@ const EMPTY: Complaint = { character: [], where: [], when: [], drives: [], histo
   template: `
     <label class="block">
       <span class="heading">In the customer’s words</span>
-      <input class="field mt-1 !text-lg" [value]="c().words" #words (input)="set({ words: words.value })" maxlength="2000" data-testid="words" placeholder="knocks on the …" />
+      <input
+        class="field mt-1 !text-lg"
+        [value]="c().words"
+        #words
+        (input)="set({ words: words.value })"
+        maxlength="2000"
+        data-testid="words"
+        placeholder="knocks on the …"
+      />
     </label>
     <section class="mt-5">
       <h3 class="heading mb-2">When</h3>
@@ -25,23 +33,58 @@ const EMPTY: Complaint = { character: [], where: [], when: [], drives: [], histo
     </section>
     <section class="mt-5">
       <h3 class="heading mb-2">Where</h3>
-      <ak-picks label="Where" [options]="wheres" [picked]="c().where" [names]="{ front: 'front floor', rear: 'rear or luggage' }" (pickedChange)="set({ where: $event })" />
+      <ak-picks
+        label="Where"
+        [options]="wheres"
+        [picked]="c().where"
+        [names]="{ front: 'front floor', rear: 'rear or luggage' }"
+        (pickedChange)="set({ where: $event })"
+      />
     </section>
     <section class="mt-5">
       <h3 class="heading mb-2">What it sounds like</h3>
-      <ak-picks label="What it sounds like" [options]="characters" [picked]="c().character" (pickedChange)="set({ character: $event })" />
+      <ak-picks
+        label="What it sounds like"
+        [options]="characters"
+        [picked]="c().character"
+        (pickedChange)="set({ character: $event })"
+      />
     </section>
     <section class="mt-5">
       <h3 class="heading mb-2">How it drives</h3>
-      <ak-picks label="How it drives" [options]="drives" [picked]="c().drives" (pickedChange)="set({ drives: $event })" />
+      <ak-picks
+        label="How it drives"
+        [options]="drives"
+        [picked]="c().drives"
+        (pickedChange)="set({ drives: $event })"
+      />
     </section>
     <section class="mt-5">
       <h3 class="heading mb-2">What was done to it</h3>
-      <ak-picks label="What was done to it" [options]="history" [picked]="c().history" (pickedChange)="set({ history: $event })" />
+      <ak-picks
+        label="What was done to it"
+        [options]="history"
+        [picked]="c().history"
+        (pickedChange)="set({ history: $event })"
+      />
     </section>
-    <div class="mt-6 flex items-center gap-4">
-      <button type="button" class="btn btn-go min-w-48" [disabled]="!dirty() || busy()" (click)="save()" data-testid="save-complaint">Write it down</button>
-      <span class="soft text-sm">{{ dirty() ? 'Kept here until it is written down.' : store.state()?.complaint ? 'On the tape.' : 'Pick what fits; leave out what nobody said.' }}</span>
+    <div class="sticky bottom-0 -mx-7 mt-6 -mb-7 flex items-center gap-4 border-t bg-ash-100 px-7 py-3">
+      <button
+        type="button"
+        class="btn btn-go min-w-48"
+        [disabled]="!dirty() || busy()"
+        (click)="save()"
+        data-testid="save-complaint"
+      >
+        Write it down
+      </button>
+      <span class="soft text-sm">{{
+        dirty()
+          ? 'Kept here until it is written down.'
+          : store.state()?.complaint
+            ? 'On the tape.'
+            : 'Pick what fits; leave out what nobody said.'
+      }}</span>
     </div>
     @if (store.state()?.complaint) {
       <ak-suspects class="mt-6 block" />

@@ -37,12 +37,18 @@ export class Open {
     toObservable(this.q).pipe(
       debounceTime(120),
       distinctUntilChanged(),
-      switchMap((q) => from(this.api.get<VehicleView[]>('/vehicles', { q })).pipe(catchError((e: Error) => (this.error.set(e.message), of(null))))),
+      switchMap((q) =>
+        from(this.api.get<VehicleView[]>('/vehicles', { q })).pipe(
+          catchError((e: Error) => (this.error.set(e.message), of(null))),
+        ),
+      ),
     ),
     { initialValue: null },
   );
   /** A text that could be a VIN is read as one while it is typed. */
-  protected readonly vin = computed(() => (this.vinText().length >= 11 ? readVin(this.vinText(), new Date().getFullYear() + 1) : null));
+  protected readonly vin = computed(() =>
+    this.vinText().length >= 11 ? readVin(this.vinText(), new Date().getFullYear() + 1) : null,
+  );
 
   // --- the job ---------------------------------------------------------------
   protected readonly kind = draft<JobKind>('open.kind', 'noise');
@@ -60,7 +66,10 @@ export class Open {
   protected readonly types = signal<readonly VehicleTypeView[]>([]);
 
   constructor() {
-    void this.api.get<VehicleTypeView[]>('/types').then((t) => this.types.set(t), (e: Error) => this.error.set(e.message));
+    void this.api.get<VehicleTypeView[]>('/types').then(
+      (t) => this.types.set(t),
+      (e: Error) => this.error.set(e.message),
+    );
   }
 
   protected take(v: VehicleView): void {
@@ -97,12 +106,23 @@ export class Open {
     const kmPerDay = Number(this.perDay());
     const lastYear = new Date().getFullYear() + 1;
     if (this.plate().trim().length < 2) return this.error.set('The plate needs at least two characters.');
-    if (!Number.isInteger(year) || year < 1950 || year > lastYear) return this.error.set(`The year must be between 1950 and ${lastYear}.`);
-    if (!this.km().trim() || !Number.isFinite(distanceKm) || distanceKm < 0 || distanceKm > 3_000_000) return this.error.set('The distance must be between 0 and 3 000 000 km.');
-    if (!Number.isFinite(kmPerDay) || kmPerDay < 0 || kmPerDay > 2000) return this.error.set('Use a day must be between 0 and 2000 km.');
+    if (!Number.isInteger(year) || year < 1950 || year > lastYear)
+      return this.error.set(`The year must be between 1950 and ${lastYear}.`);
+    if (!this.km().trim() || !Number.isFinite(distanceKm) || distanceKm < 0 || distanceKm > 3_000_000)
+      return this.error.set('The distance must be between 0 and 3 000 000 km.');
+    if (!Number.isFinite(kmPerDay) || kmPerDay < 0 || kmPerDay > 2000)
+      return this.error.set('Use a day must be between 0 and 2000 km.');
     if (!(await this.ask.worker(['note']))) return;
     await this.doing(async () => {
-      const v = await this.api.post<VehicleView>('/vehicles', { plate: this.plate().trim(), vin: this.vinText().trim() || undefined, year, distanceKm, kmPerDay, owner: this.owner().trim(), ...type });
+      const v = await this.api.post<VehicleView>('/vehicles', {
+        plate: this.plate().trim(),
+        vin: this.vinText().trim() || undefined,
+        year,
+        distanceKm,
+        kmPerDay,
+        owner: this.owner().trim(),
+        ...type,
+      });
       for (const d of [this.plate, this.vinText, this.year, this.owner]) d.clear();
       this.making.set(false);
       this.vehicle.set(v);
@@ -111,10 +131,17 @@ export class Open {
   protected async start(): Promise<void> {
     const v = this.vehicle()!;
     const distanceKm = Number(this.km().replace(/\s/g, ''));
-    if (!this.km().trim() || !Number.isFinite(distanceKm)) return this.error.set('The distance must be a number of km.');
+    if (!this.km().trim() || !Number.isFinite(distanceKm))
+      return this.error.set('The distance must be a number of km.');
     if (!(await this.ask.worker(['note']))) return;
     await this.doing(async () => {
-      const { id } = await this.api.post<{ id: string }>('/jobs', { id: uuid(), vehicleId: v.id, kind: this.kind(), bay: this.bay(), distanceKm });
+      const { id } = await this.api.post<{ id: string }>('/jobs', {
+        id: uuid(),
+        vehicleId: v.id,
+        kind: this.kind(),
+        bay: this.bay(),
+        distanceKm,
+      });
       this.q.clear();
       this.km.clear();
       this.kind.clear();

@@ -13,16 +13,44 @@ import { Api } from '../state/api';
   template: `
     <div class="panel">
       <h2 class="sr-only">Find anything</h2>
-      <input class="field !min-h-14 !text-xl" aria-label="Plate, VIN, owner or part" placeholder="plate, VIN, owner, part" #box [value]="q()" (input)="q.set(box.value)" (keydown)="key($event)" maxlength="60" autocomplete="off" data-testid="find-box" />
+      <input
+        class="field !min-h-14 !text-xl"
+        aria-label="Plate, VIN, owner or part"
+        placeholder="plate, VIN, owner, part"
+        #box
+        [value]="q()"
+        (input)="q.set(box.value)"
+        (keydown)="key($event)"
+        maxlength="60"
+        autocomplete="off"
+        data-testid="find-box"
+      />
       <ul class="mt-3 max-h-[60dvh] overflow-auto">
         @for (f of found(); track f.kind + f.id; let i = $index) {
           <li>
-            <button type="button" class="rule flex min-h-13 w-full items-center gap-4 px-2 text-left hover:bg-ash-200" [class.bg-ash-200]="i === at()" (click)="go(f)">
-              <span class="font-semibold" [class.tag]="f.kind !== 'part'">{{ f.title }}</span><span class="soft min-w-0 flex-1 truncate text-sm">{{ f.detail }}</span><span class="soft text-sm">{{ f.kind === 'job' ? 'sheet' : f.kind === 'vehicle' ? 'file' : 'shelf' }}</span>
+            <button
+              type="button"
+              class="rule flex min-h-13 w-full items-center gap-4 px-2 text-left hover:bg-ash-200"
+              [class.bg-ash-200]="i === at()"
+              (click)="go(f)"
+            >
+              <span class="font-semibold" [class.tag]="f.kind !== 'part'">{{ f.title }}</span><span
+                class="soft min-w-0 flex-1 truncate text-sm"
+                >{{ f.detail }}</span
+              ><span class="soft text-sm">{{
+                f.kind === 'job' ? 'sheet' : f.kind === 'vehicle' ? 'file' : 'shelf'
+              }}</span>
             </button>
           </li>
         } @empty {
-          <li class="soft py-3">{{ error() || (q().trim() ? 'Nothing answers to that.' : 'Both dialects are understood: end link or drop link, bushing or bush.') }}</li>
+          <li class="soft py-3">
+            {{
+              error() ||
+                (q().trim()
+                  ? 'Nothing answers to that.'
+                  : 'Both dialects are understood: end link or drop link, bushing or bush.')
+            }}
+          </li>
         }
       </ul>
     </div>
@@ -37,7 +65,16 @@ export class FindAnything {
   protected readonly at = signal(0);
   protected readonly error = signal('');
   protected readonly found = toSignal(
-    toObservable(this.q).pipe(debounceTime(100), switchMap((q) => (q.trim() ? from(this.api.get<FoundThing[]>('/find', { q })).pipe(catchError((e: Error) => (this.error.set(e.message), of([] as FoundThing[])))) : of([] as FoundThing[])))),
+    toObservable(this.q).pipe(
+      debounceTime(100),
+      switchMap((q) =>
+        q.trim()
+          ? from(this.api.get<FoundThing[]>('/find', { q })).pipe(
+              catchError((e: Error) => (this.error.set(e.message), of([] as FoundThing[]))),
+            )
+          : of([] as FoundThing[]),
+      ),
+    ),
     { initialValue: [] as FoundThing[] },
   );
 

@@ -21,6 +21,16 @@ import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 export class KeyList {
   protected readonly ref = inject(DialogRef);
   protected readonly keys = [
-    ['1 – 5', 'stations'], ['N', 'do the next thing'], ['arrows', 'walk the joints'], ['M', 'measure here'], ['F', 'front or rear axle'], ['L', 'tape'], ['K', 'pocket'], ['/', 'find anything'], ['U', 'swap units'], ['Esc', 'back one'], ['?', 'this list'],
+    ['1 – 5', 'stations'],
+    ['N', 'do the next thing'],
+    ['arrows', 'walk the joints'],
+    ['M', 'measure here'],
+    ['F', 'front or rear axle'],
+    ['L', 'tape'],
+    ['K', 'pocket'],
+    ['/', 'find anything'],
+    ['U', 'swap units'],
+    ['Esc', 'back one'],
+    ['?', 'this list'],
   ] as const;
 }

@@ -1,8 +1,23 @@
 import { DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import {
-  adapterSettingNm, attempt, findThread, FRICTION, parseQuantity, parseThread, pitchFromCrests, plausibility, preloadBand, proofLoadN, sameCompressionNm, show, within, wrenchFit,
-  type Attempt, type PropertyClass, type ThreadCondition,
+  adapterSettingNm,
+  attempt,
+  findThread,
+  FRICTION,
+  parseQuantity,
+  parseThread,
+  pitchFromCrests,
+  plausibility,
+  preloadBand,
+  proofLoadN,
+  sameCompressionNm,
+  show,
+  within,
+  wrenchFit,
+  type Attempt,
+  type PropertyClass,
+  type ThreadCondition,
 } from '@ash-knot/core';
 import { FormField } from '../kit/form-field';
 import { Picks } from '../kit/picks';
@@ -46,7 +61,9 @@ export class Pocket {
   protected readonly opening = draft('pocket.opening', '5 mm');
   protected readonly hex = draft('pocket.hex', '3/16 in');
 
-  private readonly nm = computed(() => attempt(() => parseQuantity(this.torque(), 'torque', { field: 'torque' })));
+  private readonly nm = computed(() =>
+    attempt(() => parseQuantity(this.torque(), 'torque', { field: 'torque' })),
+  );
 
   protected readonly torqueOut = computed(() =>
     attempt(() => {
@@ -63,9 +80,21 @@ export class Pocket {
   protected readonly adapterOut = computed(() =>
     attempt(() => {
       const t = parseQuantity(this.torque(), 'torque', { field: 'torque' }).si;
-      const lever = within('lever length', parseQuantity(this.lever(), 'length', { field: 'lever length' }).si, 50, 2000, 'mm');
+      const lever = within(
+        'lever length',
+        parseQuantity(this.lever(), 'length', { field: 'lever length' }).si,
+        50,
+        2000,
+        'mm',
+      );
       const adapter = parseQuantity(this.adapter(), 'length', { field: 'adapter length' }).si;
-      const deg = within('adapter angle', Number(this.angle().replace('°', '').replace(',', '.')), 0, 180, '°');
+      const deg = within(
+        'adapter angle',
+        Number(this.angle().replace('°', '').replace(',', '.')),
+        0,
+        180,
+        '°',
+      );
       return adapterSettingNm(t, lever, adapter, (deg * Math.PI) / 180);
     }),
   );
@@ -73,13 +102,20 @@ export class Pocket {
     attempt(() => {
       const od = parseQuantity(this.outside(), 'length', { field: 'outside diameter' }).si;
       const n = Number(this.crests());
-      const pitch = this.over().trim() ? pitchFromCrests(parseQuantity(this.over(), 'length', { field: 'length over crests' }).si, n) : undefined;
+      const pitch = this.over().trim()
+        ? pitchFromCrests(parseQuantity(this.over(), 'length', { field: 'length over crests' }).si, n)
+        : undefined;
       // A workshop caliper: 0.02 mm on a diameter, and the length's doubt shared by the pitches.
       return findThread(od, 0.03, pitch, 0.05 / Math.max(1, n - 1) + 0.01).slice(0, 4);
     }),
   );
   protected readonly wrenchOut = computed(() =>
-    attempt(() => wrenchFit(parseQuantity(this.opening(), 'length', { field: 'opening' }).si, parseQuantity(this.hex(), 'length', { field: 'hex' }).si)),
+    attempt(() =>
+      wrenchFit(
+        parseQuantity(this.opening(), 'length', { field: 'opening' }).si,
+        parseQuantity(this.hex(), 'length', { field: 'hex' }).si,
+      ),
+    ),
   );
 
   protected wrong(a: Attempt<unknown>): string {
@@ -91,9 +127,24 @@ export class Pocket {
   protected pct(x: number): string {
     return `${Math.round(x * 100)} %`;
   }
-  protected readonly torqueValue = computed(() => { const a = this.torqueOut(); return a.ok ? a.value : null; });
-  protected readonly adapterValue = computed(() => { const a = this.adapterOut(); return a.ok ? a.value : null; });
-  protected readonly threadValue = computed(() => { const a = this.threadOut(); return a.ok ? a.value : null; });
-  protected readonly wrenchValue = computed(() => { const a = this.wrenchOut(); return a.ok ? a.value : null; });
-  protected readonly asWritten = computed(() => { const a = this.nm(); return a.ok ? a.value : null; });
+  protected readonly torqueValue = computed(() => {
+    const a = this.torqueOut();
+    return a.ok ? a.value : null;
+  });
+  protected readonly adapterValue = computed(() => {
+    const a = this.adapterOut();
+    return a.ok ? a.value : null;
+  });
+  protected readonly threadValue = computed(() => {
+    const a = this.threadOut();
+    return a.ok ? a.value : null;
+  });
+  protected readonly wrenchValue = computed(() => {
+    const a = this.wrenchOut();
+    return a.ok ? a.value : null;
+  });
+  protected readonly asWritten = computed(() => {
+    const a = this.nm();
+    return a.ok ? a.value : null;
+  });
 }

@@ -1,7 +1,23 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  untracked,
+} from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { format } from 'date-fns';
-import { alignmentOwed, dangerousJoints, jointName, sayJoints, show, workJoints, type JointView } from '@ash-knot/core';
+import {
+  alignmentOwed,
+  dangerousJoints,
+  jointName,
+  sayJoints,
+  show,
+  workJoints,
+  type JointView,
+} from '@ash-knot/core';
 import { JobStore } from '../state/job-store';
 import { Session } from '../state/session';
 
@@ -23,12 +39,18 @@ import { Session } from '../state/session';
             <div>
               <p class="text-lg font-bold">{{ session.shop()?.name }}</p>
               <h1 class="mt-1 text-3xl font-bold">{{ v.vehicle.plate }}</h1>
-              <p>{{ v.vehicle.typeName }}, {{ v.vehicle.year }} · {{ s.handBack?.body?.distanceKm ?? v.distanceKm }} km</p>
+              <p>
+                {{ v.vehicle.typeName }}, {{ v.vehicle.year }} ·
+                {{ s.handBack?.body?.distanceKm ?? v.distanceKm }} km
+              </p>
             </div>
             <p class="text-right">{{ day(s.handBack?.at ?? v.openedAt) }}<br />{{ v.vehicle.owner }}</p>
           </header>
           @if (danger().length) {
-            <p class="my-4 border-4 border-black p-3 text-xl font-bold">Do not return to the road until the {{ say(danger()) }} {{ danger().length > 1 ? 'are' : 'is' }} repaired.</p>
+            <p class="my-4 border-4 border-black p-3 text-xl font-bold">
+              Do not return to the road until the {{ say(danger()) }}
+              {{ danger().length > 1 ? 'are' : 'is' }} repaired.
+            </p>
           }
           @if (s.complaint?.words; as w) {
             <h2>You told us</h2>
@@ -36,7 +58,13 @@ import { Session } from '../state/session';
           }
           <h2>We found</h2>
           @if (s.verdict; as f) {
-            <p>{{ f.body.causes.length ? cap(say(f.body.causes)) + ' worn.' : 'The noise did not come back on our drive.' }}</p>
+            <p>
+              {{
+                f.body.causes.length
+                  ? cap(say(f.body.causes)) + ' worn.'
+                  : 'The noise did not come back on our drive.'
+              }}
+            </p>
           }
           <ul>
             @for (j of found(); track j.id) {
@@ -52,7 +80,13 @@ import { Session } from '../state/session';
             <ul>
               @for (c of s.choices; track c.id) {
                 @if (isDone(c.body.joints)) {
-                  <li>{{ c.body.quantity }} × {{ c.body.part.name }} ({{ c.body.part.supplier }}), {{ say(c.body.joints) }}{{ c.body.part.warrantyMonths ? '; ' + c.body.part.warrantyMonths + ' months warranty' : '' }}</li>
+                  <li>
+                    {{ c.body.quantity }} × {{ c.body.part.name }} ({{ c.body.part.supplier }}),
+                    {{ say(c.body.joints)
+                    }}{{
+                      c.body.part.warrantyMonths ? '; ' + c.body.part.warrantyMonths + ' months warranty' : ''
+                    }}
+                  </li>
                 }
               }
             </ul>
@@ -60,17 +94,33 @@ import { Session } from '../state/session';
             <table>
               <tbody>
                 @for (f of store.fasteners(); track f.fastener.id) {
-                  <tr><td>{{ f.name }}, {{ f.fastener.side }}</td><td>{{ f.targetNm === null ? 'no published value' : both(f.targetNm) }}</td><td>{{ f.record || 'no record yet' }}</td></tr>
+                  <tr>
+                    <td>{{ f.name }}, {{ f.fastener.side }}</td>
+                    <td>{{ f.targetNm === null ? 'no published value' : both(f.targetNm) }}</td>
+                    <td>{{ f.record || 'no record yet' }}</td>
+                  </tr>
                 }
               </tbody>
             </table>
           }
           <h2>On the same road</h2>
-          <p>{{ s.roadTest ? cap(s.roadTest.body.result) + (s.roadTest.body.note ? ', ' + s.roadTest.body.note : '') + '.' : 'Not driven yet.' }}</p>
+          <p>
+            {{
+              s.roadTest
+                ? cap(s.roadTest.body.result) +
+                  (s.roadTest.body.note ? ', ' + s.roadTest.body.note : '') +
+                  '.'
+                : 'Not driven yet.'
+            }}
+          </p>
           <table>
             <tbody>
               @for (j of measured(); track j.id) {
-                <tr><td>Play, {{ name(j) }}</td><td>before {{ j.before!.doubt.meanMm.toFixed(2) }} mm</td><td>{{ j.after ? 'after ' + j.after.doubt.meanMm.toFixed(2) + ' mm' : '' }}</td></tr>
+                <tr>
+                  <td>Play, {{ name(j) }}</td>
+                  <td>before {{ j.before!.doubt.meanMm.toFixed(2) }} mm</td>
+                  <td>{{ j.after ? 'after ' + j.after.doubt.meanMm.toFixed(2) + ' mm' : '' }}</td>
+                </tr>
               }
             </tbody>
           </table>
@@ -150,12 +200,20 @@ export class HandBackSheet {
   readonly id = input.required<string>();
   protected readonly store = inject(JobStore);
   protected readonly session = inject(Session);
-  protected readonly danger = computed(() => dangerousJoints(this.store.state()!).filter((id) => !workJoints(this.store.state()!).includes(id)));
+  protected readonly danger = computed(() =>
+    dangerousJoints(this.store.state()!).filter((id) => !workJoints(this.store.state()!).includes(id)),
+  );
   protected readonly work = computed(() => workJoints(this.store.state()!));
   protected readonly alignment = computed(() => alignmentOwed(this.store.state()!));
-  protected readonly declined = computed(() => this.store.state()!.answers.filter((a) => a.body.answer === 'declined'));
-  protected readonly found = computed((): JointView[] => [...this.store.state()!.joints.values()].filter((j) => ['watch', 'loose', 'dangerous'].includes(j.state)));
-  protected readonly measured = computed((): JointView[] => [...this.store.state()!.joints.values()].filter((j) => j.before));
+  protected readonly declined = computed(() =>
+    this.store.state()!.answers.filter((a) => a.body.answer === 'declined'),
+  );
+  protected readonly found = computed((): JointView[] =>
+    [...this.store.state()!.joints.values()].filter((j) => ['watch', 'loose', 'dangerous'].includes(j.state)),
+  );
+  protected readonly measured = computed((): JointView[] =>
+    [...this.store.state()!.joints.values()].filter((j) => j.before),
+  );
 
   constructor() {
     effect(() => {

@@ -1,7 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { format } from 'date-fns';
-import { alignmentOwed, dangerousJoints, handBackBlockers, jointName, ROAD_RESULTS, sayJoints, workJoints, type JointId, type JointView } from '@ash-knot/core';
+import {
+  alignmentOwed,
+  dangerousJoints,
+  handBackBlockers,
+  jointName,
+  ROAD_RESULTS,
+  sayJoints,
+  workJoints,
+  type JointId,
+  type JointView,
+} from '@ash-knot/core';
 import { FormField } from '../kit/form-field';
 import { Picks } from '../kit/picks';
 import { MeasurePlay } from '../find/measure-play';
@@ -24,14 +34,22 @@ export class Prove {
   protected readonly results = ROAD_RESULTS;
   protected readonly measuring = signal<JointId | null>(null);
   protected readonly roadNote = draft(`road.${this.job.id}`, '');
-  protected readonly roadResult = draft<(typeof ROAD_RESULTS)[number] | null>(`road.result.${this.job.id}`, null);
-  protected readonly kmText = draft(`handback.km.${this.job.id}`, String(Math.round(this.job.distanceKm) + 4));
+  protected readonly roadResult = draft<(typeof ROAD_RESULTS)[number] | null>(
+    `road.result.${this.job.id}`,
+    null,
+  );
+  protected readonly kmText = draft(
+    `handback.km.${this.job.id}`,
+    String(Math.round(this.job.distanceKm) + 4),
+  );
   protected readonly note = draft(`handback.note.${this.job.id}`, '');
   protected readonly error = signal('');
 
   protected readonly s = computed(() => this.store.state()!);
   protected readonly blockers = computed(() => handBackBlockers(this.s()));
-  protected readonly danger = computed(() => dangerousJoints(this.s()).filter((id) => !workJoints(this.s()).includes(id)));
+  protected readonly danger = computed(() =>
+    dangerousJoints(this.s()).filter((id) => !workJoints(this.s()).includes(id)),
+  );
   protected readonly alignment = computed(() => alignmentOwed(this.s()));
   protected readonly declined = computed(() => this.s().answers.filter((a) => a.body.answer === 'declined'));
   /** Joints with a reading, and those worked on: before beside after. */
@@ -40,7 +58,9 @@ export class Prove {
     return [...this.s().joints.values()].filter((j) => j.before || j.after || work.includes(j.id));
   });
   protected readonly recheckKm = computed(() => this.s().context.rules.recheckKm);
-  protected readonly recheckDate = computed(() => dueDate(new Date(), this.recheckKm(), this.job.vehicle.kmPerDay));
+  protected readonly recheckDate = computed(() =>
+    dueDate(new Date(), this.recheckKm(), this.job.vehicle.kmPerDay),
+  );
 
   protected name(j: JointView): string {
     return `${jointName(j.kind, this.session.dialect())}, ${j.side}`;
@@ -55,16 +75,28 @@ export class Prove {
     void this.store.write('road-test', { result, note: this.roadNote().trim() });
   }
   protected setRecheck(): void {
-    const what = workJoints(this.s()).some((id) => /link/.test(id)) ? 'Link nuts and wheel nuts' : 'The bolts that were undone, and wheel nuts';
-    void this.store.write('recheck', { what, atKm: Math.round(this.job.distanceKm + this.recheckKm()), onDate: this.recheckDate() });
+    const what = workJoints(this.s()).some((id) => /link/.test(id))
+      ? 'Link nuts and wheel nuts'
+      : 'The bolts that were undone, and wheel nuts';
+    void this.store.write('recheck', {
+      what,
+      atKm: Math.round(this.job.distanceKm + this.recheckKm()),
+      onDate: this.recheckDate(),
+    });
   }
   protected setAlignment(state: 'done' | 'booked'): void {
     void this.store.write('alignment', { state, note: '' });
   }
   protected async handBack(): Promise<void> {
-    const km = Number(this.kmText().replace(/[^\d.,]/g, '').replace(',', '.'));
+    const km = Number(
+      this.kmText()
+        .replace(/[^\d.,]/g, '')
+        .replace(',', '.'),
+    );
     if (!Number.isFinite(km) || km < this.job.distanceKm || km > this.job.distanceKm + 500) {
-      this.error.set(`The distance must be between ${Math.round(this.job.distanceKm)} and ${Math.round(this.job.distanceKm) + 500} km. Nothing was changed.`);
+      this.error.set(
+        `The distance must be between ${Math.round(this.job.distanceKm)} and ${Math.round(this.job.distanceKm) + 500} km. Nothing was changed.`,
+      );
       return;
     }
     this.error.set('');

@@ -14,8 +14,24 @@ import type { JobStore } from '../state/job-store';
     <form class="panel" (submit)="save($event)">
       <h2 class="text-xl font-bold text-oxide">{{ what }}</h2>
       <p class="mt-2">Say it to the owner in these words. Then write down who heard it.</p>
-      <ak-form-field class="mt-4 block" label="Who was told" [error]="error()"><input class="field" aria-label="Who was told" #w [value]="who()" (input)="who.set(w.value)" maxlength="120" data-testid="told-who" /></ak-form-field>
-      <ak-picks class="mt-3 block" label="How" [options]="ways" [picked]="[how()]" [single]="true" (pickedChange)="how.set($event[0]!)" />
+      <ak-form-field class="mt-4 block" label="Who was told" [error]="error()"
+        ><input
+          class="field"
+          aria-label="Who was told"
+          #w
+          [value]="who()"
+          (input)="who.set(w.value)"
+          maxlength="120"
+          data-testid="told-who"
+      /></ak-form-field>
+      <ak-picks
+        class="mt-3 block"
+        label="How"
+        [options]="ways"
+        [picked]="[how()]"
+        [single]="true"
+        (pickedChange)="how.set($event[0]!)"
+      />
       <div class="mt-5 flex gap-3">
         <button class="btn btn-go flex-1" data-testid="told-save">Told, record it</button>
         <button type="button" class="btn" (click)="ref.close()">Not reached yet</button>
@@ -36,6 +52,7 @@ export class ToldDialog {
   protected async save(e: Event): Promise<void> {
     e.preventDefault();
     if (!this.who().trim()) return this.error.set('The name of whoever heard it.');
-    if (await this.store.write('told', { what: this.what, who: this.who().trim(), how: this.how() })) this.ref.close();
+    if (await this.store.write('told', { what: this.what, who: this.who().trim(), how: this.how() }))
+      this.ref.close();
   }
 }

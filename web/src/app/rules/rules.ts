@@ -1,5 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { attempt, jointName, parseQuantity, ROLES, within, type Dialect, type JointKind, type Role, type Side, type YardRules } from '@ash-knot/core';
+import {
+  attempt,
+  jointName,
+  parseQuantity,
+  ROLES,
+  within,
+  type Dialect,
+  type JointKind,
+  type Role,
+  type Side,
+  type YardRules,
+} from '@ash-knot/core';
 import { Ask } from '../kit/ask';
 import { FormField } from '../kit/form-field';
 import { Picks } from '../kit/picks';
@@ -18,54 +29,145 @@ import { Session } from '../state/session';
     <main class="mx-auto grid max-w-6xl gap-x-14 gap-y-8 px-5 py-6 plate:grid-cols-2">
       <h1 class="text-2xl font-bold plate:col-span-2">Yard rules</h1>
       @if (said()) {
-        <p class="plate:col-span-2" [class.wrong]="bad()" role="status" data-testid="rules-said">{{ said() }}</p>
+        <p class="plate:col-span-2" [class.wrong]="bad()" role="status" data-testid="rules-said">
+          {{ said() }}
+        </p>
       }
       <section>
         <h2 class="text-xl font-bold">How we speak and drive</h2>
         <p class="heading mt-3">Words</p>
-        <ak-picks class="mt-1 block" label="Words" [options]="dialects" [picked]="[r().dialect]" [names]="{ 'sway bar': 'sway bar, end link, bushing', 'anti-roll bar': 'anti-roll bar, drop link, bush' }" [single]="true" (pickedChange)="save({ dialect: $event[0]! })" />
+        <ak-picks
+          class="mt-1 block"
+          label="Words"
+          [options]="dialects"
+          [picked]="[r().dialect]"
+          [names]="{
+            'sway bar': 'sway bar, end link, bushing',
+            'anti-roll bar': 'anti-roll bar, drop link, bush',
+          }"
+          [single]="true"
+          (pickedChange)="save({ dialect: $event[0]! })"
+        />
         <p class="heading mt-4">The driver sits</p>
-        <ak-picks class="mt-1 block" label="The driver sits" [options]="sides" [picked]="[r().driverSide]" [single]="true" (pickedChange)="save({ driverSide: $event[0]! })" />
+        <ak-picks
+          class="mt-1 block"
+          label="The driver sits"
+          [options]="sides"
+          [picked]="[r().driverSide]"
+          [single]="true"
+          (pickedChange)="save({ driverSide: $event[0]! })"
+        />
         <p class="soft mt-1 text-sm">The kerb is on the other side; it wears a little faster.</p>
         <h2 class="mt-7 text-xl font-bold">When a cause may be named</h2>
         <div class="mt-2 grid max-w-md grid-cols-2 gap-4">
-          <ak-form-field label="Likelier than, %"><input class="field mono" inputmode="numeric" aria-label="Verdict threshold" #th [value]="pct()" (change)="threshold(th.value)" /></ak-form-field>
-          <ak-form-field label="Recheck after, km"><input class="field mono" inputmode="numeric" aria-label="Recheck distance" #rk [value]="r().recheckKm" (change)="recheck(rk.value)" /></ak-form-field>
+          <ak-form-field label="Likelier than, %"
+            ><input
+              class="field mono"
+              inputmode="numeric"
+              aria-label="Verdict threshold"
+              #th
+              [value]="pct()"
+              (change)="threshold(th.value)"
+          /></ak-form-field>
+          <ak-form-field label="Recheck after, km"
+            ><input
+              class="field mono"
+              inputmode="numeric"
+              aria-label="Recheck distance"
+              #rk
+              [value]="r().recheckKm"
+              (change)="recheck(rk.value)"
+          /></ak-form-field>
         </div>
-        <p class="soft mt-2 text-sm">Ball joints, tie rods, wheel bearings, springs and wheel nuts of the axle are always cleared first. That rule cannot be switched off.</p>
+        <p class="soft mt-2 text-sm">
+          Ball joints, tie rods, wheel bearings, springs and wheel nuts of the axle are always cleared first.
+          That rule cannot be switched off.
+        </p>
         <h2 class="mt-7 text-xl font-bold">Theme</h2>
-        <ak-picks class="mt-2 block" label="Theme" [options]="['daylight', 'under the lift']" [picked]="[theme()]" [single]="true" (pickedChange)="setTheme($event[0]!)" />
+        <ak-picks
+          class="mt-2 block"
+          label="Theme"
+          [options]="['daylight', 'under the lift']"
+          [picked]="[theme()]"
+          [single]="true"
+          (pickedChange)="setTheme($event[0]!)"
+        />
       </section>
       <section>
         <h2 class="text-xl font-bold">Limits of play</h2>
-        <p class="soft text-sm">Where a number decides. Ball studs have none: any play a gauge can detect is too much (common practice).</p>
+        <p class="soft text-sm">
+          Where a number decides. Ball studs have none: any play a gauge can detect is too much (common
+          practice).
+        </p>
         @for (l of limits(); track l.kind) {
           <div class="rule grid grid-cols-[1fr_140px_130px] items-center gap-3 py-2">
             <span>{{ l.name }}</span>
-            <input class="field mono" [attr.aria-label]="'Limit, ' + l.name" #v [value]="l.mm + ' mm'" (change)="setLimit(l.kind, v.value)" />
+            <input
+              class="field mono"
+              [attr.aria-label]="'Limit, ' + l.name"
+              #v
+              [value]="l.mm + ' mm'"
+              (change)="setLimit(l.kind, v.value)"
+            />
             <span class="soft text-sm">{{ l.owner }}</span>
           </div>
         }
         <h2 class="mt-7 text-xl font-bold">Gauges</h2>
         @for (g of session.shop()?.gauges ?? []; track g.id) {
-          <p class="rule py-2">{{ g.name }} <span class="mono soft">resolution {{ g.resolutionMm }} mm · scatter {{ g.known.sdMm }} mm</span></p>
+          <p class="rule py-2">
+            {{ g.name }}
+            <span class="mono soft">resolution {{ g.resolutionMm }} mm · scatter {{ g.known.sdMm }} mm</span>
+          </p>
         }
       </section>
       <section class="plate:col-span-2">
         <h2 class="text-xl font-bold">People</h2>
         <ul class="mt-1 grid gap-x-10 plate:grid-cols-2">
           @for (p of session.people(); track p.id) {
-            <li class="rule flex min-h-13 items-center gap-4"><span class="flex-1">{{ p.name }}</span><span class="soft">{{ p.role }}</span></li>
+            <li class="rule flex min-h-13 items-center gap-4">
+              <span class="flex-1">{{ p.name }}</span
+              ><span class="soft">{{ p.role }}</span>
+            </li>
           }
         </ul>
-        <form class="mt-4 grid items-end gap-3 sm:grid-cols-[1fr_auto_160px_auto]" (submit)="addPerson($event)">
-          <ak-form-field label="Somebody new"><input class="field" aria-label="Name" #n [value]="name()" (input)="name.set(n.value)" maxlength="60" /></ak-form-field>
-          <ak-picks label="Role" [options]="roles" [picked]="[role()]" [single]="true" (pickedChange)="role.set($event[0]!)" />
-          <ak-form-field label="PIN"><input class="field mono" type="password" inputmode="numeric" autocomplete="off" aria-label="New PIN" #p [value]="pin()" (input)="pin.set(p.value)" maxlength="8" /></ak-form-field>
+        <form
+          class="mt-4 grid items-end gap-3 sm:grid-cols-[1fr_auto_160px_auto]"
+          (submit)="addPerson($event)"
+        >
+          <ak-form-field label="Somebody new"
+            ><input
+              class="field"
+              aria-label="Name"
+              #n
+              [value]="name()"
+              (input)="name.set(n.value)"
+              maxlength="60"
+          /></ak-form-field>
+          <ak-picks
+            label="Role"
+            [options]="roles"
+            [picked]="[role()]"
+            [single]="true"
+            (pickedChange)="role.set($event[0]!)"
+          />
+          <ak-form-field label="PIN"
+            ><input
+              class="field mono"
+              type="password"
+              inputmode="numeric"
+              autocomplete="off"
+              aria-label="New PIN"
+              #p
+              [value]="pin()"
+              (input)="pin.set(p.value)"
+              maxlength="8"
+          /></ak-form-field>
           <button class="btn">Put on the list</button>
         </form>
         <div class="rule mt-8 flex flex-wrap items-center gap-5 pt-4">
-          <p>This device is <b>{{ session.bay() }}</b>.</p>
+          <p>
+            This device is <b>{{ session.bay() }}</b>.
+          </p>
           <button type="button" class="btn" (click)="signOut()">Sign this device out</button>
         </div>
       </section>
@@ -83,11 +185,17 @@ export class Rules {
   protected readonly bad = signal(false);
   protected readonly r = computed((): YardRules => this.session.shop()!.rules);
   protected readonly pct = computed(() => Math.round(this.r().verdictThreshold * 100));
-  protected readonly limits = computed(() => (Object.entries(this.r().playLimits) as [JointKind, { limitMm: number; owner: string }][]).map(([kind, l]) => ({ kind, name: jointName(kind, this.r().dialect), mm: l.limitMm, owner: l.owner })));
+  protected readonly limits = computed(() =>
+    (Object.entries(this.r().playLimits) as [JointKind, { limitMm: number; owner: string }][]).map(
+      ([kind, l]) => ({ kind, name: jointName(kind, this.r().dialect), mm: l.limitMm, owner: l.owner }),
+    ),
+  );
   protected readonly name = draft('rules.name', '');
   protected readonly role = signal<Role>('technician');
   protected readonly pin = signal('');
-  protected readonly theme = signal<'daylight' | 'under the lift'>(document.documentElement.dataset['theme'] === 'lift' ? 'under the lift' : 'daylight');
+  protected readonly theme = signal<'daylight' | 'under the lift'>(
+    document.documentElement.dataset['theme'] === 'lift' ? 'under the lift' : 'daylight',
+  );
 
   protected setTheme(t: 'daylight' | 'under the lift'): void {
     this.theme.set(t);
@@ -112,8 +220,13 @@ export class Rules {
     else this.say(v.error.message, true);
   }
   protected setLimit(kind: JointKind, text: string): void {
-    const v = attempt(() => within('limit', parseQuantity(text, 'length', { field: 'limit' }).si, 0.01, 20, 'mm'));
-    if (v.ok) void this.save({ playLimits: { ...this.r().playLimits, [kind]: { limitMm: v.value, owner: 'shop rule' } } });
+    const v = attempt(() =>
+      within('limit', parseQuantity(text, 'length', { field: 'limit' }).si, 0.01, 20, 'mm'),
+    );
+    if (v.ok)
+      void this.save({
+        playLimits: { ...this.r().playLimits, [kind]: { limitMm: v.value, owner: 'shop rule' } },
+      });
     else this.say(v.error.message, true);
   }
   protected async addPerson(e: Event): Promise<void> {

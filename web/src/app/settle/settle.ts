@@ -1,9 +1,38 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  signal,
+  untracked,
+} from '@angular/core';
 import { v7 as uuid } from 'uuid';
 import type { PartList } from '@ash-knot/contract';
 import {
-  ANSWER_WAYS, askNext, attempt, BadInput, jointId, looseJoints, parseQuantity, parseThread, planFor, rankParts, sayJoints, SIDES, splitJoint, wantedFor, within, workJoints,
-  type Candidate, type Entry, type EntryBodies, type JointId, type Measure, type Part, type Side,
+  ANSWER_WAYS,
+  askNext,
+  attempt,
+  BadInput,
+  jointId,
+  looseJoints,
+  parseQuantity,
+  parseThread,
+  planFor,
+  rankParts,
+  sayJoints,
+  SIDES,
+  splitJoint,
+  wantedFor,
+  within,
+  workJoints,
+  type Candidate,
+  type Entry,
+  type EntryBodies,
+  type JointId,
+  type Measure,
+  type Part,
+  type Side,
 } from '@ash-knot/core';
 import { FormField } from '../kit/form-field';
 import { Picks } from '../kit/picks';
@@ -14,7 +43,14 @@ import { Session } from '../state/session';
 import { money } from '../kit/money';
 
 type What = 'links' | 'bushings' | 'joint';
-const MEASURE_NAMES: Record<Measure, string> = { 'bar-diameter': 'Bar, clean', 'bar-seat': 'Bar at the seat', 'link-length': 'Link length', 'stud-thread': 'Stud thread', 'nut-hex': 'Nut hex', hold: 'Held by' };
+const MEASURE_NAMES: Record<Measure, string> = {
+  'bar-diameter': 'Bar, clean',
+  'bar-seat': 'Bar at the seat',
+  'link-length': 'Link length',
+  'stud-thread': 'Stud thread',
+  'nut-hex': 'Nut hex',
+  hold: 'Held by',
+};
 
 /** What to fit, and the customer's answer. */
 @Component({
@@ -41,16 +77,29 @@ export class Settle {
   /** Links unless the bushings are what is loose, or another joint was touched. */
   protected readonly kind = computed((): What => {
     const set = this.what();
-    if (set && (set !== 'links' || this.axleSpec().link) && (set !== 'bushings' || this.axleSpec().bushing)) return set;
+    if (set && (set !== 'links' || this.axleSpec().link) && (set !== 'bushings' || this.axleSpec().bushing))
+      return set;
     const sel = this.store.selected();
     if (sel && !/link|frame-bushing/.test(sel)) return 'joint';
     const loose = looseJoints(this.store.state()!).map((id) => splitJoint(id)!);
     const onAxle = loose.filter((j) => j.axle === this.store.axle());
-    if (onAxle.some((j) => j.kind === 'frame-bushing') && !onAxle.some((j) => j.kind.startsWith('link'))) return 'bushings';
+    if (onAxle.some((j) => j.kind === 'frame-bushing') && !onAxle.some((j) => j.kind.startsWith('link')))
+      return 'bushings';
     return this.axleSpec().link ? 'links' : this.axleSpec().bushing ? 'bushings' : 'joint';
   });
-  protected readonly kinds = computed((): What[] => [...(this.axleSpec().link ? (['links'] as const) : []), ...(this.axleSpec().bushing ? (['bushings'] as const) : []), 'joint']);
-  protected readonly kindNames = computed((): Partial<Record<What, string>> => ({ links: 'Links', bushings: 'Frame bushings', joint: this.store.selected() && !/link|frame-bushing/.test(this.store.selected()!) ? sayJoints(this.store.state()!, [this.store.selected()!]) : 'Another joint' }));
+  protected readonly kinds = computed((): What[] => [
+    ...(this.axleSpec().link ? (['links'] as const) : []),
+    ...(this.axleSpec().bushing ? (['bushings'] as const) : []),
+    'joint',
+  ]);
+  protected readonly kindNames = computed((): Partial<Record<What, string>> => ({
+    links: 'Links',
+    bushings: 'Frame bushings',
+    joint:
+      this.store.selected() && !/link|frame-bushing/.test(this.store.selected()!)
+        ? sayJoints(this.store.state()!, [this.store.selected()!])
+        : 'Another joint',
+  }));
 
   protected readonly joints = computed((): JointId[] => {
     const end = this.store.axle();
@@ -62,35 +111,66 @@ export class Settle {
     if (this.kind() === 'bushings') return sides.map((s) => jointId(end, s, 'frame-bushing'));
     // The worn end stands for the link; a link is one part with two ends.
     const worn = looseJoints(this.store.state()!).find((id) => /link-upper/.test(id));
-    return sides.map((s) => jointId(end, s, worn && !looseJoints(this.store.state()!).some((id) => /link-lower/.test(id)) ? 'link-upper' : 'link-lower'));
+    return sides.map((s) =>
+      jointId(
+        end,
+        s,
+        worn && !looseJoints(this.store.state()!).some((id) => /link-lower/.test(id))
+          ? 'link-upper'
+          : 'link-lower',
+      ),
+    );
   });
   protected readonly wanted = computed(() => wantedFor(this.store.state()!, this.joints()));
 
   // --- catalogue -----------------------------------------------------------
   protected readonly parts = signal<readonly Part[]>([]);
   protected readonly partsError = signal('');
-  protected readonly ranked = computed((): Candidate[] => (this.kind() === 'joint' ? [] : rankParts(this.parts(), this.wanted())));
+  protected readonly ranked = computed((): Candidate[] =>
+    this.kind() === 'joint' ? [] : rankParts(this.parts(), this.wanted()),
+  );
   protected readonly fitting = computed(() => this.ranked().filter((c) => c.excluded.length === 0));
-  protected readonly excluded = computed(() => this.ranked().filter((c) => c.excluded.length > 0 && this.wanted().kinds.includes(c.part.kind)));
+  protected readonly excluded = computed(() =>
+    this.ranked().filter((c) => c.excluded.length > 0 && this.wanted().kinds.includes(c.part.kind)),
+  );
   protected readonly ask = computed(() => askNext(this.ranked(), this.wanted()));
   protected readonly shown = signal(4);
 
   // --- measures --------------------------------------------------------------
   protected readonly measures = computed((): { measure: Measure; file: string; measured: string }[] => {
     const w = this.wanted();
-    const measured = (m: Measure) => this.store.state()!.measures.filter((e) => e.body.axle === this.store.axle() && e.body.measure === m).at(-1)?.body.text ?? '';
+    const measured = (m: Measure) =>
+      this.store
+        .state()!
+        .measures.filter((e) => e.body.axle === this.store.axle() && e.body.measure === m)
+        .at(-1)?.body.text ?? '';
     const mm = (v?: number) => (v === undefined ? '' : `${v} mm`);
     if (this.kind() === 'bushings') {
       return [
-        { measure: 'bar-diameter', file: mm(this.axleSpec().barDiameterMm ?? undefined), measured: measured('bar-diameter') },
+        {
+          measure: 'bar-diameter',
+          file: mm(this.axleSpec().barDiameterMm ?? undefined),
+          measured: measured('bar-diameter'),
+        },
         { measure: 'bar-seat', file: '', measured: measured('bar-seat') },
       ];
     }
     return [
       { measure: 'link-length', file: mm(this.axleSpec().link?.lengthMm), measured: measured('link-length') },
-      { measure: 'stud-thread', file: this.axleSpec().link?.lower.thread ?? '', measured: measured('stud-thread') },
+      {
+        measure: 'stud-thread',
+        file: this.axleSpec().link?.lower.thread ?? '',
+        measured: measured('stud-thread'),
+      },
       { measure: 'nut-hex', file: mm(this.axleSpec().link?.lower.nutHexMm), measured: measured('nut-hex') },
-      { measure: 'hold', file: w.hold === 'none' ? 'nothing' : `${this.axleSpec().link?.lower.holdMm ?? ''} mm ${this.axleSpec().link?.lower.hold ?? ''}`, measured: measured('hold') },
+      {
+        measure: 'hold',
+        file:
+          w.hold === 'none'
+            ? 'nothing'
+            : `${this.axleSpec().link?.lower.holdMm ?? ''} mm ${this.axleSpec().link?.lower.hold ?? ''}`,
+        measured: measured('hold'),
+      },
     ];
   });
   protected readonly measureError = signal<Partial<Record<Measure, string>>>({});
@@ -98,15 +178,33 @@ export class Settle {
   // --- chosen and answered -----------------------------------------------------
   protected readonly choices = computed(() =>
     this.store.state()!.choices.map((c) => {
-      const answer = this.store.state()!.answers.filter((a) => a.body.parts.includes(c.id)).at(-1);
-      return { entry: c, joints: sayJoints(this.store.state()!, c.body.joints), answer, total: c.body.part.priceMinor * c.body.quantity };
+      const answer = this.store
+        .state()!
+        .answers.filter((a) => a.body.parts.includes(c.id))
+        .at(-1);
+      return {
+        entry: c,
+        joints: sayJoints(this.store.state()!, c.body.joints),
+        answer,
+        total: c.body.part.priceMinor * c.body.quantity,
+      };
     }),
   );
   protected readonly unanswered = computed(() => this.choices().filter((c) => !c.answer));
   protected readonly minutes = computed(() => {
-    const joints = this.store.state()!.choices.flatMap((c) => c.body.joints).filter((id) => id.startsWith(this.store.state()!.axle));
+    const joints = this.store
+      .state()!
+      .choices.flatMap((c) => c.body.joints)
+      .filter((id) => id.startsWith(this.store.state()!.axle));
     if (joints.length === 0) return 0;
-    const plan = planFor({ end: this.store.state()!.axle, axle: this.store.state()!.context.type.axles[this.store.state()!.axle], joints, equipment: this.store.state()!.setup?.equipment ?? 'lift', corroded: true, jackingPoints: '' });
+    const plan = planFor({
+      end: this.store.state()!.axle,
+      axle: this.store.state()!.context.type.axles[this.store.state()!.axle],
+      joints,
+      equipment: this.store.state()!.setup?.equipment ?? 'lift',
+      corroded: true,
+      jackingPoints: '',
+    });
     return plan.at(-1)?.endsAt ?? 0;
   });
   protected readonly who = draft(`answer.who.${this.job}`, this.store.view()!.vehicle.owner);
@@ -140,12 +238,36 @@ export class Settle {
     const read = attempt((): EntryBodies['measure'] => {
       const base = { axle: this.store.axle(), measure: m, text: text.trim() };
       if (m === 'stud-thread') return { ...base, thread: parseThread(text).name };
-      const hold = m === 'hold' ? (/flat/i.test(text) ? 'flats' : /hex|key|allen/i.test(text) ? 'hex' : /nothing|none/i.test(text) ? 'none' : undefined) : undefined;
-      if (m === 'hold' && !hold) throw new BadInput('held by', 'must say flats, hex or nothing, with its size, as in “5 mm hex”', text);
-      const number = m === 'hold' ? text.replace(/[^\d.,/ ]*(flats?|hex|key|nothing|none).*/i, '').trim() || (hold === 'none' ? '' : text) : text;
+      const hold =
+        m === 'hold'
+          ? /flat/i.test(text)
+            ? 'flats'
+            : /hex|key|allen/i.test(text)
+              ? 'hex'
+              : /nothing|none/i.test(text)
+                ? 'none'
+                : undefined
+          : undefined;
+      if (m === 'hold' && !hold)
+        throw new BadInput(
+          'held by',
+          'must say flats, hex or nothing, with its size, as in “5 mm hex”',
+          text,
+        );
+      const number =
+        m === 'hold'
+          ? text.replace(/[^\d.,/ ]*(flats?|hex|key|nothing|none).*/i, '').trim() ||
+            (hold === 'none' ? '' : text)
+          : text;
       if (m === 'hold' && hold === 'none') return { ...base, hold };
       const mm = parseQuantity(number, 'length', { field: MEASURE_NAMES[m].toLowerCase() }).si;
-      within(MEASURE_NAMES[m].toLowerCase(), mm, m === 'link-length' ? 30 : 3, m === 'link-length' ? 600 : 60, 'mm');
+      within(
+        MEASURE_NAMES[m].toLowerCase(),
+        mm,
+        m === 'link-length' ? 30 : 3,
+        m === 'link-length' ? 600 : 60,
+        'mm',
+      );
       return { ...base, mm, ...(hold ? { hold } : {}) };
     });
     this.measureError.set(read.ok ? {} : { [m]: `${read.error.message} Nothing was changed.` });
@@ -160,7 +282,14 @@ export class Settle {
       return;
     }
     this.formError.set('');
-    if (await this.store.write('choose', { joints, part, quantity: joints.length, ...(single ? { oneSideReason: this.reason().trim() } : {}) })) {
+    if (
+      await this.store.write('choose', {
+        joints,
+        part,
+        quantity: joints.length,
+        ...(single ? { oneSideReason: this.reason().trim() } : {}),
+      })
+    ) {
       this.adding.set(false);
       this.reason.clear();
     }
@@ -171,10 +300,27 @@ export class Settle {
     const price = Number(this.otherPrice().replace(',', '.'));
     if (joints.length === 0) this.formError.set('Touch the joint on the plate first.');
     else if (!this.otherName().trim()) this.formError.set('The part needs a name, as it stands on its bag.');
-    else if (!Number.isFinite(price) || price < 0 || price > 100_000) this.formError.set('The price must be a number from 0 to 100 000.');
+    else if (!Number.isFinite(price) || price < 0 || price > 100_000)
+      this.formError.set('The price must be a number from 0 to 100 000.');
     else {
       this.formError.set('');
-      const part: Part = { id: `own-${uuid()}`, kind: 'other part', name: this.otherName().trim(), grade: 'plain', supplier: 'own order', sided: 'either', greaseable: false, nutsSupplied: false, warrantyMonths: 0, priceMinor: Math.round(price * 100), currency: 'EUR', stock: 0, deliveryHours: 0, torque: [], fits: [] };
+      const part: Part = {
+        id: `own-${uuid()}`,
+        kind: 'other part',
+        name: this.otherName().trim(),
+        grade: 'plain',
+        supplier: 'own order',
+        sided: 'either',
+        greaseable: false,
+        nutsSupplied: false,
+        warrantyMonths: 0,
+        priceMinor: Math.round(price * 100),
+        currency: 'EUR',
+        stock: 0,
+        deliveryHours: 0,
+        torque: [],
+        fits: [],
+      };
       if (await this.store.write('choose', { joints, part, quantity: joints.length })) {
         this.otherName.clear();
         this.otherPrice.clear();
@@ -193,8 +339,20 @@ export class Settle {
       return;
     }
     this.formError.set('');
-    const what = parts.map((c) => `${c.entry.body.quantity} × ${c.entry.body.part.name}, ${c.joints}`).join('; ');
-    if (await this.store.write('answer', { answer, what, parts: parts.map((c) => c.entry.id), who: this.who().trim(), how: this.how(), warning: this.warning().trim() })) this.warning.clear();
+    const what = parts
+      .map((c) => `${c.entry.body.quantity} × ${c.entry.body.part.name}, ${c.joints}`)
+      .join('; ');
+    if (
+      await this.store.write('answer', {
+        answer,
+        what,
+        parts: parts.map((c) => c.entry.id),
+        who: this.who().trim(),
+        how: this.how(),
+        warning: this.warning().trim(),
+      })
+    )
+      this.warning.clear();
   }
   protected drop(entry: Entry): void {
     void this.store.strike(entry, 'changed our mind');

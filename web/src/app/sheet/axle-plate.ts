@@ -1,5 +1,25 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, ElementRef, inject, input, output, signal } from '@angular/core';
-import { jointName, SIDES, type AxleEnd, type AxleSpec, type Dialect, type JointId, type JointKind, type JointView, type Side } from '@ash-knot/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  ElementRef,
+  inject,
+  input,
+  output,
+  signal,
+} from '@angular/core';
+import {
+  jointName,
+  SIDES,
+  type AxleEnd,
+  type AxleSpec,
+  type Dialect,
+  type JointId,
+  type JointKind,
+  type JointView,
+  type Side,
+} from '@ash-knot/core';
 import { GapMark } from '../kit/gap-mark';
 import { drawAxle } from './plate-drawing';
 import { layoutPlate } from './plate-layout';
@@ -9,30 +29,73 @@ import { layoutPlate } from './plate-layout';
   selector: 'ak-axle-plate',
   imports: [GapMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  host: { class: 'block relative overflow-hidden bg-ash-200 h-full min-h-[520px]', '(click)': 'pick($event)' },
+  host: {
+    class: 'block relative overflow-hidden bg-ash-200 h-full min-h-[520px]',
+    '(click)': 'pick($event)',
+  },
   template: `
     <div class="absolute inset-x-0 top-0 z-10 flex h-14 items-center gap-3 px-5">
-      <h2 class="font-bold capitalize">{{ corner() ? corner() + ' ' : '' }}{{ end() }}{{ corner() ? '' : ' axle' }}</h2>
-      <p class="soft hidden min-w-0 flex-1 truncate text-sm sm:block">from behind: left is the left side · heights ×{{ layout().stretch.toFixed(1) }}</p>
+      <h2 class="font-bold first-letter:uppercase">
+        {{ corner() ? corner() + ' ' : '' }}{{ end() }}{{ corner() ? '' : ' axle' }}
+      </h2>
+      <p class="soft hidden min-w-0 flex-1 truncate text-sm sm:block">
+        from behind: left is the left side · heights ×{{ layout().stretch.toFixed(1) }}
+      </p>
       <span class="flex-1 sm:hidden"></span>
       @if (corner()) {
         <button type="button" class="link text-sm" (click)="corner.set(null)">Whole axle</button>
       } @else {
-        <button type="button" class="link text-sm" (click)="corner.set('left')" aria-label="Only the left corner, larger">Left</button>
-        <button type="button" class="link text-sm" (click)="corner.set('right')" aria-label="Only the right corner, larger">Right</button>
+        <button
+          type="button"
+          class="link text-sm"
+          (click)="corner.set('left')"
+          aria-label="Only the left corner, larger"
+        >
+          Left
+        </button>
+        <button
+          type="button"
+          class="link text-sm"
+          (click)="corner.set('right')"
+          aria-label="Only the right corner, larger"
+        >
+          Right
+        </button>
       }
-      <button type="button" class="link text-sm" (click)="flip.emit()" data-testid="flip">{{ end() === 'front' ? 'Rear axle' : 'Front axle' }} <span class="key" aria-hidden="true">F</span></button>
+      <button type="button" class="link text-sm" (click)="flip.emit()" data-testid="flip">
+        {{ end() === 'front' ? 'Rear axle' : 'Front axle' }} <span class="key" aria-hidden="true">F</span>
+      </button>
     </div>
 
     <svg class="absolute inset-0" [attr.width]="width()" [attr.height]="height()" aria-hidden="true">
       @for (s of shapes(); track $index) {
         @switch (s.kind) {
           @case ('tube') {
-            <path [attr.d]="s.d" fill="none" stroke="var(--color-bark)" [attr.stroke-width]="s.width" stroke-linecap="round" stroke-linejoin="round" />
-            <path [attr.d]="s.d" fill="none" stroke="var(--color-ash-100)" [attr.stroke-width]="s.width! - 3.2" stroke-linecap="round" stroke-linejoin="round" />
+            <path
+              [attr.d]="s.d"
+              fill="none"
+              stroke="var(--color-bark)"
+              [attr.stroke-width]="s.width"
+              stroke-linecap="round"
+              stroke-linejoin="round"
+            />
+            <path
+              [attr.d]="s.d"
+              fill="none"
+              stroke="var(--color-ash-100)"
+              [attr.stroke-width]="s.width! - 3.2"
+              stroke-linecap="round"
+              stroke-linejoin="round"
+            />
           }
           @case ('link') {
-            <path [attr.d]="s.d" fill="none" [attr.stroke]="linkOn(s.side!) ? 'var(--color-ink)' : 'var(--color-bark)'" [attr.stroke-width]="s.width! + (linkOn(s.side!) ? 1.5 : 0)" stroke-linecap="round" />
+            <path
+              [attr.d]="s.d"
+              fill="none"
+              [attr.stroke]="linkOn(s.side!) ? 'var(--color-ink)' : 'var(--color-bark)'"
+              [attr.stroke-width]="s.width! + (linkOn(s.side!) ? 1.5 : 0)"
+              stroke-linecap="round"
+            />
           }
           @default {
             <path [attr.d]="s.d" [class]="'shape-' + s.kind" [attr.stroke-width]="s.width" />
@@ -40,19 +103,36 @@ import { layoutPlate } from './plate-layout';
         }
       }
       @for (r of layout().rows; track r.joint) {
-        <polyline [attr.points]="r.leader.join(' ')" fill="none" [attr.stroke]="r.joint === selected() ? 'var(--color-ink)' : 'var(--color-ash-500)'" [attr.stroke-width]="r.joint === selected() ? 2 : 0.8" [attr.opacity]="r.joint === selected() ? 1 : 0.75" />
+        <polyline
+          [attr.points]="r.leader.join(' ')"
+          fill="none"
+          [attr.stroke]="r.joint === selected() ? 'var(--color-ink)' : 'var(--color-ash-500)'"
+          [attr.stroke-width]="r.joint === selected() ? 2 : 0.8"
+          [attr.opacity]="r.joint === selected() ? 1 : 0.75"
+        />
       }
       @for (r of layout().rows; track r.joint) {
         <g [attr.transform]="'translate(' + r.at[0] + ' ' + r.at[1] + ')'">
           @if (r.joint === selected()) {
             <circle r="10" fill="var(--color-ink)" />
           } @else if (stateOf(r.joint) === 'loose' || stateOf(r.joint) === 'dangerous') {
-            <circle r="7" fill="var(--color-bark)" /><circle r="2.6" fill="var(--color-ash-100)" />
+            <circle r="7" fill="var(--color-bark)" />
+            <circle r="2.6" fill="var(--color-ash-100)" />
           } @else {
             <circle r="5" fill="var(--color-ash-100)" stroke="var(--color-bark)" stroke-width="2" />
           }
           @if (chalked().has(r.joint)) {
-            <rect x="-4" y="-17" width="8" height="34" rx="1" transform="rotate(24)" fill="var(--color-white)" stroke="var(--color-ash-500)" stroke-width="0.8" />
+            <rect
+              x="-4"
+              y="-17"
+              width="8"
+              height="34"
+              rx="1"
+              transform="rotate(24)"
+              fill="var(--color-white)"
+              stroke="var(--color-ash-500)"
+              stroke-width="0.8"
+            />
           }
         </g>
       }
@@ -71,11 +151,20 @@ import { layoutPlate } from './plate-layout';
         [attr.data-joint]="r.joint"
         (click)="choose($event, r.joint)"
       >
-        <ak-gap-mark [state]="stateOf(r.joint)" [size]="r.height > 60 ? 26 : 21" [class.text-oxide]="stateOf(r.joint) === 'dangerous'" />
+        <ak-gap-mark
+          [state]="stateOf(r.joint)"
+          [size]="r.height > 60 ? 26 : 19"
+          [class.text-oxide]="stateOf(r.joint) === 'dangerous'"
+        />
         <span class="text">
-          <span class="name"><span class="sr-only">{{ r.side }} </span>{{ name(r.kind) }}</span>
+          <span class="name"
+            ><span class="sr-only">{{ r.side }} </span>{{ name(r.kind) }}</span
+          >
           <span class="state" [class.text-oxide]="stateOf(r.joint) === 'dangerous'"
-            >{{ toTighten().has(r.joint) ? 'to tighten' : stateOf(r.joint) }}@if (reading(r.joint); as mm) {<span class="mono text-ink"> {{ mm }}</span>}
+            >{{ toTighten().has(r.joint) ? 'to tighten' : stateOf(r.joint) }}
+            @if (reading(r.joint); as mm) {
+              <span class="mono text-ink"> {{ mm }}</span>
+            }
           </span>
         </span>
       </button>
@@ -88,7 +177,7 @@ import { layoutPlate } from './plate-layout';
       display: flex;
       align-items: center;
       gap: 8px;
-      padding: 0 6px 0 12px;
+      padding: 0 4px 0 12px;
       text-align: left;
       line-height: 1.15;
       border: 2px solid transparent;
@@ -100,7 +189,7 @@ import { layoutPlate } from './plate-layout';
       right: 0;
       flex-direction: row-reverse;
       text-align: right;
-      padding: 0 12px 0 6px;
+      padding: 0 12px 0 4px;
       border: 2px solid transparent;
       border-right: 0;
       border-radius: 4px 0 0 4px;
@@ -125,6 +214,11 @@ import { layoutPlate } from './plate-layout';
       display: block;
       font-size: 14px;
       font-weight: 600;
+      white-space: nowrap;
+    }
+    .state .mono {
+      font-size: 13px;
+      letter-spacing: -0.03em;
     }
     .shape-ink {
       fill: none;
@@ -145,6 +239,12 @@ import { layoutPlate } from './plate-layout';
       fill: none;
       stroke: var(--color-ash-500);
       stroke-width: 1.1;
+    }
+    .shape-far {
+      fill: none;
+      stroke: var(--color-ash-500);
+      stroke-width: 2;
+      stroke-linecap: round;
     }
     .shape-tyre {
       fill: var(--color-ash-300);
@@ -173,8 +273,12 @@ export class AxlePlate {
   protected readonly width = signal(668);
   protected readonly height = signal(664);
   protected readonly corner = signal<Side | null>(null);
-  protected readonly layout = computed(() => layoutPlate(this.end(), this.axle(), this.width(), this.height(), this.corner()));
-  protected readonly shapes = computed(() => drawAxle(this.axle(), this.layout(), this.corner() ? [this.corner()!] : SIDES));
+  protected readonly layout = computed(() =>
+    layoutPlate(this.end(), this.axle(), this.width(), this.height(), this.corner()),
+  );
+  protected readonly shapes = computed(() =>
+    drawAxle(this.axle(), this.layout(), this.corner() ? [this.corner()!] : SIDES),
+  );
 
   constructor() {
     const el = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
@@ -213,7 +317,9 @@ export class AxlePlate {
     const box = (e.currentTarget as HTMLElement).getBoundingClientRect();
     const [x, y] = [e.clientX - box.left, e.clientY - box.top];
     if ((e.target as HTMLElement).closest('button')) return;
-    const near = this.layout().rows.map((r) => ({ r, d: Math.hypot(r.at[0] - x, r.at[1] - y) })).sort((a, b) => a.d - b.d)[0];
+    const near = this.layout()
+      .rows.map((r) => ({ r, d: Math.hypot(r.at[0] - x, r.at[1] - y) }))
+      .sort((a, b) => a.d - b.d)[0];
     if (near && near.d < 32) this.selectedChange.emit(near.r.joint);
   }
   /** Walks the labels with the arrow keys. */
@@ -228,6 +334,10 @@ export class AxlePlate {
     }
     const edge = dx < 0 ? 'left' : 'right';
     const other = rows.filter((r) => r.edge === edge);
-    return (other.find((r) => r.kind === now.kind) ?? other.sort((a, b) => Math.abs(a.y - now.y) - Math.abs(b.y - now.y))[0] ?? now).joint;
+    return (
+      other.find((r) => r.kind === now.kind) ??
+      other.sort((a, b) => Math.abs(a.y - now.y) - Math.abs(b.y - now.y))[0] ??
+      now
+    ).joint;
   }
 }

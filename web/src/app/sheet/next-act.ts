@@ -36,6 +36,10 @@ export class NextAct {
           void this.router.navigate(['/job', job, 'find']);
         }
         break;
+      case 'measure':
+        this.store.select(a.joint);
+        void this.router.navigate(['/job', job, 'find'], { queryParams: { measure: 1 } });
+        break;
       case 'step':
         void this.work.finishStep(this.store, a.step);
         void this.router.navigate(['/job', job, 'work']);

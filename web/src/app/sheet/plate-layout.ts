@@ -1,4 +1,15 @@
-import { jointId, jointKinds, jointPoint, SIDES, type AxleEnd, type AxleSpec, type JointId, type JointKind, type Point, type Side } from '@ash-knot/core';
+import {
+  jointId,
+  jointKinds,
+  jointPoint,
+  SIDES,
+  type AxleEnd,
+  type AxleSpec,
+  type JointId,
+  type JointKind,
+  type Point,
+  type Side,
+} from '@ash-knot/core';
 
 export interface PlateRow {
   readonly joint: JointId;
@@ -26,14 +37,15 @@ export interface PlateLayout {
   readonly labelWidth: number;
 }
 
-export const LABEL_WIDTH = 162;
+export const LABEL_WIDTH = 158;
 const TOP = 64;
 const BOTTOM = 22;
 /** More than this and the axle no longer looks like one. */
-const MOST_STRETCH = 2.3;
+const MOST_STRETCH = 2.7;
 
 const crosses = (a: Point, b: Point, c: Point, d: Point): boolean => {
-  const turn = (p: Point, q: Point, r: Point) => Math.sign((q[0] - p[0]) * (r[1] - p[1]) - (q[1] - p[1]) * (r[0] - p[0]));
+  const turn = (p: Point, q: Point, r: Point) =>
+    Math.sign((q[0] - p[0]) * (r[1] - p[1]) - (q[1] - p[1]) * (r[0] - p[0]));
   return turn(a, b, c) !== turn(a, b, d) && turn(c, d, a) !== turn(c, d, b);
 };
 const nearness = (p: Point, a: Point, b: Point): number => {
@@ -81,7 +93,13 @@ export function orderLabels(at: readonly Point[], elbow: (slot: number) => Point
  * Lays an axle out in a box seen from behind: left is the left side. With a corner chosen only that
  * side is drawn, larger, its labels in two columns.
  */
-export function layoutPlate(end: AxleEnd, axle: AxleSpec, width: number, height: number, corner: Side | null = null): PlateLayout {
+export function layoutPlate(
+  end: AxleEnd,
+  axle: AxleSpec,
+  width: number,
+  height: number,
+  corner: Side | null = null,
+): PlateLayout {
   const kinds = jointKinds(axle);
   const label = width < 480 ? 118 : LABEL_WIDTH;
   const halfMm = axle.trackMm / 2 + axle.tyreWidthMm * 0.75;
@@ -93,7 +111,11 @@ export function layoutPlate(end: AxleEnd, axle: AxleSpec, width: number, height:
   const drawn = topMm * pxPerMm * stretch;
   // The ground stands low, but a small axle is not left at the bottom of an empty plate.
   const ground = height - BOTTOM - Math.max(0, (roomY - drawn) * 0.35);
-  const middle = corner ? (corner === 'left' ? label + 12 + (halfMm + 20) * pxPerMm : width - label - 12 - (halfMm + 20) * pxPerMm) : width / 2;
+  const middle = corner
+    ? corner === 'left'
+      ? label + 12 + (halfMm + 20) * pxPerMm
+      : width - label - 12 - (halfMm + 20) * pxPerMm
+    : width / 2;
   const x = (side: Side, yMm: number) => middle + (side === 'left' ? -1 : 1) * yMm * pxPerMm;
   const y = (zMm: number) => ground - zMm * pxPerMm * stretch;
 
@@ -106,11 +128,23 @@ export function layoutPlate(end: AxleEnd, axle: AxleSpec, width: number, height:
       const p = jointPoint(axle, k);
       return [x(side, p[0]), y(p[1])];
     });
-    const from = (i: number): Point => [edge === 'left' ? label + 4 : width - label - 4, top + (i + 0.5) * rowHeight];
+    const from = (i: number): Point => [
+      edge === 'left' ? label + 4 : width - label - 4,
+      top + (i + 0.5) * rowHeight,
+    ];
     orderLabels(at, (i) => from(i)).forEach((k, i) => {
       const start = from(i);
       const elbow: Point = [start[0] + (edge === 'left' ? 12 : -12), start[1]];
-      rows.push({ joint: jointId(end, side, list[k]!), kind: list[k]!, side, y: top + i * rowHeight, height: rowHeight, edge, at: at[k]!, leader: [[start[0] - (edge === 'left' ? 8 : -8), start[1]], elbow, at[k]!] });
+      rows.push({
+        joint: jointId(end, side, list[k]!),
+        kind: list[k]!,
+        side,
+        y: top + i * rowHeight,
+        height: rowHeight,
+        edge,
+        at: at[k]!,
+        leader: [[start[0] - (edge === 'left' ? 8 : -8), start[1]], elbow, at[k]!],
+      });
     });
   };
   if (corner) {

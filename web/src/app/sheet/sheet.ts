@@ -1,4 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, signal, untracked, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { NavigationEnd, Router, RouterLink, RouterOutlet } from '@angular/router';
 import { filter, map, startWith } from 'rxjs';
@@ -13,7 +24,13 @@ import { AxlePlate } from './axle-plate';
 import { NextAct } from './next-act';
 import { Tape } from './tape';
 
-const NAMES: Record<Station, string> = { listen: 'Listen', find: 'Find', settle: 'Settle', work: 'Work', prove: 'Prove' };
+const NAMES: Record<Station, string> = {
+  listen: 'Listen',
+  find: 'Find',
+  settle: 'Settle',
+  work: 'Work',
+  prove: 'Prove',
+};
 
 /** A job is one sheet: the axle plate, the bench with its five stations, the next line; the tape slides out. */
 @Component({
@@ -25,7 +42,12 @@ const NAMES: Record<Station, string> = { listen: 'Listen', find: 'Find', settle:
     <div class="sheet">
       <ak-top-bar [nav]="false" [tape]="true" (openTape)="tape.set(!tape())">
         @if (store.view(); as v) {
-          <a class="tag" [routerLink]="['/file', v.vehicle.id]" [attr.aria-label]="v.vehicle.plate + ', to its file'">{{ v.vehicle.plate }}</a>
+          <a
+            class="tag"
+            [routerLink]="['/file', v.vehicle.id]"
+            [attr.aria-label]="v.vehicle.plate + ', to its file'"
+            >{{ v.vehicle.plate }}</a
+          >
           <p class="soft min-w-0 truncate text-[15px]">
             {{ v.vehicle.typeName }}, {{ v.vehicle.year }} · <span class="mono">{{ km(v.distanceKm) }}</span>
             @if (store.state()?.complaint?.words; as w) {
@@ -38,10 +60,15 @@ const NAMES: Record<Station, string> = { listen: 'Listen', find: 'Find', settle:
       </ak-top-bar>
 
       @if (outbox.lineDown()) {
-        <p class="caution no-print" role="status">The line is down. What you record is kept here and sent when it is back.</p>
+        <p class="caution no-print" role="status">
+          The line is down. What you record is kept here and sent when it is back.
+        </p>
       }
       @if (store.failed(); as f) {
-        <main class="p-8"><p class="wrong">{{ f }}</p><a routerLink="/" class="btn mt-4">To the floor</a></main>
+        <main class="p-8">
+          <p class="wrong">{{ f }}</p>
+          <a routerLink="/" class="btn mt-4">To the floor</a>
+        </main>
       } @else if (store.state(); as s) {
         <main class="panes">
           <section class="plate" aria-label="Axle plate">
@@ -60,10 +87,16 @@ const NAMES: Record<Station, string> = { listen: 'Listen', find: 'Find', settle:
           <section class="bench" aria-label="Bench">
             <nav class="tabs" aria-label="Stations">
               @for (st of stations; track st; let i = $index) {
-                <a [routerLink]="['/job', id(), st]" class="tab" [class.on]="station() === st" [attr.aria-current]="station() === st ? 'page' : null" [attr.data-testid]="'station-' + st">
+                <a
+                  [routerLink]="['/job', id(), st]"
+                  class="tab"
+                  [class.on]="station() === st"
+                  [attr.aria-current]="station() === st ? 'page' : null"
+                  [attr.data-testid]="'station-' + st"
+                >
                   {{ names[st] }}
                   @if (note(st); as n) {
-                    <span class="mono text-[13px] font-semibold">{{ n }}</span>
+                    <span class="mono text-[12px] font-semibold">{{ n }}</span>
                   }
                 </a>
               }
@@ -75,7 +108,13 @@ const NAMES: Record<Station, string> = { listen: 'Listen', find: 'Find', settle:
           <ak-tape (shut)="tape.set(false)" />
         }
         @if (store.next(); as n) {
-          <ak-next-bar [time]="n.time" [title]="n.title" [why]="n.why" [label]="nextAct.label(n)" (act)="nextAct.act(n)" />
+          <ak-next-bar
+            [time]="n.time"
+            [title]="n.title"
+            [why]="n.why"
+            [label]="nextAct.label(n)"
+            (act)="nextAct.act(n)"
+          />
         }
       } @else {
         <p class="soft p-8">Opening the sheet …</p>
@@ -118,9 +157,9 @@ const NAMES: Record<Station, string> = { listen: 'Listen', find: 'Find', settle:
       display: flex;
       align-items: center;
       justify-content: center;
-      gap: 8px;
+      gap: 7px;
       min-height: 52px;
-      font-size: 17px;
+      font-size: 16px;
       color: var(--color-bark-soft);
       border-left: 1px solid var(--color-ash-300);
       white-space: nowrap;
@@ -209,12 +248,19 @@ export class Sheet {
     ),
     { requireSync: true },
   );
-  protected readonly station = computed((): Station | null => (this.url().split(/[?#]/)[0]!.split('/')[3] as Station) ?? null);
+  protected readonly station = computed(
+    (): Station | null => (this.url().split(/[?#]/)[0]!.split('/')[3] as Station) ?? null,
+  );
   /** Joints whose fasteners the work has disturbed and nobody has audited yet. */
   protected readonly toTighten = computed((): ReadonlySet<JointId> => {
     const s = this.store.state();
     if (!s?.answers.some((a) => a.body.answer === 'approved')) return new Set();
-    return new Set(this.store.fasteners().filter((f) => f.state !== 'done' && f.fastener.kind !== 'wheel-nut').map((f) => f.fastener.joint));
+    return new Set(
+      this.store
+        .fasteners()
+        .filter((f) => f.state !== 'done' && !['wheel-nut', 'shield-bolt'].includes(f.fastener.kind))
+        .map((f) => f.fastener.joint),
+    );
   });
 
   constructor() {
@@ -225,7 +271,8 @@ export class Sheet {
     // A sheet opened without a station opens at the one the next line speaks of.
     effect(() => {
       const next = this.store.next();
-      if (next && !this.station()) untracked(() => void this.router.navigate(['/job', this.id(), next.station], { replaceUrl: true }));
+      if (next && !this.station())
+        untracked(() => void this.router.navigate(['/job', this.id(), next.station], { replaceUrl: true }));
     });
     const go = (st: Station) => () => void this.router.navigate(['/job', this.id(), st]);
     const walk = (dx: number, dy: number) => () => {
@@ -234,12 +281,19 @@ export class Sheet {
     };
     inject(Keys).bind(
       {
-        1: go('listen'), 2: go('find'), 3: go('settle'), 4: go('work'), 5: go('prove'),
+        1: go('listen'),
+        2: go('find'),
+        3: go('settle'),
+        4: go('work'),
+        5: go('prove'),
         n: () => this.store.next() && this.nextAct.act(this.store.next()!),
         l: () => this.tape.set(!this.tape()),
         f: () => this.store.flip(),
         m: () => void this.router.navigate(['/job', this.id(), 'find'], { queryParams: { measure: 1 } }),
-        ArrowUp: walk(0, -1), ArrowDown: walk(0, 1), ArrowLeft: walk(-1, 0), ArrowRight: walk(1, 0),
+        ArrowUp: walk(0, -1),
+        ArrowDown: walk(0, 1),
+        ArrowLeft: walk(-1, 0),
+        ArrowRight: walk(1, 0),
         Escape: () => (this.tape() ? this.tape.set(false) : void this.router.navigateByUrl('/')),
       },
       inject(DestroyRef),
@@ -255,7 +309,7 @@ export class Sheet {
     if (!open) return '';
     if (st === 'work') {
       const all = this.store.plan().length;
-      return all === 0 ? '' : `${all - open.work} of ${all}`;
+      return all === 0 ? '' : `${all - open.work}/${all}`;
     }
     return open[st] > 0 ? `${open[st]} open` : '';
   }

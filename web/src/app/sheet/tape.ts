@@ -1,4 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, ElementRef, inject, output, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  ElementRef,
+  inject,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { format } from 'date-fns';
 import { fastenerName, sayJoint, type Entry } from '@ash-knot/core';
 import { JobStore } from '../state/job-store';
@@ -13,7 +24,9 @@ import { sayEntry } from './say-entry';
     <aside class="tape" aria-label="Tape">
       <header class="flex items-center justify-between border-b px-4">
         <h2 class="font-bold">Tape</h2>
-        <button type="button" class="link" (click)="shut.emit()">Close <span class="key" aria-hidden="true">L</span></button>
+        <button type="button" class="link" (click)="shut.emit()">
+          Close <span class="key" aria-hidden="true">L</span>
+        </button>
       </header>
       <ol class="roll" #roll>
         @for (l of lines(); track l.entry.id) {
@@ -22,10 +35,19 @@ import { sayEntry } from './say-entry';
               <span class="mono soft flex-none text-[13px]">{{ l.time }}</span>
               <p class="what min-w-0 flex-1">{{ l.text }}</p>
               @if (!l.struck && l.entry.kind !== 'strike') {
-                <button type="button" class="strike" (click)="asking.set(asking() === l.entry.id ? null : l.entry.id)" [attr.aria-label]="'Strike: ' + l.text">strike</button>
+                <button
+                  type="button"
+                  class="strike"
+                  (click)="asking.set(asking() === l.entry.id ? null : l.entry.id)"
+                  [attr.aria-label]="'Strike: ' + l.text"
+                >
+                  strike
+                </button>
               }
             </div>
-            <p class="soft pl-[58px] text-[13px]">{{ l.who }}{{ l.unsent ? ' · not yet sent' : '' }}{{ l.struck ? ' · struck: ' + l.struck : '' }}</p>
+            <p class="soft pl-[58px] text-[13px]">
+              {{ l.who }}{{ l.unsent ? ' · not yet sent' : '' }}{{ l.struck ? ' · struck: ' + l.struck : '' }}
+            </p>
             @if (asking() === l.entry.id) {
               <form class="mt-2 flex gap-2 pl-[58px]" (submit)="strike($event, l.entry, why.value)">
                 <input #why class="field !min-h-11" aria-label="Why is it struck" placeholder="why" />
@@ -97,7 +119,13 @@ export class Tape {
       entry,
       time: format(new Date(entry.at), 'HH:mm'),
       who: this.session.name(entry.by),
-      text: sayEntry(entry, { joint: (j) => sayJoint(j, this.session.dialect()), fastener: (f) => { const [, side, kind] = f.split('.'); return `${fastenerName(kind as 'wheel-nut', this.session.dialect())}, ${side}`; } }),
+      text: sayEntry(entry, {
+        joint: (j) => sayJoint(j, this.session.dialect()),
+        fastener: (f) => {
+          const [, side, kind] = f.split('.');
+          return `${fastenerName(kind as 'wheel-nut', this.session.dialect())}, ${side}`;
+        },
+      }),
       struck: s.struck.get(entry.id)?.body.why,
       unsent: unsent.has(entry.id),
     }));

@@ -19,9 +19,28 @@ import { draft } from '../state/draft';
     <main class="px-5 py-6 plate:px-8">
       <h1 class="text-2xl font-bold">The shelf</h1>
       <div class="mt-4 flex flex-wrap items-end gap-x-6 gap-y-3">
-        <label class="block w-72"><span class="heading">Part, supplier, number</span><input class="field mt-1" #box [value]="text()" (input)="text.set(box.value)" maxlength="60" autocomplete="off" /></label>
-        <ak-picks label="Kind" [options]="kinds" [picked]="kind() ? [kind()!] : []" (pickedChange)="kind.set($event.at(-1) ?? null)" />
-        <ak-picks label="Stock" [options]="['on the shelf']" [picked]="stocked() ? ['on the shelf'] : []" (pickedChange)="stocked.set($event.length > 0)" />
+        <label class="block w-72"
+          ><span class="heading">Part, supplier, number</span
+          ><input
+            class="field mt-1"
+            #box
+            [value]="text()"
+            (input)="text.set(box.value)"
+            maxlength="60"
+            autocomplete="off"
+        /></label>
+        <ak-picks
+          label="Kind"
+          [options]="kinds"
+          [picked]="kind() ? [kind()!] : []"
+          (pickedChange)="kind.set($event.at(-1) ?? null)"
+        />
+        <ak-picks
+          label="Stock"
+          [options]="['on the shelf']"
+          [picked]="stocked() ? ['on the shelf'] : []"
+          (pickedChange)="stocked.set($event.length > 0)"
+        />
       </div>
       @if (error()) {
         <p class="caution mt-4" role="alert">{{ error() }}</p>
@@ -29,19 +48,41 @@ import { draft } from '../state/draft';
       <p class="soft mt-4 text-sm">{{ parts().length }} shown of {{ list()?.total ?? 0 }}</p>
       <table class="mt-1 w-full">
         <thead class="soft text-left text-sm">
-          <tr><th class="py-2 font-semibold">Part</th><th class="font-semibold">Kind</th><th class="font-semibold">Thread</th><th class="text-right font-semibold">Length</th><th class="text-right font-semibold">Bore</th><th class="pl-6 font-semibold">Held by</th><th class="font-semibold">Supplier</th><th class="text-right font-semibold">Shelf</th><th class="text-right font-semibold">Price</th></tr>
+          <tr>
+            <th class="py-2 font-semibold">Part</th>
+            <th class="font-semibold">Kind</th>
+            <th class="font-semibold">Thread</th>
+            <th class="text-right font-semibold">Length</th>
+            <th class="text-right font-semibold">Bore</th>
+            <th class="pl-6 font-semibold">Held by</th>
+            <th class="font-semibold">Supplier</th>
+            <th class="text-right font-semibold">Shelf</th>
+            <th class="text-right font-semibold">Price</th>
+          </tr>
         </thead>
         <tbody>
           @for (p of parts(); track p.id) {
             <tr class="rule">
-              <td class="py-2"><span class="font-semibold">{{ p.name }}</span><span class="mono soft block text-sm">{{ p.id }}</span></td>
-              <td class="soft">{{ p.kind }}</td><td class="mono">{{ p.thread ?? '' }}</td><td class="mono text-right">{{ p.lengthMm ? p.lengthMm + ' mm' : '' }}</td><td class="mono text-right">{{ p.boreMm ? p.boreMm + ' mm' : '' }}</td>
-              <td class="pl-6">{{ p.hold && p.hold !== 'none' ? p.holdMm + ' mm ' + p.hold : (p.material ?? '') }}</td><td class="soft">{{ p.supplier }}</td>
-              <td class="mono text-right">{{ p.stock || '' }}</td><td class="mono text-right whitespace-nowrap">{{ money(p.priceMinor, p.currency) }}</td>
+              <td class="py-2">
+                <span class="font-semibold">{{ p.name }}</span
+                ><span class="mono soft block text-sm">{{ p.id }}</span>
+              </td>
+              <td class="soft">{{ p.kind }}</td>
+              <td class="mono">{{ p.thread ?? '' }}</td>
+              <td class="mono text-right">{{ p.lengthMm ? p.lengthMm + ' mm' : '' }}</td>
+              <td class="mono text-right">{{ p.boreMm ? p.boreMm + ' mm' : '' }}</td>
+              <td class="pl-6">
+                {{ p.hold && p.hold !== 'none' ? p.holdMm + ' mm ' + p.hold : (p.material ?? '') }}
+              </td>
+              <td class="soft">{{ p.supplier }}</td>
+              <td class="mono text-right">{{ p.stock || '' }}</td>
+              <td class="mono text-right whitespace-nowrap">{{ money(p.priceMinor, p.currency) }}</td>
             </tr>
           } @empty {
             @if (list()) {
-              <tr><td colspan="9" class="soft py-4">No part answers to that.</td></tr>
+              <tr>
+                <td colspan="9" class="soft py-4">No part answers to that.</td>
+              </tr>
             }
           }
         </tbody>
@@ -56,7 +97,9 @@ export class Shelf {
   protected readonly kinds = PART_KINDS.filter((k) => k !== 'other part');
   protected readonly money = money;
   protected readonly typed = draft<string | null>('shelf.q', null);
-  protected readonly text = Object.assign(() => this.typed() ?? this.q() ?? '', { set: (v: string) => this.typed.set(v) });
+  protected readonly text = Object.assign(() => this.typed() ?? this.q() ?? '', {
+    set: (v: string) => this.typed.set(v),
+  });
   protected readonly kind = draft<PartKind | null>('shelf.kind', null);
   protected readonly stocked = signal(false);
   protected readonly error = signal('');
@@ -64,9 +107,15 @@ export class Shelf {
   protected readonly list = toSignal(
     toObservable(this.query).pipe(
       debounceTime(120),
-      switchMap(({ q, kind }) => from(this.api.get<PartList>('/parts', { ...(q ? { q } : {}), ...(kind ? { kind } : {}), limit: '200' })).pipe(catchError((e: Error) => (this.error.set(e.message), of(null))))),
+      switchMap(({ q, kind }) =>
+        from(
+          this.api.get<PartList>('/parts', { ...(q ? { q } : {}), ...(kind ? { kind } : {}), limit: '200' }),
+        ).pipe(catchError((e: Error) => (this.error.set(e.message), of(null)))),
+      ),
     ),
     { initialValue: null },
   );
-  protected readonly parts = computed(() => (this.list()?.parts ?? []).filter((p) => !this.stocked() || p.stock > 0));
+  protected readonly parts = computed(() =>
+    (this.list()?.parts ?? []).filter((p) => !this.stocked() || p.stock > 0),
+  );
 }

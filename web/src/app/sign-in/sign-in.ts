@@ -10,28 +10,76 @@ import { Session } from '../state/session';
   template: `
     <main class="mx-auto grid min-h-dvh max-w-3xl content-center p-6">
       <p class="flex items-center gap-3 text-lg font-bold">
-        <svg viewBox="0 0 26 20" width="34" height="26" aria-hidden="true"><path d="M2 15C5 3.5 21 3.5 24 15" fill="none" stroke="currentColor" stroke-width="3.4" stroke-linecap="round" /><circle cx="13" cy="11.4" r="4" fill="var(--color-ash-100)" stroke="currentColor" stroke-width="3.2" /></svg>
+        <svg viewBox="0 0 26 20" width="34" height="26" aria-hidden="true">
+          <path
+            d="M2 15C5 3.5 21 3.5 24 15"
+            fill="none"
+            stroke="currentColor"
+            stroke-width="3.4"
+            stroke-linecap="round"
+          />
+          <circle
+            cx="13"
+            cy="11.4"
+            r="4"
+            fill="var(--color-ash-100)"
+            stroke="currentColor"
+            stroke-width="3.2"
+          />
+        </svg>
         Ash Knot
       </p>
       <h1 class="mt-8 text-2xl font-bold">Which bay is this, and who says so?</h1>
-      <p class="soft mt-1">{{ session.shop()?.name }}. The tablet stays signed in to its bay; whoever works taps their name.</p>
+      <p class="soft mt-1">
+        {{ session.shop()?.name }}. The tablet stays signed in to its bay; whoever works taps their name.
+      </p>
       <form (submit)="go($event)">
         <div class="mt-8 flex flex-wrap gap-2" role="group" aria-label="Bay">
           @for (b of session.shop()?.bays ?? []; track b) {
-            <button type="button" class="pick" [attr.aria-pressed]="b === bay()" (click)="bay.set(b)">{{ b }}</button>
+            <button type="button" class="pick" [attr.aria-pressed]="b === bay()" (click)="bay.set(b)">
+              {{ b }}
+            </button>
           }
         </div>
         <div class="mt-5 flex flex-wrap gap-2" role="group" aria-label="Your name">
           @for (p of people(); track p.id) {
-            <button type="button" class="pick" [attr.aria-pressed]="p.id === person()" (click)="person.set(p.id)">{{ p.name }}</button>
+            <button
+              type="button"
+              class="pick"
+              [attr.aria-pressed]="p.id === person()"
+              (click)="person.set(p.id)"
+            >
+              {{ p.name }}
+            </button>
           }
         </div>
         <ak-form-field class="mt-5 block max-w-60" label="PIN" [error]="error()">
-          <input class="field mono !text-2xl tracking-[0.3em]" type="password" inputmode="numeric" autocomplete="off" maxlength="8" aria-label="PIN" #box [value]="pin()" (input)="pin.set(box.value)" data-testid="pin" />
+          <input
+            class="field mono !text-2xl tracking-[0.3em]"
+            type="password"
+            inputmode="numeric"
+            autocomplete="off"
+            maxlength="8"
+            aria-label="PIN"
+            #box
+            [value]="pin()"
+            (input)="pin.set(box.value)"
+            data-testid="pin"
+          />
         </ak-form-field>
-        <button type="submit" class="btn btn-go mt-6 min-w-48" [disabled]="busy() || !bay() || !person() || pin().length < 4" data-testid="sign-in">Sign this device in</button>
+        <button
+          type="submit"
+          class="btn btn-go mt-6 min-w-48"
+          [disabled]="busy() || !bay() || !person() || pin().length < 4"
+          data-testid="sign-in"
+        >
+          Sign this device in
+        </button>
       </form>
-      <p class="soft mt-10 max-w-prose text-sm">The maker’s information, local inspection rules and licensed practice come first. This program never invents a torque value.</p>
+      <p class="soft mt-10 max-w-prose text-sm">
+        The maker’s information, local inspection rules and licensed practice come first. This program never
+        invents a torque value.
+      </p>
     </main>
   `,
 })

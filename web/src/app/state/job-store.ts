@@ -1,7 +1,23 @@
 import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { v7 as uuid } from 'uuid';
 import type { JobView, StoredEntry } from '@ash-knot/contract';
-import { chalked, fastenersOf, foldJob, nextLine, openCounts, planOf, suspects, verdictView, type AxleEnd, type Entry, type EntryBodies, type EntryKind, type JobContext, type JobState, type JointId } from '@ash-knot/core';
+import {
+  chalked,
+  fastenersOf,
+  foldJob,
+  nextLine,
+  openCounts,
+  planOf,
+  suspects,
+  verdictView,
+  type AxleEnd,
+  type Entry,
+  type EntryBodies,
+  type EntryKind,
+  type JobContext,
+  type JobState,
+  type JointId,
+} from '@ash-knot/core';
 import { Ask } from '../kit/ask';
 import { Api } from './api';
 import { Clock } from './clock';
@@ -33,7 +49,9 @@ export class JobStore {
     const v = this.view();
     if (!v) return [];
     const known = new Set(v.entries.map((e) => e.id));
-    const mine = [...this.outbox.justSent(), ...this.outbox.pending().map((p) => p.entry)].filter((e) => e.job === v.id && !known.has(e.id) && known.add(e.id));
+    const mine = [...this.outbox.justSent(), ...this.outbox.pending().map((p) => p.entry)].filter(
+      (e) => e.job === v.id && !known.has(e.id) && known.add(e.id),
+    );
     return [...v.entries, ...mine];
   });
   readonly unsent = computed(() => new Set(this.outbox.pending().map((p) => p.entry.id)));
@@ -42,7 +60,14 @@ export class JobStore {
     const v = this.view();
     const shop = this.session.shop();
     if (!v || !shop) return null;
-    return { type: v.type, typeId: v.vehicle.typeId, kind: v.kind, distanceKm: v.distanceKm, rules: shop.rules, gauges: shop.gauges };
+    return {
+      type: v.type,
+      typeId: v.vehicle.typeId,
+      kind: v.kind,
+      distanceKm: v.distanceKm,
+      rules: shop.rules,
+      gauges: shop.gauges,
+    };
   });
   readonly state = computed((): JobState | null => {
     const c = this.context();
@@ -53,7 +78,9 @@ export class JobStore {
   readonly next = computed(() => this.state() && nextLine(this.state()!, this.clock.now()));
   readonly plan = computed(() => (this.state() ? planOf(this.state()!) : []));
   readonly fasteners = computed(() => (this.state() ? fastenersOf(this.state()!) : []));
-  readonly chalked = computed((): ReadonlySet<JointId> => (this.state() ? chalked(this.state()!) : new Set()));
+  readonly chalked = computed((): ReadonlySet<JointId> =>
+    this.state() ? chalked(this.state()!) : new Set(),
+  );
   readonly open = computed(() => this.state() && openCounts(this.state()!));
   readonly axle = computed((): AxleEnd => this.flipped() ?? this.state()?.axle ?? 'front');
 
@@ -95,14 +122,22 @@ export class JobStore {
     return this.writeAll([{ kind, body }]);
   }
 
-  async writeAll(lines: readonly { [K in EntryKind]: { kind: K; body: EntryBodies[K] } }[EntryKind][] | readonly { kind: EntryKind; body: EntryBodies[EntryKind] }[]): Promise<boolean> {
+  async writeAll(
+    lines:
+      | readonly { [K in EntryKind]: { kind: K; body: EntryBodies[K] } }[EntryKind][]
+      | readonly { kind: EntryKind; body: EntryBodies[EntryKind] }[],
+  ): Promise<boolean> {
     const v = this.view();
     if (!v) return false;
     const kinds = lines.map((l) => l.kind);
     const by = await this.ask.worker(kinds);
     if (!by) return false;
     const at = new Date().toISOString();
-    await this.outbox.add(...lines.map((l) => ({ id: uuid(), job: v.id, kind: l.kind, body: l.body, by, at }) as unknown as Entry));
+    await this.outbox.add(
+      ...lines.map(
+        (l) => ({ id: uuid(), job: v.id, kind: l.kind, body: l.body, by, at }) as unknown as Entry,
+      ),
+    );
     return true;
   }
 
@@ -112,7 +147,14 @@ export class JobStore {
     if (!v) return false;
     const by = await this.ask.strike(entry);
     if (!by) return false;
-    await this.outbox.add({ id: uuid(), job: v.id, kind: 'strike', body: { entry: entry.id, why }, by, at: new Date().toISOString() });
+    await this.outbox.add({
+      id: uuid(),
+      job: v.id,
+      kind: 'strike',
+      body: { entry: entry.id, why },
+      by,
+      at: new Date().toISOString(),
+    });
     return true;
   }
 

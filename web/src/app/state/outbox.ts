@@ -47,7 +47,10 @@ export class Outbox {
   private async restore(): Promise<void> {
     const kept = (await (await this.db).getAll('entry')) as PendingEntry[];
     const known = new Set(this.pending().map((p) => p.entry.id));
-    this.pending.update((now) => [...kept.filter((k) => !known.has(k.entry.id)).sort((a, b) => (a.entry.id < b.entry.id ? -1 : 1)), ...now]);
+    this.pending.update((now) => [
+      ...kept.filter((k) => !known.has(k.entry.id)).sort((a, b) => (a.entry.id < b.entry.id ? -1 : 1)),
+      ...now,
+    ]);
     this.nudge.next();
   }
 
@@ -82,13 +85,17 @@ export class Outbox {
     const waiting = this.pending().filter((p) => !p.refused);
     if (waiting.length === 0) return;
     const job = waiting[0]!.entry.job;
-    const batch = waiting.filter((p) => p.entry.job === job).slice(0, 50).map((p) => p.entry);
+    const batch = waiting
+      .filter((p) => p.entry.job === job)
+      .slice(0, 50)
+      .map((p) => p.entry);
     try {
       for (const e of batch) if (e.kind === 'photo') await this.sendPhoto(e.body.photo);
       await this.send(job, batch);
       this.lineDown.set(false);
     } catch (e) {
-      if (e instanceof ApiError && (e.offline || e.status >= 500 || e.status === 429)) this.lineDown.set(true);
+      if (e instanceof ApiError && (e.offline || e.status >= 500 || e.status === 429))
+        this.lineDown.set(true);
       else if (!(e instanceof ApiError)) throw e;
     }
     if (this.pending().some((p) => !p.refused) && !this.lineDown()) await this.round();
@@ -105,7 +112,11 @@ export class Outbox {
         for (const one of batch) await this.send(job, [one]);
         return;
       }
-      this.pending.update((now) => now.map((p) => (p.entry.id === batch[0]!.id ? { entry: p.entry, refused: { kind: e.kind, message: e.message } } : p)));
+      this.pending.update((now) =>
+        now.map((p) =>
+          p.entry.id === batch[0]!.id ? { entry: p.entry, refused: { kind: e.kind, message: e.message } } : p,
+        ),
+      );
     }
   }
 

@@ -19,7 +19,12 @@ export class Units {
     return show(si, dimension, this.unit(dimension, !this.imperial()));
   }
   private unit(d: Dimension, imperial: boolean): string {
-    const pairs: Record<Dimension, readonly [string, string]> = { torque: ['N·m', 'lbf·ft'], length: ['mm', 'in'], distance: ['km', 'mi'], force: ['N', 'lbf'] };
+    const pairs: Record<Dimension, readonly [string, string]> = {
+      torque: ['N·m', 'lbf·ft'],
+      length: ['mm', 'in'],
+      distance: ['km', 'mi'],
+      force: ['N', 'lbf'],
+    };
     return pairs[d][imperial ? 1 : 0];
   }
 }

@@ -9,47 +9,75 @@ import type { Orientation } from '@ash-knot/core';
     <div class="grid grid-cols-2 gap-4">
       @for (ok of [true, false]; track ok) {
         <figure class="border-t-4 bg-ash-100 p-3" [class.border-lichen]="ok" [class.border-oxide]="!ok">
-          <svg viewBox="0 0 220 110" class="block h-[110px] w-full" role="img" [attr.aria-label]="ok ? 'Right' : 'Wrong'">
-            <g fill="none" stroke="var(--color-bark)" stroke-width="2.4" stroke-linejoin="round" stroke-linecap="round">
+          <svg
+            viewBox="0 0 220 110"
+            class="block h-[110px] w-full"
+            role="img"
+            [attr.aria-label]="ok ? 'Right' : 'Wrong'"
+          >
+            <g
+              fill="none"
+              stroke="var(--color-bark)"
+              stroke-width="2.4"
+              stroke-linejoin="round"
+              stroke-linecap="round"
+            >
               @switch (of()) {
                 @case ('link studs') {
                   <path d="M30 92H190" stroke-width="7" stroke="var(--color-ash-400)" />
                   <path d="M110 74V24" stroke-width="8" />
                   @if (ok) {
-                    <path d="M110 24h34" stroke-width="5" /><rect x="112" y="15" width="14" height="18" rx="5" fill="var(--color-ash-400)" />
-                    <path d="M110 74h34" stroke-width="5" /><rect x="112" y="65" width="14" height="18" rx="5" fill="var(--color-ash-400)" />
+                    <path d="M110 24h34" stroke-width="5" />
+                    <rect x="112" y="15" width="14" height="18" rx="5" fill="var(--color-ash-400)" />
+                    <path d="M110 74h34" stroke-width="5" />
+                    <rect x="112" y="65" width="14" height="18" rx="5" fill="var(--color-ash-400)" />
                     <path d="M160 12v72M152 12v72" stroke-width="2" />
                   } @else {
-                    <path d="M110 24h34" stroke-width="5" /><rect x="112" y="15" width="14" height="18" rx="5" fill="var(--color-ash-400)" />
-                    <path d="M110 74H76" stroke-width="5" /><path d="M94 64l14 5v12l-14 5z" fill="var(--color-ash-400)" />
-                    <path d="M160 12v72M152 12v72" stroke-width="2" /><path d="M82 92l14-12" stroke="var(--color-oxide)" stroke-width="4" />
+                    <path d="M110 24h34" stroke-width="5" />
+                    <rect x="112" y="15" width="14" height="18" rx="5" fill="var(--color-ash-400)" />
+                    <path d="M110 74H76" stroke-width="5" />
+                    <path d="M94 64l14 5v12l-14 5z" fill="var(--color-ash-400)" />
+                    <path d="M160 12v72M152 12v72" stroke-width="2" />
+                    <path d="M82 92l14-12" stroke="var(--color-oxide)" stroke-width="4" />
                   }
                 }
                 @case ('dished washers') {
                   <path d="M110 4V106" stroke-width="7" stroke="var(--color-ash-400)" />
                   <rect x="40" y="50" width="140" height="10" fill="var(--color-ash-100)" />
-                  <rect x="78" y="28" width="64" height="22" rx="9" fill="var(--color-ash-400)" /><rect x="78" y="60" width="64" height="22" rx="9" fill="var(--color-ash-400)" />
+                  <rect x="78" y="28" width="64" height="22" rx="9" fill="var(--color-ash-400)" />
+                  <rect x="78" y="60" width="64" height="22" rx="9" fill="var(--color-ash-400)" />
                   @if (ok) {
-                    <path d="M68 34c4-8 16-9 42-9s38 1 42 9" stroke-width="4.5" /><path d="M68 76c4 8 16 9 42 9s38-1 42-9" stroke-width="4.5" />
+                    <path d="M68 34c4-8 16-9 42-9s38 1 42 9" stroke-width="4.5" />
+                    <path d="M68 76c4 8 16 9 42 9s38-1 42-9" stroke-width="4.5" />
                   } @else {
-                    <path d="M68 14c4 9 16 12 42 12s38-3 42-12" stroke-width="4.5" stroke="var(--color-oxide)" /><path d="M68 76c4 8 16 9 42 9s38-1 42-9" stroke-width="4.5" />
+                    <path
+                      d="M68 14c4 9 16 12 42 12s38-3 42-12"
+                      stroke-width="4.5"
+                      stroke="var(--color-oxide)"
+                    />
+                    <path d="M68 76c4 8 16 9 42 9s38-1 42-9" stroke-width="4.5" />
                   }
                 }
                 @case ('bushing split') {
                   <path d="M20 14H200" stroke-width="8" stroke="var(--color-ash-400)" />
                   <rect x="72" y="20" width="76" height="66" rx="26" fill="var(--color-ash-300)" />
                   <circle cx="110" cy="52" r="19" fill="var(--color-ash-100)" />
-                  <path d="M58 20v38a52 40 0 0 0 104 0V20" stroke-width="5" /><path d="M58 20H30M162 20h28" stroke-width="5" />
+                  <path d="M58 20v38a52 40 0 0 0 104 0V20" stroke-width="5" />
+                  <path d="M58 20H30M162 20h28" stroke-width="5" />
                   @if (ok) {
                     <path d="M129 52h20" stroke-width="3.4" stroke="var(--color-lichen)" />
                   } @else {
-                    <path d="M110 33V20" stroke-width="5" stroke="var(--color-oxide)" /><path d="M100 20l10 12 10-12" stroke="var(--color-oxide)" />
+                    <path d="M110 33V20" stroke-width="5" stroke="var(--color-oxide)" />
+                    <path d="M100 20l10 12 10-12" stroke="var(--color-oxide)" />
                   }
                 }
               }
             </g>
           </svg>
-          <figcaption class="mt-2 text-sm"><b [class.text-lichen]="ok" [class.text-oxide]="!ok">{{ ok ? 'Right. ' : 'Wrong. ' }}</b>{{ ok ? right() : wrong() }}</figcaption>
+          <figcaption class="mt-2 text-sm">
+            <b [class.text-lichen]="ok" [class.text-oxide]="!ok">{{ ok ? 'Right. ' : 'Wrong. ' }}</b
+            >{{ ok ? right() : wrong() }}
+          </figcaption>
         </figure>
       }
     </div>

@@ -7,17 +7,48 @@ import { WHEEL_STAGES } from '@ash-knot/core';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="flex items-center gap-6">
-      <svg viewBox="-80 -80 160 160" width="150" height="150" role="img" [attr.aria-label]="'Next: nut ' + now().nut">
+      <svg
+        viewBox="-80 -80 160 160"
+        width="150"
+        height="150"
+        role="img"
+        [attr.aria-label]="'Next: nut ' + now().nut"
+      >
         <circle r="74" fill="none" stroke="var(--color-ash-400)" stroke-width="1.5" />
         <polyline [attr.points]="path()" fill="none" stroke="var(--color-ash-400)" stroke-width="1.5" />
         @for (n of nuts(); track n.nut) {
-          <circle [attr.cx]="n.x" [attr.cy]="n.y" r="17" [attr.fill]="n.nut === now().nut ? 'var(--color-ink)' : n.done ? 'var(--color-bark)' : 'var(--color-chalk)'" stroke="var(--color-bark)" stroke-width="1.5" />
-          <text [attr.x]="n.x" [attr.y]="n.y + 5.5" text-anchor="middle" class="mono" font-size="16" font-weight="600" [attr.fill]="n.nut === now().nut || n.done ? 'var(--color-ash-100)' : 'var(--color-bark)'">{{ n.nut }}</text>
+          <circle
+            [attr.cx]="n.x"
+            [attr.cy]="n.y"
+            r="17"
+            [attr.fill]="
+              n.nut === now().nut ? 'var(--color-ink)' : n.done ? 'var(--color-bark)' : 'var(--color-chalk)'
+            "
+            stroke="var(--color-bark)"
+            stroke-width="1.5"
+          />
+          <text
+            [attr.x]="n.x"
+            [attr.y]="n.y + 5.5"
+            text-anchor="middle"
+            class="mono"
+            font-size="16"
+            font-weight="600"
+            [attr.fill]="n.nut === now().nut || n.done ? 'var(--color-ash-100)' : 'var(--color-bark)'"
+          >
+            {{ n.nut }}
+          </text>
         }
       </svg>
       <div>
         <p class="text-lg font-bold">{{ now().done ? 'All clicked' : 'Nut ' + now().nut }}</p>
-        <p class="soft">{{ now().again ? 'The first one again, full torque.' : 'Stage ' + now().stage + ' of ' + stages + ': ' + now().percent + ' % of the torque.' }}</p>
+        <p class="soft">
+          {{
+            now().again
+              ? 'The first one again, full torque.'
+              : 'Stage ' + now().stage + ' of ' + stages + ': ' + now().percent + ' % of the torque.'
+          }}
+        </p>
         <p class="mono mt-2">{{ order().join(' – ') }}</p>
       </div>
     </div>
@@ -36,11 +67,21 @@ export class StarDrawing {
     const k = this.clicks();
     const stage = Math.min(WHEEL_STAGES.length, Math.floor(k / n) + 1);
     const again = k >= n * WHEEL_STAGES.length;
-    return { nut: again ? this.order()[0]! : this.order()[k % n]!, stage, percent: Math.round(WHEEL_STAGES[stage - 1]! * 100), again, done: k > n * WHEEL_STAGES.length };
+    return {
+      nut: again ? this.order()[0]! : this.order()[k % n]!,
+      stage,
+      percent: Math.round(WHEEL_STAGES[stage - 1]! * 100),
+      again,
+      done: k > n * WHEEL_STAGES.length,
+    };
   });
   protected readonly nuts = computed(() => {
     const inStage = this.clicks() % this.order().length;
     return this.order().map((nut, i) => ({ nut, ...this.at(nut), done: i < inStage || this.now().again }));
   });
-  protected readonly path = computed(() => this.order().map((n) => `${this.at(n).x},${this.at(n).y}`).join(' '));
+  protected readonly path = computed(() =>
+    this.order()
+      .map((n) => `${this.at(n).x},${this.at(n).y}`)
+      .join(' '),
+  );
 }

@@ -1,7 +1,31 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, input, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  inject,
+  input,
+  output,
+  signal,
+} from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import type { WrenchClick } from '@ash-knot/contract';
-import { adapterSettingNm, attempt, BadInput, NEEDS_PUBLISHED, parseQuantity, parseThread, plausibility, show, trimmed, convert, within, type FastenerView, type PropertyClass, type TORQUE_METHODS } from '@ash-knot/core';
+import {
+  adapterSettingNm,
+  attempt,
+  BadInput,
+  NEEDS_PUBLISHED,
+  parseQuantity,
+  parseThread,
+  plausibility,
+  show,
+  trimmed,
+  convert,
+  within,
+  type FastenerView,
+  type PropertyClass,
+  type TORQUE_METHODS,
+} from '@ash-knot/core';
 import { FormField } from '../kit/form-field';
 import { Api } from '../state/api';
 import { draft } from '../state/draft';
@@ -37,13 +61,23 @@ export class TorqueCard {
   /** Clicks counted on a group that are not on the tape yet. */
   protected readonly counted = draft<Record<string, number>>('clicks', {});
 
-  protected readonly ruled = computed(() => (this.view().ruling.kind === 'value' ? this.view().ruling : undefined) as Extract<FastenerView['ruling'], { kind: 'value' }> | undefined);
+  protected readonly ruled = computed(
+    () =>
+      (this.view().ruling.kind === 'value' ? this.view().ruling : undefined) as
+        Extract<FastenerView['ruling'], { kind: 'value' }> | undefined,
+  );
   protected readonly target = computed(() => this.view().targetNm);
-  protected readonly bigNumber = computed(() => trimmed(convert(this.target() ?? 0, 'N·m', this.units.torque(), 'torque'), this.units.imperial() ? 0 : 1));
+  protected readonly bigNumber = computed(() =>
+    trimmed(convert(this.target() ?? 0, 'N·m', this.units.torque(), 'torque'), this.units.imperial() ? 0 : 1),
+  );
   protected readonly other = computed(() => show(this.target() ?? 0, 'torque', this.units.torqueOther()));
   protected readonly range = computed(() => {
     const v = this.ruled()?.value;
-    return v && v.maxNm > v.minNm ? `published as ${v.value}–${v.valueMax ?? ''} ${v.unit}` : v ? `published as ${trimmed(v.value, 1)} ${v.unit}` : '';
+    return v && v.maxNm > v.minNm
+      ? `published as ${v.value}–${v.valueMax ?? ''} ${v.unit}`
+      : v
+        ? `published as ${trimmed(v.value, 1)} ${v.unit}`
+        : '';
   });
   protected readonly group = computed(() => this.view().fastener.count > 1);
   protected readonly mayBeFirm = computed(() => !NEEDS_PUBLISHED.has(this.view().fastener.kind));
@@ -53,8 +87,19 @@ export class TorqueCard {
     attempt(() => {
       const lever = parseQuantity(this.lever(), 'length', { field: 'lever length' }).si;
       const adapter = parseQuantity(this.adapter(), 'length', { field: 'adapter length' }).si;
-      const degrees = within('adapter angle', Number(this.angle().replace(',', '.').replace('°', '')), 0, 180, '°');
-      return adapterSettingNm(this.target() ?? 1, within('lever length', lever, 50, 2000, 'mm'), adapter, (degrees * Math.PI) / 180);
+      const degrees = within(
+        'adapter angle',
+        Number(this.angle().replace(',', '.').replace('°', '')),
+        0,
+        180,
+        '°',
+      );
+      return adapterSettingNm(
+        this.target() ?? 1,
+        within('lever length', lever, 50, 2000, 'mm'),
+        adapter,
+        (degrees * Math.PI) / 180,
+      );
     }),
   );
 
@@ -71,13 +116,25 @@ export class TorqueCard {
 
   /** The simulated wrench pulls and says what it clicked at. */
   protected async pull(): Promise<void> {
-    const setNm = this.mode() === 'reach' && this.setting().ok ? (this.setting() as { value: number }).value : this.target()!;
+    const setNm =
+      this.mode() === 'reach' && this.setting().ok
+        ? (this.setting() as { value: number }).value
+        : this.target()!;
     this.busy.set(true);
     try {
-      const c = await this.api.post<WrenchClick>('/instruments/wrench/pull', { job: this.store.view()!.id, targetNm: setNm });
+      const c = await this.api.post<WrenchClick>('/instruments/wrench/pull', {
+        job: this.store.view()!.id,
+        targetNm: setNm,
+      });
       // Through an adapter the fastener gets more than the wrench shows, in the ratio of the levers.
       const atFastener = (c.achievedNm * this.target()!) / setNm;
-      await this.record(atFastener, this.mode() === 'reach' ? 'wrench with adapter' : 'torque wrench', this.mode() === 'reach' ? `set ${trimmed(setNm, 1)} N·m, lever ${this.lever()}, adapter ${this.adapter()} at ${this.angle()}°` : undefined);
+      await this.record(
+        atFastener,
+        this.mode() === 'reach' ? 'wrench with adapter' : 'torque wrench',
+        this.mode() === 'reach'
+          ? `set ${trimmed(setNm, 1)} N·m, lever ${this.lever()}, adapter ${this.adapter()} at ${this.angle()}°`
+          : undefined,
+      );
       this.error.set('');
     } catch (e) {
       this.error.set((e as Error).message);
@@ -90,7 +147,8 @@ export class TorqueCard {
     e.preventDefault();
     const read = attempt(() => {
       const q = parseQuantity(this.typed(), 'torque', { field: 'torque reading', unit: this.units.torque() });
-      if (q.si <= 0 || q.si > 1000) throw new BadInput('torque reading', 'must be more than 0 and at most 1000 N·m', this.typed());
+      if (q.si <= 0 || q.si > 1000)
+        throw new BadInput('torque reading', 'must be more than 0 and at most 1000 N·m', this.typed());
       return q;
     });
     if (!read.ok) {
@@ -111,22 +169,38 @@ export class TorqueCard {
     const target = this.target()!;
     const asked = `${show(si, 'torque')} is ${Math.round(Math.abs(si / target - 1) * 100)} % ${si > target ? 'over' : 'under'} ${show(target, 'torque')}.`;
     for (const u of ['lbf·ft', 'N·m', 'lbf·in'] as const) {
-      if (u !== unit && Math.abs(convert(value, u, 'N·m', 'torque') / target - 1) <= FAR) return `${asked} Did you mean ${value} ${u}?`;
+      if (u !== unit && Math.abs(convert(value, u, 'N·m', 'torque') / target - 1) <= FAR)
+        return `${asked} Did you mean ${value} ${u}?`;
     }
     const thread = this.view().fastener.thread;
     if (thread && (unit === 'N·m' || unit === 'lbf·ft')) {
       const cls: PropertyClass = '8.8';
       const p = plausibility(value, unit, parseThread(thread), cls);
-      if (p.verdict === 'high') return `${asked} On ${thread} that is past the proof load of an 8.8 bolt even with a rough thread: the bolt may be stretched.`;
+      if (p.verdict === 'high')
+        return `${asked} On ${thread} that is past the proof load of an 8.8 bolt even with a rough thread: the bolt may be stretched.`;
     }
     return `${asked} Take it again to record it as it is.`;
   }
 
-  private async record(nm: number, method: (typeof TORQUE_METHODS)[number], detail?: string, value = Math.round(nm * 10) / 10, unit = 'N·m'): Promise<void> {
+  private async record(
+    nm: number,
+    method: (typeof TORQUE_METHODS)[number],
+    detail?: string,
+    value = Math.round(nm * 10) / 10,
+    unit = 'N·m',
+  ): Promise<void> {
     const f = this.view();
     const v = this.ruled()!.value;
     const ok = await this.store.write('torque', {
-      fastener: f.fastener.id, targetNm: f.targetNm!, targetText: `${trimmed(v.value, 1)} ${v.unit}`, source: v.source, achievedNm: Math.round(nm * 100) / 100, value, unit, method, ...(detail ? { detail } : {}),
+      fastener: f.fastener.id,
+      targetNm: f.targetNm!,
+      targetText: `${trimmed(v.value, 1)} ${v.unit}`,
+      source: v.source,
+      achievedNm: Math.round(nm * 100) / 100,
+      value,
+      unit,
+      method,
+      ...(detail ? { detail } : {}),
     });
     if (ok) {
       this.asking.set(null);
@@ -136,7 +210,11 @@ export class TorqueCard {
   protected async byHand(): Promise<void> {
     const read = attempt(() => parseQuantity(this.lever(), 'length', { field: 'lever length' }));
     if (!read.ok) return void this.error.set(read.error.message);
-    await this.record(this.target()!, 'by hand, estimated', `lever ${this.lever()}; a hand holds it to about ±30 % (common practice, no source)`);
+    await this.record(
+      this.target()!,
+      'by hand, estimated',
+      `lever ${this.lever()}; a hand holds it to about ±30 % (common practice, no source)`,
+    );
   }
   protected async mark(how: 'firm, unpublished' | 'left alone, checked tight'): Promise<void> {
     if (how === 'firm, unpublished' && !this.mayBeFirm()) return;
@@ -149,7 +227,14 @@ export class TorqueCard {
     this.counted.update((m) => ({ ...m, [f.fastener.id]: n }));
     if (n < f.clicks) return;
     const v = this.ruled()?.value;
-    const ok = await this.store.write('clicks', { fastener: f.fastener.id, clicks: n, of: f.clicks, targetNm: f.targetNm, targetText: v ? `${trimmed(v.value, 1)} ${v.unit}` : 'no published value', source: v?.source ?? '' });
+    const ok = await this.store.write('clicks', {
+      fastener: f.fastener.id,
+      clicks: n,
+      of: f.clicks,
+      targetNm: f.targetNm,
+      targetText: v ? `${trimmed(v.value, 1)} ${v.unit}` : 'no published value',
+      source: v?.source ?? '',
+    });
     if (ok) {
       this.counted.update((m) => ({ ...m, [f.fastener.id]: 0 }));
       this.recorded.emit();

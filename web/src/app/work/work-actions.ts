@@ -1,6 +1,15 @@
 import { Injectable } from '@angular/core';
 import { Subject } from 'rxjs';
-import { checkAt, countingStates, jointId, splitJoint, type CheckResult, type EntryBodies, type JointId, type VehicleState } from '@ash-knot/core';
+import {
+  checkAt,
+  countingStates,
+  jointId,
+  splitJoint,
+  type CheckResult,
+  type EntryBodies,
+  type JointId,
+  type VehicleState,
+} from '@ash-knot/core';
 import { draft } from '../state/draft';
 import type { JobStore } from '../state/job-store';
 
@@ -18,7 +27,9 @@ export class WorkActions {
     const set = this.standing()[job];
     if (set) return set;
     const last = s.entries.filter((e) => e.kind === 'check').at(-1);
-    return (last?.kind === 'check' ? last.body.state : undefined) ?? countingStates(s, joint)[0] ?? 'both-hanging';
+    return (
+      (last?.kind === 'check' ? last.body.state : undefined) ?? countingStates(s, joint)[0] ?? 'both-hanging'
+    );
   }
   setStanding(store: JobStore, state: VehicleState): void {
     this.standing.update((m) => ({ ...m, [store.view()!.id]: state }));
@@ -32,13 +43,23 @@ export class WorkActions {
   recordTight(store: JobStore, joint: JointId): Promise<boolean> {
     const j = splitJoint(joint)!;
     const check = checkAt(store.state()!, joint)!;
-    return this.write(store, joint, check.settles.map((k) => ({ joint: jointId(j.axle, j.side, k), result: 'tight' as const })));
+    return this.write(
+      store,
+      joint,
+      check.settles.map((k) => ({ joint: jointId(j.axle, j.side, k), result: 'tight' as const })),
+    );
   }
   /** The same, both sides in one tap. */
   recordTightBoth(store: JobStore, joint: JointId): Promise<boolean> {
     const j = splitJoint(joint)!;
     const check = checkAt(store.state()!, joint)!;
-    return this.write(store, joint, (['left', 'right'] as const).flatMap((side) => check.settles.map((k) => ({ joint: jointId(j.axle, side, k), result: 'tight' as const }))));
+    return this.write(
+      store,
+      joint,
+      (['left', 'right'] as const).flatMap((side) =>
+        check.settles.map((k) => ({ joint: jointId(j.axle, side, k), result: 'tight' as const })),
+      ),
+    );
   }
   private write(store: JobStore, joint: JointId, results: EntryBodies['check']['results']): Promise<boolean> {
     const check = checkAt(store.state()!, joint);

@@ -1,9 +1,30 @@
-import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  ElementRef,
+  inject,
+  signal,
+  untracked,
+} from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { format } from 'date-fns';
 import {
-  BOLT_SEIZED, CONFIRM_OUTCOMES, EQUIPMENT, FATES, piecesOf, show, STUD_SPINS, orientationsFor, workJoints,
-  type Equipment, type Fate, type FastenerView, type Piece, type PlannedStep,
+  BOLT_SEIZED,
+  CONFIRM_OUTCOMES,
+  EQUIPMENT,
+  FATES,
+  piecesOf,
+  show,
+  STUD_SPINS,
+  orientationsFor,
+  workJoints,
+  type Equipment,
+  type Fate,
+  type FastenerView,
+  type Piece,
+  type PlannedStep,
 } from '@ash-knot/core';
 import { PhotoButton } from '../kit/photo';
 import { Picks } from '../kit/picks';
@@ -42,7 +63,9 @@ export class Work {
   protected readonly opened = signal<string | null>(null);
   protected readonly showLadder = signal<string | null>(null);
   protected readonly showPieces = signal(false);
-  protected readonly approved = computed(() => this.store.state()!.answers.some((a) => a.body.answer === 'approved'));
+  protected readonly approved = computed(() =>
+    this.store.state()!.answers.some((a) => a.body.answer === 'approved'),
+  );
   protected readonly setup = computed(() => this.store.state()!.setup);
 
   private readonly current = computed((): string | null => {
@@ -57,13 +80,29 @@ export class Work {
       const fastener = step.fastener ? by.get(step.fastener) : undefined;
       const record = s.steps.get(step.id);
       const done = fastener ? fastener.state === 'done' : record?.body.state === 'done';
-      const soak = step.soakMinutes && record ? Math.ceil((Date.parse(record.at) + step.soakMinutes * 60_000 - this.clock.now()) / 60_000) : 0;
-      const note = soak > 0 ? `soaking, ${soak} min left` : fastener ? (done ? fastener.record : fastener.targetNm === null ? 'no value' : show(fastener.targetNm, 'torque')) : record && done ? format(new Date(record.at), 'HH:mm') : `${step.minutes} min`;
+      const soak =
+        step.soakMinutes && record
+          ? Math.ceil((Date.parse(record.at) + step.soakMinutes * 60_000 - this.clock.now()) / 60_000)
+          : 0;
+      const note =
+        soak > 0
+          ? `soaking, ${soak} min left`
+          : fastener
+            ? done
+              ? fastener.record
+              : fastener.targetNm === null
+                ? 'no value'
+                : show(fastener.targetNm, 'torque')
+            : record && done
+              ? format(new Date(record.at), 'HH:mm')
+              : `${step.minutes} min`;
       return { step, done, fastener, note, open: step.id === openId };
     });
   });
   protected readonly pieces = computed(() => piecesOf(this.store.state()!));
-  protected readonly ladder = computed(() => (this.showLadder() === 'bolt seized' ? BOLT_SEIZED : STUD_SPINS));
+  protected readonly ladder = computed(() =>
+    this.showLadder() === 'bolt seized' ? BOLT_SEIZED : STUD_SPINS,
+  );
 
   constructor() {
     // The open step comes into view, once for each step.
@@ -71,7 +110,10 @@ export class Work {
     effect(() => {
       const id = this.rows().find((r) => r.open)?.step.id ?? null;
       untracked(() => {
-        if (id !== last) setTimeout(() => this.host.nativeElement.querySelector('[data-open]')?.scrollIntoView({ block: 'nearest' }));
+        if (id !== last)
+          setTimeout(() =>
+            this.host.nativeElement.querySelector('[data-open]')?.scrollIntoView({ block: 'nearest' }),
+          );
         last = id;
       });
     });
@@ -93,7 +135,9 @@ export class Work {
   }
   protected async done(r: Row): Promise<void> {
     const lines = [
-      ...(r.step.caution && !this.cautionRead(r) ? [{ kind: 'caution' as const, body: { step: r.step.id } }] : []),
+      ...(r.step.caution && !this.cautionRead(r)
+        ? [{ kind: 'caution' as const, body: { step: r.step.id } }]
+        : []),
       { kind: 'step' as const, body: { step: r.step.id, state: 'done' as const } },
     ];
     if (await this.store.writeAll(lines)) this.opened.set(null);
@@ -103,10 +147,16 @@ export class Work {
   }
   protected orientation(r: Row) {
     const s = this.store.state()!;
-    return orientationsFor(s.context.type.axles[s.axle], workJoints(s)).find((o) => o.joint === r.step.joint && o.orientation === r.step.orientation);
+    return orientationsFor(s.context.type.axles[s.axle], workJoints(s)).find(
+      (o) => o.joint === r.step.joint && o.orientation === r.step.orientation,
+    );
   }
   protected rightWay(r: Row): void {
-    void this.store.write('orientation', { step: r.step.id, joint: r.step.joint!, orientation: r.step.orientation! });
+    void this.store.write('orientation', {
+      step: r.step.id,
+      joint: r.step.joint!,
+      orientation: r.step.orientation!,
+    });
   }
   protected oriented(r: Row): boolean {
     return this.store.state()!.orientations.has(r.step.id);
@@ -128,10 +178,19 @@ export class Work {
     void this.store.write('piece', { piece: p.id, joint: p.joint, fate });
   }
   protected usualFates(): void {
-    void this.store.writeAll(this.pieces().filter((p) => !this.fate(p)).map((p) => ({ kind: 'piece' as const, body: { piece: p.id, joint: p.joint, fate: p.usual } })));
+    void this.store.writeAll(
+      this.pieces()
+        .filter((p) => !this.fate(p))
+        .map((p) => ({ kind: 'piece' as const, body: { piece: p.id, joint: p.joint, fate: p.usual } })),
+    );
   }
   protected photo(r: Row, photo: string): void {
-    void this.store.write('photo', { photo, ...(r.step.joint ? { joint: r.step.joint } : {}), step: r.step.id, caption: r.step.title });
+    void this.store.write('photo', {
+      photo,
+      ...(r.step.joint ? { joint: r.step.joint } : {}),
+      step: r.step.id,
+      caption: r.step.title,
+    });
   }
   protected left(): string {
     const rows = this.rows().filter((r) => !r.done);

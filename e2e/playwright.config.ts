@@ -1,0 +1,23 @@
+import { defineConfig } from '@playwright/test';
+
+export default defineConfig({
+  testDir: '.',
+  testMatch: '*.e2e.ts',
+  outputDir: '../test-results',
+  workers: 1,
+  fullyParallel: false,
+  retries: process.env['CI'] ? 1 : 0,
+  timeout: 120_000,
+  expect: { timeout: 10_000 },
+  reporter: [['json'], ['line']],
+  use: {
+    baseURL: process.env['BASE_URL'],
+    viewport: { width: 1280, height: 800 },
+    actionTimeout: 10_000,
+    trace: 'retain-on-failure',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+    },
+  },
+});

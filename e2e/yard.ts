@@ -1,0 +1,60 @@
+import { expect, test as base, type Browser, type Page } from '@playwright/test';
+
+export const PIN = '2468';
+
+/** Every page of every test: an error on the console fails it. */
+export const test = base.extend<{ errors: string[]; page: Page }>({
+  errors: async ({}, use) => {
+    const errors: string[] = [];
+    await use(errors);
+    expect(errors).toEqual([]);
+  },
+  page: async ({ page, errors }, use) => {
+    listen(page, errors);
+    await use(page);
+  },
+});
+
+export function listen(page: Page, errors: string[]): void {
+  page.on('console', (m) => {
+    // A request that a test cuts off on purpose is said so by the browser; that is no fault of the page.
+    if (m.type() === 'error' && !/ERR_INTERNET_DISCONNECTED|ERR_FAILED|status of (403|409|422)/.test(m.text())) errors.push(m.text());
+  });
+  page.on('pageerror', (e) => errors.push(String(e)));
+}
+
+/** Signs this browser in as a bay's tablet. */
+export async function signIn(page: Page, person = 'Ruan Teague', bay = 'Bay 2'): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('button', { name: bay, exact: true }).click();
+  await page.getByRole('button', { name: person }).click();
+  await page.getByTestId('pin').fill(PIN);
+  await page.getByTestId('sign-in').click();
+  await expect(page.getByRole('heading', { name: 'On the floor' })).toBeVisible();
+}
+
+/** Opens the sheet of a vehicle that stands on the floor. */
+export async function openSheet(page: Page, plate: string): Promise<void> {
+  await page.goto('/');
+  await page.locator(`[data-plate="${plate}"]`).click();
+  await expect(page.getByTestId('station-find')).toBeVisible();
+}
+
+export const joint = (page: Page, id: string) => page.locator(`[data-joint="${id}"]`);
+
+export async function enterPin(page: Page, person?: string): Promise<void> {
+  if (person) await page.getByRole('dialog').getByRole('button', { name: person }).click();
+  await page.getByRole('dialog').getByTestId('pin').fill(PIN);
+  await page.getByTestId('pin-ok').click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+}
+
+/** A second browser with the first one's cookie: another tablet of the same bay. */
+export async function secondTablet(browser: Browser, page: Page, errors: string[]): Promise<Page> {
+  const context = await browser.newContext({ storageState: await page.context().storageState() });
+  const other = await context.newPage();
+  listen(other, errors);
+  return other;
+}
+
+export { expect };

@@ -1,0 +1,567 @@
+import type {
+  FileView,
+  FloorView,
+  JobView,
+  PartList,
+  Problem,
+  SessionView,
+  StoredEntry,
+} from '@ash-knot/contract';
+import { fastenersOf, foldJob, planOf, type Entry, type EntryBodies, type EntryKind } from '@ash-knot/core';
+import { DEMO_PIN } from '@ash-knot/demo';
+import { loadDemo } from './db/load-demo';
+import { migrate } from './db/migrate';
+import { hashPin, pinMatches } from './session/pin';
+import { freshId, startApp, Tablet, type Running } from './test-kit';
+import path from 'node:path';
+
+let app: Running;
+beforeAll(async () => {
+  app = await startApp();
+});
+afterAll(async () => app.stop());
+
+const line = <K extends EntryKind>(job: string, kind: K, body: EntryBodies[K], by = 'ruan'): Entry =>
+  ({ id: freshId(), job, kind, body, by, at: new Date().toISOString() }) as unknown as Entry;
+const write = (t: Tablet, job: string, ...entries: unknown[]) => t.post(`/jobs/${job}/entries`, { entries });
+const entriesOf = async (t: Tablet, job: string) => ((await t.get(`/jobs/${job}`)).body as JobView).entries;
+const fieldsOf = (b: unknown) => (b as Problem).fields?.map((f) => f.field) ?? [];
+
+describe('signing in', () => {
+  test('nothing but the session is answered before a device is signed in', async () => {
+    const t = app.tablet();
+    for (const route of [
+      '/floor',
+      '/jobs/0193b000-0000-7000-8000-000000000000',
+      '/vehicles',
+      '/parts',
+      '/find?q=x',
+      '/types',
+      '/photos/0193b000-0000-7000-8000-000000000000',
+    ]) {
+      expect([route, (await t.get(route)).status]).toEqual([route, 401]);
+    }
+    for (const [m, route] of [
+      ['POST', '/jobs'],
+      ['PUT', '/shop/rules'],
+      ['POST', '/people'],
+      ['POST', '/vehicles'],
+      ['POST', '/instruments/wrench/pull'],
+    ] as const) {
+      expect([route, (await t.ask(m, route, {})).status]).toEqual([route, 401]);
+    }
+    expect((await t.get('/session')).status).toBe(200);
+  });
+
+  test('the cookie is httpOnly and same-site; only its hash is stored', async () => {
+    const t = app.tablet();
+    const r = await t.post('/session', { person: 'ruan', pin: DEMO_PIN, bay: 'Bay 1' });
+    const cookie = r.headers.getSetCookie()[0]!;
+    expect(cookie).toMatch(/HttpOnly/);
+    expect(cookie).toMatch(/SameSite=Strict/);
+    const token = cookie.split(';')[0]!.split('=')[1]!;
+    const { rows } = await app.db.query<{ n: string }>(
+      `SELECT count(*) AS n FROM session WHERE encode(token_hash, 'escape') = $1`,
+      [token],
+    );
+    expect(Number(rows[0]!.n)).toBe(0);
+  });
+
+  test('PINs are scrypt hashes with their own salt', async () => {
+    const [a, b] = [await hashPin('2468'), await hashPin('2468')];
+    expect(a).toMatch(/^scrypt\$16384\$8\$1\$/);
+    expect(a).not.toBe(b);
+    expect(await pinMatches('2468', a)).toBe(true);
+    expect(await pinMatches('2469', a)).toBe(false);
+    expect(await pinMatches('2468', 'nonsense')).toBe(false);
+  });
+
+  test('five wrong PINs lock the person, on every device, even for the right PIN', async () => {
+    for (let i = 0; i < 5; i++)
+      expect(
+        (await app.tablet().post('/session', { person: 'pella', pin: '0000', bay: 'Bay 1' })).status,
+      ).toBe(403);
+    const r = await app.tablet().post('/session', { person: 'pella', pin: DEMO_PIN, bay: 'Bay 1' });
+    expect(r.status).toBe(429);
+    expect((r.body as Problem).detail).toMatch(/Too many wrong PINs. Try again in \d+ s/);
+    await app.db.query(`UPDATE person SET locked_until = now() - interval '1 s' WHERE id = 'pella'`);
+    expect(
+      (await app.tablet().post('/session', { person: 'pella', pin: DEMO_PIN, bay: 'Bay 1' })).status,
+    ).toBe(201);
+    expect((await app.db.query(`SELECT failed FROM person WHERE id = 'pella'`)).rows[0].failed).toBe(0);
+  });
+
+  test('a learner does not sign a device in; a stranger’s name is nobody', async () => {
+    expect(
+      (await app.tablet().post('/session', { person: 'tobin', pin: DEMO_PIN, bay: 'Bay 1' })).status,
+    ).toBe(403);
+    expect(
+      (await app.tablet().post('/session', { person: 'nobody', pin: DEMO_PIN, bay: 'Bay 1' })).status,
+    ).toBe(403);
+    const t = await app.tablet().signIn();
+    expect((await t.post('/session/person', { person: 'nobody' })).status).toBe(403);
+  });
+
+  test('tapping another name drops the PIN that stood', async () => {
+    const t = await app.tablet().signIn();
+    await t.pin('ruan');
+    expect(((await t.get('/session')).body as SessionView).confirmed?.person).toBe('ruan');
+    await t.post('/session/person', { person: 'isla' });
+    expect(((await t.get('/session')).body as SessionView).confirmed).toBeNull();
+  });
+
+  test('requests of another site are not taken', async () => {
+    const t = await app.tablet().signIn();
+    expect(
+      (await t.ask('POST', '/session/person', { person: 'isla' }, { origin: 'http://elsewhere.invalid' }))
+        .status,
+    ).toBe(403);
+  });
+});
+
+describe('the ledger', () => {
+  test('an entry posted twice is stored once', async () => {
+    const t = await app.tablet().signIn();
+    const job = await t.job('HB 0093');
+    const before = (await entriesOf(t, job)).length;
+    const e = line(job, 'note', { text: 'listened at the slip' });
+    expect((await write(t, job, e)).status).toBe(201);
+    expect((await write(t, job, e)).status).toBe(201);
+    expect((await entriesOf(t, job)).length).toBe(before + 1);
+  });
+
+  test('an id that stands for something else is a conflict', async () => {
+    const t = await app.tablet().signIn();
+    const job = await t.job('HB 0093');
+    const e = line(job, 'note', { text: 'x' });
+    await write(t, job, e);
+    expect(
+      (
+        await write(t, job, {
+          ...line(job, 'defect', { joint: 'front.left.damper', what: 'oil leak' }),
+          id: e.id,
+        })
+      ).status,
+    ).toBe(409);
+  });
+
+  test('one wrong entry in a batch stores none of it, and its field is named', async () => {
+    const t = await app.tablet().signIn();
+    const job = await t.job('HB 0093');
+    const before = (await entriesOf(t, job)).length;
+    const bad = {
+      ...line(job, 'defect', { joint: 'front.left.damper', what: 'oil leak' }),
+      body: { joint: 'front.left.damper', what: 'sad' },
+    };
+    const r = await write(t, job, line(job, 'note', { text: 'good' }), bad);
+    expect(r.status).toBe(422);
+    expect(r.headers.get('content-type')).toMatch(/problem\+json/);
+    expect(fieldsOf(r.body)).toContain('entries.1.body.what');
+    expect((r.body as Problem).detail).toMatch(/Nothing was stored/);
+    expect((await entriesOf(t, job)).length).toBe(before);
+  });
+
+  test('a gauge that is not in the register takes the whole batch back', async () => {
+    const t = await app.tablet().signIn();
+    const job = await t.job('HB 0093');
+    const before = (await entriesOf(t, job)).length;
+    const r = await write(
+      t,
+      job,
+      line(job, 'note', { text: 'first' }),
+      line(job, 'reading', {
+        joint: 'front.left.frame-bushing',
+        phase: 'before',
+        gauge: 'ghost',
+        first: 0,
+        second: 0.3,
+        unit: 'mm',
+        playMm: 0.3,
+      }),
+    );
+    expect(r.status).toBe(422);
+    expect((await entriesOf(t, job)).length).toBe(before);
+  });
+
+  test('rows cannot be changed or deleted, even with SQL', async () => {
+    await expect(app.db.query(`UPDATE entry SET kind = 'note'`)).rejects.toThrow(/append-only/);
+    await expect(app.db.query('DELETE FROM entry')).rejects.toThrow(/append-only/);
+  });
+
+  test('readings and torques are also written relationally, and struck with their entry', async () => {
+    const t = await app.tablet().signIn();
+    const job = await t.job('HB 0093');
+    const e = line(job, 'reading', {
+      joint: 'front.left.frame-bushing',
+      phase: 'before',
+      gauge: 'dial-1',
+      first: 1,
+      second: 1.5,
+      unit: 'mm',
+      playMm: 0.5,
+    });
+    await write(t, job, e);
+    const row = async () =>
+      (await app.db.query('SELECT play_mm, struck FROM reading WHERE entry_id = $1', [e.id])).rows[0];
+    expect(await row()).toEqual({ play_mm: 0.5, struck: false });
+    expect((await write(t, job, line(job, 'strike', { entry: e.id, why: 'misread' }))).status).toBe(201);
+    expect(await row()).toEqual({ play_mm: 0.5, struck: true });
+  });
+
+  test('somebody else’s entry is struck only with a PIN; a learner’s strike of it never', async () => {
+    const t = await app.tablet().signIn();
+    const job = await t.job('HB 0093');
+    const e = line(job, 'note', { text: 'by ruan' });
+    await write(t, job, e);
+    await t.post('/session/person', { person: 'isla' });
+    const strike = line(job, 'strike', { entry: e.id, why: 'no' }, 'isla');
+    const refused = await write(t, job, strike);
+    expect([refused.status, (refused.body as Problem).title]).toEqual([403, 'pin']);
+    await t.pin('isla');
+    expect((await write(t, job, strike)).status).toBe(201);
+    const own = line(job, 'note', { text: 'by ruan again' });
+    await write(t, job, own);
+    await t.post('/session/person', { person: 'tobin' });
+    await t.pin('tobin');
+    expect((await write(t, job, line(job, 'strike', { entry: own.id, why: 'no' }, 'tobin'))).status).toBe(
+      403,
+    );
+  });
+
+  test('roles are checked on the server', async () => {
+    const t = await app.tablet().signIn();
+    const job = await t.job('HB 0093');
+    expect(
+      (
+        await write(
+          t,
+          job,
+          line(
+            job,
+            'torque',
+            {
+              fastener: 'front.left.wheel-nut',
+              targetNm: 100,
+              targetText: '100 N·m',
+              source: 'x',
+              achievedNm: 100,
+              value: 100,
+              unit: 'N·m',
+              method: 'torque wrench',
+            },
+            'pella',
+          ),
+        )
+      ).status,
+    ).toBe(403);
+    expect(
+      (
+        await write(
+          t,
+          job,
+          line(
+            job,
+            'answer',
+            { answer: 'approved', what: 'x', parts: [], who: 'y', how: 'by phone', warning: '' },
+            'tobin',
+          ),
+        )
+      ).status,
+    ).toBe(403);
+  });
+
+  test('a customer’s answer needs the PIN of whoever signs it, not another’s', async () => {
+    const t = await app.tablet().signIn();
+    const job = await t.job('SCH 11');
+    const answer = line(job, 'answer', {
+      answer: 'declined',
+      what: 'rear bushings',
+      parts: [],
+      who: 'School council',
+      how: 'by phone',
+      warning: 'they will knock',
+    });
+    expect((await write(t, job, answer)).status).toBe(403);
+    await t.pin('isla');
+    expect((await write(t, job, answer)).status).toBe(403);
+    await t.pin('ruan');
+    expect((await write(t, job, answer)).status).toBe(201);
+  });
+
+  test('a time in the future is refused', async () => {
+    const t = await app.tablet().signIn();
+    const job = await t.job('HB 0093');
+    const r = await write(t, job, {
+      ...line(job, 'note', { text: 'x' }),
+      at: new Date(Date.now() + 3_600_000).toISOString(),
+    });
+    expect([r.status, fieldsOf(r.body)]).toEqual([422, ['at']]);
+  });
+
+  test('an entry of another job is refused', async () => {
+    const t = await app.tablet().signIn();
+    const [a, b] = [await t.job('HB 0093'), await t.job('SCH 11')];
+    expect((await write(t, a, line(b, 'note', { text: 'x' }))).status).toBe(422);
+  });
+});
+
+describe('the hand-back', () => {
+  test('is refused with everything that is open named, and taken when nothing is', async () => {
+    const t = await app.tablet().signIn();
+    const job = await t.job('PV 2210');
+    await t.pin('ruan');
+    const tooEarly = await write(t, job, line(job, 'hand-back', { distanceKm: 999_999, note: '' }));
+    expect(tooEarly.status).toBe(409);
+    expect((tooEarly.body as Problem).fields!.map((f) => f.message)).toEqual(
+      expect.arrayContaining(['The drive over the same bump is not recorded.', 'No recheck is set.']),
+    );
+    const view = (await t.get(`/jobs/${job}`)).body as JobView;
+    await write(
+      t,
+      job,
+      line(job, 'road-test', { result: 'quiet', note: '' }),
+      line(job, 'recheck', { what: 'bolts', atKm: view.distanceKm + 100, onDate: '2030-01-01' }),
+    );
+    const back = line(job, 'hand-back', { distanceKm: view.distanceKm + 3, note: '' });
+    expect((await write(t, job, back)).status).toBe(201);
+    expect(((await t.get('/floor')).body as FloorView).jobs.some((j) => j.id === job)).toBe(false);
+    expect(
+      (await write(t, job, line(job, 'defect', { joint: 'front.left.damper', what: 'oil leak' }))).status,
+    ).toBe(409);
+    expect((await write(t, job, line(job, 'note', { text: 'a note is still taken' }))).status).toBe(201);
+    // Taken back with a PIN: the job is on the floor again.
+    expect((await write(t, job, line(job, 'strike', { entry: back.id, why: 'not yet' }))).status).toBe(201);
+    expect(((await t.get('/floor')).body as FloorView).jobs.some((j) => j.id === job)).toBe(true);
+  });
+
+  test('a dangerous finding nobody was told of blocks it', async () => {
+    const t = await app.tablet().signIn();
+    const job = await t.job('NR 508');
+    await t.pin('ruan');
+    const r = await write(t, job, line(job, 'hand-back', { distanceKm: 1, note: '' }));
+    expect((r.body as Problem).fields!.map((f) => f.message).join(' ')).toMatch(
+      /Dangerous: left ball joint. The owner has not been told yet/,
+    );
+  });
+});
+
+describe('live changes', () => {
+  test('a second tablet is sent what the first writes, and what it missed', async () => {
+    const t = await app.tablet().signIn();
+    const job = await t.job('HB 0093');
+    const seen = await entriesOf(t, job);
+    const second = await app.tablet().signIn('isla');
+    const cookie = (second as unknown as { cookie: string }).cookie;
+    const missed = line(job, 'note', { text: 'before the stream' });
+    await write(t, job, missed);
+    const stop = new AbortController();
+    const res = await fetch(`${app.address}/api/jobs/${job}/stream?after=${seen.at(-1)!.seq}`, {
+      headers: { cookie },
+      signal: stop.signal,
+    });
+    expect(res.headers.get('content-type')).toMatch(/event-stream/);
+    const live = line(job, 'note', { text: 'while it is open' });
+    const got: string[] = [];
+    const reader = res.body!.getReader();
+    let text = '';
+    while (got.length < 2) {
+      const { value } = await reader.read();
+      text += Buffer.from(value!).toString();
+      got.length = 0;
+      for (const m of text.matchAll(/event: entries\ndata: (.*)\n/g))
+        got.push(...(JSON.parse(m[1]!) as StoredEntry[]).map((e) => e.id));
+      if (got.length === 1 && !text.includes(live.id)) await write(t, job, live);
+    }
+    stop.abort();
+    expect(got).toEqual([missed.id, live.id]);
+  });
+});
+
+describe('vehicles and jobs', () => {
+  test('a plate is one plate however it is typed; a taken one is a conflict', async () => {
+    const t = await app.tablet().signIn();
+    const found = (await t.get('/vehicles?q=sk-2047')).body as { plate: string }[];
+    expect(found[0]!.plate).toBe('SK 2047');
+    const types = (await t.get('/types')).body as { id: string }[];
+    const v = { plate: 'sk 2047', typeId: types[0]!.id, year: 2018, distanceKm: 10, kmPerDay: 1, owner: '' };
+    expect((await t.post('/vehicles', v)).status).toBe(409);
+    expect((await t.post('/vehicles', { ...v, plate: 'ZZ 1' })).status).toBe(201);
+  });
+
+  test('a VIN that cannot be one is refused by its field, a wrong check digit is not', async () => {
+    const t = await app.tablet().signIn();
+    const typeId = ((await t.get('/types')).body as { id: string }[])[0]!.id;
+    const base = { typeId, year: 2018, distanceKm: 10, kmPerDay: 1, owner: '' };
+    const bad = await t.post('/vehicles', { ...base, plate: 'ZZ 2', vin: '123' });
+    expect([bad.status, fieldsOf(bad.body)]).toEqual([422, ['vin']]);
+    expect((await t.post('/vehicles', { ...base, plate: 'ZZ 3', vin: '11111111211111111' })).status).toBe(
+      201,
+    );
+  });
+
+  test('a type of its own comes in with its vehicle, or neither does', async () => {
+    const t = await app.tablet().signIn();
+    const spec = ((await t.get('/types')).body as { spec: { name: string } }[])[0]!.spec;
+    const v = {
+      plate: 'ZZ 10',
+      newType: { ...spec, name: 'Made up here' },
+      year: 2018,
+      distanceKm: 10,
+      kmPerDay: 1,
+      owner: '',
+    };
+    expect((await t.post('/vehicles', { ...v, plate: 'SK 2047' })).status).toBe(409);
+    expect(
+      ((await t.get('/types')).body as { spec: { name: string } }[]).some(
+        (x) => x.spec.name === 'Made up here',
+      ),
+    ).toBe(false);
+    expect((await t.post('/vehicles', v)).status).toBe(201);
+    expect((await t.post('/vehicles', { ...v, plate: 'ZZ 11' })).status).toBe(409);
+  });
+
+  test('one open job a vehicle; the same request twice is harmless; the distance never runs back', async () => {
+    const t = await app.tablet().signIn();
+    const vehicle = ((await t.get('/vehicles?q=LK%20902')).body as { id: string; distanceKm: number }[])[0]!;
+    const body = {
+      id: freshId(),
+      vehicleId: vehicle.id,
+      kind: 'noise',
+      bay: null,
+      distanceKm: vehicle.distanceKm + 5,
+    };
+    expect((await t.post('/jobs', { ...body, distanceKm: 1 })).status).toBe(422);
+    expect((await t.post('/jobs', body)).status).toBe(201);
+    expect((await t.post('/jobs', body)).status).toBe(201);
+    expect((await t.post('/jobs', { ...body, id: freshId() })).status).toBe(409);
+  });
+
+  test('the file has play over distance and past jobs; parts narrow by type; find understands both dialects', async () => {
+    const t = await app.tablet().signIn();
+    const v = ((await t.get('/vehicles?q=SK%202063')).body as { id: string; typeId: string }[])[0]!;
+    const file = (await t.get(`/vehicles/${v.id}`)).body as FileView;
+    expect(file.play.length).toBeGreaterThan(5);
+    expect(file.jobs.length).toBeGreaterThan(1);
+    const parts = (await t.get(`/parts?typeId=${v.typeId}&axle=front&limit=500`)).body as PartList;
+    expect(parts.total).toBeGreaterThan(10);
+    expect(parts.parts.every((p) => p.fits.some((f) => f.typeId === v.typeId))).toBe(true);
+    const a = (await t.get('/find?q=end%20link')).body as unknown[];
+    const b = (await t.get('/find?q=drop%20link')).body as unknown[];
+    expect(b.length).toBeGreaterThan(0);
+    expect(Array.isArray(a)).toBe(true);
+  });
+
+  test('bad queries and unknown things are problems, not errors', async () => {
+    const t = await app.tablet().signIn();
+    expect((await t.get('/parts?limit=999999')).status).toBe(422);
+    expect((await t.get('/jobs/nonsense')).status).toBe(422);
+    expect((await t.get('/jobs/0193b000-0000-7000-8000-000000000000')).status).toBe(404);
+    expect((await t.get('/nothing-here')).status).toBe(404);
+    expect((await t.ask('POST', '/jobs', '{"half', { 'content-type': 'application/json' })).status).toBe(400);
+    expect((await t.ask('POST', '/jobs', { big: 'x'.repeat(600_000) })).status).toBe(413);
+  });
+});
+
+describe('photographs', () => {
+  const png = Uint8Array.from(
+    Buffer.from(
+      'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+      'base64',
+    ),
+  );
+  test('a picture goes in and comes out the same; sending it again is harmless', async () => {
+    const t = await app.tablet().signIn();
+    const job = await t.job('HB 0093');
+    const id = freshId();
+    expect((await t.ask('PUT', `/jobs/${job}/photos/${id}`, png)).status).toBe(201);
+    expect((await t.ask('PUT', `/jobs/${job}/photos/${id}`, png)).status).toBe(201);
+    const r = await t.get(`/photos/${id}`);
+    expect(r.headers.get('content-type')).toBe('image/png');
+    expect(r.headers.get('cache-control')).toMatch(/immutable/);
+  });
+  test('what is no picture is refused whatever it says it is; larger than 10 MB too', async () => {
+    const t = await app.tablet().signIn();
+    const job = await t.job('HB 0093');
+    expect(
+      (
+        await t.ask(
+          'PUT',
+          `/jobs/${job}/photos/${freshId()}`,
+          Uint8Array.from(Buffer.from('<svg onload="x">')),
+          { 'content-type': 'image/png' },
+        )
+      ).status,
+    ).toBe(422);
+    expect(
+      (await t.ask('PUT', `/jobs/${job}/photos/${freshId()}`, new Uint8Array(10 * 1024 * 1024 + 10))).status,
+    ).toBe(413);
+  });
+});
+
+describe('yard rules', () => {
+  test('only the lead, only with a PIN, only within bounds', async () => {
+    const t = await app.tablet().signIn();
+    const rules = ((await t.get('/session')).body as SessionView).shop!.rules;
+    expect((await t.ask('PUT', '/shop/rules', rules)).status).toBe(403);
+    await t.pin('ruan');
+    expect((await t.ask('PUT', '/shop/rules', rules)).status).toBe(403);
+    await t.pin('marit');
+    expect((await t.ask('PUT', '/shop/rules', { ...rules, verdictThreshold: 1.5 })).status).toBe(422);
+    expect((await t.ask('PUT', '/shop/rules', { ...rules, dialect: 'anti-roll bar' })).status).toBe(200);
+    expect(((await t.get('/session')).body as SessionView).shop!.rules.dialect).toBe('anti-roll bar');
+    expect((await t.post('/people', { name: 'Ana New', role: 'technician', pin: '13' })).status).toBe(422);
+    expect((await t.post('/people', { name: 'Ana New', role: 'technician', pin: '1357' })).status).toBe(201);
+    expect((await t.post('/people', { name: 'Ana New', role: 'technician', pin: '1357' })).status).toBe(409);
+  });
+});
+
+describe('the page’s headers', () => {
+  test('a content security policy without inline scripts, no sniffing, no framing', async () => {
+    const h = (await app.tablet().get('/session')).headers;
+    expect(h.get('content-security-policy')).toMatch(/script-src 'self'(;|$)/);
+    expect(h.get('content-security-policy')).toMatch(/frame-ancestors 'none'/);
+    expect(h.get('x-content-type-options')).toBe('nosniff');
+    expect(h.get('x-powered-by')).toBeNull();
+  });
+});
+
+describe('the simulated wrench', () => {
+  test('clicks near its setting and never far from it', async () => {
+    const t = await app.tablet().signIn();
+    const job = await t.job('SK 2047');
+    for (let i = 0; i < 20; i++) {
+      const { achievedNm } = (await t.post('/instruments/wrench/pull', { job, targetNm: 54 })).body as {
+        achievedNm: number;
+      };
+      expect(Math.abs(achievedNm / 54 - 1)).toBeLessThan(0.04);
+    }
+    expect((await t.post('/instruments/wrench/pull', { job, targetNm: -4 })).status).toBe(422);
+  });
+});
+
+describe('the database', () => {
+  test('migrating and loading again change nothing', async () => {
+    expect(await migrate(app.db, path.join(__dirname, 'db/migrations'))).toEqual([]);
+    expect(await loadDemo(app.db, new Date())).toBeUndefined();
+  });
+
+  test('server and browser see the same job: the stored ledger folds to the same plan', async () => {
+    const t = await app.tablet().signIn();
+    const view = (await t.get(`/jobs/${await t.job('SK 2047')}`)).body as JobView;
+    const shop = ((await t.get('/session')).body as SessionView).shop!;
+    const s = foldJob(
+      {
+        type: view.type,
+        typeId: view.vehicle.typeId,
+        kind: view.kind,
+        distanceKm: view.distanceKm,
+        rules: shop.rules,
+        gauges: shop.gauges,
+      },
+      view.entries,
+    );
+    expect(planOf(s).length).toBeGreaterThan(15);
+    expect(fastenersOf(s).filter((f) => f.state === 'done').length).toBeGreaterThan(0);
+    expect(fastenersOf(s).some((f) => f.state === 'open')).toBe(true);
+  });
+});

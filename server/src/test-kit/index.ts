@@ -1,0 +1,122 @@
+import type { AddressInfo } from 'node:net';
+import path from 'node:path';
+import { randomBytes } from 'node:crypto';
+import pg from 'pg';
+import pino from 'pino';
+import { DEMO_PIN } from '@ash-knot/demo';
+import type { FloorView } from '@ash-knot/contract';
+import { makeApp } from '../app';
+import { loadDemo } from '../db/load-demo';
+import { migrate } from '../db/migrate';
+import { makePool, type Db } from '../db/pool';
+import { JobNews } from '../job/stream';
+
+/** The tests' PostgreSQL; `npm test` starts one and sets this. */
+function testServer(): string {
+  const url = process.env['TEST_DATABASE_URL'];
+  if (!url)
+    throw new Error('TEST_DATABASE_URL is not set: run the tests with npm test, which starts PostgreSQL.');
+  return url;
+}
+
+export interface Answer {
+  readonly status: number;
+  readonly body: never;
+  readonly headers: Headers;
+}
+
+/** A tablet: keeps its cookie. */
+export class Tablet {
+  private cookie = '';
+  constructor(readonly address: string) {}
+
+  async ask(
+    method: string,
+    route: string,
+    body?: unknown,
+    headers: Record<string, string> = {},
+  ): Promise<Answer> {
+    const raw = body instanceof Uint8Array;
+    const res = await fetch(`${this.address}/api${route}`, {
+      method,
+      headers: {
+        ...(this.cookie ? { cookie: this.cookie } : {}),
+        ...(body !== undefined && !raw ? { 'content-type': 'application/json' } : {}),
+        ...headers,
+      },
+      ...(body !== undefined
+        ? { body: raw ? Buffer.from(body) : typeof body === 'string' ? body : JSON.stringify(body) }
+        : {}),
+    });
+    const set = res.headers.getSetCookie()[0];
+    if (set) this.cookie = set.split(';')[0]!;
+    const text = await res.text();
+    const json = /json/.test(res.headers.get('content-type') ?? '');
+    return {
+      status: res.status,
+      body: (json && text ? JSON.parse(text) : text) as never,
+      headers: res.headers,
+    };
+  }
+  get = (route: string) => this.ask('GET', route);
+  post = (route: string, body: unknown) => this.ask('POST', route, body);
+
+  async signIn(person = 'ruan', bay = 'Bay 2'): Promise<this> {
+    const r = await this.post('/session', { person, pin: DEMO_PIN, bay });
+    if (r.status !== 201) throw new Error(`sign-in failed: ${JSON.stringify(r.body)}`);
+    return this;
+  }
+  async pin(person: string): Promise<void> {
+    await this.post('/session/confirm', { person, pin: DEMO_PIN });
+  }
+  async job(plate: string): Promise<string> {
+    const floor = (await this.get('/floor')).body as FloorView;
+    return floor.jobs.find((j) => j.vehicle.plate === plate)!.id;
+  }
+}
+
+export interface Running {
+  readonly db: Db;
+  readonly address: string;
+  readonly databaseUrl: string;
+  tablet(): Tablet;
+  stop(): Promise<void>;
+}
+
+/** A server of its own on a database of its own, with the demo shop. */
+export async function startApp(options: { demo?: boolean } = {}): Promise<Running> {
+  const name = `test_${randomBytes(6).toString('hex')}`;
+  const admin = new pg.Client({ connectionString: testServer() });
+  await admin.connect();
+  await admin.query(`CREATE DATABASE ${name}`);
+  const url = new URL(testServer());
+  url.pathname = `/${name}`;
+  const db = makePool(url.href);
+  await migrate(db, path.join(__dirname, '../db/migrations'));
+  if (options.demo !== false) await loadDemo(db, new Date());
+  const log = pino({ level: 'silent' });
+  const news = new JobNews(url.href, log);
+  await news.start();
+  const server = makeApp({ db, news, log }).listen(0, '127.0.0.1');
+  await new Promise((r) => server.once('listening', r));
+  const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  return {
+    db,
+    address,
+    databaseUrl: url.href,
+    tablet: () => new Tablet(address),
+    async stop() {
+      server.closeAllConnections();
+      await new Promise((r) => server.close(r));
+      await news.stop();
+      await db.end();
+      await admin.query(`DROP DATABASE ${name} WITH (FORCE)`);
+      await admin.end();
+    },
+  };
+}
+
+let n = 0;
+/** A fresh UUIDv7-shaped id. */
+export const freshId = (): string =>
+  `0193b000-${String(++n).padStart(4, '0')}-7000-8000-${randomBytes(6).toString('hex')}`;

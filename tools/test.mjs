@@ -1,0 +1,95 @@
+/**
+ * `npm test`: everything, from nothing. Stages can be named: `npm test -- types unit`.
+ * The last line is 'N passed, N failed'.
+ */
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import path from 'node:path';
+import { build, debian, dependencies } from './lib/install.mjs';
+import { startPostgres } from './lib/postgres.mjs';
+import { end, LOCAL, run, say, sayAndExit } from './lib/say.mjs';
+import { startServer } from './lib/server.mjs';
+
+const STAGES = ['types', 'lint', 'format', 'unit', 'e2e'];
+const asked = process.argv.slice(2).filter((a) => STAGES.includes(a));
+const wanted = (stage) => asked.length === 0 || asked.includes(stage);
+
+let passed = 0;
+let failed = 0;
+
+/** A stage that is one check: it passes or it does not. */
+async function check(name, command, args) {
+  say(`\n— ${name}`);
+  const r = await run(command, args);
+  if (r.code === 0) passed++;
+  else {
+    failed++;
+    say(r.out);
+  }
+}
+
+async function jest(env) {
+  say('\n— unit tests');
+  const report = path.join(LOCAL, 'jest.json');
+  rmSync(report, { force: true });
+  const r = await run('npx', ['jest', '--json', `--outputFile=${report}`, '--testLocationInResults', '--silent'], { env });
+  if (!existsSync(report)) {
+    failed++;
+    say(r.out.slice(-8000));
+    return;
+  }
+  const result = JSON.parse(readFileSync(report, 'utf8'));
+  passed += result.numPassedTests;
+  failed += result.numFailedTests + result.numRuntimeErrorTestSuites;
+  for (const file of result.testResults) if (file.status === 'failed') say(`${file.name}\n${file.message}`);
+  say(`${result.numPassedTests} passed, ${result.numFailedTests} failed in ${result.testResults.length} files`);
+}
+
+async function playwright(address) {
+  say('\n— in the browser');
+  const report = path.join(LOCAL, 'playwright.json');
+  rmSync(report, { force: true });
+  const r = await run('npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts'], { env: { BASE_URL: address, PLAYWRIGHT_JSON_OUTPUT_NAME: report } });
+  if (!existsSync(report)) {
+    failed++;
+    say(r.out.slice(-8000));
+    return;
+  }
+  const { stats } = JSON.parse(readFileSync(report, 'utf8'));
+  passed += stats.expected + stats.flaky;
+  failed += stats.unexpected;
+  if (stats.unexpected > 0 || r.code !== 0) say(r.out.slice(-12000));
+  if (r.code !== 0 && stats.unexpected === 0) failed++;
+  say(`${stats.expected} passed, ${stats.unexpected} failed, ${stats.flaky} only at the second try`);
+}
+
+async function main() {
+  mkdirSync(LOCAL, { recursive: true });
+  await dependencies();
+  let postgres;
+  let server;
+  try {
+    if (wanted('types')) await check('types', 'npm', ['run', '-s', 'types']);
+    if (wanted('lint')) await check('lint', 'npm', ['run', '-s', 'lint']);
+    if (wanted('format')) await check('format', 'npm', ['run', '-s', 'format']);
+    if (wanted('unit') || wanted('e2e')) postgres = await startPostgres('test');
+    if (wanted('unit')) await jest({ TEST_DATABASE_URL: await postgres.createDatabase('tests') });
+    if (wanted('e2e')) {
+      if (!existsSync('/usr/bin/chromium')) await debian(['chromium'], 'Chromium');
+      await build();
+      await postgres.dropDatabase('e2e');
+      // The tests make far more requests a minute than a yard does.
+      server = await startServer({ databaseUrl: await postgres.createDatabase('e2e'), env: { REQUESTS_PER_MINUTE: '100000' } });
+      await playwright(server.address);
+    }
+  } finally {
+    if (server) {
+      server.child.removeAllListeners('exit');
+      await end(server.child.pid);
+    }
+    if (postgres) await postgres.stop();
+  }
+  say(`\n${passed} passed, ${failed} failed`);
+  process.exitCode = failed > 0 || passed === 0 ? 1 : 0;
+}
+
+main().catch(sayAndExit);

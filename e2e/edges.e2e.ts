@@ -1,7 +1,10 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { enterPin, expect, joint, openSheet, secondTablet, signIn, test } from './yard';
 
-test('without a line: what is recorded stays, marked, through a reload, and is sent when the line is back', async ({ page, context }) => {
+test('without a line: what is recorded stays, marked, through a reload, and is sent when the line is back', async ({
+  page,
+  context,
+}) => {
   await signIn(page);
   await openSheet(page, 'HB 0093');
   await page.getByTestId('station-find').click();
@@ -19,7 +22,11 @@ test('without a line: what is recorded stays, marked, through a reload, and is s
   await expect(joint(page, 'front.left.damper')).toContainText('watch');
 });
 
-test('a struck line stays on the tape with a line through it, and its effect is gone', async ({ page, browser, errors }) => {
+test('a struck line stays on the tape with a line through it, and its effect is gone', async ({
+  page,
+  browser,
+  errors,
+}) => {
   await signIn(page);
   await openSheet(page, 'HB 0093');
   await page.getByTestId('station-find').click();
@@ -71,7 +78,9 @@ test('a wrong PIN is refused in words; the lead’s PIN opens the yard rules', a
   await expect(page.getByTestId('rules-said')).toContainText('Written down.');
 });
 
-test('keys: stations, joints, axles, tape, pocket, find, units; none fires while typing', async ({ page }) => {
+test('keys: stations, joints, axles, tape, pocket, find, units; none fires while typing', async ({
+  page,
+}) => {
   await signIn(page);
   await openSheet(page, 'SK 2047');
   await page.keyboard.press('2');
@@ -98,7 +107,12 @@ test('keys: stations, joints, axles, tape, pocket, find, units; none fires while
   await page.keyboard.press('Escape');
   await page.keyboard.press('/');
   await page.getByTestId('find-box').fill('bushing');
-  await expect(page.getByRole('dialog').getByText(/Keel bushing/).first()).toBeVisible();
+  await expect(
+    page
+      .getByRole('dialog')
+      .getByText(/bushing \d+ (rubber|polyurethane)/)
+      .first(),
+  ).toBeVisible();
   await page.getByTestId('find-box').fill('sch 12');
   await expect(page.getByRole('dialog').getByText('SCH 12')).toBeVisible();
   await page.keyboard.press('Escape');
@@ -111,7 +125,9 @@ test('keys: stations, joints, axles, tape, pocket, find, units; none fires while
   await expect(page.getByRole('dialog', { name: 'All keys' })).toBeVisible();
 });
 
-test('a planned replacement enters at Settle; one side needs a reason; a no needs its warning', async ({ page }) => {
+test('a planned replacement enters at Settle; one side needs a reason; a no needs its warning', async ({
+  page,
+}) => {
   await signIn(page);
   await page.goto('/open');
   await page.getByTestId('plate-search').fill('BK1672');
@@ -136,14 +152,25 @@ test('a planned replacement enters at Settle; one side needs a reason; a no need
 });
 
 const SCREENS: [string, string][] = [
-  ['the floor', '/'], ['open', '/open'], ['the file', '/file'], ['the shelf', '/shelf'], ['the rules', '/rules'],
+  ['the floor', '/'],
+  ['open', '/open'],
+  ['the file', '/file'],
+  ['the shelf', '/shelf'],
+  ['the rules', '/rules'],
 ];
 
 test('axe finds nothing on any screen', async ({ page }) => {
   test.setTimeout(240_000);
   const clean = async (name: string) => {
-    const r = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'best-practice']).analyze();
-    expect([name, r.violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => `${v.id}: ${v.nodes[0]!.html}`)]).toEqual([name, []]);
+    const r = await new AxeBuilder({ page })
+      .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'best-practice'])
+      .analyze();
+    expect([
+      name,
+      r.violations
+        .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+        .map((v) => `${v.id}: ${v.nodes[0]!.html}`),
+    ]).toEqual([name, []]);
   };
   await page.goto('/');
   await expect(page.getByTestId('sign-in')).toBeVisible();
@@ -158,7 +185,12 @@ test('axe finds nothing on any screen', async ({ page }) => {
   await page.getByRole('link', { name: /SK 2063/ }).click();
   await expect(page.getByRole('heading', { name: 'Torque book' })).toBeVisible();
   await clean('a vehicle’s file');
-  for (const [plate, stations] of [['HB 0093', ['listen', 'find']], ['SCH 11', ['settle']], ['SK 2047', ['work', 'settle']], ['PV 2210', ['prove']]] as const) {
+  for (const [plate, stations] of [
+    ['HB 0093', ['listen', 'find']],
+    ['SCH 11', ['settle']],
+    ['SK 2047', ['work', 'settle']],
+    ['PV 2210', ['prove']],
+  ] as const) {
     await openSheet(page, plate);
     for (const st of stations) {
       await page.getByTestId(`station-${st}`).click();
@@ -176,13 +208,19 @@ test('axe finds nothing on any screen', async ({ page }) => {
 
 test('the sheet fits a phone and a tablet upright without sideways scrolling', async ({ page }) => {
   await signIn(page);
-  for (const [width, height] of [[390, 844], [820, 1180], [1280, 800]] as const) {
+  for (const [width, height] of [
+    [390, 844],
+    [820, 1180],
+    [1280, 800],
+  ] as const) {
     await page.setViewportSize({ width, height });
     await openSheet(page, 'SK 2047');
     for (const st of ['listen', 'find', 'settle', 'work', 'prove']) {
       await page.getByTestId(`station-${st}`).click();
       await page.waitForTimeout(150);
-      const over = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+      const over = await page.evaluate(
+        () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+      );
       expect([width, st, over]).toEqual([width, st, 0]);
     }
     await expect(page.getByTestId('next')).toBeInViewport();

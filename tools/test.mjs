@@ -31,7 +31,11 @@ async function jest(env) {
   say('\n— unit tests');
   const report = path.join(LOCAL, 'jest.json');
   rmSync(report, { force: true });
-  const r = await run('npx', ['jest', '--json', `--outputFile=${report}`, '--testLocationInResults', '--silent'], { env });
+  const r = await run(
+    'npx',
+    ['jest', '--json', `--outputFile=${report}`, '--testLocationInResults', '--silent'],
+    { env },
+  );
   if (!existsSync(report)) {
     failed++;
     say(r.out.slice(-8000));
@@ -41,14 +45,18 @@ async function jest(env) {
   passed += result.numPassedTests;
   failed += result.numFailedTests + result.numRuntimeErrorTestSuites;
   for (const file of result.testResults) if (file.status === 'failed') say(`${file.name}\n${file.message}`);
-  say(`${result.numPassedTests} passed, ${result.numFailedTests} failed in ${result.testResults.length} files`);
+  say(
+    `${result.numPassedTests} passed, ${result.numFailedTests} failed in ${result.testResults.length} files`,
+  );
 }
 
 async function playwright(address) {
   say('\n— in the browser');
   const report = path.join(LOCAL, 'playwright.json');
   rmSync(report, { force: true });
-  const r = await run('npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts'], { env: { BASE_URL: address, PLAYWRIGHT_JSON_OUTPUT_NAME: report } });
+  const r = await run('npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts'], {
+    env: { BASE_URL: address, PLAYWRIGHT_JSON_OUTPUT_NAME: report },
+  });
   if (!existsSync(report)) {
     failed++;
     say(r.out.slice(-8000));
@@ -78,7 +86,10 @@ async function main() {
       await build();
       await postgres.dropDatabase('e2e');
       // The tests make far more requests a minute than a yard does.
-      server = await startServer({ databaseUrl: await postgres.createDatabase('e2e'), env: { REQUESTS_PER_MINUTE: '100000' } });
+      server = await startServer({
+        databaseUrl: await postgres.createDatabase('e2e'),
+        env: { REQUESTS_PER_MINUTE: '100000' },
+      });
       await playwright(server.address);
     }
   } finally {

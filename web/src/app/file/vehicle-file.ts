@@ -121,11 +121,11 @@ import { Session } from '../state/session';
             <h2 class="mt-6 text-xl font-bold">Torque book</h2>
             @for (end of ends; track end) {
               <h3 class="heading mt-2 capitalize">{{ end }}</h3>
-              <table class="w-full">
+              <table class="w-full table-fixed">
                 <tbody>
                   @for (v of f.type.torqueBook[end]; track $index) {
                     <tr class="rule">
-                      <td class="py-1.5">{{ fastener(v.fastener) }}</td>
+                      <td class="w-2/5 py-1.5">{{ fastener(v.fastener) }}</td>
                       <td class="mono soft text-sm">{{ v.thread }}</td>
                       <td class="mono text-right font-semibold">
                         {{

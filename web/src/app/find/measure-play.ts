@@ -131,7 +131,11 @@ export class MeasurePlay {
 
   protected readonly gauges = computed(() => this.session.shop()?.gauges ?? []);
   protected readonly gauge = computed(
-    () => this.gauges().find((g) => g.id === this.gaugeId()) ?? this.gauges()[0]!,
+    () => this.gauges().find((g) => g.id === this.gaugeId()) ?? this.view()?.gauge ?? this.finest(),
+  );
+  /** Unless one is picked, the gauge of the series that was begun, else the finest. */
+  private readonly finest = computed(
+    () => [...this.gauges()].sort((a, b) => a.resolutionMm - b.resolutionMm)[0]!,
   );
   protected readonly title = computed(
     () =>

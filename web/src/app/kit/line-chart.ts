@@ -57,7 +57,12 @@ export class LineChart {
         color: token('bark-soft'),
         font: { family: css.getPropertyValue('--font-sans'), size: 14 },
       },
-      ticks: { color: token('bark-soft'), font },
+      ticks: {
+        color: token('bark-soft'),
+        font,
+        callback: (v: string | number) =>
+          Number(Number(v).toFixed(3)).toLocaleString('en-GB').replaceAll(',', ' '),
+      },
       grid: { color: token('ash-300') },
       border: { color: token('ash-500') },
     });
@@ -81,7 +86,7 @@ export class LineChart {
         animation: false,
         responsive: true,
         maintainAspectRatio: false,
-        scales: { x: axis(this.xTitle()), y: { ...axis(this.yTitle()), beginAtZero: true } },
+        scales: { x: axis(this.xTitle()), y: { ...axis(this.yTitle()), beginAtZero: true, grace: '10%' } },
         plugins: { legend: { display: false } },
       },
     });

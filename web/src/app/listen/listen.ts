@@ -68,7 +68,9 @@ const EMPTY: Complaint = { character: [], where: [], when: [], drives: [], histo
         (pickedChange)="set({ history: $event })"
       />
     </section>
-    <div class="sticky bottom-0 -mx-7 mt-6 -mb-7 flex items-center gap-4 border-t bg-ash-100 px-7 py-3">
+    <div
+      class="sticky bottom-0 -mx-4 mt-6 -mb-6 flex plate:-mx-7 plate:-mb-7 items-center gap-4 border-t bg-ash-100 px-4 py-3 plate:px-7"
+    >
       <button
         type="button"
         class="btn btn-go min-w-48"

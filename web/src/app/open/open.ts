@@ -130,6 +130,7 @@ export class Open {
   }
   protected async start(): Promise<void> {
     const v = this.vehicle()!;
+    const kind = this.kind();
     const distanceKm = Number(this.km().replace(/\s/g, ''));
     if (!this.km().trim() || !Number.isFinite(distanceKm))
       return this.error.set('The distance must be a number of km.');
@@ -138,14 +139,14 @@ export class Open {
       const { id } = await this.api.post<{ id: string }>('/jobs', {
         id: uuid(),
         vehicleId: v.id,
-        kind: this.kind(),
+        kind,
         bay: this.bay(),
         distanceKm,
       });
       this.q.clear();
       this.km.clear();
       this.kind.clear();
-      await this.router.navigate(['/job', id, this.kind() === 'noise' ? 'listen' : 'settle']);
+      await this.router.navigate(['/job', id, kind === 'noise' ? 'listen' : 'settle']);
     });
   }
   private async doing(work: () => Promise<void>): Promise<void> {

@@ -125,8 +125,7 @@ import { Session } from '../state/session';
         <ul class="mt-1 grid gap-x-10 plate:grid-cols-2">
           @for (p of session.people(); track p.id) {
             <li class="rule flex min-h-13 items-center gap-4">
-              <span class="flex-1">{{ p.name }}</span
-              ><span class="soft">{{ p.role }}</span>
+              <span class="flex-1">{{ p.name }}</span><span class="soft">{{ p.role }}</span>
             </li>
           }
         </ul>

@@ -30,7 +30,7 @@ import { layoutPlate } from './plate-layout';
   imports: [GapMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: {
-    class: 'block relative overflow-hidden bg-ash-200 h-full min-h-[520px]',
+    class: 'block relative overflow-hidden bg-ash-200 h-full min-h-[640px]',
     '(click)': 'pick($event)',
   },
   template: `
@@ -42,13 +42,13 @@ import { layoutPlate } from './plate-layout';
         from behind: left is the left side · heights ×{{ layout().stretch.toFixed(1) }}
       </p>
       <span class="flex-1 sm:hidden"></span>
-      @if (corner()) {
-        <button type="button" class="link text-sm" (click)="corner.set(null)">Whole axle</button>
+      @if (corner() && !narrow()) {
+        <button type="button" class="link text-sm" (click)="zoom(null)">Whole axle</button>
       } @else {
         <button
           type="button"
           class="link text-sm"
-          (click)="corner.set('left')"
+          (click)="zoom('left')"
           aria-label="Only the left corner, larger"
         >
           Left
@@ -56,7 +56,7 @@ import { layoutPlate } from './plate-layout';
         <button
           type="button"
           class="link text-sm"
-          (click)="corner.set('right')"
+          (click)="zoom('right')"
           aria-label="Only the right corner, larger"
         >
           Right
@@ -272,7 +272,9 @@ export class AxlePlate {
 
   protected readonly width = signal(668);
   protected readonly height = signal(664);
-  protected readonly corner = signal<Side | null>(null);
+  private readonly zoomed = signal<Side | null>(null);
+  protected readonly narrow = computed(() => this.width() < 480);
+  protected readonly corner = computed((): Side | null => this.zoomed() ?? (this.narrow() ? 'left' : null));
   protected readonly layout = computed(() =>
     layoutPlate(this.end(), this.axle(), this.width(), this.height(), this.corner()),
   );
@@ -293,6 +295,9 @@ export class AxlePlate {
     inject(DestroyRef).onDestroy(() => watch.disconnect());
   }
 
+  protected zoom(side: Side | null): void {
+    this.zoomed.set(side);
+  }
   protected stateOf(id: JointId) {
     return this.joints().get(id)?.state ?? 'not looked at';
   }

@@ -101,13 +101,15 @@ export function layoutPlate(
   corner: Side | null = null,
 ): PlateLayout {
   const kinds = jointKinds(axle);
-  const label = width < 480 ? 118 : LABEL_WIDTH;
+  // A phone has room for one corner and one column of labels.
+  const narrow = width < 480;
+  const label = LABEL_WIDTH;
   const halfMm = axle.trackMm / 2 + axle.tyreWidthMm * 0.75;
   const topMm = Math.max(...Object.values(axle.points).map((p) => (p as Point)[1]), axle.tyreDiameterMm) + 40;
-  const roomX = width - 2 * label - 24;
+  const roomX = width - (narrow ? 1 : 2) * label - 24;
   const roomY = height - TOP - BOTTOM;
   const pxPerMm = corner ? roomX / (halfMm + 60) : roomX / (2 * halfMm);
-  const stretch = Math.min(corner ? 1.35 : MOST_STRETCH, roomY / (topMm * pxPerMm));
+  const stretch = Math.min(corner && !narrow ? 1.35 : MOST_STRETCH, roomY / (topMm * pxPerMm));
   const drawn = topMm * pxPerMm * stretch;
   // The ground stands low, but a small axle is not left at the bottom of an empty plate.
   const ground = height - BOTTOM - Math.max(0, (roomY - drawn) * 0.35);
@@ -122,7 +124,7 @@ export function layoutPlate(
   const rows: PlateRow[] = [];
   const column = (side: Side, edge: 'left' | 'right', list: readonly JointKind[]) => {
     const slot = roomY / list.length;
-    const rowHeight = Math.min(76, slot);
+    const rowHeight = Math.min(corner && !narrow ? 84 : 76, slot);
     const top = TOP + (roomY - rowHeight * list.length) / 2;
     const at = list.map((k): Point => {
       const p = jointPoint(axle, k);
@@ -147,7 +149,9 @@ export function layoutPlate(
       });
     });
   };
-  if (corner) {
+  if (corner && narrow) {
+    column(corner, corner, kinds);
+  } else if (corner) {
     // The outer half of the joints at the outer edge, the inner half at the other.
     const byReach = [...kinds].sort((a, b) => jointPoint(axle, b)[0] - jointPoint(axle, a)[0]);
     const half = Math.ceil(byReach.length / 2);

@@ -70,7 +70,7 @@ const NAMES: Record<Station, string> = {
           <a routerLink="/" class="btn mt-4">To the floor</a>
         </main>
       } @else if (store.state(); as s) {
-        <main class="panes">
+        <main class="panes" [class.on-plate]="phonePlate()">
           <section class="plate" aria-label="Axle plate">
             <ak-axle-plate
               [end]="store.axle()"
@@ -86,11 +86,21 @@ const NAMES: Record<Station, string> = {
           </section>
           <section class="bench" aria-label="Bench">
             <nav class="tabs" aria-label="Stations">
+              <button
+                type="button"
+                class="tab only-phone"
+                [class.on]="phonePlate()"
+                [attr.aria-pressed]="phonePlate()"
+                (click)="phonePlate.set(true)"
+              >
+                Plate
+              </button>
               @for (st of stations; track st; let i = $index) {
                 <a
                   [routerLink]="['/job', id(), st]"
                   class="tab"
                   [class.on]="station() === st"
+                  (click)="phonePlate.set(false)"
                   [attr.aria-current]="station() === st ? 'page' : null"
                   [attr.data-testid]="'station-' + st"
                 >
@@ -124,11 +134,9 @@ const NAMES: Record<Station, string> = {
   styles: `
     .sheet {
       display: grid;
-      grid-template-rows: 52px;
-      grid-auto-rows: auto;
-      height: 100dvh;
-      grid-template-areas: 'top';
+      grid-template-columns: minmax(0, 1fr);
       grid-template-rows: auto 1fr auto;
+      height: 100dvh;
       overflow: hidden;
     }
     .sheet:has(> .caution) {
@@ -186,7 +194,7 @@ const NAMES: Record<Station, string> = {
         grid-template-columns: minmax(0, 1fr);
       }
       .plate {
-        height: 560px;
+        height: 664px;
         border-right: 0;
         border-bottom: 1px solid var(--color-ash-300);
       }
@@ -206,14 +214,44 @@ const NAMES: Record<Station, string> = {
         z-index: 30;
       }
     }
+    .only-phone {
+      display: none;
+    }
+    .only-phone + .tab {
+      border-left: 0;
+    }
     @media (max-width: 700px) {
+      .only-phone {
+        display: flex;
+      }
+      .tabs {
+        grid-template-columns: repeat(6, 1fr);
+      }
+      .panes {
+        grid-template-rows: auto 1fr;
+      }
+      .bench {
+        display: contents;
+      }
+      .tabs {
+        order: -1;
+      }
+      .panes:not(.on-plate) .plate,
+      .on-plate .station {
+        display: none;
+      }
+      .on-plate .tab.on:not(.only-phone) {
+        background: none;
+        color: var(--color-bark-soft);
+      }
       .tab {
         font-size: 15px;
         flex-direction: column;
         gap: 0;
       }
       .plate {
-        height: 640px;
+        height: calc(100dvh - 230px);
+        min-height: 660px;
       }
     }
     @media print {
@@ -238,6 +276,8 @@ export class Sheet {
   protected readonly stations = STATIONS;
   protected readonly names = NAMES;
   protected readonly tape = signal(false);
+  /** On a phone one part shows at a time: the plate or the bench. */
+  protected readonly phonePlate = signal(false);
   private readonly plate = viewChild(AxlePlate);
 
   private readonly url = toSignal(
@@ -302,6 +342,7 @@ export class Sheet {
 
   protected pick(joint: JointId): void {
     this.store.select(joint);
+    this.phonePlate.set(false);
     if (this.station() === 'listen') void this.router.navigate(['/job', this.id(), 'find']);
   }
   protected note(st: Station): string {

@@ -64,8 +64,9 @@ import { draft } from '../state/draft';
           @for (p of parts(); track p.id) {
             <tr class="rule">
               <td class="py-2">
-                <span class="font-semibold">{{ p.name }}</span
-                ><span class="mono soft block text-sm">{{ p.id }}</span>
+                <span class="font-semibold">{{ p.name }}</span><span class="mono soft block text-sm">{{
+                  p.id
+                }}</span>
               </td>
               <td class="soft">{{ p.kind }}</td>
               <td class="mono">{{ p.thread ?? '' }}</td>

@@ -75,8 +75,9 @@ import type { Orientation } from '@ash-knot/core';
             </g>
           </svg>
           <figcaption class="mt-2 text-sm">
-            <b [class.text-lichen]="ok" [class.text-oxide]="!ok">{{ ok ? 'Right. ' : 'Wrong. ' }}</b
-            >{{ ok ? right() : wrong() }}
+            <b [class.text-lichen]="ok" [class.text-oxide]="!ok">{{ ok ? 'Right. ' : 'Wrong. ' }}</b>{{
+              ok ? right() : wrong()
+            }}
           </figcaption>
         </figure>
       }

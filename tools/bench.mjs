@@ -1,0 +1,173 @@
+/**
+ * `npm run bench`: medians, not verdicts. The machine is noisy; compare ratios between runs on one machine.
+ *  - core: a fold of the longest demo job, the ranking, the plan
+ *  - the API under 100 requests a second (p50, p97.5, p99)
+ *  - in the browser: from a tap to the frame that shows it, for a station switch and a reading
+ */
+import { existsSync } from 'node:fs';
+import path from 'node:path';
+import { build as bundle } from 'esbuild';
+import { build, debian, dependencies } from './lib/install.mjs';
+import { startPostgres } from './lib/postgres.mjs';
+import { end, LOCAL, ROOT, say, sayAndExit } from './lib/say.mjs';
+import { startServer } from './lib/server.mjs';
+
+const PIN = '2468';
+const median = (xs) => [...xs].sort((a, b) => a - b)[Math.floor(xs.length / 2)];
+const row = (name, ...cells) => say(`${name.padEnd(46)} ${cells.join('   ')}`);
+const ms = (x) => `${x.toFixed(2)} ms`;
+
+async function core() {
+  const outfile = path.join(LOCAL, 'bench-core.mjs');
+  await bundle({
+    entryPoints: [path.join(ROOT, 'tools/lib/bench-core.ts')],
+    outfile,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    logLevel: 'warning',
+  });
+  const { benches } = await import(outfile);
+  say('\ncore, median of 60 warm runs');
+  for (const [name, run] of benches()) {
+    for (let i = 0; i < 20; i++) run();
+    const times = [];
+    for (let i = 0; i < 60; i++) {
+      const t = performance.now();
+      run();
+      times.push(performance.now() - t);
+    }
+    row(name, `median ${ms(median(times))}`);
+  }
+}
+
+async function api(address, cookie, job) {
+  const { default: autocannon } = await import('autocannon');
+  say('\nAPI at 100 requests a second, 15 s each');
+  for (const [name, url] of [
+    ['the sheet, GET /api/jobs/:id', `/api/jobs/${job}`],
+    ['the floor, GET /api/floor', '/api/floor'],
+    ['parts of a type, GET /api/parts', '/api/parts?q=link&limit=50'],
+  ]) {
+    const r = await autocannon({
+      url: address + url,
+      connections: 4,
+      overallRate: 100,
+      duration: 15,
+      headers: { cookie },
+    });
+    row(
+      name,
+      `p50 ${r.latency.p50} ms`,
+      `p97.5 ${r.latency.p97_5} ms`,
+      `p99 ${r.latency.p99} ms`,
+      `${r.requests.total} requests`,
+      `${r.non2xx + r.errors} bad`,
+    );
+  }
+}
+
+/** Milliseconds from a tap until the browser has painted what it changed. */
+async function paints(page, name, act) {
+  const times = [];
+  for (let i = 0; i < 15; i++) {
+    const t = await act(i);
+    if (i > 2) times.push(t);
+  }
+  row(name, `median ${ms(median(times))}`, `largest ${ms(Math.max(...times))}`);
+}
+
+async function browser(address) {
+  const { chromium } = await import('@playwright/test');
+  const b = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  });
+  const context = await b.newContext({ viewport: { width: 1280, height: 800 }, baseURL: address });
+  await context.request.post('/api/session', { data: { person: 'ruan', pin: PIN, bay: 'Bay 2' } });
+  const floor = await (await context.request.get('/api/floor')).json();
+  const job = floor.jobs.find((j) => j.vehicle.plate === 'SK 2047').id;
+  const page = await context.newPage();
+  await page.goto(`/job/${job}/find`);
+  for (const st of ['listen', 'settle', 'work', 'prove', 'find']) {
+    await page.getByTestId(`station-${st}`).click();
+    await page.waitForTimeout(300);
+  }
+  /** Clicks inside the page and waits for the frame after the change: no driver time is counted. */
+  const tap = (selector, shows) =>
+    page.evaluate(
+      ([selector, shows]) =>
+        new Promise((resolve) => {
+          const start = performance.now();
+          document.querySelector(selector).click();
+          const look = () =>
+            document.querySelector(shows)
+              ? requestAnimationFrame(() => resolve(performance.now() - start))
+              : requestAnimationFrame(look);
+          requestAnimationFrame(look);
+        }),
+      [selector, shows],
+    );
+  say('\nin the browser, from the tap to the frame that shows it');
+  await paints(page, 'a station switch (Find, Work in turn)', (i) =>
+    i % 2 ? tap('[data-testid="station-find"]', 'ak-find') : tap('[data-testid="station-work"]', 'ak-work'),
+  );
+  await page.goto(`/job/${job}/find`);
+  await page.waitForTimeout(500);
+  const ids = ['front.left.damper', 'front.right.damper'];
+  await paints(page, 'a joint touched on the plate', (i) =>
+    tap(`[data-joint="${ids[i % 2]}"]`, `[data-joint="${ids[i % 2]}"].on`),
+  );
+  await page.locator('[data-joint="front.left.frame-bushing"]').click();
+  await page.getByTestId('measure').click();
+  await page.waitForTimeout(300);
+  await paints(page, 'a reading taken', async (i) => {
+    await page.getByTestId('reading-first').fill('1.00');
+    await page.getByTestId('reading-second').fill(`1.${31 + (i % 5)}`);
+    const before = await page.locator('ol[aria-label="Readings"] li').count();
+    return tap('[data-testid="take-reading"]', `ol[aria-label="Readings"] li:nth-child(${before + 1})`);
+  });
+  await b.close();
+}
+
+async function main() {
+  await dependencies();
+  if (!existsSync('/usr/bin/chromium')) await debian(['chromium'], 'Chromium');
+  await build();
+  await core();
+  const postgres = await startPostgres('test');
+  let server;
+  try {
+    await postgres.dropDatabase('bench');
+    server = await startServer({
+      databaseUrl: await postgres.createDatabase('bench'),
+      env: { REQUESTS_PER_MINUTE: '1000000' },
+    });
+    const res = await fetch(`${server.address}/api/session`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ person: 'ruan', pin: PIN, bay: 'Bay 2' }),
+    });
+    const cookie = res.headers.getSetCookie()[0].split(';')[0];
+    const floor = await (await fetch(`${server.address}/api/floor`, { headers: { cookie } })).json();
+    await api(server.address, cookie, floor.jobs.find((j) => j.vehicle.plate === 'SK 2047').id);
+    await browser(server.address);
+  } finally {
+    if (server) {
+      server.child.removeAllListeners('exit');
+      await end(server.child.pid);
+    }
+    await postgres.stop();
+  }
+}
+
+main().catch(sayAndExit);

@@ -1,0 +1,84 @@
+import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import type { JointState } from '@ash-knot/core';
+import { GapMark } from './gap-mark';
+import { Picks } from './picks';
+import { StarDrawing } from '../work/star-drawing';
+
+@Component({
+  selector: 'ak-test-host',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [GapMark, Picks, StarDrawing],
+  template: `<ak-gap-mark [state]="state()" /><ak-picks
+      label="How"
+      [options]="['a', 'b']"
+      [picked]="picked()"
+      [single]="single()"
+      (pickedChange)="picked.set($event)"
+    /><ak-star-drawing [order]="[1, 3, 5, 2, 4]" [clicks]="clicks()" />`,
+})
+class Host {
+  readonly state = signal<JointState>('sound');
+  readonly picked = signal<('a' | 'b')[]>([]);
+  readonly single = signal(false);
+  readonly clicks = signal(0);
+}
+
+function host() {
+  const fixture = TestBed.createComponent(Host);
+  const el = fixture.nativeElement as HTMLElement;
+  const settle = async () => {
+    await fixture.whenStable();
+    fixture.detectChanges();
+  };
+  return { h: fixture.componentInstance, el, settle };
+}
+
+test('the gap of the mark grows with the state, and the worst is offset and hatched', async () => {
+  const { h, el, settle } = host();
+  const gap = async (s: JointState) => {
+    h.state.set(s);
+    await settle();
+    const r = [...el.querySelectorAll('ak-gap-mark rect')].map((x) => Number(x.getAttribute('x')));
+    return r[1]! - r[0]! - 12;
+  };
+  const [sound, watch, loose] = [await gap('sound'), await gap('watch'), await gap('loose')];
+  expect(sound).toBeLessThan(watch);
+  expect(watch).toBeLessThan(loose);
+  await gap('dangerous');
+  expect(el.querySelector('ak-gap-mark pattern')).not.toBeNull();
+  await gap('not looked at');
+  expect(el.querySelector('ak-gap-mark g')!.getAttribute('fill')).toBe('none');
+});
+
+test('several words can be picked and put back; or one of them', async () => {
+  const { h, el, settle } = host();
+  await settle();
+  const [a, b] = [...el.querySelectorAll('ak-picks button')] as HTMLButtonElement[];
+  a!.click();
+  await settle();
+  b!.click();
+  await settle();
+  expect(h.picked()).toEqual(['a', 'b']);
+  a!.click();
+  await settle();
+  expect(h.picked()).toEqual(['b']);
+  h.single.set(true);
+  await settle();
+  a!.click();
+  await settle();
+  expect(h.picked()).toEqual(['a']);
+});
+
+test('the star names the nut that is next, its stage, and the first again at the end', async () => {
+  const { h, el, settle } = host();
+  const at = async (n: number) => {
+    h.clicks.set(n);
+    await settle();
+    return el.querySelector('ak-star-drawing')!.textContent!.replace(/\s+/g, ' ');
+  };
+  expect(await at(0)).toMatch(/Nut 1 Stage 1 of 3: 30 %/);
+  expect(await at(1)).toMatch(/Nut 3/);
+  expect(await at(5)).toMatch(/Nut 1 Stage 2 of 3: 70 %/);
+  expect(await at(15)).toMatch(/Nut 1 The first one again, full torque/);
+});

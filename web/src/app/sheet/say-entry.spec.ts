@@ -1,0 +1,62 @@
+import { sayJoint, type Entry, type EntryBodies, type EntryKind } from '@ash-knot/core';
+import { sayEntry } from './say-entry';
+
+const say = <K extends EntryKind>(kind: K, body: EntryBodies[K]) =>
+  sayEntry({ id: 'i', job: 'j', kind, body, by: 'ann', at: '2026-11-25T09:00:00Z' } as unknown as Entry, {
+    joint: (j) => sayJoint(j),
+    fastener: (f) => f,
+  });
+
+test.each([
+  [
+    say('check', {
+      check: 'grip-link',
+      state: 'both-hanging',
+      results: [{ joint: 'front.left.link-lower', result: 'moves' }],
+    }),
+    'Left link, lower end: moves',
+  ],
+  [
+    say('check', {
+      check: 'shake-12-6',
+      state: 'both-hanging',
+      results: (['ball-joint', 'wheel-bearing'] as const).flatMap((k) =>
+        (['left', 'right'] as const).map((s) => ({
+          joint: `front.${s}.${k}` as const,
+          result: 'tight' as const,
+        })),
+      ),
+    }),
+    'Shake 12 6: 4 joints tight',
+  ],
+  [
+    say('torque', {
+      fastener: 'front.left.link-lower-nut',
+      targetNm: 54,
+      targetText: '54 N·m',
+      source: 'x',
+      achievedNm: 54.2,
+      value: 54.2,
+      unit: 'N·m',
+      method: 'torque wrench',
+    }),
+    'front.left.link-lower-nut: 54.2 N·m for 54 N·m, torque wrench',
+  ],
+  [say('verdict', { causes: [], reproduced: false, note: '' }), 'Verdict: not reproduced'],
+  [
+    say('recheck', { what: 'link nuts', atKm: 100.4, onDate: '2026-12-01' }),
+    'Recheck at 100 km or 2026-12-01: link nuts',
+  ],
+  [
+    say('reading', {
+      joint: 'front.left.frame-bushing',
+      phase: 'after',
+      gauge: 'g',
+      first: 0,
+      second: 0.1,
+      unit: 'mm',
+      playMm: 0.1,
+    }),
+    'Left frame bushing, play after 0.10 mm',
+  ],
+])('%s', (said, expected) => expect(said).toBe(expected));

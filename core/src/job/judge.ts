@@ -46,8 +46,15 @@ export function caseOf(s: JobState): Case {
   };
 }
 
+const RANKED = new WeakMap<JobState, Suspect[]>();
+
+/** The ranking of a state; states never change, so it is worked out once for each. */
 export function suspects(s: JobState): Suspect[] {
-  return rankSuspects(caseOf(s), s.context.rules.dialect);
+  const kept = RANKED.get(s);
+  if (kept) return kept;
+  const ranked = rankSuspects(caseOf(s), s.context.rules.dialect);
+  RANKED.set(s, ranked);
+  return ranked;
 }
 
 /** The dangerous joints of an axle that no valid check has cleared or found yet. */
@@ -201,6 +208,8 @@ export function piecesOf(s: JobState): Piece[] {
 export interface FastenerView {
   readonly fastener: Fastener;
   readonly name: string;
+  /** With its side, where it has one: "Bracket bolts, left", "Undershield". */
+  readonly label: string;
   readonly ruling: Ruling;
   /** The number to set, N·m: the middle of a published range. */
   readonly targetNm: number | null;
@@ -250,9 +259,11 @@ export function fastenersOf(s: JobState): FastenerView[] {
           ? m.body.how
           : '';
     const blocked = !record && ruling.kind === 'unpublished' && NEEDS_PUBLISHED.has(fastener.kind);
+    const name = fastenerName(fastener.kind, s.context.rules.dialect);
     return {
       fastener,
-      name: fastenerName(fastener.kind, s.context.rules.dialect),
+      name,
+      label: fastener.kind === 'shield-bolt' ? name : `${name}, ${fastener.side}`,
       ruling,
       targetNm,
       state: record ? 'done' : blocked ? 'must be published' : 'open',
@@ -282,9 +293,9 @@ export function handBackBlockers(s: JobState): string[] {
   const out: string[] = [];
   const work = new Set(workJoints(s));
   for (const f of fastenersOf(s)) {
-    if (f.state === 'open') out.push(`${f.name}, ${f.fastener.side}: no record.`);
+    if (f.state === 'open') out.push(`${f.label}: no record.`);
     if (f.state === 'must be published')
-      out.push(`${f.name}, ${f.fastener.side}: needs the maker’s value; “firm” is not enough here.`);
+      out.push(`${f.label}: needs the maker’s value; “firm” is not enough here.`);
   }
   for (const step of planOf(s)) {
     if (step.orientation && !s.orientations.has(step.id))

@@ -259,9 +259,9 @@ function nextWork(s: JobState, nowMs: number): NextLine | undefined {
     const title =
       f.targetNm === null
         ? f.state === 'must be published'
-          ? `Find the maker’s value for the ${f.name.toLowerCase()}, ${f.fastener.side}.`
-          : `Tighten the ${f.name.toLowerCase()}, ${f.fastener.side}, firm, and mark it.`
-        : `Set ${trimmed(f.targetNm, 1)} N·m and pull the ${f.name.toLowerCase()}, ${f.fastener.side}.`;
+          ? `Find the maker’s value for the ${f.label.toLowerCase()}.`
+          : `Tighten the ${f.label.toLowerCase()}, firm, and mark it.`
+        : `Set ${trimmed(f.targetNm, 1)} N·m and pull the ${f.label.toLowerCase()}.`;
     const why =
       f.targetNm === null
         ? 'No value is published for it; none is invented here.'

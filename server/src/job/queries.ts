@@ -9,9 +9,11 @@ import {
 import type { DueRecheck, FloorView, JobView, StoredEntry, VehicleView } from '@ash-knot/contract';
 import type { Queryable } from '../db/pool';
 import { shopView } from '../shop/queries';
-import { typeSpec, VEHICLE, vehicleById } from '../vehicle/queries';
+import { VEHICLE } from '../vehicle/queries';
 
-const ENTRY = `SELECT id, seq, job_id AS job, kind, body, by_person AS by, at, received_at AS "receivedAt" FROM entry`;
+/** A moment as the contract writes it. */
+const iso = (column: string) => `to_char(${column} AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"')`;
+const ENTRY = `SELECT id, seq, job_id AS job, kind, body, by_person AS by, ${iso('at')} AS at, ${iso('received_at')} AS "receivedAt" FROM entry`;
 
 interface JobRow {
   id: string;
@@ -24,10 +26,8 @@ interface JobRow {
 }
 
 export async function entriesAfter(db: Queryable, job: string, seq: number): Promise<StoredEntry[]> {
-  const { rows } = await db.query(`${ENTRY} WHERE job_id = $1 AND seq > $2 ORDER BY seq`, [job, seq]);
-  return rows.map(
-    (r) => ({ ...r, at: r.at.toISOString(), receivedAt: r.receivedAt.toISOString() }) as StoredEntry,
-  );
+  return (await db.query<StoredEntry>(`${ENTRY} WHERE job_id = $1 AND seq > $2 ORDER BY seq`, [job, seq]))
+    .rows;
 }
 
 export async function jobRow(db: Queryable, id: string, lock = false): Promise<JobRow | undefined> {
@@ -38,23 +38,18 @@ export async function jobRow(db: Queryable, id: string, lock = false): Promise<J
   return rows[0];
 }
 
+/** One job with its vehicle, type and ledger, in one question to the database: every sheet asks this. */
 export async function jobView(db: Queryable, id: string): Promise<JobView | undefined> {
-  const job = await jobRow(db, id);
-  if (!job) return undefined;
-  // One after the other: inside a transaction there is only one connection.
-  const vehicle = await vehicleById(db, job.vehicleId);
-  const entries = await entriesAfter(db, id, 0);
-  const type = await typeSpec(db, vehicle!.typeId);
-  return {
-    id: job.id,
-    kind: job.kind,
-    bay: job.bay,
-    distanceKm: job.distanceKm,
-    openedAt: job.openedAt.toISOString(),
-    vehicle: vehicle!,
-    type: type!,
-    entries,
-  };
+  const { rows } = await db.query<JobView>(
+    `SELECT j.id, j.kind, j.bay, j.distance_km AS "distanceKm", ${iso('j.opened_at')} AS "openedAt", t.spec AS type, row_to_json(vehicle) AS vehicle,
+            (SELECT coalesce(json_agg(e ORDER BY e.seq), '[]') FROM (${ENTRY} WHERE job_id = j.id) AS e) AS entries
+       FROM job j
+       JOIN LATERAL (${VEHICLE} WHERE v.id = j.vehicle_id) AS vehicle ON true
+       JOIN vehicle_type t ON t.id = vehicle."typeId"
+      WHERE j.id = $1`,
+    [id],
+  );
+  return rows[0];
 }
 
 /** The job as core sees it, for what the server must judge itself. */
@@ -170,7 +165,7 @@ export async function floorView(db: Queryable): Promise<FloorView> {
   const ids = [...new Set([...jobs.rows.map((j) => j.vehicleId), ...rechecks.rows.map((r) => r.vehicleId)])];
   const vehicles = await db.query<VehicleView>(`${VEHICLE} WHERE v.id = ANY($1)`, [ids]);
   const byId = new Map(vehicles.rows.map((v) => [v.id, v]));
-  const entries = await db.query(`${ENTRY} WHERE job_id = ANY($1) ORDER BY seq`, [
+  const entries = await db.query<StoredEntry>(`${ENTRY} WHERE job_id = ANY($1) ORDER BY seq`, [
     jobs.rows.map((j) => j.id),
   ]);
   const typeIds = [...new Set(jobs.rows.map((j) => byId.get(j.vehicleId)!.typeId))];
@@ -185,12 +180,7 @@ export async function floorView(db: Queryable): Promise<FloorView> {
       bay: j.bay,
       distanceKm: j.distanceKm,
       vehicle: byId.get(j.vehicleId)!,
-      entries: entries.rows
-        .filter((e) => e.job === j.id)
-        .map(
-          (e) =>
-            ({ id: e.id, job: e.job, kind: e.kind, body: e.body, by: e.by, at: e.at.toISOString() }) as Entry,
-        ),
+      entries: entries.rows.filter((e) => e.job === j.id),
     })),
     types: Object.fromEntries(specs.rows.map((s) => [s.id, s.spec])),
     rechecks: rechecks.rows.map((r): DueRecheck => ({

@@ -101,8 +101,7 @@ export function jobRoutes(db: Db, news: JobNews): Router {
       }
       if (fresh) await announce(tx, id);
     });
-    const last = await entriesAfter(db, id, 0);
-    res.status(201).json({ seq: last.at(-1)?.seq ?? 0 });
+    res.status(201).json({ stored: entries.length });
   });
 
   r.get('/jobs/:id/stream', async (req, res) => {

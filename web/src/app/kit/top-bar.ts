@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject, input, output } from '@angular/core';
 import { RouterLink, RouterLinkActive } from '@angular/router';
 import { Outbox } from '../state/outbox';
+import { Logo } from './logo';
 import { Session } from '../state/session';
 import { Ask } from './ask';
 import { Overlays } from './overlays';
@@ -8,29 +9,13 @@ import { Overlays } from './overlays';
 /** The header: where we are, on the left; the device, the name and the drawers, on the right. */
 @Component({
   selector: 'ak-top-bar',
-  imports: [RouterLink, RouterLinkActive],
+  imports: [Logo, RouterLink, RouterLinkActive],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'no-print block' },
   template: `
     <header class="flex h-[52px] items-center gap-4 border-b px-4 plate:px-5">
       <a routerLink="/" class="flex h-11 items-center gap-3 font-bold" aria-label="Ash Knot, to the floor">
-        <svg viewBox="0 0 26 20" width="26" height="20" aria-hidden="true">
-          <path
-            d="M2 15C5 3.5 21 3.5 24 15"
-            fill="none"
-            stroke="currentColor"
-            stroke-width="3.4"
-            stroke-linecap="round"
-          />
-          <circle
-            cx="13"
-            cy="11.4"
-            r="4"
-            fill="var(--color-ash-100)"
-            stroke="currentColor"
-            stroke-width="3.2"
-          />
-        </svg>
+        <ak-logo />
         <span class="hidden sm:inline">Ash Knot</span>
       </a>
       <span class="h-8 border-l" aria-hidden="true"></span>

@@ -6,7 +6,7 @@ import { v7 as uuid } from 'uuid';
 import type { VehicleTypeView, VehicleView } from '@ash-knot/contract';
 import { JOB_KINDS, readVin, type JobKind, type VehicleTypeSpec } from '@ash-knot/core';
 import { Ask } from '../kit/ask';
-import { FormField } from '../kit/form-field';
+import { TextField } from '../kit/text-field';
 import { Picks } from '../kit/picks';
 import { TopBar } from '../kit/top-bar';
 import { Api, ApiError } from '../state/api';
@@ -17,7 +17,7 @@ import { NewType } from './new-type';
 /** A vehicle by plate or VIN, or a new one; then the kind of job. */
 @Component({
   selector: 'ak-open',
-  imports: [FormField, NewType, Picks, TopBar],
+  imports: [NewType, Picks, TextField, TopBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './open.html',
 })

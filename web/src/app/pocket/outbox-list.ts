@@ -47,7 +47,11 @@ export class OutboxList {
   private readonly session = inject(Session);
 
   protected say(e: Parameters<typeof sayEntry>[0]): string {
-    return sayEntry(e, { joint: (j) => sayJoint(j, this.session.dialect()), fastener: (f: FastenerId) => f });
+    return sayEntry(e, {
+      joint: (j) => sayJoint(j, this.session.dialect()),
+      fastener: (f: FastenerId) => f,
+      step: (id) => id.replaceAll('-', ' '),
+    });
   }
   protected async pin(): Promise<void> {
     if (await this.ask.pin('These entries wait for a PIN.')) this.outbox.retry();

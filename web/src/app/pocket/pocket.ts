@@ -19,7 +19,7 @@ import {
   type PropertyClass,
   type ThreadCondition,
 } from '@ash-knot/core';
-import { FormField } from '../kit/form-field';
+import { TextField } from '../kit/text-field';
 import { Picks } from '../kit/picks';
 import { draft } from '../state/draft';
 
@@ -31,7 +31,7 @@ const CONDITIONS = Object.keys(FRICTION) as ThreadCondition[];
 /** The calculators without a job. What was last set is kept. */
 @Component({
   selector: 'ak-pocket',
-  imports: [FormField, Picks],
+  imports: [Picks, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './pocket.html',
   styleUrl: '../kit/panel.css',

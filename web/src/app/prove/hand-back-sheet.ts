@@ -95,7 +95,7 @@ import { Session } from '../state/session';
               <tbody>
                 @for (f of store.fasteners(); track f.fastener.id) {
                   <tr>
-                    <td>{{ f.name }}, {{ f.fastener.side }}</td>
+                    <td>{{ f.label }}</td>
                     <td>{{ f.targetNm === null ? 'no published value' : both(f.targetNm) }}</td>
                     <td>{{ f.record || 'no record yet' }}</td>
                   </tr>
@@ -137,7 +137,9 @@ import { Session } from '../state/session';
             @for (r of s.rechecks; track r.id) {
               <li>{{ r.body.what }}, at {{ r.body.atKm }} km, about {{ day(r.body.onDate) }}</li>
             } @empty {
-              <li>Nothing is due.</li>
+              @if (!work().length && !alignment()) {
+                <li>Nothing is due.</li>
+              }
             }
             @if (work().length) {
               <li>Wheel nuts again after 50 to 100 km</li>

@@ -12,7 +12,7 @@ import {
   type JointId,
   type JointView,
 } from '@ash-knot/core';
-import { FormField } from '../kit/form-field';
+import { TextField } from '../kit/text-field';
 import { Picks } from '../kit/picks';
 import { MeasurePlay } from '../find/measure-play';
 import { draft } from '../state/draft';
@@ -23,7 +23,7 @@ import { dueDate } from './due';
 /** Prove it is quiet, and hand it back. */
 @Component({
   selector: 'ak-prove',
-  imports: [FormField, MeasurePlay, Picks, RouterLink],
+  imports: [MeasurePlay, Picks, RouterLink, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './prove.html',
 })

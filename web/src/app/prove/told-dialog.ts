@@ -1,29 +1,27 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { ANSWER_WAYS } from '@ash-knot/core';
-import { FormField } from '../kit/form-field';
+import { TextField } from '../kit/text-field';
 import { Picks } from '../kit/picks';
 import type { JobStore } from '../state/job-store';
 
 /** Who was told that the vehicle must not go back on the road. */
 @Component({
   selector: 'ak-told-dialog',
-  imports: [FormField, Picks],
+  imports: [Picks, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form class="panel" (submit)="save($event)">
       <h2 class="text-xl font-bold text-oxide">{{ what }}</h2>
       <p class="mt-2">Say it to the owner in these words. Then write down who heard it.</p>
-      <ak-form-field class="mt-4 block" label="Who was told" [error]="error()"
-        ><input
-          class="field"
-          aria-label="Who was told"
-          #w
-          [value]="who()"
-          (input)="who.set(w.value)"
-          maxlength="120"
-          data-testid="told-who"
-      /></ak-form-field>
+      <ak-text-field
+        class="mt-4 block"
+        label="Who was told"
+        [error]="error()"
+        [(value)]="who"
+        [max]="120"
+        testId="told-who"
+      />
       <ak-picks
         class="mt-3 block"
         label="How"

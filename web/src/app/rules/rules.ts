@@ -13,6 +13,7 @@ import {
 } from '@ash-knot/core';
 import { Ask } from '../kit/ask';
 import { FormField } from '../kit/form-field';
+import { TextField } from '../kit/text-field';
 import { Picks } from '../kit/picks';
 import { TopBar } from '../kit/top-bar';
 import { Api, ApiError } from '../state/api';
@@ -22,7 +23,7 @@ import { Session } from '../state/session';
 /** Limits, schools, people and gauges. Changing them takes the lead's PIN. */
 @Component({
   selector: 'ak-rules',
-  imports: [FormField, Picks, TopBar],
+  imports: [FormField, Picks, TextField, TopBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ak-top-bar />
@@ -133,15 +134,7 @@ import { Session } from '../state/session';
           class="mt-4 grid items-end gap-3 sm:grid-cols-[1fr_auto_160px_auto]"
           (submit)="addPerson($event)"
         >
-          <ak-form-field label="Somebody new"
-            ><input
-              class="field"
-              aria-label="Name"
-              #n
-              [value]="name()"
-              (input)="name.set(n.value)"
-              maxlength="60"
-          /></ak-form-field>
+          <ak-text-field label="Somebody new" [(value)]="name" [max]="60" />
           <ak-picks
             label="Role"
             [options]="roles"

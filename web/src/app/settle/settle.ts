@@ -35,6 +35,7 @@ import {
   type Side,
 } from '@ash-knot/core';
 import { FormField } from '../kit/form-field';
+import { TextField } from '../kit/text-field';
 import { Picks } from '../kit/picks';
 import { Api } from '../state/api';
 import { draft } from '../state/draft';
@@ -55,7 +56,7 @@ const MEASURE_NAMES: Record<Measure, string> = {
 /** What to fit, and the customer's answer. */
 @Component({
   selector: 'ak-settle',
-  imports: [FormField, Picks],
+  imports: [FormField, Picks, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './settle.html',
 })

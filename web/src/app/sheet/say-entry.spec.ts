@@ -5,9 +5,11 @@ const say = <K extends EntryKind>(kind: K, body: EntryBodies[K]) =>
   sayEntry({ id: 'i', job: 'j', kind, body, by: 'ann', at: '2026-11-25T09:00:00Z' } as unknown as Entry, {
     joint: (j) => sayJoint(j),
     fastener: (f) => f,
+    step: (id) => (id === 'chock' ? 'Chock the rear wheels' : id),
   });
 
 test.each([
+  [say('step', { step: 'chock', state: 'done' }), 'Chock the rear wheels: done'],
   [
     say('check', {
       check: 'grip-link',

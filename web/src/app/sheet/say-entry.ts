@@ -3,6 +3,8 @@ import { trimmed, type Entry, type FastenerId, type JointId } from '@ash-knot/co
 interface Words {
   joint: (id: JointId) => string;
   fastener: (id: FastenerId) => string;
+  /** A step of the plan by its title; its id when the plan no longer has it. */
+  step: (id: string) => string;
 }
 
 const capital = (t: string): string => t.charAt(0).toUpperCase() + t.slice(1);
@@ -43,7 +45,7 @@ export function sayEntry(e: Entry, w: Words): string {
     case 'setup':
       return `On ${e.body.equipment}${e.body.corroded ? ', rusty' : ''}`;
     case 'step':
-      return `${capital(e.body.step.replaceAll('-', ' '))}: ${e.body.state}`;
+      return `${w.step(e.body.step)}: ${e.body.state}`;
     case 'torque':
       return `${w.fastener(e.body.fastener)}: ${trimmed(e.body.achievedNm, 1)} N·m for ${e.body.targetText}, ${e.body.method}`;
     case 'mark':
@@ -57,7 +59,7 @@ export function sayEntry(e: Entry, w: Words): string {
     case 'confirm':
       return capital(`${w.joint(e.body.joint)} in the hand: ${e.body.outcome}`);
     case 'caution':
-      return `Caution read: ${e.body.step}`;
+      return `Caution read: ${w.step(e.body.step)}`;
     case 'road-test':
       return `Same bump: ${e.body.result}`;
     case 'alignment':

@@ -121,6 +121,7 @@ export class Tape {
       who: this.session.name(entry.by),
       text: sayEntry(entry, {
         joint: (j) => sayJoint(j, this.session.dialect()),
+        step: (id) => this.store.plan().find((p) => p.id === id)?.title ?? id.replaceAll('-', ' '),
         fastener: (f) => {
           const [, side, kind] = f.split('.');
           return `${fastenerName(kind as 'wheel-nut', this.session.dialect())}, ${side}`;

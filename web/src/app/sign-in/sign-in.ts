@@ -1,32 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormField } from '../kit/form-field';
+import { Logo } from '../kit/logo';
 import { Session } from '../state/session';
 
 /** Once for a device: which bay it stands in, and somebody's PIN. It stays signed in after that. */
 @Component({
   selector: 'ak-sign-in',
-  imports: [FormField],
+  imports: [FormField, Logo],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <main class="mx-auto grid min-h-dvh max-w-3xl content-center p-6">
       <p class="flex items-center gap-3 text-lg font-bold">
-        <svg viewBox="0 0 26 20" width="34" height="26" aria-hidden="true">
-          <path
-            d="M2 15C5 3.5 21 3.5 24 15"
-            fill="none"
-            stroke="currentColor"
-            stroke-width="3.4"
-            stroke-linecap="round"
-          />
-          <circle
-            cx="13"
-            cy="11.4"
-            r="4"
-            fill="var(--color-ash-100)"
-            stroke="currentColor"
-            stroke-width="3.2"
-          />
-        </svg>
+        <ak-logo [width]="34" />
         Ash Knot
       </p>
       <h1 class="mt-8 text-2xl font-bold">Which bay is this, and who says so?</h1>

@@ -26,7 +26,7 @@ import {
   type PropertyClass,
   type TORQUE_METHODS,
 } from '@ash-knot/core';
-import { FormField } from '../kit/form-field';
+import { TextField } from '../kit/text-field';
 import { Api } from '../state/api';
 import { draft } from '../state/draft';
 import { JobStore } from '../state/job-store';
@@ -40,7 +40,7 @@ const FAR = 0.08;
 /** One fastener: one number to set, and how it was done. */
 @Component({
   selector: 'ak-torque-card',
-  imports: [FormField, StarDrawing],
+  imports: [StarDrawing, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './torque-card.html',
 })

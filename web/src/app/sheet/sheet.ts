@@ -148,6 +148,7 @@ const NAMES: Record<Station, string> = {
       min-height: 0;
     }
     .plate {
+      contain: content;
       min-height: 0;
       border-right: 1px solid var(--color-ash-300);
     }
@@ -181,6 +182,7 @@ const NAMES: Record<Station, string> = {
       font-weight: 600;
     }
     .station {
+      contain: content;
       overflow: auto;
       padding: 22px 28px 28px;
     }

@@ -10,8 +10,7 @@ const arrows = {
   web: ['core', 'contract'],
 };
 
-const barred = (folder) =>
-  ['core', 'contract', 'demo', 'server', 'web'].filter((p) => !arrows[folder].includes(p));
+const barred = (folder) => ['core', 'contract', 'demo', 'server', 'web'].filter((p) => !arrows[folder].includes(p));
 
 const importRules = Object.keys(arrows).map((folder) => ({
   files: [`${folder}/**/*.ts`],
@@ -86,10 +85,7 @@ export default tseslint.config(
     processor: angular.processInlineTemplates,
     rules: {
       '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'ak', style: 'kebab-case' }],
-      '@angular-eslint/directive-selector': [
-        'error',
-        { type: 'attribute', prefix: 'ak', style: 'camelCase' },
-      ],
+      '@angular-eslint/directive-selector': ['error', { type: 'attribute', prefix: 'ak', style: 'camelCase' }],
       '@angular-eslint/prefer-on-push-component-change-detection': 'error',
     },
   },

@@ -5,10 +5,7 @@ const plain = (name, extra = {}) => ({
   testEnvironment: 'node',
   testMatch: ['<rootDir>/src/**/*.spec.ts'],
   transform: {
-    '^.+\\.[jt]s$': [
-      '@swc/jest',
-      { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'commonjs' } },
-    ],
+    '^.+\\.[jt]s$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'commonjs' } }],
   },
   // The packages are read from their TypeScript sources through the workspace links.
   transformIgnorePatterns: ['/node_modules/(?!(@ash-knot|uuid|cookie)/)'],

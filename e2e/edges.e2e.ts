@@ -22,11 +22,7 @@ test('without a line: what is recorded stays, marked, through a reload, and is s
   await expect(joint(page, 'front.left.damper')).toContainText('watch');
 });
 
-test('a struck line stays on the tape with a line through it, and its effect is gone', async ({
-  page,
-  browser,
-  errors,
-}) => {
+test('a struck line stays on the tape with a line through it, and its effect is gone', async ({ page, browser, errors }) => {
   await signIn(page);
   await openSheet(page, 'HB 0093');
   await page.getByTestId('station-find').click();
@@ -78,9 +74,7 @@ test('a wrong PIN is refused in words; the lead’s PIN opens the yard rules', a
   await expect(page.getByTestId('rules-said')).toContainText('Written down.');
 });
 
-test('keys: stations, joints, axles, tape, pocket, find, units; none fires while typing', async ({
-  page,
-}) => {
+test('keys: stations, joints, axles, tape, pocket, find, units; none fires while typing', async ({ page }) => {
   await signIn(page);
   await openSheet(page, 'SK 2047');
   await page.keyboard.press('2');
@@ -125,9 +119,7 @@ test('keys: stations, joints, axles, tape, pocket, find, units; none fires while
   await expect(page.getByRole('dialog', { name: 'All keys' })).toBeVisible();
 });
 
-test('a planned replacement enters at Settle; one side needs a reason; a no needs its warning', async ({
-  page,
-}) => {
+test('a planned replacement enters at Settle; one side needs a reason; a no needs its warning', async ({ page }) => {
   await signIn(page);
   await page.goto('/open');
   await page.getByTestId('plate-search').fill('BK1672');
@@ -162,14 +154,10 @@ const SCREENS: [string, string][] = [
 test('axe finds nothing on any screen', async ({ page }) => {
   test.setTimeout(240_000);
   const clean = async (name: string) => {
-    const r = await new AxeBuilder({ page })
-      .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'best-practice'])
-      .analyze();
+    const r = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'best-practice']).analyze();
     expect([
       name,
-      r.violations
-        .filter((v) => v.impact === 'serious' || v.impact === 'critical')
-        .map((v) => `${v.id}: ${v.nodes[0]!.html}`),
+      r.violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => `${v.id}: ${v.nodes[0]!.html}`),
     ]).toEqual([name, []]);
   };
   await page.goto('/');
@@ -218,9 +206,7 @@ test('the sheet fits a phone and a tablet upright without sideways scrolling', a
     for (const st of ['listen', 'find', 'settle', 'work', 'prove']) {
       await page.getByTestId(`station-${st}`).click();
       await page.waitForTimeout(150);
-      const over = await page.evaluate(
-        () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
-      );
+      const over = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
       expect([width, st, over]).toEqual([width, st, 0]);
     }
     await expect(page.getByTestId('next')).toBeInViewport();

@@ -1,11 +1,7 @@
 import { enterPin, expect, joint, secondTablet, signIn, test } from './yard';
 
 /** One knocking vehicle from the door to the hand-back, with a reload after every station. */
-test('a vehicle typed in by hand goes through all five stations and is handed back', async ({
-  page,
-  browser,
-  errors,
-}) => {
+test('a vehicle typed in by hand goes through all five stations and is handed back', async ({ page, browser, errors }) => {
   test.setTimeout(240_000);
   await signIn(page);
 
@@ -73,16 +69,14 @@ test('a vehicle typed in by hand goes through all five stations and is handed ba
 
   // A photograph on the joint.
   await joint(page, 'front.left.link-lower').click();
-  await page
-    .getByTestId('photo-input')
-    .setInputFiles({
-      name: 'link.png',
-      mimeType: 'image/png',
-      buffer: Buffer.from(
-        'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
-        'base64',
-      ),
-    });
+  await page.getByTestId('photo-input').setInputFiles({
+    name: 'link.png',
+    mimeType: 'image/png',
+    buffer: Buffer.from(
+      'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+      'base64',
+    ),
+  });
   await expect(page.locator('ak-photo img')).toHaveCount(1);
   await page
     .getByTestId('photo-input')
@@ -151,8 +145,7 @@ test('a vehicle typed in by hand goes through all five stations and is handed ba
   ]) {
     const row = page.locator(`[data-step="${step}"]`);
     if (!(await row.evaluate((el) => el.classList.contains('open')))) await row.locator('.head').click();
-    if (step.startsWith('confirm'))
-      await row.getByRole('button', { name: 'loose as thought', exact: true }).click();
+    if (step.startsWith('confirm')) await row.getByRole('button', { name: 'loose as thought', exact: true }).click();
     else await row.getByTestId('step-done').click();
     await expect(row.locator('.box')).toHaveClass(/done/);
   }
@@ -170,8 +163,7 @@ test('a vehicle typed in by hand goes through all five stations and is handed ba
   // Tighten: by the simulated wrench, by typing in another unit, and a question at a wrong unit.
   const nut = (id: string) => page.locator(`[data-step="tighten-front.${id}"]`);
   const openNut = async (id: string) => {
-    if (!(await nut(id).evaluate((el) => el.classList.contains('open'))))
-      await nut(id).locator('.head').click();
+    if (!(await nut(id).evaluate((el) => el.classList.contains('open')))) await nut(id).locator('.head').click();
   };
   await openNut('left.link-upper-nut');
   await expect(nut('left.link-upper-nut').getByTestId('target')).toContainText('54');
@@ -214,9 +206,10 @@ test('a vehicle typed in by hand goes through all five stations and is handed ba
   }
   await page.getByTestId('pieces').click();
   await page.getByTestId('usual-fates').click();
-  await expect(
-    page.getByRole('group', { name: 'Lock nuts, left' }).getByRole('button', { name: 'renewed' }),
-  ).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByRole('group', { name: 'Lock nuts, left' }).getByRole('button', { name: 'renewed' })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
 
   // Prove.
   await page.getByTestId('station-prove').click();

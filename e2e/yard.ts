@@ -18,10 +18,7 @@ export const test = base.extend<{ errors: string[]; page: Page }>({
 export function listen(page: Page, errors: string[]): void {
   page.on('console', (m) => {
     // A request that a test cuts off on purpose is said so by the browser; that is no fault of the page.
-    if (
-      m.type() === 'error' &&
-      !/ERR_INTERNET_DISCONNECTED|ERR_FAILED|status of (403|409|422)/.test(m.text())
-    )
+    if (m.type() === 'error' && !/ERR_INTERNET_DISCONNECTED|ERR_FAILED|status of (403|409|422)/.test(m.text()))
       errors.push(m.text());
   });
   page.on('pageerror', (e) => errors.push(String(e)));

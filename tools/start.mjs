@@ -27,9 +27,7 @@ async function main() {
     const other = JSON.parse(readFileSync(LOCK, 'utf8'));
     if (isOurs(other.starter, 'start.mjs')) {
       say(
-        other.address
-          ? `Ash Knot is already running: ${other.address}`
-          : 'Ash Knot is already being started from this folder.',
+        other.address ? `Ash Knot is already running: ${other.address}` : 'Ash Knot is already being started from this folder.',
       );
       return;
     }
@@ -37,8 +35,7 @@ async function main() {
     if (other.server && isOurs(other.server, 'server/dist/main.mjs')) await end(other.server);
     rmSync(LOCK, { force: true });
   }
-  const note = (more) =>
-    writeFileSync(LOCK, JSON.stringify({ starter: process.pid, ...more }), { mode: 0o600 });
+  const note = (more) => writeFileSync(LOCK, JSON.stringify({ starter: process.pid, ...more }), { mode: 0o600 });
   note({});
 
   let postgres;

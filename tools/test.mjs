@@ -31,11 +31,7 @@ async function jest(env) {
   say('\n— unit tests');
   const report = path.join(LOCAL, 'jest.json');
   rmSync(report, { force: true });
-  const r = await run(
-    'npx',
-    ['jest', '--json', `--outputFile=${report}`, '--testLocationInResults', '--silent'],
-    { env },
-  );
+  const r = await run('npx', ['jest', '--json', `--outputFile=${report}`, '--testLocationInResults', '--silent'], { env });
   if (!existsSync(report)) {
     failed++;
     say(r.out.slice(-8000));
@@ -45,9 +41,7 @@ async function jest(env) {
   passed += result.numPassedTests;
   failed += result.numFailedTests + result.numRuntimeErrorTestSuites;
   for (const file of result.testResults) if (file.status === 'failed') say(`${file.name}\n${file.message}`);
-  say(
-    `${result.numPassedTests} passed, ${result.numFailedTests} failed in ${result.testResults.length} files`,
-  );
+  say(`${result.numPassedTests} passed, ${result.numFailedTests} failed in ${result.testResults.length} files`);
 }
 
 async function playwright(address) {

@@ -10,8 +10,7 @@ const line = (kind: string, body: unknown) => ({
   by: 'ann',
   at: '2026-11-25T09:00:00.000Z',
 });
-const issues = (v: unknown) =>
-  entry.safeParse(v).error?.issues.map((i) => `${i.path.join('.')}: ${i.message}`) ?? [];
+const issues = (v: unknown) => entry.safeParse(v).error?.issues.map((i) => `${i.path.join('.')}: ${i.message}`) ?? [];
 
 test('a good entry passes as it is', () => {
   const e = line('check', {
@@ -23,11 +22,7 @@ test('a good entry passes as it is', () => {
 });
 
 test.each([
-  [
-    'a joint that does not exist',
-    line('defect', { joint: 'front.middle.link', what: 'boot torn' }),
-    'body.joint',
-  ],
+  ['a joint that does not exist', line('defect', { joint: 'front.middle.link', what: 'boot torn' }), 'body.joint'],
   ['a defect that does not exist', line('defect', { joint: 'front.left.damper', what: 'sad' }), 'body.what'],
   [
     'a play that is negative',
@@ -56,11 +51,7 @@ test.each([
     }),
     'body.achievedNm',
   ],
-  [
-    'a fastener that does not exist',
-    line('mark', { fastener: 'front.left.rivet', how: 'firm, unpublished' }),
-    'body.fastener',
-  ],
+  ['a fastener that does not exist', line('mark', { fastener: 'front.left.rivet', how: 'firm, unpublished' }), 'body.fastener'],
   ['an id that is none', { ...line('note', { text: 'x' }), id: '12' }, 'id'],
   ['an empty note', line('note', { text: '   ' }), 'body.text'],
   ['a time that is none', { ...line('note', { text: 'x' }), at: 'yesterday' }, 'at'],
@@ -76,14 +67,11 @@ test.each([
     }),
     'body.character',
   ],
-])('%s is refused at its field', (_, value, field) =>
-  expect(issues(value).some((m) => m.startsWith(`${field}:`))).toBe(true),
-);
+])('%s is refused at its field', (_, value, field) => expect(issues(value).some((m) => m.startsWith(`${field}:`))).toBe(true));
 
 test('an unknown kind is refused', () => expect(entry.safeParse(line('poem', {})).success).toBe(false));
 test('no kind of entry accepts an empty body', () => {
-  for (const [kind, schema] of Object.entries(entryBodies))
-    expect([kind, schema.safeParse({}).success]).toEqual([kind, false]);
+  for (const [kind, schema] of Object.entries(entryBodies)) expect([kind, schema.safeParse({}).success]).toEqual([kind, false]);
 });
 test('a vehicle has either a known type or a new one', () => {
   const v = { plate: 'AB 1', year: 2016, distanceKm: 10 };

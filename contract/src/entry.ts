@@ -127,9 +127,7 @@ export const entryBodies = {
 
 const base = { id: uuid, job: uuid, by: text(60).min(1), at: z.iso.datetime({ offset: true }) };
 const kinds = Object.keys(entryBodies) as EntryKind[];
-const [firstKind, ...restKinds] = kinds.map((kind) =>
-  z.object({ ...base, kind: z.literal(kind), body: entryBodies[kind] }),
-);
+const [firstKind, ...restKinds] = kinds.map((kind) => z.object({ ...base, kind: z.literal(kind), body: entryBodies[kind] }));
 
 /** Any entry of the ledger, checked by its kind. */
 export const entry = z.discriminatedUnion('kind', [firstKind!, ...restKinds]) as unknown as z.ZodType<Entry>;

@@ -17,26 +17,22 @@ import {
 
 export const side = z.enum(SIDES);
 export const axleEnd = z.enum(AXLES);
-export const jointId = z.custom<JointId>(
-  (v) => typeof v === 'string' && v.length < 60 && splitJoint(v) !== undefined,
-  {
-    error: 'must be a joint such as front.left.link-lower',
+export const jointId = z.custom<JointId>((v) => typeof v === 'string' && v.length < 60 && splitJoint(v) !== undefined, {
+  error: 'must be a joint such as front.left.link-lower',
+});
+export const fastenerId = z.custom<`${(typeof AXLES)[number]}.${(typeof SIDES)[number]}.${(typeof FASTENER_KINDS)[number]}`>(
+  (v) => {
+    if (typeof v !== 'string') return false;
+    const [a, s, k, ...rest] = v.split('.');
+    return (
+      rest.length === 0 &&
+      (AXLES as readonly string[]).includes(a!) &&
+      (SIDES as readonly string[]).includes(s!) &&
+      (FASTENER_KINDS as readonly string[]).includes(k!)
+    );
   },
+  { error: 'must be a fastener such as front.left.link-lower-nut' },
 );
-export const fastenerId =
-  z.custom<`${(typeof AXLES)[number]}.${(typeof SIDES)[number]}.${(typeof FASTENER_KINDS)[number]}`>(
-    (v) => {
-      if (typeof v !== 'string') return false;
-      const [a, s, k, ...rest] = v.split('.');
-      return (
-        rest.length === 0 &&
-        (AXLES as readonly string[]).includes(a!) &&
-        (SIDES as readonly string[]).includes(s!) &&
-        (FASTENER_KINDS as readonly string[]).includes(k!)
-      );
-    },
-    { error: 'must be a fastener such as front.left.link-lower-nut' },
-  );
 /** Free text a person typed, trimmed. */
 export const text = (max: number) => z.string().trim().max(max);
 const mm = (max: number) => z.number().positive().max(max);

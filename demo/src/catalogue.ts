@@ -25,9 +25,7 @@ function sheet(kind: PartKind, thread: string, grade: Grade, c: Chance): BookVal
     source: 'Sheet in the part’s box (invented)',
     publisher: 'part maker',
   });
-  return kind === 'bolt-through link'
-    ? [one('link-bolt-nut')]
-    : [one('link-upper-nut'), one('link-lower-nut')];
+  return kind === 'bolt-through link' ? [one('link-bolt-nut')] : [one('link-upper-nut'), one('link-lower-nut')];
 }
 
 const KIND: Record<string, PartKind> = {
@@ -45,8 +43,7 @@ export function makeCatalogue(typeIds: Readonly<Record<string, string>>): Part[]
     supplier: supplier.name,
     currency: 'EUR',
     deliveryHours: supplier.deliveryHours,
-    priceMinor:
-      Math.round((price * supplier.price * { plain: 1, better: 1.6, 'heavy duty': 2.1 }[grade]) / 5) * 5,
+    priceMinor: Math.round((price * supplier.price * { plain: 1, better: 1.6, 'heavy duty': 2.1 }[grade]) / 5) * 5,
     stock: c.chance(0.35) ? c.whole(1, 6) : 0,
     warrantyMonths: { plain: 12, better: 36, 'heavy duty': 36 }[grade],
   });

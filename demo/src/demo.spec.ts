@@ -51,14 +51,11 @@ test('everything passes the contract', () => {
 });
 
 test('all five layouts are there, and every joint of every type has a place on the plate', () => {
-  const layouts = new Set(
-    TYPES.flatMap((t) => [t.spec.axles.front.suspension, t.spec.axles.rear.suspension]),
-  );
+  const layouts = new Set(TYPES.flatMap((t) => [t.spec.axles.front.suspension, t.spec.axles.rear.suspension]));
   expect([...layouts].sort()).toEqual(['double-arm', 'solid-axle', 'strut', 'trailing-arm', 'twist-beam']);
   for (const t of TYPES)
     for (const end of ['front', 'rear'] as const)
-      for (const k of jointKinds(t.spec.axles[end]))
-        expect(jointPoint(t.spec.axles[end], k).every((x) => x >= 0)).toBe(true);
+      for (const k of jointKinds(t.spec.axles[end])) expect(jointPoint(t.spec.axles[end], k).every((x) => x >= 0)).toBe(true);
 });
 
 test('made-up VINs pass their own check digit', () => {
@@ -80,9 +77,7 @@ test('past jobs were handed back with nothing open; nothing lies in the future',
 test('today’s floor: five open jobs, each with something else to do; one dangerous; two rechecks due', () => {
   const open = jobs.filter((j) => !j.entries.some((e) => e.kind === 'hand-back'));
   expect(open).toHaveLength(5);
-  expect(new Set(open.map((j) => nextLine(foldJob(context(j), j.entries), NOW.getTime()).title)).size).toBe(
-    5,
-  );
+  expect(new Set(open.map((j) => nextLine(foldJob(context(j), j.entries), NOW.getTime()).title)).size).toBe(5);
   expect(open.filter((j) => dangerousJoints(foldJob(context(j), j.entries)).length > 0)).toHaveLength(1);
   const due = jobs.filter(
     (j) =>

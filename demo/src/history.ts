@@ -93,11 +93,7 @@ class JobMaker {
       );
       const held = axle.springSeat === 'lower-arm' && check.id.includes('12-6');
       const state =
-        check.id === 'nuts-wrench' || check.id === 'top-mount-hand'
-          ? 'on-wheels'
-          : held
-            ? 'under-arm'
-            : 'both-hanging';
+        check.id === 'nuts-wrench' || check.id === 'top-mount-hand' ? 'on-wheels' : held ? 'under-arm' : 'both-hanging';
       if (results.length) this.add('check', { check: check.id, state, results });
     }
   }
@@ -120,11 +116,8 @@ class JobMaker {
   }
 
   choose(joints: JointId[], catalogue: readonly Part[]): string {
-    const part = rankParts(catalogue, wantedFor(this.state(), joints)).find(
-      (x) => x.excluded.length === 0,
-    )?.part;
-    if (!part)
-      throw new Error(`the demo catalogue has nothing for ${joints.join()} of ${this.context.type.name}`);
+    const part = rankParts(catalogue, wantedFor(this.state(), joints)).find((x) => x.excluded.length === 0)?.part;
+    if (!part) throw new Error(`the demo catalogue has nothing for ${joints.join()} of ${this.context.type.name}`);
     return this.add('choose', { joints, part, quantity: joints.length });
   }
 
@@ -141,10 +134,8 @@ class JobMaker {
       if (step.id === until) return;
       if (step.soakMinutes) this.wait(1);
       if (step.id === 'unload') this.wait(12);
-      if (step.orientation)
-        this.add('orientation', { step: step.id, joint: step.joint!, orientation: step.orientation });
-      if (step.confirmJoint)
-        this.add('confirm', { joint: step.confirmJoint, outcome: 'loose as thought', note: '' });
+      if (step.orientation) this.add('orientation', { step: step.id, joint: step.joint!, orientation: step.orientation });
+      if (step.confirmJoint) this.add('confirm', { joint: step.confirmJoint, outcome: 'loose as thought', note: '' });
       if (!step.fastener) {
         this.wait(step.minutes * 0.7);
         this.add('step', { step: step.id, state: 'done' });
@@ -242,9 +233,7 @@ export function makeHistory(input: HistoryInput): DemoJob[] {
   const kmAt = (v: DemoVehicle, ms: number) =>
     Math.round(Math.max(1000, v.distanceKm - (v.kmPerDay * (now.getTime() - ms)) / DAY));
   const fits = (v: DemoVehicle) =>
-    input.catalogue.filter((p) =>
-      p.fits.some((f) => f.typeId === input.types[v.type]!.id && f.axle === 'front'),
-    );
+    input.catalogue.filter((p) => p.fits.some((f) => f.typeId === input.types[v.type]!.id && f.axle === 'front'));
 
   vehicles.forEach((v, index) => {
     const c = new Chance(1000 + index);
@@ -259,12 +248,9 @@ export function makeHistory(input: HistoryInput): DemoJob[] {
     for (let k = 0; k < visits; k++) {
       // Two vehicles' last visit was lately, so that their rechecks come due now.
       const dueNow = k === visits - 1 && (v.plate === 'SK 2051' || v.plate === 'BK 1660');
-      const daysAgo = dueNow
-        ? Math.round(100 / v.kmPerDay) + 1
-        : Math.round(1080 - (k * 1020) / visits - c.between(0, 200));
+      const daysAgo = dueNow ? Math.round(100 / v.kmPerDay) + 1 : Math.round(1080 - (k * 1020) / visits - c.between(0, 200));
       const start =
-        Math.floor((now.getTime() - Math.max(daysAgo, dueNow ? 1 : 25) * DAY) / DAY) * DAY +
-        c.whole(8, 12) * 60 * MINUTE;
+        Math.floor((now.getTime() - Math.max(daysAgo, dueNow ? 1 : 25) * DAY) / DAY) * DAY + c.whole(8, 12) * 60 * MINUTE;
       const km = kmAt(v, start);
       const tech = c.pick(['ruan', 'isla']);
       const kind: JobKind = c.chance(0.75)
@@ -275,9 +261,7 @@ export function makeHistory(input: HistoryInput): DemoJob[] {
       const bushingJob = worn.length > 0;
       const side: Side = c.chance(0.6) ? 'left' : 'right';
       const end = c.pick(['link-lower', 'link-upper'] as const);
-      const moves: JointId[] = bushingJob
-        ? worn.map((s) => jointId('front', s, 'frame-bushing'))
-        : [jointId('front', side, end)];
+      const moves: JointId[] = bushingJob ? worn.map((s) => jointId('front', s, 'frame-bushing')) : [jointId('front', side, end)];
       if (kind === 'noise') {
         m.add('complaint', {
           character: [c.pick(['dull clunk', 'rattle', 'sharp knock'] as const)],
@@ -292,8 +276,7 @@ export function makeHistory(input: HistoryInput): DemoJob[] {
           words: c.pick(bushingJob ? WORDS.bushing : WORDS.link),
         });
         m.check('front', moves);
-        if (c.chance(0.35))
-          m.add('defect', { joint: jointId('front', side, 'link-lower'), what: 'boot torn' });
+        if (c.chance(0.35)) m.add('defect', { joint: jointId('front', side, 'link-lower'), what: 'boot torn' });
       }
       for (const s of SIDES) m.play(jointId('front', s, 'frame-bushing'), playAt(s, km));
       if (kind === 'noise') m.add('verdict', { causes: moves, reproduced: true, note: '' });
@@ -386,11 +369,7 @@ export function makeHistory(input: HistoryInput): DemoJob[] {
     when: ['pothole', 'braking'],
     drives: ['loose steering'],
   });
-  danger.check(
-    'front',
-    ['front.left.ball-joint'],
-    (kind) => kind === 'ball-joint' || kind === 'wheel-bearing',
-  );
+  danger.check('front', ['front.left.ball-joint'], (kind) => kind === 'ball-joint' || kind === 'wheel-bearing');
   jobs.push(danger.job(by('NR 508').key, 'Bay 4'));
 
   const prove = open('PV 2210', 'ruan');
@@ -402,10 +381,7 @@ export function makeHistory(input: HistoryInput): DemoJob[] {
     reproduced: true,
     note: '',
   });
-  const bushings = prove.choose(
-    ['front.left.frame-bushing', 'front.right.frame-bushing'],
-    fits(by('PV 2210')),
-  );
+  const bushings = prove.choose(['front.left.frame-bushing', 'front.right.frame-bushing'], fits(by('PV 2210')));
   prove.approve([bushings], 'both frame bushings', 'Island post');
   prove.add(
     'answer',

@@ -69,17 +69,14 @@ function axle(
     springSeat,
     ...common(d),
     barDiameterMm: b?.bar ?? null,
-    link: b
-      ? { kind: b.kind, lengthMm: dist(p.linkMount!, p.barEye!), upper: b.upper, lower: b.lower }
-      : null,
+    link: b ? { kind: b.kind, lengthMm: dist(p.linkMount!, p.barEye!), upper: b.upper, lower: b.lower } : null,
     bushing: b ? (b.bushing ?? plainBushing) : null,
     shieldFasteners: b?.shield ?? 0,
     points: p,
   };
 }
 const strutFront = (d: Dims, b: Bar) => axle('strut', true, 'strut', twoBolt(), d, b);
-const doubleArmFront = (d: Dims, b: Bar) =>
-  axle('double-arm', true, 'lower-arm', twoBolt('M10×1.5', 15), d, b);
+const doubleArmFront = (d: Dims, b: Bar) => axle('double-arm', true, 'lower-arm', twoBolt('M10×1.5', 15), d, b);
 const trailingArmRear = (d: Dims, b?: Bar) => axle('trailing-arm', false, 'lower-arm', twoBolt(), d, b);
 const twistBeamRear = (d: Dims) => axle('twist-beam', false, 'axle', null, d);
 const solidRear = (d: Dims, b: Bar) => axle('solid-axle', false, 'axle', twoBolt('M10×1.5', 15), d, b);
@@ -226,10 +223,7 @@ export const TYPES: readonly DemoType[] = [
   type(
     'mite',
     'Pellow Mite',
-    strutFront(
-      { track: 1420, tyre: 165, wheel: 570, nuts: 4 },
-      { bar: 19, kind: 'ball-stud', upper: M10, lower: M10 },
-    ),
+    strutFront({ track: 1420, tyre: 165, wheel: 570, nuts: 4 }, { bar: 19, kind: 'ball-stud', upper: M10, lower: M10 }),
     twistBeamRear({ track: 1410, tyre: 165, wheel: 570, nuts: 4 }),
     [
       v('link-upper-nut', 40, 'M10×1.25', 46),
@@ -240,10 +234,7 @@ export const TYPES: readonly DemoType[] = [
       v('arm-bolt', 85),
     ],
     [v('wheel-nut', 105, 'M12×1.5')],
-    [
-      'No value is published for the bracket bolts.',
-      'Small car, light: one hand on the bar shows the bushing gap.',
-    ],
+    ['No value is published for the bracket bolts.', 'Small car, light: one hand on the bar shows the bushing gap.'],
   ),
   type(
     'quay',
@@ -274,10 +265,7 @@ export const TYPES: readonly DemoType[] = [
       { track: 1540, tyre: 205, wheel: 650, nuts: 5 },
       { bar: 24, kind: 'ball-stud', upper: M10F, lower: M10F, shield: 10 },
     ),
-    trailingArmRear(
-      { track: 1530, tyre: 205, wheel: 650, nuts: 5 },
-      { bar: 18, kind: 'ball-stud', upper: M10F, lower: M10F },
-    ),
+    trailingArmRear({ track: 1530, tyre: 205, wheel: 650, nuts: 5 }, { bar: 18, kind: 'ball-stud', upper: M10F, lower: M10F }),
     [
       v('link-upper-nut', 58, 'M10×1.25'),
       v('link-lower-nut', 58, 'M10×1.25'),
@@ -318,21 +306,14 @@ export const TYPES: readonly DemoType[] = [
       v('tie-rod-nut', 70),
       v('arm-bolt', 160),
     ],
-    [
-      v('link-upper-nut', 85, 'M12×1.25'),
-      v('link-lower-nut', 85, 'M12×1.25'),
-      v('wheel-nut', 175, 'M14×1.5'),
-    ],
+    [v('link-upper-nut', 85, 'M12×1.25'), v('link-lower-nut', 85, 'M12×1.25'), v('wheel-nut', 175, 'M14×1.5')],
     ['Rear bracket bolts have no published value.'],
     'chassis rails, behind the cab',
   ),
   type(
     'lark',
     'Orrin Lark',
-    strutFront(
-      { track: 1500, tyre: 185, wheel: 610, nuts: 5 },
-      { bar: 21, kind: 'stud-and-bushing', upper: M10F, lower: M10F },
-    ),
+    strutFront({ track: 1500, tyre: 185, wheel: 610, nuts: 5 }, { bar: 21, kind: 'stud-and-bushing', upper: M10F, lower: M10F }),
     trailingArmRear({ track: 1490, tyre: 185, wheel: 610, nuts: 5 }),
     [
       v('link-upper-nut', 50, 'M10×1.25'),

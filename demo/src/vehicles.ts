@@ -22,12 +22,7 @@ function madeUpVin(c: Chance, year: number): string {
 }
 
 const FLEET: readonly [plates: readonly string[], type: string, owner: string, kmPerDay: number][] = [
-  [
-    ['SK 2047', 'PV 2210', 'SK 2051', 'SK 2063', 'PV 2188', 'SK 2104', 'PV 2231', 'SK 2119'],
-    'post',
-    'Island post',
-    62,
-  ],
+  [['SK 2047', 'PV 2210', 'SK 2051', 'SK 2063', 'PV 2188', 'SK 2104', 'PV 2231', 'SK 2119'], 'post', 'Island post', 62],
   [['SCH 11', 'SCH 12', 'SCH 14', 'SCH 15'], 'bus', 'School council', 88],
   [['HB 0093', 'HB 0101', 'HB 0107', 'HB 0112', 'HB 0120', 'HB 0126'], 'hauler', 'Harbour office', 28],
   [['NR 508', 'NR 511', 'MT 340', 'MT 377', 'MT 402', 'MT 418'], 'mite', 'District nurses', 47],
@@ -44,9 +39,7 @@ export function makeVehicles(thisYear: number): DemoVehicle[] {
       const year = thisYear - c.whole(5, 12);
       const perDay = Math.round(kmPerDay * c.between(0.75, 1.2));
       const distanceKm =
-        plate === 'SK 2047'
-          ? 148_210
-          : Math.round(perDay * 365 * (thisYear - year) * c.between(0.8, 1) + 30_000);
+        plate === 'SK 2047' ? 148_210 : Math.round(perDay * 365 * (thisYear - year) * c.between(0.8, 1) + 30_000);
       return {
         key: `v${plate.replace(/\W/g, '')}`,
         plate,

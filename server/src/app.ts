@@ -52,9 +52,7 @@ export function makeApp(o: AppOptions): Express {
     }),
   );
   // A stream must not wait in a compressor's buffer.
-  app.use(
-    compression({ filter: (req, res) => !req.path.endsWith('/stream') && compression.filter(req, res) }),
-  );
+  app.use(compression({ filter: (req, res) => !req.path.endsWith('/stream') && compression.filter(req, res) }));
 
   const api = Router();
   api.get('/health', async (_req, res) => {
@@ -68,11 +66,7 @@ export function makeApp(o: AppOptions): Express {
       standardHeaders: true,
       legacyHeaders: false,
       handler: () => {
-        throw new HttpProblem(
-          429,
-          'slow-down',
-          'Too many requests from here. Wait a minute; nothing was lost.',
-        );
+        throw new HttpProblem(429, 'slow-down', 'Too many requests from here. Wait a minute; nothing was lost.');
       },
     }),
   );

@@ -16,9 +16,7 @@ const env = {
   migrations: process.env['MIGRATIONS'] ?? path.join(import.meta.dirname, 'migrations'),
   demo: process.env['DEMO'] !== '0',
   secure: process.env['SECURE'] === '1',
-  requestsPerMinute: process.env['REQUESTS_PER_MINUTE']
-    ? Number(process.env['REQUESTS_PER_MINUTE'])
-    : undefined,
+  requestsPerMinute: process.env['REQUESTS_PER_MINUTE'] ? Number(process.env['REQUESTS_PER_MINUTE']) : undefined,
 };
 
 async function main(): Promise<void> {

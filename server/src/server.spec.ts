@@ -1,18 +1,10 @@
-import type {
-  FileView,
-  FloorView,
-  JobView,
-  PartList,
-  Problem,
-  SessionView,
-  StoredEntry,
-} from '@ash-knot/contract';
+import type { FileView, FloorView, JobView, PartList, Problem, SessionView, StoredEntry } from '@ash-knot/contract';
 import { fastenersOf, foldJob, planOf, type Entry, type EntryBodies, type EntryKind } from '@ash-knot/core';
 import { DEMO_PIN } from '@ash-knot/demo';
 import { loadDemo } from './db/load-demo';
 import { migrate } from './db/migrate';
 import { hashPin, pinMatches } from './session/pin';
-import { freshId, startApp, Tablet, type Running } from './test-kit';
+import { freshId, startApp, Tablet, type Running } from './test';
 import path from 'node:path';
 
 let app: Running;
@@ -78,26 +70,18 @@ describe('signing in', () => {
 
   test('five wrong PINs lock the person, on every device, even for the right PIN', async () => {
     for (let i = 0; i < 5; i++)
-      expect(
-        (await app.tablet().post('/session', { person: 'pella', pin: '0000', bay: 'Bay 1' })).status,
-      ).toBe(403);
+      expect((await app.tablet().post('/session', { person: 'pella', pin: '0000', bay: 'Bay 1' })).status).toBe(403);
     const r = await app.tablet().post('/session', { person: 'pella', pin: DEMO_PIN, bay: 'Bay 1' });
     expect(r.status).toBe(429);
     expect((r.body as Problem).detail).toMatch(/Too many wrong PINs. Try again in \d+ s/);
     await app.db.query(`UPDATE person SET locked_until = now() - interval '1 s' WHERE id = 'pella'`);
-    expect(
-      (await app.tablet().post('/session', { person: 'pella', pin: DEMO_PIN, bay: 'Bay 1' })).status,
-    ).toBe(201);
+    expect((await app.tablet().post('/session', { person: 'pella', pin: DEMO_PIN, bay: 'Bay 1' })).status).toBe(201);
     expect((await app.db.query(`SELECT failed FROM person WHERE id = 'pella'`)).rows[0].failed).toBe(0);
   });
 
   test('a learner does not sign a device in; a stranger’s name is nobody', async () => {
-    expect(
-      (await app.tablet().post('/session', { person: 'tobin', pin: DEMO_PIN, bay: 'Bay 1' })).status,
-    ).toBe(403);
-    expect(
-      (await app.tablet().post('/session', { person: 'nobody', pin: DEMO_PIN, bay: 'Bay 1' })).status,
-    ).toBe(403);
+    expect((await app.tablet().post('/session', { person: 'tobin', pin: DEMO_PIN, bay: 'Bay 1' })).status).toBe(403);
+    expect((await app.tablet().post('/session', { person: 'nobody', pin: DEMO_PIN, bay: 'Bay 1' })).status).toBe(403);
     const t = await app.tablet().signIn();
     expect((await t.post('/session/person', { person: 'nobody' })).status).toBe(403);
   });
@@ -112,10 +96,7 @@ describe('signing in', () => {
 
   test('requests of another site are not taken', async () => {
     const t = await app.tablet().signIn();
-    expect(
-      (await t.ask('POST', '/session/person', { person: 'isla' }, { origin: 'http://elsewhere.invalid' }))
-        .status,
-    ).toBe(403);
+    expect((await t.ask('POST', '/session/person', { person: 'isla' }, { origin: 'http://elsewhere.invalid' })).status).toBe(403);
   });
 });
 
@@ -201,8 +182,7 @@ describe('the ledger', () => {
       playMm: 0.5,
     });
     await write(t, job, e);
-    const row = async () =>
-      (await app.db.query('SELECT play_mm, struck FROM reading WHERE entry_id = $1', [e.id])).rows[0];
+    const row = async () => (await app.db.query('SELECT play_mm, struck FROM reading WHERE entry_id = $1', [e.id])).rows[0];
     expect(await row()).toEqual({ play_mm: 0.5, struck: false });
     expect((await write(t, job, line(job, 'strike', { entry: e.id, why: 'misread' }))).status).toBe(201);
     expect(await row()).toEqual({ play_mm: 0.5, struck: true });
@@ -223,9 +203,7 @@ describe('the ledger', () => {
     await write(t, job, own);
     await t.post('/session/person', { person: 'tobin' });
     await t.pin('tobin');
-    expect((await write(t, job, line(job, 'strike', { entry: own.id, why: 'no' }, 'tobin'))).status).toBe(
-      403,
-    );
+    expect((await write(t, job, line(job, 'strike', { entry: own.id, why: 'no' }, 'tobin'))).status).toBe(403);
   });
 
   test('roles are checked on the server', async () => {
@@ -259,12 +237,7 @@ describe('the ledger', () => {
         await write(
           t,
           job,
-          line(
-            job,
-            'answer',
-            { answer: 'approved', what: 'x', parts: [], who: 'y', how: 'by phone', warning: '' },
-            'tobin',
-          ),
+          line(job, 'answer', { answer: 'approved', what: 'x', parts: [], who: 'y', how: 'by phone', warning: '' }, 'tobin'),
         )
       ).status,
     ).toBe(403);
@@ -325,9 +298,7 @@ describe('the hand-back', () => {
     const back = line(job, 'hand-back', { distanceKm: view.distanceKm + 3, note: '' });
     expect((await write(t, job, back)).status).toBe(201);
     expect(((await t.get('/floor')).body as FloorView).jobs.some((j) => j.id === job)).toBe(false);
-    expect(
-      (await write(t, job, line(job, 'defect', { joint: 'front.left.damper', what: 'oil leak' }))).status,
-    ).toBe(409);
+    expect((await write(t, job, line(job, 'defect', { joint: 'front.left.damper', what: 'oil leak' }))).status).toBe(409);
     expect((await write(t, job, line(job, 'note', { text: 'a note is still taken' }))).status).toBe(201);
     // Taken back with a PIN: the job is on the floor again.
     expect((await write(t, job, line(job, 'strike', { entry: back.id, why: 'not yet' }))).status).toBe(201);
@@ -394,9 +365,7 @@ describe('vehicles and jobs', () => {
     const base = { typeId, year: 2018, distanceKm: 10, kmPerDay: 1, owner: '' };
     const bad = await t.post('/vehicles', { ...base, plate: 'ZZ 2', vin: '123' });
     expect([bad.status, fieldsOf(bad.body)]).toEqual([422, ['vin']]);
-    expect((await t.post('/vehicles', { ...base, plate: 'ZZ 3', vin: '11111111211111111' })).status).toBe(
-      201,
-    );
+    expect((await t.post('/vehicles', { ...base, plate: 'ZZ 3', vin: '11111111211111111' })).status).toBe(201);
   });
 
   test('a type of its own comes in with its vehicle, or neither does', async () => {
@@ -411,11 +380,9 @@ describe('vehicles and jobs', () => {
       owner: '',
     };
     expect((await t.post('/vehicles', { ...v, plate: 'SK 2047' })).status).toBe(409);
-    expect(
-      ((await t.get('/types')).body as { spec: { name: string } }[]).some(
-        (x) => x.spec.name === 'Made up here',
-      ),
-    ).toBe(false);
+    expect(((await t.get('/types')).body as { spec: { name: string } }[]).some((x) => x.spec.name === 'Made up here')).toBe(
+      false,
+    );
     expect((await t.post('/vehicles', v)).status).toBe(201);
     expect((await t.post('/vehicles', { ...v, plate: 'ZZ 11' })).status).toBe(409);
   });
@@ -464,10 +431,7 @@ describe('vehicles and jobs', () => {
 
 describe('photographs', () => {
   const png = Uint8Array.from(
-    Buffer.from(
-      'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
-      'base64',
-    ),
+    Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64'),
   );
   test('a picture goes in and comes out the same; sending it again is harmless', async () => {
     const t = await app.tablet().signIn();
@@ -484,17 +448,12 @@ describe('photographs', () => {
     const job = await t.job('HB 0093');
     expect(
       (
-        await t.ask(
-          'PUT',
-          `/jobs/${job}/photos/${freshId()}`,
-          Uint8Array.from(Buffer.from('<svg onload="x">')),
-          { 'content-type': 'image/png' },
-        )
+        await t.ask('PUT', `/jobs/${job}/photos/${freshId()}`, Uint8Array.from(Buffer.from('<svg onload="x">')), {
+          'content-type': 'image/png',
+        })
       ).status,
     ).toBe(422);
-    expect(
-      (await t.ask('PUT', `/jobs/${job}/photos/${freshId()}`, new Uint8Array(10 * 1024 * 1024 + 10))).status,
-    ).toBe(413);
+    expect((await t.ask('PUT', `/jobs/${job}/photos/${freshId()}`, new Uint8Array(10 * 1024 * 1024 + 10))).status).toBe(413);
   });
 });
 

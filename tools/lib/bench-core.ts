@@ -1,13 +1,4 @@
-import {
-  fastenersOf,
-  foldJob,
-  nextLine,
-  planOf,
-  rankParts,
-  suspects,
-  wantedFor,
-  type JobContext,
-} from '../../core/src';
+import { fastenersOf, foldJob, nextLine, planOf, rankParts, suspects, wantedFor, type JobContext } from '../../core/src';
 import { GAUGES, makeCatalogue, makeHistory, makeVehicles, RULES, TYPES } from '../../demo/src';
 
 /** What core does on a tap, on the longest job of the demo floor. */
@@ -45,9 +36,6 @@ export function benches(): [string, () => unknown][] {
       },
     ],
     ['suspects alone', () => suspects({ ...state })],
-    [
-      `${catalogue.length} parts ranked`,
-      () => rankParts(catalogue, wantedFor(state, ['front.left.link-lower'])),
-    ],
+    [`${catalogue.length} parts ranked`, () => rankParts(catalogue, wantedFor(state, ['front.left.link-lower']))],
   ];
 }

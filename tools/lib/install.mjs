@@ -1,16 +1,14 @@
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { LOCAL, must, ROOT, run, say, Stop } from './say.mjs';
+import { must, ROOT, run, say, STAMPS, Stop } from './say.mjs';
 
 const isRoot = process.getuid?.() === 0;
 
 /** Installs Debian packages when something is missing and apt is allowed; says exactly which otherwise. */
 export async function debian(packages, missing) {
   if (!isRoot || (await run('apt-get', ['--version']).catch(() => ({ code: 1 }))).code !== 0) {
-    throw new Stop(
-      `${missing} is missing. Install it as root: apt-get install --no-install-recommends ${packages.join(' ')}`,
-    );
+    throw new Stop(`${missing} is missing. Install it as root: apt-get install --no-install-recommends ${packages.join(' ')}`);
   }
   say(`Installing ${packages.join(', ')} …`);
   const env = { DEBIAN_FRONTEND: 'noninteractive' };
@@ -46,7 +44,7 @@ function filesBelow(folders) {
   return out;
 }
 
-const stampFile = (name) => path.join(LOCAL, `${name}.stamp`);
+const stampFile = (name) => path.join(STAMPS, `${name}.stamp`);
 
 /** Does `work` unless the stamp says the same files were done already. */
 async function onceFor(name, files, stillThere, work) {
@@ -54,7 +52,7 @@ async function onceFor(name, files, stillThere, work) {
   const file = stampFile(name);
   if (stillThere() && existsSync(file) && readFileSync(file, 'utf8') === hash) return false;
   await work();
-  mkdirSync(LOCAL, { recursive: true });
+  mkdirSync(STAMPS, { recursive: true });
   writeFileSync(file, hash);
   return true;
 }

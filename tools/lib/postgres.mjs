@@ -1,27 +1,16 @@
 /** A private PostgreSQL cluster on loopback: made, started, reused and stopped. Node built-ins only. */
 import { createHash, randomBytes } from 'node:crypto';
-import {
-  chmodSync,
-  chownSync,
-  existsSync,
-  mkdirSync,
-  readdirSync,
-  readFileSync,
-  rmSync,
-  writeFileSync,
-} from 'node:fs';
+import { chmodSync, chownSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import path from 'node:path';
 import { debian } from './install.mjs';
-import { LOCAL, must, ROOT, run, sleep, Stop } from './say.mjs';
+import { LOCAL, must, run, sleep, Stop } from './say.mjs';
 
 const isRoot = process.getuid?.() === 0;
 
 function binaries() {
   const base = '/usr/lib/postgresql';
-  const versions = existsSync(base)
-    ? readdirSync(base).filter((v) => existsSync(`${base}/${v}/bin/initdb`))
-    : [];
+  const versions = existsSync(base) ? readdirSync(base).filter((v) => existsSync(`${base}/${v}/bin/initdb`)) : [];
   const newest = versions.sort((a, b) => Number(b) - Number(a))[0];
   return newest ? `${base}/${newest}/bin` : undefined;
 }
@@ -54,7 +43,7 @@ async function placeFor(name) {
   chownSync(beside, uid, gid);
   if ((await asOwner('test', ['-x', beside])).code === 0) return beside;
   rmSync(beside, { recursive: true, force: true });
-  const key = createHash('sha256').update(ROOT).digest('hex').slice(0, 12);
+  const key = createHash('sha256').update(LOCAL).digest('hex').slice(0, 12);
   const away = `/var/lib/ash-knot-${key}/${name}`;
   mkdirSync(away, { recursive: true });
   chmodSync(path.dirname(away), 0o755);
@@ -84,11 +73,7 @@ export async function startPostgres(name) {
   const stateFile = path.join(LOCAL, `${name}.json`);
   let state = existsSync(stateFile) ? JSON.parse(readFileSync(stateFile, 'utf8')) : undefined;
 
-  if (
-    !state ||
-    state.data !== data ||
-    (await asOwner('test', ['-f', path.join(data, 'PG_VERSION')])).code !== 0
-  ) {
+  if (!state || state.data !== data || (await asOwner('test', ['-f', path.join(data, 'PG_VERSION')])).code !== 0) {
     await asOwner('rm', ['-rf', data]);
     const password = randomBytes(18).toString('base64url');
     const pwfile = path.join(dir, 'pw');
@@ -121,18 +106,7 @@ export async function startPostgres(name) {
     for (let attempt = 1; ; attempt++) {
       const port = await freePort();
       const options = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c max_connections=60`;
-      const r = await asOwner(`${bin}/pg_ctl`, [
-        '-D',
-        data,
-        '-l',
-        log,
-        '-o',
-        options,
-        '-w',
-        '-t',
-        '60',
-        'start',
-      ]);
+      const r = await asOwner(`${bin}/pg_ctl`, ['-D', data, '-l', log, '-o', options, '-w', '-t', '60', 'start']);
       if (r.code === 0) {
         state = { ...state, port };
         writeFileSync(stateFile, JSON.stringify(state), { mode: 0o600 });
@@ -149,20 +123,7 @@ export async function startPostgres(name) {
   const sql = (text, database = 'postgres') =>
     run(
       `${bin}/psql`,
-      [
-        '-h',
-        '127.0.0.1',
-        '-p',
-        String(state.port),
-        '-U',
-        'ashknot',
-        '-d',
-        database,
-        '-v',
-        'ON_ERROR_STOP=1',
-        '-Atqc',
-        text,
-      ],
+      ['-h', '127.0.0.1', '-p', String(state.port), '-U', 'ashknot', '-d', database, '-v', 'ON_ERROR_STOP=1', '-Atqc', text],
       { cwd: '/', env: { PGPASSWORD: state.password } },
     );
   return {

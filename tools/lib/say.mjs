@@ -3,7 +3,10 @@ import { spawn } from 'node:child_process';
 import path from 'node:path';
 
 export const ROOT = path.resolve(import.meta.dirname, '../..');
-export const LOCAL = path.join(ROOT, '.local');
+/** What the builds left, with the stamps that say of which sources. */
+export const STAMPS = path.join(ROOT, '.local');
+/** Where clusters and the running copy's note are kept; elsewhere for a test of the start command itself. */
+export const LOCAL = process.env.ASH_KNOT_LOCAL ?? STAMPS;
 
 export const say = (text) => process.stdout.write(`${text}\n`);
 
@@ -35,8 +38,7 @@ export function run(command, args, { cwd = ROOT, env, quiet = true, input } = {}
 /** Runs a command that must succeed. */
 export async function must(command, args, options = {}) {
   const r = await run(command, args, options);
-  if (r.code !== 0)
-    throw new Stop(`${[command, ...args].join(' ')} ended with ${r.code}.\n${r.out.slice(-4000)}`);
+  if (r.code !== 0) throw new Stop(`${[command, ...args].join(' ')} ended with ${r.code}.\n${r.out.slice(-4000)}`);
   return r.out;
 }
 

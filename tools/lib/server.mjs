@@ -26,8 +26,6 @@ export function startServer({ databaseUrl, port = 0, env = {} }) {
       const ready = /^ready (\S+)$/m.exec(out);
       if (ready) resolve({ child, address: ready[1] });
     });
-    child.on('exit', (code) =>
-      reject(new Stop(`The server ended with ${code} before it was ready.\n${out}`)),
-    );
+    child.on('exit', (code) => reject(new Stop(`The server ended with ${code} before it was ready.\n${out}`)));
   });
 }

@@ -1,16 +1,7 @@
 import { addNode, infer } from 'bayesjs';
 import fc from 'fast-check';
-import { CONTEXT, STRUT_TYPE } from '../test-kit';
-import {
-  HISTORY,
-  posterior,
-  rankSuspects,
-  STRENGTHS,
-  LEAKS,
-  type Case,
-  type Evidence,
-  type Network,
-} from '.';
+import { CONTEXT, STRUT_TYPE } from '../test';
+import { HISTORY, posterior, rankSuspects, STRENGTHS, LEAKS, type Case, type Evidence, type Network } from '.';
 
 /** The worked net of the handbook: three faults, three findings. */
 const NET: Network = {
@@ -103,13 +94,7 @@ describe('exact posteriors of a noisy-OR net', () => {
       })),
     },
     said: r.findings.flatMap((f, i): Evidence[] =>
-      f.say === 0
-        ? []
-        : f.say === 1
-          ? [yes(i)]
-          : f.say === 2
-            ? [no(i)]
-            : [{ finding: i, ifFound: 0.7, ifNot: 0.2 }],
+      f.say === 0 ? [] : f.say === 1 ? [yes(i)] : f.say === 2 ? [no(i)] : [{ finding: i, ifFound: 0.7, ifNot: 0.2 }],
     ),
   });
 
@@ -167,16 +152,11 @@ describe('exact posteriors of a noisy-OR net', () => {
   });
 
   test('bad input is named', () => {
-    expect(() => posterior({ ...NET, faults: [{ id: 'd0', prior: 1.2 }] }, [])).toThrow(
-      /prior of d0 must be between 0 and 1/,
-    );
+    expect(() => posterior({ ...NET, faults: [{ id: 'd0', prior: 1.2 }] }, [])).toThrow(/prior of d0 must be between 0 and 1/);
     expect(() => posterior(NET, [yes(9)])).toThrow(/finding is not in the network/);
     expect(() => posterior(NET, [yes(0), no(0)])).toThrow(/finding f0 is said twice/);
     expect(() =>
-      posterior(
-        { faults: [{ id: 'd', prior: 0 }], findings: [{ id: 'f', leak: 0, links: [{ fault: 0, q: 0.5 }] }] },
-        [yes(0)],
-      ),
+      posterior({ faults: [{ id: 'd', prior: 0 }], findings: [{ id: 'f', leak: 0, links: [{ fault: 0, q: 0.5 }] }] }, [yes(0)]),
     ).toThrow(/cannot all be true/);
   });
 });
@@ -197,8 +177,7 @@ describe('the first ranking (common practice, no source)', () => {
     rankSuspects({ ...base, ...c })
       .slice(0, n)
       .map((s) => s.fault as string);
-  const p = (c: Partial<Case>, fault: string) =>
-    rankSuspects({ ...base, ...c }).find((s) => s.fault === fault)!.p;
+  const p = (c: Partial<Case>, fault: string) => rankSuspects({ ...base, ...c }).find((s) => s.fault === fault)!.p;
   const cobbles: Partial<Case> = {
     character: ['dull clunk'],
     where: ['front'],
@@ -209,9 +188,9 @@ describe('the first ranking (common practice, no source)', () => {
     for (const f of top(cobbles, 6)) expect(f).toMatch(/^front\.(left|right)\.(link|frame)/);
   });
   test('adding potholes does not lower the links', () => {
-    expect(
-      p({ ...cobbles, when: [...cobbles.when!, 'pothole'] }, 'front.left.link-lower'),
-    ).toBeGreaterThanOrEqual(p(cobbles, 'front.left.link-lower') * 0.95);
+    expect(p({ ...cobbles, when: [...cobbles.when!, 'pothole'] }, 'front.left.link-lower')).toBeGreaterThanOrEqual(
+      p(cobbles, 'front.left.link-lower') * 0.95,
+    );
   });
   test('the kerb side is a little likelier when nothing else tells, on whichever side', () => {
     expect(p(cobbles, 'front.left.link-lower')).toBeGreaterThan(p(cobbles, 'front.right.link-lower'));

@@ -91,11 +91,7 @@ export function posterior(net: Network, said: readonly Evidence[]): Posterior {
   open.forEach((e, bit) => {
     for (const l of net.findings[e.finding]!.links) {
       if (!linked[l.fault])
-        throw new BadInput(
-          `link of ${net.findings[e.finding]!.id}`,
-          'names a fault that is not in the network',
-          l.fault,
-        );
+        throw new BadInput(`link of ${net.findings[e.finding]!.id}`, 'names a fault that is not in the network', l.fault);
       within(`strength in ${net.findings[e.finding]!.id}`, l.q, 0, 1);
       linked[l.fault]!.bits.push(bit);
       linked[l.fault]!.qs.push(l.q);
@@ -124,8 +120,7 @@ export function posterior(net: Network, said: readonly Evidence[]): Posterior {
   let b = new Float64Array(size);
   for (let s = 0; s < size; s++) {
     let like = 1;
-    for (let bit = 0; bit < open.length; bit++)
-      like *= s & (1 << bit) ? open[bit]!.ifFound : open[bit]!.ifNot;
+    for (let bit = 0; bit < open.length; bit++) like *= s & (1 << bit) ? open[bit]!.ifFound : open[bit]!.ifNot;
     b[s] = like;
   }
   let z = 0;

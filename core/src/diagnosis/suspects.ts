@@ -84,11 +84,7 @@ function prior(kind: FaultKind, c: Case, side?: Side): number {
   for (const [flag, kinds] of Object.entries(renewed)) {
     if (c.history.includes(flag as HistoryFlag) && kinds!.includes(kind)) p *= 0.67;
   }
-  if (
-    kind === 'wheel-nuts' &&
-    (c.history.includes('other wheels') || c.history.includes('wheels swapped round'))
-  )
-    p *= 5;
+  if (kind === 'wheel-nuts' && (c.history.includes('other wheels') || c.history.includes('wheels swapped round'))) p *= 5;
   return Math.min(0.6, p);
 }
 
@@ -107,14 +103,7 @@ function build(c: Case): Built {
   const findings: { id: string; leak: number; links: { fault: number; q: number }[] }[] = [];
   const said: Evidence[] = [];
   const spoken: { words: string; finding: number }[] = [];
-  const add = (
-    id: string,
-    leak: number,
-    q: (f: FaultId) => number,
-    ifFound: number,
-    ifNot: number,
-    words?: string,
-  ) => {
+  const add = (id: string, leak: number, q: (f: FaultId) => number, ifFound: number, ifNot: number, words?: string) => {
     const links = faults.map((f, fault) => ({ fault, q: q(f) })).filter((l) => l.q > 0);
     findings.push({ id, leak, links });
     said.push({ finding: findings.length - 1, ifFound, ifNot });
@@ -127,36 +116,17 @@ function build(c: Case): Built {
     // "Quieter when both rise" says the hump with both wheels was tried and was not the moment.
     if (s === 'quieter when both rise') {
       if (!c.when.includes('both wheels over a hump'))
-        add(
-          'both wheels over a hump',
-          LEAKS['both wheels over a hump'],
-          sign('both wheels over a hump'),
-          0.1,
-          0.9,
-        );
+        add('both wheels over a hump', LEAKS['both wheels over a hump'], sign('both wheels over a hump'), 0.1, 0.9);
     } else add(s, LEAKS[s], sign(s), 1, 0, s);
   }
   // A place that was named points there; the other one, not named, is weak evidence against it.
-  const place = (
-    words: string,
-    leak: number,
-    q: (f: FaultId) => number,
-    named: boolean,
-    otherNamed: boolean,
-    doubt: number,
-  ) => {
+  const place = (words: string, leak: number, q: (f: FaultId) => number, named: boolean, otherNamed: boolean, doubt: number) => {
     if (named) add(words, leak, q, 1, 0, words);
     else if (otherNamed) add(words, leak, q, doubt, 1 - doubt);
   };
   for (const end of AXLES) {
     const q = (f: FaultId) =>
-      splitJoint(f)?.axle === end
-        ? PLACE.axle
-        : f === 'load or jack loose' && end === 'rear'
-          ? 0.8
-          : splitJoint(f)
-            ? 0
-            : 0.3;
+      splitJoint(f)?.axle === end ? PLACE.axle : f === 'load or jack loose' && end === 'rear' ? 0.8 : splitJoint(f) ? 0 : 0.3;
     place(
       `heard at the ${end}`,
       PLACE.axleLeak,

@@ -153,7 +153,6 @@ export const AFTER_HAND_BACK: ReadonlySet<EntryKind> = new Set<EntryKind>([
 export function mayWrite(role: Role, kind: EntryKind): boolean {
   if (kind === 'hand-back') return role === 'technician' || role === 'lead';
   if (kind === 'answer') return role !== 'learner';
-  if (role === 'writer')
-    return ['complaint', 'photo', 'told', 'note', 'recheck', 'strike', 'choose'].includes(kind);
+  if (role === 'writer') return ['complaint', 'photo', 'told', 'note', 'recheck', 'strike', 'choose'].includes(kind);
   return true;
 }

@@ -123,11 +123,7 @@ export function playLimit(kind: JointKind, rules: YardRules, gauge: GaugeSpec): 
   );
 }
 
-function playView(
-  readings: readonly Of<'reading'>[],
-  kind: JointKind,
-  context: JobContext,
-): PlayView | undefined {
+function playView(readings: readonly Of<'reading'>[], kind: JointKind, context: JobContext): PlayView | undefined {
   const last = readings.at(-1);
   const gauge = last && context.gauges.find((g) => g.id === last.body.gauge);
   if (!gauge) return undefined;
@@ -148,12 +144,7 @@ function playView(
   };
 }
 
-const DANGEROUS_DEFECTS: ReadonlySet<Defect> = new Set<Defect>([
-  'broken',
-  'cracked',
-  'rusted through',
-  'close to parting',
-]);
+const DANGEROUS_DEFECTS: ReadonlySet<Defect> = new Set<Defect>(['broken', 'cracked', 'rusted through', 'close to parting']);
 
 function judgeJoint(
   id: JointId,
@@ -172,8 +163,7 @@ function judgeJoint(
   const dangerous = DANGEROUS.has(kind);
   if (on.renewed) {
     const after = on.after?.conformance.verdict;
-    if (after === 'beyond')
-      return { state: dangerous ? 'dangerous' : 'loose', why: 'Renewed, and still beyond its limit.' };
+    if (after === 'beyond') return { state: dangerous ? 'dangerous' : 'loose', why: 'Renewed, and still beyond its limit.' };
     return { state: 'sound', why: after === 'within' ? 'Renewed; play is within its limit.' : 'Renewed.' };
   }
   const bad = on.defects.find((d) => DANGEROUS_DEFECTS.has(d));
@@ -216,9 +206,7 @@ export function foldJob(context: JobContext, entries: readonly Entry[]): JobStat
     new Map(all(kind).map((e) => [key(e), e]));
 
   const complaint = last('complaint')?.body;
-  const choices = [
-    ...lastBy('choose', (e) => `${e.body.part.kind}|${[...e.body.joints].sort().join()}`).values(),
-  ];
+  const choices = [...lastBy('choose', (e) => `${e.body.part.kind}|${[...e.body.joints].sort().join()}`).values()];
   const firstJoint = choices[0]?.body.joints[0] ?? all('check')[0]?.body.results[0]?.joint;
   const heard = complaint?.where ?? [];
   const axle: AxleEnd = choices[0]
@@ -236,9 +224,7 @@ export function foldJob(context: JobContext, entries: readonly Entry[]): JobStat
       .map((e) => e.body.step),
   );
   const undone = new Set(
-    [...lastBy('step', (e) => e.body.step).values()]
-      .filter((e) => e.body.state === 'undone')
-      .map((e) => e.body.step),
+    [...lastBy('step', (e) => e.body.step).values()].filter((e) => e.body.state === 'undone').map((e) => e.body.step),
   );
   const renewed = new Set<JointId>();
   for (const id of choices.flatMap((c) => c.body.joints)) {

@@ -1,4 +1,4 @@
-import { CONTEXT, DOUBLE_ARM_TYPE, ledger, LINK_PART } from '../test-kit';
+import { CONTEXT, DOUBLE_ARM_TYPE, ledger, LINK_PART } from '../test';
 import { jointId, type JointId, type Side } from '../joint';
 import {
   alignmentOwed,
@@ -298,8 +298,8 @@ describe('the next line walks the job', () => {
 
   test('a soak that runs is waited for, and ends', () => {
     const c = choose();
-    const done = ['chock', 'raise', 'wheels-off', 'shield-off', 'soak-left', 'soak-right', 'unload'].map(
-      (step) => e('step', { step, state: 'done' }),
+    const done = ['chock', 'raise', 'wheels-off', 'shield-off', 'soak-left', 'soak-right', 'unload'].map((step) =>
+      e('step', { step, state: 'done' }),
     );
     const s = fold([c, approve([c.id]), ...done], { ...CONTEXT, kind: 'age replacement' });
     const at = Date.parse(done.at(-3)!.at);

@@ -38,10 +38,7 @@ export function caseOf(s: JobState): Case {
         joint: j.id,
         hand: j.handCounts && j.hand !== 'can’t tell' ? j.hand : undefined,
         bootTorn: j.defects.includes('boot torn'),
-        play:
-          j.before && j.before.conformance.verdict !== 'not proved'
-            ? j.before.conformance.verdict
-            : undefined,
+        play: j.before && j.before.conformance.verdict !== 'not proved' ? j.before.conformance.verdict : undefined,
       })),
   };
 }
@@ -86,17 +83,12 @@ const capital = (t: string): string => t.charAt(0).toUpperCase() + t.slice(1);
 
 /** "both link, upper end" → "both links, upper end" */
 const plural = (name: string): string =>
-  name.replace(
-    /^([^,]*[^,s])(,|$)/,
-    (_, head: string, rest: string) => `${head}${/(sh|ch|x)$/.test(head) ? 'es' : 's'}${rest}`,
-  );
+  name.replace(/^([^,]*[^,s])(,|$)/, (_, head: string, rest: string) => `${head}${/(sh|ch|x)$/.test(head) ? 'es' : 's'}${rest}`);
 
 /** "The left ball joint and wheel bearing" from ids, one side or both told once. */
 export function sayJoints(s: JobState, ids: readonly JointId[]): string {
   const d = s.context.rules.dialect;
-  const both = ids.filter(
-    (id) => splitJoint(id)!.side === 'left' && ids.includes(id.replace('.left.', '.right.') as JointId),
-  );
+  const both = ids.filter((id) => splitJoint(id)!.side === 'left' && ids.includes(id.replace('.left.', '.right.') as JointId));
   const names: string[] = [];
   for (const id of ids) {
     const isPair = both.includes(id) || both.includes(id.replace('.right.', '.left.') as JointId);
@@ -139,8 +131,7 @@ export function verdictView(s: JobState): VerdictView {
 export function wantedFor(s: JobState, joints: readonly JointId[]): Wanted {
   const j = splitJoint(joints[0] ?? 'front.left.link-lower')!;
   const spec = s.context.type.axles[j.axle];
-  const measured = (m: Measure) =>
-    s.measures.filter((e) => e.body.axle === j.axle && e.body.measure === m).at(-1)?.body;
+  const measured = (m: Measure) => s.measures.filter((e) => e.body.axle === j.axle && e.body.measure === m).at(-1)?.body;
   const bushing = joints.every((id) => splitJoint(id)!.kind === 'frame-bushing');
   const side = joints.every((id) => splitJoint(id)!.side === j.side) ? j.side : undefined;
   const base = { typeId: s.context.typeId, axle: j.axle, side };
@@ -171,17 +162,9 @@ export function wantedFor(s: JobState, joints: readonly JointId[]): Wanted {
 
 /** Joints to be worked on: those of the choices the customer did not decline. */
 export function workJoints(s: JobState): JointId[] {
-  const declined = new Set(
-    s.answers.filter((a) => a.body.answer === 'declined').flatMap((a) => a.body.parts),
-  );
-  const approved = new Set(
-    s.answers.filter((a) => a.body.answer === 'approved').flatMap((a) => a.body.parts),
-  );
-  return [
-    ...new Set(
-      s.choices.filter((c) => !declined.has(c.id) || approved.has(c.id)).flatMap((c) => c.body.joints),
-    ),
-  ];
+  const declined = new Set(s.answers.filter((a) => a.body.answer === 'declined').flatMap((a) => a.body.parts));
+  const approved = new Set(s.answers.filter((a) => a.body.answer === 'approved').flatMap((a) => a.body.parts));
+  return [...new Set(s.choices.filter((c) => !declined.has(c.id) || approved.has(c.id)).flatMap((c) => c.body.joints))];
 }
 
 export function planOf(s: JobState): PlannedStep[] {
@@ -232,8 +215,7 @@ export function fastenersOf(s: JobState): FastenerView[] {
   const joints = workJoints(s).filter((id) => splitJoint(id)!.axle === s.axle);
   const book = s.context.type.torqueBook[s.axle];
   return fastenersFor(s.axle, s.context.type.axles[s.axle], joints).map((fastener): FastenerView => {
-    const part = s.choices.filter((c) => c.body.joints.some((id) => sameAssembly(id, fastener.joint))).at(-1)
-      ?.body.part;
+    const part = s.choices.filter((c) => c.body.joints.some((id) => sameAssembly(id, fastener.joint))).at(-1)?.body.part;
     // The stud of a new link decides its own thread; everything else keeps the vehicle's.
     const isLink = fastener.kind.startsWith('link');
     const ruling = ruleTorque(
@@ -249,8 +231,7 @@ export function fastenersOf(s: JobState): FastenerView[] {
     const m = s.marks.get(fastener.id);
     const c = s.clicks.get(fastener.id);
     const markCounts = m && !(m.body.how === 'firm, unpublished' && NEEDS_PUBLISHED.has(fastener.kind));
-    const groupDone =
-      c && c.body.clicks >= c.body.of && !(c.body.targetNm === null && NEEDS_PUBLISHED.has(fastener.kind));
+    const groupDone = c && c.body.clicks >= c.body.of && !(c.body.targetNm === null && NEEDS_PUBLISHED.has(fastener.kind));
     const record = t
       ? `${trimmed(t.body.achievedNm, 1)} N·m, ${t.body.method}`
       : groupDone
@@ -294,24 +275,20 @@ export function handBackBlockers(s: JobState): string[] {
   const work = new Set(workJoints(s));
   for (const f of fastenersOf(s)) {
     if (f.state === 'open') out.push(`${f.label}: no record.`);
-    if (f.state === 'must be published')
-      out.push(`${f.label}: needs the maker’s value; “firm” is not enough here.`);
+    if (f.state === 'must be published') out.push(`${f.label}: needs the maker’s value; “firm” is not enough here.`);
   }
   for (const step of planOf(s)) {
-    if (step.orientation && !s.orientations.has(step.id))
-      out.push(`${step.title}: which way round is not confirmed.`);
+    if (step.orientation && !s.orientations.has(step.id)) out.push(`${step.title}: which way round is not confirmed.`);
   }
   const danger = dangerousJoints(s).filter((id) => !work.has(id));
-  if (danger.length && s.told.length === 0)
-    out.push(`Dangerous: ${sayJoints(s, danger)}. The owner has not been told yet.`);
+  if (danger.length && s.told.length === 0) out.push(`Dangerous: ${sayJoints(s, danger)}. The owner has not been told yet.`);
   const noise = s.context.kind === 'noise';
   if (noise && !s.complaint) out.push('The complaint is not written down.');
   if (noise && danger.length === 0 && uncleared(s, s.axle).length)
     out.push(
       `Not cleared: ${sayJoints(s, uncleared(s, s.axle).slice(0, 4))}${uncleared(s, s.axle).length > 4 ? ' and more' : ''}.`,
     );
-  if (work.size > 0 && !s.answers.some((a) => a.body.answer === 'approved'))
-    out.push('Nobody has said yes to the work.');
+  if (work.size > 0 && !s.answers.some((a) => a.body.answer === 'approved')) out.push('Nobody has said yes to the work.');
   if (!s.roadTest) out.push('The drive over the same bump is not recorded.');
   if (work.size > 0 && s.rechecks.length === 0) out.push('No recheck is set.');
   return out;
@@ -323,9 +300,7 @@ export function openCounts(s: JobState): Record<Station, number> {
   const plan = planOf(s);
   const fasteners = fastenersOf(s);
   const done = new Set(fasteners.filter((f) => f.state === 'done').map((f) => f.fastener.id));
-  const stepOpen = plan.filter((p) =>
-    p.fastener ? !done.has(p.fastener) : s.steps.get(p.id)?.body.state !== 'done',
-  ).length;
+  const stepOpen = plan.filter((p) => (p.fastener ? !done.has(p.fastener) : s.steps.get(p.id)?.body.state !== 'done')).length;
   return {
     listen: noise && !s.complaint ? 1 : 0,
     find: noise ? uncleared(s, s.axle).length : 0,

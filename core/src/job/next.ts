@@ -1,12 +1,4 @@
-import {
-  checksOf,
-  jointId,
-  sayJoint,
-  splitJoint,
-  stateCounts,
-  type JointId,
-  type VehicleState,
-} from '../joint';
+import { checksOf, jointId, sayJoint, splitJoint, stateCounts, type JointId, type VehicleState } from '../joint';
 import { trimmed } from '../units';
 import type { Station } from './entry';
 import type { JobState } from './fold';
@@ -158,10 +150,7 @@ export function nextLine(s: JobState, nowMs: number): NextLine {
     return {
       time: 'now',
       title: blockers[0]!,
-      why:
-        blockers.length > 1
-          ? `${blockers.length - 1} more before the hand-back.`
-          : 'The last thing before the hand-back.',
+      why: blockers.length > 1 ? `${blockers.length - 1} more before the hand-back.` : 'The last thing before the hand-back.',
       label: 'Show it',
       station: 'prove',
       action: { kind: 'go', station: 'prove' },
@@ -180,9 +169,7 @@ export function nextLine(s: JobState, nowMs: number): NextLine {
 function nextCheck(s: JobState): NextLine | undefined {
   const owed = uncleared(s, s.axle);
   const ranked = suspects(s).filter((x) => x.joint && splitJoint(x.joint)!.axle === s.axle);
-  const unlooked = ranked.filter(
-    (x) => s.joints.get(x.joint!)!.state === 'not looked at' && x.p > 0.1 && !x.dangerous,
-  );
+  const unlooked = ranked.filter((x) => s.joints.get(x.joint!)!.state === 'not looked at' && x.p > 0.1 && !x.dangerous);
   const loose = looseJoints(s).some((id) => splitJoint(id)!.axle === s.axle);
   const joint = !loose && unlooked[0] ? unlooked[0].joint! : owed[0];
   const begun = unsettled(s);
@@ -229,8 +216,7 @@ function nextWork(s: JobState, nowMs: number): NextLine | undefined {
   const plan = planOf(s);
   const fasteners = new Map(fastenersOf(s).map((f) => [f.fastener.id as string, f]));
   const isDone = (id: string) => s.steps.get(id)?.body.state === 'done';
-  const done = (p: (typeof plan)[number]) =>
-    p.fastener ? fasteners.get(p.fastener)?.state === 'done' : isDone(p.id);
+  const done = (p: (typeof plan)[number]) => (p.fastener ? fasteners.get(p.fastener)?.state === 'done' : isDone(p.id));
   const soakEnds = (id: string) => {
     const p = plan.find((x) => x.id === id);
     const e = s.steps.get(id);

@@ -124,10 +124,7 @@ export function jointsOf(end: AxleEnd, axle: AxleSpec): JointId[] {
 /** Where a joint stands in the half axle (for the drawing), mm. */
 export function jointPoint(axle: AxleSpec, kind: JointKind): Point {
   const p = axle.points;
-  const between = (a: Point, b: Point, t: number): Point => [
-    a[0] + (b[0] - a[0]) * t,
-    a[1] + (b[1] - a[1]) * t,
-  ];
+  const between = (a: Point, b: Point, t: number): Point => [a[0] + (b[0] - a[0]) * t, a[1] + (b[1] - a[1]) * t];
   const linkTopIsMount = (p.linkMount?.[1] ?? 0) >= (p.barEye?.[1] ?? 0);
   switch (kind) {
     case 'top-mount':

@@ -127,9 +127,7 @@ const ALL: readonly Check[] = [
 /** The checks an axle of this layout needs, each with the joints it has. */
 export function checksOf(axle: AxleSpec): Check[] {
   const has = new Set(jointKinds(axle));
-  return ALL.map((c) => ({ ...c, settles: c.settles.filter((k) => has.has(k)) })).filter(
-    (c) => c.settles.length > 0,
-  );
+  return ALL.map((c) => ({ ...c, settles: c.settles.filter((k) => has.has(k)) })).filter((c) => c.settles.length > 0);
 }
 
 /** The hand check for one joint kind: the first in the list that settles it. */
@@ -138,8 +136,7 @@ export function checkFor(axle: AxleSpec, kind: JointKind): Check | undefined {
 }
 
 export type StateRuling =
-  | { readonly counts: true }
-  | { readonly counts: false; readonly why: string; readonly needs: readonly VehicleState[] };
+  { readonly counts: true } | { readonly counts: false; readonly why: string; readonly needs: readonly VehicleState[] };
 
 const STATE_WORDS: Record<VehicleState, string> = {
   'on-wheels': 'on its wheels',

@@ -1,14 +1,5 @@
 import type { AxleSpec } from './axle';
-import {
-  jointId,
-  SIDES,
-  splitJoint,
-  type AxleEnd,
-  type Dialect,
-  type JointId,
-  type JointKind,
-  type Side,
-} from './words';
+import { jointId, SIDES, splitJoint, type AxleEnd, type Dialect, type JointId, type JointKind, type Side } from './words';
 
 export const FASTENER_KINDS = [
   'link-upper-nut',
@@ -150,12 +141,7 @@ function disturbed(
  * shield, then the wheels.
  * @param wheelsOff whether the wheels came off for it
  */
-export function fastenersFor(
-  end: AxleEnd,
-  axle: AxleSpec,
-  joints: readonly JointId[],
-  wheelsOff = true,
-): Fastener[] {
+export function fastenersFor(end: AxleEnd, axle: AxleSpec, joints: readonly JointId[], wheelsOff = true): Fastener[] {
   const found = new Map<FastenerId, Fastener>();
   const sides = new Set<Side>();
   for (const id of joints) {

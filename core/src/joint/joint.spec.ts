@@ -1,4 +1,4 @@
-import { DOUBLE_ARM_TYPE, STRUT_TYPE } from '../test-kit';
+import { DOUBLE_ARM_TYPE, STRUT_TYPE } from '../test';
 import {
   checkFor,
   checksOf,
@@ -17,9 +17,7 @@ const front = STRUT_TYPE.axles.front;
 test('an axle has the joints of its layout and no others', () => {
   expect(jointKinds(front)).toContain('top-mount');
   expect(jointKinds(front)).not.toContain('upper-ball-joint');
-  expect(jointKinds(DOUBLE_ARM_TYPE.axles.front)).toEqual(
-    expect.arrayContaining(['upper-ball-joint', 'upper-arm-bushings']),
-  );
+  expect(jointKinds(DOUBLE_ARM_TYPE.axles.front)).toEqual(expect.arrayContaining(['upper-ball-joint', 'upper-arm-bushings']));
   expect(jointKinds(STRUT_TYPE.axles.rear)).not.toContain('link-lower');
   expect(jointsOf('front', front)).toHaveLength(jointKinds(front).length * 2);
 });
@@ -73,8 +71,8 @@ test('fasteners: two nuts a ball-stud link, one a bolt-through, a group a bracke
     'front.right.wheel-nut',
   ]);
   expect(f.find((x) => x.kind === 'bracket-bolt')!.rideHeight).toBe(true);
-  expect(
-    fastenersFor('front', DOUBLE_ARM_TYPE.axles.front, ['front.left.link-lower']).map((x) => x.kind),
-  ).toContain('link-bolt-nut');
+  expect(fastenersFor('front', DOUBLE_ARM_TYPE.axles.front, ['front.left.link-lower']).map((x) => x.kind)).toContain(
+    'link-bolt-nut',
+  );
   expect(fastenersFor('rear', front, ['front.left.link-lower'])).toEqual([]);
 });

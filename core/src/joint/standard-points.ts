@@ -7,12 +7,7 @@ import type { AxlePoints, Suspension } from './axle';
  * @param tyreDiameterMm outside diameter of the tyre
  * @param bar whether the axle has a sway bar on links
  */
-export function standardPoints(
-  suspension: Suspension,
-  trackMm: number,
-  tyreDiameterMm: number,
-  bar: boolean,
-): AxlePoints {
+export function standardPoints(suspension: Suspension, trackMm: number, tyreDiameterMm: number, bar: boolean): AxlePoints {
   const t = trackMm / 2;
   const r = tyreDiameterMm / 2;
   const hub = [t - 40, r] as const;
@@ -28,9 +23,7 @@ export function standardPoints(
         springFoot: [t - 140, r + 310],
         rackEnd: [t - 450, r + 35],
         tieRodOuter: [t - 90, r - 10],
-        ...(bar
-          ? { barBushing: [t - 400, r - 20], barEye: [t - 190, r - 45], linkMount: [t - 135, r + 255] }
-          : {}),
+        ...(bar ? { barBushing: [t - 400, r - 20], barEye: [t - 190, r - 45], linkMount: [t - 135, r + 255] } : {}),
       };
     case 'double-arm':
       return {
@@ -45,9 +38,7 @@ export function standardPoints(
         damperFoot: [t - 208, r - 100],
         rackEnd: [t - 440, r + 10],
         tieRodOuter: [t - 80, r - 5],
-        ...(bar
-          ? { barBushing: [t - 455, r + 105], barEye: [t - 160, r + 75], linkMount: [t - 150, r - 95] }
-          : {}),
+        ...(bar ? { barBushing: [t - 455, r + 105], barEye: [t - 160, r + 75], linkMount: [t - 150, r - 95] } : {}),
       };
     case 'trailing-arm':
       return {
@@ -58,9 +49,7 @@ export function standardPoints(
         springFoot: [t - 255, r + 10],
         damperTop: [t - 165, r + 470],
         damperFoot: [t - 125, r - 40],
-        ...(bar
-          ? { barBushing: [t - 420, r + 190], barEye: [t - 205, r + 165], linkMount: [t - 195, r - 15] }
-          : {}),
+        ...(bar ? { barBushing: [t - 420, r + 190], barEye: [t - 205, r + 165], linkMount: [t - 195, r - 15] } : {}),
       };
     case 'twist-beam':
       return {
@@ -81,9 +70,7 @@ export function standardPoints(
         springFoot: [t - 300, r + 50],
         damperTop: [t - 190, r + 480],
         damperFoot: [t - 160, r - 60],
-        ...(bar
-          ? { barBushing: [t - 430, r - 70], barEye: [t - 240, r - 85], linkMount: [t - 235, r + 190] }
-          : {}),
+        ...(bar ? { barBushing: [t - 430, r - 70], barEye: [t - 240, r - 85], linkMount: [t - 235, r + 190] } : {}),
       };
   }
 }

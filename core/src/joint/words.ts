@@ -28,24 +28,10 @@ export type JointKind = (typeof JOINT_KINDS)[number];
 /** "front.left.link-lower" */
 export type JointId = `${AxleEnd}.${Side}.${JointKind}`;
 
-export const VEHICLE_STATES = [
-  'on-wheels',
-  'one-side-up',
-  'both-hanging',
-  'under-arm',
-  'wheels-off',
-  'on-ramps',
-] as const;
+export const VEHICLE_STATES = ['on-wheels', 'one-side-up', 'both-hanging', 'under-arm', 'wheels-off', 'on-ramps'] as const;
 export type VehicleState = (typeof VEHICLE_STATES)[number];
 
-export const JOINT_STATES = [
-  'not looked at',
-  'sound',
-  'can’t tell yet',
-  'watch',
-  'loose',
-  'dangerous',
-] as const;
+export const JOINT_STATES = ['not looked at', 'sound', 'can’t tell yet', 'watch', 'loose', 'dangerous'] as const;
 export type JointState = (typeof JOINT_STATES)[number];
 
 /** Joints whose failure can take a wheel or the steering: cleared before any verdict (common practice, no source). */

@@ -5,11 +5,7 @@ export type Vec = readonly [number, number, number];
 
 const sub = (a: Vec, b: Vec): Vec => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
 const dot = (a: Vec, b: Vec): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
-const cross = (a: Vec, b: Vec): Vec => [
-  a[1] * b[2] - a[2] * b[1],
-  a[2] * b[0] - a[0] * b[2],
-  a[0] * b[1] - a[1] * b[0],
-];
+const cross = (a: Vec, b: Vec): Vec => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]];
 const norm = (a: Vec): number => Math.sqrt(dot(a, a));
 
 /** The circle the bar's eye moves on: centre on the line of the bushings, radius, plane (e1, e2). */
@@ -45,8 +41,7 @@ export function eyePosition(circle: EyeCircle, linkMm: number, mount: Vec, branc
   const h = dot(m, u);
   const rho = Math.hypot(dot(m, e1), dot(m, e2));
   const phi = Math.atan2(dot(m, e2), dot(m, e1));
-  if (Math.abs(h) > linkMm)
-    throw new BadInput('link length', 'is shorter than the mount stands off the arm’s plane', linkMm);
+  if (Math.abs(h) > linkMm) throw new BadInput('link length', 'is shorter than the mount stands off the arm’s plane', linkMm);
   const D = Math.sqrt((linkMm - h) * (linkMm + h));
   if (rho === 0 || D < Math.abs(R - rho) || D > R + rho) {
     throw new BadInput(

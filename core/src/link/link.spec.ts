@@ -18,9 +18,7 @@ describe('where the eye stands (worked by hand: circle of 250 about C, link 150)
     expect(p.lever).toBeCloseTo(0.990339, 6);
   });
   test('M (330, 450, −230) cannot be reached, and says what would', () =>
-    expect(() => eyePosition(circle, 150, [330, 450, -230], 1)).toThrow(
-      /link length cannot reach: it needs 152\.\d to/,
-    ));
+    expect(() => eyePosition(circle, 150, [330, 450, -230], 1)).toThrow(/link length cannot reach: it needs 152\.\d to/));
 
   test('the link keeps its length and the eye its circle, wherever it reaches', () => {
     fc.assert(

@@ -16,14 +16,7 @@ export const GRADES = ['plain', 'better', 'heavy duty'] as const;
 export type Grade = (typeof GRADES)[number];
 
 /** Dimensions that a part may carry and a technician may measure. Lengths in mm. */
-export const MEASURES = [
-  'bar-diameter',
-  'bar-seat',
-  'link-length',
-  'stud-thread',
-  'nut-hex',
-  'hold',
-] as const;
+export const MEASURES = ['bar-diameter', 'bar-seat', 'link-length', 'stud-thread', 'nut-hex', 'hold'] as const;
 export type Measure = (typeof MEASURES)[number];
 
 export interface Part {
@@ -102,11 +95,9 @@ export function matchPart(part: Part, w: Wanted): Candidate {
   const lines: Line[] = [];
   let score = 1;
   if (!w.kinds.includes(part.kind)) excluded.push(`It is a ${part.kind}.`);
-  if (part.sided !== 'either' && w.side && part.sided !== w.side)
-    excluded.push(`It is for the ${part.sided} side.`);
+  if (part.sided !== 'either' && w.side && part.sided !== w.side) excluded.push(`It is for the ${part.sided} side.`);
 
-  const listed =
-    w.typeId !== undefined && part.fits.some((f) => f.typeId === w.typeId && (!w.axle || f.axle === w.axle));
+  const listed = w.typeId !== undefined && part.fits.some((f) => f.typeId === w.typeId && (!w.axle || f.axle === w.axle));
   if (w.typeId) {
     lines.push({
       what: 'listed for this vehicle',
@@ -131,10 +122,8 @@ export function matchPart(part: Part, w: Wanted): Candidate {
       has: `${part.lengthMm} mm`,
       fit: off <= LENGTH_SAME_MM || adjustable ? 'same' : off <= LENGTH_OUT_MM ? 'near' : 'differs',
     });
-    if (!adjustable && off > LENGTH_OUT_MM)
-      excluded.push(`It is ${part.lengthMm} mm long, ${w.lengthMm} mm is wanted.`);
-    else if (!adjustable && off > LENGTH_SAME_MM)
-      score *= 1 - (0.5 * (off - LENGTH_SAME_MM)) / (LENGTH_OUT_MM - LENGTH_SAME_MM);
+    if (!adjustable && off > LENGTH_OUT_MM) excluded.push(`It is ${part.lengthMm} mm long, ${w.lengthMm} mm is wanted.`);
+    else if (!adjustable && off > LENGTH_SAME_MM) score *= 1 - (0.5 * (off - LENGTH_SAME_MM)) / (LENGTH_OUT_MM - LENGTH_SAME_MM);
   }
   if (w.barMm !== undefined && part.boreMm !== undefined) {
     positive('bar diameter', w.barMm, 'mm');
@@ -148,8 +137,7 @@ export function matchPart(part: Part, w: Wanted): Candidate {
       fit: ok ? 'same' : 'differs',
     });
     if (interference < 0) excluded.push(`Its ${part.boreMm} mm bore is larger than the ${w.barMm} mm bar.`);
-    else if (interference > most)
-      excluded.push(`Its ${part.boreMm} mm bore is too tight on the ${w.barMm} mm bar.`);
+    else if (interference > most) excluded.push(`Its ${part.boreMm} mm bore is too tight on the ${w.barMm} mm bar.`);
   }
   if (w.nutHexMm !== undefined && part.nutHexMm !== undefined) {
     const same = Math.abs(w.nutHexMm - part.nutHexMm) < 0.5;
@@ -186,9 +174,7 @@ const sayHold = (h: Hold, mm?: number): string => (h === 'none' ? 'nothing' : `$
 
 /** All parts held against what is wanted: fitting ones best first, then the excluded with their reasons. */
 export function rankParts(parts: readonly Part[], w: Wanted): Candidate[] {
-  return parts
-    .map((p) => matchPart(p, w))
-    .sort((a, b) => b.score - a.score || a.part.priceMinor - b.part.priceMinor);
+  return parts.map((p) => matchPart(p, w)).sort((a, b) => b.score - a.score || a.part.priceMinor - b.part.priceMinor);
 }
 
 /**

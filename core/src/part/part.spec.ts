@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { LINK_PART } from '../test-kit';
+import { LINK_PART } from '../test';
 import { askNext, matchPart, rankParts, type Part, type Wanted } from '.';
 
 const wanted: Wanted = {
@@ -36,9 +36,7 @@ test.each<[string, Partial<Part>, RegExp]>([
 });
 
 test('a handed part is out on the other side', () => {
-  expect(matchPart({ ...LINK_PART, sided: 'left' }, { ...wanted, side: 'right' }).excluded[0]).toMatch(
-    /left side/,
-  );
+  expect(matchPart({ ...LINK_PART, sided: 'left' }, { ...wanted, side: 'right' }).excluded[0]).toMatch(/left side/);
   expect(matchPart({ ...LINK_PART, sided: 'left' }, { ...wanted, side: 'left' }).excluded).toEqual([]);
 });
 
@@ -46,33 +44,23 @@ test('bore: never larger than the bar, interference to 1 mm rubber, 0.5 mm polyu
   const w: Wanted = { kinds: ['frame bushing'], barMm: 22 };
   expect(matchPart(bushing, w).excluded).toEqual([]);
   expect(matchPart({ ...bushing, boreMm: 22.5 }, w).excluded[0]).toMatch(/larger than the 22 mm bar/);
-  expect(matchPart({ ...bushing, boreMm: 21.2, material: 'polyurethane' }, w).excluded[0]).toMatch(
-    /too tight/,
-  );
+  expect(matchPart({ ...bushing, boreMm: 21.2, material: 'polyurethane' }, w).excluded[0]).toMatch(/too tight/);
   expect(matchPart({ ...bushing, boreMm: 21.2 }, w).excluded).toEqual([]);
 });
 
 test('nearer in length never ranks lower, all else equal', () => {
   fc.assert(
-    fc.property(
-      fc.double({ min: 280, max: 320, noNaN: true }),
-      fc.double({ min: 280, max: 320, noNaN: true }),
-      (a, b) => {
-        const [near, far] = Math.abs(a - 300) <= Math.abs(b - 300) ? [a, b] : [b, a];
-        expect(matchPart({ ...LINK_PART, lengthMm: near }, wanted).score).toBeGreaterThanOrEqual(
-          matchPart({ ...LINK_PART, lengthMm: far }, wanted).score,
-        );
-      },
-    ),
+    fc.property(fc.double({ min: 280, max: 320, noNaN: true }), fc.double({ min: 280, max: 320, noNaN: true }), (a, b) => {
+      const [near, far] = Math.abs(a - 300) <= Math.abs(b - 300) ? [a, b] : [b, a];
+      expect(matchPart({ ...LINK_PART, lengthMm: near }, wanted).score).toBeGreaterThanOrEqual(
+        matchPart({ ...LINK_PART, lengthMm: far }, wanted).score,
+      );
+    }),
   );
 });
 
 test('fitting ones first, excluded after; then ask for what separates', () => {
-  const parts = [
-    { ...LINK_PART, id: 'x', thread: 'M12×1.25' },
-    LINK_PART,
-    { ...LINK_PART, id: 'y', lengthMm: 306 },
-  ];
+  const parts = [{ ...LINK_PART, id: 'x', thread: 'M12×1.25' }, LINK_PART, { ...LINK_PART, id: 'y', lengthMm: 306 }];
   expect(rankParts(parts, wanted).map((c) => c.part.id)).toEqual(['p1', 'y', 'x']);
   const open: Wanted = { kinds: ['ball-stud link'] };
   expect(askNext(rankParts(parts, open), open)).toBe('stud-thread');

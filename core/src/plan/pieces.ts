@@ -54,20 +54,8 @@ export function piecesFor(axle: AxleSpec, joints: readonly JointId[]): Piece[] {
     }
     if (j.kind === 'frame-bushing') {
       add(`${at}.bushing`, `Old frame bushing, ${j.side}`, joint, 'binned', 'Worn.');
-      add(
-        `${at}.bracket`,
-        `Bracket, ${j.side}`,
-        joint,
-        'kept',
-        'Brushed; renewed when the hook or a hole is wasted.',
-      );
-      add(
-        `${at}.bracket.bolts`,
-        `Bracket bolts, ${j.side}`,
-        joint,
-        'kept',
-        'Each back in its own hole; renewed when wasted.',
-      );
+      add(`${at}.bracket`, `Bracket, ${j.side}`, joint, 'kept', 'Brushed; renewed when the hook or a hole is wasted.');
+      add(`${at}.bracket.bolts`, `Bracket bolts, ${j.side}`, joint, 'kept', 'Each back in its own hole; renewed when wasted.');
     }
   }
   return [...out.values()];

@@ -1,16 +1,6 @@
-import { STRUT_TYPE, DOUBLE_ARM_TYPE } from '../test-kit';
+import { STRUT_TYPE, DOUBLE_ARM_TYPE } from '../test';
 import type { JointId } from '../joint';
-import {
-  BOLT_SEIZED,
-  orientationsFor,
-  piecesFor,
-  planFor,
-  schedule,
-  stepsFor,
-  STUD_SPINS,
-  type PlanInput,
-  type Step,
-} from '.';
+import { BOLT_SEIZED, orientationsFor, piecesFor, planFor, schedule, stepsFor, STUD_SPINS, type PlanInput, type Step } from '.';
 
 const links: JointId[] = ['front.left.link-lower', 'front.right.link-lower'];
 const input = (over: Partial<PlanInput> = {}): PlanInput => ({
@@ -75,9 +65,7 @@ test('on a jack the wheel nuts are cracked on the ground and the stand is warned
 
 test('a stud has the spins ladder, a seized bolt its own; rungs say what they ruin', () => {
   expect(planFor(input()).find((s) => s.id === 'link-off-left')!.ladder).toBe('stud spins');
-  expect(
-    planFor(input({ axle: DOUBLE_ARM_TYPE.axles.front })).find((s) => s.id === 'link-off-left')!.ladder,
-  ).toBe('bolt seized');
+  expect(planFor(input({ axle: DOUBLE_ARM_TYPE.axles.front })).find((s) => s.id === 'link-off-left')!.ladder).toBe('bolt seized');
   for (const r of [...STUD_SPINS, ...BOLT_SEIZED]) expect(r.ruins.length).toBeGreaterThan(0);
   expect(STUD_SPINS.find((r) => r.id === 'disc')!.caution).toMatch(/fire/);
 });
@@ -87,15 +75,15 @@ test('pieces: lock nuts renewed, brackets kept; every handed piece is drawn', ()
   expect(pieces.find((p) => p.id === 'front.left.link.nuts')!.usual).toBe('renewed');
   expect(pieces.find((p) => p.id === 'front.left.bracket')!.usual).toBe('kept');
   expect(new Set(pieces.map((p) => p.id)).size).toBe(pieces.length);
-  expect(
-    orientationsFor(STRUT_TYPE.axles.front, ['front.left.frame-bushing', ...links]).map((o) => o.orientation),
-  ).toEqual(['bushing split', 'link studs', 'link studs']);
+  expect(orientationsFor(STRUT_TYPE.axles.front, ['front.left.frame-bushing', ...links]).map((o) => o.orientation)).toEqual([
+    'bushing split',
+    'link studs',
+    'link studs',
+  ]);
 });
 
 test('what is refused', () => {
-  expect(() => stepsFor(input({ joints: [] }))).toThrow(
-    /chosen joints must name at least one of the front axle/,
-  );
+  expect(() => stepsFor(input({ joints: [] }))).toThrow(/chosen joints must name at least one of the front axle/);
   const step = (id: string, needs: string[]): Step => ({
     id,
     phase: 'fit',

@@ -72,8 +72,7 @@ export function stepsFor(input: PlanInput): Step[] {
     steps.push({ tools: [], soakMinutes: 0, ...s });
   const other = end === 'front' ? 'rear' : 'front';
   const rideHeight = fasteners.some((f) => f.rideHeight);
-  const hasLink = (side: Side) =>
-    joints.find((id) => splitJoint(id)!.side === side && /link/.test(splitJoint(id)!.kind));
+  const hasLink = (side: Side) => joints.find((id) => splitJoint(id)!.side === side && /link/.test(splitJoint(id)!.kind));
   const hasBushing = (side: Side) =>
     joints.find((id) => splitJoint(id)!.side === side && splitJoint(id)!.kind === 'frame-bushing');
   const others = joints.filter((id) => !/link|frame-bushing/.test(splitJoint(id)!.kind));
@@ -115,16 +114,9 @@ export function stepsFor(input: PlanInput): Step[] {
     id: 'raise',
     phase: 'make safe',
     minutes: equipment === 'lift' ? 3 : 8,
-    needs: [
-      'chock',
-      ...(rideHeight ? ['height'] : []),
-      ...(equipment === 'jack and stands' ? ['crack'] : []),
-    ],
+    needs: ['chock', ...(rideHeight ? ['height'] : []), ...(equipment === 'jack and stands' ? ['crack'] : [])],
     tools: equipment === 'lift' ? ['lift'] : ['trolley jack', 'two stands rated for it'],
-    title:
-      equipment === 'lift'
-        ? `Raise it, both ${end} wheels hanging`
-        : `Raise the ${end}, both sides level, on stands`,
+    title: equipment === 'lift' ? `Raise it, both ${end} wheels hanging` : `Raise the ${end}, both sides level, on stands`,
     detail: `At: ${input.jackingPoints}. Both ends of the axle level, or the bar is wound up.`,
     caution:
       equipment === 'lift'
@@ -172,8 +164,7 @@ export function stepsFor(input: PlanInput): Step[] {
     needs: open,
     title: 'Take the load off the bar',
     tools: ['lever', 'strap or second jack'],
-    detail:
-      'Both wheels at the same height. If a link still pulls: lever the bar, a second jack under the arm, or strap it.',
+    detail: 'Both wheels at the same height. If a link still pulls: lever the bar, a second jack under the arm, or strap it.',
     caution: 'A wound-up bar springs up or down when its link lets go: hands and face out of its path.',
   });
   for (const side of sides) {
@@ -261,9 +252,7 @@ export function stepsFor(input: PlanInput): Step[] {
         joint: o.joint,
         orientation: o.orientation,
         needs: off,
-        title: isBushing
-          ? `New ${side} bushing on, bracket by hand`
-          : `New ${side} link in, nuts run on by hand`,
+        title: isBushing ? `New ${side} bushing on, bracket by hand` : `New ${side} link in, nuts run on by hand`,
         detail: isBushing
           ? 'Both bolts a few turns, hard-to-reach one first. Rubber dry or silicone, never mineral oil or grease.'
           : 'Every thread by hand. Hard-to-reach end first.',
@@ -275,9 +264,7 @@ export function stepsFor(input: PlanInput): Step[] {
       id: `other-${id}`,
       phase: 'fit',
       minutes: 60,
-      needs: sides.includes(splitJoint(id)!.side)
-        ? [...open, `soak-${splitJoint(id)!.side}`, 'unload']
-        : open,
+      needs: sides.includes(splitJoint(id)!.side) ? [...open, `soak-${splitJoint(id)!.side}`, 'unload'] : open,
       joint: id,
       title: `Renew the ${sayJoint(id, dialect)}`,
       detail:
@@ -285,9 +272,7 @@ export function stepsFor(input: PlanInput): Step[] {
     });
   }
   const fitted = steps.filter((s) => s.phase === 'fit').map((s) => s.id);
-  for (const f of fasteners.filter(
-    (x) => !x.rideHeight && x.kind !== 'wheel-nut' && x.kind !== 'shield-bolt',
-  ))
+  for (const f of fasteners.filter((x) => !x.rideHeight && x.kind !== 'wheel-nut' && x.kind !== 'shield-bolt'))
     tighten(
       f,
       fitted.filter((id) => id.endsWith(f.side) || id.includes(`${f.side}.`)),
@@ -374,16 +359,14 @@ export function stepsFor(input: PlanInput): Step[] {
 export function schedule(steps: readonly Step[]): PlannedStep[] {
   const byId = new Map(steps.map((s) => [s.id, s]));
   for (const s of steps)
-    for (const n of s.needs)
-      if (!byId.has(n)) throw new BadInput(`step ${s.id}`, `needs a step that is not in the plan`, n);
+    for (const n of s.needs) if (!byId.has(n)) throw new BadInput(`step ${s.id}`, `needs a step that is not in the plan`, n);
   const ready = new Map<string, number>();
   const left = [...steps];
   const out: PlannedStep[] = [];
   let now = 0;
   while (left.length > 0) {
     const open = left.filter((s) => s.needs.every((n) => ready.has(n)));
-    if (open.length === 0)
-      throw new BadInput('plan', 'has steps that wait for each other', left.map((s) => s.id).join(', '));
+    if (open.length === 0) throw new BadInput('plan', 'has steps that wait for each other', left.map((s) => s.id).join(', '));
     const freeAt = (s: Step) => Math.max(0, ...s.needs.map((n) => ready.get(n)!));
     const next = open.find((s) => freeAt(s) <= now) ?? open.reduce((a, b) => (freeAt(b) < freeAt(a) ? b : a));
     now = Math.max(now, freeAt(next));

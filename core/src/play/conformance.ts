@@ -14,8 +14,7 @@ export type Conformance =
   | { readonly verdict: 'within' | 'beyond' }
   | {
       readonly verdict: 'not proved';
-      /** Readings in all that would settle it at this scatter. */ readonly needed:
-        number | 'never' | 'more than 100';
+      /** Readings in all that would settle it at this scatter. */ readonly needed: number | 'never' | 'more than 100';
     };
 
 /**

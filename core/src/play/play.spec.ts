@@ -1,14 +1,6 @@
 import fc from 'fast-check';
 import jstat from 'jstat';
-import {
-  conforms,
-  detectionThresholdMm,
-  readingsNeeded,
-  resolutionDoubtMm,
-  seriesDoubt,
-  studentCdf,
-  studentQuantile,
-} from '.';
+import { conforms, detectionThresholdMm, readingsNeeded, resolutionDoubtMm, seriesDoubt, studentCdf, studentQuantile } from '.';
 
 describe('Student’s t (JCGM 100:2008 table G.2)', () => {
   test.each([
@@ -29,12 +21,10 @@ describe('Student’s t (JCGM 100:2008 table G.2)', () => {
   });
   test('agrees with an independent library (jStat)', () => {
     for (const nu of [1, 3, 7, 15, 40])
-      for (const t of [-3, -0.5, 0.1, 1, 2.5, 6])
-        expect(studentCdf(t, nu)).toBeCloseTo(jstat.studentt.cdf(t, nu), 7);
+      for (const t of [-3, -0.5, 0.1, 1, 2.5, 6]) expect(studentCdf(t, nu)).toBeCloseTo(jstat.studentt.cdf(t, nu), 7);
   });
   test('one degree of freedom is Cauchy’s: ½ + atan(t)/π', () => {
-    for (const t of [-30, -0.5, 0, 0.7, 4, 200])
-      expect(studentCdf(t, 1)).toBeCloseTo(0.5 + Math.atan(t) / Math.PI, 12);
+    for (const t of [-30, -0.5, 0, 0.7, 4, 200]) expect(studentCdf(t, 1)).toBeCloseTo(0.5 + Math.atan(t) / Math.PI, 12);
   });
 });
 
@@ -53,10 +43,7 @@ describe('a series of play (JCGM 100:2008 4.2, F.2.2.1, G.4)', () => {
   test('one reading serves when the scatter is known', () => {
     const one = seriesDoubt([0.42], 0.01, { sdMm: 0.02, degrees: 24 });
     expect(one.scatterFrom).toBe('known');
-    expect(one.oneSidedMm).toBeCloseTo(
-      studentQuantile(0.95, one.degrees) * Math.hypot(0.02, 0.01 / Math.sqrt(6)),
-      12,
-    );
+    expect(one.oneSidedMm).toBeCloseTo(studentQuantile(0.95, one.degrees) * Math.hypot(0.02, 0.01 / Math.sqrt(6)), 12);
     expect(() => seriesDoubt([0.42], 0.01)).toThrow(/number of readings must be 2 or more/);
   });
   test('identical readings leave only the resolution', () => {
@@ -81,8 +68,7 @@ describe('a series of play (JCGM 100:2008 4.2, F.2.2.1, G.4)', () => {
       ),
     );
   });
-  test('what is no number is named', () =>
-    expect(() => seriesDoubt([0.1, NaN], 0.01)).toThrow(/reading 2 must be a number/));
+  test('what is no number is named', () => expect(() => seriesDoubt([0.1, NaN], 0.01)).toThrow(/reading 2 must be a number/));
 });
 
 describe('against a limit (ISO 14253-1, one-sided 95 %)', () => {
@@ -98,16 +84,12 @@ describe('against a limit (ISO 14253-1, one-sided 95 %)', () => {
   ] as const)('limit %d is not proved; needed in all: %s', (limit, needed) =>
     expect(conforms(d, limit)).toEqual({ verdict: 'not proved', needed }),
   );
-  test('exactly at the bound counts as within', () =>
-    expect(conforms(d, d.meanMm + d.oneSidedMm).verdict).toBe('within'));
+  test('exactly at the bound counts as within', () => expect(conforms(d, d.meanMm + d.oneSidedMm).verdict).toBe('within'));
   test('a vanishing margin is never settled', () => expect(readingsNeeded(d, 1e-9)).toBe('never'));
   test('a coarse margin needs no more than there are', () => expect(readingsNeeded(d, 0.5)).toBe(5));
   test('the detection threshold grows with resolution and scatter', () => {
     const k = { sdMm: 0.02, degrees: 30 };
     expect(detectionThresholdMm(0.1, k)).toBeGreaterThan(detectionThresholdMm(0.01, k));
-    expect(detectionThresholdMm(0.01, k)).toBeCloseTo(
-      studentQuantile(0.95, 30) * Math.hypot(0.02, 0.01 / Math.sqrt(6)),
-      12,
-    );
+    expect(detectionThresholdMm(0.01, k)).toBeCloseTo(studentQuantile(0.95, 30) * Math.hypot(0.02, 0.01 / Math.sqrt(6)), 12);
   });
 });

@@ -50,19 +50,11 @@ function doubtOf(sdMm: number, sdDegrees: number, n: number, uResolutionMm: numb
  * @param resolutionMm of the gauge, mm
  * @throws BadInput naming the reading that is no number, or that there are too few.
  */
-export function seriesDoubt(
-  readingsMm: readonly number[],
-  resolutionMm: number,
-  known?: KnownScatter,
-): SeriesDoubt {
+export function seriesDoubt(readingsMm: readonly number[], resolutionMm: number, known?: KnownScatter): SeriesDoubt {
   readingsMm.forEach((x, i) => finite(`reading ${i + 1}`, x));
   const n = readingsMm.length;
   if (n < (known ? 1 : 2))
-    throw new BadInput(
-      'number of readings',
-      known ? 'must be 1 or more' : 'must be 2 or more, or the gauge’s scatter known',
-      n,
-    );
+    throw new BadInput('number of readings', known ? 'must be 1 or more' : 'must be 2 or more, or the gauge’s scatter known', n);
   const uResolutionMm = resolutionDoubtMm(resolutionMm);
   const meanMm = readingsMm.reduce((s, x) => s + x, 0) / n;
   const ownSd = n > 1 ? Math.sqrt(readingsMm.reduce((s, x) => s + (x - meanMm) ** 2, 0) / (n - 1)) : 0;

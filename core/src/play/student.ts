@@ -3,8 +3,8 @@ import { BadInput, within } from '../error';
 /** ln Γ(x), x > 0. Lanczos, g = 7, n = 9 (Numerical Recipes 3rd ed., §6.1 form; coefficients of Godfrey). */
 function lnGamma(x: number): number {
   const c = [
-    0.99999999999980993, 676.5203681218851, -1259.1392167224028, 771.32342877765313, -176.61502916214059,
-    12.507343278686905, -0.13857109526572012, 9.9843695780195716e-6, 1.5056327351493116e-7,
+    0.99999999999980993, 676.5203681218851, -1259.1392167224028, 771.32342877765313, -176.61502916214059, 12.507343278686905,
+    -0.13857109526572012, 9.9843695780195716e-6, 1.5056327351493116e-7,
   ];
   const y = x - 1;
   const t = y + 7.5;
@@ -39,9 +39,7 @@ function incompleteBeta(a: number, b: number, x: number): number {
   if (x <= 0) return 0;
   if (x >= 1) return 1;
   const front = Math.exp(lnGamma(a + b) - lnGamma(a) - lnGamma(b) + a * Math.log(x) + b * Math.log(1 - x));
-  return x < (a + 1) / (a + b + 2)
-    ? (front * betaFraction(a, b, x)) / a
-    : 1 - (front * betaFraction(b, a, 1 - x)) / b;
+  return x < (a + 1) / (a + b + 2) ? (front * betaFraction(a, b, x)) / a : 1 - (front * betaFraction(b, a, 1 - x)) / b;
 }
 
 /** P(T ≤ t) of Student's distribution with ν degrees of freedom (Abramowitz & Stegun 26.7.1). */

@@ -40,8 +40,7 @@ const TD6_UM: Record<string, number> = {
 export function metricThread(majorMm: number, pitchMm: number): Thread {
   positive('thread diameter', majorMm, 'mm');
   positive('thread pitch', pitchMm, 'mm');
-  if (pitchMm * 1.226869 >= majorMm)
-    throw new BadInput('thread pitch', `is too coarse for M${majorMm}`, pitchMm);
+  if (pitchMm * 1.226869 >= majorMm) throw new BadInput('thread pitch', `is too coarse for M${majorMm}`, pitchMm);
   const d2 = majorMm - 0.649519 * pitchMm;
   const d3 = majorMm - 1.226869 * pitchMm;
   const esMm = -(15 + 11 * pitchMm) / 1000;
@@ -202,12 +201,7 @@ export interface ThreadCandidate {
  * @param uPitchMm its standard uncertainty
  * @returns best first, shares above 1 %; empty when nothing is within six uncertainties.
  */
-export function findThread(
-  outsideMm: number,
-  uOutsideMm: number,
-  pitchMm?: number,
-  uPitchMm = 0.03,
-): ThreadCandidate[] {
+export function findThread(outsideMm: number, uOutsideMm: number, pitchMm?: number, uPitchMm = 0.03): ThreadCandidate[] {
   positive('outside diameter', outsideMm, 'mm');
   positive('uncertainty of the diameter', uOutsideMm, 'mm');
   positive('uncertainty of the pitch', uPitchMm, 'mm');

@@ -49,9 +49,7 @@ test.each([
 });
 
 test('SAE J429 grade 8, 1/2-13: 17 000 lbf (from memory)', () => {
-  expect(Math.abs(proofLoadN(parseThread('1/2-13'), 'grade 8') / 4.4482216152605 / 17_000 - 1)).toBeLessThan(
-    0.005,
-  );
+  expect(Math.abs(proofLoadN(parseThread('1/2-13'), 'grade 8') / 4.4482216152605 / 17_000 - 1)).toBeLessThan(0.005);
 });
 
 describe('finder', () => {

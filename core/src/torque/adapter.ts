@@ -18,10 +18,6 @@ export function adapterSettingNm(torqueNm: number, leverMm: number, adapterMm: n
   if (adapterMm < 0) throw new BadInput('adapter length', 'must be 0 mm or more', adapterMm);
   const effective = leverMm + adapterMm * Math.cos(angleRad);
   if (effective <= 0)
-    throw new BadInput(
-      'adapter length',
-      'folded back is longer than the lever, so no torque reaches the nut',
-      adapterMm,
-    );
+    throw new BadInput('adapter length', 'folded back is longer than the lever, so no torque reaches the nut', adapterMm);
   return (torqueNm * leverMm) / effective;
 }

@@ -14,10 +14,8 @@ export interface Bearing {
 function torquePerNewton(thread: Thread, bearing: Bearing, muThread: number, muBearing: number): number {
   finite('thread friction', muThread);
   finite('bearing friction', muBearing);
-  if (muThread < 0 || muThread > 1)
-    throw new BadInput('thread friction', 'must be between 0 and 1', muThread);
-  if (muBearing < 0 || muBearing > 1)
-    throw new BadInput('bearing friction', 'must be between 0 and 1', muBearing);
+  if (muThread < 0 || muThread > 1) throw new BadInput('thread friction', 'must be between 0 and 1', muThread);
+  if (muBearing < 0 || muBearing > 1) throw new BadInput('bearing friction', 'must be between 0 and 1', muBearing);
   positive('bearing diameter', bearing.outerMm, 'mm');
   positive('hole diameter', bearing.holeMm, 'mm');
   if (bearing.holeMm >= bearing.outerMm)
@@ -64,8 +62,7 @@ export function preloadForTorqueN(
   prevailingNm = 0,
 ): number {
   positive('torque', torqueNm, 'N·m');
-  if (torqueNm <= prevailingNm)
-    throw new BadInput('torque', `must be more than the nut's own ${prevailingNm} N·m`, torqueNm);
+  if (torqueNm <= prevailingNm) throw new BadInput('torque', `must be more than the nut's own ${prevailingNm} N·m`, torqueNm);
   return (torqueNm - prevailingNm) / torquePerNewton(thread, bearing, muThread, muBearing);
 }
 

@@ -57,20 +57,15 @@ describe('torque and preload (Motosh; VDI 2230, ISO 16047): M10×1.5, 20 kN, D_o
     );
   });
   test('bad input is named', () => {
-    expect(() => torqueForPreloadNm(20_000, t, bearing, 1.2, 0.1)).toThrow(
-      /thread friction must be between 0 and 1/,
-    );
-    expect(() => torqueForPreloadNm(20_000, t, { outerMm: 10, holeMm: 11 }, 0.1, 0.1)).toThrow(
-      /hole diameter must be smaller/,
-    );
+    expect(() => torqueForPreloadNm(20_000, t, bearing, 1.2, 0.1)).toThrow(/thread friction must be between 0 and 1/);
+    expect(() => torqueForPreloadNm(20_000, t, { outerMm: 10, holeMm: 11 }, 0.1, 0.1)).toThrow(/hole diameter must be smaller/);
     expect(() => preloadForTorqueN(5, t, bearing, 0.1, 0.1, 8)).toThrow(/more than the nut's own 8/);
   });
 });
 
 describe('plausibility', () => {
   const m10 = parseThread('M10×1.25');
-  test('54 N·m on M10 8.8 is plausible', () =>
-    expect(plausibility(54, 'N·m', m10, '8.8').verdict).toBe('plausible'));
+  test('54 N·m on M10 8.8 is plausible', () => expect(plausibility(54, 'N·m', m10, '8.8').verdict).toBe('plausible'));
   test('a figure in the wrong unit is asked about, not changed', () => {
     const p = plausibility(480, 'N·m', m10, '8.8');
     expect(p.verdict).toBe('high');

@@ -143,11 +143,7 @@ function parseNumber(field: string, text: string): number {
  * @param options.field the field's name for the error
  * @throws BadInput naming the field when it is not a number with a unit of this dimension.
  */
-export function parseQuantity(
-  text: string,
-  dimension: Dimension,
-  options: { unit?: string; field?: string } = {},
-): Quantity {
+export function parseQuantity(text: string, dimension: Dimension, options: { unit?: string; field?: string } = {}): Quantity {
   const field = options.field ?? dimension;
   const t = text.trim().replace(/−/g, '-');
   if (t === '') throw new BadInput(field, 'is empty');

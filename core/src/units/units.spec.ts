@@ -68,9 +68,7 @@ describe('what is typed into a field', () => {
     ['--4', 'must be a number'],
   ])('%s names the field and what is wrong', (text, bound) => {
     expect(() => parseQuantity(text, 'torque', { field: 'torque reading' })).toThrow(BadInput);
-    expect(() => parseQuantity(text, 'torque', { field: 'torque reading' })).toThrow(
-      new RegExp(`torque reading.*${bound}`),
-    );
+    expect(() => parseQuantity(text, 'torque', { field: 'torque reading' })).toThrow(new RegExp(`torque reading.*${bound}`));
   });
 
   test('any text gives a quantity or BadInput, never NaN', () => {

@@ -1,14 +1,4 @@
-import {
-  DEMO_PIN,
-  GAUGES,
-  makeCatalogue,
-  makeHistory,
-  makeVehicles,
-  PEOPLE,
-  RULES,
-  SHOP,
-  TYPES,
-} from '@ash-knot/demo';
+import { DEMO_PIN, GAUGES, makeCatalogue, makeHistory, makeVehicles, PEOPLE, RULES, SHOP, TYPES } from '@ash-knot/demo';
 import { project } from '../job/queries';
 import { insertPart } from '../part/queries';
 import { hashPin } from '../session/pin';
@@ -16,18 +6,13 @@ import { insertType, insertVehicle } from '../vehicle/queries';
 import { inTransaction, type Db } from './pool';
 
 /** Type ids are fixed, so that two demo shops agree. */
-const typeIds = Object.fromEntries(
-  TYPES.map((t, i) => [t.key, `0190d000-0000-7000-8000-0000000000${String(i + 10)}`]),
-);
+const typeIds = Object.fromEntries(TYPES.map((t, i) => [t.key, `0190d000-0000-7000-8000-0000000000${String(i + 10)}`]));
 
 /**
  * Loads the demo shop into an empty database, all of it or none. Says what it loaded, or nothing when
  * there was a shop already. `now` decides which day it is on the floor.
  */
-export async function loadDemo(
-  db: Db,
-  now: Date,
-): Promise<{ vehicles: number; parts: number; jobs: number } | undefined> {
+export async function loadDemo(db: Db, now: Date): Promise<{ vehicles: number; parts: number; jobs: number } | undefined> {
   return inTransaction(db, async (tx) => {
     // Two servers starting at once: the second waits here and then finds a shop.
     await tx.query('LOCK TABLE shop IN EXCLUSIVE MODE');
@@ -39,10 +24,13 @@ export async function loadDemo(
       JSON.stringify(RULES),
     ]);
     for (const g of GAUGES)
-      await tx.query(
-        'INSERT INTO gauge (id, name, resolution_mm, scatter_mm, degrees) VALUES ($1,$2,$3,$4,$5)',
-        [g.id, g.name, g.resolutionMm, g.scatterMm, g.degrees],
-      );
+      await tx.query('INSERT INTO gauge (id, name, resolution_mm, scatter_mm, degrees) VALUES ($1,$2,$3,$4,$5)', [
+        g.id,
+        g.name,
+        g.resolutionMm,
+        g.scatterMm,
+        g.degrees,
+      ]);
     for (const p of PEOPLE)
       await tx.query('INSERT INTO person (id, name, role, pin_hash) VALUES ($1,$2,$3,$4)', [
         p.id,
@@ -56,11 +44,8 @@ export async function loadDemo(
     for (const p of catalogue) await insertPart(tx, p);
     const types = Object.fromEntries(TYPES.map((t) => [t.key, { id: typeIds[t.key]!, spec: t.spec }]));
     const jobs = makeHistory({ now, vehicles, types, catalogue });
-    const vehicleIds = new Map(
-      vehicles.map((v, i) => [v.key, `0190d000-0000-7000-9000-0000000000${String(i + 10)}`]),
-    );
-    for (const v of vehicles)
-      await insertVehicle(tx, { ...v, id: vehicleIds.get(v.key)!, typeId: typeIds[v.type]! });
+    const vehicleIds = new Map(vehicles.map((v, i) => [v.key, `0190d000-0000-7000-9000-0000000000${String(i + 10)}`]));
+    for (const v of vehicles) await insertVehicle(tx, { ...v, id: vehicleIds.get(v.key)!, typeId: typeIds[v.type]! });
     for (const j of jobs) {
       await tx.query(
         'INSERT INTO job (id, vehicle_id, kind, bay, distance_km, opened_at, opened_by) VALUES ($1,$2,$3,$4,$5,$6,$7)',

@@ -16,10 +16,7 @@ export function findRoutes(db: Db): Router {
       .replace(/\b(bushes|bush)\b/i, 'bushing')
       .replace(/\b(anti-roll bar|sway bar|stabiliser|stabilizer)\s*/i, '')
       .trim();
-    const [vehicles, parts] = await Promise.all([
-      searchVehicles(db, q),
-      findParts(db, { q: partWords || 'link', limit: 8 }),
-    ]);
+    const [vehicles, parts] = await Promise.all([searchVehicles(db, q), findParts(db, { q: partWords || 'link', limit: 8 })]);
     const found: FoundThing[] = [
       ...vehicles
         .slice(0, 8)

@@ -56,7 +56,6 @@ export async function confirmedRole(db: Db, res: Response, roles: readonly Role[
 export const sameOrigin: RequestHandler = (req, _res, next) => {
   if (req.method === 'GET' || req.method === 'HEAD') return next();
   const origin = req.headers.origin;
-  if (origin && new URL(origin).host !== req.headers.host)
-    throw forbidden('Requests from another site are not taken.');
+  if (origin && new URL(origin).host !== req.headers.host) throw forbidden('Requests from another site are not taken.');
   next();
 };

@@ -34,17 +34,11 @@ export function parse<T>(schema: z.ZodType<T>, value: unknown): T {
   const r = schema.safeParse(value);
   if (r.success) return r.data;
   const fields = fieldsOf(r.error);
-  throw new HttpProblem(
-    422,
-    'bad-input',
-    `${fields[0]!.field}: ${fields[0]!.message}. Nothing was stored.`,
-    fields,
-  );
+  throw new HttpProblem(422, 'bad-input', `${fields[0]!.field}: ${fields[0]!.message}. Nothing was stored.`, fields);
 }
 
 /** A path parameter as one string, checked against its schema. */
-export const param = <T>(schema: z.ZodType<T>, req: Request, name: string): T =>
-  parse(schema, req.params[name]);
+export const param = <T>(schema: z.ZodType<T>, req: Request, name: string): T => parse(schema, req.params[name]);
 
 /** Turns any error into a problem document; what is not ours is logged and says nothing of the inside. */
 export function problems(log: Logger): ErrorRequestHandler {

@@ -1,11 +1,4 @@
-import {
-  foldJob,
-  type Entry,
-  type JobContext,
-  type JobKind,
-  type JobState,
-  type VehicleTypeSpec,
-} from '@ash-knot/core';
+import { foldJob, type Entry, type JobContext, type JobKind, type JobState, type VehicleTypeSpec } from '@ash-knot/core';
 import type { DueRecheck, FloorView, JobView, StoredEntry, VehicleView } from '@ash-knot/contract';
 import type { Queryable } from '../db/pool';
 import { shopView } from '../shop/queries';
@@ -26,8 +19,7 @@ interface JobRow {
 }
 
 export async function entriesAfter(db: Queryable, job: string, seq: number): Promise<StoredEntry[]> {
-  return (await db.query<StoredEntry>(`${ENTRY} WHERE job_id = $1 AND seq > $2 ORDER BY seq`, [job, seq]))
-    .rows;
+  return (await db.query<StoredEntry>(`${ENTRY} WHERE job_id = $1 AND seq > $2 ORDER BY seq`, [job, seq])).rows;
 }
 
 export async function jobRow(db: Queryable, id: string, lock = false): Promise<JobRow | undefined> {
@@ -72,10 +64,14 @@ export async function jobState(db: Queryable, id: string): Promise<JobState | un
 export async function project(db: Queryable, e: Entry): Promise<void> {
   switch (e.kind) {
     case 'reading':
-      await db.query(
-        'INSERT INTO reading (entry_id, job_id, joint, phase, play_mm, gauge_id) VALUES ($1,$2,$3,$4,$5,$6)',
-        [e.id, e.job, e.body.joint, e.body.phase, e.body.playMm, e.body.gauge],
-      );
+      await db.query('INSERT INTO reading (entry_id, job_id, joint, phase, play_mm, gauge_id) VALUES ($1,$2,$3,$4,$5,$6)', [
+        e.id,
+        e.job,
+        e.body.joint,
+        e.body.phase,
+        e.body.playMm,
+        e.body.gauge,
+      ]);
       break;
     case 'torque':
       await db.query(
@@ -84,10 +80,13 @@ export async function project(db: Queryable, e: Entry): Promise<void> {
       );
       break;
     case 'clicks':
-      await db.query(
-        'INSERT INTO torque_record (entry_id, job_id, fastener, target_nm, method) VALUES ($1,$2,$3,$4,$5)',
-        [e.id, e.job, e.body.fastener, e.body.targetNm, `${e.body.clicks} of ${e.body.of} clicks`],
-      );
+      await db.query('INSERT INTO torque_record (entry_id, job_id, fastener, target_nm, method) VALUES ($1,$2,$3,$4,$5)', [
+        e.id,
+        e.job,
+        e.body.fastener,
+        e.body.targetNm,
+        `${e.body.clicks} of ${e.body.of} clicks`,
+      ]);
       break;
     case 'mark':
       await db.query('INSERT INTO torque_record (entry_id, job_id, fastener, method) VALUES ($1,$2,$3,$4)', [
@@ -165,14 +164,11 @@ export async function floorView(db: Queryable): Promise<FloorView> {
   const ids = [...new Set([...jobs.rows.map((j) => j.vehicleId), ...rechecks.rows.map((r) => r.vehicleId)])];
   const vehicles = await db.query<VehicleView>(`${VEHICLE} WHERE v.id = ANY($1)`, [ids]);
   const byId = new Map(vehicles.rows.map((v) => [v.id, v]));
-  const entries = await db.query<StoredEntry>(`${ENTRY} WHERE job_id = ANY($1) ORDER BY seq`, [
-    jobs.rows.map((j) => j.id),
-  ]);
+  const entries = await db.query<StoredEntry>(`${ENTRY} WHERE job_id = ANY($1) ORDER BY seq`, [jobs.rows.map((j) => j.id)]);
   const typeIds = [...new Set(jobs.rows.map((j) => byId.get(j.vehicleId)!.typeId))];
-  const specs = await db.query<{ id: string; spec: VehicleTypeSpec }>(
-    'SELECT id, spec FROM vehicle_type WHERE id = ANY($1)',
-    [typeIds],
-  );
+  const specs = await db.query<{ id: string; spec: VehicleTypeSpec }>('SELECT id, spec FROM vehicle_type WHERE id = ANY($1)', [
+    typeIds,
+  ]);
   return {
     jobs: jobs.rows.map((j) => ({
       id: j.id,

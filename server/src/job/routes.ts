@@ -85,10 +85,7 @@ export function jobRoutes(db: Db, news: JobNews): Router {
       let closed = job.closedAt !== null;
       let fresh = false;
       for (const e of entries) {
-        const known = await tx.query<{ job_id: string; kind: string }>(
-          'SELECT job_id, kind FROM entry WHERE id = $1',
-          [e.id],
-        );
+        const known = await tx.query<{ job_id: string; kind: string }>('SELECT job_id, kind FROM entry WHERE id = $1', [e.id]);
         if (known.rows[0]) {
           if (known.rows[0].job_id !== e.job || known.rows[0].kind !== e.kind)
             throw conflict(`The entry ${e.id} already stands for something else. Nothing was stored.`);
@@ -132,15 +129,11 @@ export function jobRoutes(db: Db, news: JobNews): Router {
 async function allow(tx: Queryable, res: Response, e: Entry, closed: boolean): Promise<void> {
   const role = await personRole(tx, e.by);
   if (!role) throw forbidden('Nobody of that name works here.');
-  if (!mayWrite(role, e.kind))
-    throw forbidden(`A ${role} does not write this: ${e.kind}. Nothing was stored.`);
+  if (!mayWrite(role, e.kind)) throw forbidden(`A ${role} does not write this: ${e.kind}. Nothing was stored.`);
   if (Date.parse(e.at) > Date.now() + 10 * 60_000)
-    throw new HttpProblem(
-      422,
-      'bad-input',
-      'at: is in the future. Check this device’s clock. Nothing was stored.',
-      [{ field: 'at', message: 'is in the future' }],
-    );
+    throw new HttpProblem(422, 'bad-input', 'at: is in the future. Check this device’s clock. Nothing was stored.', [
+      { field: 'at', message: 'is in the future' },
+    ]);
   if (closed && !AFTER_HAND_BACK.has(e.kind))
     throw conflict('The vehicle was handed back. Strike the hand-back first, or open a new job.');
   if (PIN_KINDS.has(e.kind)) confirmedBy(res, e.by);
@@ -167,8 +160,7 @@ async function allow(tx: Queryable, res: Response, e: Entry, closed: boolean): P
   if (e.kind === 'recheck' || e.kind === 'rechecked') {
     if (
       e.kind === 'rechecked' &&
-      !(await tx.query('SELECT 1 FROM recheck WHERE entry_id = $1 AND job_id = $2', [e.body.recheck, e.job]))
-        .rowCount
+      !(await tx.query('SELECT 1 FROM recheck WHERE entry_id = $1 AND job_id = $2', [e.body.recheck, e.job])).rowCount
     )
       throw notFound('recheck');
   }

@@ -80,9 +80,7 @@ export function openStream(res: Response): {
   res.on('close', () => clearInterval(beat));
   return {
     send: (event, data, id) =>
-      void res.write(
-        `${id === undefined ? '' : `id: ${id}\n`}event: ${event}\ndata: ${JSON.stringify(data)}\n\n`,
-      ),
+      void res.write(`${id === undefined ? '' : `id: ${id}\n`}event: ${event}\ndata: ${JSON.stringify(data)}\n\n`),
     onClose: (f) => res.on('close', f),
   };
 }

@@ -10,8 +10,7 @@ const uuid = z.uuid();
 /** What the bytes are, whatever the sender says. */
 function sniff(b: Buffer): 'image/jpeg' | 'image/png' | undefined {
   if (b.length > 3 && b[0] === 0xff && b[1] === 0xd8 && b[2] === 0xff) return 'image/jpeg';
-  if (b.length > 8 && b.subarray(0, 8).equals(Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a])))
-    return 'image/png';
+  if (b.length > 8 && b.subarray(0, 8).equals(Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]))) return 'image/png';
   return undefined;
 }
 
@@ -38,10 +37,9 @@ export function photoRoutes(db: Db): Router {
   });
 
   r.get('/photos/:id', async (req, res) => {
-    const { rows } = await db.query<{ mime: string; bytes: Buffer }>(
-      'SELECT mime, bytes FROM photo WHERE id = $1',
-      [parse(uuid, req.params['id'])],
-    );
+    const { rows } = await db.query<{ mime: string; bytes: Buffer }>('SELECT mime, bytes FROM photo WHERE id = $1', [
+      parse(uuid, req.params['id']),
+    ]);
     if (!rows[0]) throw notFound('photo');
     // A photograph never changes under its id; `private` keeps it out of shared caches.
     res.set('Cache-Control', 'private, max-age=31536000, immutable').type(rows[0].mime).send(rows[0].bytes);

@@ -4,9 +4,7 @@ const COST = { N: 16384, r: 8, p: 1 } as const;
 
 // `promisify` loses the overload with options.
 const scrypt = (secret: string, salt: Buffer, length: number, options: ScryptOptions): Promise<Buffer> =>
-  new Promise((resolve, reject) =>
-    scryptCb(secret, salt, length, options, (err, key) => (err ? reject(err) : resolve(key))),
-  );
+  new Promise((resolve, reject) => scryptCb(secret, salt, length, options, (err, key) => (err ? reject(err) : resolve(key))));
 
 /** "scrypt$N$r$p$salt$key", so that the cost can rise later without losing old hashes. */
 export async function hashPin(pin: string): Promise<string> {

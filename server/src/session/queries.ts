@@ -41,10 +41,10 @@ export async function findSession(db: Queryable, token: string): Promise<Session
 export const closeSession = (db: Queryable, s: SessionRow) =>
   db.query('DELETE FROM session WHERE token_hash = $1', [s.tokenHash]);
 export const setPerson = (db: Queryable, s: SessionRow, person: string) =>
-  db.query(
-    'UPDATE session SET person_id = $2, confirmed_person = NULL, confirmed_until = NULL WHERE token_hash = $1',
-    [s.tokenHash, person],
-  );
+  db.query('UPDATE session SET person_id = $2, confirmed_person = NULL, confirmed_until = NULL WHERE token_hash = $1', [
+    s.tokenHash,
+    person,
+  ]);
 export const setConfirmed = (db: Queryable, s: SessionRow, person: string) =>
   db.query(
     `UPDATE session SET person_id = $2, confirmed_person = $2, confirmed_until = now() + make_interval(mins => $3) WHERE token_hash = $1`,

@@ -5,16 +5,7 @@ import type { Db } from '../db/pool';
 import { COOKIE, signedIn } from '../http/guard';
 import { forbidden, HttpProblem, parse } from '../http/problem';
 import { shopView } from '../shop/queries';
-import {
-  checkPin,
-  closeSession,
-  openSession,
-  people,
-  personRole,
-  SESSION_DAYS,
-  setConfirmed,
-  setPerson,
-} from './queries';
+import { checkPin, closeSession, openSession, people, personRole, SESSION_DAYS, setConfirmed, setPerson } from './queries';
 
 export function sessionRoutes(db: Db, secure: boolean): Router {
   const r = Router();

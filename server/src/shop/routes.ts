@@ -32,10 +32,10 @@ export function shopRoutes(db: Db): Router {
   r.put('/people/:id/pin', async (req, res) => {
     await confirmedRole(db, res, ['lead']);
     const { pin } = parse(changePin, req.body);
-    const { rowCount } = await db.query(
-      'UPDATE person SET pin_hash = $2, failed = 0, locked_until = NULL WHERE id = $1',
-      [param(text(60), req, 'id'), await hashPin(pin)],
-    );
+    const { rowCount } = await db.query('UPDATE person SET pin_hash = $2, failed = 0, locked_until = NULL WHERE id = $1', [
+      param(text(60), req, 'id'),
+      await hashPin(pin),
+    ]);
     if (!rowCount) throw notFound('person');
     res.json({});
   });

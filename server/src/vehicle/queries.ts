@@ -35,8 +35,7 @@ export async function types(db: Queryable): Promise<VehicleTypeView[]> {
 }
 
 export async function typeSpec(db: Queryable, id: string): Promise<VehicleTypeSpec | undefined> {
-  return (await db.query<{ spec: VehicleTypeSpec }>('SELECT spec FROM vehicle_type WHERE id = $1', [id]))
-    .rows[0]?.spec;
+  return (await db.query<{ spec: VehicleTypeSpec }>('SELECT spec FROM vehicle_type WHERE id = $1', [id])).rows[0]?.spec;
 }
 
 export interface VehicleRow {
@@ -54,27 +53,13 @@ export interface VehicleRow {
 export async function insertVehicle(db: Queryable, v: VehicleRow): Promise<boolean> {
   const { rowCount } = await db.query(
     `INSERT INTO vehicle (id, plate, plate_key, vin, type_id, year, distance_km, km_per_day, owner) VALUES ($1,$2,$3,$4,$5,$6,$7,$8,$9) ON CONFLICT (plate_key) DO NOTHING`,
-    [
-      v.id,
-      v.plate.toUpperCase(),
-      plateKey(v.plate),
-      v.vin,
-      v.typeId,
-      v.year,
-      v.distanceKm,
-      v.kmPerDay,
-      v.owner,
-    ],
+    [v.id, v.plate.toUpperCase(), plateKey(v.plate), v.vin, v.typeId, v.year, v.distanceKm, v.kmPerDay, v.owner],
   );
   return rowCount === 1;
 }
 
 /** The new type's id, or undefined when the name is taken. */
-export async function insertType(
-  db: Queryable,
-  spec: VehicleTypeSpec,
-  id: string = randomUUID(),
-): Promise<string | undefined> {
+export async function insertType(db: Queryable, spec: VehicleTypeSpec, id: string = randomUUID()): Promise<string | undefined> {
   const { rowCount } = await db.query(
     'INSERT INTO vehicle_type (id, name, spec) VALUES ($1, $2, $3) ON CONFLICT (name) DO NOTHING',
     [id, spec.name, JSON.stringify(spec)],

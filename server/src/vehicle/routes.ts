@@ -39,8 +39,7 @@ export function vehicleRoutes(db: Db): Router {
     const id = randomUUID();
     await inTransaction(db, async (tx) => {
       const typeId = body.typeId ?? (await insertType(tx, body.newType!));
-      if (!typeId)
-        throw conflict(`There is already a type called ${body.newType!.name}. Nothing was stored.`);
+      if (!typeId) throw conflict(`There is already a type called ${body.newType!.name}. Nothing was stored.`);
       if (body.typeId && !(await tx.query('SELECT 1 FROM vehicle_type WHERE id = $1', [typeId])).rowCount)
         throw notFound('vehicle type');
       const ok = await insertVehicle(tx, {
@@ -53,8 +52,7 @@ export function vehicleRoutes(db: Db): Router {
         kmPerDay: body.kmPerDay,
         owner: body.owner,
       });
-      if (!ok)
-        throw conflict(`The plate ${body.plate.toUpperCase()} is already in the file. Nothing was stored.`);
+      if (!ok) throw conflict(`The plate ${body.plate.toUpperCase()} is already in the file. Nothing was stored.`);
     });
     res.status(201).json(await vehicleById(db, id));
   });

@@ -16,13 +16,7 @@ import { Api } from '../state/api';
       <h1 class="text-2xl font-bold">The file</h1>
       <label class="mt-4 block max-w-md"
         ><span class="heading">Plate, VIN, owner or type</span
-        ><input
-          class="field mt-1"
-          #box
-          [value]="q()"
-          (input)="q.set(box.value)"
-          maxlength="40"
-          autocomplete="off"
+        ><input class="field mt-1" #box [value]="q()" (input)="q.set(box.value)" maxlength="40" autocomplete="off"
       /></label>
       @if (error()) {
         <p class="caution mt-4" role="alert">{{ error() }}</p>
@@ -43,9 +37,7 @@ import { Api } from '../state/api';
           </li>
         } @empty {
           @if (found()) {
-            <li class="soft py-4">
-              Nothing in the file answers to that. A vehicle is put in from the floor: Open a vehicle.
-            </li>
+            <li class="soft py-4">Nothing in the file answers to that. A vehicle is put in from the floor: Open a vehicle.</li>
           }
         }
       </ul>

@@ -1,26 +1,8 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  inject,
-  input,
-  signal,
-  untracked,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { format } from 'date-fns';
 import type { FileView } from '@ash-knot/contract';
-import {
-  AXLES,
-  fastenerName,
-  jointName,
-  sayJoint,
-  show,
-  splitJoint,
-  trimmed,
-  type JointId,
-} from '@ash-knot/core';
+import { AXLES, fastenerName, jointName, sayJoint, show, splitJoint, trimmed, type JointId } from '@ash-knot/core';
 import { LineChart, type Series } from '../kit/line-chart';
 import { TopBar } from '../kit/top-bar';
 import { Api } from '../state/api';
@@ -57,12 +39,7 @@ import { Session } from '../state/session';
             <h2 class="text-xl font-bold">Play over distance</h2>
             <div class="mt-2 flex flex-wrap gap-2" role="group" aria-label="Joint">
               @for (k of kinds(); track k.kind) {
-                <button
-                  type="button"
-                  class="pick"
-                  [attr.aria-pressed]="k.kind === kind()"
-                  (click)="picked.set(k.kind)"
-                >
+                <button type="button" class="pick" [attr.aria-pressed]="k.kind === kind()" (click)="picked.set(k.kind)">
                   {{ k.name }}
                 </button>
               } @empty {
@@ -70,18 +47,10 @@ import { Session } from '../state/session';
               }
             </div>
             @if (series().length) {
-              <ak-line-chart
-                class="mt-3 h-80"
-                [label]="'Play over distance'"
-                [series]="series()"
-                xTitle="km"
-                yTitle="play, mm"
-              />
+              <ak-line-chart class="mt-3 h-80" [label]="'Play over distance'" [series]="series()" xTitle="km" yTitle="play, mm" />
               <p class="soft mt-1 text-sm">
                 left: round marks, full line · right: square marks, dashed{{
-                  limit()
-                    ? ' · limit ' + limit()!.limitMm.toFixed(2) + ' mm (' + limit()!.owner + '), red'
-                    : ''
+                  limit() ? ' · limit ' + limit()!.limitMm.toFixed(2) + ' mm (' + limit()!.owner + '), red' : ''
                 }}. A drop is a renewed part.
               </p>
             }
@@ -93,14 +62,10 @@ import { Session } from '../state/session';
                     class="rule grid min-h-12 grid-cols-[110px_100px_1fr] items-center gap-3 py-1 hover:bg-ash-200"
                     [routerLink]="['/job', j.id, 'prove']"
                   >
-                    <span>{{ day(j.openedAt) }}</span><span class="mono soft text-right">{{
-                      km(j.distanceKm)
-                    }}</span>
+                    <span>{{ day(j.openedAt) }}</span><span class="mono soft text-right">{{ km(j.distanceKm) }}</span>
                     <span class="min-w-0 truncate"
                       >{{ j.words ? '“' + j.words + '”' : j.kind }}
-                      <span class="soft"
-                        >{{ causes(j.causes) }}{{ j.handedBack ? '' : ' · still here' }}</span
-                      ></span
+                      <span class="soft">{{ causes(j.causes) }}{{ j.handedBack ? '' : ' · still here' }}</span></span
                     >
                   </a>
                 </li>
@@ -128,11 +93,7 @@ import { Session } from '../state/session';
                       <td class="w-2/5 py-1.5">{{ fastener(v.fastener) }}</td>
                       <td class="mono soft text-sm">{{ v.thread }}</td>
                       <td class="mono text-right font-semibold">
-                        {{
-                          v.maxNm > v.minNm
-                            ? trim(v.minNm) + '–' + show(v.maxNm, 'torque')
-                            : show(v.minNm, 'torque')
-                        }}
+                        {{ v.maxNm > v.minNm ? trim(v.minNm) + '–' + show(v.maxNm, 'torque') : show(v.minNm, 'torque') }}
                       </td>
                       <td class="mono soft text-right text-sm">
                         {{ show((v.minNm + v.maxNm) / 2, 'torque', 'lbf·ft') }}
@@ -171,9 +132,7 @@ export class VehicleFile {
     return [...seen].map(([kind, name]) => ({ kind, name }));
   });
   protected readonly kind = computed(() => this.picked() ?? this.kinds()[0]?.kind ?? '');
-  protected readonly limit = computed(
-    () => this.session.shop()?.rules.playLimits[this.kind().split('|')[1] as 'frame-bushing'],
-  );
+  protected readonly limit = computed(() => this.session.shop()?.rules.playLimits[this.kind().split('|')[1] as 'frame-bushing']);
   protected readonly series = computed((): Series[] => {
     const [axle, kind] = this.kind().split('|');
     const all = (this.file()?.play ?? []).filter((p) => {
@@ -181,8 +140,7 @@ export class VehicleFile {
       return j?.axle === axle && j?.kind === kind;
     });
     if (all.length === 0) return [];
-    const of = (side: string) =>
-      all.filter((p) => p.joint.includes(`.${side}.`)).map((p) => ({ x: p.distanceKm, y: p.playMm }));
+    const of = (side: string) => all.filter((p) => p.joint.includes(`.${side}.`)).map((p) => ({ x: p.distanceKm, y: p.playMm }));
     const xs = all.map((p) => p.distanceKm);
     const l = this.limit();
     return [

@@ -66,9 +66,7 @@ const DEFECTS_OF: Partial<Record<JointKind, readonly Defect[]>> = {
             (click)="record(r)"
             [attr.data-testid]="'result-' + r"
           >
-            <ak-gap-mark [state]="mark[r]" [size]="22" /><span class="inline-block first-letter:uppercase">{{
-              r
-            }}</span>
+            <ak-gap-mark [state]="mark[r]" [size]="22" /><span class="inline-block first-letter:uppercase">{{ r }}</span>
           </button>
         }
       </div>
@@ -76,9 +74,7 @@ const DEFECTS_OF: Partial<Record<JointKind, readonly Defect[]>> = {
         <p class="caution mt-3" role="alert" data-testid="does-not-count">{{ j.why }}</p>
       }
       <div class="mt-3 flex flex-wrap items-center gap-x-5">
-        <button type="button" class="link" (click)="tightBoth()" data-testid="tight-both">
-          All tight, both sides
-        </button>
+        <button type="button" class="link" (click)="tightBoth()" data-testid="tight-both">All tight, both sides</button>
         <button type="button" class="link" (click)="toggleMeasure(true)" data-testid="measure">
           Measure it <span class="key" aria-hidden="true">M</span>
         </button>
@@ -106,13 +102,7 @@ const DEFECTS_OF: Partial<Record<JointKind, readonly Defect[]>> = {
       }
       <label class="mt-4 flex items-center gap-3 text-sm">
         <span class="soft font-semibold">The vehicle is</span>
-        <select
-          class="field !min-h-11 !w-auto"
-          #st
-          [value]="standing()"
-          (change)="stand(st.value)"
-          data-testid="standing"
-        >
+        <select class="field !min-h-11 !w-auto" #st [value]="standing()" (change)="stand(st.value)" data-testid="standing">
           @for (v of states; track v) {
             <option [value]="v" [selected]="v === standing()">{{ sayState(v) }}</option>
           }
@@ -135,9 +125,7 @@ const DEFECTS_OF: Partial<Record<JointKind, readonly Defect[]>> = {
               <span class="block font-semibold">{{ bothSides(c) }}</span>
               <span class="soft block truncate text-sm">{{ names(c) }} · {{ c.minutes }} min a side</span>
             </button>
-            <button type="button" class="btn !min-h-11 text-[15px]" (click)="allTight(c)">
-              All tight, both sides
-            </button>
+            <button type="button" class="btn !min-h-11 text-[15px]" (click)="allTight(c)">All tight, both sides</button>
           </li>
         }
       </ul>
@@ -165,12 +153,8 @@ export class Find {
     const id = this.store.selected();
     return id ? (this.store.state()?.joints.get(id) ?? null) : null;
   });
-  protected readonly check = computed(() =>
-    this.joint() ? checkAt(this.store.state()!, this.joint()!.id) : undefined,
-  );
-  protected readonly checks = computed(() =>
-    checksOf(this.store.state()!.context.type.axles[this.store.axle()]),
-  );
+  protected readonly check = computed(() => (this.joint() ? checkAt(this.store.state()!, this.joint()!.id) : undefined));
+  protected readonly checks = computed(() => checksOf(this.store.state()!.context.type.axles[this.store.axle()]));
   protected readonly title = computed(() => {
     const j = this.joint();
     return j ? `${jointName(j.kind, this.session.dialect())}, ${j.side}` : '';
@@ -188,24 +172,15 @@ export class Find {
         'bolt-through': 'Bolt through grommets',
         none: '',
       }[axle.link!.kind];
-      return [
-        kind,
-        stud.thread,
-        stud.hold === 'none' ? '' : `held by ${stud.holdMm} mm ${stud.hold}`,
-        `nut ${stud.nutHexMm} mm`,
-      ]
+      return [kind, stud.thread, stud.hold === 'none' ? '' : `held by ${stud.holdMm} mm ${stud.hold}`, `nut ${stud.nutHexMm} mm`]
         .filter(Boolean)
         .join(' · ');
     }
-    if (j.kind === 'frame-bushing')
-      return `${axle.barDiameterMm} mm bar · ${axle.bushing?.bolts} bolts ${axle.bushing?.thread}`;
-    if (j.kind === 'wheel-nuts')
-      return `${axle.wheelNuts.count} nuts ${axle.wheelNuts.thread} · ${axle.wheelNuts.hexMm} mm`;
+    if (j.kind === 'frame-bushing') return `${axle.barDiameterMm} mm bar · ${axle.bushing?.bolts} bolts ${axle.bushing?.thread}`;
+    if (j.kind === 'wheel-nuts') return `${axle.wheelNuts.count} nuts ${axle.wheelNuts.thread} · ${axle.wheelNuts.hexMm} mm`;
     return j.state === 'not looked at' ? '' : j.why;
   });
-  protected readonly defects = computed(
-    (): readonly Defect[] => DEFECTS_OF[this.joint()?.kind ?? 'wheel-nuts'] ?? [],
-  );
+  protected readonly defects = computed((): readonly Defect[] => DEFECTS_OF[this.joint()?.kind ?? 'wheel-nuts'] ?? []);
   protected readonly standing = computed(() =>
     this.joint() ? this.actions.standsAs(this.store, this.joint()!.id) : 'both-hanging',
   );
@@ -213,12 +188,7 @@ export class Find {
     const j = this.joint();
     const c = this.check();
     if (!j || !c) return undefined;
-    return stateCounts(
-      this.store.state()!.context.type.axles[splitJoint(j.id)!.axle],
-      c,
-      j.kind,
-      this.standing(),
-    );
+    return stateCounts(this.store.state()!.context.type.axles[splitJoint(j.id)!.axle], c, j.kind, this.standing());
   });
 
   protected record(r: CheckResult): void {

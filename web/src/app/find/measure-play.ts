@@ -9,16 +9,7 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import {
-  attempt,
-  BadInput,
-  jointName,
-  parseQuantity,
-  playLimit,
-  splitJoint,
-  type JointId,
-  type PlayView,
-} from '@ash-knot/core';
+import { attempt, BadInput, jointName, parseQuantity, playLimit, splitJoint, type JointId, type PlayView } from '@ash-knot/core';
 import { FormField } from '../kit/form-field';
 import { draft } from '../state/draft';
 import { JobStore } from '../state/job-store';
@@ -51,17 +42,11 @@ const MOST_PLAY_MM = 50;
       <span class="soft font-semibold">Gauge</span>
       <select class="field !min-h-11 !w-auto" #g [value]="gauge().id" (change)="gaugeId.set(g.value)">
         @for (x of gauges(); track x.id) {
-          <option [value]="x.id" [selected]="x.id === gauge().id">
-            {{ x.name }}, {{ x.resolutionMm }} mm
-          </option>
+          <option [value]="x.id" [selected]="x.id === gauge().id">{{ x.name }}, {{ x.resolutionMm }} mm</option>
         }
       </select>
     </label>
-    <p
-      class="mono mt-4 text-5xl leading-none font-semibold text-ink"
-      aria-live="polite"
-      data-testid="play-mean"
-    >
+    <p class="mono mt-4 text-5xl leading-none font-semibold text-ink" aria-live="polite" data-testid="play-mean">
       {{ view() ? view()!.doubt.meanMm.toFixed(2) : '0.00' }}<span class="text-2xl"> mm</span>
     </p>
     @if (view(); as v) {
@@ -134,16 +119,11 @@ export class MeasurePlay {
     () => this.gauges().find((g) => g.id === this.gaugeId()) ?? this.view()?.gauge ?? this.finest(),
   );
   /** Unless one is picked, the gauge of the series that was begun, else the finest. */
-  private readonly finest = computed(
-    () => [...this.gauges()].sort((a, b) => a.resolutionMm - b.resolutionMm)[0]!,
-  );
+  private readonly finest = computed(() => [...this.gauges()].sort((a, b) => a.resolutionMm - b.resolutionMm)[0]!);
   protected readonly title = computed(
-    () =>
-      `${jointName(splitJoint(this.joint())!.kind, this.session.dialect())}, ${splitJoint(this.joint())!.side}`,
+    () => `${jointName(splitJoint(this.joint())!.kind, this.session.dialect())}, ${splitJoint(this.joint())!.side}`,
   );
-  protected readonly view = computed(
-    (): PlayView | undefined => this.store.state()?.joints.get(this.joint())?.[this.phase()],
-  );
+  protected readonly view = computed((): PlayView | undefined => this.store.state()?.joints.get(this.joint())?.[this.phase()]);
   protected readonly sentence = computed(() => {
     const v = this.view();
     const rules = this.store.state()!.context.rules;
@@ -154,8 +134,7 @@ export class MeasurePlay {
     const limit = `${v.limit.limitMm.toFixed(2)} mm (${v.limit.owner})`;
     const c = v.conformance;
     if (c.verdict !== 'not proved') return `${c.verdict === 'within' ? 'Within' : 'Beyond'} ${limit}.`;
-    if (c.needed === 'never')
-      return `Not proved against ${limit}, and never with this gauge: use a finer one.`;
+    if (c.needed === 'never') return `Not proved against ${limit}, and never with this gauge: use a finer one.`;
     if (c.needed === 'more than 100')
       return `Not proved against ${limit}; more than 100 readings would be needed. Look for what makes them scatter.`;
     return `Not proved against ${limit}: ${c.needed} readings in all would settle it, ${Math.max(1, c.needed - v.doubt.n)} more.`;
@@ -180,10 +159,7 @@ export class MeasurePlay {
       const second = parseQuantity(this.second(), 'length', { field: 'pulled reading' });
       const playMm = Math.abs(second.si - first.si);
       if (playMm > MOST_PLAY_MM)
-        throw new BadInput(
-          'play',
-          `is ${playMm.toFixed(1)} mm, more than a joint can have (${MOST_PLAY_MM} mm)`,
-        );
+        throw new BadInput('play', `is ${playMm.toFixed(1)} mm, more than a joint can have (${MOST_PLAY_MM} mm)`);
       return { first, second, playMm: Math.round(playMm * 1e4) / 1e4 };
     });
     if (!read.ok) {

@@ -10,33 +10,18 @@ import type { PlayView } from '@ash-knot/core';
       <path d="M10 36H510" stroke="var(--color-ash-500)" stroke-width="1" />
       @for (t of ticks(); track t.v) {
         <path [attr.d]="'M' + t.x + ' 32v8'" stroke="var(--color-ash-500)" />
-        <text
-          [attr.x]="t.x"
-          y="56"
-          text-anchor="middle"
-          class="mono"
-          font-size="13"
-          fill="var(--color-bark-soft)"
-        >
+        <text [attr.x]="t.x" y="56" text-anchor="middle" class="mono" font-size="13" fill="var(--color-bark-soft)">
           {{ t.v }}
         </text>
       }
       <rect [attr.x]="x(view().limit.limitMm) - 2" y="8" width="4" height="34" fill="var(--color-bark)" />
-      <text
-        [attr.x]="x(view().limit.limitMm) + 7"
-        y="17"
-        font-size="13"
-        font-weight="600"
-        fill="var(--color-bark)"
-      >
+      <text [attr.x]="x(view().limit.limitMm) + 7" y="17" font-size="13" font-weight="600" fill="var(--color-bark)">
         limit {{ view().limit.limitMm.toFixed(2) }}
       </text>
       <rect
         [attr.x]="x(view().doubt.meanMm - view().doubt.oneSidedMm)"
         y="31"
-        [attr.width]="
-          x(view().doubt.meanMm + view().doubt.oneSidedMm) - x(view().doubt.meanMm - view().doubt.oneSidedMm)
-        "
+        [attr.width]="x(view().doubt.meanMm + view().doubt.oneSidedMm) - x(view().doubt.meanMm - view().doubt.oneSidedMm)"
         height="10"
         fill="var(--color-ink)"
         opacity=".35"
@@ -52,13 +37,7 @@ export class PlayScale {
   readonly view = input.required<PlayView>();
   private readonly span = computed(() => {
     const v = this.view();
-    return (
-      Math.max(
-        v.limit.limitMm * 1.5,
-        ...v.readings.map((r) => r.playMm),
-        v.doubt.meanMm + v.doubt.oneSidedMm,
-      ) * 1.1
-    );
+    return Math.max(v.limit.limitMm * 1.5, ...v.readings.map((r) => r.playMm), v.doubt.meanMm + v.doubt.oneSidedMm) * 1.1;
   });
   protected readonly ticks = computed(() => {
     const step = [0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5].find((s) => this.span() / s <= 8) ?? 10;

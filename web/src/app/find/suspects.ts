@@ -40,14 +40,9 @@ import { JobStore } from '../state/job-store';
               <b>Verdict given.</b> {{ v.sentence }}
             </p>
           } @else {
-            <div
-              class="mt-3 flex items-center gap-4 border-l-4 border-lichen bg-chalk px-4 py-2"
-              data-testid="verdict"
-            >
+            <div class="mt-3 flex items-center gap-4 border-l-4 border-lichen bg-chalk px-4 py-2" data-testid="verdict">
               <p class="flex-1"><b>It is this:</b> {{ v.sentence }} The dangerous joints are cleared.</p>
-              <button type="button" class="btn btn-go" (click)="say()" data-testid="give-verdict">
-                Give the verdict
-              </button>
+              <button type="button" class="btn btn-go" (click)="say()" data-testid="give-verdict">Give the verdict</button>
             </div>
           }
         }
@@ -122,8 +117,7 @@ export class Suspects {
   }
   protected say(): void {
     const v = this.store.verdict();
-    if (v?.kind === 'ready')
-      void this.store.write('verdict', { causes: [...v.causes], reproduced: true, note: '' });
+    if (v?.kind === 'ready') void this.store.write('verdict', { causes: [...v.causes], reproduced: true, note: '' });
   }
   protected notReproduced(): void {
     void this.store.write('verdict', { causes: [], reproduced: false, note: 'not reproduced' });

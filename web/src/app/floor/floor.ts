@@ -4,15 +4,7 @@ import { format } from 'date-fns';
 import { debounceTime, Subject } from 'rxjs';
 import { v7 as uuid } from 'uuid';
 import type { DueRecheck, FloorJob, FloorView } from '@ash-knot/contract';
-import {
-  dangerousJoints,
-  foldJob,
-  nextLine,
-  openCounts,
-  RECHECK_RESULTS,
-  STATIONS,
-  type NextLine,
-} from '@ash-knot/core';
+import { dangerousJoints, foldJob, nextLine, openCounts, RECHECK_RESULTS, STATIONS, type NextLine } from '@ash-knot/core';
 import { Ask } from '../kit/ask';
 import { Keys } from '../kit/keys';
 import { NextBar } from '../kit/next-bar';
@@ -53,9 +45,7 @@ interface Band {
           @for (b of bands(); track b.job.id) {
             <li class="band">
               <a class="row" [routerLink]="['/job', b.job.id]" [attr.data-plate]="b.job.vehicle.plate">
-                <span class="bay mono" [attr.aria-label]="b.job.bay ?? 'no bay'">{{
-                  bayMark(b.job.bay)
-                }}</span>
+                <span class="bay mono" [attr.aria-label]="b.job.bay ?? 'no bay'">{{ bayMark(b.job.bay) }}</span>
                 <span class="who"
                   ><span class="tag text-lg">{{ b.job.vehicle.plate }}</span
                   ><span class="soft mt-1.5 block truncate text-sm"
@@ -96,9 +86,7 @@ interface Band {
                 <span class="bay mono" aria-label="no bay">–</span>
                 <a class="who" [routerLink]="['/job', r.job]"
                   ><span class="tag text-lg">{{ r.vehicle.plate }}</span
-                  ><span class="soft mt-1.5 block truncate text-sm"
-                    >{{ r.vehicle.typeName }}, {{ r.vehicle.year }}</span
-                  ></a
+                  ><span class="soft mt-1.5 block truncate text-sm">{{ r.vehicle.typeName }}, {{ r.vehicle.year }}</span></a
                 >
                 <span class="say"
                   ><span class="block text-[17px]">due back: {{ r.what.toLowerCase() }}</span
@@ -111,9 +99,7 @@ interface Band {
                     </button>
                   }
                 </span>
-                <span class="time mono"
-                  >10 min<span class="block font-sans text-sm font-normal soft">recheck</span></span
-                >
+                <span class="time mono">10 min<span class="block font-sans text-sm font-normal soft">recheck</span></span>
               </div>
             </li>
           }
@@ -240,11 +226,7 @@ export class Floor {
         next,
         danger,
         untold: danger && state.told.length === 0,
-        words: state.complaint?.words
-          ? `“${state.complaint.words}”`
-          : job.kind === 'noise'
-            ? 'just arrived'
-            : job.kind,
+        words: state.complaint?.words ? `“${state.complaint.words}”` : job.kind === 'noise' ? 'just arrived' : job.kind,
         progress: STATIONS.map((st, i) =>
           i < here ? (open[st] > 0 && st === 'find' ? 'here' : 'done') : i === here ? 'here' : 'open',
         ),
@@ -254,9 +236,7 @@ export class Floor {
   /** What matters most now: danger not told, then the longest wait for somebody's hands. */
   protected readonly first = computed(
     (): Band | undefined =>
-      this.bands().find((b) => b.untold) ??
-      this.bands().find((b) => b.job.bay === this.session.bay()) ??
-      this.bands()[0],
+      this.bands().find((b) => b.untold) ?? this.bands().find((b) => b.job.bay === this.session.bay()) ?? this.bands()[0],
   );
   protected readonly today = computed(() => format(this.clock.now(), 'EEEE d MMMM'));
 

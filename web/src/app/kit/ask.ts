@@ -34,9 +34,7 @@ export class Ask {
     if (!kinds.some((k) => PIN_KINDS.has(k))) return person ?? this.name();
     if (person && this.session.confirmed(person)) return person;
     return this.pin(
-      kinds.includes('hand-back')
-        ? 'The hand-back is signed with a PIN.'
-        : 'The customer’s answer is signed with a PIN.',
+      kinds.includes('hand-back') ? 'The hand-back is signed with a PIN.' : 'The customer’s answer is signed with a PIN.',
       kinds.includes('hand-back') ? ['technician', 'lead'] : ['technician', 'lead', 'writer'],
     );
   }

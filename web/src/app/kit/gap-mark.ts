@@ -32,13 +32,7 @@ import type { JointState } from '@ash-knot/core';
             <rect x="22" y="0" width="9" height="16.5" />
           </g>
           <defs>
-            <pattern
-              [attr.id]="id"
-              width="3.4"
-              height="3.4"
-              patternUnits="userSpaceOnUse"
-              patternTransform="rotate(45)"
-            >
+            <pattern [attr.id]="id" width="3.4" height="3.4" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
               <rect width="1.5" height="3.4" fill="currentColor" />
             </pattern>
           </defs>

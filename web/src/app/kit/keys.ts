@@ -23,8 +23,7 @@ export class Keys {
   }
 
   private press(e: KeyboardEvent): void {
-    if (e.defaultPrevented || e.ctrlKey || e.metaKey || e.altKey || this.dialog.openDialogs.length > 0)
-      return;
+    if (e.defaultPrevented || e.ctrlKey || e.metaKey || e.altKey || this.dialog.openDialogs.length > 0) return;
     const t = e.target as HTMLElement | null;
     if (t && (t.isContentEditable || /^(input|textarea|select)$/i.test(t.tagName))) return;
     const key = e.key.length === 1 ? e.key.toLowerCase() : e.key;

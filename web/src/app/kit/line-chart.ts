@@ -60,8 +60,7 @@ export class LineChart {
       ticks: {
         color: token('bark-soft'),
         font,
-        callback: (v: string | number) =>
-          Number(Number(v).toFixed(3)).toLocaleString('en-GB').replaceAll(',', ' '),
+        callback: (v: string | number) => Number(Number(v).toFixed(3)).toLocaleString('en-GB').replaceAll(',', ' '),
       },
       grid: { color: token('ash-300') },
       border: { color: token('ash-500') },

@@ -1,14 +1,4 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  effect,
-  ElementRef,
-  inject,
-  input,
-  output,
-  signal,
-  viewChild,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, ElementRef, inject, input, output, signal, viewChild } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { tablerCamera } from '@ng-icons/tabler-icons';
 import { v7 as uuid } from 'uuid';
@@ -28,11 +18,7 @@ export async function shrink(file: Blob): Promise<Blob> {
   canvas.height = Math.round(picture.height * scale);
   canvas.getContext('2d')!.drawImage(picture, 0, 0, canvas.width, canvas.height);
   return new Promise((resolve, reject) =>
-    canvas.toBlob(
-      (b) => (b ? resolve(b) : reject(new Error('The picture could not be shrunk.'))),
-      'image/jpeg',
-      0.82,
-    ),
+    canvas.toBlob((b) => (b ? resolve(b) : reject(new Error('The picture could not be shrunk.'))), 'image/jpeg', 0.82),
   );
 }
 
@@ -83,16 +69,13 @@ export class PhotoButton {
     }
     try {
       const bytes = await shrink(file);
-      if (bytes.size > MOST_BYTES)
-        throw new Error(`The picture is larger than 10 MB even when shrunk. Nothing was stored.`);
+      if (bytes.size > MOST_BYTES) throw new Error(`The picture is larger than 10 MB even when shrunk. Nothing was stored.`);
       const id = uuid();
       await this.outbox.addPhoto({ id, job: this.job(), bytes });
       this.taken.emit(id);
     } catch (e) {
       this.error.set(
-        e instanceof DOMException
-          ? `“${file.name}” could not be read as a picture. Nothing was stored.`
-          : (e as Error).message,
+        e instanceof DOMException ? `“${file.name}” could not be read as a picture. Nothing was stored.` : (e as Error).message,
       );
     }
   }

@@ -13,12 +13,7 @@ import { Session } from '../state/session';
       <p class="mt-1">{{ data.why }}</p>
       <div class="mt-4 flex flex-wrap gap-2" role="group" aria-label="Whose PIN">
         @for (p of people(); track p.id) {
-          <button
-            type="button"
-            class="pick"
-            [attr.aria-pressed]="p.id === person()"
-            (click)="person.set(p.id)"
-          >
+          <button type="button" class="pick" [attr.aria-pressed]="p.id === person()" (click)="person.set(p.id)">
             {{ p.name }}
           </button>
         }
@@ -38,12 +33,7 @@ import { Session } from '../state/session';
         />
       </ak-form-field>
       <div class="mt-5 flex gap-3">
-        <button
-          type="submit"
-          class="btn btn-go flex-1"
-          [disabled]="busy() || pin().length < 4 || !person()"
-          data-testid="pin-ok"
-        >
+        <button type="submit" class="btn btn-go flex-1" [disabled]="busy() || pin().length < 4 || !person()" data-testid="pin-ok">
           Sign
         </button>
         <button type="button" class="btn" (click)="ref.close()">Leave it</button>
@@ -59,9 +49,7 @@ export class PinDialog {
   protected readonly people = computed(() =>
     this.session.people().filter((p) => !this.data.roles || this.data.roles.includes(p.role)),
   );
-  protected readonly person = signal(
-    this.people().find((p) => p.id === this.session.person()?.id)?.id ?? null,
-  );
+  protected readonly person = signal(this.people().find((p) => p.id === this.session.person()?.id)?.id ?? null);
   protected readonly pin = signal('');
   protected readonly error = signal('');
   protected readonly busy = signal(false);

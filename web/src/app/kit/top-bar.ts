@@ -54,18 +54,10 @@ import { Overlays } from './overlays';
         {{ session.person()?.name ?? 'Tap your name' }}
       </button>
       <span class="soft hidden text-sm whitespace-nowrap lg:inline">{{ session.bay() }}</span>
-      <button
-        type="button"
-        class="soft hidden h-11 items-center gap-2 px-1 text-sm md:flex"
-        (click)="overlays.openFind()"
-      >
+      <button type="button" class="soft hidden h-11 items-center gap-2 px-1 text-sm md:flex" (click)="overlays.openFind()">
         find <span class="key" aria-hidden="true">/</span>
       </button>
-      <button
-        type="button"
-        class="soft hidden h-11 items-center gap-2 px-1 text-sm md:flex"
-        (click)="overlays.openPocket()"
-      >
+      <button type="button" class="soft hidden h-11 items-center gap-2 px-1 text-sm md:flex" (click)="overlays.openPocket()">
         pocket <span class="key" aria-hidden="true">K</span>
       </button>
       @if (tape()) {

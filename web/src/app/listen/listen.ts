@@ -52,12 +52,7 @@ const EMPTY: Complaint = { character: [], where: [], when: [], drives: [], histo
     </section>
     <section class="mt-5">
       <h3 class="heading mb-2">How it drives</h3>
-      <ak-picks
-        label="How it drives"
-        [options]="drives"
-        [picked]="c().drives"
-        (pickedChange)="set({ drives: $event })"
-      />
+      <ak-picks label="How it drives" [options]="drives" [picked]="c().drives" (pickedChange)="set({ drives: $event })" />
     </section>
     <section class="mt-5">
       <h3 class="heading mb-2">What was done to it</h3>

@@ -139,8 +139,7 @@ export class NewType {
       if (!text.trim()) return [];
       const q = parseQuantity(text, 'torque', { field });
       within(field, q.si, 1, 1000, 'N·m');
-      if (!v.source.trim())
-        throw new BadInput('source of the torques', 'is empty: a value needs where it is written');
+      if (!v.source.trim()) throw new BadInput('source of the torques', 'is empty: a value needs where it is written');
       return [
         {
           fastener,

@@ -132,8 +132,7 @@ export class Open {
     const v = this.vehicle()!;
     const kind = this.kind();
     const distanceKm = Number(this.km().replace(/\s/g, ''));
-    if (!this.km().trim() || !Number.isFinite(distanceKm))
-      return this.error.set('The distance must be a number of km.');
+    if (!this.km().trim() || !Number.isFinite(distanceKm)) return this.error.set('The distance must be a number of km.');
     if (!(await this.ask.worker(['note']))) return;
     await this.doing(async () => {
       const { id } = await this.api.post<{ id: string }>('/jobs', {

@@ -37,9 +37,7 @@ import { Api } from '../state/api';
               <span class="font-semibold" [class.tag]="f.kind !== 'part'">{{ f.title }}</span><span
                 class="soft min-w-0 flex-1 truncate text-sm"
                 >{{ f.detail }}</span
-              ><span class="soft text-sm">{{
-                f.kind === 'job' ? 'sheet' : f.kind === 'vehicle' ? 'file' : 'shelf'
-              }}</span>
+              ><span class="soft text-sm">{{ f.kind === 'job' ? 'sheet' : f.kind === 'vehicle' ? 'file' : 'shelf' }}</span>
             </button>
           </li>
         } @empty {

@@ -13,9 +13,7 @@ import { Session } from '../state/session';
   template: `
     <div class="panel">
       <h2 class="text-xl font-bold">Not yet sent</h2>
-      <p class="soft mt-1">
-        Kept in this browser, through a reload too, and sent by itself when the line is back.
-      </p>
+      <p class="soft mt-1">Kept in this browser, through a reload too, and sent by itself when the line is back.</p>
       <ul class="mt-3">
         @for (p of outbox.pending(); track p.entry.id) {
           <li class="rule py-2">

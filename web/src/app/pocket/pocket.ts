@@ -61,9 +61,7 @@ export class Pocket {
   protected readonly opening = draft('pocket.opening', '5 mm');
   protected readonly hex = draft('pocket.hex', '3/16 in');
 
-  private readonly nm = computed(() =>
-    attempt(() => parseQuantity(this.torque(), 'torque', { field: 'torque' })),
-  );
+  private readonly nm = computed(() => attempt(() => parseQuantity(this.torque(), 'torque', { field: 'torque' })));
 
   protected readonly torqueOut = computed(() =>
     attempt(() => {
@@ -80,21 +78,9 @@ export class Pocket {
   protected readonly adapterOut = computed(() =>
     attempt(() => {
       const t = parseQuantity(this.torque(), 'torque', { field: 'torque' }).si;
-      const lever = within(
-        'lever length',
-        parseQuantity(this.lever(), 'length', { field: 'lever length' }).si,
-        50,
-        2000,
-        'mm',
-      );
+      const lever = within('lever length', parseQuantity(this.lever(), 'length', { field: 'lever length' }).si, 50, 2000, 'mm');
       const adapter = parseQuantity(this.adapter(), 'length', { field: 'adapter length' }).si;
-      const deg = within(
-        'adapter angle',
-        Number(this.angle().replace('°', '').replace(',', '.')),
-        0,
-        180,
-        '°',
-      );
+      const deg = within('adapter angle', Number(this.angle().replace('°', '').replace(',', '.')), 0, 180, '°');
       return adapterSettingNm(t, lever, adapter, (deg * Math.PI) / 180);
     }),
   );

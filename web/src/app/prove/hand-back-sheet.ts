@@ -1,23 +1,7 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  inject,
-  input,
-  untracked,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { format } from 'date-fns';
-import {
-  alignmentOwed,
-  dangerousJoints,
-  jointName,
-  sayJoints,
-  show,
-  workJoints,
-  type JointView,
-} from '@ash-knot/core';
+import { alignmentOwed, dangerousJoints, jointName, sayJoints, show, workJoints, type JointView } from '@ash-knot/core';
 import { JobStore } from '../state/job-store';
 import { Session } from '../state/session';
 
@@ -39,17 +23,13 @@ import { Session } from '../state/session';
             <div>
               <p class="text-lg font-bold">{{ session.shop()?.name }}</p>
               <h1 class="mt-1 text-3xl font-bold">{{ v.vehicle.plate }}</h1>
-              <p>
-                {{ v.vehicle.typeName }}, {{ v.vehicle.year }} ·
-                {{ s.handBack?.body?.distanceKm ?? v.distanceKm }} km
-              </p>
+              <p>{{ v.vehicle.typeName }}, {{ v.vehicle.year }} · {{ s.handBack?.body?.distanceKm ?? v.distanceKm }} km</p>
             </div>
             <p class="text-right">{{ day(s.handBack?.at ?? v.openedAt) }}<br />{{ v.vehicle.owner }}</p>
           </header>
           @if (danger().length) {
             <p class="my-4 border-4 border-black p-3 text-xl font-bold">
-              Do not return to the road until the {{ say(danger()) }}
-              {{ danger().length > 1 ? 'are' : 'is' }} repaired.
+              Do not return to the road until the {{ say(danger()) }} {{ danger().length > 1 ? 'are' : 'is' }} repaired.
             </p>
           }
           @if (s.complaint?.words; as w) {
@@ -59,11 +39,7 @@ import { Session } from '../state/session';
           <h2>We found</h2>
           @if (s.verdict; as f) {
             <p>
-              {{
-                f.body.causes.length
-                  ? cap(say(f.body.causes)) + ' worn.'
-                  : 'The noise did not come back on our drive.'
-              }}
+              {{ f.body.causes.length ? cap(say(f.body.causes)) + ' worn.' : 'The noise did not come back on our drive.' }}
             </p>
           }
           <ul>
@@ -81,11 +57,8 @@ import { Session } from '../state/session';
               @for (c of s.choices; track c.id) {
                 @if (isDone(c.body.joints)) {
                   <li>
-                    {{ c.body.quantity }} × {{ c.body.part.name }} ({{ c.body.part.supplier }}),
-                    {{ say(c.body.joints)
-                    }}{{
-                      c.body.part.warrantyMonths ? '; ' + c.body.part.warrantyMonths + ' months warranty' : ''
-                    }}
+                    {{ c.body.quantity }} × {{ c.body.part.name }} ({{ c.body.part.supplier }}), {{ say(c.body.joints)
+                    }}{{ c.body.part.warrantyMonths ? '; ' + c.body.part.warrantyMonths + ' months warranty' : '' }}
                   </li>
                 }
               }
@@ -107,9 +80,7 @@ import { Session } from '../state/session';
           <p>
             {{
               s.roadTest
-                ? cap(s.roadTest.body.result) +
-                  (s.roadTest.body.note ? ', ' + s.roadTest.body.note : '') +
-                  '.'
+                ? cap(s.roadTest.body.result) + (s.roadTest.body.note ? ', ' + s.roadTest.body.note : '') + '.'
                 : 'Not driven yet.'
             }}
           </p>
@@ -207,15 +178,11 @@ export class HandBackSheet {
   );
   protected readonly work = computed(() => workJoints(this.store.state()!));
   protected readonly alignment = computed(() => alignmentOwed(this.store.state()!));
-  protected readonly declined = computed(() =>
-    this.store.state()!.answers.filter((a) => a.body.answer === 'declined'),
-  );
+  protected readonly declined = computed(() => this.store.state()!.answers.filter((a) => a.body.answer === 'declined'));
   protected readonly found = computed((): JointView[] =>
     [...this.store.state()!.joints.values()].filter((j) => ['watch', 'loose', 'dangerous'].includes(j.state)),
   );
-  protected readonly measured = computed((): JointView[] =>
-    [...this.store.state()!.joints.values()].filter((j) => j.before),
-  );
+  protected readonly measured = computed((): JointView[] => [...this.store.state()!.joints.values()].filter((j) => j.before));
 
   constructor() {
     effect(() => {

@@ -34,22 +34,14 @@ export class Prove {
   protected readonly results = ROAD_RESULTS;
   protected readonly measuring = signal<JointId | null>(null);
   protected readonly roadNote = draft(`road.${this.job.id}`, '');
-  protected readonly roadResult = draft<(typeof ROAD_RESULTS)[number] | null>(
-    `road.result.${this.job.id}`,
-    null,
-  );
-  protected readonly kmText = draft(
-    `handback.km.${this.job.id}`,
-    String(Math.round(this.job.distanceKm) + 4),
-  );
+  protected readonly roadResult = draft<(typeof ROAD_RESULTS)[number] | null>(`road.result.${this.job.id}`, null);
+  protected readonly kmText = draft(`handback.km.${this.job.id}`, String(Math.round(this.job.distanceKm) + 4));
   protected readonly note = draft(`handback.note.${this.job.id}`, '');
   protected readonly error = signal('');
 
   protected readonly s = computed(() => this.store.state()!);
   protected readonly blockers = computed(() => handBackBlockers(this.s()));
-  protected readonly danger = computed(() =>
-    dangerousJoints(this.s()).filter((id) => !workJoints(this.s()).includes(id)),
-  );
+  protected readonly danger = computed(() => dangerousJoints(this.s()).filter((id) => !workJoints(this.s()).includes(id)));
   protected readonly alignment = computed(() => alignmentOwed(this.s()));
   protected readonly declined = computed(() => this.s().answers.filter((a) => a.body.answer === 'declined'));
   /** Joints with a reading, and those worked on: before beside after. */
@@ -58,9 +50,7 @@ export class Prove {
     return [...this.s().joints.values()].filter((j) => j.before || j.after || work.includes(j.id));
   });
   protected readonly recheckKm = computed(() => this.s().context.rules.recheckKm);
-  protected readonly recheckDate = computed(() =>
-    dueDate(new Date(), this.recheckKm(), this.job.vehicle.kmPerDay),
-  );
+  protected readonly recheckDate = computed(() => dueDate(new Date(), this.recheckKm(), this.job.vehicle.kmPerDay));
 
   protected name(j: JointView): string {
     return `${jointName(j.kind, this.session.dialect())}, ${j.side}`;

@@ -14,14 +14,7 @@ import type { JobStore } from '../state/job-store';
     <form class="panel" (submit)="save($event)">
       <h2 class="text-xl font-bold text-oxide">{{ what }}</h2>
       <p class="mt-2">Say it to the owner in these words. Then write down who heard it.</p>
-      <ak-text-field
-        class="mt-4 block"
-        label="Who was told"
-        [error]="error()"
-        [(value)]="who"
-        [max]="120"
-        testId="told-who"
-      />
+      <ak-text-field class="mt-4 block" label="Who was told" [error]="error()" [(value)]="who" [max]="120" testId="told-who" />
       <ak-picks
         class="mt-3 block"
         label="How"
@@ -50,7 +43,6 @@ export class ToldDialog {
   protected async save(e: Event): Promise<void> {
     e.preventDefault();
     if (!this.who().trim()) return this.error.set('The name of whoever heard it.');
-    if (await this.store.write('told', { what: this.what, who: this.who().trim(), how: this.how() }))
-      this.ref.close();
+    if (await this.store.write('told', { what: this.what, who: this.who().trim(), how: this.how() })) this.ref.close();
   }
 }

@@ -81,8 +81,8 @@ import { Session } from '../state/session';
           /></ak-form-field>
         </div>
         <p class="soft mt-2 text-sm">
-          Ball joints, tie rods, wheel bearings, springs and wheel nuts of the axle are always cleared first.
-          That rule cannot be switched off.
+          Ball joints, tie rods, wheel bearings, springs and wheel nuts of the axle are always cleared first. That rule cannot be
+          switched off.
         </p>
         <h2 class="mt-7 text-xl font-bold">Theme</h2>
         <ak-picks
@@ -97,8 +97,7 @@ import { Session } from '../state/session';
       <section>
         <h2 class="text-xl font-bold">Limits of play</h2>
         <p class="soft text-sm">
-          Where a number decides. Ball studs have none: any play a gauge can detect is too much (common
-          practice).
+          Where a number decides. Ball studs have none: any play a gauge can detect is too much (common practice).
         </p>
         @for (l of limits(); track l.kind) {
           <div class="rule grid grid-cols-[1fr_140px_130px] items-center gap-3 py-2">
@@ -130,18 +129,9 @@ import { Session } from '../state/session';
             </li>
           }
         </ul>
-        <form
-          class="mt-4 grid items-end gap-3 sm:grid-cols-[1fr_auto_160px_auto]"
-          (submit)="addPerson($event)"
-        >
+        <form class="mt-4 grid items-end gap-3 sm:grid-cols-[1fr_auto_160px_auto]" (submit)="addPerson($event)">
           <ak-text-field label="Somebody new" [(value)]="name" [max]="60" />
-          <ak-picks
-            label="Role"
-            [options]="roles"
-            [picked]="[role()]"
-            [single]="true"
-            (pickedChange)="role.set($event[0]!)"
-          />
+          <ak-picks label="Role" [options]="roles" [picked]="[role()]" [single]="true" (pickedChange)="role.set($event[0]!)" />
           <ak-form-field label="PIN"
             ><input
               class="field mono"
@@ -178,9 +168,12 @@ export class Rules {
   protected readonly r = computed((): YardRules => this.session.shop()!.rules);
   protected readonly pct = computed(() => Math.round(this.r().verdictThreshold * 100));
   protected readonly limits = computed(() =>
-    (Object.entries(this.r().playLimits) as [JointKind, { limitMm: number; owner: string }][]).map(
-      ([kind, l]) => ({ kind, name: jointName(kind, this.r().dialect), mm: l.limitMm, owner: l.owner }),
-    ),
+    (Object.entries(this.r().playLimits) as [JointKind, { limitMm: number; owner: string }][]).map(([kind, l]) => ({
+      kind,
+      name: jointName(kind, this.r().dialect),
+      mm: l.limitMm,
+      owner: l.owner,
+    })),
   );
   protected readonly name = draft('rules.name', '');
   protected readonly role = signal<Role>('technician');
@@ -212,9 +205,7 @@ export class Rules {
     else this.say(v.error.message, true);
   }
   protected setLimit(kind: JointKind, text: string): void {
-    const v = attempt(() =>
-      within('limit', parseQuantity(text, 'length', { field: 'limit' }).si, 0.01, 20, 'mm'),
-    );
+    const v = attempt(() => within('limit', parseQuantity(text, 'length', { field: 'limit' }).si, 0.01, 20, 'mm'));
     if (v.ok)
       void this.save({
         playLimits: { ...this.r().playLimits, [kind]: { limitMm: v.value, owner: 'shop rule' } },

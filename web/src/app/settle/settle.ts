@@ -1,12 +1,4 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  inject,
-  signal,
-  untracked,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
 import { v7 as uuid } from 'uuid';
 import type { PartList } from '@ash-knot/contract';
 import {
@@ -78,14 +70,12 @@ export class Settle {
   /** Links unless the bushings are what is loose, or another joint was touched. */
   protected readonly kind = computed((): What => {
     const set = this.what();
-    if (set && (set !== 'links' || this.axleSpec().link) && (set !== 'bushings' || this.axleSpec().bushing))
-      return set;
+    if (set && (set !== 'links' || this.axleSpec().link) && (set !== 'bushings' || this.axleSpec().bushing)) return set;
     const sel = this.store.selected();
     if (sel && !/link|frame-bushing/.test(sel)) return 'joint';
     const loose = looseJoints(this.store.state()!).map((id) => splitJoint(id)!);
     const onAxle = loose.filter((j) => j.axle === this.store.axle());
-    if (onAxle.some((j) => j.kind === 'frame-bushing') && !onAxle.some((j) => j.kind.startsWith('link')))
-      return 'bushings';
+    if (onAxle.some((j) => j.kind === 'frame-bushing') && !onAxle.some((j) => j.kind.startsWith('link'))) return 'bushings';
     return this.axleSpec().link ? 'links' : this.axleSpec().bushing ? 'bushings' : 'joint';
   });
   protected readonly kinds = computed((): What[] => [
@@ -116,9 +106,7 @@ export class Settle {
       jointId(
         end,
         s,
-        worn && !looseJoints(this.store.state()!).some((id) => /link-lower/.test(id))
-          ? 'link-upper'
-          : 'link-lower',
+        worn && !looseJoints(this.store.state()!).some((id) => /link-lower/.test(id)) ? 'link-upper' : 'link-lower',
       ),
     );
   });
@@ -250,25 +238,14 @@ export class Settle {
                 : undefined
           : undefined;
       if (m === 'hold' && !hold)
-        throw new BadInput(
-          'held by',
-          'must say flats, hex or nothing, with its size, as in “5 mm hex”',
-          text,
-        );
+        throw new BadInput('held by', 'must say flats, hex or nothing, with its size, as in “5 mm hex”', text);
       const number =
         m === 'hold'
-          ? text.replace(/[^\d.,/ ]*(flats?|hex|key|nothing|none).*/i, '').trim() ||
-            (hold === 'none' ? '' : text)
+          ? text.replace(/[^\d.,/ ]*(flats?|hex|key|nothing|none).*/i, '').trim() || (hold === 'none' ? '' : text)
           : text;
       if (m === 'hold' && hold === 'none') return { ...base, hold };
       const mm = parseQuantity(number, 'length', { field: MEASURE_NAMES[m].toLowerCase() }).si;
-      within(
-        MEASURE_NAMES[m].toLowerCase(),
-        mm,
-        m === 'link-length' ? 30 : 3,
-        m === 'link-length' ? 600 : 60,
-        'mm',
-      );
+      within(MEASURE_NAMES[m].toLowerCase(), mm, m === 'link-length' ? 30 : 3, m === 'link-length' ? 600 : 60, 'mm');
       return { ...base, mm, ...(hold ? { hold } : {}) };
     });
     this.measureError.set(read.ok ? {} : { [m]: `${read.error.message} Nothing was changed.` });
@@ -340,9 +317,7 @@ export class Settle {
       return;
     }
     this.formError.set('');
-    const what = parts
-      .map((c) => `${c.entry.body.quantity} × ${c.entry.body.part.name}, ${c.joints}`)
-      .join('; ');
+    const what = parts.map((c) => `${c.entry.body.quantity} × ${c.entry.body.part.name}, ${c.joints}`).join('; ');
     if (
       await this.store.write('answer', {
         answer,

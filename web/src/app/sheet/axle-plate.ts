@@ -45,20 +45,8 @@ import { layoutPlate } from './plate-layout';
       @if (corner() && !narrow()) {
         <button type="button" class="link text-sm" (click)="zoom(null)">Whole axle</button>
       } @else {
-        <button
-          type="button"
-          class="link text-sm"
-          (click)="zoom('left')"
-          aria-label="Only the left corner, larger"
-        >
-          Left
-        </button>
-        <button
-          type="button"
-          class="link text-sm"
-          (click)="zoom('right')"
-          aria-label="Only the right corner, larger"
-        >
+        <button type="button" class="link text-sm" (click)="zoom('left')" aria-label="Only the left corner, larger">Left</button>
+        <button type="button" class="link text-sm" (click)="zoom('right')" aria-label="Only the right corner, larger">
           Right
         </button>
       }
@@ -275,12 +263,8 @@ export class AxlePlate {
   private readonly zoomed = signal<Side | null>(null);
   protected readonly narrow = computed(() => this.width() < 480);
   protected readonly corner = computed((): Side | null => this.zoomed() ?? (this.narrow() ? 'left' : null));
-  protected readonly layout = computed(() =>
-    layoutPlate(this.end(), this.axle(), this.width(), this.height(), this.corner()),
-  );
-  protected readonly shapes = computed(() =>
-    drawAxle(this.axle(), this.layout(), this.corner() ? [this.corner()!] : SIDES),
-  );
+  protected readonly layout = computed(() => layoutPlate(this.end(), this.axle(), this.width(), this.height(), this.corner()));
+  protected readonly shapes = computed(() => drawAxle(this.axle(), this.layout(), this.corner() ? [this.corner()!] : SIDES));
 
   constructor() {
     const el = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;

@@ -83,19 +83,12 @@ export function drawAxle(axle: AxleSpec, l: PlateLayout, sides: readonly Side[])
       width: 18 * big,
     });
   if (axle.suspension === 'strut' || axle.suspension === 'double-arm') {
-    const w =
-      (l.x('right', p.armInner[0] + 25) - l.x('left', p.armInner[0] + 25)) * (sides.length === 2 ? 1 : 0);
+    const w = (l.x('right', p.armInner[0] + 25) - l.x('left', p.armInner[0] + 25)) * (sides.length === 2 ? 1 : 0);
     if (centre !== undefined) out.push({ d: rect(centre, l.y(p.armInner[1]) - 2, w, 30, 4), kind: 'part' });
   }
   if (p.rackEnd && sides.length === 2 && centre !== undefined) {
     out.push({
-      d: rect(
-        centre,
-        l.y(p.rackEnd[1]),
-        l.x('right', p.rackEnd[0] - 40) - l.x('left', p.rackEnd[0] - 40),
-        17,
-        7,
-      ),
+      d: rect(centre, l.y(p.rackEnd[1]), l.x('right', p.rackEnd[0] - 40) - l.x('left', p.rackEnd[0] - 40), 17, 7),
       kind: 'part',
     });
   }
@@ -189,20 +182,12 @@ export function drawAxle(axle: AxleSpec, l: PlateLayout, sides: readonly Side[])
     } else {
       out.push({ d: line(armIn, armOut), kind: 'tube', width: armWidth });
     }
-    if (p.upperInner && p.upperOuter)
-      out.push({ d: line(at(p.upperInner), at(p.upperOuter)), kind: 'tube', width: 10 * big });
-    if (p.rackEnd && p.tieRodOuter)
-      out.push({ d: line(at(p.rackEnd), at(p.tieRodOuter)), kind: 'ink', width: 4 });
+    if (p.upperInner && p.upperOuter) out.push({ d: line(at(p.upperInner), at(p.upperOuter)), kind: 'tube', width: 10 * big });
+    if (p.rackEnd && p.tieRodOuter) out.push({ d: line(at(p.rackEnd), at(p.tieRodOuter)), kind: 'ink', width: 4 });
     // Wheel nuts on the outer face.
     for (const k of [-1, 0, 1])
       out.push({
-        d: rect(
-          wheel[0] + dir * (wheelW / 2 + 3),
-          hub[1] + k * 13 + axle.tyreDiameterMm * 0.16 * px * l.stretch,
-          6,
-          8,
-          1,
-        ),
+        d: rect(wheel[0] + dir * (wheelW / 2 + 3), hub[1] + k * 13 + axle.tyreDiameterMm * 0.16 * px * l.stretch, 6, 8, 1),
         kind: 'ink',
         width: 1.4,
       });

@@ -31,23 +31,20 @@ const SIZES = [
 ] as const;
 
 describe.each(ALL)('%s', (suspension, steered) => {
-  test.each(SIZES)(
-    'at %d × %d every joint has one label of at least 44 px inside the plate, none over another',
-    (w, h) => {
-      const spec = axle(suspension, steered);
-      const narrow = w < 480;
-      const l = layoutPlate('front', spec, w, h, narrow ? 'left' : null);
-      expect(l.rows).toHaveLength(jointKinds(spec).length * (narrow ? 1 : 2));
-      for (const edge of ['left', 'right'] as const) {
-        const rows = l.rows.filter((r) => r.edge === edge).sort((a, b) => a.y - b.y);
-        rows.forEach((r, i) => {
-          expect(r.height).toBeGreaterThanOrEqual(44);
-          expect(r.y + r.height).toBeLessThanOrEqual(h);
-          if (i > 0) expect(r.y).toBeGreaterThanOrEqual(rows[i - 1]!.y + rows[i - 1]!.height - 0.01);
-        });
-      }
-    },
-  );
+  test.each(SIZES)('at %d × %d every joint has one label of at least 44 px inside the plate, none over another', (w, h) => {
+    const spec = axle(suspension, steered);
+    const narrow = w < 480;
+    const l = layoutPlate('front', spec, w, h, narrow ? 'left' : null);
+    expect(l.rows).toHaveLength(jointKinds(spec).length * (narrow ? 1 : 2));
+    for (const edge of ['left', 'right'] as const) {
+      const rows = l.rows.filter((r) => r.edge === edge).sort((a, b) => a.y - b.y);
+      rows.forEach((r, i) => {
+        expect(r.height).toBeGreaterThanOrEqual(44);
+        expect(r.y + r.height).toBeLessThanOrEqual(h);
+        if (i > 0) expect(r.y).toBeGreaterThanOrEqual(rows[i - 1]!.y + rows[i - 1]!.height - 0.01);
+      });
+    }
+  });
 
   test('joints stand between the label columns, mirrored about the middle', () => {
     const l = layoutPlate('front', axle(suspension, steered), 668, 664);
@@ -63,11 +60,7 @@ describe.each(ALL)('%s', (suspension, steered) => {
   test('the drawing has no number that is not one', () => {
     const spec = axle(suspension, steered);
     for (const corner of [null, 'left', 'right'] as const) {
-      for (const s of drawAxle(
-        spec,
-        layoutPlate('front', spec, 668, 664, corner),
-        corner ? [corner] : ['left', 'right'],
-      ))
+      for (const s of drawAxle(spec, layoutPlate('front', spec, 668, 664, corner), corner ? [corner] : ['left', 'right']))
         expect(s.d).not.toMatch(/NaN|undefined|Infinity/);
     }
   });

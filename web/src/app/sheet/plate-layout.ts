@@ -44,8 +44,7 @@ const BOTTOM = 22;
 const MOST_STRETCH = 2.7;
 
 const crosses = (a: Point, b: Point, c: Point, d: Point): boolean => {
-  const turn = (p: Point, q: Point, r: Point) =>
-    Math.sign((q[0] - p[0]) * (r[1] - p[1]) - (q[1] - p[1]) * (r[0] - p[0]));
+  const turn = (p: Point, q: Point, r: Point) => Math.sign((q[0] - p[0]) * (r[1] - p[1]) - (q[1] - p[1]) * (r[0] - p[0]));
   return turn(a, b, c) !== turn(a, b, d) && turn(c, d, a) !== turn(c, d, b);
 };
 const nearness = (p: Point, a: Point, b: Point): number => {
@@ -130,10 +129,7 @@ export function layoutPlate(
       const p = jointPoint(axle, k);
       return [x(side, p[0]), y(p[1])];
     });
-    const from = (i: number): Point => [
-      edge === 'left' ? label + 4 : width - label - 4,
-      top + (i + 0.5) * rowHeight,
-    ];
+    const from = (i: number): Point => [edge === 'left' ? label + 4 : width - label - 4, top + (i + 0.5) * rowHeight];
     orderLabels(at, (i) => from(i)).forEach((k, i) => {
       const start = from(i);
       const elbow: Point = [start[0] + (edge === 'left' ? 12 : -12), start[1]];

@@ -17,8 +17,7 @@ export function sayEntry(e: Entry, w: Words): string {
       return `Complaint: ${e.body.words ? `“${e.body.words}” ` : ''}${[...e.body.character, ...e.body.where, ...e.body.when, ...e.body.drives].join(', ')}`;
     case 'check': {
       const odd = e.body.results.filter((r) => r.result !== 'tight');
-      const all =
-        e.body.results.length > 2 && odd.length === 0 ? `${e.body.results.length} joints tight` : '';
+      const all = e.body.results.length > 2 && odd.length === 0 ? `${e.body.results.length} joints tight` : '';
       return all
         ? `${capital(e.body.check.replaceAll('-', ' '))}: ${all}`
         : e.body.results
@@ -29,9 +28,7 @@ export function sayEntry(e: Entry, w: Words): string {
     case 'defect':
       return capital(`${w.joint(e.body.joint)}: ${e.body.what}`);
     case 'reading':
-      return capital(
-        `${w.joint(e.body.joint)}, play ${e.body.phase === 'after' ? 'after ' : ''}${e.body.playMm.toFixed(2)} mm`,
-      );
+      return capital(`${w.joint(e.body.joint)}, play ${e.body.phase === 'after' ? 'after ' : ''}${e.body.playMm.toFixed(2)} mm`);
     case 'photo':
       return `Photograph${e.body.joint ? `, ${w.joint(e.body.joint)}` : ''}${e.body.caption ? `: ${e.body.caption}` : ''}`;
     case 'verdict':

@@ -42,12 +42,9 @@ const NAMES: Record<Station, string> = {
     <div class="sheet">
       <ak-top-bar [nav]="false" [tape]="true" (openTape)="tape.set(!tape())">
         @if (store.view(); as v) {
-          <a
-            class="tag"
-            [routerLink]="['/file', v.vehicle.id]"
-            [attr.aria-label]="v.vehicle.plate + ', to its file'"
-            >{{ v.vehicle.plate }}</a
-          >
+          <a class="tag" [routerLink]="['/file', v.vehicle.id]" [attr.aria-label]="v.vehicle.plate + ', to its file'">{{
+            v.vehicle.plate
+          }}</a>
           <p class="soft min-w-0 truncate text-[15px]">
             {{ v.vehicle.typeName }}, {{ v.vehicle.year }} · <span class="mono">{{ km(v.distanceKm) }}</span>
             @if (store.state()?.complaint?.words; as w) {
@@ -60,9 +57,7 @@ const NAMES: Record<Station, string> = {
       </ak-top-bar>
 
       @if (outbox.lineDown()) {
-        <p class="caution no-print" role="status">
-          The line is down. What you record is kept here and sent when it is back.
-        </p>
+        <p class="caution no-print" role="status">The line is down. What you record is kept here and sent when it is back.</p>
       }
       @if (store.failed(); as f) {
         <main class="p-8">
@@ -118,13 +113,7 @@ const NAMES: Record<Station, string> = {
           <ak-tape (shut)="tape.set(false)" />
         }
         @if (store.next(); as n) {
-          <ak-next-bar
-            [time]="n.time"
-            [title]="n.title"
-            [why]="n.why"
-            [label]="nextAct.label(n)"
-            (act)="nextAct.act(n)"
-          />
+          <ak-next-bar [time]="n.time" [title]="n.title" [why]="n.why" [label]="nextAct.label(n)" (act)="nextAct.act(n)" />
         }
       } @else {
         <p class="soft p-8">Opening the sheet …</p>
@@ -290,9 +279,7 @@ export class Sheet {
     ),
     { requireSync: true },
   );
-  protected readonly station = computed(
-    (): Station | null => (this.url().split(/[?#]/)[0]!.split('/')[3] as Station) ?? null,
-  );
+  protected readonly station = computed((): Station | null => (this.url().split(/[?#]/)[0]!.split('/')[3] as Station) ?? null);
   /** Joints whose fasteners the work has disturbed and nobody has audited yet. */
   protected readonly toTighten = computed((): ReadonlySet<JointId> => {
     const s = this.store.state();

@@ -24,9 +24,7 @@ import { sayEntry } from './say-entry';
     <aside class="tape" aria-label="Tape">
       <header class="flex items-center justify-between border-b px-4">
         <h2 class="font-bold">Tape</h2>
-        <button type="button" class="link" (click)="shut.emit()">
-          Close <span class="key" aria-hidden="true">L</span>
-        </button>
+        <button type="button" class="link" (click)="shut.emit()">Close <span class="key" aria-hidden="true">L</span></button>
       </header>
       <ol class="roll" #roll>
         @for (l of lines(); track l.entry.id) {

@@ -21,13 +21,7 @@ import { draft } from '../state/draft';
       <div class="mt-4 flex flex-wrap items-end gap-x-6 gap-y-3">
         <label class="block w-72"
           ><span class="heading">Part, supplier, number</span
-          ><input
-            class="field mt-1"
-            #box
-            [value]="text()"
-            (input)="text.set(box.value)"
-            maxlength="60"
-            autocomplete="off"
+          ><input class="field mt-1" #box [value]="text()" (input)="text.set(box.value)" maxlength="60" autocomplete="off"
         /></label>
         <ak-picks
           label="Kind"
@@ -64,9 +58,7 @@ import { draft } from '../state/draft';
           @for (p of parts(); track p.id) {
             <tr class="rule">
               <td class="py-2">
-                <span class="font-semibold">{{ p.name }}</span><span class="mono soft block text-sm">{{
-                  p.id
-                }}</span>
+                <span class="font-semibold">{{ p.name }}</span><span class="mono soft block text-sm">{{ p.id }}</span>
               </td>
               <td class="soft">{{ p.kind }}</td>
               <td class="mono">{{ p.thread ?? '' }}</td>
@@ -109,14 +101,12 @@ export class Shelf {
     toObservable(this.query).pipe(
       debounceTime(120),
       switchMap(({ q, kind }) =>
-        from(
-          this.api.get<PartList>('/parts', { ...(q ? { q } : {}), ...(kind ? { kind } : {}), limit: '200' }),
-        ).pipe(catchError((e: Error) => (this.error.set(e.message), of(null)))),
+        from(this.api.get<PartList>('/parts', { ...(q ? { q } : {}), ...(kind ? { kind } : {}), limit: '200' })).pipe(
+          catchError((e: Error) => (this.error.set(e.message), of(null))),
+        ),
       ),
     ),
     { initialValue: null },
   );
-  protected readonly parts = computed(() =>
-    (this.list()?.parts ?? []).filter((p) => !this.stocked() || p.stock > 0),
-  );
+  protected readonly parts = computed(() => (this.list()?.parts ?? []).filter((p) => !this.stocked() || p.stock > 0));
 }

@@ -15,9 +15,7 @@ import { Session } from '../state/session';
         Ash Knot
       </p>
       <h1 class="mt-8 text-2xl font-bold">Which bay is this, and who says so?</h1>
-      <p class="soft mt-1">
-        {{ session.shop()?.name }}. The tablet stays signed in to its bay; whoever works taps their name.
-      </p>
+      <p class="soft mt-1">{{ session.shop()?.name }}. The tablet stays signed in to its bay; whoever works taps their name.</p>
       <form (submit)="go($event)">
         <div class="mt-8 flex flex-wrap gap-2" role="group" aria-label="Bay">
           @for (b of session.shop()?.bays ?? []; track b) {
@@ -28,12 +26,7 @@ import { Session } from '../state/session';
         </div>
         <div class="mt-5 flex flex-wrap gap-2" role="group" aria-label="Your name">
           @for (p of people(); track p.id) {
-            <button
-              type="button"
-              class="pick"
-              [attr.aria-pressed]="p.id === person()"
-              (click)="person.set(p.id)"
-            >
+            <button type="button" class="pick" [attr.aria-pressed]="p.id === person()" (click)="person.set(p.id)">
               {{ p.name }}
             </button>
           }
@@ -62,8 +55,8 @@ import { Session } from '../state/session';
         </button>
       </form>
       <p class="soft mt-10 max-w-prose text-sm">
-        The maker’s information, local inspection rules and licensed practice come first. This program never
-        invents a torque value.
+        The maker’s information, local inspection rules and licensed practice come first. This program never invents a torque
+        value.
       </p>
     </main>
   `,

@@ -78,9 +78,7 @@ export class JobStore {
   readonly next = computed(() => this.state() && nextLine(this.state()!, this.clock.now()));
   readonly plan = computed(() => (this.state() ? planOf(this.state()!) : []));
   readonly fasteners = computed(() => (this.state() ? fastenersOf(this.state()!) : []));
-  readonly chalked = computed((): ReadonlySet<JointId> =>
-    this.state() ? chalked(this.state()!) : new Set(),
-  );
+  readonly chalked = computed((): ReadonlySet<JointId> => (this.state() ? chalked(this.state()!) : new Set()));
   readonly open = computed(() => this.state() && openCounts(this.state()!));
   readonly axle = computed((): AxleEnd => this.flipped() ?? this.state()?.axle ?? 'front');
 
@@ -134,9 +132,7 @@ export class JobStore {
     if (!by) return false;
     const at = new Date().toISOString();
     await this.outbox.add(
-      ...lines.map(
-        (l) => ({ id: uuid(), job: v.id, kind: l.kind, body: l.body, by, at }) as unknown as Entry,
-      ),
+      ...lines.map((l) => ({ id: uuid(), job: v.id, kind: l.kind, body: l.body, by, at }) as unknown as Entry),
     );
     return true;
   }

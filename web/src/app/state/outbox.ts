@@ -94,8 +94,7 @@ export class Outbox {
       await this.send(job, batch);
       this.lineDown.set(false);
     } catch (e) {
-      if (e instanceof ApiError && (e.offline || e.status >= 500 || e.status === 429))
-        this.lineDown.set(true);
+      if (e instanceof ApiError && (e.offline || e.status >= 500 || e.status === 429)) this.lineDown.set(true);
       else if (!(e instanceof ApiError)) throw e;
     }
     if (this.pending().some((p) => !p.refused) && !this.lineDown()) await this.round();
@@ -113,9 +112,7 @@ export class Outbox {
         return;
       }
       this.pending.update((now) =>
-        now.map((p) =>
-          p.entry.id === batch[0]!.id ? { entry: p.entry, refused: { kind: e.kind, message: e.message } } : p,
-        ),
+        now.map((p) => (p.entry.id === batch[0]!.id ? { entry: p.entry, refused: { kind: e.kind, message: e.message } } : p)),
       );
     }
   }

@@ -15,9 +15,7 @@ export class Session {
   readonly bay = computed(() => this.view()?.bay ?? null);
   readonly shop = computed((): ShopView | null => this.view()?.shop ?? null);
   readonly people = computed((): readonly PersonView[] => this.view()?.people ?? []);
-  readonly person = computed(
-    (): PersonView | null => this.people().find((p) => p.id === this.view()?.person) ?? null,
-  );
+  readonly person = computed((): PersonView | null => this.people().find((p) => p.id === this.view()?.person) ?? null);
   readonly dialect = computed((): Dialect => this.shop()?.rules.dialect ?? 'sway bar');
 
   /** Asked once when the program opens; without a line the last known session serves for reading. */

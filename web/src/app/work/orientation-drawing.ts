@@ -9,19 +9,8 @@ import type { Orientation } from '@ash-knot/core';
     <div class="grid grid-cols-2 gap-4">
       @for (ok of [true, false]; track ok) {
         <figure class="border-t-4 bg-ash-100 p-3" [class.border-lichen]="ok" [class.border-oxide]="!ok">
-          <svg
-            viewBox="0 0 220 110"
-            class="block h-[110px] w-full"
-            role="img"
-            [attr.aria-label]="ok ? 'Right' : 'Wrong'"
-          >
-            <g
-              fill="none"
-              stroke="var(--color-bark)"
-              stroke-width="2.4"
-              stroke-linejoin="round"
-              stroke-linecap="round"
-            >
+          <svg viewBox="0 0 220 110" class="block h-[110px] w-full" role="img" [attr.aria-label]="ok ? 'Right' : 'Wrong'">
+            <g fill="none" stroke="var(--color-bark)" stroke-width="2.4" stroke-linejoin="round" stroke-linecap="round">
               @switch (of()) {
                 @case ('link studs') {
                   <path d="M30 92H190" stroke-width="7" stroke="var(--color-ash-400)" />
@@ -50,11 +39,7 @@ import type { Orientation } from '@ash-knot/core';
                     <path d="M68 34c4-8 16-9 42-9s38 1 42 9" stroke-width="4.5" />
                     <path d="M68 76c4 8 16 9 42 9s38-1 42-9" stroke-width="4.5" />
                   } @else {
-                    <path
-                      d="M68 14c4 9 16 12 42 12s38-3 42-12"
-                      stroke-width="4.5"
-                      stroke="var(--color-oxide)"
-                    />
+                    <path d="M68 14c4 9 16 12 42 12s38-3 42-12" stroke-width="4.5" stroke="var(--color-oxide)" />
                     <path d="M68 76c4 8 16 9 42 9s38-1 42-9" stroke-width="4.5" />
                   }
                 }
@@ -75,9 +60,7 @@ import type { Orientation } from '@ash-knot/core';
             </g>
           </svg>
           <figcaption class="mt-2 text-sm">
-            <b [class.text-lichen]="ok" [class.text-oxide]="!ok">{{ ok ? 'Right. ' : 'Wrong. ' }}</b>{{
-              ok ? right() : wrong()
-            }}
+            <b [class.text-lichen]="ok" [class.text-oxide]="!ok">{{ ok ? 'Right. ' : 'Wrong. ' }}</b>{{ ok ? right() : wrong() }}
           </figcaption>
         </figure>
       }

@@ -7,13 +7,7 @@ import { WHEEL_STAGES } from '@ash-knot/core';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="flex items-center gap-6">
-      <svg
-        viewBox="-80 -80 160 160"
-        width="150"
-        height="150"
-        role="img"
-        [attr.aria-label]="'Next: nut ' + now().nut"
-      >
+      <svg viewBox="-80 -80 160 160" width="150" height="150" role="img" [attr.aria-label]="'Next: nut ' + now().nut">
         <circle r="74" fill="none" stroke="var(--color-ash-400)" stroke-width="1.5" />
         <polyline [attr.points]="path()" fill="none" stroke="var(--color-ash-400)" stroke-width="1.5" />
         @for (n of nuts(); track n.nut) {
@@ -21,9 +15,7 @@ import { WHEEL_STAGES } from '@ash-knot/core';
             [attr.cx]="n.x"
             [attr.cy]="n.y"
             r="17"
-            [attr.fill]="
-              n.nut === now().nut ? 'var(--color-ink)' : n.done ? 'var(--color-bark)' : 'var(--color-chalk)'
-            "
+            [attr.fill]="n.nut === now().nut ? 'var(--color-ink)' : n.done ? 'var(--color-bark)' : 'var(--color-chalk)'"
             stroke="var(--color-bark)"
             stroke-width="1.5"
           />

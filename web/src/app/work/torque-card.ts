@@ -1,13 +1,4 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  DestroyRef,
-  inject,
-  input,
-  output,
-  signal,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, input, output, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import type { WrenchClick } from '@ash-knot/contract';
 import {
@@ -87,13 +78,7 @@ export class TorqueCard {
     attempt(() => {
       const lever = parseQuantity(this.lever(), 'length', { field: 'lever length' }).si;
       const adapter = parseQuantity(this.adapter(), 'length', { field: 'adapter length' }).si;
-      const degrees = within(
-        'adapter angle',
-        Number(this.angle().replace(',', '.').replace('°', '')),
-        0,
-        180,
-        '°',
-      );
+      const degrees = within('adapter angle', Number(this.angle().replace(',', '.').replace('°', '')), 0, 180, '°');
       return adapterSettingNm(
         this.target() ?? 1,
         within('lever length', lever, 50, 2000, 'mm'),
@@ -116,10 +101,7 @@ export class TorqueCard {
 
   /** The simulated wrench pulls and says what it clicked at. */
   protected async pull(): Promise<void> {
-    const setNm =
-      this.mode() === 'reach' && this.setting().ok
-        ? (this.setting() as { value: number }).value
-        : this.target()!;
+    const setNm = this.mode() === 'reach' && this.setting().ok ? (this.setting() as { value: number }).value : this.target()!;
     this.busy.set(true);
     try {
       const c = await this.api.post<WrenchClick>('/instruments/wrench/pull', {

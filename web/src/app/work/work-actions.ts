@@ -26,10 +26,10 @@ export class WorkActions {
     const s = store.state()!;
     const set = this.standing()[job];
     if (set) return set;
-    const last = s.entries.filter((e) => e.kind === 'check').at(-1);
-    return (
-      (last?.kind === 'check' ? last.body.state : undefined) ?? countingStates(s, joint)[0] ?? 'both-hanging'
-    );
+    // Nobody said how it stands: as at the last check, if this one counts there too, else as it must.
+    const counting = countingStates(s, joint);
+    const last = s.entries.filter((e) => e.kind === 'check').at(-1)?.body as EntryBodies['check'] | undefined;
+    return last && counting.includes(last.state) ? last.state : (counting[0] ?? 'both-hanging');
   }
   setStanding(store: JobStore, state: VehicleState): void {
     this.standing.update((m) => ({ ...m, [store.view()!.id]: state }));

@@ -1,13 +1,4 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  ElementRef,
-  inject,
-  signal,
-  untracked,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, signal, untracked } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { format } from 'date-fns';
 import {
@@ -63,9 +54,7 @@ export class Work {
   protected readonly opened = signal<string | null>(null);
   protected readonly showLadder = signal<string | null>(null);
   protected readonly showPieces = signal(false);
-  protected readonly approved = computed(() =>
-    this.store.state()!.answers.some((a) => a.body.answer === 'approved'),
-  );
+  protected readonly approved = computed(() => this.store.state()!.answers.some((a) => a.body.answer === 'approved'));
   protected readonly setup = computed(() => this.store.state()!.setup);
 
   private readonly current = computed((): string | null => {
@@ -100,9 +89,7 @@ export class Work {
     });
   });
   protected readonly pieces = computed(() => piecesOf(this.store.state()!));
-  protected readonly ladder = computed(() =>
-    this.showLadder() === 'bolt seized' ? BOLT_SEIZED : STUD_SPINS,
-  );
+  protected readonly ladder = computed(() => (this.showLadder() === 'bolt seized' ? BOLT_SEIZED : STUD_SPINS));
 
   constructor() {
     // The open step comes into view, once for each step.
@@ -111,9 +98,7 @@ export class Work {
       const id = this.rows().find((r) => r.open)?.step.id ?? null;
       untracked(() => {
         if (id !== last)
-          setTimeout(() =>
-            this.host.nativeElement.querySelector('[data-open]')?.scrollIntoView({ block: 'nearest' }),
-          );
+          setTimeout(() => this.host.nativeElement.querySelector('[data-open]')?.scrollIntoView({ block: 'nearest' }));
         last = id;
       });
     });
@@ -135,9 +120,7 @@ export class Work {
   }
   protected async done(r: Row): Promise<void> {
     const lines = [
-      ...(r.step.caution && !this.cautionRead(r)
-        ? [{ kind: 'caution' as const, body: { step: r.step.id } }]
-        : []),
+      ...(r.step.caution && !this.cautionRead(r) ? [{ kind: 'caution' as const, body: { step: r.step.id } }] : []),
       { kind: 'step' as const, body: { step: r.step.id, state: 'done' as const } },
     ];
     if (await this.store.writeAll(lines)) this.opened.set(null);

@@ -14,8 +14,7 @@ import { JobNews } from '../job/stream';
 /** The tests' PostgreSQL; `npm test` starts one and sets this. */
 function testServer(): string {
   const url = process.env['TEST_DATABASE_URL'];
-  if (!url)
-    throw new Error('TEST_DATABASE_URL is not set: run the tests with npm test, which starts PostgreSQL.');
+  if (!url) throw new Error('TEST_DATABASE_URL is not set: run the tests with npm test, which starts PostgreSQL.');
   return url;
 }
 
@@ -30,12 +29,7 @@ export class Tablet {
   private cookie = '';
   constructor(readonly address: string) {}
 
-  async ask(
-    method: string,
-    route: string,
-    body?: unknown,
-    headers: Record<string, string> = {},
-  ): Promise<Answer> {
+  async ask(method: string, route: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer> {
     const raw = body instanceof Uint8Array;
     const res = await fetch(`${this.address}/api${route}`, {
       method,
@@ -44,9 +38,7 @@ export class Tablet {
         ...(body !== undefined && !raw ? { 'content-type': 'application/json' } : {}),
         ...headers,
       },
-      ...(body !== undefined
-        ? { body: raw ? Buffer.from(body) : typeof body === 'string' ? body : JSON.stringify(body) }
-        : {}),
+      ...(body !== undefined ? { body: raw ? Buffer.from(body) : typeof body === 'string' ? body : JSON.stringify(body) } : {}),
     });
     const set = res.headers.getSetCookie()[0];
     if (set) this.cookie = set.split(';')[0]!;
@@ -118,5 +110,4 @@ export async function startApp(options: { demo?: boolean } = {}): Promise<Runnin
 
 let n = 0;
 /** A fresh UUIDv7-shaped id. */
-export const freshId = (): string =>
-  `0193b000-${String(++n).padStart(4, '0')}-7000-8000-${randomBytes(6).toString('hex')}`;
+export const freshId = (): string => `0193b000-${String(++n).padStart(4, '0')}-7000-8000-${randomBytes(6).toString('hex')}`;

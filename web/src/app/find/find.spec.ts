@@ -1,0 +1,119 @@
+import { bench, stored, tid } from '../../test';
+import { Find } from './find';
+import { MeasurePlay } from './measure-play';
+
+const complaint = () =>
+  stored('complaint', {
+    character: ['dull clunk'],
+    where: ['front'],
+    when: ['patched surface, slowly'],
+    drives: [],
+    history: [],
+    words: 'knocks',
+  });
+
+test('two taps: the joint, then the result', async () => {
+  const b = await bench(Find, [complaint()], { select: 'front.left.link-lower' });
+  expect(b.text(tid('joint-title'))).toBe('Link, lower end, left');
+  expect(b.text()).toContain('Ball stud · M10×1.25 · held by 5 mm hex · nut 16 mm');
+  await b.click('[data-testid="result-moves"]');
+  expect(b.written()).toEqual([
+    ['check', { check: 'grip-link', state: 'both-hanging', results: [{ joint: 'front.left.link-lower', result: 'moves' }] }],
+  ]);
+  expect(b.el.querySelector('[data-testid="result-moves"]')!.getAttribute('aria-pressed')).toBe('true');
+});
+
+test('all tight, both sides, is one tap and settles everything the check settles', async () => {
+  const b = await bench(Find, [complaint()], { select: 'front.right.ball-joint' });
+  await b.click(tid('tight-both'));
+  const [, body] = b.written()[0]!;
+  expect((body as { results: { joint: string }[] }).results.map((r) => r.joint)).toEqual([
+    'front.left.ball-joint',
+    'front.left.wheel-bearing',
+    'front.right.ball-joint',
+    'front.right.wheel-bearing',
+  ]);
+  expect(b.store.state()!.joints.get('front.left.ball-joint')!.state).toBe('sound');
+});
+
+test('in a state that shows nothing the card says so before and after', async () => {
+  const b = await bench(Find, [complaint()], { select: 'front.left.ball-joint' });
+  const select = b.el.querySelector<HTMLSelectElement>(tid('standing'))!;
+  select.value = 'on-wheels';
+  select.dispatchEvent(new Event('change'));
+  await b.settle();
+  expect(b.text()).toContain('clears nothing here');
+  await b.click('[data-testid="result-tight"]');
+  expect(b.text(tid('does-not-count'))).toContain('wheel hanging free');
+  expect(b.text(tid('verdict'))).toContain('No verdict yet');
+});
+
+test('without a joint the whole checks are offered, each in the state in which it counts', async () => {
+  const b = await bench(Find, [complaint()]);
+  const rows = [...b.el.querySelectorAll('li')].filter((li) => li.textContent!.includes('All tight, both sides'));
+  const top = rows.find((li) => li.textContent!.includes('steering lock to lock'))!;
+  top.querySelector<HTMLElement>('.btn')!.click();
+  await b.settle();
+  expect(b.written()[0]![1]).toMatchObject({ check: 'top-mount-hand', state: 'on-wheels' });
+  expect(b.store.state()!.joints.get('front.left.top-mount')!.state).toBe('sound');
+});
+
+test('a torn boot is one tap, and only once', async () => {
+  const b = await bench(Find, [complaint()], { select: 'front.left.link-upper' });
+  const torn = () => [...b.el.querySelectorAll<HTMLButtonElement>('.pick')].find((x) => x.textContent!.trim() === 'boot torn')!;
+  torn().click();
+  await b.settle();
+  expect(b.written()).toEqual([['defect', { joint: 'front.left.link-upper', what: 'boot torn' }]]);
+  expect(torn().disabled).toBe(true);
+});
+
+describe('measuring play', () => {
+  const inputs = { joint: 'front.left.frame-bushing', phase: 'before' };
+  const take = async (b: Awaited<ReturnType<typeof bench>>, first: string, second: string) => {
+    await b.type(tid('reading-first'), first);
+    await b.type(tid('reading-second'), second);
+    b.el.querySelector('form')!.dispatchEvent(new Event('submit'));
+    await b.settle();
+  };
+
+  test('the finest gauge is offered, and whose limit it is', async () => {
+    const b = await bench(MeasurePlay, [], { inputs });
+    expect(b.el.querySelector('select')!.value).toBe('dial');
+    expect(b.text(tid('play-verdict'))).toBe('Limit 0.50 mm (shop rule).');
+  });
+  test('readings build a mean with its doubt and a decision; decimal comma and units are understood', async () => {
+    const b = await bench(MeasurePlay, [], { inputs });
+    await take(b, '1,00', '1.48 mm');
+    expect(b.written()[0]![1]).toMatchObject({ gauge: 'dial', playMm: 0.48, unit: 'mm' });
+    expect(b.text(tid('play-verdict'))).toMatch(/Not proved against 0\.50 mm \(shop rule\): \d+ readings in all would settle it/);
+    for (let i = 0; i < 4; i++) await take(b, '1.00', '1.44');
+    expect(b.text(tid('play-verdict'))).toBe('Within 0.50 mm (shop rule).');
+    expect(b.el.querySelector<HTMLInputElement>(tid('reading-first'))!.value).toBe('');
+  });
+  test('inches are kept as written and turned into millimetres', async () => {
+    const b = await bench(MeasurePlay, [], { inputs });
+    await take(b, '0.100 in', '0.120 in');
+    expect(b.written()[0]![1]).toMatchObject({ unit: 'in', first: 0.1, second: 0.12, playMm: 0.508 });
+  });
+  test.each([
+    ['', '1', /pushed reading is empty/],
+    ['1', 'x', /pulled reading must be a number/],
+    ['1.2.3', '1', /pushed reading must be a number/],
+    ['1 bar', '1', /pushed reading has no unit called “bar”/],
+    ['0', '120 mm', /play is 120\.0 mm, more than a joint can have/],
+  ])('“%s” and “%s” change nothing and are named', async (first, second, message) => {
+    const b = await bench(MeasurePlay, [], { inputs });
+    await take(b, first, second);
+    expect(b.text(tid('reading-error'))).toMatch(message);
+    expect(b.text(tid('reading-error'))).toMatch(/Nothing was changed/);
+    expect(b.written()).toEqual([]);
+    expect(b.el.querySelector<HTMLInputElement>(tid('reading-second'))!.value).toBe(second);
+  });
+  test('the last reading can be struck', async () => {
+    const b = await bench(MeasurePlay, [], { inputs });
+    await take(b, '1', '1.9');
+    await b.click('ol .link');
+    expect(b.written().map(([k]) => k)).toEqual(['reading', 'strike']);
+    expect(b.text(tid('play-mean'))).toContain('0.00');
+  });
+});

@@ -1,0 +1,33 @@
+import { bench, stored, tid } from '../../test';
+import { Listen } from './listen';
+
+const word = (el: HTMLElement, text: string) =>
+  [...el.querySelectorAll<HTMLElement>('.pick')].find((x) => x.textContent!.trim() === text)!;
+
+test('words are picked, kept until they are written down, and written down once', async () => {
+  const b = await bench(Listen);
+  await b.type(tid('words'), 'knocks on the cobbles');
+  word(b.el, 'pothole').click();
+  word(b.el, 'front floor').click();
+  await b.settle();
+  expect(localStorage.getItem('ashknot.draft.complaint.0193c000-0000-7000-8000-000000000001')).toContain('knocks on the cobbles');
+  await b.click(tid('save-complaint'));
+  expect(b.written()).toEqual([
+    [
+      'complaint',
+      { character: [], where: ['front'], when: ['pothole'], drives: [], history: [], words: 'knocks on the cobbles' },
+    ],
+  ]);
+  expect(b.el.querySelector<HTMLButtonElement>(tid('save-complaint'))!.disabled).toBe(true);
+});
+
+test('what was said before is there to be added to', async () => {
+  const b = await bench(Listen, [
+    stored('complaint', { character: ['rattle'], where: [], when: [], drives: [], history: [], words: 'rattles' }),
+  ]);
+  expect(word(b.el, 'rattle').getAttribute('aria-pressed')).toBe('true');
+  word(b.el, 'click').click();
+  await b.settle();
+  await b.click(tid('save-complaint'));
+  expect(b.written()[0]![1]).toMatchObject({ character: ['rattle', 'click'], words: 'rattles' });
+});

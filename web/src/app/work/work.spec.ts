@@ -1,0 +1,202 @@
+import type { StoredEntry } from '@ash-knot/contract';
+import { bench, LINK, stored, tid } from '../../test';
+import { Work } from './work';
+import { TorqueCard } from './torque-card';
+
+function approved(): StoredEntry[] {
+  const c = stored('choose', { joints: ['front.left.link-lower', 'front.right.link-lower'], part: LINK, quantity: 2 });
+  return [c, stored('answer', { answer: 'approved', what: 'links', parts: [c.id], who: 'owner', how: 'by phone', warning: '' })];
+}
+const PULL = 'POST /instruments/wrench/pull';
+
+test('nothing to undo before somebody has said yes', async () => {
+  const b = await bench(Work, [approved()[0]!]);
+  expect(b.text()).toContain('Nothing to undo yet');
+});
+
+test('the first step stands open; a caution is answered with it', async () => {
+  const b = await bench(Work, approved(), { kind: 'age replacement' });
+  expect(b.el.querySelector('[data-open]')!.getAttribute('data-step')).toBe('chock');
+  await b.click(tid('step-done'));
+  expect(b.el.querySelector('[data-open]')!.getAttribute('data-step')).toBe('raise');
+  expect(b.text(tid('step-done'))).toBe('Understood, done');
+  await b.click(tid('step-done'));
+  expect(b.written()).toEqual([
+    ['step', { step: 'chock', state: 'done' }],
+    ['caution', { step: 'raise' }],
+    ['step', { step: 'raise', state: 'done' }],
+  ]);
+});
+
+test('a step can be taken back; the ladder shows what each rung ruins', async () => {
+  const b = await bench(Work, [...approved(), stored('step', { step: 'chock', state: 'done' })], { kind: 'age replacement' });
+  await b.click('[data-step="chock"] .head');
+  await b.click('[data-step="chock"] .body .btn');
+  expect(b.written()).toEqual([['step', { step: 'chock', state: 'undone' }]]);
+  await b.click('[data-step="link-off-left"] .head');
+  await b.click(tid('ladder'));
+  expect(b.text('[data-step="link-off-left"]')).toContain('Ruins the boot and the stud; the link is scrap.');
+});
+
+test('jack and stands change the plan', async () => {
+  const b = await bench(Work, approved(), { kind: 'age replacement' });
+  expect(b.el.querySelector('[data-step="crack"]')).toBeNull();
+  [...b.el.querySelectorAll<HTMLElement>('.pick')].find((x) => x.textContent!.includes('jack'))!.click();
+  await b.settle();
+  expect(b.el.querySelector('[data-step="crack"]')).not.toBeNull();
+});
+
+test('pieces: one tap for the usual, each can be otherwise', async () => {
+  const b = await bench(Work, approved(), { kind: 'age replacement' });
+  await b.click(tid('pieces'));
+  const nuts = b.el.querySelector('[aria-label="Lock nuts, left"]')!;
+  [...nuts.querySelectorAll<HTMLElement>('button')].find((x) => x.textContent!.trim() === 'moved over')!.click();
+  await b.settle();
+  await b.click(tid('usual-fates'));
+  const fates = b.written().map(([, body]) => body as { piece: string; fate: string });
+  expect(fates.find((f) => f.piece === 'front.left.link.nuts')!.fate).toBe('moved over');
+  expect(fates.find((f) => f.piece === 'front.right.link.nuts')!.fate).toBe('renewed');
+  expect(fates).toHaveLength(4);
+});
+
+describe('one fastener', () => {
+  const open = async (id: string, api: Parameters<typeof bench>[2] = {}) => {
+    const entries = approved();
+    const b = await bench(Work, entries, { kind: 'age replacement', ...api });
+    await b.click(`[data-step="tighten-front.${id}"] .head`);
+    return b;
+  };
+  const submit = async (b: Awaited<ReturnType<typeof bench>>, text: string) => {
+    await b.type(tid('torque-typed'), text);
+    b.el.querySelector('ak-torque-card form')!.dispatchEvent(new Event('submit'));
+    await b.settle();
+  };
+
+  test('one number to set, both units, where it is from', async () => {
+    const b = await open('left.link-lower-nut');
+    expect(b.text(tid('target'))).toBe('48N·m');
+    expect(b.text('ak-torque-card')).toContain('35 lbf·ft');
+    expect(b.text('ak-torque-card')).toContain('test book, published as 48 N·m');
+    expect(b.text('ak-torque-card')).toContain('5 mm hex holds');
+  });
+  test('the wrench’s click is recorded with what it was for', async () => {
+    const b = await open('left.link-lower-nut', {
+      api: (a) => a.answers.set(PULL, () => ({ achievedNm: 48.4, unit: 'N·m', wrench: 'w' })),
+    });
+    await b.click(tid('pull'));
+    expect(b.written()[0]).toEqual([
+      'torque',
+      {
+        fastener: 'front.left.link-lower-nut',
+        targetNm: 48,
+        targetText: '48 N·m',
+        source: 'test book',
+        achievedNm: 48.4,
+        value: 48.4,
+        unit: 'N·m',
+        method: 'torque wrench',
+      },
+    ]);
+  });
+  test('through an adapter the wrench is set lower and the fastener’s own torque is recorded', async () => {
+    const b = await open('left.link-lower-nut', {
+      api: (a) =>
+        a.answers.set(PULL, (body) => ({ achievedNm: (body as { targetNm: number }).targetNm, unit: 'N·m', wrench: 'w' })),
+    });
+    await b.click(tid('wont-reach'));
+    // 48 · 400 / 450
+    expect(b.text(tid('target'))).toContain('42.7');
+    [...b.el.querySelectorAll<HTMLElement>('ak-torque-card .btn')]
+      .find((x) => x.textContent!.includes('Click with the adapter'))!
+      .click();
+    await b.settle();
+    expect(b.written()[0]![1]).toMatchObject({
+      achievedNm: 48,
+      method: 'wrench with adapter',
+      detail: 'set 42.7 N·m, lever 400 mm, adapter 50 mm at 0°',
+    });
+  });
+  test('typed in another unit it is converted and kept as written', async () => {
+    const b = await open('left.link-lower-nut');
+    await b.click(tid('type-it'));
+    await submit(b, '35,5 ft-lb');
+    expect(b.written()[0]![1]).toMatchObject({ value: 35.5, unit: 'lbf·ft', achievedNm: 48.13 });
+  });
+  test('far from its target it is asked about once, with the unit that would fit; the second time it is taken as it is', async () => {
+    const b = await open('left.link-lower-nut');
+    await b.click(tid('type-it'));
+    await submit(b, '35');
+    expect(b.text(tid('torque-question'))).toContain('Did you mean 35 lbf·ft?');
+    expect(b.written()).toEqual([]);
+    await submit(b, '35');
+    expect(b.written()[0]![1]).toMatchObject({ achievedNm: 35, unit: 'N·m' });
+  });
+  test('past the proof load of its thread it is said so', async () => {
+    const b = await open('left.link-lower-nut');
+    await b.click(tid('type-it'));
+    await submit(b, '300');
+    expect(b.text(tid('torque-question'))).toContain('past the proof load');
+  });
+  test.each([
+    ['abc', /torque reading must be a number/],
+    ['-3', /must be more than 0/],
+    ['5 mm', /no unit called “mm”/],
+  ])('“%s” changes nothing', async (text, message) => {
+    const b = await open('left.link-lower-nut');
+    await b.click(tid('type-it'));
+    await submit(b, text);
+    expect(b.text(tid('torque-error'))).toMatch(message);
+    expect(b.written()).toEqual([]);
+  });
+  test('wheel nuts are counted by clicks in stages; one back is one back; the last click writes them all', async () => {
+    const b = await open('left.wheel-nut');
+    await b.click(tid('click'));
+    await b.click(tid('click'));
+    [...b.el.querySelectorAll<HTMLElement>('ak-torque-card .btn')].find((x) => x.textContent!.includes('One back'))!.click();
+    await b.settle();
+    expect(b.text(tid('click'))).toBe('Click 2 of 16');
+    for (let i = 0; i < 15; i++) await b.click(tid('click'));
+    expect(b.written()).toEqual([
+      [
+        'clicks',
+        { fastener: 'front.left.wheel-nut', clicks: 16, of: 16, targetNm: 110, targetText: '110 N·m', source: 'test book' },
+      ],
+    ]);
+  });
+  test('no line to the wrench is said, nothing is recorded', async () => {
+    const b = await open('left.link-lower-nut');
+    b.api.offline = true;
+    await b.click(tid('pull'));
+    expect(b.text(tid('torque-error'))).toContain('The line is down');
+    expect(b.written()).toEqual([]);
+  });
+});
+
+test('no published value: firm and marked for a bracket, never for wheel nuts', async () => {
+  const c = stored('choose', {
+    joints: ['front.left.frame-bushing'],
+    part: { ...LINK, kind: 'frame bushing', name: 'Bushing' },
+    quantity: 1,
+    oneSideReason: 'r',
+  });
+  const entries = [c, stored('answer', { answer: 'approved', what: 'b', parts: [c.id], who: 'o', how: 'by phone', warning: '' })];
+  const b = await bench(Work, entries, { kind: 'age replacement' });
+  await b.click('[data-step="tighten-front.left.bracket-bolt"] .head');
+  expect(b.text('ak-torque-card')).toContain('No published value. None is invented here.');
+  await b.click(tid('firm'));
+  expect(b.written()).toEqual([['mark', { fastener: 'front.left.bracket-bolt', how: 'firm, unpublished' }]]);
+});
+
+test('arms wait for the maker’s value: there is no key for firm', async () => {
+  const c = stored('choose', {
+    joints: ['front.left.arm-bushings'],
+    part: { ...LINK, kind: 'other part', name: 'Arm' },
+    quantity: 1,
+  });
+  const entries = [c, stored('answer', { answer: 'approved', what: 'b', parts: [c.id], who: 'o', how: 'by phone', warning: '' })];
+  const b = await bench(Work, entries, { kind: 'age replacement' });
+  await b.click('[data-step="tighten-front.left.arm-bolt"] .head');
+  expect(b.text('ak-torque-card')).toContain('“firm” is not enough for this one');
+  expect(b.el.querySelector(tid('firm'))).toBeNull();
+  expect(TorqueCard).toBeDefined();
+});

@@ -1,0 +1,314 @@
+import { provideZonelessChangeDetection, type Provider, type Type } from '@angular/core';
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { provideRouter } from '@angular/router';
+import type { JobView, SessionView, ShopView, StoredEntry } from '@ash-knot/contract';
+import {
+  standardPoints,
+  type Entry,
+  type EntryBodies,
+  type EntryKind,
+  type JobKind,
+  type Part,
+  type VehicleTypeSpec,
+  type YardRules,
+} from '@ash-knot/core';
+import { Ask } from '../app/kit/ask';
+import { Api, ApiError } from '../app/state/api';
+import { JobStore } from '../app/state/job-store';
+import { Session } from '../app/state/session';
+
+const stud = { thread: 'M10×1.25', nutHexMm: 16, hold: 'hex' as const, holdMm: 5 };
+const book = (fastener: 'link-upper-nut' | 'link-lower-nut' | 'wheel-nut', nm: number, thread: string) => ({
+  fastener,
+  minNm: nm,
+  maxNm: nm,
+  value: nm,
+  unit: 'N·m',
+  thread,
+  source: 'test book',
+  publisher: 'vehicle maker' as const,
+});
+
+/** A small invented type: strut front with ball-stud links, twist beam behind. */
+export const TYPE: VehicleTypeSpec = {
+  name: 'Test van',
+  jackingPoints: 'sills',
+  tips: [],
+  axles: {
+    front: {
+      suspension: 'strut',
+      steered: true,
+      springSeat: 'strut',
+      trackMm: 1480,
+      tyreWidthMm: 195,
+      tyreDiameterMm: 620,
+      wheelNuts: { count: 5, thread: 'M12×1.5', hexMm: 19 },
+      barDiameterMm: 22,
+      link: { kind: 'ball-stud', lengthMm: 300, upper: stud, lower: stud },
+      bushing: { kind: 'two-bolt', bolts: 2, thread: 'M8×1.25', hexMm: 13 },
+      shieldFasteners: 0,
+      points: standardPoints('strut', 1480, 620, true),
+    },
+    rear: {
+      suspension: 'twist-beam',
+      steered: false,
+      springSeat: 'axle',
+      trackMm: 1470,
+      tyreWidthMm: 195,
+      tyreDiameterMm: 620,
+      wheelNuts: { count: 5, thread: 'M12×1.5', hexMm: 19 },
+      barDiameterMm: null,
+      link: null,
+      bushing: null,
+      shieldFasteners: 0,
+      points: standardPoints('twist-beam', 1470, 620, false),
+    },
+  },
+  torqueBook: {
+    front: [book('link-upper-nut', 48, 'M10×1.25'), book('link-lower-nut', 48, 'M10×1.25'), book('wheel-nut', 110, 'M12×1.5')],
+    rear: [],
+  },
+};
+
+export const LINK: Part = {
+  id: 'p1',
+  kind: 'ball-stud link',
+  name: 'Keel link 300',
+  grade: 'better',
+  supplier: 'Factors',
+  sided: 'either',
+  lengthMm: 300,
+  thread: 'M10×1.25',
+  nutHexMm: 16,
+  hold: 'flats',
+  holdMm: 17,
+  greaseable: false,
+  nutsSupplied: true,
+  warrantyMonths: 24,
+  priceMinor: 2400,
+  currency: 'EUR',
+  stock: 2,
+  deliveryHours: 0,
+  torque: [],
+  fits: [{ typeId: 't1', axle: 'front' }],
+};
+
+export const RULES: YardRules = {
+  dialect: 'sway bar',
+  driverSide: 'right',
+  verdictThreshold: 0.6,
+  playLimits: { 'frame-bushing': { limitMm: 0.5, owner: 'shop rule' } },
+  recheckKm: 100,
+  alignmentJoints: ['ball-joint'],
+};
+
+export const SHOP: ShopView = {
+  name: 'Test yard',
+  notice: '',
+  bays: ['Bay 1', 'Bay 2'],
+  rules: RULES,
+  gauges: [
+    { id: 'caliper', name: 'Caliper', resolutionMm: 0.05, known: { sdMm: 0.06, degrees: 30 } },
+    { id: 'dial', name: 'Dial', resolutionMm: 0.01, known: { sdMm: 0.02, degrees: 24 } },
+  ],
+};
+
+export const SESSION: SessionView = {
+  bay: 'Bay 1',
+  person: 'ann',
+  confirmed: null,
+  shop: SHOP,
+  people: [
+    { id: 'ann', name: 'Ann', role: 'technician' },
+    { id: 'lee', name: 'Lee', role: 'lead' },
+  ],
+};
+
+export const JOB_ID = '0193c000-0000-7000-8000-000000000001';
+
+let made = 0;
+export const stored = <K extends EntryKind>(kind: K, body: EntryBodies[K], by = 'ann'): StoredEntry => {
+  const n = ++made;
+  const at = new Date(Date.UTC(2026, 0, 5, 9, 0, n)).toISOString();
+  return {
+    id: `0193c000-0000-7000-8000-${String(n).padStart(12, '0')}`,
+    job: JOB_ID,
+    kind,
+    body,
+    by,
+    at,
+    seq: n,
+    receivedAt: at,
+  } as unknown as StoredEntry;
+};
+
+export const job = (entries: readonly StoredEntry[] = [], kind: JobKind = 'noise'): JobView => ({
+  id: JOB_ID,
+  kind,
+  bay: 'Bay 1',
+  distanceKm: 98_000,
+  openedAt: '2026-01-05T09:00:00.000Z',
+  type: TYPE,
+  entries,
+  vehicle: {
+    id: 'v1',
+    plate: 'TS 1',
+    vin: null,
+    typeId: 't1',
+    typeName: 'Test van',
+    year: 2016,
+    distanceKm: 98_000,
+    kmPerDay: 40,
+    owner: 'The lighthouse',
+    openJob: JOB_ID,
+  },
+});
+
+/** A server that answers from a table; anything else is a mistake of the test. */
+export class FakeApi {
+  readonly calls: { method: string; path: string; body?: unknown }[] = [];
+  readonly answers = new Map<string, (body: unknown) => unknown>();
+  offline = false;
+
+  private async ask(method: string, path: string, body?: unknown): Promise<never> {
+    this.calls.push({ method, path, body });
+    if (this.offline) throw new ApiError(0, 'offline', 'The line is down.');
+    const answer = this.answers.get(`${method} ${path}`);
+    if (!answer) throw new ApiError(404, 'not-found', `no answer for ${method} ${path}`);
+    return answer(body) as never;
+  }
+  get = (path: string) => this.ask('GET', path);
+  post = (path: string, body: unknown) => this.ask('POST', path, body);
+  put = (path: string, body: unknown) => this.ask('PUT', path, body);
+  patch = (path: string, body: unknown) => this.ask('PATCH', path, body);
+  delete = (path: string) => this.ask('DELETE', path);
+}
+
+/** jsdom has no streams of events; tests push what the server would. */
+export class FakeEventSource {
+  static last: FakeEventSource | undefined;
+  private readonly listeners = new Map<string, (e: MessageEvent<string>) => void>();
+  closed = false;
+  constructor(readonly url: string) {
+    FakeEventSource.last = this;
+  }
+  addEventListener(kind: string, f: (e: MessageEvent<string>) => void): void {
+    this.listeners.set(kind, f);
+  }
+  push(kind: string, data: unknown): void {
+    this.listeners.get(kind)?.({ data: JSON.stringify(data) } as MessageEvent<string>);
+  }
+  close(): void {
+    this.closed = true;
+  }
+}
+
+/** Asks nobody: the tapped name, or what the test says. */
+export class FakeAsk {
+  answer: string | undefined = 'ann';
+  readonly asked: string[] = [];
+  worker(kinds: readonly EntryKind[]): Promise<string | undefined> {
+    this.asked.push(...kinds);
+    return Promise.resolve(this.answer);
+  }
+  strike(): Promise<string | undefined> {
+    return Promise.resolve(this.answer);
+  }
+  pin(why: string): Promise<string | undefined> {
+    this.asked.push(why);
+    return Promise.resolve(this.answer);
+  }
+  name(): Promise<string | undefined> {
+    return Promise.resolve(this.answer);
+  }
+}
+
+export interface Bench<T> {
+  readonly fixture: ComponentFixture<T>;
+  readonly el: HTMLElement;
+  readonly store: JobStore;
+  readonly api: FakeApi;
+  readonly ask: FakeAsk;
+  /** Entries that were written, newest last, as [kind, body]. */
+  written(): [EntryKind, unknown][];
+  settle(): Promise<void>;
+  click(selector: string): Promise<void>;
+  type(selector: string, text: string): Promise<void>;
+  text(selector?: string): string;
+}
+
+export function setUp(providers: Provider[] = []) {
+  const api = new FakeApi();
+  const ask = new FakeAsk();
+  (globalThis as unknown as { EventSource: unknown }).EventSource = FakeEventSource;
+  api.answers.set('GET /session', () => SESSION);
+  api.answers.set(`POST /jobs/${JOB_ID}/entries`, () => ({ stored: 1 }));
+  TestBed.configureTestingModule({
+    providers: [
+      provideZonelessChangeDetection(),
+      provideRouter([{ path: '**', children: [] }]),
+      { provide: Api, useValue: api },
+      { provide: Ask, useValue: ask },
+      ...providers,
+    ],
+  });
+  return { api, ask };
+}
+
+/** One station on a job with this ledger, with the real store, outbox and core behind it. */
+export async function bench<T>(
+  component: Type<T>,
+  entries: readonly StoredEntry[] = [],
+  options: { kind?: JobKind; inputs?: Record<string, unknown>; select?: string; api?: (a: FakeApi) => void } = {},
+): Promise<Bench<T>> {
+  const { api, ask } = setUp([JobStore]);
+  api.answers.set(`GET /jobs/${JOB_ID}`, () => job(entries, options.kind));
+  options.api?.(api);
+  await TestBed.inject(Session).load();
+  const store = TestBed.inject(JobStore);
+  await store.load(JOB_ID);
+  if (options.select) store.select(options.select as never);
+  const fixture = TestBed.createComponent(component);
+  for (const [k, v] of Object.entries(options.inputs ?? {})) fixture.componentRef.setInput(k, v);
+  const el = fixture.nativeElement as HTMLElement;
+  const settle = async () => {
+    for (let i = 0; i < 3; i++) {
+      await fixture.whenStable();
+      await new Promise((r) => setTimeout(r));
+    }
+    fixture.detectChanges();
+  };
+  const one = (selector: string) => {
+    const found = el.querySelector<HTMLElement>(selector);
+    if (!found) throw new Error(`nothing on the screen answers to ${selector}:\n${el.textContent?.slice(0, 2000)}`);
+    return found;
+  };
+  await settle();
+  const begun = new Set(entries.map((e) => e.id));
+  return {
+    fixture,
+    el,
+    store,
+    api,
+    ask,
+    settle,
+    written: () =>
+      store
+        .entries()
+        .filter((e: Entry) => !begun.has(e.id))
+        .map((e) => [e.kind, e.body]),
+    async click(selector) {
+      one(selector).click();
+      await settle();
+    },
+    async type(selector, text) {
+      const box = one(selector) as HTMLInputElement;
+      box.value = text;
+      box.dispatchEvent(new Event('input'));
+      await settle();
+    },
+    text: (selector) => ((selector ? one(selector) : el).textContent ?? '').replace(/\s+/g, ' ').trim(),
+  };
+}
+
+export const tid = (id: string) => `[data-testid="${id}"]`;

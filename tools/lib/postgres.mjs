@@ -37,8 +37,8 @@ export function freePort() {
 async function placeFor(name) {
   mkdirSync(LOCAL, { recursive: true });
   const beside = path.join(LOCAL, name);
-  if (!isRoot) return beside;
   mkdirSync(beside, { recursive: true });
+  if (!isRoot) return beside;
   const { uid, gid } = await ownerIds();
   chownSync(beside, uid, gid);
   if ((await asOwner('test', ['-x', beside])).code === 0) return beside;

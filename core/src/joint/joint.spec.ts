@@ -56,6 +56,7 @@ test('names in both dialects; ids come apart and back', () => {
   expect(sayJoint('front.left.link-lower')).toBe('left link, lower end');
   expect(sayJoint('front.left.frame-bushing', 'anti-roll bar')).toBe('left bar bush');
   expect(otherSide('rear.right.damper')).toBe('rear.left.damper');
+  expect(sayJoint('front.left.tie-rod-outer')).toBe('left outer tie rod');
   expect(splitJoint('front.middle.damper')).toBeUndefined();
   expect(splitJoint('front.left.damper.x')).toBeUndefined();
 });

@@ -101,6 +101,7 @@ export function otherSide(id: JointId): JointId {
 /** "left link, lower end" */
 export function sayJoint(id: JointId, dialect: Dialect = 'sway bar', withAxle = false): string {
   const j = splitJoint(id)!;
-  const name = jointName(j.kind, dialect);
-  return `${withAxle ? `${j.axle} ` : ''}${j.side} ${name.charAt(0).toLowerCase()}${name.slice(1)}`;
+  // "Tie rod, outer" in a column, "outer tie rod" in a sentence.
+  const name = jointName(j.kind, dialect).replace(/^(.*), (outer|inner)$/, '$2 $1');
+  return `${withAxle ? `${j.axle} ` : ''}${j.side} ${name.toLowerCase()}`;
 }

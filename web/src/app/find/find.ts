@@ -178,7 +178,15 @@ export class Find {
     }
     if (j.kind === 'frame-bushing') return `${axle.barDiameterMm} mm bar · ${axle.bushing?.bolts} bolts ${axle.bushing?.thread}`;
     if (j.kind === 'wheel-nuts') return `${axle.wheelNuts.count} nuts ${axle.wheelNuts.thread} · ${axle.wheelNuts.hexMm} mm`;
-    return j.state === 'not looked at' ? '' : j.why;
+    if (j.kind === 'ball-joint' || j.kind === 'upper-ball-joint') {
+      return {
+        strut: 'Spring on the strut: the joint is unloaded with the wheel hanging free',
+        'lower-arm': 'Spring on the lower arm: support under that arm to unload it',
+        'upper-arm': 'Spring on the upper arm: block it as the maker says',
+        axle: 'Unloaded with the wheel hanging free',
+      }[axle.springSeat];
+    }
+    return j.state === 'not looked at' ? `Not looked at · ${this.check()?.minutes ?? 1} min` : j.why;
   });
   protected readonly defects = computed((): readonly Defect[] => DEFECTS_OF[this.joint()?.kind ?? 'wheel-nuts'] ?? []);
   protected readonly standing = computed(() =>

@@ -63,8 +63,11 @@ const EMPTY: Complaint = { character: [], where: [], when: [], drives: [], histo
         (pickedChange)="set({ history: $event })"
       />
     </section>
+    @if (store.state()?.complaint) {
+      <ak-suspects class="mt-6 block" />
+    }
     <div
-      class="sticky bottom-0 -mx-4 mt-6 -mb-6 flex plate:-mx-7 plate:-mb-7 items-center gap-4 border-t bg-ash-100 px-4 py-3 plate:px-7"
+      class="-mx-4 mt-6 flex items-center gap-4 border-t bg-ash-100 px-4 py-3 plate:sticky plate:-bottom-7 plate:-mx-7 plate:-mb-7 plate:px-7"
     >
       <button
         type="button"
@@ -83,9 +86,6 @@ const EMPTY: Complaint = { character: [], where: [], when: [], drives: [], histo
             : 'Pick what fits; leave out what nobody said.'
       }}</span>
     </div>
-    @if (store.state()?.complaint) {
-      <ak-suspects class="mt-6 block" />
-    }
   `,
 })
 export class Listen {

@@ -291,7 +291,8 @@ export class AxlePlate {
   protected reading(id: JointId): string {
     const j = this.joints().get(id);
     const v = j?.after ?? j?.before;
-    return v ? `${v.doubt.meanMm.toFixed(1)} mm` : '';
+    // The longest word leaves no room beside it; the next line says the number then.
+    return v && j?.state !== 'can’t tell yet' ? `${v.doubt.meanMm.toFixed(1)} mm` : '';
   }
   protected linkOn(side: Side): boolean {
     const s = this.selected();

@@ -24,7 +24,7 @@ import {
   type EntryBodies,
   type EntryKind,
 } from '@ash-knot/core';
-import { axleEnd, fastenerId, jointId, text } from './vehicle';
+import { axleEnd, bookValue, fastenerId, jointId, text } from './vehicle';
 import { part } from './part';
 
 const uuid = z.uuid();
@@ -102,6 +102,7 @@ export const entryBodies = {
     method: z.enum(TORQUE_METHODS),
     detail: text(300).optional(),
   }),
+  book: z.object({ axle: axleEnd, value: bookValue }),
   mark: z.object({ fastener: fastenerId, how: z.enum(MARKS) }),
   clicks: z.object({
     fastener: fastenerId,

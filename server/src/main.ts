@@ -22,8 +22,7 @@ const env = {
 async function main(): Promise<void> {
   const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' });
   if (!env.databaseUrl) throw new Error('DATABASE_URL is not set; use npm start.');
-  const db = makePool(env.databaseUrl);
-  db.on('error', (err) => log.warn({ err }, 'idle database connection lost'));
+  const db = makePool(env.databaseUrl, (err) => log.warn({ err }, 'idle database connection lost'));
   const applied = await migrate(db, env.migrations);
   if (applied.length) log.info({ applied }, 'migrated');
   if (env.demo) {

@@ -271,6 +271,32 @@ describe('the ledger', () => {
     expect([r.status, fieldsOf(r.body)]).toEqual([422, ['at']]);
   });
 
+  test('a part’s torques are the catalogue’s: none can be slipped in with a choice', async () => {
+    const t = await app.tablet().signIn();
+    const job = await t.job('HB 0093');
+    const part = ((await t.get('/parts?kind=bolt-through%20link&limit=1')).body as PartList).parts[0]!;
+    const joints = ['front.left.link-lower' as const];
+    const sheet = {
+      fastener: 'link-bolt-nut' as const,
+      minNm: 99,
+      maxNm: 99,
+      value: 99,
+      unit: 'N·m',
+      source: 'thin air',
+      publisher: 'part maker' as const,
+    };
+    for (const p of [
+      { ...part, torque: [sheet] },
+      { ...part, id: 'no-such-part' },
+      { ...part, id: 'own-1', kind: 'other part' as const, torque: [sheet] },
+    ]) {
+      expect([(await write(t, job, line(job, 'choose', { joints, part: p, quantity: 1 }))).status, p.id]).toEqual([422, p.id]);
+    }
+    const good = line(job, 'choose', { joints, part, quantity: 1 });
+    expect((await write(t, job, good)).status).toBe(201);
+    await write(t, job, line(job, 'strike', { entry: good.id, why: 'only a test' }));
+  });
+
   test('an entry of another job is refused', async () => {
     const t = await app.tablet().signIn();
     const [a, b] = [await t.job('HB 0093'), await t.job('SCH 11')];

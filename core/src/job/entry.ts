@@ -2,6 +2,7 @@ import type { AxleEnd, CheckId, FastenerId, JointId, VehicleState } from '../joi
 import type { Character, Drive, HistoryFlag, When, Where } from '../diagnosis';
 import type { Equipment, Fate, Orientation } from '../plan';
 import type { Measure, Part } from '../part';
+import type { BookValue } from '../torque/book';
 
 export const JOB_KINDS = [
   'noise',
@@ -96,6 +97,8 @@ export interface EntryBodies {
     method: (typeof TORQUE_METHODS)[number];
     detail?: string;
   };
+  /** A value found in the maker's book during the job, with where it is written. */
+  book: { axle: AxleEnd; value: BookValue };
   mark: { fastener: FastenerId; how: (typeof MARKS)[number] };
   clicks: {
     fastener: FastenerId;

@@ -98,6 +98,7 @@ export interface JobState {
   readonly setup?: EntryBodies['setup'];
   readonly steps: ReadonlyMap<string, Of<'step'>>;
   readonly torques: ReadonlyMap<FastenerId, Of<'torque'>>;
+  readonly book: readonly Of<'book'>[];
   readonly marks: ReadonlyMap<FastenerId, Of<'mark'>>;
   readonly clicks: ReadonlyMap<FastenerId, Of<'clicks'>>;
   readonly pieces: ReadonlyMap<string, Of<'piece'>>;
@@ -308,6 +309,7 @@ export function foldJob(context: JobContext, entries: readonly Entry[]): JobStat
     setup: last('setup')?.body,
     steps: lastBy('step', (e) => e.body.step),
     torques: lastBy('torque', (e) => e.body.fastener),
+    book: all('book'),
     marks: lastBy('mark', (e) => e.body.fastener),
     clicks: lastBy('clicks', (e) => e.body.fastener),
     pieces: lastBy('piece', (e) => e.body.piece),

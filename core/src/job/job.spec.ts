@@ -350,6 +350,80 @@ describe('fasteners without a published value', () => {
   });
 });
 
+describe('the audit of a torque', () => {
+  const c = () => choose(['front.left.link-lower']);
+  const at = (entries: Entry[]) => fastenersOf(fold(entries)).find((f) => f.fastener.kind === 'link-lower-nut')!;
+  const click = (achievedNm: number, method: 'torque wrench' | 'by hand, estimated' = 'torque wrench') =>
+    e('torque', {
+      fastener: 'front.left.link-lower-nut',
+      targetNm: 48,
+      targetText: '48 N·m',
+      source: 'book',
+      achievedNm,
+      value: achievedNm,
+      unit: 'N·m',
+      method,
+    });
+  test('counts within 4 % of what is published, not beyond, and says why', () => {
+    const ch = c();
+    const a = approve([ch.id]);
+    expect(at([ch, a, click(49.5)]).state).toBe('done');
+    expect(at([ch, a, click(50.5)])).toMatchObject({ state: 'open', wrong: '50.5 N·m is not what is published', record: '' });
+    expect(handBackBlockers(fold([ch, a, click(35)])).join(' ')).toContain(
+      'Link, lower nut, left: 35 N·m is not what is published.',
+    );
+    // Pulled again, rightly.
+    expect(at([ch, a, click(35), click(48)]).state).toBe('done');
+  });
+  test('an estimate by hand is recorded as one', () => {
+    const ch = c();
+    expect(at([ch, approve([ch.id]), click(48, 'by hand, estimated')]).record).toBe('48 N·m, by hand, estimated');
+  });
+  test('clicks at another value than the one that rules now do not count', () => {
+    const ch = c();
+    const nuts = (targetNm: number) =>
+      e('clicks', {
+        fastener: 'front.left.wheel-nut',
+        clicks: 16,
+        of: 16,
+        targetNm,
+        targetText: `${targetNm} N·m`,
+        source: 'book',
+      });
+    const wheel = (x: Entry) =>
+      fastenersOf(fold([ch, approve([ch.id]), x])).find((f) => f.fastener.id === 'front.left.wheel-nut')!.state;
+    expect(wheel(nuts(110))).toBe('done');
+    expect(wheel(nuts(85))).toBe('open');
+  });
+  test('firm does not stand where a value is published', () => {
+    const ch = c();
+    expect(at([ch, approve([ch.id]), e('mark', { fastener: 'front.left.link-lower-nut', how: 'firm, unpublished' })]).state).toBe(
+      'open',
+    );
+    expect(
+      at([ch, approve([ch.id]), e('mark', { fastener: 'front.left.link-lower-nut', how: 'left alone, checked tight' })]).state,
+    ).toBe('done');
+  });
+  test('a value found in the maker’s book rules from then on', () => {
+    const ch = choose(['front.left.ball-joint'], { ...LINK_PART, kind: 'other part' });
+    const find = (entries: Entry[]) => fastenersOf(fold(entries)).find((f) => f.fastener.kind === 'ball-joint-nut')!;
+    expect(find([ch, approve([ch.id])]).state).toBe('must be published');
+    const book = e('book', {
+      axle: 'front',
+      value: {
+        fastener: 'ball-joint-nut',
+        minNm: 75,
+        maxNm: 75,
+        value: 75,
+        unit: 'N·m',
+        source: 'maker’s book p. 12',
+        publisher: 'vehicle maker',
+      },
+    });
+    expect(find([ch, approve([ch.id]), book])).toMatchObject({ state: 'open', targetNm: 75 });
+  });
+});
+
 test('a measurement overrules the file when a part is looked for', () => {
   const s = fold([e('measure', { axle: 'front', measure: 'link-length', text: '310 mm', mm: 310 })]);
   expect(wantedFor(s, ['front.left.link-lower'])).toMatchObject({

@@ -199,10 +199,15 @@ export interface FastenerView {
   readonly state: 'open' | 'done' | 'must be published';
   /** How it was recorded. */
   readonly record: string;
+  /** What was recorded and does not count, if anything: a click off its value. */
+  readonly wrong: string;
   /** The order and stages of a group of wheel nuts, and the clicks it takes. */
   readonly order?: readonly number[];
   readonly clicks: number;
 }
+
+/** A click may be this far off its published value: the ±4 % a setting wrench is allowed (ISO 6789-1, from memory). */
+const AUDIT = 0.04;
 
 /** A link is one part with two ends: what is chosen for one end rules the nut of the other. */
 function sameAssembly(a: JointId, b: JointId): boolean {
@@ -213,7 +218,7 @@ function sameAssembly(a: JointId, b: JointId): boolean {
 /** Every fastener the work disturbs with the value that rules it and the record it has. */
 export function fastenersOf(s: JobState): FastenerView[] {
   const joints = workJoints(s).filter((id) => splitJoint(id)!.axle === s.axle);
-  const book = s.context.type.torqueBook[s.axle];
+  const book = [...s.context.type.torqueBook[s.axle], ...s.book.filter((b) => b.body.axle === s.axle).map((b) => b.body.value)];
   return fastenersFor(s.axle, s.context.type.axles[s.axle], joints).map((fastener): FastenerView => {
     const part = s.choices.filter((c) => c.body.joints.some((id) => sameAssembly(id, fastener.joint))).at(-1)?.body.part;
     // The stud of a new link decides its own thread; everything else keeps the vehicle's.
@@ -230,15 +235,25 @@ export function fastenersOf(s: JobState): FastenerView[] {
     const t = s.torques.get(fastener.id);
     const m = s.marks.get(fastener.id);
     const c = s.clicks.get(fastener.id);
-    const markCounts = m && !(m.body.how === 'firm, unpublished' && NEEDS_PUBLISHED.has(fastener.kind));
-    const groupDone = c && c.body.clicks >= c.body.of && !(c.body.targetNm === null && NEEDS_PUBLISHED.has(fastener.kind));
-    const record = t
+    const published = ruling.kind === 'value' ? ruling.value : undefined;
+    const fits = (nm: number) =>
+      published !== undefined && nm >= published.minNm * (1 - AUDIT) && nm <= published.maxNm * (1 + AUDIT);
+    const markCounts = m && !(m.body.how === 'firm, unpublished' && (published || NEEDS_PUBLISHED.has(fastener.kind)));
+    const clicksCount =
+      c &&
+      c.body.clicks >= c.body.of &&
+      (c.body.targetNm === null ? !published && !NEEDS_PUBLISHED.has(fastener.kind) : fits(c.body.targetNm));
+    // A hand's estimate is recorded as one; a wrench's click has to lie within what is published.
+    const torqueCounts =
+      t && (t.body.method === 'by hand, estimated' ? !NEEDS_PUBLISHED.has(fastener.kind) : fits(t.body.achievedNm));
+    const record = torqueCounts
       ? `${trimmed(t.body.achievedNm, 1)} N·m, ${t.body.method}`
-      : groupDone
+      : clicksCount
         ? `${c.body.clicks} clicks at ${c.body.targetText}`
         : markCounts
           ? m.body.how
           : '';
+    const wrong = !record && t ? `${trimmed(t.body.achievedNm, 1)} N·m is not what is published` : '';
     const blocked = !record && ruling.kind === 'unpublished' && NEEDS_PUBLISHED.has(fastener.kind);
     const name = fastenerName(fastener.kind, s.context.rules.dialect);
     return {
@@ -249,6 +264,7 @@ export function fastenersOf(s: JobState): FastenerView[] {
       targetNm,
       state: record ? 'done' : blocked ? 'must be published' : 'open',
       record,
+      wrong,
       ...(star ? { order: star } : {}),
       clicks,
     };
@@ -274,7 +290,7 @@ export function handBackBlockers(s: JobState): string[] {
   const out: string[] = [];
   const work = new Set(workJoints(s));
   for (const f of fastenersOf(s)) {
-    if (f.state === 'open') out.push(`${f.label}: no record.`);
+    if (f.state === 'open') out.push(`${f.label}: ${f.wrong || 'no record'}.`);
     if (f.state === 'must be published') out.push(`${f.label}: needs the maker’s value; “firm” is not enough here.`);
   }
   for (const step of planOf(s)) {

@@ -8,14 +8,17 @@ pg.types.setTypeParser(pg.types.builtins.DATE, (v) => v);
 export type Db = pg.Pool;
 export type Queryable = Pick<pg.Pool, 'query'>;
 
-export function makePool(connectionString: string): Db {
-  return new pg.Pool({
+/** `lost` hears of idle connections that break (a database that restarts); the pool replaces them by itself. */
+export function makePool(connectionString: string, lost: (err: Error) => void = () => undefined): Db {
+  const pool = new pg.Pool({
     connectionString,
     max: 10,
     idleTimeoutMillis: 30_000,
     connectionTimeoutMillis: 5_000,
     application_name: 'ash-knot',
   });
+  pool.on('error', lost);
+  return pool;
 }
 
 /** Runs `work` in one transaction: all of it is stored or none. */

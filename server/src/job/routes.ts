@@ -1,7 +1,7 @@
 import { Router, type Response } from 'express';
 import * as z from 'zod';
 import { entry as entrySchema, moveJob, newJob } from '@ash-knot/contract';
-import { AFTER_HAND_BACK, handBackBlockers, mayWrite, PIN_KINDS, type Entry } from '@ash-knot/core';
+import { AFTER_HAND_BACK, handBackBlockers, mayWrite, PIN_KINDS, type Entry, type Part } from '@ash-knot/core';
 import { inTransaction, type Db, type Queryable } from '../db/pool';
 import { confirmedBy, worker } from '../http/guard';
 import { conflict, forbidden, HttpProblem, notFound, param, parse } from '../http/problem';
@@ -157,12 +157,12 @@ async function allow(tx: Queryable, res: Response, e: Entry, closed: boolean): P
         { field: 'body.gauge', message: 'is not in the register' },
       ]);
   }
-  if (e.kind === 'recheck' || e.kind === 'rechecked') {
-    if (
-      e.kind === 'rechecked' &&
-      !(await tx.query('SELECT 1 FROM recheck WHERE entry_id = $1 AND job_id = $2', [e.body.recheck, e.job])).rowCount
-    )
-      throw notFound('recheck');
+  if (e.kind === 'choose') await checkPart(tx, e.body.part);
+  if (
+    e.kind === 'rechecked' &&
+    !(await tx.query('SELECT 1 FROM recheck WHERE entry_id = $1 AND job_id = $2', [e.body.recheck, e.job])).rowCount
+  ) {
+    throw notFound('recheck');
   }
   if (e.kind === 'hand-back') {
     const state = await jobState(tx, e.job);
@@ -175,4 +175,20 @@ async function allow(tx: Queryable, res: Response, e: Entry, closed: boolean): P
         blockers.map((message) => ({ field: 'hand-back', message })),
       );
   }
+}
+
+/** A part's torques come from the catalogue, never from whoever chose it; a part of one's own has none. */
+async function checkPart(tx: Queryable, part: Part): Promise<void> {
+  const wrong = (message: string) =>
+    new HttpProblem(422, 'bad-input', `part: ${message}. Nothing was stored.`, [{ field: 'body.part', message }]);
+  if (part.kind === 'other part') {
+    if (part.torque.length) throw wrong('has torques, but is not in the catalogue');
+    return;
+  }
+  const { rows } = await tx.query<{ same: boolean }>(`SELECT spec->'torque' = $2::jsonb AS same FROM part WHERE id = $1`, [
+    part.id,
+    JSON.stringify(part.torque),
+  ]);
+  if (!rows[0]) throw wrong('is not in the catalogue');
+  if (!rows[0].same) throw wrong('has other torques than the catalogue');
 }

@@ -45,6 +45,8 @@ export function sayEntry(e: Entry, w: Words): string {
       return `${w.step(e.body.step)}: ${e.body.state}`;
     case 'torque':
       return `${w.fastener(e.body.fastener)}: ${trimmed(e.body.achievedNm, 1)} N·m for ${e.body.targetText}, ${e.body.method}`;
+    case 'book':
+      return `Found in ${e.body.value.source}: ${e.body.value.value} ${e.body.value.unit} for the ${e.body.value.fastener.replaceAll('-', ' ')}`;
     case 'mark':
       return `${w.fastener(e.body.fastener)}: ${e.body.how}`;
     case 'clicks':

@@ -39,6 +39,16 @@ test('the stream begins after what was loaded; what others write comes in, twice
   expect(store.state()!.joints.get('front.left.link-lower')!.state).toBe('loose');
 });
 
+test('what the server refuses counts for nothing on the screen', async () => {
+  const { store, api } = await open();
+  api.answers.set(`POST /jobs/${JOB_ID}/entries`, () => {
+    throw new ApiError(409, 'blocked', 'Not yet: no recheck is set.');
+  });
+  await store.write('hand-back', { distanceKm: 98_001, note: '' });
+  await new Promise((r) => setTimeout(r, 30));
+  expect(store.state()!.handBack).toBeUndefined();
+});
+
 test('nothing is written when nobody gives a name', async () => {
   const { store, ask } = await open();
   ask.answer = undefined;

@@ -45,13 +45,18 @@ export class JobStore {
   readonly flipped = signal<AxleEnd | null>(null);
   readonly live = signal(false);
 
+  /** The ledger as it will be; what the server refused waits in "not yet sent" and counts for nothing. */
   readonly entries = computed((): readonly Entry[] => {
     const v = this.view();
     if (!v) return [];
     const known = new Set(v.entries.map((e) => e.id));
-    const mine = [...this.outbox.justSent(), ...this.outbox.pending().map((p) => p.entry)].filter(
-      (e) => e.job === v.id && !known.has(e.id) && known.add(e.id),
-    );
+    const mine = [
+      ...this.outbox.justSent(),
+      ...this.outbox
+        .pending()
+        .filter((p) => !p.refused)
+        .map((p) => p.entry),
+    ].filter((e) => e.job === v.id && !known.has(e.id) && known.add(e.id));
     return [...v.entries, ...mine];
   });
   readonly unsent = computed(() => new Set(this.outbox.pending().map((p) => p.entry.id)));

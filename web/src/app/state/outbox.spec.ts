@@ -1,8 +1,9 @@
 import { TestBed } from '@angular/core/testing';
-import { JOB_ID, setUp, stored } from '../../test';
+import { JOB_ID, SESSION, setUp, stored } from '../../test';
 import type { FakeApi } from '../../test';
 import { ApiError } from './api';
 import { Outbox } from './outbox';
+import { Session } from './session';
 
 const PATH = `POST /jobs/${JOB_ID}/entries`;
 const wait = (ms = 30) => new Promise((r) => setTimeout(r, ms));
@@ -12,6 +13,7 @@ let api: FakeApi;
 let box: Outbox;
 beforeEach(async () => {
   ({ api } = setUp());
+  await TestBed.inject(Session).load();
   box = TestBed.inject(Outbox);
   await wait();
   for (const p of box.pending()) await box.drop(p.entry.id);
@@ -36,6 +38,7 @@ test('without a line it waits, says so, and goes when the line is back; a new st
   // A reload: another outbox over the same browser.
   TestBed.resetTestingModule();
   ({ api } = setUp());
+  await TestBed.inject(Session).load();
   const again = TestBed.inject(Outbox);
   await wait(60);
   expect(kinds(again)).toEqual([]);
@@ -99,4 +102,22 @@ test('a busy server is tried again later, nothing is refused', async () => {
   expect(box.refused()).toEqual([]);
   expect(kinds(box)).toEqual(['note']);
   await box.drop(box.pending()[0]!.entry.id);
+});
+
+test('a device that was signed out keeps its entries until it is signed in again', async () => {
+  api.answers.set(PATH, () => {
+    throw new ApiError(401, 'sign-in', 'This device is not signed in.');
+  });
+  api.answers.set('GET /session', () => ({ ...SESSION, bay: null }));
+  await box.add(stored('note', { text: 'x' }));
+  await wait();
+  expect(box.refused()).toEqual([]);
+  expect(kinds(box)).toEqual(['note']);
+  expect(TestBed.inject(Session).bay()).toBeNull();
+  api.answers.set(PATH, () => ({ stored: 1 }));
+  api.answers.set('GET /session', () => SESSION);
+  await TestBed.inject(Session).load();
+  box.retry();
+  await wait();
+  expect(kinds(box)).toEqual([]);
 });

@@ -4,12 +4,16 @@ import { Subject, timer } from 'rxjs';
 import { exhaustMap } from 'rxjs/operators';
 import type { Entry } from '@ash-knot/core';
 import { Api, ApiError } from './api';
+import { Session } from './session';
 
 interface PendingEntry {
   readonly entry: Entry;
   /** Why the server would not take it; it waits for a person then. */
   readonly refused?: { readonly kind: string; readonly message: string };
 }
+/** Not the entry's fault: it is kept and sent again. A device that was signed out waits for its sign-in. */
+const later = (e: ApiError): boolean => e.offline || e.status >= 500 || e.status === 429 || e.status === 401;
+
 interface PendingPhoto {
   readonly id: string;
   readonly job: string;
@@ -23,6 +27,7 @@ interface PendingPhoto {
 @Injectable({ providedIn: 'root' })
 export class Outbox {
   private readonly api = inject(Api);
+  private readonly session = inject(Session);
   private readonly db: Promise<IDBPDatabase> = openDB('ashknot', 1, {
     upgrade(db) {
       db.createObjectStore('entry', { keyPath: 'entry.id' });
@@ -83,7 +88,7 @@ export class Outbox {
 
   private async round(): Promise<void> {
     const waiting = this.pending().filter((p) => !p.refused);
-    if (waiting.length === 0) return;
+    if (waiting.length === 0 || !this.session.bay()) return;
     const job = waiting[0]!.entry.job;
     const batch = waiting
       .filter((p) => p.entry.job === job)
@@ -94,10 +99,11 @@ export class Outbox {
       await this.send(job, batch);
       this.lineDown.set(false);
     } catch (e) {
-      if (e instanceof ApiError && (e.offline || e.status >= 500 || e.status === 429)) this.lineDown.set(true);
+      if (e instanceof ApiError && e.status === 401) await this.session.load();
+      else if (e instanceof ApiError && later(e)) this.lineDown.set(true);
       else if (!(e instanceof ApiError)) throw e;
     }
-    if (this.pending().some((p) => !p.refused) && !this.lineDown()) await this.round();
+    if (this.pending().some((p) => !p.refused) && !this.lineDown() && this.session.bay()) await this.round();
   }
 
   /** A refused batch is sent one by one, so that only the wrong entry stays. */
@@ -106,7 +112,7 @@ export class Outbox {
       await this.api.post(`/jobs/${job}/entries`, { entries: batch });
       await this.done(job, batch);
     } catch (e) {
-      if (!(e instanceof ApiError) || e.offline || e.status >= 500 || e.status === 429) throw e;
+      if (!(e instanceof ApiError) || later(e)) throw e;
       if (batch.length > 1) {
         for (const one of batch) await this.send(job, [one]);
         return;

@@ -48,6 +48,8 @@ export class TorqueCard {
   protected readonly lever = draft('torque.lever', '400 mm');
   protected readonly adapter = draft('torque.adapter', '50 mm');
   protected readonly angle = draft('torque.angle', '0');
+  protected readonly foundValue = draft('torque.found', '');
+  protected readonly foundSource = draft('torque.found.source', '');
   protected readonly busy = signal(false);
   /** Clicks counted on a group that are not on the tape yet. */
   protected readonly counted = draft<Record<string, number>>('clicks', {});
@@ -201,6 +203,37 @@ export class TorqueCard {
   protected async mark(how: 'firm, unpublished' | 'left alone, checked tight'): Promise<void> {
     if (how === 'firm, unpublished' && !this.mayBeFirm()) return;
     if (await this.store.write('mark', { fastener: this.view().fastener.id, how })) this.recorded.emit();
+  }
+  /** A value from the maker's book that the file did not have. It needs where it is written. */
+  protected async found(e: Event): Promise<void> {
+    e.preventDefault();
+    const { axle, kind, thread } = this.view().fastener;
+    const read = attempt(() => {
+      const q = parseQuantity(this.foundValue(), 'torque', { field: 'maker’s value' });
+      within('maker’s value', q.si, 1, 1000, 'N·m');
+      if (!this.foundSource().trim()) throw new BadInput('source of the value', 'is empty: a value needs where it is written');
+      return q;
+    });
+    if (!read.ok) return this.error.set(`${read.error.message} Nothing was changed.`);
+    this.error.set('');
+    const { si, value, unit } = read.value;
+    const body = {
+      axle,
+      value: {
+        fastener: kind,
+        minNm: si,
+        maxNm: si,
+        value,
+        unit,
+        ...(thread ? { thread } : {}),
+        source: this.foundSource().trim(),
+        publisher: 'vehicle maker' as const,
+      },
+    };
+    if (await this.store.write('book', body)) {
+      this.foundValue.clear();
+      this.foundSource.clear();
+    }
   }
   /** One click of a group; the last one writes them all to the tape. */
   protected async click(): Promise<void> {

@@ -1,7 +1,6 @@
 import type { StoredEntry } from '@ash-knot/contract';
 import { bench, LINK, stored, tid } from '../../test';
 import { Work } from './work';
-import { TorqueCard } from './torque-card';
 
 function approved(): StoredEntry[] {
   const c = stored('choose', { joints: ['front.left.link-lower', 'front.right.link-lower'], part: LINK, quantity: 2 });
@@ -198,5 +197,18 @@ test('arms wait for the maker’s value: there is no key for firm', async () => 
   await b.click('[data-step="tighten-front.left.arm-bolt"] .head');
   expect(b.text('ak-torque-card')).toContain('“firm” is not enough for this one');
   expect(b.el.querySelector(tid('firm'))).toBeNull();
-  expect(TorqueCard).toBeDefined();
+  const submit = async () => {
+    b.el.querySelector('ak-torque-card form')!.dispatchEvent(new Event('submit'));
+    await b.settle();
+  };
+  await b.type(tid('found-value'), '105 N·m');
+  await submit();
+  expect(b.text(tid('torque-error'))).toContain('source of the value is empty');
+  await b.type(tid('found-source'), 'maker’s book p. 12');
+  await submit();
+  expect(b.written()[0]![1]).toMatchObject({
+    axle: 'front',
+    value: { fastener: 'arm-bolt', minNm: 105, source: 'maker’s book p. 12' },
+  });
+  expect(b.text(tid('target'))).toContain('105');
 });

@@ -31,7 +31,9 @@ async function jest(env) {
   say('\n— unit tests');
   const report = path.join(LOCAL, 'jest.json');
   rmSync(report, { force: true });
-  const r = await run('npx', ['jest', '--json', `--outputFile=${report}`, '--testLocationInResults', '--silent'], { env });
+  const r = await run('npx', ['jest', '--json', `--outputFile=${report}`, '--testLocationInResults', '--silent', '--forceExit'], {
+    env,
+  });
   if (!existsSync(report)) {
     failed++;
     say(r.out.slice(-8000));

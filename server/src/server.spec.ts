@@ -429,6 +429,14 @@ describe('vehicles and jobs', () => {
     expect((await t.post('/jobs', { ...body, id: freshId() })).status).toBe(409);
   });
 
+  test('a job is moved to another bay, and the floor shows it', async () => {
+    const t = await app.tablet().signIn();
+    const job = await t.job('SCH 11');
+    expect((await t.ask('PATCH', `/jobs/${job}`, { bay: 'Bay 1' })).status).toBe(200);
+    expect(((await t.get('/floor')).body as FloorView).jobs.find((j) => j.id === job)!.bay).toBe('Bay 1');
+    expect((await t.ask('PATCH', `/jobs/${freshId()}`, { bay: null })).status).toBe(404);
+  });
+
   test('the file has play over distance and past jobs; parts narrow by type; find understands both dialects', async () => {
     const t = await app.tablet().signIn();
     const v = ((await t.get('/vehicles?q=SK%202063')).body as { id: string; typeId: string }[])[0]!;

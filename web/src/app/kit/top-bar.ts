@@ -53,7 +53,9 @@ import { Overlays } from './overlays';
       >
         {{ session.person()?.name ?? 'Tap your name' }}
       </button>
-      <span class="soft hidden text-sm whitespace-nowrap lg:inline">{{ session.bay() }}</span>
+      @if (nav()) {
+        <span class="soft hidden text-sm whitespace-nowrap lg:inline">{{ session.bay() }}</span>
+      }
       <button type="button" class="soft hidden h-11 items-center gap-2 px-1 text-sm md:flex" (click)="overlays.openFind()">
         find <span class="key" aria-hidden="true">/</span>
       </button>

@@ -53,9 +53,23 @@ const NAMES: Record<Station, string> = {
               <span class="text-bark"> {{ v.kind }}</span>
             }
           </p>
+          <select
+            class="field ml-auto hidden !min-h-11 !w-auto !border-transparent !bg-transparent text-sm lg:block"
+            #stands
+            aria-label="Where it stands"
+            (change)="move(stands.value)"
+          >
+            <option value="" [selected]="v.bay === null">stands outside</option>
+            @for (b of session.shop()?.bays ?? []; track b) {
+              <option [value]="b" [selected]="v.bay === b">stands in {{ b }}</option>
+            }
+          </select>
         }
       </ak-top-bar>
 
+      @if (moved()) {
+        <p class="caution no-print" role="alert">{{ moved() }}</p>
+      }
       @if (outbox.lineDown()) {
         <p class="caution no-print" role="status">The line is down. What you record is kept here and sent when it is back.</p>
       }
@@ -266,6 +280,7 @@ export class Sheet {
   private readonly router = inject(Router);
   protected readonly stations = STATIONS;
   protected readonly names = NAMES;
+  protected readonly moved = signal('');
   protected readonly tape = signal(false);
   /** On a phone one part shows at a time: the plate or the bench. */
   protected readonly phonePlate = signal(false);
@@ -333,6 +348,9 @@ export class Sheet {
     this.store.select(joint);
     this.phonePlate.set(false);
     if (this.station() === 'listen') void this.router.navigate(['/job', this.id(), 'find']);
+  }
+  protected move(bay: string): void {
+    this.store.move(bay || null).catch((e: Error) => this.moved.set(e.message));
   }
   protected note(st: Station): string {
     const open = this.store.open();

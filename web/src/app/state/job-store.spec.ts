@@ -81,3 +81,11 @@ test('selecting a joint turns the plate to its axle; flipping lets go of the joi
   expect(store.axle()).toBe('front');
   expect(store.selected()).toBeNull();
 });
+
+test('the vehicle is moved to another bay', async () => {
+  const { store, api } = await open();
+  api.answers.set(`PATCH /jobs/${JOB_ID}`, () => ({}));
+  await store.move(null);
+  expect(store.view()!.bay).toBeNull();
+  expect(api.calls.at(-1)!.body).toEqual({ bay: null });
+});

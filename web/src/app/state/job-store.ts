@@ -159,6 +159,14 @@ export class JobStore {
     return true;
   }
 
+  /** Moves the vehicle to another bay; the floor follows. */
+  async move(bay: string | null): Promise<void> {
+    const v = this.view();
+    if (!v || !(await this.ask.worker(['note']))) return;
+    await this.api.patch(`/jobs/${v.id}`, { bay });
+    this.view.update((now) => now && { ...now, bay });
+  }
+
   select(joint: JointId | null): void {
     this.selected.set(joint);
     if (joint) this.flipped.set(joint.startsWith('rear') ? 'rear' : 'front');

@@ -1,4 +1,15 @@
-import { fastenersOf, foldJob, nextLine, planOf, rankParts, suspects, wantedFor, type JobContext } from '../../core/src';
+import { largeNet } from '../../core/src/test/large-net';
+import {
+  fastenersOf,
+  foldJob,
+  nextLine,
+  planOf,
+  posterior,
+  rankParts,
+  suspects,
+  wantedFor,
+  type JobContext,
+} from '../../core/src';
 import { GAUGES, makeCatalogue, makeHistory, makeVehicles, RULES, TYPES } from '../../demo/src';
 
 /** What core does on a tap, on the longest job of the demo floor. */
@@ -26,7 +37,9 @@ export function benches(): [string, () => unknown][] {
   };
   const fold = () => foldJob(context, job.entries);
   const state = fold();
+  const { net, said } = largeNet(14);
   return [
+    ['posterior: 60 faults, 150 findings, 14 positive', () => posterior(net, said)],
     [`fold of ${job.entries.length} entries`, fold],
     [
       'fold, suspects, plan, fasteners, next line',

@@ -20,134 +20,258 @@ export interface Evidence {
 }
 
 export interface Posterior {
-  /** P(evidence). */
-  readonly evidence: number;
+  /** ln P(evidence): stays finite where the probability itself is smaller than a double can hold. */
+  readonly logEvidence: number;
   /** P(fault | evidence) in the network's order. */
   readonly faults: readonly number[];
 }
 
+/** Most findings that may be open at once: a table of 2^20 doubles is 8 MB. */
+const MOST_OPEN = 20;
+
+/** One fault folded into the table: which findings it opens before and closes after, as bits of the table. */
+interface Step {
+  readonly fault: number;
+  readonly prior: number;
+  /** p · ∏(1 − q) over the findings said not to be there. */
+  readonly weight: number;
+  /** Leaks of the findings that open here; they take the next bits. */
+  readonly opens: readonly number[];
+  readonly bits: readonly number[];
+  readonly qs: readonly number[];
+  /** Bits that close after it, highest first, with what was said of each. */
+  readonly closes: readonly { readonly bit: number; readonly ifFound: number; readonly ifNot: number }[];
+}
+
+type Table = Float64Array;
+
 /** On a table over subsets of findings: each linked finding not yet explained becomes so with chance q. */
-function spread(table: Float64Array, bits: readonly number[], qs: readonly number[]): void {
+function spread(table: Table, bits: readonly number[], qs: readonly number[]): void {
   for (let k = 0; k < bits.length; k++) {
     const bit = 1 << bits[k]!;
     const q = qs[k]!;
-    for (let s = 0; s < table.length; s++) {
-      if (s & bit) continue;
-      const off = table[s]!;
-      table[s | bit]! += q * off;
-      table[s] = (1 - q) * off;
+    const p = 1 - q;
+    for (let base = 0; base < table.length; base += bit << 1) {
+      for (let s = base; s < base + bit; s++) {
+        const off = table[s]!;
+        table[s + bit] = table[s + bit]! + q * off;
+        table[s] = p * off;
+      }
     }
   }
 }
 
 /** The transpose of `spread`. */
-function gather(table: Float64Array, bits: readonly number[], qs: readonly number[]): void {
+function gather(table: Table, bits: readonly number[], qs: readonly number[]): void {
   for (let k = bits.length - 1; k >= 0; k--) {
     const bit = 1 << bits[k]!;
     const q = qs[k]!;
-    for (let s = 0; s < table.length; s++) {
-      if (!(s & bit)) table[s] = (1 - q) * table[s]! + q * table[s | bit]!;
+    const p = 1 - q;
+    for (let base = 0; base < table.length; base += bit << 1) {
+      for (let s = base; s < base + bit; s++) table[s] = p * table[s]! + q * table[s + bit]!;
     }
   }
 }
 
-/**
- * Exact posteriors by elimination with positive terms only: a table over the subsets of findings
- * already explained, faults folded in one after the other, posteriors by a backward pass. Signed
- * inclusion–exclusion (Quickscore, Heckerman 1989) would lose its digits; nothing is subtracted here.
- * Cost 2^m × links for m positive or soft findings.
- * @throws BadInput for a probability outside 0..1, an unknown fault or finding, more than 20 open
- *   findings, or evidence the network holds impossible.
- */
-export function posterior(net: Network, said: readonly Evidence[]): Posterior {
-  net.faults.forEach((f) => within(`prior of ${f.id}`, f.prior, 0, 1));
-  const seen = new Map<number, Evidence>();
-  for (const e of said) {
-    if (!net.findings[e.finding]) throw new BadInput('finding', 'is not in the network', e.finding);
-    if (seen.has(e.finding)) throw new BadInput(`finding ${net.findings[e.finding]!.id}`, 'is said twice');
-    within(`evidence for ${net.findings[e.finding]!.id}`, e.ifFound, 0, 1);
-    within(`evidence for ${net.findings[e.finding]!.id}`, e.ifNot, 0, 1);
-    seen.set(e.finding, e);
+/** A finding enters as its highest bit: not there (1 − leak), there by itself (leak). */
+function opened(table: Table, leak: number): Table {
+  const out = new Float64Array(table.length * 2);
+  for (let s = 0; s < table.length; s++) {
+    out[s] = (1 - leak) * table[s]!;
+    out[s + table.length] = leak * table[s]!;
   }
-  const open: Evidence[] = [];
+  return out;
+}
+function unopened(table: Table, leak: number): Table {
+  const half = table.length / 2;
+  const out = new Float64Array(half);
+  for (let s = 0; s < half; s++) out[s] = (1 - leak) * table[s]! + leak * table[s + half]!;
+  return out;
+}
+
+/** A finding leaves, weighed by what was said of it. */
+function closed(table: Table, bit: number, ifFound: number, ifNot: number): Table {
+  const low = 1 << bit;
+  const out = new Float64Array(table.length / 2);
+  for (let s = 0; s < out.length; s++) {
+    const from = ((s >> bit) << (bit + 1)) | (s & (low - 1));
+    out[s] = ifNot * table[from]! + ifFound * table[from + low]!;
+  }
+  return out;
+}
+function unclosed(table: Table, bit: number, ifFound: number, ifNot: number): Table {
+  const low = 1 << bit;
+  const out = new Float64Array(table.length * 2);
+  for (let s = 0; s < table.length; s++) {
+    const to = ((s >> bit) << (bit + 1)) | (s & (low - 1));
+    out[to] = ifNot * table[s]!;
+    out[to + low] = ifFound * table[s]!;
+  }
+  return out;
+}
+
+/** Scales a table so that its largest term is 1; gives the logarithm of what was taken out. */
+function normalise(table: Table): number {
+  let top = 0;
+  for (let s = 0; s < table.length; s++) if (table[s]! > top) top = table[s]!;
+  if (!(top > 0)) throw new BadInput('evidence', 'cannot all be true at once in this model');
+  for (let s = 0; s < table.length; s++) table[s] = table[s]! / top;
+  return Math.log(top);
+}
+
+function before(table: Table, step: Step): Table {
+  return step.opens.reduce((t, leak) => opened(t, leak), table);
+}
+/** (1 − p) a + w T a. */
+function folded(a: Table, step: Step): Table {
+  const t = a.slice();
+  spread(t, step.bits, step.qs);
+  for (let s = 0; s < t.length; s++) t[s] = (1 - step.prior) * a[s]! + step.weight * t[s]!;
+  return t;
+}
+function after(table: Table, step: Step): Table {
+  return step.closes.reduce((t, c) => closed(t, c.bit, c.ifFound, c.ifNot), table);
+}
+
+interface Problem {
+  readonly steps: readonly Step[];
+  /** Faults no positive or soft finding points at, in closed form. */
+  readonly free: readonly { readonly fault: number; readonly prior: number; readonly weight: number }[];
+  /** ln of what does not depend on any fault in the table. */
+  readonly log: number;
+}
+
+/** Checks what was given and lays out the order of elimination: always the fault that widens the table least. */
+function lay(net: Network, said: readonly Evidence[]): Problem {
+  net.faults.forEach((f) => within(`prior of ${f.id}`, f.prior, 0, 1));
+  const seen = new Set<number>();
   const stay = net.faults.map(() => 1);
-  let scale = 1;
-  for (const e of seen.values()) {
-    if (e.ifFound === e.ifNot) {
-      // Says nothing; equal likelihoods only scale.
-      scale *= e.ifFound;
-    } else if (e.ifFound === 0) {
-      const f = net.findings[e.finding]!;
-      scale *= e.ifNot * (1 - f.leak);
+  const linked = net.faults.map(() => [] as { open: number; q: number }[]);
+  const open: { leak: number; ifFound: number; ifNot: number; left: number; bit: number }[] = [];
+  let log = 0;
+  for (const e of said) {
+    const f = net.findings[e.finding];
+    if (!f) throw new BadInput('finding', 'is not in the network', e.finding);
+    if (seen.has(e.finding)) throw new BadInput(`finding ${f.id}`, 'is said twice');
+    seen.add(e.finding);
+    within(`evidence for ${f.id}`, e.ifFound, 0, 1);
+    within(`evidence for ${f.id}`, e.ifNot, 0, 1);
+    within(`leak of ${f.id}`, f.leak, 0, 1);
+    for (const l of f.links) {
+      if (!net.faults[l.fault]) throw new BadInput(`link of ${f.id}`, 'names a fault that is not in the network', l.fault);
+      within(`strength in ${f.id}`, l.q, 0, 1);
+    }
+    // Says nothing: equal likelihoods only scale. No fault points at it: its leak alone speaks.
+    if (e.ifFound === e.ifNot) log += Math.log(e.ifFound);
+    else if (f.links.length === 0) log += Math.log(e.ifNot * (1 - f.leak) + e.ifFound * f.leak);
+    else if (e.ifFound === 0) {
+      log += Math.log(e.ifNot * (1 - f.leak));
       for (const l of f.links) stay[l.fault]! *= 1 - l.q;
     } else {
-      open.push(e);
+      for (const l of f.links) linked[l.fault]!.push({ open: open.length, q: l.q });
+      open.push({ leak: f.leak, ifFound: e.ifFound, ifNot: e.ifNot, left: f.links.length, bit: -1 });
     }
   }
-  if (open.length > 20) throw new BadInput('number of positive findings', 'must be 20 or fewer', open.length);
+  if (log === -Infinity) throw new BadInput('evidence', 'cannot all be true at once in this model');
 
-  const size = 1 << open.length;
-  const linked = net.faults.map(() => ({ bits: [] as number[], qs: [] as number[] }));
-  open.forEach((e, bit) => {
-    for (const l of net.findings[e.finding]!.links) {
-      if (!linked[l.fault])
-        throw new BadInput(`link of ${net.findings[e.finding]!.id}`, 'names a fault that is not in the network', l.fault);
-      within(`strength in ${net.findings[e.finding]!.id}`, l.q, 0, 1);
-      linked[l.fault]!.bits.push(bit);
-      linked[l.fault]!.qs.push(l.q);
+  const rest = new Set(net.faults.map((_, i) => i).filter((i) => linked[i]!.length > 0));
+  const steps: Step[] = [];
+  let width = 0;
+  while (rest.size > 0) {
+    const cost = (i: number) => {
+      const news = linked[i]!.filter((l) => open[l.open]!.bit < 0).length;
+      const ends = linked[i]!.filter((l) => open[l.open]!.left === 1).length;
+      return news * 1000 - ends;
+    };
+    let fault = -1;
+    for (const i of rest) if (fault < 0 || cost(i) < cost(fault)) fault = i;
+    rest.delete(fault);
+    const opens: number[] = [];
+    for (const l of linked[fault]!) {
+      const o = open[l.open]!;
+      if (o.bit < 0) {
+        o.bit = width++;
+        opens.push(o.leak);
+      }
     }
-  });
-
-  const forward: Float64Array[] = [];
-  let a = new Float64Array(size);
-  a[0] = 1;
-  open.forEach((e, bit) => {
-    const leak = net.findings[e.finding]!.leak;
-    spread(a, [bit], [within(`leak of ${net.findings[e.finding]!.id}`, leak, 0, 1)]);
-  });
-  const active = net.faults.map((_, i) => i).filter((i) => linked[i]!.bits.length > 0);
-  for (const i of active) {
-    forward.push(a);
-    const p = net.faults[i]!.prior;
-    const w = p * stay[i]!;
-    const t = a.slice();
-    spread(t, linked[i]!.bits, linked[i]!.qs);
-    const next = new Float64Array(size);
-    for (let s = 0; s < size; s++) next[s] = (1 - p) * a[s]! + w * t[s]!;
-    a = next;
+    if (width > MOST_OPEN) throw new BadInput('number of positive findings', `must be ${MOST_OPEN} or fewer at once`, width);
+    const bits = linked[fault]!.map((l) => open[l.open]!.bit);
+    const ending = linked[fault]!.map((l) => open[l.open]!)
+      .filter((o) => --o.left === 0)
+      .sort((a, b) => b.bit - a.bit);
+    const closes = ending.map((o) => ({ bit: o.bit, ifFound: o.ifFound, ifNot: o.ifNot }));
+    for (const { bit } of closes) {
+      for (const o of open) if (o.left > 0 && o.bit > bit) o.bit--;
+      width--;
+    }
+    const prior = net.faults[fault]!.prior;
+    steps.push({ fault, prior, weight: prior * stay[fault]!, opens, bits, qs: linked[fault]!.map((l) => l.q), closes });
   }
+  const free = net.faults.flatMap((f, fault) =>
+    linked[fault]!.length === 0 ? [{ fault, prior: f.prior, weight: f.prior * stay[fault]! }] : [],
+  );
+  return { steps, free, log };
+}
 
-  let b = new Float64Array(size);
-  for (let s = 0; s < size; s++) {
-    let like = 1;
-    for (let bit = 0; bit < open.length; bit++) like *= s & (1 << bit) ? open[bit]!.ifFound : open[bit]!.ifNot;
-    b[s] = like;
+/**
+ * Exact posteriors by elimination with positive terms only: a table over the subsets of findings
+ * already explained, each finding entering with its first fault and leaving with its last, posteriors
+ * by a backward pass. Signed inclusion–exclusion (Quickscore, Heckerman 1989) would lose its digits;
+ * nothing is subtracted here, and every table is scaled, so evidence of any smallness is safe.
+ * Forward tables are kept at every √n-th fault and made again in between, so that twenty open findings
+ * fit in memory. Cost: faults × 2^(findings open at once).
+ * @throws BadInput for a probability outside 0..1, an unknown fault or finding, more than 20 findings
+ *   open at once, or evidence the network holds impossible.
+ */
+export function posterior(net: Network, said: readonly Evidence[]): Posterior {
+  const { steps, free, log } = lay(net, said);
+  const out = net.faults.map((f) => f.prior);
+  let logEvidence = log;
+  for (const f of free) {
+    const some = 1 - f.prior + f.weight;
+    if (!(some > 0)) throw new BadInput('evidence', 'cannot all be true at once in this model');
+    out[f.fault] = f.weight / some;
+    logEvidence += Math.log(some);
   }
-  let z = 0;
-  for (let s = 0; s < size; s++) z += a[s]! * b[s]!;
-  if (!(z > 0) || !(scale > 0)) throw new BadInput('evidence', 'cannot all be true at once in this model');
-
-  const out = net.faults.map((f, i) => {
-    const w = f.prior * stay[i]!;
-    return w / (1 - f.prior + w);
+  const stride = Math.max(1, Math.ceil(Math.sqrt(steps.length)));
+  const kept: Table[] = [];
+  const onward = (table: Table, step: Step): { next: Table; log: number } => {
+    const next = after(folded(before(table, step), step), step);
+    return { next, log: normalise(next) };
+  };
+  let a: Table = Float64Array.of(1);
+  steps.forEach((step, k) => {
+    if (k % stride === 0) kept.push(a);
+    const r = onward(a, step);
+    a = r.next;
+    logEvidence += r.log;
   });
-  for (let k = active.length - 1; k >= 0; k--) {
-    const i = active[k]!;
-    const p = net.faults[i]!.prior;
-    const w = p * stay[i]!;
-    const gathered = b.slice();
-    gather(gathered, linked[i]!.bits, linked[i]!.qs);
-    const before = forward[k]!;
-    let on = 0;
-    for (let s = 0; s < size; s++) on += before[s]! * gathered[s]!;
-    out[i] = (w * on) / z;
-    const next = new Float64Array(size);
-    for (let s = 0; s < size; s++) next[s] = (1 - p) * b[s]! + w * gathered[s]!;
-    b = next;
+  // All findings are closed: one number is left, and it was scaled to 1.
+  let b: Table = Float64Array.of(1);
+  for (let block = kept.length - 1; block >= 0; block--) {
+    const from = block * stride;
+    const to = Math.min(steps.length, from + stride);
+    const tables: Table[] = [kept[block]!];
+    for (let k = from; k < to - 1; k++) tables.push(onward(tables.at(-1)!, steps[k]!).next);
+    for (let k = to - 1; k >= from; k--) {
+      const step = steps[k]!;
+      const prev = before(tables[k - from]!, step);
+      for (let i = step.closes.length - 1; i >= 0; i--)
+        b = unclosed(b, step.closes[i]!.bit, step.closes[i]!.ifFound, step.closes[i]!.ifNot);
+      const gathered = b.slice();
+      gather(gathered, step.bits, step.qs);
+      let on = 0;
+      let off = 0;
+      for (let s = 0; s < b.length; s++) {
+        on += prev[s]! * gathered[s]!;
+        off += prev[s]! * b[s]!;
+      }
+      // Both are positive sums over the same tables, so their scale falls out.
+      out[step.fault] = (step.weight * on) / (step.weight * on + (1 - step.prior) * off);
+      for (let s = 0; s < b.length; s++) b[s] = (1 - step.prior) * b[s]! + step.weight * gathered[s]!;
+      for (let i = step.opens.length - 1; i >= 0; i--) b = unopened(b, step.opens[i]!);
+      normalise(b);
+    }
   }
-  let evidence = z * scale;
-  net.faults.forEach((f, i) => {
-    if (linked[i]!.bits.length === 0) evidence *= 1 - f.prior + f.prior * stay[i]!;
-  });
-  return { evidence, faults: out };
+  return { logEvidence, faults: out };
 }

@@ -3,7 +3,6 @@ import {
   JOB_KINDS,
   ROLES,
   SIDES,
-  type AxleEnd,
   type Entry,
   type GaugeSpec,
   type JobKind,
@@ -193,5 +192,3 @@ export interface WrenchClick {
   readonly unit: 'N·m';
   readonly wrench: string;
 }
-
-export type { AxleEnd };

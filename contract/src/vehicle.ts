@@ -4,7 +4,6 @@ import {
   BUSHING_KINDS,
   FASTENER_KINDS,
   HOLDS,
-  JOINT_KINDS,
   LINK_KINDS,
   SIDES,
   splitJoint,
@@ -107,5 +106,3 @@ export const vehicleTypeSpec = z.object({
   torqueBook: z.object({ front: z.array(bookValue).max(60), rear: z.array(bookValue).max(60) }),
   tips: z.array(text(300)).max(30),
 }) satisfies z.ZodType<VehicleTypeSpec>;
-
-export const jointKind = z.enum(JOINT_KINDS);

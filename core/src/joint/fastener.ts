@@ -1,19 +1,15 @@
 import type { AxleSpec } from './axle';
-import { jointId, SIDES, splitJoint, type AxleEnd, type Dialect, type JointId, type JointKind, type Side } from './words';
-
-export const FASTENER_KINDS = [
-  'link-upper-nut',
-  'link-lower-nut',
-  'link-bolt-nut',
-  'bracket-bolt',
-  'wheel-nut',
-  'shield-bolt',
-  'tie-rod-nut',
-  'ball-joint-nut',
-  'arm-bolt',
-  'damper-bolt',
-] as const;
-export type FastenerKind = (typeof FASTENER_KINDS)[number];
+import {
+  jointId,
+  SIDES,
+  splitJoint,
+  type AxleEnd,
+  type Dialect,
+  type JointId,
+  type JointKind,
+  type Side,
+  type FastenerKind,
+} from './words';
 
 /** "front.left.link-lower-nut"; a group (wheel nuts, bracket bolts, shield bolts) is one id. */
 export type FastenerId = `${AxleEnd}.${Side}.${FastenerKind}`;

@@ -28,6 +28,20 @@ export type JointKind = (typeof JOINT_KINDS)[number];
 /** "front.left.link-lower" */
 export type JointId = `${AxleEnd}.${Side}.${JointKind}`;
 
+export const FASTENER_KINDS = [
+  'link-upper-nut',
+  'link-lower-nut',
+  'link-bolt-nut',
+  'bracket-bolt',
+  'wheel-nut',
+  'shield-bolt',
+  'tie-rod-nut',
+  'ball-joint-nut',
+  'arm-bolt',
+  'damper-bolt',
+] as const;
+export type FastenerKind = (typeof FASTENER_KINDS)[number];
+
 export const VEHICLE_STATES = ['on-wheels', 'one-side-up', 'both-hanging', 'under-arm', 'wheels-off', 'on-ramps'] as const;
 export type VehicleState = (typeof VEHICLE_STATES)[number];
 

@@ -1,4 +1,4 @@
-import type { FastenerKind } from '../joint';
+import type { FastenerKind } from '../joint/words';
 
 /** A published torque value as a book or a part's sheet states it. */
 export interface BookValue {

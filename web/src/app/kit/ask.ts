@@ -3,7 +3,7 @@ import { inject, Injectable } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
 import { PIN_KINDS, type Entry, type EntryKind } from '@ash-knot/core';
 import { Session } from '../state/session';
-import { PANEL } from './overlays';
+import { PANEL } from './panel';
 
 /** Asks for a name or a PIN when what is being done needs one. Resolves with the person, or nothing when given up. */
 @Injectable({ providedIn: 'root' })

@@ -1,13 +1,6 @@
 import { Dialog } from '@angular/cdk/dialog';
 import { inject, Injectable } from '@angular/core';
-
-export const PANEL = {
-  backdropClass: 'ak-backdrop',
-  maxWidth: '96vw',
-  maxHeight: '94dvh',
-  autoFocus: 'first-tabbable',
-  restoreFocus: true,
-} as const;
+import { PANEL } from './panel';
 
 /** What opens over anything; each is loaded when it is first wanted. */
 @Injectable({ providedIn: 'root' })

@@ -2,7 +2,7 @@ import { inject, Injectable } from '@angular/core';
 import { Router } from '@angular/router';
 import type { NextLine } from '@ash-knot/core';
 import { Dialog } from '@angular/cdk/dialog';
-import { PANEL } from '../kit/overlays';
+import { PANEL } from '../kit/panel';
 import { JobStore } from '../state/job-store';
 import { WorkActions } from '../work/work-actions';
 

@@ -43,7 +43,6 @@ export class JobStore {
   readonly selected = signal<JointId | null>(null);
   /** Which axle the plate shows, when it was flipped by hand. */
   readonly flipped = signal<AxleEnd | null>(null);
-  readonly live = signal(false);
 
   /** The ledger as it will be; what the server refused waits in "not yet sent" and counts for nothing. */
   readonly entries = computed((): readonly Entry[] => {
@@ -108,8 +107,6 @@ export class JobStore {
   private follow(id: string): void {
     const after = this.view()?.entries.at(-1)?.seq ?? 0;
     this.stream = new EventSource(`/api/jobs/${id}/stream?after=${after}`);
-    this.stream.addEventListener('open', () => this.live.set(true));
-    this.stream.addEventListener('error', () => this.live.set(false));
     this.stream.addEventListener('entries', (e) => {
       const fresh = JSON.parse((e as MessageEvent<string>).data) as StoredEntry[];
       this.view.update((v) => {

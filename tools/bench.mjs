@@ -4,15 +4,12 @@
  *  - the API under 100 requests a second (p50, p97.5, p99)
  *  - in the browser: from a tap to the frame that shows it, for a station switch and a reading
  */
-import { existsSync } from 'node:fs';
 import path from 'node:path';
 import { build as bundle } from 'esbuild';
-import { build, debian, dependencies } from './lib/install.mjs';
-import { startPostgres } from './lib/postgres.mjs';
-import { end, LOCAL, ROOT, say, sayAndExit } from './lib/say.mjs';
-import { startServer } from './lib/server.mjs';
+import { openTablet, withDemoShop } from './lib/browser.mjs';
+import { build, dependencies } from './lib/install.mjs';
+import { LOCAL, ROOT, say, sayAndExit } from './lib/say.mjs';
 
-const PIN = '2468';
 const median = (xs) => [...xs].sort((a, b) => a - b)[Math.floor(xs.length / 2)];
 const row = (name, ...cells) => say(`${name.padEnd(46)} ${cells.join('   ')}`);
 const ms = (x) => `${x.toFixed(2)} ms`;
@@ -47,7 +44,7 @@ async function api(address, cookie, job) {
   say('\nAPI at 100 requests a second, 15 s each');
   for (const [name, url] of [
     ['nothing but a SELECT 1, for comparison', '/api/health'],
-    ['the sheet, GET /api/jobs/:id', `/api/jobs/${job}`],
+    ['the sheet, GET /api/jobs/:id', `/api${job.replace('/job/', '/jobs/')}`],
     ['the floor, GET /api/floor', '/api/floor'],
     ['parts of a type, GET /api/parts', '/api/parts?q=link&limit=50'],
   ]) {
@@ -79,26 +76,8 @@ async function paints(page, name, act) {
   row(name, `median ${ms(median(times))}`, `largest ${ms(Math.max(...times))}`);
 }
 
-async function browser(address) {
-  const { chromium } = await import('@playwright/test');
-  const b = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  });
-  const context = await b.newContext({ viewport: { width: 1280, height: 800 }, baseURL: address });
-  await context.request.post('/api/session', { data: { person: 'ruan', pin: PIN, bay: 'Bay 2' } });
-  const floor = await (await context.request.get('/api/floor')).json();
-  const job = floor.jobs.find((j) => j.vehicle.plate === 'SK 2047').id;
-  const page = await context.newPage();
-  await page.goto(`/job/${job}/find`);
+async function browser({ page, job }) {
+  await page.goto(`${job('SK 2047')}/find`);
   for (const st of ['listen', 'settle', 'work', 'prove', 'find']) {
     await page.getByTestId(`station-${st}`).click();
     await page.waitForTimeout(300);
@@ -125,7 +104,7 @@ async function browser(address) {
   await paints(page, 'a station switch (Find, Work in turn)', (i) =>
     i % 2 ? tap('[data-testid="station-find"]', 'ak-find') : tap('[data-testid="station-work"]', 'ak-work'),
   );
-  await page.goto(`/job/${job}/find`);
+  await page.goto(`${job('SK 2047')}/find`);
   await page.waitForTimeout(500);
   const ids = ['front.left.damper', 'front.right.damper'];
   await paints(page, 'a joint touched on the plate', (i) =>
@@ -140,38 +119,18 @@ async function browser(address) {
     const before = await page.locator('ol[aria-label="Readings"] li').count();
     return tap('[data-testid="take-reading"]', `ol[aria-label="Readings"] li:nth-child(${before + 1})`);
   });
-  await b.close();
 }
 
 async function main() {
   await dependencies();
-  if (!existsSync('/usr/bin/chromium')) await debian(['chromium'], 'Chromium');
   await build();
   await core();
-  const postgres = await startPostgres('test');
-  let server;
-  try {
-    await postgres.dropDatabase('bench');
-    server = await startServer({
-      databaseUrl: await postgres.createDatabase('bench'),
-      env: { REQUESTS_PER_MINUTE: '1000000' },
-    });
-    const res = await fetch(`${server.address}/api/session`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ person: 'ruan', pin: PIN, bay: 'Bay 2' }),
-    });
-    const cookie = res.headers.getSetCookie()[0].split(';')[0];
-    const floor = await (await fetch(`${server.address}/api/floor`, { headers: { cookie } })).json();
-    await api(server.address, cookie, floor.jobs.find((j) => j.vehicle.plate === 'SK 2047').id);
-    await browser(server.address);
-  } finally {
-    if (server) {
-      server.child.removeAllListeners('exit');
-      await end(server.child.pid);
-    }
-    await postgres.stop();
-  }
+  await withDemoShop('bench', async (address) => {
+    const tablet = await openTablet(address);
+    await api(address, tablet.cookie, tablet.job('SK 2047'));
+    await browser(tablet);
+    await tablet.browser.close();
+  });
 }
 
 main().catch(sayAndExit);

@@ -2,39 +2,16 @@
  * `npm run screenshots`: one picture of each main view from the demo shop, into docs/screenshots/.
  * A shop of its own is loaded for it, so that what was done by hand does not show.
  */
-import { existsSync, mkdirSync } from 'node:fs';
+import { mkdirSync } from 'node:fs';
 import path from 'node:path';
-import { build, debian, dependencies } from './lib/install.mjs';
-import { startPostgres } from './lib/postgres.mjs';
-import { end, ROOT, say, sayAndExit } from './lib/say.mjs';
-import { startServer } from './lib/server.mjs';
+import { openTablet, withDemoShop } from './lib/browser.mjs';
+import { build, dependencies } from './lib/install.mjs';
+import { ROOT, say, sayAndExit } from './lib/say.mjs';
 
 const OUT = path.join(ROOT, 'docs/screenshots');
-const PIN = '2468';
 
 async function shoot(address) {
-  const { chromium } = await import('@playwright/test');
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  });
-  const context = await browser.newContext({
-    viewport: { width: 1280, height: 800 },
-    baseURL: address,
-    reducedMotion: 'reduce',
-  });
-  const page = await context.newPage();
-  await context.request.post('/api/session', { data: { person: 'ruan', pin: PIN, bay: 'Bay 2' } });
-  const floor = await (await context.request.get('/api/floor')).json();
-  const job = (plate) => `/job/${floor.jobs.find((j) => j.vehicle.plate === plate).id}`;
+  const { browser, context, page, job } = await openTablet(address);
   const vehicle = (await (await context.request.get('/api/vehicles?q=SK%202063')).json())[0].id;
   const at = async (url) => {
     await page.goto(url);
@@ -89,22 +66,9 @@ async function shoot(address) {
 
 async function main() {
   await dependencies();
-  if (!existsSync('/usr/bin/chromium')) await debian(['chromium'], 'Chromium');
   await build();
   mkdirSync(OUT, { recursive: true });
-  const postgres = await startPostgres('test');
-  let server;
-  try {
-    await postgres.dropDatabase('shots');
-    server = await startServer({ databaseUrl: await postgres.createDatabase('shots') });
-    await shoot(server.address);
-  } finally {
-    if (server) {
-      server.child.removeAllListeners('exit');
-      await end(server.child.pid);
-    }
-    await postgres.stop();
-  }
+  await withDemoShop('shots', shoot);
 }
 
 main().catch(sayAndExit);

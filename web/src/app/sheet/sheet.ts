@@ -67,12 +67,14 @@ const NAMES: Record<Station, string> = {
         }
       </ak-top-bar>
 
-      @if (moved()) {
-        <p class="caution no-print" role="alert">{{ moved() }}</p>
-      }
-      @if (outbox.lineDown()) {
-        <p class="caution no-print" role="status">The line is down. What you record is kept here and sent when it is back.</p>
-      }
+      <div>
+        @if (moved()) {
+          <p class="caution no-print" role="alert">{{ moved() }}</p>
+        }
+        @if (outbox.lineDown()) {
+          <p class="caution no-print" role="status">The line is down. What you record is kept here and sent when it is back.</p>
+        }
+      </div>
       @if (store.failed(); as f) {
         <main class="p-8">
           <p class="wrong">{{ f }}</p>
@@ -138,12 +140,9 @@ const NAMES: Record<Station, string> = {
     .sheet {
       display: grid;
       grid-template-columns: minmax(0, 1fr);
-      grid-template-rows: auto 1fr auto;
+      grid-template-rows: auto auto 1fr auto;
       height: 100dvh;
       overflow: hidden;
-    }
-    .sheet:has(> .caution) {
-      grid-template-rows: auto auto 1fr auto;
     }
     .panes {
       display: grid;
@@ -151,7 +150,6 @@ const NAMES: Record<Station, string> = {
       min-height: 0;
     }
     .plate {
-      contain: content;
       min-height: 0;
       border-right: 1px solid var(--color-ash-300);
     }
@@ -185,7 +183,6 @@ const NAMES: Record<Station, string> = {
       font-weight: 600;
     }
     .station {
-      contain: content;
       overflow: auto;
       padding: 22px 28px 28px;
     }

@@ -78,7 +78,6 @@ export default tseslint.config(
     },
   },
   ...importRules,
-  { files: ['server/src/db/load-demo.ts', 'server/src/**/*.ts'], rules: {} },
   {
     files: ['web/**/*.ts'],
     extends: [...angular.configs.tsRecommended],

@@ -194,6 +194,19 @@ test('axe finds nothing on any screen', async ({ page }) => {
   await clean('pocket');
 });
 
+test('under the lift: the dark theme keeps its contrast', async ({ page }) => {
+  await page.addInitScript(() => localStorage.setItem('ashknot.theme', 'lift'));
+  await signIn(page);
+  await openSheet(page, 'SK 2047');
+  for (const st of ['find', 'work', 'prove']) {
+    await page.getByTestId(`station-${st}`).click();
+    if (st === 'find') await joint(page, 'front.left.link-lower').click();
+    await page.waitForTimeout(250);
+    const r = await new AxeBuilder({ page }).withTags(['wcag2aa']).analyze();
+    expect([st, r.violations.map((v) => `${v.id}: ${v.nodes[0]!.html}`)]).toEqual([st, []]);
+  }
+});
+
 test('the sheet fits a phone and a tablet upright without sideways scrolling', async ({ page }) => {
   await signIn(page);
   for (const [width, height] of [

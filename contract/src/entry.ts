@@ -90,7 +90,7 @@ export const entryBodies = {
     warning: text(500),
   }),
   setup: z.object({ equipment: z.enum(EQUIPMENT), corroded: z.boolean() }),
-  step: z.object({ step: stepId, state: z.enum(['started', 'done', 'undone']), note: text(500).optional() }),
+  step: z.object({ step: stepId, state: z.enum(['done', 'undone']) }),
   torque: z.object({
     fastener: fastenerId,
     targetNm: nm,

@@ -1,7 +1,7 @@
 import { addNode, infer } from 'bayesjs';
 import fc from 'fast-check';
-import { CONTEXT, STRUT_TYPE } from '../test';
-import { HISTORY, posterior, rankSuspects, STRENGTHS, LEAKS, type Case, type Evidence, type Network } from '.';
+import { STRUT_TYPE } from '../test';
+import { posterior, rankSuspects, STRENGTHS, LEAKS, type Case, type Evidence, type Network } from '.';
 
 /** The worked net of the handbook: three faults, three findings. */
 const NET: Network = {
@@ -241,7 +241,5 @@ describe('the first ranking (common practice, no source)', () => {
         expect(LEAKS[sign as keyof typeof LEAKS]).toBeGreaterThan(0);
       }
     }
-    expect(new Set(HISTORY).size).toBe(HISTORY.length);
-    expect(CONTEXT.type.name).toBe('Test strut');
   });
 });

@@ -85,7 +85,7 @@ export interface EntryBodies {
     warning: string;
   };
   setup: { equipment: Equipment; corroded: boolean };
-  step: { step: string; state: 'started' | 'done' | 'undone'; note?: string };
+  step: { step: string; state: 'done' | 'undone' };
   torque: {
     fastener: FastenerId;
     targetNm: number;

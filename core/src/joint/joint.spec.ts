@@ -1,16 +1,5 @@
 import { DOUBLE_ARM_TYPE, STRUT_TYPE } from '../test';
-import {
-  checkFor,
-  checksOf,
-  fastenersFor,
-  jointKinds,
-  jointPoint,
-  jointsOf,
-  otherSide,
-  sayJoint,
-  splitJoint,
-  stateCounts,
-} from '.';
+import { checkFor, checksOf, fastenersFor, jointKinds, jointPoint, jointsOf, sayJoint, splitJoint, stateCounts } from '.';
 
 const front = STRUT_TYPE.axles.front;
 
@@ -55,7 +44,6 @@ describe('a check in a state that unloads nothing clears nothing (common practic
 test('names in both dialects; ids come apart and back', () => {
   expect(sayJoint('front.left.link-lower')).toBe('left link, lower end');
   expect(sayJoint('front.left.frame-bushing', 'anti-roll bar')).toBe('left bar bush');
-  expect(otherSide('rear.right.damper')).toBe('rear.left.damper');
   expect(sayJoint('front.left.tie-rod-outer')).toBe('left outer tie rod');
   expect(splitJoint('front.middle.damper')).toBeUndefined();
   expect(splitJoint('front.left.damper.x')).toBeUndefined();

@@ -106,12 +106,6 @@ export function jointId(axle: AxleEnd, side: Side, kind: JointKind): JointId {
   return `${axle}.${side}.${kind}`;
 }
 
-/** The same joint on the other side of the axle. */
-export function otherSide(id: JointId): JointId {
-  const j = splitJoint(id)!;
-  return jointId(j.axle, j.side === 'left' ? 'right' : 'left', j.kind);
-}
-
 /** "left link, lower end" */
 export function sayJoint(id: JointId, dialect: Dialect = 'sway bar', withAxle = false): string {
   const j = splitJoint(id)!;

@@ -21,7 +21,7 @@ export async function searchVehicles(db: Queryable, q: string): Promise<VehicleV
     `${VEHICLE}
       WHERE $1 = '' OR ($3 <> '' AND (v.plate_key LIKE '%' || $3 || '%' OR upper(coalesce(v.vin, '')) LIKE '%' || $3 || '%'))
          OR strpos(lower(v.owner), lower($1)) > 0 OR strpos(lower(t.name), lower($1)) > 0
-      ORDER BY (v.plate_key = $3) DESC, (SELECT max(opened_at) FROM job j WHERE j.vehicle_id = v.id) DESC NULLS LAST, v.plate LIMIT $2`,
+      ORDER BY (v.plate_key = $3) DESC, (v.plate_key LIKE $3 || '%') DESC, (SELECT max(opened_at) FROM job j WHERE j.vehicle_id = v.id) DESC NULLS LAST, v.plate LIMIT $2`,
     [q, 40, plateKey(q)],
   );
   return rows;

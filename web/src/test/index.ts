@@ -2,105 +2,15 @@ import { provideZonelessChangeDetection, type Provider, type Type } from '@angul
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import type { JobView, SessionView, ShopView, StoredEntry } from '@ash-knot/contract';
-import {
-  standardPoints,
-  type Entry,
-  type EntryBodies,
-  type EntryKind,
-  type JobKind,
-  type Part,
-  type VehicleTypeSpec,
-  type YardRules,
-} from '@ash-knot/core';
+import type { Entry, EntryBodies, EntryKind, JobKind } from '@ash-knot/core';
+import { RULES, STRUT_TYPE } from '@ash-knot/core/test';
 import { Ask } from '../app/kit/ask';
 import { Api, ApiError } from '../app/state/api';
 import { JobStore } from '../app/state/job-store';
 import { Session } from '../app/state/session';
 
-const stud = { thread: 'M10×1.25', nutHexMm: 16, hold: 'hex' as const, holdMm: 5 };
-const book = (fastener: 'link-upper-nut' | 'link-lower-nut' | 'wheel-nut', nm: number, thread: string) => ({
-  fastener,
-  minNm: nm,
-  maxNm: nm,
-  value: nm,
-  unit: 'N·m',
-  thread,
-  source: 'test book',
-  publisher: 'vehicle maker' as const,
-});
-
-/** A small invented type: strut front with ball-stud links, twist beam behind. */
-export const TYPE: VehicleTypeSpec = {
-  name: 'Test van',
-  jackingPoints: 'sills',
-  tips: [],
-  axles: {
-    front: {
-      suspension: 'strut',
-      steered: true,
-      springSeat: 'strut',
-      trackMm: 1480,
-      tyreWidthMm: 195,
-      tyreDiameterMm: 620,
-      wheelNuts: { count: 5, thread: 'M12×1.5', hexMm: 19 },
-      barDiameterMm: 22,
-      link: { kind: 'ball-stud', lengthMm: 300, upper: stud, lower: stud },
-      bushing: { kind: 'two-bolt', bolts: 2, thread: 'M8×1.25', hexMm: 13 },
-      shieldFasteners: 0,
-      points: standardPoints('strut', 1480, 620, true),
-    },
-    rear: {
-      suspension: 'twist-beam',
-      steered: false,
-      springSeat: 'axle',
-      trackMm: 1470,
-      tyreWidthMm: 195,
-      tyreDiameterMm: 620,
-      wheelNuts: { count: 5, thread: 'M12×1.5', hexMm: 19 },
-      barDiameterMm: null,
-      link: null,
-      bushing: null,
-      shieldFasteners: 0,
-      points: standardPoints('twist-beam', 1470, 620, false),
-    },
-  },
-  torqueBook: {
-    front: [book('link-upper-nut', 48, 'M10×1.25'), book('link-lower-nut', 48, 'M10×1.25'), book('wheel-nut', 110, 'M12×1.5')],
-    rear: [],
-  },
-};
-
-export const LINK: Part = {
-  id: 'p1',
-  kind: 'ball-stud link',
-  name: 'Keel link 300',
-  grade: 'better',
-  supplier: 'Factors',
-  sided: 'either',
-  lengthMm: 300,
-  thread: 'M10×1.25',
-  nutHexMm: 16,
-  hold: 'flats',
-  holdMm: 17,
-  greaseable: false,
-  nutsSupplied: true,
-  warrantyMonths: 24,
-  priceMinor: 2400,
-  currency: 'EUR',
-  stock: 2,
-  deliveryHours: 0,
-  torque: [],
-  fits: [{ typeId: 't1', axle: 'front' }],
-};
-
-export const RULES: YardRules = {
-  dialect: 'sway bar',
-  driverSide: 'right',
-  verdictThreshold: 0.6,
-  playLimits: { 'frame-bushing': { limitMm: 0.5, owner: 'shop rule' } },
-  recheckKm: 100,
-  alignmentJoints: ['ball-joint'],
-};
+/** Core's own small invented type and part serve here too. */
+export { LINK_PART as LINK, STRUT_TYPE as TYPE } from '@ash-knot/core/test';
 
 export const SHOP: ShopView = {
   name: 'Test yard',
@@ -148,7 +58,7 @@ export const job = (entries: readonly StoredEntry[] = [], kind: JobKind = 'noise
   bay: 'Bay 1',
   distanceKm: 98_000,
   openedAt: '2026-01-05T09:00:00.000Z',
-  type: TYPE,
+  type: STRUT_TYPE,
   entries,
   vehicle: {
     id: 'v1',

@@ -214,10 +214,7 @@ export class Find {
     this.store.select(jointId(this.store.axle(), 'left', c.settles[0]!));
   }
   protected bothSides(c: Check): string {
-    return c.title
-      .replace(/\s*\{side\}\s*/, ' ')
-      .replace(/\bthe (wheel|ball|frame|arm|link)/, 'the $1')
-      .trim();
+    return c.title.replace(' {side}', '');
   }
   protected names(c: Check): string {
     return c.settles.map((k) => jointName(k, this.session.dialect()).toLowerCase()).join(', ');

@@ -35,7 +35,7 @@ import { JobStore } from '../state/job-store';
           <p class="caution mt-3 font-bold text-oxide" role="alert" data-testid="verdict">{{ v.sentence }}</p>
         }
         @case ('ready') {
-          @if (store.state()?.verdict; as said) {
+          @if (store.state()?.verdict) {
             <p class="mt-3 border-l-4 border-lichen bg-chalk px-4 py-2" data-testid="verdict">
               <b>Verdict given.</b> {{ v.sentence }}
             </p>

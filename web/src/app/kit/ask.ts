@@ -23,6 +23,8 @@ export class Ask {
     return firstValueFrom(
       this.dialog.open<string>(PinDialog, {
         ...PANEL,
+        // The name is usually right; the number is what has to be typed.
+        autoFocus: 'input',
         width: '420px',
         ariaLabel: 'PIN',
         data: { why, roles },

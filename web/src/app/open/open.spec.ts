@@ -132,7 +132,7 @@ describe('opening a vehicle', () => {
     expect(m.text()).toContain('The check digit (place 9) is 2');
     await m.click(tid('create-vehicle'));
     expect(m.text()).toContain('Pick the type, or describe a new one.');
-    [...m.el.querySelectorAll<HTMLElement>('.pick')].find((x) => x.textContent!.trim() === 'Test van')!.click();
+    [...m.el.querySelectorAll<HTMLElement>('.pick')].find((x) => x.textContent!.trim() === TYPE.name)!.click();
     await m.settle();
     await m.click(tid('create-vehicle'));
     expect(m.text()).toContain('The year must be between 1950 and');

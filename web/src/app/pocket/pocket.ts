@@ -1,7 +1,6 @@
 import { DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import {
-  adapterSettingNm,
   attempt,
   findThread,
   FRICTION,
@@ -20,6 +19,7 @@ import {
   type ThreadCondition,
 } from '@ash-knot/core';
 import { TextField } from '../kit/text-field';
+import { readAdapterSettingNm } from '../kit/adapter-fields';
 import { Picks } from '../kit/picks';
 import { draft } from '../state/draft';
 
@@ -61,8 +61,6 @@ export class Pocket {
   protected readonly opening = draft('pocket.opening', '5 mm');
   protected readonly hex = draft('pocket.hex', '3/16 in');
 
-  private readonly nm = computed(() => attempt(() => parseQuantity(this.torque(), 'torque', { field: 'torque' })));
-
   protected readonly torqueOut = computed(() =>
     attempt(() => {
       const q = parseQuantity(this.torque(), 'torque', { field: 'torque' });
@@ -76,13 +74,14 @@ export class Pocket {
     }),
   );
   protected readonly adapterOut = computed(() =>
-    attempt(() => {
-      const t = parseQuantity(this.torque(), 'torque', { field: 'torque' }).si;
-      const lever = within('lever length', parseQuantity(this.lever(), 'length', { field: 'lever length' }).si, 50, 2000, 'mm');
-      const adapter = parseQuantity(this.adapter(), 'length', { field: 'adapter length' }).si;
-      const deg = within('adapter angle', Number(this.angle().replace('°', '').replace(',', '.')), 0, 180, '°');
-      return adapterSettingNm(t, lever, adapter, (deg * Math.PI) / 180);
-    }),
+    attempt(() =>
+      readAdapterSettingNm(
+        parseQuantity(this.torque(), 'torque', { field: 'torque' }).si,
+        this.lever(),
+        this.adapter(),
+        this.angle(),
+      ),
+    ),
   );
   protected readonly threadOut = computed(() =>
     attempt(() => {
@@ -127,10 +126,6 @@ export class Pocket {
   });
   protected readonly wrenchValue = computed(() => {
     const a = this.wrenchOut();
-    return a.ok ? a.value : null;
-  });
-  protected readonly asWritten = computed(() => {
-    const a = this.nm();
     return a.ok ? a.value : null;
   });
 }

@@ -34,7 +34,6 @@ export class Prove {
   protected readonly results = ROAD_RESULTS;
   protected readonly measuring = signal<JointId | null>(null);
   protected readonly roadNote = draft(`road.${this.job.id}`, '');
-  protected readonly roadResult = draft<(typeof ROAD_RESULTS)[number] | null>(`road.result.${this.job.id}`, null);
   protected readonly kmText = draft(`handback.km.${this.job.id}`, String(Math.round(this.job.distanceKm) + 4));
   protected readonly note = draft(`handback.note.${this.job.id}`, '');
   protected readonly error = signal('');

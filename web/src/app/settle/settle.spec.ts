@@ -24,7 +24,7 @@ const names = (el: HTMLElement) =>
 
 test('what fits is ranked with its reason; what does not is left out with its reason', async () => {
   const b = await open();
-  expect(names(b.el)).toEqual(['Keel link 300', 'Plain link']);
+  expect(names(b.el)).toEqual(['Link', 'Plain link']);
   expect(b.text(tid('candidate'))).toContain('Listed for this vehicle');
   expect(b.text(tid('excluded'))).toContain('Its stud is M12×1.25, M10×1.25 is wanted.');
 });
@@ -77,7 +77,7 @@ test('both sides by default; then the yes, with who and how', async () => {
     answer: 'approved',
     who: 'The lighthouse',
     how: 'by phone',
-    what: '2 × Keel link 300, both links, lower end',
+    what: '2 × Link, both links, lower end',
   });
   expect(b.ask.asked).toContain('answer');
 });

@@ -17,7 +17,6 @@ import {
   splitJoint,
   wantedFor,
   within,
-  workJoints,
   type Candidate,
   type Entry,
   type EntryBodies,
@@ -338,8 +337,5 @@ export class Settle {
   }
   protected setSides(s: string): void {
     this.sides.set(s === 'both sides' ? ['left', 'right'] : [s.split(' ')[0] as Side]);
-  }
-  protected busy(): boolean {
-    return workJoints(this.store.state()!).length > 0;
   }
 }

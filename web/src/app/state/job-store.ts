@@ -24,6 +24,9 @@ import { Clock } from './clock';
 import { Outbox } from './outbox';
 import { Session } from './session';
 
+/** What is to be written: a kind and the body that belongs to it. */
+type Line = { [K in EntryKind]: { readonly kind: K; readonly body: EntryBodies[K] } }[EntryKind];
+
 /**
  * One job on the screen: what the server has, what is on its way there, and everything core says of
  * both. Provided by the sheet, so it lives as long as the sheet is open.
@@ -119,14 +122,10 @@ export class JobStore {
 
   /** Writes to the ledger under the tapped name; asks for a name or a PIN where one is needed. False when given up. */
   async write<K extends EntryKind>(kind: K, body: EntryBodies[K]): Promise<boolean> {
-    return this.writeAll([{ kind, body }]);
+    return this.writeAll([{ kind, body } as Line]);
   }
 
-  async writeAll(
-    lines:
-      | readonly { [K in EntryKind]: { kind: K; body: EntryBodies[K] } }[EntryKind][]
-      | readonly { kind: EntryKind; body: EntryBodies[EntryKind] }[],
-  ): Promise<boolean> {
+  async writeAll(lines: readonly Line[]): Promise<boolean> {
     const v = this.view();
     if (!v) return false;
     const kinds = lines.map((l) => l.kind);

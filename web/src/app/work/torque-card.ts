@@ -2,7 +2,6 @@ import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, input
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import type { WrenchClick } from '@ash-knot/contract';
 import {
-  adapterSettingNm,
   attempt,
   BadInput,
   NEEDS_PUBLISHED,
@@ -17,6 +16,7 @@ import {
   type PropertyClass,
   type TORQUE_METHODS,
 } from '@ash-knot/core';
+import { readAdapterSettingNm } from '../kit/adapter-fields';
 import { TextField } from '../kit/text-field';
 import { Api } from '../state/api';
 import { draft } from '../state/draft';
@@ -77,17 +77,7 @@ export class TorqueCard {
   protected readonly clicks = computed(() => this.counted()[this.view().fastener.id] ?? 0);
   /** The adapter's answer, or what is wrong with its measures. */
   protected readonly setting = computed(() =>
-    attempt(() => {
-      const lever = parseQuantity(this.lever(), 'length', { field: 'lever length' }).si;
-      const adapter = parseQuantity(this.adapter(), 'length', { field: 'adapter length' }).si;
-      const degrees = within('adapter angle', Number(this.angle().replace(',', '.').replace('°', '')), 0, 180, '°');
-      return adapterSettingNm(
-        this.target() ?? 1,
-        within('lever length', lever, 50, 2000, 'mm'),
-        adapter,
-        (degrees * Math.PI) / 180,
-      );
-    }),
+    attempt(() => readAdapterSettingNm(this.target() ?? 1, this.lever(), this.adapter(), this.angle())),
   );
 
   constructor() {

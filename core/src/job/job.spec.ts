@@ -434,6 +434,29 @@ test('a measurement overrules the file when a part is looked for', () => {
   expect(wantedFor(s, ['front.left.link-lower', 'front.right.link-lower']).side).toBeUndefined();
 });
 
+test('once the owner was told, the dangerous joint is settled before the loose one', () => {
+  const s = fold([
+    complaint(),
+    grip('moves'),
+    ...tight('right'),
+    e('check', {
+      check: 'shake-12-6',
+      state: 'both-hanging',
+      results: [
+        { joint: 'front.left.ball-joint', result: 'moves' },
+        { joint: 'front.left.wheel-bearing', result: 'tight' },
+      ],
+    }),
+    ...tight('left').slice(1),
+    e('told', { what: 'x', who: 'owner', how: 'by phone' }),
+  ]);
+  expect(nextLine(s, NOW)).toMatchObject({
+    station: 'settle',
+    action: { joint: 'front.left.ball-joint' },
+    why: expect.stringContaining('dangerous'),
+  });
+});
+
 test('declined work is not planned', () => {
   const c = choose();
   const s = fold([

@@ -103,12 +103,14 @@ export function nextLine(s: JobState, nowMs: number): NextLine {
     }
   }
   if (s.choices.length === 0) {
-    const joint = looseJoints(s)[0];
+    // What is dangerous comes before what is only loose.
+    const danger = dangerousJoints(s)[0];
+    const joint = danger ?? looseJoints(s)[0];
     return {
       time: mins(4),
       title: 'Choose what to fit.',
       why: joint
-        ? `The ${sayJoint(joint, s.context.rules.dialect)} is loose. Measure only what separates the parts.`
+        ? `The ${sayJoint(joint, s.context.rules.dialect)} is ${danger ? 'dangerous: it comes first' : 'loose'}. Measure only what separates the parts.`
         : 'Touch the joint on the plate, then pick the part that fits.',
       label: 'Settle',
       station: 'settle',

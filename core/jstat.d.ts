@@ -1,5 +1,8 @@
-/** The one function of jStat the tests use as an oracle. */
+/** The functions of jStat the tests use as oracles. */
 declare module 'jstat' {
-  const jstat: { studentt: { cdf(x: number, dof: number): number } };
+  const jstat: {
+    studentt: { cdf(x: number, dof: number): number };
+    beta: { mean(alpha: number, beta: number): number };
+  };
   export default jstat;
 }

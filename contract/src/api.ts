@@ -1,12 +1,20 @@
 import * as z from 'zod';
 import {
+  attempt,
   JOB_KINDS,
+  readStrengths,
   ROLES,
   SIDES,
+  type Calibration,
+  type Count,
   type Entry,
   type GaugeSpec,
+  type FaultId,
+  type FaultKind,
   type JobKind,
+  type JointId,
   type Role,
+  type Strengths,
   type VehicleTypeSpec,
   type YardRules,
   type Part,
@@ -48,15 +56,52 @@ export const yardRules = z.object({
   playLimits: z.partialRecord(z.enum(JOINT_KINDS), limit),
   recheckKm: z.number().min(20).max(1000),
   alignmentJoints: z.array(z.enum(JOINT_KINDS)).max(20),
+  // Rules written down before there was such a rule do not allow it.
+  linksOffDrive: z.boolean().default(false),
 }) satisfies z.ZodType<YardRules>;
 
 export interface ShopView {
   readonly name: string;
   readonly rules: YardRules;
   readonly gauges: readonly GaugeSpec[];
+  /** The shop's own suspects table, where it has put one in the place of the one that ships. */
+  readonly strengths: Strengths | null;
+  /** What its closed jobs have taught, counted on top. */
+  readonly learned: readonly Count[];
   /** Line under the floor's title. */
   readonly notice: string;
   readonly bays: readonly string[];
+}
+
+/** A suspects table as it comes in: core says what is wrong with it, in a sentence. */
+export const strengthsFile = z.unknown().transform((file, ctx): Strengths => {
+  const read = attempt(() => readStrengths(file));
+  if (read.ok) return read.value;
+  ctx.addIssue({ code: 'custom', message: read.error.message, path: [read.error.field] });
+  return z.NEVER;
+});
+
+/** One closed job and what it taught. */
+export interface LessonView {
+  readonly job: string;
+  readonly plate: string;
+  readonly closedAt: string;
+  readonly faults: readonly FaultId[];
+  readonly counts: number;
+  readonly undone: boolean;
+}
+export interface LearningView {
+  readonly lessons: readonly LessonView[];
+  /** Probabilities said after listening, and after the checks, against what was in the hand. */
+  readonly heard: Calibration;
+  readonly found: Calibration;
+}
+export const undoLesson = z.object({ undone: z.boolean() });
+
+/** What the file adds to a job: parts renewed at earlier visits, and what sisters of the type had. */
+export interface JobFile {
+  readonly renewed: readonly { readonly joint: JointId; readonly atKm: number }[];
+  readonly sisters: { readonly jobs: number; readonly found: Readonly<Partial<Record<FaultKind, number>>> };
 }
 
 export const newPerson = z.object({ name: text(60).min(2), role: z.enum(ROLES), pin });
@@ -140,6 +185,7 @@ export interface JobView {
   readonly vehicle: VehicleView;
   readonly type: VehicleTypeSpec;
   readonly entries: readonly StoredEntry[];
+  readonly file: JobFile;
 }
 export interface FloorJob {
   readonly id: string;
@@ -148,6 +194,7 @@ export interface FloorJob {
   readonly distanceKm: number;
   readonly vehicle: VehicleView;
   readonly entries: readonly Entry[];
+  readonly file: JobFile;
 }
 export interface DueRecheck {
   readonly entry: string;

@@ -4,6 +4,13 @@ import {
   CHARACTERS,
   CHECK_IDS,
   CHECK_RESULTS,
+  ELSEWHERE_CHECK_IDS,
+  HEARD,
+  isFaultId,
+  MANOEUVRES,
+  OTHER_FAULTS,
+  splitFault,
+  type Cause,
   CONFIRM_OUTCOMES,
   DEFECTS,
   DRIVES,
@@ -37,6 +44,11 @@ const unique = <T extends z.ZodType>(item: T, max: number) =>
     .max(max)
     .refine((a) => new Set(a).size === a.length, { error: 'must not name anything twice' });
 
+/** A fault, or a joint whose faults were not told apart. */
+const cause = z.string().refine((x): x is Cause => isFaultId(x) || splitFault(x) !== undefined, {
+  error: 'must be a fault or a joint this program knows',
+}) as unknown as z.ZodType<Cause>;
+
 /** One schema a kind; the types are core's, so a difference does not compile. */
 export const entryBodies = {
   complaint: z.object({
@@ -48,13 +60,15 @@ export const entryBodies = {
     words: note,
   }),
   check: z.object({
-    check: z.enum(CHECK_IDS),
+    check: z.enum([...CHECK_IDS, ...ELSEWHERE_CHECK_IDS]),
     state: z.enum(VEHICLE_STATES),
     results: z
-      .array(z.object({ joint: jointId, result: z.enum(CHECK_RESULTS) }))
+      .array(z.object({ joint: z.union([jointId, z.enum(OTHER_FAULTS)]), result: z.enum(CHECK_RESULTS) }))
       .min(1)
       .max(60),
+    rocks: z.boolean().optional(),
   }),
+  drive: z.object({ manoeuvre: z.enum(MANOEUVRES), heard: z.enum(HEARD) }),
   defect: z.object({ joint: jointId, what: z.enum(DEFECTS) }),
   reading: z.object({
     joint: jointId,
@@ -66,7 +80,7 @@ export const entryBodies = {
     playMm: z.number().min(0).max(50),
   }),
   photo: z.object({ photo: uuid, joint: jointId.optional(), step: stepId.optional(), caption: text(200) }),
-  verdict: z.object({ causes: z.array(jointId).max(12), reproduced: z.boolean(), note }),
+  verdict: z.object({ causes: z.array(cause).max(12), reproduced: z.boolean(), note }),
   measure: z.object({
     axle: axleEnd,
     measure: z.enum(MEASURES),
@@ -114,7 +128,7 @@ export const entryBodies = {
   }),
   piece: z.object({ piece: stepId, joint: jointId, fate: z.enum(FATES), note: text(300).optional() }),
   orientation: z.object({ step: stepId, joint: jointId, orientation: z.enum(ORIENTATIONS) }),
-  confirm: z.object({ joint: jointId, outcome: z.enum(CONFIRM_OUTCOMES), note }),
+  confirm: z.object({ joint: jointId, outcome: z.enum(CONFIRM_OUTCOMES), note, instead: cause.optional() }),
   caution: z.object({ step: stepId }),
   'road-test': z.object({ result: z.enum(ROAD_RESULTS), note }),
   alignment: z.object({ state: z.enum(['done', 'booked']), note }),

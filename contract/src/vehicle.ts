@@ -65,6 +65,7 @@ const stud = z.object({
 export const axleSpec = z.object({
   suspension: z.enum(SUSPENSIONS),
   steered: z.boolean(),
+  driven: z.boolean().optional(),
   springSeat: z.enum(SPRING_SEATS),
   trackMm: z.number().min(800).max(2600),
   tyreWidthMm: z.number().min(90).max(500),

@@ -20,6 +20,7 @@ export const RULES: YardRules = {
     damper: { limitMm: 1, owner: 'shop rule' },
   },
   recheckKm: 100,
+  linksOffDrive: false,
   alignmentJoints: [
     'ball-joint',
     'upper-ball-joint',

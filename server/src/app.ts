@@ -12,6 +12,7 @@ import { instrumentRoutes } from './instruments/routes';
 import { simulatedWrench } from './instruments/wrench';
 import { jobRoutes } from './job/routes';
 import type { JobNews } from './job/stream';
+import { learningRoutes } from './learning/routes';
 import { partRoutes } from './part/routes';
 import { photoRoutes } from './photo/routes';
 import { sessionRoutes } from './session/routes';
@@ -85,6 +86,7 @@ export function makeApp(o: AppOptions): Express {
     partRoutes(o.db),
     photoRoutes(o.db),
     shopRoutes(o.db),
+    learningRoutes(o.db),
     findRoutes(o.db),
     instrumentRoutes(simulatedWrench),
   );

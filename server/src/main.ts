@@ -4,7 +4,8 @@ import pino from 'pino';
 import { makeApp } from './app';
 import { loadDemo } from './db/load-demo';
 import { migrate } from './db/migrate';
-import { makePool } from './db/pool';
+import { inTransaction, makePool } from './db/pool';
+import { catchUpLessons } from './job/queries';
 import { JobNews } from './job/stream';
 
 /** Settings come from the environment; the start command fills them in. */
@@ -29,6 +30,8 @@ async function main(): Promise<void> {
     const loaded = await loadDemo(db, new Date());
     if (loaded) log.info(loaded, 'demo shop loaded');
   }
+  const caughtUp = await inTransaction(db, catchUpLessons);
+  if (caughtUp) log.info({ caughtUp }, 'lessons of closed jobs worked out');
   const news = new JobNews(env.databaseUrl, log);
   await news.start();
   const app = makeApp({

@@ -1,5 +1,5 @@
-import type { FileView, FloorView, JobView, PartList, Problem, SessionView, StoredEntry } from '@ash-knot/contract';
-import { fastenersOf, foldJob, planOf, type Entry, type EntryBodies, type EntryKind } from '@ash-knot/core';
+import type { FileView, FloorView, JobView, LearningView, PartList, Problem, SessionView, StoredEntry } from '@ash-knot/contract';
+import { fastenersOf, foldJob, planOf, SHIPPED, type Entry, type EntryBodies, type EntryKind } from '@ash-knot/core';
 import { DEMO_PIN } from '@ash-knot/demo';
 import { loadDemo } from './db/load-demo';
 import { migrate } from './db/migrate';
@@ -29,6 +29,8 @@ describe('signing in', () => {
       '/parts',
       '/find?q=x',
       '/types',
+      '/learning',
+      '/shop/strengths',
       '/photos/0193b000-0000-7000-8000-000000000000',
     ]) {
       expect([route, (await t.get(route)).status]).toEqual([route, 401]);
@@ -36,6 +38,9 @@ describe('signing in', () => {
     for (const [m, route] of [
       ['POST', '/jobs'],
       ['PUT', '/shop/rules'],
+      ['PUT', '/shop/strengths'],
+      ['DELETE', '/shop/strengths'],
+      ['PUT', '/lessons/0193b000-0000-7000-8000-000000000000'],
       ['POST', '/people'],
       ['POST', '/vehicles'],
       ['POST', '/instruments/wrench/pull'],
@@ -505,6 +510,68 @@ describe('yard rules', () => {
     expect((await t.post('/people', { name: 'Ana New', role: 'technician', pin: '13' })).status).toBe(422);
     expect((await t.post('/people', { name: 'Ana New', role: 'technician', pin: '1357' })).status).toBe(201);
     expect((await t.post('/people', { name: 'Ana New', role: 'technician', pin: '1357' })).status).toBe(409);
+  });
+});
+
+describe('learning from closed jobs', () => {
+  const learning = async (t: Tablet) => (await t.get('/learning')).body as LearningView;
+  const learned = async (t: Tablet) => ((await t.get('/session')).body as SessionView).shop!.learned;
+
+  test('the demo’s history has taught: calibrated, better than knowing nothing, and each job says what it was', async () => {
+    const t = await app.tablet().signIn();
+    const v = await learning(t);
+    expect(v.lessons.length).toBeGreaterThan(60);
+    expect(v.found.brier).toBeLessThan(v.heard.brier);
+    expect(v.heard.brier).toBeLessThan(v.heard.brierOfBase);
+    expect(v.lessons.some((l) => l.faults.some((f) => f.endsWith('bracket-bolts')))).toBe(true);
+    expect((await learned(t)).find((c) => c.key === 'prior|link-lower')!.yes).toBeGreaterThan(5);
+  });
+
+  test('a lesson is taken out and put back by a lead with a PIN, and the counts follow exactly', async () => {
+    const t = await app.tablet().signIn('ruan');
+    const before = await learned(t);
+    const job = (await learning(t)).lessons[0]!.job;
+    expect((await t.ask('PUT', `/lessons/${job}`, { undone: true })).status).toBe(403);
+    const lead = await app.tablet().signIn('marit');
+    await lead.pin('marit');
+    expect((await lead.ask('PUT', `/lessons/${job}`, { undone: 'yes' })).status).toBe(422);
+    expect((await lead.ask('PUT', `/lessons/${job}`, { undone: true })).status).toBe(200);
+    const without = await learned(t);
+    expect(without).not.toEqual(before);
+    expect((await learning(t)).lessons.find((l) => l.job === job)!.undone).toBe(true);
+    await lead.ask('PUT', `/lessons/${job}`, { undone: false });
+    const back = await learned(t);
+    expect(back.map((c) => c.key)).toEqual(before.map((c) => c.key));
+    back.forEach((c, i) => expect(c.yes).toBeCloseTo(before[i]!.yes, 9));
+    expect((await lead.ask('PUT', `/lessons/${freshId()}`, { undone: true })).status).toBe(404);
+  });
+
+  test('a suspects table goes out and comes in; one with a probability above 1 is refused by name, and nothing changes', async () => {
+    const t = await app.tablet().signIn('marit');
+    await t.pin('marit');
+    const out = (await t.get('/shop/strengths')).body as typeof SHIPPED;
+    expect(out).toEqual(JSON.parse(JSON.stringify(SHIPPED)));
+    const bad = { ...out, leaks: { ...out.leaks, rattle: 1.2 } };
+    const r = await t.ask('PUT', '/shop/strengths', bad);
+    expect(r.status).toBe(422);
+    expect((r.body as Problem).detail).toMatch(
+      /leaks, rattle must be a probability between 0 and 1 \(given: 1.2\).*Nothing was stored/,
+    );
+    expect(((await t.get('/session')).body as SessionView).shop!.strengths).toBeNull();
+    const mine = { ...out, provenance: 'the yard’s own', leaks: { ...out.leaks, rattle: 0.09 } };
+    expect((await t.ask('PUT', '/shop/strengths', mine)).status).toBe(200);
+    expect(((await t.get('/session')).body as SessionView).shop!.strengths).toEqual(mine);
+    expect((await t.ask('DELETE', '/shop/strengths')).status).toBe(200);
+    expect(((await t.get('/session')).body as SessionView).shop!.strengths).toBeNull();
+  });
+
+  test('a sheet knows what was renewed on its vehicle and what its sisters had', async () => {
+    const t = await app.tablet().signIn();
+    const view = (await t.get(`/jobs/${await t.job('SK 2047')}`)).body as JobView;
+    expect(view.file.sisters.jobs).toBeGreaterThan(3);
+    expect(Object.values(view.file.sisters.found).reduce((a, b) => a + b!, 0)).toBeGreaterThanOrEqual(view.file.sisters.jobs);
+    expect(view.file.renewed.length).toBeGreaterThan(0);
+    for (const r of view.file.renewed) expect(r.atKm).toBeLessThan(view.distanceKm);
   });
 });
 

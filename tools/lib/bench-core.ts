@@ -1,13 +1,20 @@
 import { largeNet } from '../../core/src/test/large-net';
 import {
+  diagnose,
   fastenersOf,
   foldJob,
+  know,
   nextLine,
+  planChecks,
   planOf,
   posterior,
   rankParts,
-  suspects,
+  rankSuspects,
+  requestOf,
+  SHIPPED,
   wantedFor,
+  worth,
+  type CheckCandidate,
   type JobContext,
 } from '../../core/src';
 import { GAUGES, makeCatalogue, makeHistory, makeVehicles, RULES, TYPES } from '../../demo/src';
@@ -38,17 +45,39 @@ export function benches(): [string, () => unknown][] {
   const fold = () => foldJob(context, job.entries);
   const state = fold();
   const { net, said } = largeNet(14);
+  // Forty checks, every other one of two parts at once, some owed, in the states of the real ones.
+  const states = ['on-wheels', 'both-hanging', 'under-arm', 'on-ramps'] as const;
+  const candidates = Array.from({ length: 40 }, (_, i): CheckCandidate => ({
+    id: `c${i}`,
+    minutes: 1 + (i % 3),
+    states: [states[i % 4]!, states[(i + 1) % 4]!],
+    results: (i % 2 ? [i, i + 1] : [i]).map((fault) => ({
+      leak: 0.01,
+      links: [{ fault: fault % 60, q: 0.93 }],
+      dangerous: i % 5 === 0,
+      owed: i % 5 === 0,
+    })),
+  }));
+  const known = know(net, said);
+  const finding = jobs.find((j) => j.bay === 'Bay 1')!;
+  const findType = types[vehicles.find((x) => x.key === finding.vehicle)!.type]!;
+  const asked = requestOf(
+    foldJob({ ...context, type: findType.spec, kind: 'noise', distanceKm: finding.distanceKm }, finding.entries),
+  );
   return [
     ['posterior: 60 faults, 150 findings, 14 positive', () => posterior(net, said)],
+    ['sweep of 40 candidates in that net', () => candidates.map((c) => worth(known, c))],
+    ['plan of five from those 40', () => [...planChecks({ net, said, candidates, state: 'on-wheels' })]],
+    ['diagnosis of the demo job in Find, all of it', () => diagnose(asked, SHIPPED)],
+    ['its ranking alone', () => rankSuspects(asked.case)],
     [`fold of ${job.entries.length} entries`, fold],
     [
-      'fold, suspects, plan, fasteners, next line',
+      'fold, plan, fasteners, next line',
       () => {
         const s = fold();
-        return [suspects(s), planOf(s), fastenersOf(s), nextLine(s, now.getTime())];
+        return [planOf(s), fastenersOf(s), nextLine(s, now.getTime())];
       },
     ],
-    ['suspects alone', () => suspects({ ...state })],
     [`${catalogue.length} parts ranked`, () => rankParts(catalogue, wantedFor(state, ['front.left.link-lower']))],
   ];
 }

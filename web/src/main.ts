@@ -3,6 +3,7 @@ import { provideBrowserGlobalErrorListeners, provideZonelessChangeDetection } fr
 import { bootstrapApplication, REMOVE_STYLES_ON_COMPONENT_DESTROY } from '@angular/platform-browser';
 import { provideRouter, withComponentInputBinding } from '@angular/router';
 import { App } from './app/app';
+import { DIAGNOSIS_WORKER } from './app/state/diagnoser';
 import { routes } from './app/routes';
 
 document.documentElement.dataset['theme'] = localStorage.getItem('ashknot.theme') ?? '';
@@ -13,6 +14,10 @@ bootstrapApplication(App, {
     provideBrowserGlobalErrorListeners(),
     provideHttpClient(withFetch()),
     provideRouter(routes, withComponentInputBinding()),
+    {
+      provide: DIAGNOSIS_WORKER,
+      useValue: () => new Worker(new URL('./workers/diagnosis.worker', import.meta.url), { type: 'module' }),
+    },
     // A style sheet taken out and put in again makes the browser match the whole page anew: a station
     // switch took half as long again with it.
     { provide: REMOVE_STYLES_ON_COMPONENT_DESTROY, useValue: false },

@@ -1,309 +1,174 @@
-import type { JointKind } from '../joint';
+import { BadInput } from '../error';
+import { DEFECTS, LINK_KINDS, SUSPENSIONS, type AxleSpec, type Defect, type LinkKind, type Suspension } from '../joint';
+import { FAULT_KINDS, type FaultKind } from './faults';
+import { SIGNS, type Sign } from './words';
+import shipped from './strengths.json';
 
-/** What the customer says, in the words of the shop. contract/ builds its schema from these. */
-export const CHARACTERS = [
-  'dull clunk',
-  'sharp knock',
-  'rattle',
-  'metallic rattle',
-  'click',
-  'squeak',
-  'groan',
-  'vibration',
-] as const;
-export type Character = (typeof CHARACTERS)[number];
+export interface FaultStrength {
+  /** Chance that this part of a vehicle that comes in with a noise is worn, at the distance named in `priors`. */
+  readonly prior: number;
+  /** Chance that the worn part alone makes the sign noticed. */
+  readonly signs: Readonly<Partial<Record<Sign, number>>>;
+}
 
-export const WHERES = ['front', 'rear', 'left', 'right', 'both sides', 'unsure'] as const;
-export type Where = (typeof WHERES)[number];
+/** What differs by layout or kind of link; later ones win. */
+export interface StrengthVariant {
+  readonly suspension?: readonly Suspension[] | undefined;
+  readonly link?: readonly LinkKind[] | undefined;
+  readonly fault: FaultKind;
+  readonly prior?: number | undefined;
+  readonly signs?: Readonly<Partial<Record<Sign, number>>> | undefined;
+  readonly why: string;
+}
 
-export const WHENS = [
-  'one wheel over a bump',
-  'patched surface, slowly',
-  'pothole',
-  'both wheels over a hump',
-  'quieter when both rise',
-  'cornering',
-  'braking',
-  'pulling away',
-  'steering lock, standing',
-  'steady speed',
-] as const;
-export type When = (typeof WHENS)[number];
+interface Observation {
+  /** Chance that it is seen with no fault of this list. */
+  readonly leak: number;
+  readonly by: Readonly<Partial<Record<FaultKind, number>>>;
+}
 
-export const DRIVES = [
-  'loose steering',
-  'stiff steering',
-  'leans more in bends',
-  'pulls to a side',
-  'sits low at a corner',
-] as const;
-export type Drive = (typeof DRIVES)[number];
+/** The suspects table: everything the diagnosis believes, as data with its provenance. */
+export interface Strengths {
+  readonly format: 'ash-knot strengths 1';
+  readonly provenance: string;
+  readonly faults: Readonly<Record<FaultKind, FaultStrength>>;
+  readonly variants: readonly StrengthVariant[];
+  /** How often each sign is noticed with no fault of the list at all. */
+  readonly leaks: Readonly<Record<Sign, number>>;
+  /** What the hand feels by a check that counts. */
+  readonly felt: Observation;
+  readonly seen: Readonly<Record<Defect, Observation>>;
+  /** Play or clearance beyond its limit. */
+  readonly measured: { readonly beyondWhenWorn: number; readonly beyondWhenSound: number };
+  /** The shop's own drive against the customer's word, by what is lifted or loaded. */
+  readonly driven: {
+    readonly sharper: number;
+    readonly most: number;
+    readonly leak: number;
+    readonly otherWheel: { readonly bar: number; readonly rest: number };
+    readonly outside: number;
+    readonly inside: number;
+    /** `anotherNoise`: chance that what still knocks with the links off is not the customer's noise. */
+    readonly linksOff: { readonly bar: number; readonly anotherNoise: number; readonly rest: number };
+  };
+  /** How much a place the customer names points at a fault there. */
+  readonly place: {
+    readonly axle: number;
+    readonly axleLeak: number;
+    readonly axleDoubt: number;
+    readonly side: number;
+    readonly otherSide: number;
+    readonly sideLeak: number;
+    readonly sideDoubt: number;
+    readonly noPlace: number;
+  };
+  /** What raises or lowers a prior: factors, but for the distance at which they are 1 and the sisters' weight. */
+  readonly priors: {
+    readonly distanceKm: number;
+    readonly least: number;
+    readonly most: number;
+    readonly kerbSide: number;
+    readonly impact: number;
+    readonly corrosion: number;
+    readonly corrosionAtRubberAndSprings: number;
+    readonly changedLately: number;
+    readonly wheelsHandled: number;
+    readonly workedOnLately: number;
+    readonly sistersWeight: number;
+  };
+}
 
-export const HISTORY = [
-  'links changed lately',
-  'bushings changed lately',
-  'dampers changed lately',
-  'lowered or raised',
-  'other wheels',
-  'wheels swapped round',
-  'corrosion',
-  'impact or off-road',
-] as const;
-export type HistoryFlag = (typeof HISTORY)[number];
-
-/** Faults that are no joint of the plate. */
-export const OTHER_FAULTS = ['exhaust shield', 'brake hardware', 'load or jack loose'] as const;
-export type OtherFault = (typeof OTHER_FAULTS)[number];
-
-export type FaultKind = JointKind | OtherFault;
-export type Sign = Character | Exclude<When, 'quieter when both rise'> | Drive;
+function probability(field: string, x: unknown): void {
+  if (typeof x !== 'number' || !(x >= 0 && x <= 1)) throw new BadInput(field, 'must be a probability between 0 and 1', x);
+}
+function factor(field: string, x: unknown, least = 0): void {
+  if (typeof x !== 'number' || !(x > least) || x > 1e7) throw new BadInput(field, `must be a number above ${least}`, x);
+}
+function known<T extends string>(field: string, x: string, list: readonly T[]): void {
+  if (!(list as readonly string[]).includes(x)) throw new BadInput(field, 'is not one this program knows', x);
+}
+function record(field: string, x: unknown): Record<string, unknown> {
+  if (typeof x !== 'object' || x === null || Array.isArray(x)) throw new BadInput(field, 'must be a table');
+  return x as Record<string, unknown>;
+}
+function table<T extends string>(field: string, x: unknown, keys: readonly T[], all: boolean): void {
+  const t = record(field, x);
+  for (const [k, v] of Object.entries(t)) {
+    known(`name in ${field}`, k, keys);
+    probability(`${field}, ${k}`, v);
+  }
+  if (all) for (const k of keys) if (!(k in t)) throw new BadInput(`${field}, ${k}`, 'is missing');
+}
 
 /**
- * Strengths of the first ranking: shop judgement (common practice, no source), none absolute.
- * `prior` is the chance that this joint of a vehicle that comes in with a noise is worn, at 100 000 km.
- * A sign's strength is the chance that the worn joint alone makes it noticed. Potholes excite links as
- * well as the rest, so a pothole never counts against them.
+ * Reads a suspects table: every fault and sign known, every strength a probability, nothing left out.
+ * @throws BadInput naming the fault, the sign and the bound.
  */
-export const STRENGTHS: Record<FaultKind, { prior: number; signs: Partial<Record<Sign, number>> }> = {
-  'link-upper': {
-    prior: 0.11,
-    signs: {
-      'dull clunk': 0.5,
-      'sharp knock': 0.3,
-      rattle: 0.35,
-      'metallic rattle': 0.12,
-      click: 0.12,
-      'one wheel over a bump': 0.75,
-      'patched surface, slowly': 0.8,
-      pothole: 0.5,
-      'both wheels over a hump': 0.1,
-      cornering: 0.15,
-      'leans more in bends': 0.1,
-    },
-  },
-  'link-lower': {
-    prior: 0.12,
-    signs: {
-      'dull clunk': 0.5,
-      'sharp knock': 0.3,
-      rattle: 0.35,
-      'metallic rattle': 0.12,
-      click: 0.12,
-      'one wheel over a bump': 0.75,
-      'patched surface, slowly': 0.8,
-      pothole: 0.5,
-      'both wheels over a hump': 0.1,
-      cornering: 0.15,
-      'leans more in bends': 0.1,
-    },
-  },
-  'frame-bushing': {
-    prior: 0.1,
-    signs: {
-      'dull clunk': 0.55,
-      rattle: 0.2,
-      squeak: 0.3,
-      groan: 0.12,
-      'one wheel over a bump': 0.65,
-      'patched surface, slowly': 0.7,
-      pothole: 0.4,
-      'both wheels over a hump': 0.12,
-      cornering: 0.15,
-      'leans more in bends': 0.1,
-    },
-  },
-  'top-mount': {
-    prior: 0.05,
-    signs: {
-      'dull clunk': 0.4,
-      'sharp knock': 0.2,
-      groan: 0.25,
-      click: 0.15,
-      'both wheels over a hump': 0.45,
-      'one wheel over a bump': 0.45,
-      pothole: 0.4,
-      'steering lock, standing': 0.65,
-      'stiff steering': 0.2,
-    },
-  },
-  damper: {
-    prior: 0.05,
-    signs: {
-      'dull clunk': 0.35,
-      rattle: 0.25,
-      'one wheel over a bump': 0.5,
-      'both wheels over a hump': 0.55,
-      pothole: 0.45,
-      'patched surface, slowly': 0.3,
-      'leans more in bends': 0.15,
-    },
-  },
-  spring: {
-    prior: 0.02,
-    signs: {
-      'metallic rattle': 0.55,
-      'sharp knock': 0.35,
-      rattle: 0.3,
-      click: 0.2,
-      'one wheel over a bump': 0.5,
-      'both wheels over a hump': 0.45,
-      pothole: 0.5,
-      'steering lock, standing': 0.35,
-      'sits low at a corner': 0.7,
-    },
-  },
-  'ball-joint': {
-    prior: 0.035,
-    signs: {
-      'dull clunk': 0.4,
-      'sharp knock': 0.3,
-      squeak: 0.25,
-      'one wheel over a bump': 0.5,
-      pothole: 0.5,
-      'patched surface, slowly': 0.35,
-      braking: 0.25,
-      'loose steering': 0.3,
-      'stiff steering': 0.15,
-    },
-  },
-  'upper-ball-joint': {
-    prior: 0.03,
-    signs: {
-      'dull clunk': 0.35,
-      'sharp knock': 0.3,
-      squeak: 0.25,
-      'one wheel over a bump': 0.45,
-      pothole: 0.45,
-      'loose steering': 0.25,
-    },
-  },
-  'tie-rod-outer': {
-    prior: 0.03,
-    signs: {
-      'sharp knock': 0.35,
-      click: 0.2,
-      'patched surface, slowly': 0.35,
-      pothole: 0.35,
-      'steering lock, standing': 0.3,
-      'loose steering': 0.6,
-    },
-  },
-  'tie-rod-inner': {
-    prior: 0.025,
-    signs: {
-      'sharp knock': 0.3,
-      'dull clunk': 0.25,
-      'patched surface, slowly': 0.4,
-      pothole: 0.35,
-      'loose steering': 0.55,
-    },
-  },
-  'wheel-bearing': {
-    prior: 0.03,
-    signs: { groan: 0.5, vibration: 0.35, cornering: 0.4, 'steady speed': 0.6, 'loose steering': 0.15 },
-  },
-  'arm-bushings': {
-    prior: 0.06,
-    signs: {
-      'dull clunk': 0.45,
-      groan: 0.2,
-      squeak: 0.2,
-      'one wheel over a bump': 0.35,
-      pothole: 0.4,
-      braking: 0.5,
-      'pulling away': 0.45,
-      'pulls to a side': 0.2,
-    },
-  },
-  'upper-arm-bushings': {
-    prior: 0.04,
-    signs: { 'dull clunk': 0.35, squeak: 0.25, 'one wheel over a bump': 0.35, pothole: 0.35, braking: 0.35 },
-  },
-  'beam-bushing': {
-    prior: 0.04,
-    signs: {
-      'dull clunk': 0.45,
-      squeak: 0.15,
-      'one wheel over a bump': 0.4,
-      pothole: 0.4,
-      braking: 0.3,
-      cornering: 0.2,
-    },
-  },
-  'wheel-nuts': {
-    prior: 0.004,
-    signs: {
-      'sharp knock': 0.4,
-      click: 0.35,
-      vibration: 0.5,
-      'steady speed': 0.4,
-      'pulling away': 0.3,
-      braking: 0.35,
-      cornering: 0.3,
-    },
-  },
-  'exhaust shield': {
-    prior: 0.03,
-    signs: {
-      'metallic rattle': 0.6,
-      rattle: 0.4,
-      'steady speed': 0.35,
-      'pulling away': 0.3,
-      'patched surface, slowly': 0.3,
-    },
-  },
-  'brake hardware': {
-    prior: 0.02,
-    signs: { rattle: 0.4, click: 0.3, 'metallic rattle': 0.25, 'patched surface, slowly': 0.5, braking: 0.3 },
-  },
-  'load or jack loose': {
-    prior: 0.02,
-    signs: {
-      rattle: 0.45,
-      'dull clunk': 0.25,
-      'patched surface, slowly': 0.45,
-      pothole: 0.4,
-      'both wheels over a hump': 0.4,
-    },
-  },
-};
+export function readStrengths(file: unknown): Strengths {
+  const f = record('suspects table', file);
+  if (f['format'] !== 'ash-knot strengths 1')
+    throw new BadInput('format of the suspects table', 'must be "ash-knot strengths 1"', f['format']);
+  if (typeof f['provenance'] !== 'string' || f['provenance'].trim() === '')
+    throw new BadInput('provenance of the suspects table', 'must say where its numbers come from');
+  const faults = record('list of faults', f['faults']);
+  for (const [kind, v] of Object.entries(faults)) {
+    known('fault', kind, FAULT_KINDS);
+    const s = record(kind, v);
+    probability(`prior of ${kind}`, s['prior']);
+    table(`signs of ${kind}`, s['signs'], SIGNS, false);
+  }
+  for (const kind of FAULT_KINDS) if (!(kind in faults)) throw new BadInput(`fault ${kind}`, 'is missing');
+  const variants = f['variants'];
+  if (!Array.isArray(variants)) throw new BadInput('list of variants', 'must be a list');
+  variants.forEach((v: unknown, i) => {
+    const x = record(`variant ${i + 1}`, v);
+    known(`fault of variant ${i + 1}`, String(x['fault']), FAULT_KINDS);
+    for (const s of (x['suspension'] as string[] | undefined) ?? []) known(`suspension of variant ${i + 1}`, s, SUSPENSIONS);
+    for (const s of (x['link'] as string[] | undefined) ?? []) known(`link of variant ${i + 1}`, s, LINK_KINDS);
+    if (x['prior'] !== undefined) probability(`prior of variant ${i + 1}`, x['prior']);
+    if (x['signs'] !== undefined) table(`signs of variant ${i + 1}`, x['signs'], SIGNS, false);
+  });
+  table('leaks', f['leaks'], SIGNS, true);
+  const observed = (name: string, x: unknown) => {
+    const o = record(name, x);
+    probability(`leak of ${name}`, o['leak']);
+    table(name, o['by'], FAULT_KINDS, false);
+  };
+  observed('felt', f['felt']);
+  const seen = record('seen', f['seen']);
+  for (const [k, v] of Object.entries(seen)) {
+    known('name in seen', k, DEFECTS);
+    observed(k, v);
+  }
+  for (const d of DEFECTS) if (!(d in seen)) throw new BadInput(`${d} in seen`, 'is missing');
+  const check = (name: string, x: unknown, like: Record<string, unknown>, factors: readonly string[]) => {
+    const t = record(name, x);
+    for (const [k, v] of Object.entries(like)) {
+      if (!(k in t)) throw new BadInput(`${name}, ${k}`, 'is missing');
+      if (typeof v === 'object') check(`${name}, ${k}`, t[k], v as Record<string, unknown>, factors);
+      else if (factors.includes(k)) factor(`${name}, ${k}`, t[k]);
+      else probability(`${name}, ${k}`, t[k]);
+    }
+  };
+  check('measured', f['measured'], shipped.measured, []);
+  check('driven', f['driven'], shipped.driven, ['sharper', 'outside', 'inside']);
+  check('place', f['place'], shipped.place, []);
+  check('priors', f['priors'], shipped.priors, Object.keys(shipped.priors));
+  return file as Strengths;
+}
 
-/** How often each sign is noticed with no fault of this list at all. */
-export const LEAKS: Record<Sign, number> = {
-  'dull clunk': 0.04,
-  'sharp knock': 0.03,
-  rattle: 0.05,
-  'metallic rattle': 0.03,
-  click: 0.03,
-  squeak: 0.04,
-  groan: 0.03,
-  vibration: 0.04,
-  'one wheel over a bump': 0.04,
-  'patched surface, slowly': 0.05,
-  pothole: 0.05,
-  'both wheels over a hump': 0.05,
-  cornering: 0.03,
-  braking: 0.03,
-  'pulling away': 0.03,
-  'steering lock, standing': 0.02,
-  'steady speed': 0.03,
-  'loose steering': 0.02,
-  'stiff steering': 0.02,
-  'leans more in bends': 0.02,
-  'pulls to a side': 0.04,
-  'sits low at a corner': 0.005,
-};
+/** The table that ships. */
+export const SHIPPED: Strengths = /* @__PURE__ */ readStrengths(shipped);
 
-/** What a valid hand check shows (shop judgement): felt when worn, felt when not. */
-export const HAND = { felt: 0.93, feltWhenSound: 0.01 } as const;
-/** A torn boot: seen on a worn joint, seen on a sound one (shop judgement). */
-export const BOOT = { worn: 0.4, sound: 0.08 } as const;
-/** How much a place named by the customer points at a joint there (shop judgement; character is weak, place better). */
-export const PLACE = {
-  axle: 0.9,
-  axleLeak: 0.06,
-  side: 0.7,
-  sideLeak: 0.12,
-  axleDoubt: 0.12,
-  sideDoubt: 0.35,
-} as const;
+/** Strength of a fault on an axle of this layout and link; elsewhere (no axle) as it stands. */
+export function strengthOf(s: Strengths, kind: FaultKind, axle?: AxleSpec): FaultStrength {
+  let out = s.faults[kind];
+  if (!axle) return out;
+  for (const v of s.variants) {
+    if (v.fault !== kind) continue;
+    if (v.suspension && !v.suspension.includes(axle.suspension)) continue;
+    if (v.link && !v.link.includes(axle.link?.kind ?? 'none')) continue;
+    out = { prior: v.prior ?? out.prior, signs: { ...out.signs, ...v.signs } };
+  }
+  return out;
+}

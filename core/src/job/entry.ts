@@ -1,5 +1,16 @@
-import type { AxleEnd, CheckId, FastenerId, JointId, VehicleState } from '../joint';
-import type { Character, Drive, HistoryFlag, When, Where } from '../diagnosis';
+import type { AxleEnd, CheckId, Defect, FastenerId, JointId, VehicleState } from '../joint';
+import type {
+  Character,
+  Drive,
+  ElsewhereCheckId,
+  FaultId,
+  Heard,
+  HistoryFlag,
+  Manoeuvre,
+  OtherFault,
+  When,
+  Where,
+} from '../diagnosis';
 import type { Equipment, Fate, Orientation } from '../plan';
 import type { Measure, Part } from '../part';
 import type { BookValue } from '../torque/book';
@@ -21,19 +32,6 @@ export type Station = (typeof STATIONS)[number];
 export const CHECK_RESULTS = ['tight', 'moves', 'can’t tell'] as const;
 export type CheckResult = (typeof CHECK_RESULTS)[number];
 
-export const DEFECTS = [
-  'boot torn',
-  'rubber perished',
-  'rusted through',
-  'oil leak',
-  'cracked',
-  'broken',
-  'bent',
-  'rubbing',
-  'close to parting',
-] as const;
-export type Defect = (typeof DEFECTS)[number];
-
 export const ROLES = ['technician', 'lead', 'writer', 'learner'] as const;
 export type Role = (typeof ROLES)[number];
 
@@ -43,6 +41,9 @@ export const MARKS = ['firm, unpublished', 'left alone, checked tight'] as const
 export const CONFIRM_OUTCOMES = ['loose as thought', 'sound after all', 'something else'] as const;
 export const RECHECK_RESULTS = ['tight', 'tightened again', 'loose'] as const;
 export const ROAD_RESULTS = ['quiet', 'better', 'same', 'worse', 'not driven'] as const;
+
+/** What a verdict names: a fault, or a joint of the plate where its faults were not told apart. */
+export type Cause = FaultId | JointId;
 
 /** What each kind of ledger entry carries. contract/ has the matching schemas. */
 export interface EntryBodies {
@@ -54,7 +55,16 @@ export interface EntryBodies {
     history: HistoryFlag[];
     words: string;
   };
-  check: { check: CheckId; state: VehicleState; results: { joint: JointId; result: CheckResult }[] };
+  check: {
+    check: CheckId | ElsewhereCheckId;
+    state: VehicleState;
+    /** A joint of the plate, or one of the faults that are none. */
+    results: { joint: JointId | OtherFault; result: CheckResult }[];
+    /** Movement was felt, and nobody could say at which of them: each stands as "can’t tell". */
+    rocks?: boolean;
+  };
+  /** One manoeuvre of the shop's own drive. */
+  drive: { manoeuvre: Manoeuvre; heard: Heard };
   defect: { joint: JointId; what: Defect };
   reading: {
     joint: JointId;
@@ -66,7 +76,7 @@ export interface EntryBodies {
     playMm: number;
   };
   photo: { photo: string; joint?: JointId; step?: string; caption: string };
-  verdict: { causes: JointId[]; reproduced: boolean; note: string };
+  verdict: { causes: Cause[]; reproduced: boolean; note: string };
   measure: {
     axle: AxleEnd;
     measure: Measure;
@@ -110,7 +120,8 @@ export interface EntryBodies {
   };
   piece: { piece: string; joint: JointId; fate: Fate; note?: string };
   orientation: { step: string; joint: JointId; orientation: Orientation };
-  confirm: { joint: JointId; outcome: (typeof CONFIRM_OUTCOMES)[number]; note: string };
+  /** With the part in the hand. `instead` names what it was, when it was something else. */
+  confirm: { joint: JointId; outcome: (typeof CONFIRM_OUTCOMES)[number]; note: string; instead?: Cause };
   caution: { step: string };
   'road-test': { result: (typeof ROAD_RESULTS)[number]; note: string };
   alignment: { state: 'done' | 'booked'; note: string };

@@ -1,3 +1,4 @@
+import type { Case, Heard, Manoeuvre, OtherFault } from '../diagnosis';
 import {
   checksOf,
   DANGEROUS,
@@ -6,6 +7,7 @@ import {
   splitJoint,
   stateCounts,
   type AxleEnd,
+  type Defect,
   type Dialect,
   type FastenerId,
   type JointId,
@@ -23,7 +25,7 @@ import {
   type Limit,
   type SeriesDoubt,
 } from '../play';
-import type { CheckResult, Defect, Entry, EntryBodies, EntryKind, JobKind } from './entry';
+import type { CheckResult, Entry, EntryBodies, EntryKind, JobKind } from './entry';
 
 /** A gauge as the job needs it. */
 export interface GaugeSpec {
@@ -45,6 +47,8 @@ export interface YardRules {
   readonly playLimits: Partial<Record<JointKind, Limit>>;
   readonly recheckKm: number;
   readonly alignmentJoints: readonly JointKind[];
+  /** Whether this shop drives with the links off and the bar tied clear, slowly, off the road. */
+  readonly linksOffDrive: boolean;
 }
 
 export interface JobContext {
@@ -54,6 +58,8 @@ export interface JobContext {
   readonly distanceKm: number;
   readonly rules: YardRules;
   readonly gauges: readonly GaugeSpec[];
+  /** What the file says: parts renewed at earlier visits, and what sisters of the type had. */
+  readonly file?: Pick<Case, 'renewed' | 'sisters'> | undefined;
 }
 
 export interface PlayView {
@@ -80,6 +86,12 @@ export interface JointView {
   readonly photos: readonly string[];
 }
 
+export interface Rock {
+  readonly entry: string;
+  readonly check: EntryBodies['check']['check'];
+  readonly joints: readonly JointId[];
+}
+
 type Of<K extends EntryKind> = Entry<K>;
 export type AnswerEntry = Of<'answer'>;
 
@@ -91,6 +103,13 @@ export interface JobState {
   readonly complaint?: EntryBodies['complaint'];
   readonly axle: AxleEnd;
   readonly joints: ReadonlyMap<JointId, JointView>;
+  /** What was chosen and then fitted. */
+  readonly renewed: ReadonlySet<JointId>;
+  /** Checks of what is no joint of the plate. */
+  readonly elsewhere: ReadonlyMap<OtherFault, CheckResult>;
+  /** Shakes that moved and nobody has said where. */
+  readonly rocks: readonly Rock[];
+  readonly driven: ReadonlyMap<Manoeuvre, Heard>;
   readonly verdict?: Of<'verdict'>;
   readonly measures: readonly Of<'measure'>[];
   readonly choices: readonly Of<'choose'>[];
@@ -145,7 +164,19 @@ function playView(readings: readonly Of<'reading'>[], kind: JointKind, context: 
   };
 }
 
-const DANGEROUS_DEFECTS: ReadonlySet<Defect> = new Set<Defect>(['broken', 'cracked', 'rusted through', 'close to parting']);
+const BAD_DEFECTS: ReadonlySet<Defect> = new Set<Defect>([
+  'broken',
+  'cracked',
+  'rusted through',
+  'close to parting',
+  'bracket bolt loose',
+  'bar cracked',
+  'bar broken',
+  'front bushing worn',
+  'rear bushing worn',
+]);
+/** Dangerous at whatever joint: a parted link or bar swings into hoses and tyres. */
+const ALWAYS_DANGEROUS: ReadonlySet<Defect> = new Set<Defect>(['close to parting', 'bar broken']);
 
 function judgeJoint(
   id: JointId,
@@ -158,6 +189,7 @@ function judgeJoint(
     before?: PlayView;
     after?: PlayView;
     renewed: boolean;
+    rocks: boolean;
   },
 ): Pick<JointView, 'state' | 'why'> {
   const { kind } = splitJoint(id)!;
@@ -167,8 +199,8 @@ function judgeJoint(
     if (after === 'beyond') return { state: dangerous ? 'dangerous' : 'loose', why: 'Renewed, and still beyond its limit.' };
     return { state: 'sound', why: after === 'within' ? 'Renewed; play is within its limit.' : 'Renewed.' };
   }
-  const bad = on.defects.find((d) => DANGEROUS_DEFECTS.has(d));
-  if (bad && (dangerous || bad === 'close to parting'))
+  const bad = on.defects.find((d) => ALWAYS_DANGEROUS.has(d)) ?? on.defects.find((d) => BAD_DEFECTS.has(d));
+  if (bad && (dangerous || ALWAYS_DANGEROUS.has(bad)))
     return { state: 'dangerous', why: `${bad[0]!.toUpperCase()}${bad.slice(1)}.` };
   if (on.hand === 'moves') return { state: dangerous ? 'dangerous' : 'loose', why: 'It moves in the hand.' };
   if (bad) return { state: 'loose', why: `${bad[0]!.toUpperCase()}${bad.slice(1)}.` };
@@ -178,6 +210,11 @@ function judgeJoint(
       why: `Play is beyond ${on.before.limit.limitMm.toFixed(2)} mm (${on.before.limit.owner}).`,
     };
   }
+  if (on.rocks)
+    return {
+      state: 'can’t tell yet',
+      why: 'The wheel rocks, and it is not known at which joint. Press the brake and rock again: what goes away is the bearing.',
+    };
   if (on.hand === 'tight' && !on.counts) return { state: 'can’t tell yet', why: on.handWhy };
   const within = on.before?.conformance.verdict === 'within';
   const closeToLimit = within && on.before!.doubt.meanMm > 0.6 * on.before!.limit.limitMm;
@@ -208,7 +245,11 @@ export function foldJob(context: JobContext, entries: readonly Entry[]): JobStat
 
   const complaint = last('complaint')?.body;
   const choices = [...lastBy('choose', (e) => `${e.body.part.kind}|${[...e.body.joints].sort().join()}`).values()];
-  const firstJoint = choices[0]?.body.joints[0] ?? all('check')[0]?.body.results[0]?.joint;
+  const firstJoint =
+    choices[0]?.body.joints[0] ??
+    all('check')
+      .flatMap((e) => e.body.results)
+      .find((r) => splitJoint(r.joint))?.joint;
   const heard = complaint?.where ?? [];
   const axle: AxleEnd = choices[0]
     ? (splitJoint(choices[0].body.joints[0] ?? '')?.axle ?? 'front')
@@ -239,6 +280,18 @@ export function foldJob(context: JobContext, entries: readonly Entry[]): JobStat
     for (const kind of j.kind.startsWith('link') ? (['link-upper', 'link-lower'] as const) : [j.kind])
       renewed.add(jointId(j.axle, j.side, kind));
   }
+
+  // A shake that moved somewhere stays open until one of its joints is found to move.
+  const rocks = all('check')
+    .filter((e) => e.body.rocks)
+    .map((e): Rock => ({ entry: e.id, check: e.body.check, joints: e.body.results.map((r) => r.joint as JointId) }))
+    .filter((r, i, every) => every.findIndex((x) => x.joints.join() === r.joints.join()) === i)
+    .filter(
+      (r) => !all('check').some((e) => e.body.results.some((x) => x.result === 'moves' && r.joints.includes(x.joint as JointId))),
+    );
+  const elsewhere = new Map<OtherFault, CheckResult>();
+  for (const e of all('check'))
+    for (const r of e.body.results) if (!splitJoint(r.joint)) elsewhere.set(r.joint as OtherFault, r.result);
 
   const joints = new Map<JointId, JointView>();
   for (const end of ['front', 'rear'] as const) {
@@ -290,6 +343,7 @@ export function foldJob(context: JobContext, entries: readonly Entry[]): JobStat
         before,
         after,
         renewed: renewed.has(id),
+        rocks: hand === 'can’t tell' && rocks.some((r) => r.joints.includes(id)),
       });
       joints.set(id, { id, kind, side, ...judged, hand, handCounts: counts, defects, before, after, photos });
     }
@@ -302,6 +356,10 @@ export function foldJob(context: JobContext, entries: readonly Entry[]): JobStat
     complaint,
     axle,
     joints,
+    renewed,
+    elsewhere,
+    rocks,
+    driven: new Map(all('drive').map((e) => [e.body.manoeuvre, e.body.heard])),
     verdict: last('verdict'),
     measures: all('measure'),
     choices,

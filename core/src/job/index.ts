@@ -2,3 +2,4 @@ export * from './entry';
 export * from './fold';
 export * from './judge';
 export * from './next';
+export * from './lesson';

@@ -1,4 +1,5 @@
 import { CONTEXT, DOUBLE_ARM_TYPE, ledger, LINK_PART } from '../test';
+import { diagnose, SHIPPED } from '../diagnosis';
 import { jointId, type JointId, type Side } from '../joint';
 import {
   alignmentOwed,
@@ -10,17 +11,22 @@ import {
   mayWrite,
   nextLine,
   openCounts,
+  otherDefects,
   planOf,
+  requestOf,
   sayJoints,
   uncleared,
   verdictView,
   wantedFor,
   type Entry,
   type JobContext,
+  type JobState,
 } from '.';
 
 const NOW = Date.UTC(2026, 0, 5, 12);
 const e = ledger();
+const dx = (s: JobState) => diagnose(requestOf(s), SHIPPED);
+const nextLineOf = (s: JobState, now: number) => nextLine(s, now, dx(s));
 const complaint = () =>
   e('complaint', {
     character: ['dull clunk'],
@@ -83,8 +89,8 @@ describe('the state of a joint', () => {
       }),
     ]);
     expect(dangerousJoints(s)).toEqual(['front.left.ball-joint']);
-    expect(verdictView(s).sentence).toBe('Do not return to the road until the left ball joint is repaired.');
-    expect(nextLine(s, NOW).action.kind).toBe('told');
+    expect(verdictView(s, dx(s)).sentence).toBe('Do not return to the road until the left ball joint is repaired.');
+    expect(nextLineOf(s, NOW).action.kind).toBe('told');
     expect(handBackBlockers(s).join(' ')).toMatch(/owner has not been told/);
   });
   test('a ball joint shaken in a state that unloads nothing is not cleared, and the right state is named', () => {
@@ -104,7 +110,7 @@ describe('the state of a joint', () => {
       why: expect.stringMatching(/support the vehicle under that arm/),
     });
     expect(uncleared(s, 'front')).toContain('front.left.ball-joint');
-    expect(verdictView(s).kind).toBe('blocked');
+    expect(verdictView(s, dx(s)).kind).toBe('blocked');
   });
   test('a later check that counts for nothing does not undo one that counts', () => {
     const good = e('check', {
@@ -184,10 +190,11 @@ test('both sides are said once, in the plural', () => {
 describe('no verdict before the dangerous joints are cleared', () => {
   test('blocked, naming them; ready once both sides are cleared', () => {
     const blocked = fold([complaint(), grip('moves'), ...tight('left')]);
-    expect(verdictView(blocked).kind).toBe('blocked');
-    expect(verdictView(blocked).sentence).toMatch(/right/);
-    expect(nextLine(blocked, NOW)).toMatchObject({ station: 'find', action: { kind: 'check' } });
-    const ready = verdictView(fold([complaint(), grip('moves'), ...tight('left'), ...tight('right')]));
+    expect(verdictView(blocked, dx(blocked)).kind).toBe('blocked');
+    expect(verdictView(blocked, dx(blocked)).sentence).toMatch(/right/);
+    expect(nextLineOf(blocked, NOW)).toMatchObject({ station: 'find', action: { kind: 'check' } });
+    const cleared = fold([complaint(), grip('moves'), ...tight('left'), ...tight('right')]);
+    const ready = verdictView(cleared, dx(cleared));
     expect(ready).toMatchObject({
       kind: 'ready',
       causes: ['front.left.link-lower'],
@@ -226,28 +233,152 @@ describe('no verdict before the dangerous joints are cleared', () => {
         results: [{ joint: jointId('front', side, 'top-mount'), result: 'tight' }],
       }),
     ]);
-    expect(verdictView(fold([complaint(), ...all])).kind).toBe('open');
+    const s = fold([complaint(), ...all]);
+    expect(verdictView(s, dx(s)).kind).toBe('open');
+    // Cheap things elsewhere come first, then the drive that tells most.
+    expect(nextLineOf(s, NOW).action).toEqual({ kind: 'elsewhere', check: 'load-engine' });
+    const others = (
+      [
+        ['empty-load', ['load or jack loose']],
+        ['tap-shields', ['exhaust shield']],
+        ['shake-brakes', ['brake hardware']],
+        ['wrench-recent', ['recent work']],
+        ['load-engine', ['engine mount']],
+        ['wrench-subframe', ['subframe bolt']],
+        ['turn-shafts', ['left drive shaft', 'right drive shaft']],
+      ] as const
+    ).map(([check, of]) =>
+      e('check', { check, state: 'both-hanging', results: of.map((joint) => ({ joint, result: 'tight' as const })) }),
+    );
+    const quiet = (['left wheel over a bump', 'patched surface, slowly'] as const).map((manoeuvre) =>
+      e('drive', { manoeuvre, heard: 'quiet' }),
+    );
+    const nothing = fold([complaint(), ...all, ...others, ...quiet]);
+    expect(verdictView(nothing, dx(nothing)).kind).toBe('open');
+    expect(nextLineOf(nothing, NOW)).toMatchObject({ station: 'listen', label: 'Drive it' });
+    expect(
+      nextLineOf(fold([complaint(), ...all, ...others, ...quiet, e('verdict', { causes: [], reproduced: false, note: '' })]), NOW)
+        .label,
+    ).not.toBe('Give the verdict');
+  });
+});
+
+describe('dangerous, doubtful and contradictory findings', () => {
+  const rocks = () =>
+    e('check', {
+      check: 'shake-12-6',
+      state: 'both-hanging',
+      results: (['ball-joint', 'wheel-bearing'] as const).map((k) => ({
+        joint: jointId('front', 'left', k),
+        result: 'can’t tell' as const,
+      })),
+      rocks: true,
+    });
+  test('the wheel rocks at 12 and 6: blocked until it is known at which joint, the link found or not', () => {
+    const entries = [complaint(), grip('moves'), ...tight('left').slice(1), ...tight('right'), rocks()];
+    const s = fold(entries);
+    const v = verdictView(s, dx(s));
+    expect(v).toMatchObject({ kind: 'blocked', missing: ['front.left.wheel-bearing', 'front.left.ball-joint'] });
+    expect(s.joints.get('front.left.ball-joint')!.why).toMatch(/Press the brake/);
+    expect(nextLineOf(s, NOW)).toMatchObject({ action: { kind: 'check', check: 'shake-12-6' } });
+    // The brake told: the bearing.
+    const told = fold([
+      ...entries,
+      e('check', {
+        check: 'shake-12-6',
+        state: 'both-hanging',
+        results: [
+          { joint: 'front.left.ball-joint', result: 'tight' },
+          { joint: 'front.left.wheel-bearing', result: 'moves' },
+        ],
+      }),
+    ]);
+    expect(told.rocks).toEqual([]);
+    expect(verdictView(told, dx(told))).toMatchObject({ kind: 'dangerous', joints: ['front.left.wheel-bearing'] });
+  });
+  test('both links loose and an inner tie rod that moves: both links named, the tie rod first and apart', () => {
+    const links = (['left', 'right'] as const).map((side) =>
+      e('check', {
+        check: 'grip-link',
+        state: 'both-hanging',
+        results: [{ joint: jointId('front', side, 'link-lower'), result: 'moves' }],
+      }),
+    );
+    const rod = e('check', {
+      check: 'shake-3-9',
+      state: 'both-hanging',
+      results: [{ joint: 'front.right.tie-rod-inner', result: 'moves' }],
+    });
+    const s = fold([complaint(), ...links, ...tight('left'), ...tight('right'), rod]);
+    const v = verdictView(s, dx(s));
+    expect(v).toMatchObject({ kind: 'dangerous', joints: ['front.right.tie-rod-inner'] });
+    expect(v.kind === 'dangerous' && [...v.causes].sort()).toEqual(['front.left.link-lower', 'front.right.link-lower']);
+    expect(otherDefects(s, v.kind === 'dangerous' ? v.causes : [])).toEqual([
+      { joint: 'front.right.tie-rod-inner', what: 'moves' },
+    ]);
+  });
+  test('a torn boot on a tight joint is listed apart from the noise', () => {
+    const boot = e('defect', { joint: 'front.right.link-upper', what: 'boot torn' });
+    const s = fold([complaint(), grip('moves'), boot, ...tight('left'), ...tight('right')]);
+    const v = verdictView(s, dx(s));
+    expect(v.kind).toBe('ready');
+    expect(otherDefects(s, v.kind === 'ready' ? v.causes : [])).toEqual([{ joint: 'front.right.link-upper', what: 'boot torn' }]);
+  });
+  test('a bar that is broken is dangerous, bracket bolts that are loose are found at their bushing', () => {
+    const at = (what: 'bar broken' | 'bracket bolt loose') =>
+      fold([complaint(), e('defect', { joint: 'front.left.frame-bushing', what })]);
+    expect(at('bar broken').joints.get('front.left.frame-bushing')!.state).toBe('dangerous');
+    const bolts = at('bracket bolt loose');
+    expect(bolts.joints.get('front.left.frame-bushing')!.state).toBe('loose');
+    expect(dx(bolts).suspects[0]!.fault).toBe('front.left.bracket-bolts');
+  });
+  test('tight and beyond its limit: no verdict, the two are named, and the next line asks for a second look', () => {
+    const s = fold([
+      complaint(),
+      ...tight('left'),
+      ...tight('right'),
+      e('check', {
+        check: 'lever-bar',
+        state: 'both-hanging',
+        results: [{ joint: 'front.left.frame-bushing', result: 'tight' }],
+      }),
+      ...[1, 2, 3].map(() =>
+        e('reading', {
+          joint: 'front.left.frame-bushing',
+          phase: 'before',
+          gauge: 'dial',
+          first: 1,
+          second: 1.9,
+          unit: 'mm',
+          playMm: 0.9,
+        }),
+      ),
+    ]);
+    const v = verdictView(s, dx(s));
+    expect(v.kind).toBe('contradiction');
+    expect(v.sentence).toMatch(/left frame bushing tight, and left frame bushing: play 0.90 mm against 0.50/);
+    expect(nextLineOf(s, NOW)).toMatchObject({ label: 'Look again', action: { joint: 'front.left.frame-bushing' } });
   });
 });
 
 describe('the next line walks the job', () => {
   test('listen first, then the likeliest, then settle, the yes, the work, the drive, the hand-back', () => {
-    expect(nextLine(fold([]), NOW).station).toBe('listen');
+    expect(nextLineOf(fold([]), NOW).station).toBe('listen');
     const entries: Entry[] = [complaint()];
-    expect(nextLine(fold(entries), NOW)).toMatchObject({
+    expect(nextLineOf(fold(entries), NOW)).toMatchObject({
       action: { kind: 'check', joint: 'front.left.link-lower' },
     });
     entries.push(grip('moves'), ...tight('left'), ...tight('right'));
-    expect(nextLine(fold(entries), NOW).label).toBe('Give the verdict');
+    expect(nextLineOf(fold(entries), NOW).label).toBe('Give the verdict');
     entries.push(e('verdict', { causes: ['front.left.link-lower'], reproduced: true, note: '' }));
-    expect(nextLine(fold(entries), NOW).station).toBe('settle');
+    expect(nextLineOf(fold(entries), NOW).station).toBe('settle');
     const c = choose();
     entries.push(c);
-    expect(nextLine(fold(entries), NOW).label).toBe('Record the answer');
+    expect(nextLineOf(fold(entries), NOW).label).toBe('Record the answer');
     entries.push(approve([c.id]));
     for (let guard = 0; guard < 60; guard++) {
       const s = fold(entries);
-      const line = nextLine(s, NOW + guard * 3_600_000);
+      const line = nextLineOf(s, NOW + guard * 3_600_000);
       if (line.action.kind === 'step') entries.push(e('step', { step: line.action.step, state: 'done' }));
       else if (line.action.kind === 'torque') {
         const { fastener } = line.action;
@@ -280,7 +411,7 @@ describe('the next line walks the job', () => {
     }
     let s = fold(entries);
     expect(openCounts(s).work).toBe(0);
-    expect(nextLine(s, NOW).label).toBe('Record the drive');
+    expect(nextLineOf(s, NOW).label).toBe('Record the drive');
     expect(chalked(s).has('front.right.link-upper')).toBe(true);
     entries.push(
       e('road-test', { result: 'quiet', note: '' }),
@@ -291,9 +422,9 @@ describe('the next line walks the job', () => {
     for (const p of planOf(s).filter((x) => x.orientation))
       entries.push(e('orientation', { step: p.id, joint: p.joint!, orientation: p.orientation! }));
     expect(handBackBlockers(fold(entries))).toEqual([]);
-    expect(nextLine(fold(entries), NOW).title).toBe('Hand it back.');
+    expect(nextLineOf(fold(entries), NOW).title).toBe('Hand it back.');
     entries.push(e('hand-back', { distanceKm: 148_214, note: '' }));
-    expect(nextLine(fold(entries), NOW).time).toBe('done');
+    expect(nextLineOf(fold(entries), NOW).time).toBe('done');
   });
 
   test('a soak that runs is waited for, and ends', () => {
@@ -303,8 +434,8 @@ describe('the next line walks the job', () => {
     );
     const s = fold([c, approve([c.id]), ...done], { ...CONTEXT, kind: 'age replacement' });
     const at = Date.parse(done.at(-3)!.at);
-    expect(nextLine(s, at + 60_000).title).toMatch(/soaking: 14 min left/);
-    expect(nextLine(s, at + 20 * 60_000).action).toMatchObject({ kind: 'step', step: 'link-off-left' });
+    expect(nextLineOf(s, at + 60_000).title).toMatch(/soaking: 14 min left/);
+    expect(nextLineOf(s, at + 20 * 60_000).action).toMatchObject({ kind: 'step', step: 'link-off-left' });
   });
 });
 
@@ -450,7 +581,7 @@ test('once the owner was told, the dangerous joint is settled before the loose o
     ...tight('left').slice(1),
     e('told', { what: 'x', who: 'owner', how: 'by phone' }),
   ]);
-  expect(nextLine(s, NOW)).toMatchObject({
+  expect(nextLineOf(s, NOW)).toMatchObject({
     station: 'settle',
     action: { joint: 'front.left.ball-joint' },
     why: expect.stringContaining('dangerous'),

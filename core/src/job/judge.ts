@@ -1,23 +1,25 @@
-import { rankSuspects, type Case, type Suspect } from '../diagnosis';
+import { sayFault, splitFault, type Case, type Diagnosis, type DiagnosisRequest, type OtherFault } from '../diagnosis';
 import {
   checkFor,
+  checksOf,
   DANGEROUS,
   fastenerName,
   fastenersFor,
   jointsOf,
   NEEDS_PUBLISHED,
-  sayJoint,
   splitJoint,
   type AxleEnd,
+  type CheckId,
   type Fastener,
   type JointId,
+  type VehicleState,
 } from '../joint';
 import { PART_KINDS, type Measure, type PartKind, type Wanted } from '../part';
 import { planFor, piecesFor, type Piece, type PlannedStep } from '../plan';
 import { ruleTorque, type Ruling } from '../torque/book';
 import { starOrder, WHEEL_STAGES } from '../torque/star';
 import { trimmed } from '../units';
-import type { Station } from './entry';
+import type { Cause, Station } from './entry';
 import type { JobState } from './fold';
 
 /** The case the diagnosis sees, from what the ledger holds. */
@@ -37,21 +39,51 @@ export function caseOf(s: JobState): Case {
       .map((j) => ({
         joint: j.id,
         hand: j.handCounts && j.hand !== 'can’t tell' ? j.hand : undefined,
-        bootTorn: j.defects.includes('boot torn'),
-        play: j.before && j.before.conformance.verdict !== 'not proved' ? j.before.conformance.verdict : undefined,
+        defects: j.defects,
+        play: j.before && {
+          meanMm: j.before.doubt.meanMm,
+          uMm: j.before.doubt.uMm,
+          degrees: j.before.doubt.degrees,
+          limitMm: j.before.limit.limitMm,
+        },
       })),
+    rocks: s.rocks.map((r) => ({ joints: r.joints, words: `it rocks somewhere: ${sayJoints(s, r.joints)}` })),
+    elsewhere: [...s.elsewhere].flatMap(([fault, hand]) => (hand === 'can’t tell' ? [] : [{ fault, hand }])),
+    driven: [...s.driven].map(([manoeuvre, heard]) => ({ manoeuvre, heard })),
+    ...s.context.file,
   };
 }
 
-const RANKED = new WeakMap<JobState, Suspect[]>();
+/** How the vehicle stands, from the last check that was made. */
+export function standingOf(s: JobState): VehicleState {
+  const last = s.entries.filter((e) => e.kind === 'check' && !s.struck.has(e.id)).at(-1);
+  return last?.kind === 'check' ? last.body.state : 'on-wheels';
+}
 
-/** The ranking of a state; states never change, so it is worked out once for each. */
-export function suspects(s: JobState): Suspect[] {
-  const kept = RANKED.get(s);
-  if (kept) return kept;
-  const ranked = rankSuspects(caseOf(s), s.context.rules.dialect);
-  RANKED.set(s, ranked);
-  return ranked;
+/** What the diagnosis is asked for this job. */
+export function requestOf(s: JobState, standing = standingOf(s)): DiagnosisRequest {
+  const settled: (JointId | OtherFault)[] = [...s.joints.values()]
+    .filter(
+      (j) => ['sound', 'watch', 'loose', 'dangerous'].includes(j.state) && (j.handCounts || j.before || j.state !== 'watch'),
+    )
+    .map((j) => j.id);
+  for (const [fault, hand] of s.elsewhere) if (hand !== 'can’t tell') settled.push(fault);
+  return {
+    case: caseOf(s),
+    dialect: s.context.rules.dialect,
+    standing,
+    settled,
+    owed: uncleared(s, s.axle),
+    tried: s.entries.flatMap((e) =>
+      e.kind === 'check' && !s.struck.has(e.id) && !e.body.rocks
+        ? e.body.results.flatMap((r) => {
+            const counts = !splitJoint(r.joint) || s.joints.get(r.joint as JointId)?.handCounts;
+            return r.result === 'can’t tell' && counts ? [{ check: e.body.check, of: r.joint }] : [];
+          })
+        : [],
+    ),
+    linksOffDrive: s.context.rules.linksOffDrive,
+  };
 }
 
 /** The dangerous joints of an axle that no valid check has cleared or found yet. */
@@ -73,8 +105,15 @@ export function looseJoints(s: JobState): JointId[] {
 
 export type VerdictView =
   | { readonly kind: 'blocked'; readonly missing: readonly JointId[]; readonly sentence: string }
-  | { readonly kind: 'dangerous'; readonly joints: readonly JointId[]; readonly sentence: string }
-  | { readonly kind: 'ready'; readonly causes: readonly JointId[]; readonly sentence: string }
+  | {
+      readonly kind: 'dangerous';
+      readonly joints: readonly JointId[];
+      /** What makes the noise, where that is known besides. */
+      readonly causes: readonly Cause[];
+      readonly sentence: string;
+    }
+  | { readonly kind: 'contradiction'; readonly sentence: string }
+  | { readonly kind: 'ready'; readonly causes: readonly Cause[]; readonly sentence: string }
   | { readonly kind: 'open'; readonly sentence: string };
 
 const list = (names: readonly string[]): string =>
@@ -85,29 +124,39 @@ const capital = (t: string): string => t.charAt(0).toUpperCase() + t.slice(1);
 const plural = (name: string): string =>
   name.replace(/^([^,]*[^,s])(,|$)/, (_, head: string, rest: string) => `${head}${/(sh|ch|x)$/.test(head) ? 'es' : 's'}${rest}`);
 
-/** "The left ball joint and wheel bearing" from ids, one side or both told once. */
-export function sayJoints(s: JobState, ids: readonly JointId[]): string {
+/** "left ball joint and wheel bearing" from ids of joints or faults, both sides told once. */
+export function sayJoints(s: JobState, ids: readonly Cause[]): string {
   const d = s.context.rules.dialect;
-  const both = ids.filter((id) => splitJoint(id)!.side === 'left' && ids.includes(id.replace('.left.', '.right.') as JointId));
+  const twin = (id: string) => (id.includes('.left.') ? id.replace('.left.', '.right.') : id.replace('.right.', '.left.'));
   const names: string[] = [];
   for (const id of ids) {
-    const isPair = both.includes(id) || both.includes(id.replace('.right.', '.left.') as JointId);
-    if (!isPair) names.push(sayJoint(id, d));
-    else if (splitJoint(id)!.side === 'left') names.push(plural(sayJoint(id, d).replace('left ', 'both ')));
+    const isPair = splitFault(id) !== undefined && ids.includes(twin(id) as Cause);
+    if (!isPair) names.push(sayFault(id, d));
+    else if (id.includes('.left.')) names.push(plural(sayFault(id, d).replace('left ', 'both ')));
   }
   return list(names);
 }
 
+/** Faults over the shop's threshold, likeliest first; a joint whose faults are not told apart stands for them. */
+export function causesOf(s: JobState, d: Diagnosis): Cause[] {
+  const over = d.suspects.filter((x) => x.p >= s.context.rules.verdictThreshold);
+  const named = new Set(over.map((x) => x.joint));
+  const joints = d.joints.filter((x) => x.p >= s.context.rules.verdictThreshold && !named.has(x.joint)).map((x) => x.joint);
+  return [...over.map((x) => x.fault), ...joints];
+}
+
 /** What may be said about the noise: nothing before the dangerous joints of the axle are cleared or found. */
-export function verdictView(s: JobState): VerdictView {
+export function verdictView(s: JobState, d: Diagnosis): VerdictView {
   const danger = dangerousJoints(s);
   if (danger.length) {
     return {
       kind: 'dangerous',
       joints: danger,
+      causes: causesOf(s, d).filter((c) => !(danger as readonly string[]).includes(splitFault(c)?.joint ?? c)),
       sentence: `Do not return to the road until the ${sayJoints(s, danger)} ${danger.length > 1 ? 'are' : 'is'} repaired.`,
     };
   }
+  if (d.conflicts[0]) return { kind: 'contradiction', sentence: d.conflicts[0].sentence };
   const missing = uncleared(s, s.axle);
   if (missing.length) {
     const few = missing.slice(0, 3);
@@ -118,13 +167,25 @@ export function verdictView(s: JobState): VerdictView {
       sentence: `The ${sayJoints(s, few)}${more > 0 ? ` and ${more} more` : ''} ${missing.length > 1 ? 'have' : 'has'} not been cleared.`,
     };
   }
-  const ranked = suspects(s).filter((x) => x.joint && x.p >= s.context.rules.verdictThreshold);
-  const causes = ranked.map((x) => x.joint!);
+  const causes = causesOf(s, d);
   if (causes.length) return { kind: 'ready', causes, sentence: `${capital(sayJoints(s, causes))}.` };
   return {
     kind: 'open',
     sentence: 'Nothing stands out yet. Look at the joints not looked at, or drive it again.',
   };
+}
+
+/** Found, and not the noise: what is on record of joints that no cause names, for the list apart. */
+export function otherDefects(s: JobState, causes: readonly Cause[]): { readonly joint: JointId; readonly what: string }[] {
+  const named = new Set<string>(causes.map((c) => splitFault(c)?.joint ?? c));
+  return [...s.joints.values()]
+    .filter(
+      (j) => !named.has(j.id) && (j.defects.length > 0 || j.state === 'loose' || j.state === 'dangerous' || j.state === 'watch'),
+    )
+    .map((j) => ({
+      joint: j.id,
+      what: [j.hand === 'moves' ? 'moves' : '', ...j.defects].filter(Boolean).join(', ') || j.why,
+    }));
 }
 
 /** What is wanted of a part for these joints, from the file and what was measured; a measurement overrules the file. */
@@ -335,9 +396,10 @@ export function openCounts(s: JobState): Record<Station, number> {
   };
 }
 
-/** The hand check to make for a joint, with its side filled in. */
-export function checkAt(s: JobState, id: JointId) {
+/** The hand check to make for a joint, with its side filled in: its usual one, or the one that is wanted. */
+export function checkAt(s: JobState, id: JointId, wanted?: CheckId | null) {
   const j = splitJoint(id)!;
-  const check = checkFor(s.context.type.axles[j.axle], j.kind);
+  const axle = s.context.type.axles[j.axle];
+  const check = checksOf(axle).find((c) => c.id === wanted && c.settles.includes(j.kind)) ?? checkFor(axle, j.kind);
   return check ? { ...check, title: check.title.replace('{side}', `${j.side}`) } : undefined;
 }

@@ -1,4 +1,13 @@
-import { checksOf, jointId, sayJoint, splitJoint, stateCounts, type JointId, type VehicleState } from '../joint';
+import { sayJoint, sayState, splitJoint, stateCounts, type CheckId, type JointId, type VehicleState } from '../joint';
+import {
+  checkTitle,
+  sayFault,
+  sayManoeuvre,
+  splitFault,
+  type Diagnosis,
+  type ElsewhereCheckId,
+  type NextCheck,
+} from '../diagnosis';
 import { trimmed } from '../units';
 import type { Station } from './entry';
 import type { JobState } from './fold';
@@ -11,7 +20,6 @@ import {
   looseJoints,
   planOf,
   sayJoints,
-  suspects,
   uncleared,
   verdictView,
   workJoints,
@@ -20,7 +28,8 @@ import {
 /** What the big key does. The interface knows how; core knows which. */
 export type NextAction =
   | { readonly kind: 'go'; readonly station: Station; readonly joint?: JointId }
-  | { readonly kind: 'check'; readonly joint: JointId }
+  | { readonly kind: 'check'; readonly joint: JointId; readonly check: CheckId }
+  | { readonly kind: 'elsewhere'; readonly check: ElsewhereCheckId }
   | { readonly kind: 'measure'; readonly joint: JointId }
   | { readonly kind: 'step'; readonly step: string }
   | { readonly kind: 'torque'; readonly step: string; readonly fastener: string }
@@ -41,11 +50,11 @@ export interface NextLine {
 const mins = (m: number): string => `${m} min`;
 
 /**
- * What to do now and why: one thing, in the order technicians work. A later issue replaces the order of
- * checks by their gain per minute; the sentence stays.
+ * What to do now and why: one thing, in the order technicians work; which check, the plan says.
  * @param nowMs clock of the caller, for soaks that run (ms since 1970)
+ * @param d the diagnosis, undefined while it is being worked out
  */
-export function nextLine(s: JobState, nowMs: number): NextLine {
+export function nextLine(s: JobState, nowMs: number, d?: Diagnosis): NextLine {
   if (s.handBack)
     return {
       time: 'done',
@@ -78,25 +87,46 @@ export function nextLine(s: JobState, nowMs: number): NextLine {
     };
   }
   if (noise && s.choices.length === 0) {
-    const line = nextCheck(s);
+    if (!d || d.stage === 'ranked')
+      return {
+        time: '…',
+        title: 'Ranking the suspects.',
+        why: 'What was heard and found is being weighed.',
+        label: 'Find',
+        station: 'find',
+        action: { kind: 'go', station: 'find' },
+      };
+    const v = verdictView(s, d);
+    if (v.kind === 'contradiction')
+      return {
+        time: 'now',
+        title: 'Two things on the tape cannot both be.',
+        why: v.sentence,
+        label: 'Look again',
+        station: 'find',
+        action: { kind: 'go', station: 'find', ...(d.conflicts[0]!.joint ? { joint: d.conflicts[0]!.joint } : {}) },
+      };
+    const line = v.kind === 'ready' ? undefined : nextCheck(s, d);
     if (line) return line;
-    const v = verdictView(s);
     if (!s.verdict && v.kind === 'ready') {
+      const joint = v.causes.map((c) => splitFault(c)?.joint).find((j) => j !== undefined);
       return {
         time: 'now',
         title: `It is the ${sayJoints(s, v.causes)}. Say so.`,
         why: 'Every dangerous joint of this axle is cleared.',
         label: 'Give the verdict',
         station: 'find',
-        action: { kind: 'go', station: 'find', joint: v.causes[0] },
+        action: { kind: 'go', station: 'find', ...(joint ? { joint } : {}) },
       };
     }
     if (!s.verdict && v.kind === 'open') {
       return {
         time: '10 min',
-        title: 'Drive it over the same bump, one wheel, then both.',
-        why: v.sentence,
-        label: 'Listen again',
+        title: `${d.road[0] ? sayManoeuvre(d.road[0].manoeuvre) : 'Drive it over the same bump, one wheel, then both'}.`,
+        why: d.road[0]
+          ? `Nothing stands out yet. If it knocks: ${sayFault(d.road[0].ifKnocks.fault, s.context.rules.dialect)}; if it is quiet: ${sayFault(d.road[0].ifQuiet.fault, s.context.rules.dialect)}.`
+          : v.sentence,
+        label: 'Drive it',
         station: 'listen',
         action: { kind: 'go', station: 'listen' },
       };
@@ -167,32 +197,56 @@ export function nextLine(s: JobState, nowMs: number): NextLine {
   };
 }
 
-/** The next hand check: likeliest suspects first, then the dangerous joints still owed; one shake settles several. */
-function nextCheck(s: JobState): NextLine | undefined {
+/** Less than this, bits, and nothing owed: the drive tells more than another look. */
+const WORTH_A_LOOK = 0.05;
+
+/** The next check of the plan; once something loose is found, only what is owed before a verdict. */
+function nextCheck(s: JobState, d: Diagnosis): NextLine | undefined {
   const owed = uncleared(s, s.axle);
-  const ranked = suspects(s).filter((x) => x.joint && splitJoint(x.joint)!.axle === s.axle);
-  const unlooked = ranked.filter((x) => s.joints.get(x.joint!)!.state === 'not looked at' && x.p > 0.1 && !x.dangerous);
   const loose = looseJoints(s).some((id) => splitJoint(id)!.axle === s.axle);
-  const joint = !loose && unlooked[0] ? unlooked[0].joint! : owed[0];
   const begun = unsettled(s);
   if (begun && !loose) return begun;
-  if (!joint) return undefined;
-  const check = checkAt(s, joint);
-  if (!check) return undefined;
-  const j = splitJoint(joint)!;
-  const settles = check.settles.map((k) => jointId(j.axle, j.side, k)).filter((id) => owed.includes(id));
-  const view = s.joints.get(joint)!;
-  const again = view.state === 'can’t tell yet' && !view.handCounts && view.hand ? ` ${view.why}` : '';
-  const why = owed.includes(joint)
-    ? `Clears the ${sayJoints(s, settles.length ? settles : [joint])}; the verdict waits for ${settles.length > 1 ? 'them' : 'it'}.${again}`
-    : `The likeliest so far${unlooked[0]!.because.length ? `: ${unlooked[0]!.because.slice(0, 2).join(', ')}` : ''}.`;
+  // The plan may be a moment older than the tape: what has been settled since is passed over.
+  const step = d.plan.find((x) => {
+    const open = x.of.filter((id) =>
+      splitJoint(id) ? isOpen(s, id as JointId, owed) : s.elsewhere.get(id as never) === undefined,
+    );
+    const must = x.owed.some((id) => owed.includes(id));
+    return open.length > 0 && (must || (!loose && x.bits >= WORTH_A_LOOK));
+  });
+  return step && sayCheck(s, d, step, owed);
+}
+
+function isOpen(s: JobState, id: JointId, owed: readonly JointId[]): boolean {
+  return owed.includes(id) || ['not looked at', 'can’t tell yet'].includes(s.joints.get(id)!.state);
+}
+
+function sayCheck(s: JobState, d: Diagnosis, step: NextCheck, owed: readonly JointId[]): NextLine {
+  const clears = step.owed.filter((id) => owed.includes(id));
+  const minutes = step.minutes + step.changeMinutes;
+  const stand = step.changeMinutes > 0 ? `${sayState(step.state).replace(/^./, (c) => c.toUpperCase())} first. ` : '';
+  const again = clears
+    .map((id) => s.joints.get(id)!)
+    .filter((j) => j.state === 'can’t tell yet' && (j.hand === 'tight' ? !j.handCounts : true))
+    .map((j) => ` ${j.why}`)[0];
+  const likely = d.suspects.filter(
+    (x) => (x.joint ? step.of.includes(x.joint) : step.of.includes(x.fault as never)) && x.p >= 0.05,
+  );
+  const why = clears.length
+    ? `Clears the ${sayJoints(s, clears)}; the verdict waits for ${clears.length > 1 ? 'them' : 'it'}.${again ?? ''}`
+    : likely[0]
+      ? `Tells most for its minutes: ${sayFault(likely[0].fault, s.context.rules.dialect, splitFault(likely[0].fault)?.axle !== s.axle)} ${Math.round(likely[0].p * 100)} % so far.`
+      : 'Cheap to rule out before anything comes apart.';
+  const joint = (step.of.find((id) => clears.includes(id as JointId)) ?? likely[0]?.joint ?? step.of[0]) as JointId;
   return {
-    time: mins(check.minutes),
-    title: `${check.title}.`,
-    why,
+    time: mins(minutes),
+    title: `${checkTitle(step, s.context.type, s.axle)}.`,
+    why: `${stand}${why}`,
     label: 'Go to it',
     station: 'find',
-    action: { kind: 'check', joint },
+    action: step.axle
+      ? { kind: 'check', joint, check: step.check as CheckId }
+      : { kind: 'elsewhere', check: step.check as ElsewhereCheckId },
   };
 }
 
@@ -279,10 +333,10 @@ function nextWork(s: JobState, nowMs: number): NextLine | undefined {
 }
 
 /** The states in which a joint's check counts, likeliest first, for the check card. */
-export function countingStates(s: JobState, id: JointId): VehicleState[] {
+export function countingStates(s: JobState, id: JointId, wanted?: CheckId | null): VehicleState[] {
   const j = splitJoint(id)!;
   const axle = s.context.type.axles[j.axle];
-  const check = checksOf(axle).find((c) => c.settles.includes(j.kind));
+  const check = checkAt(s, id, wanted);
   if (!check) return [];
   return check.states.filter((st) => stateCounts(axle, check, j.kind, st).counts);
 }

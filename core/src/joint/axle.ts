@@ -49,6 +49,8 @@ export interface StudSpec {
 export interface AxleSpec {
   readonly suspension: Suspension;
   readonly steered: boolean;
+  /** Whether shafts with joints drive its wheels; left out when nobody has said. */
+  readonly driven?: boolean | undefined;
   readonly springSeat: SpringSeat;
   readonly trackMm: number;
   readonly tyreWidthMm: number;

@@ -3,3 +3,4 @@ export * from './axle';
 export * from './fastener';
 export * from './checks';
 export * from './standard-points';
+export * from './states';

@@ -45,6 +45,25 @@ export type FastenerKind = (typeof FASTENER_KINDS)[number];
 export const VEHICLE_STATES = ['on-wheels', 'one-side-up', 'both-hanging', 'under-arm', 'wheels-off', 'on-ramps'] as const;
 export type VehicleState = (typeof VEHICLE_STATES)[number];
 
+/** What is seen at a joint. */
+export const DEFECTS = [
+  'boot torn',
+  'rubber perished',
+  'rusted through',
+  'oil leak',
+  'cracked',
+  'broken',
+  'bent',
+  'rubbing',
+  'close to parting',
+  'bracket bolt loose',
+  'bar cracked',
+  'bar broken',
+  'front bushing worn',
+  'rear bushing worn',
+] as const;
+export type Defect = (typeof DEFECTS)[number];
+
 export const JOINT_STATES = ['not looked at', 'sound', 'can’t tell yet', 'watch', 'loose', 'dangerous'] as const;
 export type JointState = (typeof JOINT_STATES)[number];
 

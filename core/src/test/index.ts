@@ -131,6 +131,7 @@ export const RULES: YardRules = {
   playLimits: { 'frame-bushing': { limitMm: 0.5, owner: 'shop rule' } },
   recheckKm: 100,
   alignmentJoints: ['ball-joint', 'arm-bushings', 'tie-rod-outer', 'tie-rod-inner'],
+  linksOffDrive: false,
 };
 
 export const CONTEXT: JobContext = {

@@ -1,5 +1,5 @@
 import { DEMO_PIN, GAUGES, makeCatalogue, makeHistory, makeVehicles, PEOPLE, RULES, SHOP, TYPES } from '@ash-knot/demo';
-import { project } from '../job/queries';
+import { catchUpLessons, project } from '../job/queries';
 import { insertPart } from '../part/queries';
 import { hashPin } from '../session/pin';
 import { insertType, insertVehicle } from '../vehicle/queries';
@@ -58,6 +58,7 @@ export async function loadDemo(db: Db, now: Date): Promise<{ vehicles: number; p
       );
       for (const e of j.entries) await project(tx, e);
     }
+    await catchUpLessons(tx);
     return { vehicles: vehicles.length, parts: catalogue.length, jobs: jobs.length };
   });
 }

@@ -1,6 +1,16 @@
-import { foldJob, type Entry, type JobContext, type JobKind, type JobState, type VehicleTypeSpec } from '@ash-knot/core';
-import type { DueRecheck, FloorView, JobView, StoredEntry, VehicleView } from '@ash-knot/contract';
+import {
+  foldJob,
+  lessonOf,
+  SHIPPED,
+  type Entry,
+  type JobContext,
+  type JobKind,
+  type JobState,
+  type VehicleTypeSpec,
+} from '@ash-knot/core';
+import type { DueRecheck, FloorView, JobFile, JobView, StoredEntry, VehicleView } from '@ash-knot/contract';
 import type { Queryable } from '../db/pool';
+import { JOB_FILE } from '../learning/queries';
 import { shopView } from '../shop/queries';
 import { VEHICLE } from '../vehicle/queries';
 
@@ -33,7 +43,7 @@ export async function jobRow(db: Queryable, id: string, lock = false): Promise<J
 /** One job with its vehicle, type and ledger, in one question to the database: every sheet asks this. */
 export async function jobView(db: Queryable, id: string): Promise<JobView | undefined> {
   const { rows } = await db.query<JobView>(
-    `SELECT j.id, j.kind, j.bay, j.distance_km AS "distanceKm", ${iso('j.opened_at')} AS "openedAt", t.spec AS type, row_to_json(vehicle) AS vehicle,
+    `SELECT j.id, j.kind, j.bay, j.distance_km AS "distanceKm", ${iso('j.opened_at')} AS "openedAt", t.spec AS type, row_to_json(vehicle) AS vehicle, ${JOB_FILE} AS file,
             (SELECT coalesce(json_agg(e ORDER BY e.seq), '[]') FROM (${ENTRY} WHERE job_id = j.id) AS e) AS entries
        FROM job j
        JOIN LATERAL (${VEHICLE} WHERE v.id = j.vehicle_id) AS vehicle ON true
@@ -45,7 +55,7 @@ export async function jobView(db: Queryable, id: string): Promise<JobView | unde
 }
 
 /** The job as core sees it, for what the server must judge itself. */
-export async function jobState(db: Queryable, id: string): Promise<JobState | undefined> {
+async function jobInCore(db: Queryable, id: string) {
   const job = await jobView(db, id);
   const shop = await shopView(db);
   if (!job || !shop) return undefined;
@@ -56,8 +66,47 @@ export async function jobState(db: Queryable, id: string): Promise<JobState | un
     distanceKm: job.distanceKm,
     rules: shop.rules,
     gauges: shop.gauges,
+    file: job.file,
   };
-  return foldJob(context, job.entries);
+  return { job, shop, context };
+}
+
+export async function jobState(db: Queryable, id: string): Promise<JobState | undefined> {
+  const c = await jobInCore(db, id);
+  return c && foldJob(c.context, c.job.entries);
+}
+
+/** Works out what a closed job teaches, and keeps it; a second hand-back replaces the first. */
+async function keepLesson(db: Queryable, id: string, closedAt: string): Promise<void> {
+  const c = await jobInCore(db, id);
+  if (!c) return;
+  const l = lessonOf(c.context, c.job.entries, c.shop.strengths ?? SHIPPED);
+  await db.query(
+    `INSERT INTO lesson (job_id, vehicle_id, type_id, distance_km, closed_at, faults, renewed, counts, predictions)
+     VALUES ($1,$2,$3,$4,$5,$6,$7,$8,$9)
+     ON CONFLICT (job_id) DO UPDATE SET closed_at = $5, faults = $6, renewed = $7, counts = $8, predictions = $9`,
+    [
+      id,
+      c.job.vehicle.id,
+      c.context.typeId,
+      c.context.distanceKm,
+      closedAt,
+      l.faults,
+      l.renewed,
+      JSON.stringify(l.counts),
+      JSON.stringify(l.predictions),
+    ],
+  );
+}
+
+/** Lessons of jobs that were closed before lessons were kept, or with the demo shop. In the order they were closed. */
+export async function catchUpLessons(db: Queryable): Promise<number> {
+  const { rows } = await db.query<{ id: string; closedAt: string }>(
+    `SELECT j.id, ${iso('j.closed_at')} AS "closedAt" FROM job j
+      WHERE j.closed_at IS NOT NULL AND NOT EXISTS (SELECT 1 FROM lesson l WHERE l.job_id = j.id) ORDER BY j.closed_at, j.id`,
+  );
+  for (const r of rows) await keepLesson(db, r.id, r.closedAt);
+  return rows.length;
 }
 
 /** Writes what is searched or charted beside the entry, in the same transaction. */
@@ -113,6 +162,11 @@ export async function project(db: Queryable, e: Entry): Promise<void> {
       await db.query('UPDATE torque_record SET struck = true WHERE entry_id = $1', [e.body.entry]);
       await db.query('UPDATE recheck SET struck = true WHERE entry_id = $1', [e.body.entry]);
       await db.query('UPDATE recheck SET done_by = NULL WHERE done_by = $1', [e.body.entry]);
+      // A job that is open again has taught nothing yet.
+      await db.query(
+        `DELETE FROM lesson WHERE job_id = $1 AND EXISTS (SELECT 1 FROM entry WHERE id = $2 AND kind = 'hand-back')`,
+        [e.job, e.body.entry],
+      );
       await db.query(
         `UPDATE job SET closed_at = NULL WHERE id = $1 AND EXISTS (SELECT 1 FROM entry WHERE id = $2 AND kind = 'hand-back')`,
         [e.job, e.body.entry],
@@ -138,6 +192,7 @@ export async function insertEntry(db: Queryable, e: Entry): Promise<boolean> {
   );
   if (!rowCount) return false;
   await project(db, e);
+  if (e.kind === 'hand-back') await keepLesson(db, e.job, e.at);
   return true;
 }
 
@@ -146,8 +201,8 @@ export const CHANNEL = 'ashknot_job';
 export const announce = (db: Queryable, job: string) => db.query('SELECT pg_notify($1, $2)', [CHANNEL, job]);
 
 export async function floorView(db: Queryable): Promise<FloorView> {
-  const jobs = await db.query<JobRow>(
-    `SELECT id, vehicle_id AS "vehicleId", kind, bay, distance_km AS "distanceKm", opened_at AS "openedAt" FROM job WHERE closed_at IS NULL ORDER BY bay NULLS LAST, opened_at`,
+  const jobs = await db.query<JobRow & { file: JobFile }>(
+    `SELECT id, vehicle_id AS "vehicleId", kind, bay, distance_km AS "distanceKm", opened_at AS "openedAt", ${JOB_FILE} AS file FROM job j WHERE closed_at IS NULL ORDER BY bay NULLS LAST, opened_at`,
   );
   const rechecks = await db.query<{
     entry: string;
@@ -177,6 +232,7 @@ export async function floorView(db: Queryable): Promise<FloorView> {
       distanceKm: j.distanceKm,
       vehicle: byId.get(j.vehicleId)!,
       entries: entries.rows.filter((e) => e.job === j.id),
+      file: j.file,
     })),
     types: Object.fromEntries(specs.rows.map((s) => [s.id, s.spec])),
     rechecks: rechecks.rows.map((r): DueRecheck => ({

@@ -1,6 +1,7 @@
-import type { GaugeSpec } from '@ash-knot/core';
+import type { GaugeSpec, Strengths } from '@ash-knot/core';
 import { yardRules, type ShopView } from '@ash-knot/contract';
 import type { Queryable } from '../db/pool';
+import { learnedCounts } from '../learning/queries';
 
 export async function gauges(db: Queryable): Promise<GaugeSpec[]> {
   const { rows } = await db.query<{
@@ -19,8 +20,8 @@ export async function gauges(db: Queryable): Promise<GaugeSpec[]> {
 }
 
 export async function shopView(db: Queryable): Promise<ShopView | null> {
-  const { rows } = await db.query<{ name: string; notice: string; bays: string[]; rules: unknown }>(
-    'SELECT name, notice, bays, rules FROM shop',
+  const { rows } = await db.query<{ name: string; notice: string; bays: string[]; rules: unknown; strengths: Strengths | null }>(
+    'SELECT name, notice, bays, rules, strengths FROM shop',
   );
   const row = rows[0];
   if (!row) return null;
@@ -30,5 +31,7 @@ export async function shopView(db: Queryable): Promise<ShopView | null> {
     bays: row.bays,
     rules: yardRules.parse(row.rules),
     gauges: await gauges(db),
+    strengths: row.strengths,
+    learned: await learnedCounts(db),
   };
 }

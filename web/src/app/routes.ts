@@ -45,5 +45,10 @@ export const routes: Routes = [
     loadComponent: () => import('./rules/rules').then((m) => m.Rules),
     title: 'Yard rules · Ash Knot',
   },
+  {
+    path: 'rules/suspects',
+    loadComponent: () => import('./rules/suspects-table').then((m) => m.SuspectsTable),
+    title: 'The suspects table · Ash Knot',
+  },
   { path: '**', redirectTo: '' },
 ];

@@ -2,12 +2,14 @@ import { provideZonelessChangeDetection, type Provider, type Type } from '@angul
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import type { JobView, SessionView, ShopView, StoredEntry } from '@ash-knot/contract';
-import type { Entry, EntryBodies, EntryKind, JobKind } from '@ash-knot/core';
+import { diagnose, learned, SHIPPED, type Entry, type EntryBodies, type EntryKind, type JobKind } from '@ash-knot/core';
 import { RULES, STRUT_TYPE } from '@ash-knot/core/test';
 import { Ask } from '../app/kit/ask';
 import { Api, ApiError } from '../app/state/api';
+import { DIAGNOSIS_WORKER } from '../app/state/diagnoser';
 import { JobStore } from '../app/state/job-store';
 import { Session } from '../app/state/session';
+import type { FromWorker, ToWorker } from '../workers/protocol';
 
 /** Core's own small invented type and part serve here too. */
 export { LINK_PART as LINK, STRUT_TYPE as TYPE } from '@ash-knot/core/test';
@@ -17,6 +19,8 @@ export const SHOP: ShopView = {
   notice: '',
   bays: ['Bay 1', 'Bay 2'],
   rules: RULES,
+  strengths: null,
+  learned: [],
   gauges: [
     { id: 'caliper', name: 'Caliper', resolutionMm: 0.05, known: { sdMm: 0.06, degrees: 30 } },
     { id: 'dial', name: 'Dial', resolutionMm: 0.01, known: { sdMm: 0.02, degrees: 24 } },
@@ -59,6 +63,7 @@ export const job = (entries: readonly StoredEntry[] = [], kind: JobKind = 'noise
   distanceKm: 98_000,
   openedAt: '2026-01-05T09:00:00.000Z',
   type: STRUT_TYPE,
+  file: { renewed: [], sisters: { jobs: 0, found: {} } },
   entries,
   vehicle: {
     id: 'v1',
@@ -113,6 +118,23 @@ export class FakeEventSource {
   }
 }
 
+/** The worker without a thread: the whole diagnosis at once, a moment later, unless it was called off. */
+export class InlineWorker {
+  onmessage: ((e: MessageEvent<FromWorker>) => void) | null = null;
+  private readonly off = new Set<number>();
+  postMessage(m: ToWorker): void {
+    if (m.kind === 'cancel') {
+      this.off.add(m.id);
+      return;
+    }
+    queueMicrotask(() => {
+      if (this.off.has(m.id)) return;
+      const diagnosis = diagnose(m.request, learned(m.strengths ?? SHIPPED, m.learned));
+      this.onmessage?.({ data: { kind: 'diagnosis', id: m.id, diagnosis, done: true } } as MessageEvent<FromWorker>);
+    });
+  }
+}
+
 /** Asks nobody: the tapped name, or what the test says. */
 export class FakeAsk {
   answer: string | undefined = 'ann';
@@ -159,6 +181,7 @@ export function setUp(providers: Provider[] = []) {
       provideRouter([{ path: '**', children: [] }]),
       { provide: Api, useValue: api },
       { provide: Ask, useValue: ask },
+      { provide: DIAGNOSIS_WORKER, useValue: () => new InlineWorker() },
       ...providers,
     ],
   });

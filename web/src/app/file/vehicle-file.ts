@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { RouterLink } from '@angular/router';
 import { format } from 'date-fns';
 import type { FileView } from '@ash-knot/contract';
-import { AXLES, fastenerName, jointName, sayJoint, show, splitJoint, trimmed, type JointId } from '@ash-knot/core';
+import { AXLES, fastenerName, jointName, sayFault, show, splitJoint, trimmed } from '@ash-knot/core';
 import { LineChart, type Series } from '../kit/line-chart';
 import { TopBar } from '../kit/top-bar';
 import { Api } from '../state/api';
@@ -177,7 +177,7 @@ export class VehicleFile {
     return fastenerName(k, this.session.dialect());
   }
   protected causes(ids: readonly string[]): string {
-    return ids.map((id) => sayJoint(id as JointId, this.session.dialect())).join(', ');
+    return ids.map((id) => sayFault(id, this.session.dialect())).join(', ');
   }
   protected day(iso: string): string {
     return format(new Date(iso), 'd MMM yyyy');

@@ -50,6 +50,7 @@ test('in a state that shows nothing the card says so before and after', async ()
 
 test('without a joint the whole checks are offered, each in the state in which it counts', async () => {
   const b = await bench(Find, [complaint()]);
+  await b.click(tid('all-checks'));
   const rows = [...b.el.querySelectorAll('li')].filter((li) => li.textContent!.includes('All tight, both sides'));
   const top = rows.find((li) => li.textContent!.includes('steering lock to lock'))!;
   top.querySelector<HTMLElement>('.btn')!.click();

@@ -1,16 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Router } from '@angular/router';
 import {
-  checkAt,
   checksOf,
   CHECK_RESULTS,
-  jointId,
   jointName,
   sayState,
   splitJoint,
   stateCounts,
   VEHICLE_STATES,
-  type Check,
   type CheckResult,
   type Defect,
   type JointKind,
@@ -22,20 +19,22 @@ import { Photo, PhotoButton } from '../kit/photo';
 import { JobStore } from '../state/job-store';
 import { Session } from '../state/session';
 import { WorkActions } from '../work/work-actions';
+import { ElsewhereCard } from './elsewhere-card';
 import { MeasurePlay } from './measure-play';
+import { NextChecks } from './next-checks';
 import { Suspects } from './suspects';
 
 const DEFECTS_OF: Partial<Record<JointKind, readonly Defect[]>> = {
   'link-upper': ['boot torn', 'bent', 'close to parting'],
   'link-lower': ['boot torn', 'bent', 'close to parting'],
-  'frame-bushing': ['rubber perished', 'rubbing'],
+  'frame-bushing': ['rubber perished', 'bracket bolt loose', 'rubbing', 'bar cracked', 'bar broken'],
   'ball-joint': ['boot torn'],
   'upper-ball-joint': ['boot torn'],
   'tie-rod-outer': ['boot torn', 'bent'],
   'tie-rod-inner': ['boot torn'],
   spring: ['broken', 'rubbing'],
   damper: ['oil leak', 'bent'],
-  'arm-bushings': ['rubber perished', 'cracked', 'rusted through'],
+  'arm-bushings': ['front bushing worn', 'rear bushing worn', 'rubber perished', 'cracked', 'rusted through'],
   'upper-arm-bushings': ['rubber perished', 'cracked'],
   'beam-bushing': ['rubber perished', 'cracked'],
   'top-mount': ['rubber perished', 'cracked'],
@@ -44,17 +43,29 @@ const DEFECTS_OF: Partial<Record<JointKind, readonly Defect[]>> = {
 /** Raise it, look, rock, lever, measure: the check of the joint that is touched on the plate. */
 @Component({
   selector: 'ak-find',
-  imports: [GapMark, MeasurePlay, Photo, PhotoButton, Suspects],
+  imports: [ElsewhereCard, GapMark, MeasurePlay, NextChecks, Photo, PhotoButton, Suspects],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (measure() && joint()) {
       <ak-measure-play phase="before" [joint]="joint()!.id" (shut)="toggleMeasure(false)" />
     } @else if (joint(); as j) {
-      <h2 class="text-2xl leading-tight font-bold" data-testid="joint-title">{{ title() }}</h2>
+      <div class="flex items-start justify-between gap-4">
+        <h2 class="text-2xl leading-tight font-bold" data-testid="joint-title">{{ title() }}</h2>
+        @if (noise()) {
+          <button type="button" class="link -mt-1 shrink-0" (click)="store.select(null)" data-testid="to-plan">The plan</button>
+        }
+      </div>
       <p class="soft mt-1 min-h-5">{{ detail() }}</p>
       @if (check(); as c) {
-        <p class="mt-3 text-[17px]">{{ c.how }}</p>
-        <p class="soft mt-1 text-[15px]">{{ c.lookAt }}</p>
+        <p class="mt-3 text-[17px]">
+          <b>{{ c.title }}.</b> {{ c.how }}
+        </p>
+        <p class="soft mt-1 text-[15px]">Look for: {{ uncap(c.lookAt) }}</p>
+        @for (o of otherChecks(); track o.id) {
+          <button type="button" class="link mr-4 text-[15px]" (click)="store.wanted.set(o.id)">
+            Or: {{ uncap(o.title.replace('{side}', j.side)) }}
+          </button>
+        }
       }
       <div class="mt-4 grid grid-cols-3 gap-3">
         @for (r of results; track r) {
@@ -75,6 +86,9 @@ const DEFECTS_OF: Partial<Record<JointKind, readonly Defect[]>> = {
       }
       <div class="mt-3 flex flex-wrap items-center gap-x-5">
         <button type="button" class="link" (click)="tightBoth()" data-testid="tight-both">All tight, both sides</button>
+        @if (manySettled()) {
+          <button type="button" class="link" (click)="rocks()" data-testid="rocks">It rocks somewhere</button>
+        }
         <button type="button" class="link" (click)="toggleMeasure(true)" data-testid="measure">
           Measure it <span class="key" aria-hidden="true">M</span>
         </button>
@@ -113,22 +127,25 @@ const DEFECTS_OF: Partial<Record<JointKind, readonly Defect[]>> = {
           }
         }
       </label>
+      @if (noise()) {
+        <ak-suspects class="mt-4 block" />
+      }
+    } @else if (store.elsewhere()) {
+      <ak-elsewhere-card />
       <ak-suspects class="mt-4 block" />
     } @else {
-      <h2 class="text-2xl font-bold">Touch a joint on the plate</h2>
-      <p class="soft mt-1">Or take a whole check in one tap where everything is tight.</p>
-      <ak-suspects class="mt-4 block" />
-      <ul class="mt-5">
-        @for (c of checks(); track c.id) {
-          <li class="rule flex min-h-14 items-center gap-3 py-1">
-            <button type="button" class="min-w-0 flex-1 text-left" (click)="open(c)">
-              <span class="block font-semibold">{{ bothSides(c) }}</span>
-              <span class="soft block truncate text-sm">{{ names(c) }} · {{ c.minutes }} min a side</span>
-            </button>
-            <button type="button" class="btn !min-h-11 text-[15px]" (click)="allTight(c)">All tight, both sides</button>
-          </li>
-        }
-      </ul>
+      <h2 class="text-2xl font-bold">{{ noise() ? 'What to check next' : 'Touch a joint on the plate' }}</h2>
+      <p class="soft mt-1">
+        {{
+          noise()
+            ? 'Best for their minutes first. Or touch a joint on the plate.'
+            : 'Or take a whole check in one tap where everything is tight.'
+        }}
+      </p>
+      <ak-next-checks class="mt-2 block" />
+      @if (noise()) {
+        <ak-suspects class="mt-4 block" />
+      }
     }
   `,
 })
@@ -153,8 +170,18 @@ export class Find {
     const id = this.store.selected();
     return id ? (this.store.state()?.joints.get(id) ?? null) : null;
   });
-  protected readonly check = computed(() => (this.joint() ? checkAt(this.store.state()!, this.joint()!.id) : undefined));
-  protected readonly checks = computed(() => checksOf(this.store.state()!.context.type.axles[this.store.axle()]));
+  protected readonly noise = computed(() => this.store.state()?.context.kind === 'noise');
+  protected readonly check = this.store.check;
+  /** Other checks that settle this joint too. */
+  protected readonly otherChecks = computed(() => {
+    const j = this.joint();
+    if (!j) return [];
+    const axle = this.store.state()!.context.type.axles[splitJoint(j.id)!.axle];
+    return checksOf(axle).filter((c) => c.settles.includes(j.kind) && c.id !== this.check()?.id);
+  });
+  protected readonly manySettled = computed(
+    () => (this.check()?.settles.length ?? 0) > 1 && !this.check()!.id.startsWith('grip'),
+  );
   protected readonly title = computed(() => {
     const j = this.joint();
     return j ? `${jointName(j.kind, this.session.dialect())}, ${j.side}` : '';
@@ -205,22 +232,14 @@ export class Find {
   protected tightBoth(): void {
     void this.actions.recordTightBoth(this.store, this.joint()!.id);
   }
-  protected allTight(c: Check): void {
-    const id = jointId(this.store.axle(), 'left', c.settles[0]!);
-    // The state in which this check counts, unless the vehicle was said to stand otherwise.
-    void this.actions.recordTightBoth(this.store, id);
+  protected rocks(): void {
+    void this.actions.recordRocks(this.store, this.joint()!.id);
   }
-  protected open(c: Check): void {
-    this.store.select(jointId(this.store.axle(), 'left', c.settles[0]!));
-  }
-  protected bothSides(c: Check): string {
-    return c.title.replace(' {side}', '');
-  }
-  protected names(c: Check): string {
-    return c.settles.map((k) => jointName(k, this.session.dialect()).toLowerCase()).join(', ');
+  protected uncap(t: string): string {
+    return t.charAt(0).toLowerCase() + t.slice(1);
   }
   protected stand(v: string): void {
-    this.actions.setStanding(this.store, v as VehicleState);
+    this.store.stand(v as VehicleState);
   }
   protected defect(what: Defect): void {
     void this.store.write('defect', { joint: this.joint()!.id, what });

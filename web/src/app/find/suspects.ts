@@ -1,9 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router } from '@angular/router';
-import type { Suspect } from '@ash-knot/core';
+import { otherDefects, sayFault, sayJoint, splitFault, type Change, type Reason, type Suspect } from '@ash-knot/core';
 import { JobStore } from '../state/job-store';
+import { Session } from '../state/session';
+import { cap, pct } from '../kit/say';
 
-/** The ranking, in bars, and what the verdict still waits for. */
+/** Beyond this weight a bar is full: odds by fifty. */
+const FULL = Math.log(50);
+
+/** The ranking in bars, why it stands so, and what the verdict still waits for. */
 @Component({
   selector: 'ak-suspects',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -15,59 +20,120 @@ import { JobStore } from '../state/job-store';
     <ol class="mt-1">
       @for (x of top(); track x.fault; let first = $first) {
         <li>
-          <button type="button" class="row" [disabled]="!x.joint" (click)="show(x)">
-            <span class="truncate text-left" [class.font-bold]="first">{{ cap(x.name) }}</span>
+          <div class="row">
+            <button type="button" class="name" [class.font-bold]="first" [disabled]="!x.joint" (click)="show(x)">
+              {{ cap(x.name) }}
+            </button>
             <span class="bar" [class.danger]="x.dangerous"><span [style.width.%]="x.p * 100"></span></span>
             <span class="mono text-right font-semibold">{{ pct(x.p) }} %</span>
-          </button>
-          @if (first && x.because.length) {
-            <p class="soft -mt-1 pb-2 text-sm">{{ x.because.slice(0, 4).join(' · ') }}</p>
+            <button
+              type="button"
+              class="link justify-end text-sm"
+              [attr.aria-expanded]="why() === x.fault"
+              [attr.aria-label]="'Why the ' + x.name"
+              (click)="toggle(x)"
+              data-testid="why"
+            >
+              Why
+            </button>
+          </div>
+          @if (why() === x.fault) {
+            <ul class="mb-3" data-testid="reasons">
+              @for (r of reasons(); track r.words) {
+                <li class="reason">
+                  <span class="truncate">{{ cap(r.words) }}</span>
+                  <span class="scale" aria-hidden="true"
+                    ><span [class.against]="r.weight < 0" [style.width.%]="width(r)"></span
+                  ></span>
+                  <span class="soft text-[13px]">{{ strength(r) }}</span>
+                </li>
+              } @empty {
+                <li class="soft py-1 text-sm">Nothing said or found moves it by much: it stands where such parts usually do.</li>
+              }
+              @if (reasons().length > 1) {
+                <li class="soft pt-1 text-[13px]">Each weighed with all the others known; they do not add up.</li>
+              }
+            </ul>
           }
         </li>
       }
     </ol>
+    @if (changes().length) {
+      <p class="mt-1 text-[15px]" data-testid="changes">
+        <span class="font-semibold">What would change this.</span>
+        @for (c of changes(); track c.of) {
+          {{ sayChange(c) }}
+        }
+      </p>
+    }
     @if (store.verdict(); as v) {
       @switch (v.kind) {
         @case ('blocked') {
           <p class="caution mt-3" data-testid="verdict"><b>No verdict yet.</b> {{ v.sentence }}</p>
         }
+        @case ('contradiction') {
+          <p class="caution mt-3" role="alert" data-testid="verdict"><b>No verdict.</b> {{ v.sentence }}</p>
+        }
         @case ('dangerous') {
-          <p class="caution mt-3 font-bold text-oxide" role="alert" data-testid="verdict">{{ v.sentence }}</p>
+          <div class="caution mt-3" role="alert" data-testid="verdict">
+            <p class="font-bold text-oxide">{{ v.sentence }}</p>
+            @if (v.causes.length) {
+              <p>The noise besides: {{ say(v.causes) }}.</p>
+            }
+          </div>
         }
         @case ('ready') {
-          @if (store.state()?.verdict) {
+          @if (given()) {
             <p class="mt-3 border-l-4 border-lichen bg-chalk px-4 py-2" data-testid="verdict">
               <b>Verdict given.</b> {{ v.sentence }}
             </p>
           } @else {
             <div class="mt-3 flex items-center gap-4 border-l-4 border-lichen bg-chalk px-4 py-2" data-testid="verdict">
               <p class="flex-1"><b>It is this:</b> {{ v.sentence }} The dangerous joints are cleared.</p>
-              <button type="button" class="btn btn-go" (click)="say()" data-testid="give-verdict">Give the verdict</button>
+              <button type="button" class="btn btn-go" (click)="give()" data-testid="give-verdict">Give the verdict</button>
             </div>
           }
         }
         @case ('open') {
-          <div class="caution mt-3 flex items-center gap-4 !border-ash-500" data-testid="verdict">
-            <p class="flex-1"><b>No verdict.</b> {{ v.sentence }}</p>
-            @if (!store.state()?.verdict) {
+          @if (given()) {
+            <p class="caution mt-3 !border-ash-500" data-testid="verdict">
+              <b>Not reproduced.</b> Nothing was found and nothing was heard. What else to try is on the drive’s list.
+            </p>
+          } @else {
+            <div class="caution mt-3 flex items-center gap-4 !border-ash-500" data-testid="verdict">
+              <p class="flex-1"><b>No verdict.</b> {{ v.sentence }}</p>
               <button type="button" class="btn" (click)="notReproduced()">Not reproduced</button>
-            }
-          </div>
+            </div>
+          }
         }
       }
+    }
+    @if (besides().length) {
+      <div class="mt-3" data-testid="besides">
+        <h3 class="heading">Found besides, not the noise</h3>
+        <ul>
+          @for (b of besides(); track b.joint) {
+            <li class="text-[15px]">{{ cap(b.name) }}: {{ b.what }}</li>
+          }
+        </ul>
+      </div>
     }
   `,
   styles: `
     .row {
       display: grid;
-      grid-template-columns: minmax(0, 210px) 1fr 58px;
+      grid-template-columns: minmax(0, 232px) 1fr 54px 44px;
       align-items: center;
       gap: 10px;
-      width: 100%;
       min-height: 44px;
     }
-    .row:hover:not(:disabled) {
-      background: var(--color-ash-200);
+    .name {
+      min-height: 44px;
+      text-align: left;
+      line-height: 1.2;
+    }
+    .name:hover:not(:disabled) {
+      text-decoration: underline;
     }
     .bar {
       position: relative;
@@ -84,9 +150,38 @@ import { JobStore } from '../state/job-store';
       background: repeating-linear-gradient(45deg, var(--color-oxide) 0 4px, var(--color-ash-100) 4px 7px);
       outline: 1px solid var(--color-oxide);
     }
+    .reason {
+      display: grid;
+      grid-template-columns: minmax(0, 232px) 1fr 122px;
+      align-items: center;
+      gap: 10px;
+      min-height: 28px;
+      font-size: 15px;
+    }
+    .scale {
+      position: relative;
+      height: 9px;
+      background:
+        linear-gradient(var(--color-bark), var(--color-bark)) center / 1px 100% no-repeat,
+        linear-gradient(var(--color-ash-300), var(--color-ash-300)) left center / 100% 1px no-repeat;
+    }
+    .scale > span {
+      position: absolute;
+      left: 50%;
+      height: 100%;
+      background: var(--color-ink);
+    }
+    .scale > .against {
+      left: auto;
+      right: 50%;
+      background: repeating-linear-gradient(90deg, var(--color-bark-soft) 0 3px, transparent 3px 5px);
+    }
     @media (max-width: 700px) {
       .row {
-        grid-template-columns: minmax(0, 1fr) 90px 52px;
+        grid-template-columns: minmax(0, 1fr) 70px 50px 40px;
+      }
+      .reason {
+        grid-template-columns: minmax(0, 1fr) 80px 92px;
       }
     }
   `,
@@ -94,32 +189,80 @@ import { JobStore } from '../state/job-store';
 export class Suspects {
   protected readonly store = inject(JobStore);
   private readonly router = inject(Router);
+  private readonly session = inject(Session);
+  private readonly opened = signal<string | null | undefined>(undefined);
+  protected readonly cap = cap;
+  protected readonly pct = pct;
+
   protected readonly top = computed(() => this.store.suspects().slice(0, 4));
+  /** The first suspect's reasons stand open until somebody shuts them. */
+  protected readonly why = computed(() => {
+    const o = this.opened();
+    return o === undefined ? this.top()[0]?.fault : o;
+  });
+  protected readonly reasons = computed(() => (this.store.diagnosis()?.why[this.why() ?? ''] ?? []).slice(0, 5));
+  protected readonly changes = computed(() => this.store.diagnosis()?.changes ?? []);
+  protected readonly given = computed(() => this.store.state()?.verdict);
   protected readonly findings = computed(() => {
     const s = this.store.state();
     if (!s) return 0;
     const c = s.complaint;
     const said = c ? c.character.length + c.where.length + c.when.length + c.drives.length : 0;
-    return said + [...s.joints.values()].filter((j) => j.hand || j.defects.length || j.before).length;
+    return (
+      said +
+      s.driven.size +
+      s.elsewhere.size +
+      [...s.joints.values()].filter((j) => j.hand || j.defects.length || j.before).length
+    );
+  });
+  protected readonly besides = computed(() => {
+    const s = this.store.state();
+    const v = this.store.verdict();
+    if (!s || !v) return [];
+    const causes = this.given()?.body.causes ?? (v.kind === 'ready' || v.kind === 'dangerous' ? v.causes : []);
+    // Before anything is named everything found is still a suspect.
+    if (causes.length === 0) return [];
+    return otherDefects(s, causes).map((d) => ({ ...d, name: sayJoint(d.joint, this.session.dialect(), true) }));
   });
 
-  protected cap(t: string): string {
-    return t.charAt(0).toUpperCase() + t.slice(1);
+  protected toggle(x: Suspect): void {
+    this.opened.set(this.why() === x.fault ? null : x.fault);
   }
-  protected pct(p: number): string {
-    // Nothing found by reasoning is ever quite certain.
-    return p > 0.995 ? '>99' : p < 0.01 ? '<1' : String(Math.round(p * 100));
+  protected width(r: Reason): number {
+    return Math.min(50, (50 * Math.abs(r.weight)) / FULL);
+  }
+  protected strength(r: Reason): string {
+    return r.strength === 'settles it'
+      ? r.weight > 0
+        ? 'settles it'
+        : 'rules it out'
+      : `${r.strength} ${r.weight > 0 ? 'for' : 'against'}`;
+  }
+  protected say(ids: readonly string[]): string {
+    return ids.map((id) => sayFault(id, this.session.dialect())).join(', ');
+  }
+  protected sayChange(c: Change): string {
+    const first = this.store.suspects()[0];
+    if (!first) return '';
+    const name = sayFault(c.of, this.session.dialect(), true);
+    // The larger of the two is the one worth saying.
+    const [found, p] = Math.abs(c.moves - first.p) >= Math.abs(c.tight - first.p) ? [true, c.moves] : [false, c.tight];
+    const shown = splitFault(c.of) ? (found ? 'moves' : 'is tight') : found ? 'is found' : 'is ruled out';
+    return c.of === c.fault
+      ? `If it ${shown}: ${pct(p)} %.`
+      : `If the ${name} ${shown}: the ${sayFault(c.fault, this.session.dialect(), true)} goes to ${pct(p)} %.`;
   }
   protected show(x: Suspect): void {
     if (!x.joint) return;
     this.store.select(x.joint);
     void this.router.navigate(['/job', this.store.view()!.id, 'find']);
   }
-  protected say(): void {
+  protected give(): void {
     const v = this.store.verdict();
     if (v?.kind === 'ready') void this.store.write('verdict', { causes: [...v.causes], reproduced: true, note: '' });
   }
   protected notReproduced(): void {
     void this.store.write('verdict', { causes: [], reproduced: false, note: 'not reproduced' });
+    void this.router.navigate(['/job', this.store.view()!.id, 'listen'], { queryParams: { drive: 1 } });
   }
 }

@@ -1,16 +1,29 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
 import { format } from 'date-fns';
-import { debounceTime, Subject } from 'rxjs';
+import { debounceTime, filter, map, merge, scan, Subject, switchMap } from 'rxjs';
 import { v7 as uuid } from 'uuid';
 import type { DueRecheck, FloorJob, FloorView } from '@ash-knot/contract';
-import { dangerousJoints, foldJob, nextLine, openCounts, RECHECK_RESULTS, STATIONS, type NextLine } from '@ash-knot/core';
+import {
+  dangerousJoints,
+  foldJob,
+  nextLine,
+  openCounts,
+  RECHECK_RESULTS,
+  requestOf,
+  STATIONS,
+  type Diagnosis,
+  type JobState,
+  type NextLine,
+} from '@ash-knot/core';
 import { Ask } from '../kit/ask';
 import { Keys } from '../kit/keys';
 import { NextBar } from '../kit/next-bar';
 import { TopBar } from '../kit/top-bar';
 import { Api } from '../state/api';
 import { Clock } from '../state/clock';
+import { Diagnoser } from '../state/diagnoser';
 import { Outbox } from '../state/outbox';
 import { Session } from '../state/session';
 
@@ -197,16 +210,18 @@ export class Floor {
   private readonly clock = inject(Clock);
   private readonly outbox = inject(Outbox);
   private readonly ask = inject(Ask);
+  private readonly diagnoser = inject(Diagnoser);
   protected readonly floor = signal<FloorView | null>(null);
   protected readonly error = signal('');
   protected readonly results = RECHECK_RESULTS;
 
-  protected readonly bands = computed((): Band[] => {
+  private readonly states = computed((): { job: FloorJob; state: JobState }[] => {
     const f = this.floor();
     const shop = this.session.shop();
     if (!f || !shop) return [];
-    return f.jobs.map((job): Band => {
-      const state = foldJob(
+    return f.jobs.map((job) => ({
+      job,
+      state: foldJob(
         {
           type: f.types[job.vehicle.typeId]!,
           typeId: job.vehicle.typeId,
@@ -214,10 +229,30 @@ export class Floor {
           distanceKm: job.distanceKm,
           rules: shop.rules,
           gauges: shop.gauges,
+          file: job.file,
         },
         job.entries,
-      );
-      const next = nextLine(state, this.clock.now());
+      ),
+    }));
+  });
+  /** Diagnoses of the jobs still looking for the noise, as they come from the worker. */
+  private readonly diagnoses = toSignal(
+    toObservable(this.states).pipe(
+      switchMap((all) =>
+        merge(
+          ...all
+            .filter(({ state: s }) => s.context.kind === 'noise' && s.complaint && s.choices.length === 0)
+            .map(({ job, state }) => this.diagnoser.diagnose(requestOf(state)).pipe(map((d) => ({ job: job.id, d })))),
+        ),
+      ),
+      filter((x) => x.d.stage !== 'ranked'),
+      scan((known, x) => new Map(known).set(x.job, x.d), new Map<string, Diagnosis>()),
+    ),
+    { initialValue: new Map<string, Diagnosis>() },
+  );
+  protected readonly bands = computed((): Band[] =>
+    this.states().map(({ job, state }): Band => {
+      const next = nextLine(state, this.clock.now(), this.diagnoses().get(job.id));
       const open = openCounts(state);
       const here = STATIONS.indexOf(next.station);
       const danger = dangerousJoints(state).length > 0;
@@ -231,8 +266,8 @@ export class Floor {
           i < here ? (open[st] > 0 && st === 'find' ? 'here' : 'done') : i === here ? 'here' : 'open',
         ),
       };
-    });
-  });
+    }),
+  );
   /** What matters most now: danger not told, then the longest wait for somebody's hands. */
   protected readonly first = computed(
     (): Band | undefined =>

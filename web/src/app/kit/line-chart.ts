@@ -9,15 +9,18 @@ import {
   input,
   viewChild,
 } from '@angular/core';
-import { Chart, LinearScale, LineController, LineElement, PointElement, Tooltip } from 'chart.js';
+import { Chart, LinearScale, LineController, LineElement, PointElement, Tooltip, type Plugin } from 'chart.js';
 
 Chart.register(LinearScale, LineController, LineElement, PointElement, Tooltip);
 
 export interface Series {
   readonly label: string;
-  readonly points: readonly { x: number; y: number }[];
+  /** With `low` and `high` a whisker is drawn through the point. */
+  readonly points: readonly { x: number; y: number; low?: number; high?: number }[];
   readonly dash?: readonly number[];
   readonly marker?: 'circle' | 'rect' | 'triangle' | 'rectRot' | false;
+  /** A line to compare with, not data: thin, no points. */
+  readonly guide?: boolean;
 }
 
 /** Chart.js behind a signal: lines told apart by dash and marker, not by colour alone. */
@@ -32,6 +35,8 @@ export class LineChart {
   readonly series = input.required<readonly Series[]>();
   readonly xTitle = input('');
   readonly yTitle = input('');
+  /** Top of the y axis, where it is known. */
+  readonly yMax = input<number>();
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('c');
   private chart: Chart | undefined;
 
@@ -66,18 +71,40 @@ export class LineChart {
       border: { color: token('ash-500') },
     });
     const inks = [token('ink'), token('bark'), token('ash-500'), token('lichen')];
+    const whiskers: Plugin<'line'> = {
+      id: 'whiskers',
+      beforeDatasetsDraw: ({ ctx, scales }) => {
+        this.series().forEach((s, i) => {
+          ctx.strokeStyle = inks[i % inks.length]!;
+          ctx.lineWidth = 1.2;
+          for (const p of s.points) {
+            if (p.low === undefined || p.high === undefined) continue;
+            const [x, a, b] = [
+              scales['x']!.getPixelForValue(p.x),
+              scales['y']!.getPixelForValue(p.low),
+              scales['y']!.getPixelForValue(p.high),
+            ];
+            ctx.beginPath();
+            ctx.moveTo(x, a);
+            ctx.lineTo(x, b);
+            ctx.stroke();
+          }
+        });
+      },
+    };
     this.chart = new Chart(this.canvas().nativeElement, {
       type: 'line',
+      plugins: [whiskers],
       data: {
         datasets: this.series().map((s, i) => ({
           label: s.label,
           data: [...s.points],
-          borderColor: s.marker === false ? token('oxide') : inks[i % inks.length]!,
+          borderColor: s.guide ? token('ash-500') : s.marker === false ? token('oxide') : inks[i % inks.length]!,
           backgroundColor: s.marker === false ? token('oxide') : inks[i % inks.length]!,
-          borderWidth: 2,
+          borderWidth: s.guide ? 1.2 : 2,
           borderDash: [...(s.dash ?? [])],
           pointStyle: s.marker ?? 'circle',
-          pointRadius: s.marker === false ? 0 : 5,
+          pointRadius: s.marker === false || s.guide ? 0 : 5,
           tension: 0,
         })),
       },
@@ -85,7 +112,14 @@ export class LineChart {
         animation: false,
         responsive: true,
         maintainAspectRatio: false,
-        scales: { x: axis(this.xTitle()), y: { ...axis(this.yTitle()), beginAtZero: true, grace: '10%' } },
+        scales: {
+          x: axis(this.xTitle()),
+          y: {
+            ...axis(this.yTitle()),
+            beginAtZero: true,
+            ...(this.yMax() === undefined ? { grace: '10%' } : { max: this.yMax()! }),
+          },
+        },
         plugins: { legend: { display: false } },
       },
     });

@@ -1,10 +1,11 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Router } from '@angular/router';
 import { CHARACTERS, DRIVES, HISTORY, WHENS, WHERES, type EntryBodies } from '@ash-knot/core';
 import { Picks } from '../kit/picks';
 import { draft } from '../state/draft';
 import { JobStore } from '../state/job-store';
 import { Suspects } from '../find/suspects';
+import { OwnDrive } from './own-drive';
 
 type Complaint = EntryBodies['complaint'];
 const EMPTY: Complaint = { character: [], where: [], when: [], drives: [], history: [], words: '' };
@@ -12,85 +13,122 @@ const EMPTY: Complaint = { character: [], where: [], when: [], drives: [], histo
 /** What the customer hears, picked word by word. */
 @Component({
   selector: 'ak-listen',
-  imports: [Picks, Suspects],
+  imports: [OwnDrive, Picks, Suspects],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <label class="block">
-      <span class="heading">In the customer’s words</span>
-      <input
-        class="field mt-1 !text-lg"
-        [value]="c().words"
-        #words
-        (input)="set({ words: words.value })"
-        maxlength="2000"
-        data-testid="words"
-        placeholder="knocks on the …"
-      />
-    </label>
-    <section class="mt-5">
-      <h3 class="heading mb-2">When</h3>
-      <ak-picks label="When" [options]="whens" [picked]="c().when" (pickedChange)="set({ when: $event })" />
-    </section>
-    <section class="mt-5">
-      <h3 class="heading mb-2">Where</h3>
-      <ak-picks
-        label="Where"
-        [options]="wheres"
-        [picked]="c().where"
-        [names]="{ front: 'front floor', rear: 'rear or luggage' }"
-        (pickedChange)="set({ where: $event })"
-      />
-    </section>
-    <section class="mt-5">
-      <h3 class="heading mb-2">What it sounds like</h3>
-      <ak-picks
-        label="What it sounds like"
-        [options]="characters"
-        [picked]="c().character"
-        (pickedChange)="set({ character: $event })"
-      />
-    </section>
-    <section class="mt-5">
-      <h3 class="heading mb-2">How it drives</h3>
-      <ak-picks label="How it drives" [options]="drives" [picked]="c().drives" (pickedChange)="set({ drives: $event })" />
-    </section>
-    <section class="mt-5">
-      <h3 class="heading mb-2">What was done to it</h3>
-      <ak-picks
-        label="What was done to it"
-        [options]="history"
-        [picked]="c().history"
-        (pickedChange)="set({ history: $event })"
-      />
-    </section>
-    @if (store.state()?.complaint) {
-      <ak-suspects class="mt-6 block" />
+    @if (store.state()?.complaint && noise()) {
+      <div class="mb-5 grid grid-cols-2" role="group" aria-label="Listen">
+        <button type="button" class="half" [class.on]="!drive()" [attr.aria-pressed]="!drive()" (click)="go(false)">
+          What the customer hears
+        </button>
+        <button
+          type="button"
+          class="half"
+          [class.on]="drive()"
+          [attr.aria-pressed]="!!drive()"
+          (click)="go(true)"
+          data-testid="own-drive"
+        >
+          Our own drive
+        </button>
+      </div>
     }
-    <div
-      class="-mx-4 mt-6 flex items-center gap-4 border-t bg-ash-100 px-4 py-3 plate:sticky plate:-bottom-7 plate:-mx-7 plate:-mb-7 plate:px-7"
-    >
-      <button
-        type="button"
-        class="btn btn-go min-w-48"
-        [disabled]="!dirty() || busy()"
-        (click)="save()"
-        data-testid="save-complaint"
+    @if (drive() && store.state()?.complaint) {
+      <ak-own-drive />
+      <ak-suspects class="mt-6 block" />
+    } @else {
+      <label class="block">
+        <span class="heading">In the customer’s words</span>
+        <input
+          class="field mt-1 !text-lg"
+          [value]="c().words"
+          #words
+          (input)="set({ words: words.value })"
+          maxlength="2000"
+          data-testid="words"
+          placeholder="knocks on the …"
+        />
+      </label>
+      <section class="mt-5">
+        <h3 class="heading mb-2">When</h3>
+        <ak-picks label="When" [options]="whens" [picked]="c().when" (pickedChange)="set({ when: $event })" />
+      </section>
+      <section class="mt-5">
+        <h3 class="heading mb-2">Where</h3>
+        <ak-picks
+          label="Where"
+          [options]="wheres"
+          [picked]="c().where"
+          [names]="{ front: 'front floor', rear: 'rear or luggage' }"
+          (pickedChange)="set({ where: $event })"
+        />
+      </section>
+      <section class="mt-5">
+        <h3 class="heading mb-2">What it sounds like</h3>
+        <ak-picks
+          label="What it sounds like"
+          [options]="characters"
+          [picked]="c().character"
+          (pickedChange)="set({ character: $event })"
+        />
+      </section>
+      <section class="mt-5">
+        <h3 class="heading mb-2">How it drives</h3>
+        <ak-picks label="How it drives" [options]="drives" [picked]="c().drives" (pickedChange)="set({ drives: $event })" />
+      </section>
+      <section class="mt-5">
+        <h3 class="heading mb-2">What was done to it</h3>
+        <ak-picks
+          label="What was done to it"
+          [options]="history"
+          [picked]="c().history"
+          (pickedChange)="set({ history: $event })"
+        />
+      </section>
+      @if (store.state()?.complaint) {
+        <ak-suspects class="mt-6 block" />
+      }
+      <div
+        class="-mx-4 mt-6 flex items-center gap-4 border-t bg-ash-100 px-4 py-3 plate:sticky plate:-bottom-7 plate:-mx-7 plate:-mb-7 plate:px-7"
       >
-        Write it down
-      </button>
-      <span class="soft text-sm">{{
-        dirty()
-          ? 'Kept here until it is written down.'
-          : store.state()?.complaint
-            ? 'On the tape.'
-            : 'Pick what fits; leave out what nobody said.'
-      }}</span>
-    </div>
+        <button
+          type="button"
+          class="btn btn-go min-w-48"
+          [disabled]="!dirty() || busy()"
+          (click)="save()"
+          data-testid="save-complaint"
+        >
+          Write it down
+        </button>
+        <span class="soft text-sm">{{
+          dirty()
+            ? 'Kept here until it is written down.'
+            : store.state()?.complaint
+              ? 'On the tape.'
+              : 'Pick what fits; leave out what nobody said.'
+        }}</span>
+      </div>
+    }
+  `,
+  styles: `
+    .half {
+      min-height: 44px;
+      border-bottom: 3px solid var(--color-ash-300);
+      color: var(--color-bark-soft);
+    }
+    .half.on {
+      border-color: var(--color-bark);
+      color: var(--color-bark);
+      font-weight: 600;
+    }
   `,
 })
 export class Listen {
   protected readonly store = inject(JobStore);
   private readonly router = inject(Router);
+  /** From the address, so that a reload comes back to the drive. */
+  readonly drive = input<string>();
+  protected readonly noise = computed(() => this.store.state()?.context.kind === 'noise');
   protected readonly characters = CHARACTERS;
   protected readonly wheres = WHERES;
   protected readonly whens = WHENS;
@@ -104,6 +142,9 @@ export class Listen {
     return t !== null && JSON.stringify(t) !== JSON.stringify(this.store.state()?.complaint ?? EMPTY);
   });
 
+  protected go(drive: boolean): void {
+    void this.router.navigate([], { queryParams: { drive: drive ? 1 : null } });
+  }
   protected set(part: Partial<Complaint>): void {
     this.typed.set({ ...this.c(), ...part });
   }

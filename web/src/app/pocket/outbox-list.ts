@@ -1,6 +1,6 @@
 import { DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import { sayJoint, type FastenerId } from '@ash-knot/core';
+import { sayFault, type FastenerId } from '@ash-knot/core';
 import { Ask } from '../kit/ask';
 import { sayEntry } from '../sheet/say-entry';
 import { Outbox } from '../state/outbox';
@@ -46,7 +46,7 @@ export class OutboxList {
 
   protected say(e: Parameters<typeof sayEntry>[0]): string {
     return sayEntry(e, {
-      joint: (j) => sayJoint(j, this.session.dialect()),
+      joint: (j) => sayFault(j, this.session.dialect()),
       fastener: (f: FastenerId) => f,
       step: (id) => id.replaceAll('-', ' '),
     });

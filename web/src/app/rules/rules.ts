@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import {
   attempt,
   jointName,
@@ -11,19 +12,19 @@ import {
   type Side,
   type YardRules,
 } from '@ash-knot/core';
-import { Ask } from '../kit/ask';
 import { FormField } from '../kit/form-field';
 import { TextField } from '../kit/text-field';
 import { Picks } from '../kit/picks';
 import { TopBar } from '../kit/top-bar';
-import { Api, ApiError } from '../state/api';
+import { Api } from '../state/api';
 import { draft } from '../state/draft';
 import { Session } from '../state/session';
+import { AsLead } from './as-lead';
 
 /** Limits, schools, people and gauges. Changing them takes the lead's PIN. */
 @Component({
   selector: 'ak-rules',
-  imports: [FormField, Picks, TextField, TopBar],
+  imports: [FormField, Picks, RouterLink, TextField, TopBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ak-top-bar />
@@ -84,6 +85,17 @@ import { Session } from '../state/session';
           Ball joints, tie rods, wheel bearings, springs and wheel nuts of the axle are always cleared first. That rule cannot be
           switched off.
         </p>
+        <p class="heading mt-4">Driving with both links off</p>
+        <ak-picks
+          class="mt-1 block"
+          label="Driving with both links off"
+          [options]="['never', 'in the yard, slowly']"
+          [picked]="[r().linksOffDrive ? 'in the yard, slowly' : 'never']"
+          [single]="true"
+          (pickedChange)="save({ linksOffDrive: $event[0] !== 'never' })"
+        />
+        <p class="soft mt-1 text-sm">Only with the bar tied clear of hoses, shafts and tyres; never on the road.</p>
+        <a routerLink="/rules/suspects" class="link mt-2">The suspects table, and what closed jobs have taught</a>
         <h2 class="mt-7 text-xl font-bold">Theme</h2>
         <ak-picks
           class="mt-2 block"
@@ -159,7 +171,7 @@ import { Session } from '../state/session';
 export class Rules {
   protected readonly session = inject(Session);
   private readonly api = inject(Api);
-  private readonly ask = inject(Ask);
+  private readonly lead = inject(AsLead);
   protected readonly dialects: readonly Dialect[] = ['sway bar', 'anti-roll bar'];
   protected readonly sides: readonly Side[] = ['left', 'right'];
   protected readonly roles = ROLES;
@@ -226,15 +238,8 @@ export class Rules {
     await this.session.signOut();
   }
   private async asLead(work: () => Promise<string>): Promise<void> {
-    const p = this.session.person();
-    if (!p || p.role !== 'lead' || !this.session.confirmed(p.id)) {
-      if (!(await this.ask.pin('The yard rules are the lead’s.', ['lead']))) return;
-    }
-    try {
-      this.say(await work(), false);
-    } catch (e) {
-      this.say(e instanceof ApiError ? e.message : String(e), true);
-    }
+    const said = await this.lead.run(work);
+    if (said) this.say(said.text, said.bad);
   }
   private say(text: string, bad: boolean): void {
     this.said.set(text);

@@ -14,6 +14,7 @@ import {
   SIDES,
   type AxleEnd,
   type AxleSpec,
+  type Check,
   type Dialect,
   type JointId,
   type JointKind,
@@ -21,8 +22,16 @@ import {
   type Side,
 } from '@ash-knot/core';
 import { GapMark } from '../kit/gap-mark';
+import { drawCheck, type CheckMark } from './check-drawing';
 import { drawAxle } from './plate-drawing';
 import { layoutPlate } from './plate-layout';
+
+const LEGEND: readonly (CheckMark & { readonly words: string })[] = [
+  { kind: 'push', d: 'M1 6h24', words: 'push' },
+  { kind: 'lever', d: 'M1 4h24v4H1z', words: 'lever' },
+  { kind: 'look', d: 'M3 10a10 9 0 0 1 20 0', words: 'look' },
+  { kind: 'moves', d: 'M1 6h24', words: 'moves so when worn' },
+];
 
 /** The axle of this vehicle, drawn from its stored dimensions. Every joint is a target that shows its state. */
 @Component({
@@ -124,7 +133,22 @@ import { layoutPlate } from './plate-layout';
           }
         </g>
       }
+      @for (m of marks(); track $index) {
+        <path [attr.d]="m.d" class="halo" />
+      }
+      @for (m of marks(); track $index) {
+        <path [attr.d]="m.d" [class]="'mark-' + m.kind" />
+      }
     </svg>
+    @if (marks().length && !narrow()) {
+      <p class="legend" aria-hidden="true">
+        @for (k of legend(); track k.kind) {
+          <span
+            ><svg viewBox="0 0 26 12"><path [attr.d]="k.d" [class]="'mark-' + k.kind" /></svg>{{ k.words }}</span
+          >
+        }
+      </p>
+    }
 
     @for (r of layout().rows; track r.joint) {
       <button
@@ -239,6 +263,55 @@ import { layoutPlate } from './plate-layout';
       stroke: var(--color-bark);
       stroke-width: 1.8;
     }
+    .halo {
+      fill: none;
+      stroke: var(--color-ash-200);
+      stroke-width: 6;
+      stroke-linecap: round;
+      stroke-linejoin: round;
+      opacity: 0.85;
+    }
+    .mark-push,
+    .mark-look,
+    .mark-moves {
+      fill: none;
+      stroke: var(--color-ink);
+      stroke-width: 2.6;
+      stroke-linecap: round;
+      stroke-linejoin: round;
+    }
+    .mark-look {
+      stroke-width: 2;
+    }
+    .mark-moves {
+      stroke-width: 2;
+      stroke-dasharray: 4 4;
+    }
+    .mark-lever {
+      fill: var(--color-ink);
+      stroke: var(--color-ash-100);
+      stroke-width: 1;
+    }
+    .legend {
+      position: absolute;
+      left: 0;
+      right: 0;
+      bottom: 3px;
+      display: flex;
+      justify-content: center;
+      gap: 16px;
+      font-size: 13px;
+      color: var(--color-ink);
+    }
+    .legend span {
+      display: inline-flex;
+      align-items: center;
+      gap: 5px;
+    }
+    .legend svg {
+      width: 26px;
+      height: 12px;
+    }
     .shape-centre {
       fill: none;
       stroke: var(--color-ash-400);
@@ -255,6 +328,8 @@ export class AxlePlate {
   readonly chalked = input<ReadonlySet<JointId>>(new Set());
   readonly toTighten = input<ReadonlySet<JointId>>(new Set());
   readonly dialect = input<Dialect>('sway bar');
+  /** The check that is being made at the selected joint: drawn where the hands, the lever and the eyes go. */
+  readonly check = input<Check | null>(null);
   readonly selectedChange = output<JointId>();
   readonly flip = output();
 
@@ -265,6 +340,14 @@ export class AxlePlate {
   protected readonly corner = computed((): Side | null => this.zoomed() ?? (this.narrow() ? 'left' : null));
   protected readonly layout = computed(() => layoutPlate(this.end(), this.axle(), this.width(), this.height(), this.corner()));
   protected readonly shapes = computed(() => drawAxle(this.axle(), this.layout(), this.corner() ? [this.corner()!] : SIDES));
+
+  protected readonly marks = computed(() => {
+    const [c, at] = [this.check(), this.selected()];
+    const row = at && this.layout().rows.find((r) => r.joint === at);
+    return c && row ? drawCheck(this.axle(), this.layout(), row.side, c.id, c.settles) : [];
+  });
+  /** The kinds of mark on the plate now, each said once. */
+  protected readonly legend = computed(() => LEGEND.filter((k) => this.marks().some((m) => m.kind === k.kind)));
 
   constructor() {
     const el = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;

@@ -1,6 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import { Router } from '@angular/router';
-import type { NextLine } from '@ash-knot/core';
+import { checkAt, splitJoint, type CheckId, type JointId, type NextLine } from '@ash-knot/core';
 import { Dialog } from '@angular/cdk/dialog';
 import { PANEL } from '../kit/panel';
 import { JobStore } from '../state/job-store';
@@ -16,7 +16,9 @@ export class NextAct {
 
   label(n: NextLine): string {
     // Already looking at the check: the key records the common case.
-    if (n.action.kind === 'check' && this.atCheck(n.action.joint)) return 'All tight';
+    if (n.action.kind === 'check' && this.atCheck(n.action)) return 'All tight';
+    if (n.action.kind === 'elsewhere' && this.store.elsewhere() === n.action.check && this.router.url.includes('/find'))
+      return 'Nothing there';
     return n.label;
   }
 
@@ -26,13 +28,26 @@ export class NextAct {
     switch (a.kind) {
       case 'go':
         if (a.joint) this.store.select(a.joint);
-        void this.router.navigate(['/job', job, a.station]);
+        void this.router.navigate(
+          ['/job', job, a.station],
+          a.station === 'listen' && this.store.state()?.complaint ? { queryParams: { drive: 1 } } : {},
+        );
         break;
       case 'check':
-        if (this.atCheck(a.joint)) {
+        if (this.atCheck(a)) {
           void this.work.recordTight(this.store, a.joint);
         } else {
-          this.store.select(a.joint);
+          this.store.select(a.joint, a.check);
+          void this.router.navigate(['/job', job, 'find']);
+        }
+        break;
+      case 'elsewhere':
+        if (this.store.elsewhere() === a.check && this.router.url.includes('/find')) {
+          void this.work.recordElsewhere(this.store, a.check, 'tight');
+          this.store.elsewhere.set(null);
+        } else {
+          this.store.select(null);
+          this.store.elsewhere.set(a.check);
           void this.router.navigate(['/job', job, 'find']);
         }
         break;
@@ -56,8 +71,13 @@ export class NextAct {
     }
   }
 
-  private atCheck(joint: string): boolean {
-    return this.store.selected() === joint && this.router.url.includes('/find');
+  /** Looking at a joint that this check settles, by this check: whichever of them was touched. */
+  private atCheck(a: { joint: JointId; check: CheckId }): boolean {
+    const at = this.store.selected();
+    if (!at || !this.router.url.includes('/find')) return false;
+    const [here, there] = [splitJoint(at)!, splitJoint(a.joint)!];
+    const check = checkAt(this.store.state()!, at, this.store.wanted());
+    return here.side === there.side && here.axle === there.axle && check?.id === a.check;
   }
   private async openTold(): Promise<void> {
     const { ToldDialog } = await import('../prove/told-dialog');

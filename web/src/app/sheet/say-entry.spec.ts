@@ -1,9 +1,9 @@
-import { sayJoint, type Entry, type EntryBodies, type EntryKind } from '@ash-knot/core';
+import { sayFault, type Entry, type EntryBodies, type EntryKind } from '@ash-knot/core';
 import { sayEntry } from './say-entry';
 
 const say = <K extends EntryKind>(kind: K, body: EntryBodies[K]) =>
   sayEntry({ id: 'i', job: 'j', kind, body, by: 'ann', at: '2026-11-25T09:00:00Z' } as unknown as Entry, {
-    joint: (j) => sayJoint(j),
+    joint: (j) => sayFault(j),
     fastener: (f) => f,
     step: (id) => (id === 'chock' ? 'Chock the rear wheels' : id),
   });

@@ -1,30 +1,37 @@
-import { trimmed, type Entry, type FastenerId, type JointId } from '@ash-knot/core';
+import { sayManoeuvre, splitJoint, trimmed, type Cause, type Entry, type FastenerId, type JointId } from '@ash-knot/core';
 
 interface Words {
-  joint: (id: JointId) => string;
+  /** A joint of the plate, or a fault by its name. */
+  joint: (id: JointId | Cause) => string;
   fastener: (id: FastenerId) => string;
   /** A step of the plan by its title; its id when the plan no longer has it. */
   step: (id: string) => string;
 }
 
+/** What a look elsewhere is said to show: nothing there is tight or loose. */
+const ELSEWHERE = { tight: 'nothing there', moves: 'found', 'can’t tell': 'can’t tell' } as const;
+
 const capital = (t: string): string => t.charAt(0).toUpperCase() + t.slice(1);
 
 /** One entry of the ledger in one line. */
 export function sayEntry(e: Entry, w: Words): string {
-  const joints = (ids: readonly JointId[]) => ids.map(w.joint).join(', ');
+  const joints = (ids: readonly Cause[]) => ids.map(w.joint).join(', ');
   switch (e.kind) {
     case 'complaint':
       return `Complaint: ${e.body.words ? `“${e.body.words}” ` : ''}${[...e.body.character, ...e.body.where, ...e.body.when, ...e.body.drives].join(', ')}`;
     case 'check': {
+      if (e.body.rocks) return `It rocks, at one of: ${joints(e.body.results.map((r) => r.joint))}`;
       const odd = e.body.results.filter((r) => r.result !== 'tight');
       const all = e.body.results.length > 2 && odd.length === 0 ? `${e.body.results.length} joints tight` : '';
       return all
         ? `${capital(e.body.check.replaceAll('-', ' '))}: ${all}`
         : e.body.results
             .filter((r) => odd.length === 0 || odd.includes(r))
-            .map((r) => capital(`${w.joint(r.joint)}: ${r.result}`))
+            .map((r) => capital(`${w.joint(r.joint)}: ${splitJoint(r.joint) ? r.result : ELSEWHERE[r.result]}`))
             .join('; ');
     }
+    case 'drive':
+      return `Our drive, ${sayManoeuvre(e.body.manoeuvre).toLowerCase()}: ${e.body.heard}`;
     case 'defect':
       return capital(`${w.joint(e.body.joint)}: ${e.body.what}`);
     case 'reading':
@@ -56,7 +63,9 @@ export function sayEntry(e: Entry, w: Words): string {
     case 'orientation':
       return capital(`${e.body.orientation} the right way round, ${w.joint(e.body.joint)}`);
     case 'confirm':
-      return capital(`${w.joint(e.body.joint)} in the hand: ${e.body.outcome}`);
+      return capital(
+        `${w.joint(e.body.joint)} in the hand: ${e.body.outcome}${e.body.instead ? `, ${w.joint(e.body.instead)}` : ''}`,
+      );
     case 'caution':
       return `Caution read: ${w.step(e.body.step)}`;
     case 'road-test':

@@ -91,6 +91,7 @@ const NAMES: Record<Station, string> = {
               [chalked]="store.chalked()"
               [toTighten]="toTighten()"
               [dialect]="session.dialect()"
+              [check]="station() === 'find' ? store.check() : null"
               (selectedChange)="pick($event)"
               (flip)="store.flip()"
             />

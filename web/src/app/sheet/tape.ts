@@ -11,7 +11,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { format } from 'date-fns';
-import { fastenerName, sayJoint, type Entry } from '@ash-knot/core';
+import { fastenerName, sayFault, type Entry } from '@ash-knot/core';
 import { JobStore } from '../state/job-store';
 import { Session } from '../state/session';
 import { sayEntry } from './say-entry';
@@ -118,7 +118,7 @@ export class Tape {
       time: format(new Date(entry.at), 'HH:mm'),
       who: this.session.name(entry.by),
       text: sayEntry(entry, {
-        joint: (j) => sayJoint(j, this.session.dialect()),
+        joint: (j) => sayFault(j, this.session.dialect()),
         step: (id) => this.store.plan().find((p) => p.id === id)?.title ?? id.replaceAll('-', ' '),
         fastener: (f) => {
           const [, side, kind] = f.split('.');

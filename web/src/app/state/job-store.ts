@@ -1,31 +1,53 @@
 import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { catchError, of, scan, switchMap } from 'rxjs';
 import { v7 as uuid } from 'uuid';
 import type { JobView, StoredEntry } from '@ash-knot/contract';
 import {
   chalked,
+  checkAt,
   fastenersOf,
   foldJob,
   nextLine,
   openCounts,
   planOf,
-  suspects,
+  requestOf,
   verdictView,
   type AxleEnd,
+  type CheckId,
+  type Diagnosis,
+  type DiagnosisRequest,
+  type ElsewhereCheckId,
   type Entry,
   type EntryBodies,
   type EntryKind,
   type JobContext,
   type JobState,
   type JointId,
+  type VehicleState,
 } from '@ash-knot/core';
 import { Ask } from '../kit/ask';
 import { Api } from './api';
 import { Clock } from './clock';
+import { Diagnoser } from './diagnoser';
+import { draft } from './draft';
 import { Outbox } from './outbox';
 import { Session } from './session';
 
 /** What is to be written: a kind and the body that belongs to it. */
 type Line = { [K in EntryKind]: { readonly kind: K; readonly body: EntryBodies[K] } }[EntryKind];
+
+/** A diagnosis that has only begun shows the last one's plan, reasons and drive until its own are there. */
+function grown(last: Diagnosis, d: Diagnosis): Diagnosis {
+  return {
+    ...d,
+    stage: d.stage === 'ranked' ? last.stage : d.stage,
+    plan: d.stage === 'ranked' ? last.plan : d.plan,
+    why: d.stage === 'ranked' || d.stage === 'planned' ? last.why : d.why,
+    changes: d.stage === 'ranked' ? last.changes : d.changes,
+    road: d.stage === 'done' ? d.road : last.road,
+  };
+}
 
 /**
  * One job on the screen: what the server has, what is on its way there, and everything core says of
@@ -38,12 +60,20 @@ export class JobStore {
   private readonly outbox = inject(Outbox);
   private readonly clock = inject(Clock);
   private readonly ask = inject(Ask);
+  private readonly diagnoser = inject(Diagnoser);
   private stream: EventSource | undefined;
 
   readonly view = signal<JobView | null>(null);
   readonly failed = signal<string | null>(null);
   /** The joint everything else on the sheet is about. */
   readonly selected = signal<JointId | null>(null);
+  /** The check the joint is looked at by, where it is not its usual one. */
+  readonly wanted = signal<CheckId | null>(null);
+  /** A check of what is no joint of the plate, while it is looked at. */
+  readonly elsewhere = signal<ElsewhereCheckId | null>(null);
+  /** How the vehicle was said to stand, by job. */
+  private readonly standings = draft<Record<string, VehicleState>>('standing', {});
+  readonly standing = computed((): VehicleState | undefined => this.standings()[this.view()?.id ?? '']);
   /** Which axle the plate shows, when it was flipped by hand. */
   readonly flipped = signal<AxleEnd | null>(null);
 
@@ -74,15 +104,39 @@ export class JobStore {
       distanceKm: v.distanceKm,
       rules: shop.rules,
       gauges: shop.gauges,
+      file: v.file,
     };
   });
   readonly state = computed((): JobState | null => {
     const c = this.context();
     return c && foldJob(c, this.entries());
   });
-  readonly suspects = computed(() => (this.state() ? suspects(this.state()!) : []));
-  readonly verdict = computed(() => this.state() && verdictView(this.state()!));
-  readonly next = computed(() => this.state() && nextLine(this.state()!, this.clock.now()));
+  private readonly asked = computed((): DiagnosisRequest | undefined => {
+    const s = this.state();
+    return s?.context.kind === 'noise' && s.complaint ? requestOf(s, this.standing()) : undefined;
+  });
+  /** From the worker; while a newer one is worked out, what is not there yet stays from the last. */
+  readonly diagnosis = toSignal(
+    toObservable(this.asked).pipe(
+      switchMap((r) => (r ? this.diagnoser.diagnose(r).pipe(catchError(() => of(undefined))) : of(undefined))),
+      scan(
+        (last: Diagnosis | undefined, d: Diagnosis | undefined) => d && (last ? grown(last, d) : d),
+        undefined as Diagnosis | undefined,
+      ),
+    ),
+  );
+  /** The check of the joint that is touched: its usual one, or the one that was wanted. */
+  readonly check = computed(() => {
+    const [s, id] = [this.state(), this.selected()];
+    return (s && id && checkAt(s, id, this.wanted())) || null;
+  });
+  readonly suspects = computed(() => this.diagnosis()?.suspects ?? []);
+  readonly verdict = computed(() => {
+    const s = this.state();
+    const d = this.diagnosis();
+    return s && d ? verdictView(s, d) : null;
+  });
+  readonly next = computed(() => this.state() && nextLine(this.state()!, this.clock.now(), this.diagnosis()));
   readonly plan = computed(() => (this.state() ? planOf(this.state()!) : []));
   readonly fasteners = computed(() => (this.state() ? fastenersOf(this.state()!) : []));
   readonly chalked = computed((): ReadonlySet<JointId> => (this.state() ? chalked(this.state()!) : new Set()));
@@ -163,8 +217,13 @@ export class JobStore {
     this.view.update((now) => now && { ...now, bay });
   }
 
-  select(joint: JointId | null): void {
+  stand(state: VehicleState): void {
+    this.standings.update((m) => ({ ...m, [this.view()!.id]: state }));
+  }
+  select(joint: JointId | null, check: CheckId | null = null): void {
     this.selected.set(joint);
+    this.wanted.set(check);
+    this.elsewhere.set(null);
     if (joint) this.flipped.set(joint.startsWith('rear') ? 'rear' : 'front');
   }
   flip(): void {

@@ -3,14 +3,16 @@ import { Subject } from 'rxjs';
 import {
   checkAt,
   countingStates,
+  elsewhereChecks,
   jointId,
   splitJoint,
+  standingOf,
   type CheckResult,
+  type ElsewhereCheckId,
   type EntryBodies,
   type JointId,
   type VehicleState,
 } from '@ash-knot/core';
-import { draft } from '../state/draft';
 import type { JobStore } from '../state/job-store';
 
 /** Records that more than one place on the sheet can make. */
@@ -18,21 +20,15 @@ import type { JobStore } from '../state/job-store';
 export class WorkActions {
   /** The big key was pressed while a fastener waits: the work station takes the wrench's click. */
   readonly pull = new Subject<string>();
-  /** How the vehicle stands now, by job: checks are judged by it. */
-  private readonly standing = draft<Record<string, VehicleState>>('standing', {});
 
   standsAs(store: JobStore, joint: JointId): VehicleState {
-    const job = store.view()!.id;
-    const s = store.state()!;
-    const set = this.standing()[job];
-    if (set) return set;
+    const said = store.standing();
+    if (said) return said;
     // Nobody said how it stands: as at the last check, if this one counts there too, else as it must.
-    const counting = countingStates(s, joint);
-    const last = s.entries.filter((e) => e.kind === 'check').at(-1)?.body as EntryBodies['check'] | undefined;
-    return last && counting.includes(last.state) ? last.state : (counting[0] ?? 'both-hanging');
-  }
-  setStanding(store: JobStore, state: VehicleState): void {
-    this.standing.update((m) => ({ ...m, [store.view()!.id]: state }));
+    const s = store.state()!;
+    const counting = countingStates(s, joint, store.wanted());
+    const last = standingOf(s);
+    return s.entries.some((e) => e.kind === 'check') && counting.includes(last) ? last : (counting[0] ?? 'both-hanging');
   }
 
   /** One joint's result. */
@@ -41,30 +37,52 @@ export class WorkActions {
   }
   /** Everything this joint's check settles on its side is tight. */
   recordTight(store: JobStore, joint: JointId): Promise<boolean> {
-    const j = splitJoint(joint)!;
-    const check = checkAt(store.state()!, joint)!;
-    return this.write(
-      store,
-      joint,
-      check.settles.map((k) => ({ joint: jointId(j.axle, j.side, k), result: 'tight' as const })),
-    );
+    return this.write(store, joint, this.settled(store, joint, 'tight'));
   }
   /** The same, both sides in one tap. */
   recordTightBoth(store: JobStore, joint: JointId): Promise<boolean> {
-    const j = splitJoint(joint)!;
-    const check = checkAt(store.state()!, joint)!;
+    const other = joint.includes('.left.') ? joint.replace('.left.', '.right.') : joint.replace('.right.', '.left.');
+    const both = [joint, other as JointId].sort();
     return this.write(
       store,
       joint,
-      (['left', 'right'] as const).flatMap((side) =>
-        check.settles.map((k) => ({ joint: jointId(j.axle, side, k), result: 'tight' as const })),
-      ),
+      both.flatMap((id) => this.settled(store, id, 'tight')),
     );
   }
-  private write(store: JobStore, joint: JointId, results: EntryBodies['check']['results']): Promise<boolean> {
-    const check = checkAt(store.state()!, joint);
+  /** Movement is felt, and it cannot be said at which of the joints this check settles. */
+  recordRocks(store: JobStore, joint: JointId): Promise<boolean> {
+    return this.write(store, joint, this.settled(store, joint, 'can’t tell'), true);
+  }
+  /** A check of what is no joint of the plate. */
+  recordElsewhere(
+    store: JobStore,
+    id: ElsewhereCheckId,
+    result: CheckResult,
+    of?: EntryBodies['check']['results'][number]['joint'],
+  ) {
+    const s = store.state()!;
+    const check = elsewhereChecks(s.context.type).find((c) => c.id === id)!;
+    const stands = store.standing() ?? standingOf(s);
+    return store.write('check', {
+      check: id,
+      state: check.states.includes(stands) ? stands : check.states[0]!,
+      results: (of ? [of] : check.finds).map((joint) => ({ joint, result })),
+    });
+  }
+
+  private settled(store: JobStore, joint: JointId, result: CheckResult): EntryBodies['check']['results'] {
+    const j = splitJoint(joint)!;
+    return checkAt(store.state()!, joint, store.wanted())!.settles.map((k) => ({ joint: jointId(j.axle, j.side, k), result }));
+  }
+  private write(store: JobStore, joint: JointId, results: EntryBodies['check']['results'], rocks = false): Promise<boolean> {
+    const check = checkAt(store.state()!, joint, store.wanted());
     if (!check) return Promise.resolve(false);
-    return store.write('check', { check: check.id, state: this.standsAs(store, joint), results });
+    return store.write('check', {
+      check: check.id,
+      state: this.standsAs(store, joint),
+      results,
+      ...(rocks ? { rocks } : {}),
+    });
   }
 
   finishStep(store: JobStore, step: string): Promise<boolean> {

@@ -6,13 +6,16 @@ import {
   CONFIRM_OUTCOMES,
   EQUIPMENT,
   FATES,
+  faultsOf,
   piecesOf,
+  sayFault,
   show,
   STUD_SPINS,
   orientationsFor,
   workJoints,
   type Equipment,
   type Fate,
+  type FaultId,
   type FastenerView,
   type Piece,
   type PlannedStep,
@@ -21,6 +24,7 @@ import { PhotoButton } from '../kit/photo';
 import { Picks } from '../kit/picks';
 import { Clock } from '../state/clock';
 import { JobStore } from '../state/job-store';
+import { Session } from '../state/session';
 import { OrientationDrawing } from './orientation-drawing';
 import { TorqueCard } from './torque-card';
 import { WorkActions } from './work-actions';
@@ -45,6 +49,7 @@ export class Work {
   protected readonly store = inject(JobStore);
   private readonly actions = inject(WorkActions);
   private readonly clock = inject(Clock);
+  private readonly session = inject(Session);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   protected readonly equipment = EQUIPMENT;
   protected readonly outcomes = CONFIRM_OUTCOMES;
@@ -149,7 +154,27 @@ export class Work {
       { kind: 'confirm', body: { joint: r.step.confirmJoint!, outcome, note: '' } },
       { kind: 'step', body: { step: r.step.id, state: 'done' } },
     ]);
-    this.opened.set(null);
+    // It stays open while somebody says what it was instead.
+    this.opened.set(outcome === 'something else' ? r.step.id : null);
+  }
+  /** What it can have been instead: anything of this axle, or elsewhere. */
+  protected readonly faults = computed(() => {
+    const s = this.store.state();
+    if (!s) return [];
+    return faultsOf(s.context.type)
+      .filter((f) => f.axle === undefined || f.axle === s.axle)
+      .map((f) => ({ id: f.id, name: sayFault(f.id, this.session.dialect()) }));
+  });
+  protected insteadOf(r: Row): string | undefined {
+    return this.store.state()!.confirms.get(r.step.confirmJoint!)?.body.instead;
+  }
+  protected instead(r: Row, fault: string): void {
+    void this.store.write('confirm', {
+      joint: r.step.confirmJoint!,
+      outcome: 'something else',
+      note: '',
+      ...(fault ? { instead: fault as FaultId } : {}),
+    });
   }
   protected confirmed(r: Row): string | undefined {
     return this.store.state()!.confirms.get(r.step.confirmJoint!)?.body.outcome;

@@ -1,0 +1,73 @@
+/** What the customer says, in the words of the shop. contract/ builds its schema from these. */
+export const CHARACTERS = [
+  'dull clunk',
+  'sharp knock',
+  'rattle',
+  'metallic rattle',
+  'click',
+  'squeak',
+  'groan',
+  'vibration',
+] as const;
+export type Character = (typeof CHARACTERS)[number];
+
+export const WHERES = ['front', 'rear', 'left', 'right', 'both sides', 'unsure'] as const;
+export type Where = (typeof WHERES)[number];
+
+export const WHENS = [
+  'one wheel over a bump',
+  'patched surface, slowly',
+  'pothole',
+  'both wheels over a hump',
+  'quieter when both rise',
+  'cornering',
+  'braking',
+  'pulling away',
+  'steering lock, standing',
+  'steady speed',
+] as const;
+export type When = (typeof WHENS)[number];
+
+export const DRIVES = [
+  'loose steering',
+  'stiff steering',
+  'leans more in bends',
+  'pulls to a side',
+  'sits low at a corner',
+] as const;
+export type Drive = (typeof DRIVES)[number];
+
+export const HISTORY = [
+  'links changed lately',
+  'bushings changed lately',
+  'dampers changed lately',
+  'lowered or raised',
+  'other wheels',
+  'wheels swapped round',
+  'corrosion',
+  'impact or off-road',
+] as const;
+export type HistoryFlag = (typeof HISTORY)[number];
+
+/** What is noticed of the noise or the drive, and can be explained by a fault. */
+export const SIGNS = [...CHARACTERS, ...WHENS.filter((w) => w !== 'quieter when both rise'), ...DRIVES] as const;
+export type Sign = Character | Exclude<When, 'quieter when both rise'> | Drive;
+
+/** What is tried on the shop's own drive, one thing at a time. */
+export const MANOEUVRES = [
+  'left wheel over a bump',
+  'right wheel over a bump',
+  'both wheels over a hump',
+  'patched surface, slowly',
+  'lock to lock, standing',
+  'braking',
+  'pulling away',
+  'bend to the left',
+  'bend to the right',
+  'steady speed',
+  'links off, both sides',
+] as const;
+export type Manoeuvre = (typeof MANOEUVRES)[number];
+
+export const HEARD = ['knocks', 'quiet'] as const;
+export type Heard = (typeof HEARD)[number];

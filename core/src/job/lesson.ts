@@ -1,0 +1,81 @@
+import {
+  lessonCounts,
+  rankSuspects,
+  splitFault,
+  faultsAt,
+  type Count,
+  type FaultId,
+  type Prediction,
+  type Strengths,
+} from '../diagnosis';
+import { splitJoint, type JointId } from '../joint';
+import type { Cause, Entry } from './entry';
+import { foldJob, type JobContext } from './fold';
+import { caseOf } from './judge';
+
+/** What a closed job leaves behind for the next vehicle. */
+export interface Lesson {
+  /** Confirmed with the part in the hand. */
+  readonly faults: readonly FaultId[];
+  readonly sound: readonly FaultId[];
+  readonly renewed: readonly JointId[];
+  readonly counts: readonly Count[];
+  /** What was said of each suspect of the axle, before and after the checks, and what it was. */
+  readonly predictions: readonly Prediction[];
+}
+
+/** Suspects less likely than this say nothing of calibration. */
+const SAID_OF = 0.01;
+
+/**
+ * The lesson of a job: its outcome in the hand, not its verdict, teaches. Without a complaint or without
+ * anything confirmed it teaches nothing, and only what was renewed is kept.
+ */
+export function lessonOf(context: JobContext, entries: readonly Entry[], s: Strengths): Lesson {
+  const state = foldJob(context, entries);
+  const live = entries.filter((e) => !state.struck.has(e.id));
+  const until = live.findIndex((e) => e.kind === 'verdict' || e.kind === 'choose');
+  const before = foldJob(context, until < 0 ? live : live.slice(0, until));
+  const named = state.verdict?.body.causes ?? [];
+  // A link is one part: what was thought of either end, or of its body, is what came off.
+  const part = (c: Cause) => (splitFault(c)?.joint ?? c).replace(/link-(upper|lower)$/, 'link');
+  // The verdict says which of a part's faults was thought; else the joint's own.
+  const faultOf = (c: Cause): FaultId => {
+    const j = splitJoint(c);
+    if (!j) return c as FaultId;
+    const thought = named.find((n) => part(n) === part(c) && splitJoint(n)?.kind !== 'arm-bushings');
+    if (thought) return thought as FaultId;
+    return `${j.axle}.${j.side}.${faultsAt(context.type.axles[j.axle], j.kind)[0]!}`;
+  };
+  const faults = new Set<FaultId>();
+  const sound = new Set<FaultId>();
+  for (const e of state.confirms.values()) {
+    const { joint, outcome, instead } = e.body;
+    if (outcome === 'loose as thought') faults.add(faultOf(joint));
+    else sound.add(faultOf(joint));
+    if (outcome === 'something else' && instead) faults.add(faultOf(instead));
+  }
+  for (const f of faults) sound.delete(f);
+  const renewed = [...state.renewed];
+  if (context.kind !== 'noise' || !before.complaint || faults.size === 0)
+    return { faults: [...faults], sound: [...sound], renewed, counts: [], predictions: [] };
+  const found = caseOf(before);
+  const heard = { ...found, joints: [], rocks: [], elsewhere: [], driven: [] };
+  const predictions = (
+    [
+      ['heard', heard],
+      ['found', found],
+    ] as const
+  ).flatMap(([stage, c]) =>
+    rankSuspects(c, s)
+      .filter((x) => x.p >= SAID_OF && (splitFault(x.fault)?.axle ?? state.axle) === state.axle)
+      .map((x): Prediction => ({ stage, fault: x.fault, p: Math.round(x.p * 1e5) / 1e5, on: faults.has(x.fault) })),
+  );
+  return {
+    faults: [...faults],
+    sound: [...sound],
+    renewed,
+    counts: lessonCounts(found, [...faults], [...sound], s),
+    predictions,
+  };
+}

@@ -1,0 +1,136 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import {
+  checksOf,
+  checkTitle,
+  elsewhereChecks,
+  jointId,
+  jointName,
+  sayFault,
+  sayState,
+  splitJoint,
+  type Check,
+  type ElsewhereCheck,
+  type ElsewhereCheckId,
+  type CheckId,
+  type JointId,
+  type NextCheck,
+} from '@ash-knot/core';
+import { cap } from '../kit/say';
+import { JobStore } from '../state/job-store';
+import { Session } from '../state/session';
+import { WorkActions } from '../work/work-actions';
+
+/** The plan of the next checks, best for their minutes; and, a tap away, every check there is. */
+@Component({
+  selector: 'ak-next-checks',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (plan().length && !all()) {
+      <ol data-testid="plan">
+        @for (s of plan(); track s.id; let i = $index) {
+          <li class="step">
+            <span class="mono soft text-lg">{{ i + 1 }}</span>
+            <button type="button" class="min-h-14 min-w-0 text-left" (click)="open(s)">
+              <span class="block leading-tight" [class.font-bold]="i === 0">{{ title(s) }}</span>
+              <span class="soft block text-[14px] leading-tight">{{ tells(s) }}</span>
+            </button>
+            <span class="mono soft text-right text-[15px] whitespace-nowrap">{{ s.minutes + s.changeMinutes }} min</span>
+            <button type="button" class="btn !min-h-11 !px-3 text-[15px]" (click)="tight(s)">
+              {{ s.axle ? 'All tight' : 'Nothing there' }}
+            </button>
+          </li>
+        }
+      </ol>
+      <button type="button" class="link" (click)="all.set(true)" data-testid="all-checks">Every check there is</button>
+    } @else {
+      @if (plan().length) {
+        <button type="button" class="link" (click)="all.set(false)">The plan</button>
+      }
+      <ul>
+        @for (c of checks(); track c.id) {
+          <li class="rule flex min-h-14 items-center gap-3 py-1">
+            <button type="button" class="min-w-0 flex-1 text-left" (click)="openCheck(c)">
+              <span class="block font-semibold">{{ bothSides(c) }}</span>
+              <span class="soft block truncate text-sm">{{ names(c) }} · {{ c.minutes }} min a side</span>
+            </button>
+            <button type="button" class="btn !min-h-11 text-[15px]" (click)="allTight(c)">All tight, both sides</button>
+          </li>
+        }
+        @for (c of others(); track c.id) {
+          <li class="rule flex min-h-14 items-center gap-3 py-1">
+            <button type="button" class="min-w-0 flex-1 text-left" (click)="store.elsewhere.set(c.id)">
+              <span class="block font-semibold">{{ c.title }}</span>
+              <span class="soft block truncate text-sm">{{ found(c) }} · {{ c.minutes }} min</span>
+            </button>
+            <button type="button" class="btn !min-h-11 text-[15px]" (click)="nothing(c.id)">Nothing there</button>
+          </li>
+        }
+      </ul>
+    }
+  `,
+  styles: `
+    .step {
+      display: grid;
+      grid-template-columns: 20px minmax(0, 1fr) 58px auto;
+      align-items: center;
+      gap: 10px;
+      border-bottom: 1px solid var(--color-ash-300);
+      padding: 3px 0;
+    }
+  `,
+})
+export class NextChecks {
+  protected readonly store = inject(JobStore);
+  private readonly session = inject(Session);
+  private readonly actions = inject(WorkActions);
+  protected readonly all = signal(false);
+  protected readonly plan = computed(() => this.store.diagnosis()?.plan ?? []);
+  private readonly type = computed(() => this.store.state()!.context.type);
+  protected readonly checks = computed(() => checksOf(this.type().axles[this.store.axle()]));
+  protected readonly others = computed(() => elsewhereChecks(this.type()));
+
+  protected title(s: NextCheck): string {
+    return checkTitle(s, this.type(), this.store.state()!.axle);
+  }
+  protected tells(s: NextCheck): string {
+    const names = s.of.map((id) =>
+      splitJoint(id) ? jointName(splitJoint(id)!.kind, this.session.dialect()).toLowerCase() : sayFault(id),
+    );
+    return [
+      cap(names.join(' · ')),
+      s.changeMinutes ? `${cap(sayState(s.state))} first` : '',
+      s.owed.length ? 'Owed before a verdict' : '',
+    ]
+      .filter(Boolean)
+      .join('. ');
+  }
+  protected open(s: NextCheck): void {
+    if (s.axle) this.store.select(s.of[0] as JointId, s.check as CheckId);
+    else this.store.elsewhere.set(s.check as ElsewhereCheckId);
+  }
+  protected tight(s: NextCheck): void {
+    if (!s.axle) return this.nothing(s.check as ElsewhereCheckId);
+    this.store.wanted.set(s.check as CheckId);
+    void this.actions.recordTight(this.store, s.of[0] as JointId);
+    this.store.wanted.set(null);
+  }
+  protected nothing(id: ElsewhereCheckId): void {
+    void this.actions.recordElsewhere(this.store, id, 'tight');
+  }
+  protected allTight(c: Check): void {
+    // The state in which this check counts, unless the vehicle was said to stand otherwise.
+    void this.actions.recordTightBoth(this.store, jointId(this.store.axle(), 'left', c.settles[0]!));
+  }
+  protected openCheck(c: Check): void {
+    this.store.select(jointId(this.store.axle(), 'left', c.settles[0]!));
+  }
+  protected bothSides(c: Check): string {
+    return c.title.replace(' {side}', '');
+  }
+  protected names(c: Check): string {
+    return c.settles.map((k) => jointName(k, this.session.dialect()).toLowerCase()).join(', ');
+  }
+  protected found(c: ElsewhereCheck): string {
+    return cap(c.finds.map((f) => sayFault(f)).join(', '));
+  }
+}

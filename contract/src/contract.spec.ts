@@ -1,4 +1,7 @@
-import { entry, entryBodies, newVehicle, part, vehicleTypeSpec, yardRules } from '.';
+import { SHIPPED } from '@ash-knot/core';
+import { Ajv2020 } from 'ajv/dist/2020';
+import tableSchema from '../../docs/formats/suspects-table.schema.json';
+import { entry, entryBodies, newVehicle, part, strengthsFile, vehicleTypeSpec, yardRules } from '.';
 
 const ID = '0193a000-0000-7000-8000-000000000001';
 const JOB = '0193a000-0000-7000-8000-000000000002';
@@ -91,4 +94,28 @@ test('a strength above one and a part without a price are refused', () => {
   ).toBe(false);
   expect(part.safeParse({ id: 'p' }).success).toBe(false);
   expect(vehicleTypeSpec.safeParse({ name: '' }).success).toBe(false);
+});
+
+describe('the published schema of the suspects table', () => {
+  const schema = new Ajv2020({ strict: false }).compile(tableSchema);
+  const with_ = (change: (t: Record<string, Record<string, unknown>>) => void): unknown => {
+    const t = structuredClone(SHIPPED) as unknown as Record<string, Record<string, unknown>>;
+    change(t);
+    return t;
+  };
+  test('takes the shipped table, as the program does', () => {
+    expect([schema(SHIPPED), schema.errors]).toEqual([true, null]);
+    expect(strengthsFile.safeParse(SHIPPED).success).toBe(true);
+  });
+  test.each([
+    ['a probability above 1', with_((t) => (t['faults']!['damper'] = { prior: 1.2, signs: {} }))],
+    ['an unknown fault', with_((t) => (t['faults']!['flux'] = { prior: 0.1, signs: {} }))],
+    ['a fault left out', with_((t) => delete t['faults']!['damper'])],
+    ['an unknown sign', with_((t) => (t['leaks']!['hum'] = 0.1))],
+    ['a sign left out', with_((t) => delete t['leaks']!['squeak'])],
+    ['a factor of 0', with_((t) => (t['priors']!['kerbSide'] = 0))],
+  ])('and refuses %s, as the program does', (_, t) => {
+    expect(schema(t)).toBe(false);
+    expect(strengthsFile.safeParse(t).success).toBe(false);
+  });
 });

@@ -64,6 +64,52 @@ const tight = (side: Side): Entry[] => [
     results: [{ joint: jointId('front', side, 'wheel-nuts'), result: 'tight' }],
   }),
 ];
+const everythingTight = () =>
+  (['left', 'right'] as const).flatMap((side) => [
+    ...tight(side),
+    e('check', {
+      check: 'grip-link',
+      state: 'both-hanging',
+      results: [
+        { joint: jointId('front', side, 'link-upper'), result: 'tight' },
+        { joint: jointId('front', side, 'link-lower'), result: 'tight' },
+      ],
+    }),
+    e('check', {
+      check: 'lever-bar',
+      state: 'both-hanging',
+      results: [{ joint: jointId('front', side, 'frame-bushing'), result: 'tight' }],
+    }),
+    e('check', {
+      check: 'lever-arm',
+      state: 'both-hanging',
+      results: [{ joint: jointId('front', side, 'arm-bushings'), result: 'tight' }],
+    }),
+    e('check', {
+      check: 'damper-look',
+      state: 'both-hanging',
+      results: [{ joint: jointId('front', side, 'damper'), result: 'tight' }],
+    }),
+    e('check', {
+      check: 'top-mount-hand',
+      state: 'on-wheels',
+      results: [{ joint: jointId('front', side, 'top-mount'), result: 'tight' }],
+    }),
+  ]);
+const nothingElsewhere = () =>
+  (
+    [
+      ['empty-load', ['load or jack loose']],
+      ['tap-shields', ['exhaust shield']],
+      ['shake-brakes', ['brake hardware']],
+      ['wrench-recent', ['recent work']],
+      ['load-engine', ['engine mount']],
+      ['wrench-subframe', ['subframe bolt']],
+      ['turn-shafts', ['left drive shaft', 'right drive shaft']],
+    ] as const
+  ).map(([check, of]) =>
+    e('check', { check, state: 'both-hanging', results: of.map((joint) => ({ joint, result: 'tight' as const })) }),
+  );
 const grip = (result: 'tight' | 'moves') =>
   e('check', {
     check: 'grip-link',
@@ -202,64 +248,53 @@ describe('no verdict before the dangerous joints are cleared', () => {
     });
   });
   test('everything tight: no verdict, drive it again', () => {
-    const all = (['left', 'right'] as const).flatMap((side) => [
-      ...tight(side),
-      e('check', {
-        check: 'grip-link',
-        state: 'both-hanging',
-        results: [
-          { joint: jointId('front', side, 'link-upper'), result: 'tight' },
-          { joint: jointId('front', side, 'link-lower'), result: 'tight' },
-        ],
-      }),
-      e('check', {
-        check: 'lever-bar',
-        state: 'both-hanging',
-        results: [{ joint: jointId('front', side, 'frame-bushing'), result: 'tight' }],
-      }),
-      e('check', {
-        check: 'lever-arm',
-        state: 'both-hanging',
-        results: [{ joint: jointId('front', side, 'arm-bushings'), result: 'tight' }],
-      }),
-      e('check', {
-        check: 'damper-look',
-        state: 'both-hanging',
-        results: [{ joint: jointId('front', side, 'damper'), result: 'tight' }],
-      }),
-      e('check', {
-        check: 'top-mount-hand',
-        state: 'on-wheels',
-        results: [{ joint: jointId('front', side, 'top-mount'), result: 'tight' }],
-      }),
-    ]);
+    const all = everythingTight();
     const s = fold([complaint(), ...all]);
     expect(verdictView(s, dx(s)).kind).toBe('open');
     // Cheap things elsewhere come first, then the drive that tells most.
     expect(nextLineOf(s, NOW).action).toEqual({ kind: 'elsewhere', check: 'load-engine' });
-    const others = (
-      [
-        ['empty-load', ['load or jack loose']],
-        ['tap-shields', ['exhaust shield']],
-        ['shake-brakes', ['brake hardware']],
-        ['wrench-recent', ['recent work']],
-        ['load-engine', ['engine mount']],
-        ['wrench-subframe', ['subframe bolt']],
-        ['turn-shafts', ['left drive shaft', 'right drive shaft']],
-      ] as const
-    ).map(([check, of]) =>
-      e('check', { check, state: 'both-hanging', results: of.map((joint) => ({ joint, result: 'tight' as const })) }),
-    );
     const quiet = (['left wheel over a bump', 'patched surface, slowly'] as const).map((manoeuvre) =>
       e('drive', { manoeuvre, heard: 'quiet' }),
     );
-    const nothing = fold([complaint(), ...all, ...others, ...quiet]);
+    const nothing = fold([complaint(), ...all, ...nothingElsewhere(), ...quiet]);
     expect(verdictView(nothing, dx(nothing)).kind).toBe('open');
     expect(nextLineOf(nothing, NOW)).toMatchObject({ station: 'listen', label: 'Drive it' });
     expect(
-      nextLineOf(fold([complaint(), ...all, ...others, ...quiet, e('verdict', { causes: [], reproduced: false, note: '' })]), NOW)
-        .label,
+      nextLineOf(
+        fold([complaint(), ...all, ...nothingElsewhere(), ...quiet, e('verdict', { causes: [], reproduced: false, note: '' })]),
+        NOW,
+      ).label,
     ).not.toBe('Give the verdict');
+  });
+});
+
+describe('a squeak with no play anywhere', () => {
+  const squeak = (...more: ('dull clunk' | 'groan')[]) =>
+    e('complaint', {
+      character: ['squeak', ...more],
+      where: ['front'],
+      when: ['patched surface, slowly'],
+      drives: [],
+      history: [],
+      words: 'squeaks like a bed',
+    });
+  const sound = () => [...everythingTight(), ...nothingElsewhere()];
+  test('is lubricated before anything is replaced, both sides, and says with what', () => {
+    const s = fold([squeak(), ...sound()]);
+    expect(verdictView(s, dx(s))).toMatchObject({
+      kind: 'open',
+      dry: expect.arrayContaining(['front.left.frame-bushing', 'front.right.frame-bushing']),
+      sentence: expect.stringMatching(/lubricate both frame bushings before replacing anything/),
+    });
+    const line = nextLineOf(s, NOW);
+    expect(line.title).toMatch(/^Lubricate .*frame bushings before replacing anything\.$/);
+    expect(line.why).toMatch(/Silicone grease: mineral oil swells rubber/);
+  });
+  test('a knock besides, or a joint that moves, is no matter of grease', () => {
+    const knocks = fold([squeak('dull clunk'), ...sound()]);
+    expect(verdictView(knocks, dx(knocks))).toMatchObject({ dry: [] });
+    const moves = fold([squeak(), ...sound(), grip('moves')]);
+    expect(verdictView(moves, dx(moves)).kind).toBe('ready');
   });
 });
 

@@ -1,4 +1,12 @@
-import { sayFault, splitFault, type Case, type Diagnosis, type DiagnosisRequest, type OtherFault } from '../diagnosis';
+import {
+  sayFault,
+  splitFault,
+  type Case,
+  type Character,
+  type Diagnosis,
+  type DiagnosisRequest,
+  type OtherFault,
+} from '../diagnosis';
 import {
   checkFor,
   checksOf,
@@ -12,6 +20,7 @@ import {
   type CheckId,
   type Fastener,
   type JointId,
+  type JointKind,
   type VehicleState,
 } from '../joint';
 import { PART_KINDS, type Measure, type PartKind, type Wanted } from '../part';
@@ -114,7 +123,12 @@ export type VerdictView =
     }
   | { readonly kind: 'contradiction'; readonly sentence: string }
   | { readonly kind: 'ready'; readonly causes: readonly Cause[]; readonly sentence: string }
-  | { readonly kind: 'open'; readonly sentence: string };
+  | {
+      readonly kind: 'open';
+      /** Rubber a squeak may come from: lubricated and driven before anything is replaced. */
+      readonly dry: readonly JointId[];
+      readonly sentence: string;
+    };
 
 const list = (names: readonly string[]): string =>
   names.length <= 1 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
@@ -153,7 +167,7 @@ export function verdictView(s: JobState, d: Diagnosis): VerdictView {
       kind: 'dangerous',
       joints: danger,
       causes: causesOf(s, d).filter((c) => !(danger as readonly string[]).includes(splitFault(c)?.joint ?? c)),
-      sentence: `Do not return to the road until the ${sayJoints(s, danger)} ${danger.length > 1 ? 'are' : 'is'} repaired.`,
+      sentence: `Do not return to the road until ${sayBoth(s, danger)} ${danger.length > 1 ? 'are' : 'is'} repaired.`,
     };
   }
   if (d.conflicts[0]) return { kind: 'contradiction', sentence: d.conflicts[0].sentence };
@@ -169,10 +183,43 @@ export function verdictView(s: JobState, d: Diagnosis): VerdictView {
   }
   const causes = causesOf(s, d);
   if (causes.length) return { kind: 'ready', causes, sentence: `${capital(sayJoints(s, causes))}.` };
+  const dry = dryJoints(s, d);
   return {
     kind: 'open',
-    sentence: 'Nothing stands out yet. Look at the joints not looked at, or drive it again.',
+    dry,
+    sentence: dry.length
+      ? `It squeaks and nothing has play: lubricate ${sayBoth(s, dry)} before replacing anything, and drive it again.`
+      : 'Nothing stands out yet. Look at the joints not looked at, or drive it again.',
   };
+}
+
+/** "both frame bushings", or "the left frame bushing". */
+export function sayBoth(s: JobState, ids: readonly Cause[]): string {
+  const said = sayJoints(s, ids);
+  return said.startsWith('both ') ? said : `the ${said}`;
+}
+
+/** Rubber that grips and lets go of metal when it is dry. */
+const RUBBER: readonly JointKind[] = ['frame-bushing', 'arm-bushings', 'upper-arm-bushings', 'beam-bushing'];
+const KNOCKS: readonly Character[] = ['dull clunk', 'sharp knock', 'rattle', 'metallic rattle', 'click'];
+
+/**
+ * Joints to lubricate before anything is replaced: it squeaks, it does not knock, and nothing moves in the
+ * hand (common practice, no source). Likeliest first; empty where the rule says nothing.
+ */
+function dryJoints(s: JobState, d: Diagnosis): JointId[] {
+  const heard = s.complaint?.character ?? [];
+  if (!heard.includes('squeak') || heard.some((c) => KNOCKS.includes(c)) || looseJoints(s).length) return [];
+  const link = s.context.type.axles[s.axle].link?.kind;
+  const rubber = (id: JointId) => {
+    const { axle, kind } = splitJoint(id)!;
+    const bushed = link === 'bolt-through' ? kind.startsWith('link') : link === 'stud-and-bushing' && kind === 'link-upper';
+    return axle === s.axle && (RUBBER.includes(kind) || bushed) && s.joints.get(id)!.state === 'sound';
+  };
+  const all = jointsOf(s.axle, s.context.type.axles[s.axle]).filter(rubber);
+  // The likeliest joint and its twin: one side is never greased alone.
+  const likely = d.joints.find((x) => all.includes(x.joint))?.joint ?? all[0];
+  return likely ? all.filter((id) => splitJoint(id)!.kind === splitJoint(likely)!.kind) : [];
 }
 
 /** Found, and not the noise: what is on record of joints that no cause names, for the list apart. */

@@ -19,6 +19,7 @@ import {
   handBackBlockers,
   looseJoints,
   planOf,
+  sayBoth,
   sayJoints,
   uncleared,
   verdictView,
@@ -112,11 +113,21 @@ export function nextLine(s: JobState, nowMs: number, d?: Diagnosis): NextLine {
       const joint = v.causes.map((c) => splitFault(c)?.joint).find((j) => j !== undefined);
       return {
         time: 'now',
-        title: `It is the ${sayJoints(s, v.causes)}. Say so.`,
+        title: `It is ${sayBoth(s, v.causes)}. Say so.`,
         why: 'Every dangerous joint of this axle is cleared.',
         label: 'Give the verdict',
         station: 'find',
         action: { kind: 'go', station: 'find', ...(joint ? { joint } : {}) },
+      };
+    }
+    if (!s.verdict && v.kind === 'open' && v.dry.length) {
+      return {
+        time: mins(5),
+        title: `Lubricate ${sayBoth(s, v.dry)} before replacing anything.`,
+        why: 'It squeaks and nothing has play. Silicone grease: mineral oil swells rubber. Bonded rubber is left dry. Then drive it again.',
+        label: 'Drive it',
+        station: 'listen',
+        action: { kind: 'go', station: 'listen' },
       };
     }
     if (!s.verdict && v.kind === 'open') {
@@ -233,7 +244,7 @@ function sayCheck(s: JobState, d: Diagnosis, step: NextCheck, owed: readonly Joi
     (x) => (x.joint ? step.of.includes(x.joint) : step.of.includes(x.fault as never)) && x.p >= 0.05,
   );
   const why = clears.length
-    ? `Clears the ${sayJoints(s, clears)}; the verdict waits for ${clears.length > 1 ? 'them' : 'it'}.${again ?? ''}`
+    ? `Clears ${sayBoth(s, clears)}; the verdict waits for ${clears.length > 1 ? 'them' : 'it'}.${again ?? ''}`
     : likely[0]
       ? `Tells most for its minutes: ${sayFault(likely[0].fault, s.context.rules.dialect, splitFault(likely[0].fault)?.axle !== s.axle)} ${Math.round(likely[0].p * 100)} % so far.`
       : 'Cheap to rule out before anything comes apart.';

@@ -37,6 +37,7 @@ export class NewType {
     jackingPoints: 'sill seams',
     front: 'strut' as Suspension,
     rear: 'twist-beam' as Suspension,
+    driven: 'not known' as 'front' | 'rear' | 'both' | 'not known',
     track: '1480 mm',
     tyreWidth: '195 mm',
     tyreDiameter: '620 mm',
@@ -103,9 +104,12 @@ export class NewType {
       hold: v.hold,
       ...(v.hold === 'none' ? {} : { holdMm: mm('hold size', v.holdSize, 2, 40) }),
     };
+    const driven = (end: 'front' | 'rear') =>
+      v.driven === 'not known' ? {} : { driven: v.driven === end || v.driven === 'both' };
     const front: AxleSpec = {
       suspension: v.front,
       steered: true,
+      ...driven('front'),
       springSeat: v.front === 'strut' ? 'strut' : v.front === 'double-arm' ? 'lower-arm' : 'axle',
       ...common,
       barDiameterMm: mm('bar diameter', v.bar, 8, 60),
@@ -127,6 +131,7 @@ export class NewType {
     const rear: AxleSpec = {
       suspension: v.rear,
       steered: false,
+      ...driven('rear'),
       springSeat: v.rear === 'trailing-arm' ? 'lower-arm' : 'axle',
       ...common,
       barDiameterMm: null,

@@ -53,6 +53,17 @@ describe('a new type', () => {
     expect(vehicleTypeSpec.safeParse(made[0]).error?.issues).toBeUndefined();
     expect(made[0]!.axles.front.link!.lengthMm).toBe(300);
     expect(made[0]!.torqueBook.front).toEqual([]);
+    expect(made[0]!.axles.front.driven).toBeUndefined();
+  });
+  test('a type with no driven front wheels has no drive shafts there to suspect', async () => {
+    const m = await open();
+    await m.type(tid('type-name'), 'Van');
+    const driven = m.el.querySelector<HTMLSelectElement>(field('Driven wheels'))!;
+    driven.value = 'rear';
+    driven.dispatchEvent(new Event('change'));
+    await m.save();
+    expect([made[0]!.axles.front.driven, made[0]!.axles.rear.driven]).toEqual([false, true]);
+    expect(vehicleTypeSpec.safeParse(made[0]).success).toBe(true);
   });
   test.each([
     ['Track', '14', /track must be between 800 and 2600 mm/],

@@ -43,6 +43,42 @@ test('a struck line stays on the tape with a line through it, and its effect is 
   await other.context().close();
 });
 
+test('the drive in one tap, the plan that answers to it, and a wrong tap struck', async ({ page }) => {
+  await signIn(page);
+  await openSheet(page, 'HB 0093');
+  await page.getByTestId('station-find').click();
+  const plan = page.getByTestId('plan').locator('> li');
+  await expect(plan.first()).toBeVisible();
+  expect(await plan.count()).toBeLessThanOrEqual(5);
+  const before = await page.locator('ak-suspects .row .mono').allTextContents();
+  await page.goto(
+    `${page
+      .url()
+      .split('?')[0]!
+      .replace(/\/find$/, '/listen')}?drive=1`,
+  );
+  await page
+    .locator('[data-manoeuvre]')
+    .first()
+    .getByRole('button', { name: /knocks/ })
+    .click();
+  await expect(page.locator('[data-manoeuvre]').filter({ hasText: 'It knocked.' })).toHaveCount(1);
+  await page.reload();
+  await expect(page.locator('[data-manoeuvre]').filter({ hasText: 'It knocked.' })).toHaveCount(1);
+  await page.getByTestId('station-find').click();
+  await expect.poll(() => page.locator('ak-suspects .row .mono').allTextContents()).not.toEqual(before);
+  // The next line speaks from the plan's first step.
+  const first = (await plan.first().locator('button').first().locator('span').first().textContent())!.trim();
+  await expect(page.locator('ak-next-bar')).toContainText(first);
+  await page.keyboard.press('l');
+  await page.getByRole('button', { name: /^Strike: Our drive/ }).click();
+  await page.getByLabel('Why is it struck').fill('tapped the wrong one');
+  await page.getByRole('button', { name: 'Strike', exact: true }).click();
+  await expect(page.locator('li.struck').filter({ hasText: 'Our drive' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect.poll(() => page.locator('ak-suspects .row .mono').allTextContents()).toEqual(before);
+});
+
 test('a dangerous finding: the next line bars the road until somebody is told', async ({ page }) => {
   await signIn(page);
   await expect(page.getByText('Nothing moves in bay 4 until the owner is told: NR 508.')).toBeVisible();
@@ -149,6 +185,7 @@ const SCREENS: [string, string][] = [
   ['the file', '/file'],
   ['the shelf', '/shelf'],
   ['the rules', '/rules'],
+  ['the suspects table', '/rules/suspects'],
 ];
 
 test('axe finds nothing on any screen', async ({ page }) => {
@@ -186,6 +223,11 @@ test('axe finds nothing on any screen', async ({ page }) => {
       await clean(`${plate} ${st}`);
     }
   }
+  await openSheet(page, 'HB 0093');
+  await page.getByTestId('station-listen').click();
+  await page.getByText('Our own drive').click();
+  await expect(page.locator('[data-manoeuvre]').first()).toBeVisible();
+  await clean('the drive');
   await page.keyboard.press('l');
   await clean('tape');
   await page.keyboard.press('Escape');

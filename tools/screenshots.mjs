@@ -25,7 +25,10 @@ async function shoot(address) {
   await save('floor');
   await at(`${job('HB 0093')}/listen`);
   await save('listen');
+  await at(`${job('HB 0093')}/listen?drive=1`);
+  await save('drive');
   await at(`${job('HB 0093')}/find`);
+  await save('plan');
   await page.locator('[data-joint="front.left.ball-joint"]').click();
   await page.waitForTimeout(300);
   await save('find');
@@ -53,6 +56,8 @@ async function shoot(address) {
   await save('open');
   await at('/rules');
   await save('rules');
+  await at('/rules/suspects');
+  await save('suspects');
   await page.setViewportSize({ width: 794, height: 1123 });
   await page.emulateMedia({ media: 'print' });
   await at(`${job('PV 2210')}/hand-back`);

@@ -2,6 +2,7 @@ export * from './error';
 export * from './units';
 export * from './thread';
 export * from './torque';
+export * from './stats';
 export * from './play';
 export * from './vin';
 export * from './link';

@@ -1,5 +1,5 @@
 import { SIDES, AXLES, jointKinds, type Defect, type JointId, type Side, type VehicleTypeSpec } from '../joint';
-import { studentCdf } from '../play';
+import { studentCdf } from '../stats';
 import { BAR_SYSTEM, faultsAt, faultsOf, sayFault, type Fault, type FaultKind, type OtherFault } from './faults';
 import type { Evidence, Network } from './network';
 import { strengthOf, type FaultStrength, type Strengths } from './strengths';

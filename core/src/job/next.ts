@@ -215,8 +215,8 @@ const WORTH_A_LOOK = 0.05;
 function nextCheck(s: JobState, d: Diagnosis): NextLine | undefined {
   const owed = uncleared(s, s.axle);
   const loose = looseJoints(s).some((id) => splitJoint(id)!.axle === s.axle);
-  const begun = unsettled(s);
-  if (begun && !loose) return begun;
+  const begun = begunReadings(s);
+  if (begun) return begun;
   // The plan may be a moment older than the tape: what has been settled since is passed over.
   const step = d.plan.find((x) => {
     const open = x.of.filter((id) =>
@@ -261,8 +261,12 @@ function sayCheck(s: JobState, d: Diagnosis, step: NextCheck, owed: readonly Joi
   };
 }
 
-/** A joint whose readings were begun and do not settle it, where a few more would. */
-function unsettled(s: JobState): NextLine | undefined {
+/**
+ * A joint whose readings were begun and do not settle it, where a few more would: finished before the
+ * plan goes on, because the gauge stands there. Not once something loose is found.
+ */
+export function begunReadings(s: JobState): NextLine | undefined {
+  if (looseJoints(s).some((id) => splitJoint(id)!.axle === s.axle)) return undefined;
   for (const j of s.joints.values()) {
     const c = j.before?.conformance;
     if (j.state !== 'can’t tell yet' || c?.verdict !== 'not proved' || typeof c.needed !== 'number') continue;

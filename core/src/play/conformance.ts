@@ -1,6 +1,6 @@
 import { finite } from '../error';
 import { readingsNeeded, resolutionDoubtMm, type KnownScatter, type SeriesDoubt } from './series';
-import { studentQuantile } from './student';
+import { studentQuantile } from '../stats';
 
 /** Whose limit it is; the answer always says. */
 export type LimitOwner = 'part maker' | 'vehicle maker' | 'shop rule' | 'common practice';

@@ -1,3 +1,2 @@
-export * from './student';
 export * from './series';
 export * from './conformance';

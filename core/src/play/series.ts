@@ -1,5 +1,5 @@
 import { BadInput, finite, positive } from '../error';
-import { studentQuantile } from './student';
+import { studentQuantile } from '../stats';
 
 /** The known scatter of one reading of play, from a gauge study or an earlier series. */
 export interface KnownScatter {

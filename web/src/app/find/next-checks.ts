@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { Router } from '@angular/router';
 import {
+  begunReadings,
   checksOf,
   checkTitle,
   elsewhereChecks,
@@ -14,6 +16,7 @@ import {
   type CheckId,
   type JointId,
   type NextCheck,
+  type NextLine,
 } from '@ash-knot/core';
 import { cap } from '../kit/say';
 import { JobStore } from '../state/job-store';
@@ -27,11 +30,22 @@ import { WorkActions } from '../work/work-actions';
   template: `
     @if (plan().length && !all()) {
       <ol data-testid="plan">
+        @if (begun(); as b) {
+          <li class="step">
+            <span class="mono soft text-lg">1</span>
+            <button type="button" class="min-h-14 min-w-0 text-left" (click)="measure(b)">
+              <span class="block leading-tight font-bold">{{ b.title.slice(0, -1) }}</span>
+              <span class="soft block text-[14px] leading-tight">Begun, and not settled. The gauge stands there.</span>
+            </button>
+            <span class="mono soft text-right text-[15px] whitespace-nowrap">{{ b.time }}</span>
+            <button type="button" class="btn !min-h-11 !px-3 text-[15px]" (click)="measure(b)">Measure</button>
+          </li>
+        }
         @for (s of plan(); track s.id; let i = $index) {
           <li class="step">
-            <span class="mono soft text-lg">{{ i + 1 }}</span>
+            <span class="mono soft text-lg">{{ i + (begun() ? 2 : 1) }}</span>
             <button type="button" class="min-h-14 min-w-0 text-left" (click)="open(s)">
-              <span class="block leading-tight" [class.font-bold]="i === 0">{{ title(s) }}</span>
+              <span class="block leading-tight" [class.font-bold]="i === 0 && !begun()">{{ title(s) }}</span>
               <span class="soft block text-[14px] leading-tight">{{ tells(s) }}</span>
             </button>
             <span class="mono soft text-right text-[15px] whitespace-nowrap">{{ s.minutes + s.changeMinutes }} min</span>
@@ -83,8 +97,10 @@ export class NextChecks {
   protected readonly store = inject(JobStore);
   private readonly session = inject(Session);
   private readonly actions = inject(WorkActions);
+  private readonly router = inject(Router);
   protected readonly all = signal(false);
-  protected readonly plan = computed(() => this.store.diagnosis()?.plan ?? []);
+  protected readonly begun = computed(() => begunReadings(this.store.state()!));
+  protected readonly plan = computed(() => (this.store.diagnosis()?.plan ?? []).slice(0, this.begun() ? 4 : 5));
   private readonly type = computed(() => this.store.state()!.context.type);
   protected readonly checks = computed(() => checksOf(this.type().axles[this.store.axle()]));
   protected readonly others = computed(() => elsewhereChecks(this.type()));
@@ -107,6 +123,11 @@ export class NextChecks {
   protected open(s: NextCheck): void {
     if (s.axle) this.store.select(s.of[0] as JointId, s.check as CheckId);
     else this.store.elsewhere.set(s.check as ElsewhereCheckId);
+  }
+  protected measure(b: NextLine): void {
+    if (b.action.kind !== 'measure') return;
+    this.store.select(b.action.joint);
+    void this.router.navigate([], { queryParams: { measure: 1 }, queryParamsHandling: 'merge' });
   }
   protected tight(s: NextCheck): void {
     if (!s.axle) return this.nothing(s.check as ElsewhereCheckId);

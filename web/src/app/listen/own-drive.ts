@@ -28,7 +28,7 @@ import { Session } from '../state/session';
               <p class="soft text-[14px]">{{ r.heard === 'knocks' ? 'It knocked.' : 'It was quiet.' }}</p>
             } @else {
               <p class="soft text-[14px] leading-snug">
-                @for (t of r.tells; track t) {
+                @for (t of r.tells; track $index) {
                   <span class="block truncate">{{ t }}</span>
                 }
               </p>

@@ -22,6 +22,23 @@ test.each([
     say('check', {
       check: 'shake-12-6',
       state: 'both-hanging',
+      rocks: true,
+      results: (['ball-joint', 'wheel-bearing'] as const).map((k) => ({
+        joint: `front.left.${k}` as const,
+        result: 'can’t tell' as const,
+      })),
+    }),
+    'It rocks, at one of: left ball joint, left wheel bearing',
+  ],
+  [
+    say('check', { check: 'tap-shields', state: 'on-wheels', results: [{ joint: 'exhaust shield', result: 'tight' }] }),
+    'Exhaust shield: nothing there',
+  ],
+  [say('drive', { manoeuvre: 'left wheel over a bump', heard: 'knocks' }), 'Our drive, left wheel over a bump: knocks'],
+  [
+    say('check', {
+      check: 'shake-12-6',
+      state: 'both-hanging',
       results: (['ball-joint', 'wheel-bearing'] as const).flatMap((k) =>
         (['left', 'right'] as const).map((s) => ({
           joint: `front.${s}.${k}` as const,

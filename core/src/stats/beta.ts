@@ -1,5 +1,3 @@
-import { BadInput, within } from '../error';
-
 /** ln Γ(x), x > 0. Lanczos, g = 7, n = 9 (Numerical Recipes 3rd ed., §6.1 form; coefficients of Godfrey). */
 function lnGamma(x: number): number {
   const c = [
@@ -35,43 +33,10 @@ function betaFraction(a: number, b: number, x: number): number {
   return h;
 }
 
-function incompleteBeta(a: number, b: number, x: number): number {
+/** Regularised incomplete beta function I_x(a, b) (Abramowitz & Stegun 26.5.1). */
+export function incompleteBeta(a: number, b: number, x: number): number {
   if (x <= 0) return 0;
   if (x >= 1) return 1;
   const front = Math.exp(lnGamma(a + b) - lnGamma(a) - lnGamma(b) + a * Math.log(x) + b * Math.log(1 - x));
   return x < (a + 1) / (a + b + 2) ? (front * betaFraction(a, b, x)) / a : 1 - (front * betaFraction(b, a, 1 - x)) / b;
-}
-
-/** P(T ≤ t) of Student's distribution with ν degrees of freedom (Abramowitz & Stegun 26.7.1). */
-export function studentCdf(t: number, nu: number): number {
-  const tail = 0.5 * incompleteBeta(nu / 2, 0.5, nu / (nu + t * t));
-  return t > 0 ? 1 - tail : tail;
-}
-
-const KEPT = new Map<string, number>();
-
-/**
- * The t with P(T ≤ t) = p, by bisection on the distribution function.
- * ν may be Infinity (normal). @throws BadInput when p is not within (0.5, 1) or ν < 1.
- */
-export function studentQuantile(p: number, nu: number): number {
-  within('probability', p, 0.5, 1 - 1e-9);
-  if (!(nu >= 1)) throw new BadInput('degrees of freedom', 'must be 1 or more', nu);
-  // Beyond 1e6 degrees the distribution is normal to more digits than a gauge has.
-  const n = Math.min(nu, 1e6);
-  // Degrees are floored to whole numbers before they come here, so a ledger asks for the same few again and again.
-  const key = `${p}|${n}`;
-  const kept = KEPT.get(key);
-  if (kept !== undefined) return kept;
-  let lo = 0;
-  let hi = 2;
-  while (studentCdf(hi, n) < p) hi *= 2;
-  for (let i = 0; i < 80; i++) {
-    const mid = (lo + hi) / 2;
-    if (studentCdf(mid, n) < p) lo = mid;
-    else hi = mid;
-  }
-  const t = (lo + hi) / 2;
-  if (KEPT.size < 2000) KEPT.set(key, t);
-  return t;
 }

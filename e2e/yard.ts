@@ -39,6 +39,8 @@ export async function openSheet(page: Page, plate: string): Promise<void> {
   await page.goto('/');
   await page.locator(`[data-plate="${plate}"]`).click();
   await expect(page.getByTestId('station-find')).toBeVisible();
+  // The sheet opens at the station its vehicle is at.
+  await expect(page).toHaveURL(/\/job\/[^/]+\/[a-z]+/);
 }
 
 export const joint = (page: Page, id: string) => page.locator(`[data-joint="${id}"]`);

@@ -17,8 +17,8 @@ export interface SeriesDoubt {
   readonly scatterFrom: 'series' | 'known';
   /** Standard uncertainty of the mean, mm. */
   readonly uMm: number;
-  /** Its part from resolution, mm. */
-  readonly uResolutionMm: number;
+  /** Its part that no more readings make smaller: resolution, and what the zero moved, mm. */
+  readonly uFixedMm: number;
   /** Effective degrees of freedom, floored. */
   readonly degrees: number;
   /** Expanded, 95 %, one-sided and two-sided, mm. */
@@ -31,9 +31,9 @@ export function resolutionDoubtMm(resolutionMm: number): number {
   return positive('gauge resolution', resolutionMm, 'mm') / Math.sqrt(6);
 }
 
-function doubtOf(sdMm: number, sdDegrees: number, n: number, uResolutionMm: number) {
+function doubtOf(sdMm: number, sdDegrees: number, n: number, uFixedMm: number) {
   const uScatter = sdMm / Math.sqrt(n);
-  const uMm = Math.sqrt(uScatter ** 2 + uResolutionMm ** 2);
+  const uMm = Math.sqrt(uScatter ** 2 + uFixedMm ** 2);
   // Welch–Satterthwaite with an exactly known resolution term (G.4). The nudge keeps an exact whole
   // number from being floored to the one below by rounding.
   const nu = uScatter > 0 ? sdDegrees * (uMm / uScatter) ** 4 : Infinity;
@@ -48,26 +48,28 @@ function doubtOf(sdMm: number, sdDegrees: number, n: number, uResolutionMm: numb
  * carries more degrees of freedom than it.
  * @param readingsMm each a play in mm, at least one (two without known scatter)
  * @param resolutionMm of the gauge, mm
+ * @param driftMm how far the zero moved from the first check to the last: what it moved may be in every
+ *   reading, so it enters as a rectangular ±drift, u = |drift|/√3, whatever n (JCGM 100:2008 4.3.7)
  * @throws BadInput naming the reading that is no number, or that there are too few.
  */
-export function seriesDoubt(readingsMm: readonly number[], resolutionMm: number, known?: KnownScatter): SeriesDoubt {
+export function seriesDoubt(readingsMm: readonly number[], resolutionMm: number, known?: KnownScatter, driftMm = 0): SeriesDoubt {
   readingsMm.forEach((x, i) => finite(`reading ${i + 1}`, x));
   const n = readingsMm.length;
   if (n < (known ? 1 : 2))
     throw new BadInput('number of readings', known ? 'must be 1 or more' : 'must be 2 or more, or the gauge’s scatter known', n);
-  const uResolutionMm = resolutionDoubtMm(resolutionMm);
+  const uFixedMm = Math.hypot(resolutionDoubtMm(resolutionMm), Math.abs(finite('drift of the zero', driftMm)) / Math.sqrt(3));
   const meanMm = readingsMm.reduce((s, x) => s + x, 0) / n;
   const ownSd = n > 1 ? Math.sqrt(readingsMm.reduce((s, x) => s + (x - meanMm) ** 2, 0) / (n - 1)) : 0;
   const useKnown = known !== undefined && known.degrees >= n - 1;
   const sdMm = useKnown ? known.sdMm : ownSd;
-  const { uMm, degrees } = doubtOf(sdMm, useKnown ? known.degrees : n - 1, n, uResolutionMm);
+  const { uMm, degrees } = doubtOf(sdMm, useKnown ? known.degrees : n - 1, n, uFixedMm);
   return {
     n,
     meanMm,
     sdMm,
     scatterFrom: useKnown ? 'known' : 'series',
     uMm,
-    uResolutionMm,
+    uFixedMm,
     degrees,
     oneSidedMm: studentQuantile(0.95, degrees) * uMm,
     twoSidedMm: studentQuantile(0.975, degrees) * uMm,
@@ -76,15 +78,15 @@ export function seriesDoubt(readingsMm: readonly number[], resolutionMm: number,
 
 /**
  * How many readings in all would bring the one-sided uncertainty under a margin, at the present scatter.
- * @returns the count (up to 100), "never" when resolution alone is wider than the margin, or "more than 100".
+ * @returns the count (up to 100), "never" when resolution and drift alone are wider than the margin, or "more than 100".
  */
 export function readingsNeeded(doubt: SeriesDoubt, marginMm: number): number | 'never' | 'more than 100' {
   const margin = Math.abs(finite('margin', marginMm));
-  if (1.645 * doubt.uResolutionMm >= margin) return 'never';
+  if (1.645 * doubt.uFixedMm >= margin) return 'never';
   for (let n = doubt.n; n <= 100; n++) {
     const sdDegrees = doubt.scatterFrom === 'known' ? doubt.degrees : n - 1;
     if (sdDegrees < 1) continue;
-    const { uMm, degrees } = doubtOf(doubt.sdMm, sdDegrees, n, doubt.uResolutionMm);
+    const { uMm, degrees } = doubtOf(doubt.sdMm, sdDegrees, n, doubt.uFixedMm);
     if (studentQuantile(0.95, degrees) * uMm <= margin) return n;
   }
   return 'more than 100';

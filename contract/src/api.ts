@@ -1,6 +1,8 @@
 import * as z from 'zod';
 import {
   attempt,
+  GAUGE_KINDS,
+  GAUGE_UNITS,
   JOB_KINDS,
   readStrengths,
   ROLES,
@@ -14,6 +16,8 @@ import {
   type JobKind,
   type JointId,
   type Role,
+  type StudyReading,
+  type StudyResult,
   type Strengths,
   type VehicleTypeSpec,
   type YardRules,
@@ -73,6 +77,43 @@ export interface ShopView {
   readonly bays: readonly string[];
 }
 
+export const gaugeSpec = z.object({
+  id: z.string().regex(/^[a-z0-9-]{1,40}$/, { error: 'must be small letters, digits and dashes' }),
+  name: text(60).min(1),
+  kind: z.enum(GAUGE_KINDS),
+  unit: z.enum(GAUGE_UNITS),
+  resolution: z.number().positive().max(100),
+  rangeMax: z.number().positive().max(100_000),
+  calibratedUntil: z.iso.date().nullable(),
+  line: z.object({ baud: z.int().min(110).max(921_600), before: z.string().max(20), after: z.string().max(20) }),
+  known: z.object({ sdMm: z.number().min(0).max(20), degrees: z.int().min(1).max(10_000) }),
+  retired: z.boolean().optional(),
+}) satisfies z.ZodType<GaugeSpec>;
+
+/** What a gauge sends to the open sheet of its bay, as it sent it. */
+export const gaugeSays = z.object({ text: z.string().min(1).max(80) });
+export interface GaugeSaid {
+  readonly gauge: string;
+  readonly text: string;
+}
+
+export const newStudy = z.object({
+  id: z.uuid(),
+  limitMm: z.number().positive().max(20),
+  readings: z
+    .array(z.object({ joint: text(60).min(1), person: text(60).min(1), playMm: z.number().min(0).max(50) }))
+    .min(4)
+    .max(400),
+});
+export interface StudyView {
+  readonly id: string;
+  readonly by: string;
+  readonly at: string;
+  readonly limitMm: number;
+  readonly readings: readonly StudyReading[];
+  readonly result: StudyResult;
+}
+
 /** A suspects table as it comes in: core says what is wrong with it, in a sentence. */
 export const strengthsFile = z.unknown().transform((file, ctx): Strengths => {
   const read = attempt(() => readStrengths(file));
@@ -102,6 +143,14 @@ export const undoLesson = z.object({ undone: z.boolean() });
 export interface JobFile {
   readonly renewed: readonly { readonly joint: JointId; readonly atKm: number }[];
   readonly sisters: { readonly jobs: number; readonly found: Readonly<Partial<Record<FaultKind, number>>> };
+}
+
+/** Play of a joint at the visit before, reading by reading. */
+export interface LastPlay {
+  readonly joint: JointId;
+  readonly gauge: string;
+  readonly at: string;
+  readonly playMm: readonly number[];
 }
 
 export const newPerson = z.object({ name: text(60).min(2), role: z.enum(ROLES), pin });
@@ -186,6 +235,7 @@ export interface JobView {
   readonly type: VehicleTypeSpec;
   readonly entries: readonly StoredEntry[];
   readonly file: JobFile;
+  readonly lastPlay: readonly LastPlay[];
 }
 export interface FloorJob {
   readonly id: string;

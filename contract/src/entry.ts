@@ -28,7 +28,12 @@ import {
   WHENS,
   WHERES,
   type Entry,
+  LOOP_KINDS,
+  LOOP_METHOD,
+  MOST_LOOP_POINTS,
+  RESULTS,
   type EntryBodies,
+  type Json,
   type EntryKind,
 } from '@ash-knot/core';
 import { axleEnd, bookValue, fastenerId, jointId, text } from './vehicle';
@@ -48,6 +53,29 @@ const unique = <T extends z.ZodType>(item: T, max: number) =>
 const cause = z.string().refine((x): x is Cause => isFaultId(x) || splitFault(x) !== undefined, {
   error: 'must be a fault or a joint this program knows',
 }) as unknown as z.ZodType<Cause>;
+
+const span = z.number().min(-1e9).max(1e9);
+const loopResult = z.object({
+  method: z.literal(LOOP_METHOD),
+  points: z.int().min(1).max(MOST_LOOP_POINTS),
+  used: z.int().min(1).max(MOST_LOOP_POINTS),
+  band: z.tuple([span, span]).readonly(),
+  playMm: z.number().min(0).max(100),
+  uMm: z.number().min(0).max(1e6),
+  expandedMm: z.number().min(0).max(1e7),
+  stiffness: z.object({ minus: span, plus: span, middle: span }),
+  frictionN: z.number().min(0).max(1e6),
+  offsetN: span,
+  residualN: z.number().min(0).max(1e6),
+  deltaBic: span,
+  naiveMm: z.number().min(0).max(1000),
+  kind: z.enum(LOOP_KINDS),
+  sentence: text(300),
+});
+/** Whatever a method was given or found: any JSON, but not a book. */
+const smallJson = z
+  .json()
+  .refine((v) => JSON.stringify(v).length <= 20_000, { error: 'must be 20 000 characters or less' }) as z.ZodType<Json>;
 
 /** One schema a kind; the types are core's, so a difference does not compile. */
 export const entryBodies = {
@@ -78,6 +106,25 @@ export const entryBodies = {
     second: z.number().min(-1000).max(1000),
     unit: z.enum(['mm', 'in']),
     playMm: z.number().min(0).max(50),
+    calibration: text(80).optional(),
+  }),
+  zero: z.object({ gauge: text(60).min(1), when: z.enum(['start', 'end']), zeroMm: z.number().min(-100).max(100) }),
+  loop: z.object({
+    joint: jointId,
+    phase: z.enum(['before', 'after']),
+    gauge: text(60).min(1),
+    file: uuid,
+    result: loopResult,
+    calibration: text(80).optional(),
+  }),
+  result: z.object({
+    what: z.enum(RESULTS),
+    joint: jointId.optional(),
+    gauge: text(60).optional(),
+    method: text(40).min(1),
+    given: smallJson,
+    found: smallJson,
+    words: text(600).min(1),
   }),
   photo: z.object({ photo: uuid, joint: jointId.optional(), step: stepId.optional(), caption: text(200) }),
   verdict: z.object({ causes: z.array(cause).max(12), reproduced: z.boolean(), note }),

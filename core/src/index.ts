@@ -4,6 +4,8 @@ export * from './thread';
 export * from './torque';
 export * from './stats';
 export * from './play';
+export * from './bushing';
+export * from './gauge';
 export * from './vin';
 export * from './link';
 export * from './joint';

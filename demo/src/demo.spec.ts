@@ -9,7 +9,7 @@ import {
   readVin,
   type JobContext,
 } from '@ash-knot/core';
-import { GAUGES, makeCatalogue, makeHistory, makeVehicles, RULES, TYPES } from '.';
+import { makeCatalogue, makeGauges, makeHistory, makeVehicles, RULES, TYPES } from '.';
 
 const NOW = new Date('2026-11-25T12:00:00Z');
 const ids = Object.fromEntries(TYPES.map((t, i) => [t.key, `00000000-0000-7000-8000-00000000000${i}`]));
@@ -25,12 +25,7 @@ const context = (j: (typeof jobs)[number]): JobContext => {
     kind: j.kind,
     distanceKm: j.distanceKm,
     rules: RULES,
-    gauges: GAUGES.map((g) => ({
-      id: g.id,
-      name: g.name,
-      resolutionMm: g.resolutionMm,
-      known: { sdMm: g.scatterMm, degrees: g.degrees },
-    })),
+    gauges: makeGauges(NOW),
   };
 };
 

@@ -24,7 +24,7 @@ import {
   type VehicleTypeSpec,
 } from '@ash-knot/core';
 import { Chance } from './chance';
-import { GAUGES, RULES } from './shop';
+import { makeGauges, RULES } from './shop';
 import type { DemoVehicle } from './vehicles';
 
 export interface DemoJob {
@@ -100,9 +100,9 @@ class JobMaker {
   }
 
   play(joint: JointId, trueMm: number, phase: 'before' | 'after' = 'before', n = 3): void {
-    const gauge = GAUGES[0];
+    const gauge = this.context.gauges[0]!;
     for (let i = 0; i < n; i++) {
-      const playMm = Math.max(0, Math.round((trueMm + this.c.bell() * gauge.scatterMm) * 100) / 100);
+      const playMm = Math.max(0, Math.round((trueMm + this.c.bell() * gauge.known.sdMm) * 100) / 100);
       const first = Math.round(this.c.between(1, 4) * 100) / 100;
       this.add('reading', {
         joint,
@@ -237,12 +237,7 @@ export function makeHistory(input: HistoryInput): DemoJob[] {
     kind,
     distanceKm,
     rules: RULES,
-    gauges: GAUGES.map((g) => ({
-      id: g.id,
-      name: g.name,
-      resolutionMm: g.resolutionMm,
-      known: { sdMm: g.scatterMm, degrees: g.degrees },
-    })),
+    gauges: makeGauges(now),
   });
   const kmAt = (v: DemoVehicle, ms: number) =>
     Math.round(Math.max(1000, v.distanceKm - (v.kmPerDay * (now.getTime() - ms)) / DAY));

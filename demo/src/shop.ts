@@ -1,4 +1,4 @@
-import type { Role, YardRules } from '@ash-knot/core';
+import type { GaugeSpec, Role, YardRules } from '@ash-knot/core';
 
 /** Everything here is invented, the PINs too: the demo is for trying the program, not for a real yard. */
 export const SHOP = {
@@ -42,8 +42,66 @@ export const PEOPLE: readonly { id: string; name: string; role: Role }[] = [
   { id: 'tobin', name: 'Tobin Ashe', role: 'learner' },
 ];
 
-export const GAUGES = [
-  { id: 'dial-1', name: 'Dial indicator 1', resolutionMm: 0.01, scatterMm: 0.02, degrees: 24 },
-  { id: 'dial-2', name: 'Lever indicator', resolutionMm: 0.02, scatterMm: 0.03, degrees: 18 },
-  { id: 'caliper-1', name: 'Caliper', resolutionMm: 0.05, scatterMm: 0.06, degrees: 30 },
-] as const;
+const PLAIN = { baud: 9600, before: '', after: '' };
+
+/** The yard's gauges on a given day: one of them was due for calibration last month. */
+export function makeGauges(now: Date): GaugeSpec[] {
+  const day = (offset: number) => new Date(now.getTime() + offset * 86_400_000).toISOString().slice(0, 10);
+  return [
+    {
+      id: 'dial-1',
+      name: 'Dial indicator 1',
+      kind: 'dial indicator',
+      unit: 'mm',
+      resolution: 0.01,
+      rangeMax: 10,
+      calibratedUntil: day(140),
+      line: { baud: 4800, before: '01A', after: '' },
+      known: { sdMm: 0.02, degrees: 24 },
+    },
+    {
+      id: 'dial-2',
+      name: 'Lever indicator',
+      kind: 'dial indicator',
+      unit: 'mm',
+      resolution: 0.02,
+      rangeMax: 1.6,
+      calibratedUntil: day(-30),
+      line: PLAIN,
+      known: { sdMm: 0.03, degrees: 18 },
+    },
+    {
+      id: 'caliper-1',
+      name: 'Caliper',
+      kind: 'caliper',
+      unit: 'mm',
+      resolution: 0.05,
+      rangeMax: 150,
+      calibratedUntil: day(60),
+      line: PLAIN,
+      known: { sdMm: 0.06, degrees: 30 },
+    },
+    {
+      id: 'force-1',
+      name: 'Force gauge with indicator',
+      kind: 'force gauge',
+      unit: 'N',
+      resolution: 1,
+      rangeMax: 2500,
+      calibratedUntil: day(200),
+      line: { baud: 9600, before: '', after: ' N' },
+      known: { sdMm: 0.02, degrees: 24 },
+    },
+    {
+      id: 'wrench-1',
+      name: 'Torque wrench 20–200',
+      kind: 'torque wrench',
+      unit: 'N·m',
+      resolution: 0.1,
+      rangeMax: 200,
+      calibratedUntil: day(90),
+      line: PLAIN,
+      known: { sdMm: 0.02, degrees: 24 },
+    },
+  ];
+}

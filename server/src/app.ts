@@ -6,6 +6,7 @@ import helmet from 'helmet';
 import type { Logger } from 'pino';
 import type { Db } from './db/pool';
 import { findRoutes } from './find/routes';
+import { gaugeRoutes } from './gauge/routes';
 import { sameOrigin, signedIn, withSession } from './http/guard';
 import { HttpProblem, problems } from './http/problem';
 import { instrumentRoutes } from './instruments/routes';
@@ -76,7 +77,7 @@ export function makeApp(o: AppOptions): Express {
     next();
   });
   api.use(sameOrigin, withSession(o.db));
-  // Photographs read their own body; everything else is small JSON.
+  // Photographs and loops read their own body; everything else is small JSON.
   api.use(express.json({ limit: '512kb' }));
   api.use(sessionRoutes(o.db, o.secure ?? false));
   api.use(signedIn);
@@ -89,6 +90,7 @@ export function makeApp(o: AppOptions): Express {
     learningRoutes(o.db),
     findRoutes(o.db),
     instrumentRoutes(simulatedWrench),
+    gaugeRoutes(o.db, o.news),
   );
   api.use((req) => {
     throw new HttpProblem(404, 'not-found', `There is nothing at ${req.path}.`);

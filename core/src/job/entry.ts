@@ -11,6 +11,7 @@ import type {
   When,
   Where,
 } from '../diagnosis';
+import type { LoopResult } from '../play';
 import type { Equipment, Fate, Orientation } from '../plan';
 import type { Measure, Part } from '../part';
 import type { BookValue } from '../torque/book';
@@ -40,7 +41,11 @@ export const TORQUE_METHODS = ['torque wrench', 'wrench with adapter', 'by hand,
 export const MARKS = ['firm, unpublished', 'left alone, checked tight'] as const;
 export const CONFIRM_OUTCOMES = ['loose as thought', 'sound after all', 'something else'] as const;
 export const RECHECK_RESULTS = ['tight', 'tightened again', 'loose'] as const;
+export const RESULTS = ['play', 'frame fit', 'stack', 'thread', 'hex'] as const;
 export const ROAD_RESULTS = ['quiet', 'better', 'same', 'worse', 'not driven'] as const;
+
+/** What JSON can hold. */
+export type Json = string | number | boolean | null | readonly Json[] | { readonly [key: string]: Json };
 
 /** What a verdict names: a fault, or a joint of the plate where its faults were not told apart. */
 export type Cause = FaultId | JointId;
@@ -74,6 +79,22 @@ export interface EntryBodies {
     second: number;
     unit: string;
     playMm: number;
+    /** What was wrong with the gauge's calibration when it was taken: "calibration ran out on 2026-03-01". */
+    calibration?: string;
+  };
+  /** Where the gauge's zero stood before or after a series, mm. */
+  zero: { gauge: string; when: 'start' | 'end'; zeroMm: number };
+  /** A joint pushed and pulled with force and displacement; its points are a file of their own. */
+  loop: { joint: JointId; phase: 'before' | 'after'; gauge: string; file: string; result: LoopResult; calibration?: string };
+  /** Something worked out and kept: what was given and found, by which method and version. */
+  result: {
+    what: (typeof RESULTS)[number];
+    joint?: JointId;
+    gauge?: string;
+    method: string;
+    given: Json;
+    found: Json;
+    words: string;
   };
   photo: { photo: string; joint?: JointId; step?: string; caption: string };
   verdict: { causes: Cause[]; reproduced: boolean; note: string };

@@ -20,21 +20,15 @@ import {
   conforms,
   detectionThresholdMm,
   seriesDoubt,
+  standsOut,
   type Conformance,
-  type KnownScatter,
   type Limit,
+  type LoopResult,
   type SeriesDoubt,
 } from '../play';
+import { studentQuantile } from '../stats';
+import { resolutionMm, type GaugeSpec } from '../gauge';
 import type { CheckResult, Entry, EntryBodies, EntryKind, JobKind } from './entry';
-
-/** A gauge as the job needs it. */
-export interface GaugeSpec {
-  readonly id: string;
-  readonly name: string;
-  readonly resolutionMm: number;
-  /** Known scatter of one play reading with it, from a gauge study. */
-  readonly known: KnownScatter;
-}
 
 /** What the shop has decided for itself. */
 export interface YardRules {
@@ -62,8 +56,26 @@ export interface JobContext {
   readonly file?: Pick<Case, 'renewed' | 'sisters'> | undefined;
 }
 
+export interface PlayReading {
+  readonly entry: string;
+  readonly playMm: number;
+  /** Struck ones stay to be seen and count for nothing. */
+  readonly struck: boolean;
+  /** Stands out of its series: pointed out, and counted until it is struck. */
+  readonly standsOut: boolean;
+  /** What was wrong with the gauge's calibration. */
+  readonly calibration: string;
+}
+
+/** How play was worked out; goes into the ledger with its result. */
+export const PLAY_METHOD = 'play 2';
+
 export interface PlayView {
-  readonly readings: readonly { readonly entry: string; readonly playMm: number }[];
+  readonly readings: readonly PlayReading[];
+  /** The loop it comes from, where it was worked out of one. */
+  readonly loop?: LoopResult | undefined;
+  /** How far the gauge's zero moved from the check before to the one after, mm. */
+  readonly driftMm: number;
   readonly gauge: GaugeSpec;
   readonly doubt: SeriesDoubt;
   readonly limit: Limit;
@@ -83,6 +95,8 @@ export interface JointView {
   readonly defects: readonly Defect[];
   readonly before?: PlayView;
   readonly after?: PlayView;
+  /** Clearance of the old bushing on its bar, from a frame bushing fit. */
+  readonly clearance?: { readonly meanMm: number; readonly uMm: number } | undefined;
   readonly photos: readonly string[];
 }
 
@@ -111,6 +125,9 @@ export interface JobState {
   readonly rocks: readonly Rock[];
   readonly driven: ReadonlyMap<Manoeuvre, Heard>;
   readonly verdict?: Of<'verdict'>;
+  readonly results: readonly Of<'result'>[];
+  readonly loops: readonly Of<'loop'>[];
+  readonly zeros: readonly Of<'zero'>[];
   readonly measures: readonly Of<'measure'>[];
   readonly choices: readonly Of<'choose'>[];
   readonly answers: readonly AnswerEntry[];
@@ -137,31 +154,85 @@ export interface JobState {
 export function playLimit(kind: JointKind, rules: YardRules, gauge: GaugeSpec): Limit {
   return (
     rules.playLimits[kind] ?? {
-      limitMm: detectionThresholdMm(gauge.resolutionMm, gauge.known),
+      limitMm: detectionThresholdMm(resolutionMm(gauge), gauge.known),
       owner: 'common practice',
     }
   );
 }
 
-function playView(readings: readonly Of<'reading'>[], kind: JointKind, context: JobContext): PlayView | undefined {
+/** From the last zero check at or before the series to the first one after it; 0 where one is missing. */
+function driftOf(gauge: string, series: readonly Of<'reading'>[], zeros: readonly Of<'zero'>[]): number {
+  const [from, to] = [series[0]!.at, series.at(-1)!.at];
+  const mine = zeros.filter((z) => z.body.gauge === gauge);
+  const start = mine.filter((z) => z.body.when === 'start' && z.at <= from).at(-1);
+  const end = mine.find((z) => z.body.when === 'end' && z.at >= to);
+  return start && end ? end.body.zeroMm - start.body.zeroMm : 0;
+}
+
+/** Play by the loop: its own uncertainty serves. */
+function loopView(e: Of<'loop'>, kind: JointKind, context: JobContext): PlayView | undefined {
+  const gauge = context.gauges.find((g) => g.id === e.body.gauge);
+  if (!gauge) return undefined;
+  const r = e.body.result;
+  const degrees = Math.max(1, r.used - 7);
+  const doubt: SeriesDoubt = {
+    n: r.used,
+    meanMm: r.playMm,
+    sdMm: r.uMm,
+    scatterFrom: 'series',
+    uMm: r.uMm,
+    uFixedMm: r.uMm,
+    degrees,
+    oneSidedMm: studentQuantile(0.95, degrees) * r.uMm,
+    twoSidedMm: r.expandedMm,
+  };
+  const limit = playLimit(kind, context.rules, gauge);
+  return { readings: [], loop: r, driftMm: 0, gauge, doubt, limit, conformance: conforms(doubt, limit.limitMm) };
+}
+
+function playView(
+  taken: readonly Of<'reading'>[],
+  struck: ReadonlyMap<string, unknown>,
+  zeros: readonly Of<'zero'>[],
+  kind: JointKind,
+  context: JobContext,
+): PlayView | undefined {
+  const readings = taken.filter((r) => !struck.has(r.id));
   const last = readings.at(-1);
   const gauge = last && context.gauges.find((g) => g.id === last.body.gauge);
   if (!gauge) return undefined;
   // A series belongs to one gauge; a change of gauge begins a new one.
   const series = readings.filter((r) => r.body.gauge === gauge.id);
-  const doubt = seriesDoubt(
-    series.map((r) => r.body.playMm),
-    gauge.resolutionMm,
-    gauge.known,
-  );
+  const driftMm = driftOf(gauge.id, series, zeros);
+  const plays = series.map((r) => r.body.playMm);
+  const doubt = seriesDoubt(plays, resolutionMm(gauge), gauge.known, driftMm);
+  const out = standsOut(plays, gauge.known);
   const limit = playLimit(kind, context.rules, gauge);
   return {
-    readings: series.map((r) => ({ entry: r.id, playMm: r.body.playMm })),
+    readings: taken
+      .filter((r) => r.body.gauge === gauge.id)
+      .map((r) => ({
+        entry: r.id,
+        playMm: r.body.playMm,
+        struck: struck.has(r.id),
+        standsOut: out !== undefined && series[out]!.id === r.id,
+        calibration: r.body.calibration ?? '',
+      })),
+    driftMm,
     gauge,
     doubt,
     limit,
     conformance: conforms(doubt, limit.limitMm),
   };
+}
+
+/** Clearance kept by a frame bushing fit; left out where there was no bore to measure. */
+function clearanceOf(e: Of<'result'>): { meanMm: number; uMm: number } | undefined {
+  const found = e.body.found as { clearanceOldMm?: number };
+  const given = e.body.given as { uMm?: number };
+  if (found.clearanceOldMm === undefined || given.uMm === undefined) return undefined;
+  // Two diameters, each with its own doubt.
+  return { meanMm: Math.max(0, found.clearanceOldMm), uMm: Math.SQRT2 * given.uMm };
 }
 
 const BAD_DEFECTS: ReadonlySet<Defect> = new Set<Defect>([
@@ -293,6 +364,8 @@ export function foldJob(context: JobContext, entries: readonly Entry[]): JobStat
   for (const e of all('check'))
     for (const r of e.body.results) if (!splitJoint(r.joint)) elsewhere.set(r.joint as OtherFault, r.result);
 
+  const taken = entries.filter((e) => e.kind === 'reading') as readonly Of<'reading'>[];
+  const zeros = all('zero');
   const joints = new Map<JointId, JointView>();
   for (const end of ['front', 'rear'] as const) {
     const spec = context.type.axles[end];
@@ -321,17 +394,21 @@ export function foldJob(context: JobContext, entries: readonly Entry[]): JobStat
             .map((e) => e.body.what),
         ),
       ];
-      const readings = all('reading').filter((e) => e.body.joint === id);
-      const before = playView(
-        readings.filter((r) => r.body.phase === 'before'),
-        kind,
-        context,
-      );
-      const after = playView(
-        readings.filter((r) => r.body.phase === 'after'),
-        kind,
-        context,
-      );
+      const measured = (phase: 'before' | 'after'): PlayView | undefined => {
+        const readings = taken.filter((e) => e.body.joint === id && e.body.phase === phase);
+        const loop = all('loop')
+          .filter((e) => e.body.joint === id && e.body.phase === phase)
+          .at(-1);
+        // What was measured last speaks: a loop, or a series of readings.
+        const live = readings.filter((e) => !struck.has(e.id)).at(-1);
+        if (loop && (!live || loop.at > live.at)) return loopView(loop, kind, context);
+        return playView(readings, struck, zeros, kind, context);
+      };
+      const before = measured('before');
+      const after = measured('after');
+      const fit = all('result')
+        .filter((e) => e.body.what === 'frame fit' && e.body.joint === id)
+        .at(-1);
       const photos = all('photo')
         .filter((e) => e.body.joint === id)
         .map((e) => e.body.photo);
@@ -345,7 +422,19 @@ export function foldJob(context: JobContext, entries: readonly Entry[]): JobStat
         renewed: renewed.has(id),
         rocks: hand === 'can’t tell' && rocks.some((r) => r.joints.includes(id)),
       });
-      joints.set(id, { id, kind, side, ...judged, hand, handCounts: counts, defects, before, after, photos });
+      joints.set(id, {
+        id,
+        kind,
+        side,
+        ...judged,
+        hand,
+        handCounts: counts,
+        defects,
+        before,
+        after,
+        clearance: fit && clearanceOf(fit),
+        photos,
+      });
     }
   }
 
@@ -361,6 +450,9 @@ export function foldJob(context: JobContext, entries: readonly Entry[]): JobStat
     rocks,
     driven: new Map(all('drive').map((e) => [e.body.manoeuvre, e.body.heard])),
     verdict: last('verdict'),
+    results: all('result'),
+    loops: all('loop'),
+    zeros,
     measures: all('measure'),
     choices,
     answers: all('answer'),

@@ -44,7 +44,7 @@ export function caseOf(s: JobState): Case {
     drives: c?.drives ?? [],
     history: c?.history ?? [],
     joints: [...s.joints.values()]
-      .filter((j) => j.hand || j.defects.length || j.before)
+      .filter((j) => j.hand || j.defects.length || j.before || j.clearance)
       .map((j) => ({
         joint: j.id,
         hand: j.handCounts && j.hand !== 'can’t tell' ? j.hand : undefined,
@@ -55,6 +55,8 @@ export function caseOf(s: JobState): Case {
           degrees: j.before.doubt.degrees,
           limitMm: j.before.limit.limitMm,
         },
+        // Any stand-off knocks: the limit is what the readings can tell from none.
+        clearance: j.clearance && { ...j.clearance, degrees: Infinity, limitMm: 1.645 * j.clearance.uMm },
       })),
     rocks: s.rocks.map((r) => ({ joints: r.joints, words: `it rocks somewhere: ${sayJoints(s, r.joints)}` })),
     elsewhere: [...s.elsewhere].flatMap(([fault, hand]) => (hand === 'can’t tell' ? [] : [{ fault, hand }])),

@@ -1,3 +1,4 @@
+import type { GaugeSpec } from '../gauge';
 import type { VehicleTypeSpec } from '../joint';
 import type { Entry, EntryBodies, EntryKind, JobContext, YardRules } from '../job';
 import type { Part } from '../part';
@@ -124,6 +125,18 @@ export const DOUBLE_ARM_TYPE: VehicleTypeSpec = {
   },
 };
 
+export const DIAL: GaugeSpec = {
+  id: 'dial',
+  name: 'dial',
+  kind: 'dial indicator',
+  unit: 'mm',
+  resolution: 0.01,
+  rangeMax: 10,
+  calibratedUntil: '2099-12-31',
+  line: { baud: 9600, before: '', after: '' },
+  known: { sdMm: 0.02, degrees: 30 },
+};
+
 export const RULES: YardRules = {
   dialect: 'sway bar',
   driverSide: 'right',
@@ -140,7 +153,7 @@ export const CONTEXT: JobContext = {
   kind: 'noise',
   distanceKm: 148_210,
   rules: RULES,
-  gauges: [{ id: 'dial', name: 'dial', resolutionMm: 0.01, known: { sdMm: 0.02, degrees: 30 } }],
+  gauges: [DIAL],
 };
 
 export const LINK_PART: Part = {

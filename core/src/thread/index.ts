@@ -221,3 +221,5 @@ export function findThread(outsideMm: number, uOutsideMm: number, pitchMm?: numb
     .filter((c) => c.share > 0.01)
     .sort((a, b) => b.share - a.share);
 }
+
+export * from './hex';

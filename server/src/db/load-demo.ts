@@ -1,5 +1,6 @@
-import { DEMO_PIN, GAUGES, makeCatalogue, makeHistory, makeVehicles, PEOPLE, RULES, SHOP, TYPES } from '@ash-knot/demo';
+import { DEMO_PIN, makeCatalogue, makeGauges, makeHistory, makeVehicles, PEOPLE, RULES, SHOP, TYPES } from '@ash-knot/demo';
 import { catchUpLessons, project } from '../job/queries';
+import { putGauge } from '../shop/queries';
 import { insertPart } from '../part/queries';
 import { hashPin } from '../session/pin';
 import { insertType, insertVehicle } from '../vehicle/queries';
@@ -23,14 +24,7 @@ export async function loadDemo(db: Db, now: Date): Promise<{ vehicles: number; p
       SHOP.bays,
       JSON.stringify(RULES),
     ]);
-    for (const g of GAUGES)
-      await tx.query('INSERT INTO gauge (id, name, resolution_mm, scatter_mm, degrees) VALUES ($1,$2,$3,$4,$5)', [
-        g.id,
-        g.name,
-        g.resolutionMm,
-        g.scatterMm,
-        g.degrees,
-      ]);
+    for (const g of makeGauges(now)) await putGauge(tx, g);
     for (const p of PEOPLE)
       await tx.query('INSERT INTO person (id, name, role, pin_hash) VALUES ($1,$2,$3,$4)', [
         p.id,

@@ -10,6 +10,7 @@ import {
 } from '@ash-knot/core';
 import type { DueRecheck, FloorView, JobFile, JobView, StoredEntry, VehicleView } from '@ash-knot/contract';
 import type { Queryable } from '../db/pool';
+import { LAST_PLAY } from '../gauge/queries';
 import { JOB_FILE } from '../learning/queries';
 import { shopView } from '../shop/queries';
 import { VEHICLE } from '../vehicle/queries';
@@ -43,7 +44,7 @@ export async function jobRow(db: Queryable, id: string, lock = false): Promise<J
 /** One job with its vehicle, type and ledger, in one question to the database: every sheet asks this. */
 export async function jobView(db: Queryable, id: string): Promise<JobView | undefined> {
   const { rows } = await db.query<JobView>(
-    `SELECT j.id, j.kind, j.bay, j.distance_km AS "distanceKm", ${iso('j.opened_at')} AS "openedAt", t.spec AS type, row_to_json(vehicle) AS vehicle, ${JOB_FILE} AS file,
+    `SELECT j.id, j.kind, j.bay, j.distance_km AS "distanceKm", ${iso('j.opened_at')} AS "openedAt", t.spec AS type, row_to_json(vehicle) AS vehicle, ${JOB_FILE} AS file, ${LAST_PLAY} AS "lastPlay",
             (SELECT coalesce(json_agg(e ORDER BY e.seq), '[]') FROM (${ENTRY} WHERE job_id = j.id) AS e) AS entries
        FROM job j
        JOIN LATERAL (${VEHICLE} WHERE v.id = j.vehicle_id) AS vehicle ON true

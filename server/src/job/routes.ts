@@ -150,7 +150,12 @@ async function allow(tx: Queryable, res: Response, e: Entry, closed: boolean): P
       confirmedBy(res, e.by);
     }
   }
-  if (e.kind === 'reading') {
+  if (
+    e.kind === 'loop' &&
+    !(await tx.query('SELECT 1 FROM loop_file WHERE id = $1 AND job_id = $2', [e.body.file, e.job])).rowCount
+  )
+    throw notFound('file of the loop');
+  if (e.kind === 'reading' || e.kind === 'zero' || e.kind === 'loop') {
     const { rowCount } = await tx.query('SELECT 1 FROM gauge WHERE id = $1', [e.body.gauge]);
     if (!rowCount)
       throw new HttpProblem(422, 'bad-input', 'gauge: is not in the register. Nothing was stored.', [

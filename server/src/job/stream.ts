@@ -1,6 +1,8 @@
 import type { Response } from 'express';
 import pg from 'pg';
 import type { Logger } from 'pino';
+import type { GaugeSaid } from '@ash-knot/contract';
+import { GAUGE_MARK } from '../gauge/queries';
 import { CHANNEL } from './queries';
 
 type Listener = (job: string) => void;
@@ -11,6 +13,7 @@ type Listener = (job: string) => void;
  */
 export class JobNews {
   private readonly listeners = new Set<Listener>();
+  private readonly bays = new Set<{ readonly bay: string | null; readonly hear: (said: GaugeSaid) => void }>();
   private client: pg.Client | undefined;
   private closed = false;
 
@@ -48,8 +51,20 @@ export class JobNews {
     }
   }
 
-  private tell(job: string): void {
-    for (const l of this.listeners) l(job);
+  private tell(payload: string): void {
+    if (payload.startsWith(GAUGE_MARK)) {
+      const { bay, said } = JSON.parse(payload.slice(GAUGE_MARK.length)) as { bay: string | null; said: GaugeSaid };
+      for (const b of this.bays) if (b.bay === bay) b.hear(said);
+      return;
+    }
+    for (const l of this.listeners) l(payload);
+  }
+
+  /** What gauges say in one bay, from now on: a gauge that spoke while nobody listened is not heard later. */
+  hearGauges(bay: string | null, hear: (said: GaugeSaid) => void): () => void {
+    const b = { bay, hear };
+    this.bays.add(b);
+    return () => this.bays.delete(b);
   }
 
   hear(listener: Listener): () => void {

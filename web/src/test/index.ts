@@ -3,7 +3,7 @@ import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import type { JobView, SessionView, ShopView, StoredEntry } from '@ash-knot/contract';
 import { diagnose, learned, SHIPPED, type Entry, type EntryBodies, type EntryKind, type JobKind } from '@ash-knot/core';
-import { RULES, STRUT_TYPE } from '@ash-knot/core/test';
+import { DIAL, RULES, STRUT_TYPE } from '@ash-knot/core/test';
 import { Ask } from '../app/kit/ask';
 import { Api, ApiError } from '../app/state/api';
 import { DIAGNOSIS_WORKER } from '../app/state/diagnoser';
@@ -22,8 +22,16 @@ export const SHOP: ShopView = {
   strengths: null,
   learned: [],
   gauges: [
-    { id: 'caliper', name: 'Caliper', resolutionMm: 0.05, known: { sdMm: 0.06, degrees: 30 } },
-    { id: 'dial', name: 'Dial', resolutionMm: 0.01, known: { sdMm: 0.02, degrees: 24 } },
+    {
+      ...DIAL,
+      id: 'caliper',
+      name: 'Caliper',
+      kind: 'caliper',
+      resolution: 0.05,
+      rangeMax: 150,
+      known: { sdMm: 0.06, degrees: 30 },
+    },
+    { ...DIAL, name: 'Dial', rangeMax: 200, known: { sdMm: 0.02, degrees: 24 } },
   ],
 };
 
@@ -64,6 +72,7 @@ export const job = (entries: readonly StoredEntry[] = [], kind: JobKind = 'noise
   openedAt: '2026-01-05T09:00:00.000Z',
   type: STRUT_TYPE,
   file: { renewed: [], sisters: { jobs: 0, found: {} } },
+  lastPlay: [],
   entries,
   vehicle: {
     id: 'v1',

@@ -9,7 +9,17 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { attempt, BadInput, jointName, parseQuantity, playLimit, splitJoint, type JointId, type PlayView } from '@ash-knot/core';
+import {
+  attempt,
+  BadInput,
+  jointName,
+  parseQuantity,
+  playLimit,
+  resolutionMm,
+  splitJoint,
+  type JointId,
+  type PlayView,
+} from '@ash-knot/core';
 import { FormField } from '../kit/form-field';
 import { draft } from '../state/draft';
 import { JobStore } from '../state/job-store';
@@ -42,7 +52,7 @@ const MOST_PLAY_MM = 50;
       <span class="soft font-semibold">Gauge</span>
       <select class="field !min-h-11 !w-auto" #g [value]="gauge().id" (change)="gaugeId.set(g.value)">
         @for (x of gauges(); track x.id) {
-          <option [value]="x.id" [selected]="x.id === gauge().id">{{ x.name }}, {{ x.resolutionMm }} mm</option>
+          <option [value]="x.id" [selected]="x.id === gauge().id">{{ x.name }}, {{ x.resolution }} {{ x.unit }}</option>
         }
       </select>
     </label>
@@ -119,7 +129,7 @@ export class MeasurePlay {
     () => this.gauges().find((g) => g.id === this.gaugeId()) ?? this.view()?.gauge ?? this.finest(),
   );
   /** Unless one is picked, the gauge of the series that was begun, else the finest. */
-  private readonly finest = computed(() => [...this.gauges()].sort((a, b) => a.resolutionMm - b.resolutionMm)[0]!);
+  private readonly finest = computed(() => [...this.gauges()].sort((a, b) => resolutionMm(a) - resolutionMm(b))[0]!);
   protected readonly title = computed(
     () => `${jointName(splitJoint(this.joint())!.kind, this.session.dialect())}, ${splitJoint(this.joint())!.side}`,
   );

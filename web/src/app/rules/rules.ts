@@ -128,7 +128,7 @@ import { AsLead } from './as-lead';
         @for (g of session.shop()?.gauges ?? []; track g.id) {
           <p class="rule py-2">
             {{ g.name }}
-            <span class="mono soft">resolution {{ g.resolutionMm }} mm · scatter {{ g.known.sdMm }} mm</span>
+            <span class="mono soft">resolution {{ g.resolution }} {{ g.unit }} · scatter {{ g.known.sdMm }} mm</span>
           </p>
         }
       </section>

@@ -36,6 +36,12 @@ export function sayEntry(e: Entry, w: Words): string {
       return capital(`${w.joint(e.body.joint)}: ${e.body.what}`);
     case 'reading':
       return capital(`${w.joint(e.body.joint)}, play ${e.body.phase === 'after' ? 'after ' : ''}${e.body.playMm.toFixed(2)} mm`);
+    case 'zero':
+      return `Zero of the gauge ${e.body.when === 'start' ? 'before' : 'after'}: ${e.body.zeroMm.toFixed(3)} mm`;
+    case 'loop':
+      return capital(`${w.joint(e.body.joint)}, loop of ${e.body.result.points} points. ${e.body.result.sentence}`);
+    case 'result':
+      return capital(`${e.body.joint ? `${w.joint(e.body.joint)}, ` : ''}${e.body.what}: ${e.body.words}`);
     case 'photo':
       return `Photograph${e.body.joint ? `, ${w.joint(e.body.joint)}` : ''}${e.body.caption ? `: ${e.body.caption}` : ''}`;
     case 'verdict':

@@ -1,0 +1,3 @@
+export * from './rubber';
+export * from './frame';
+export * from './stack';

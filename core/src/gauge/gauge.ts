@@ -1,0 +1,118 @@
+import { BadInput } from '../error';
+import type { KnownScatter } from '../play';
+import { convert, parseQuantity, trimmed, type Dimension } from '../units';
+
+export const GAUGE_KINDS = ['dial indicator', 'caliper', 'force gauge', 'torque wrench'] as const;
+export type GaugeKind = (typeof GAUGE_KINDS)[number];
+
+export const GAUGE_UNITS = ['mm', 'in', 'N', 'lbf', 'N·m', 'lbf·ft'] as const;
+export type GaugeUnit = (typeof GAUGE_UNITS)[number];
+
+/** What stands around the number in a line a gauge sends. */
+export interface GaugeLine {
+  /** Bits a second of a serial line. */
+  readonly baud: number;
+  readonly before: string;
+  readonly after: string;
+}
+
+/** One line of the gauge register. */
+export interface GaugeSpec {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: GaugeKind;
+  /** What it reads in when a reading does not say. */
+  readonly unit: GaugeUnit;
+  /** Smallest step and largest reading, in its unit. */
+  readonly resolution: number;
+  readonly rangeMax: number;
+  /** Last day its calibration holds, "2026-11-30"; null when it has none. */
+  readonly calibratedUntil: string | null;
+  readonly line: GaugeLine;
+  /** Known scatter of one play reading with it by this shop's people, from a gauge study, mm. */
+  readonly known: KnownScatter;
+  /** No longer in use; readings still name it. */
+  readonly retired?: boolean | undefined;
+}
+
+export const DIMENSION_OF: Record<GaugeUnit, Dimension> = {
+  mm: 'length',
+  in: 'length',
+  N: 'force',
+  lbf: 'force',
+  'N·m': 'torque',
+  'lbf·ft': 'torque',
+};
+const SI: Record<Dimension, string> = { length: 'mm', force: 'N', torque: 'N·m', distance: 'km' };
+
+/** Gauges that measure play. */
+export const measuresLength = (g: GaugeSpec): boolean => DIMENSION_OF[g.unit] === 'length';
+
+/** Resolution of a length gauge, mm. @throws BadInput for a gauge of another kind. */
+export function resolutionMm(g: Pick<GaugeSpec, 'unit' | 'resolution'>): number {
+  return convert(g.resolution, g.unit, 'mm', 'length');
+}
+
+/** Whether its calibration has run out on that day (ISO dates compare as text); one without any counts as run out. */
+export function expired(g: Pick<GaugeSpec, 'calibratedUntil'>, onDay: string): boolean {
+  return g.calibratedUntil === null || g.calibratedUntil < onDay.slice(0, 10);
+}
+
+/** "calibration ran out on 2026-03-01", or '' while it holds. */
+export function sayExpired(g: Pick<GaugeSpec, 'calibratedUntil'>, onDay: string): string {
+  if (!expired(g, onDay)) return '';
+  return g.calibratedUntil === null ? 'never calibrated' : `calibration ran out on ${g.calibratedUntil}`;
+}
+
+export interface GaugeReading {
+  /** As it was sent. */
+  readonly text: string;
+  readonly value: number;
+  readonly unit: string;
+  /** In mm, N or N·m. */
+  readonly si: number;
+}
+
+/**
+ * Reads one line of a gauge, however it comes: typed by the gauge as a keyboard, over a serial line, from
+ * a file or by fingers. Decimal comma or point, a sign (also apart from the number), leading zeros, a unit
+ * behind it or none; what the register says stands before and after is taken off.
+ * @throws BadInput naming the field: letters, several decimal marks, a unit of another kind, out of range.
+ */
+export function readGauge(text: string, g: GaugeSpec, field = 'reading'): GaugeReading {
+  let t = text.replace(/[\r\n\0]/g, '').trim();
+  if (g.line.before && t.startsWith(g.line.before)) t = t.slice(g.line.before.length).trim();
+  if (g.line.after && t.endsWith(g.line.after)) t = t.slice(0, -g.line.after.length).trim();
+  t = t.replace(/^([+-])\s+/, '$1').replace(/^\+/, '');
+  if ((t.match(/[.,]/g) ?? []).length > 1) throw new BadInput(field, 'has more than one decimal mark', text.trim());
+  const dimension = DIMENSION_OF[g.unit];
+  const q = parseQuantity(t, dimension, { field, unit: g.unit });
+  const most = convert(g.rangeMax, g.unit, SI[dimension], dimension);
+  if (Math.abs(q.si) > most * (1 + 1e-9))
+    throw new BadInput(
+      field,
+      `is ${trimmed(Math.abs(q.value), 3)} ${q.unit}, further than this gauge reaches (${trimmed(g.rangeMax, 3)} ${g.unit})`,
+    );
+  return { text: text.trim(), value: q.value, unit: q.unit, si: q.si };
+}
+
+/** A gauge without a body: what the small pages that ship with the program send. */
+export interface SimulatedGauge {
+  readonly resolution: number;
+  /** Standard deviation of one reading, in the gauge's unit. */
+  readonly noise: number;
+  /** Where its zero stands, and how far it moves with each reading sent. */
+  readonly zero: number;
+  readonly drift: number;
+}
+
+/**
+ * What a simulated gauge shows of a true value: noise, the zero where it has got to, and its resolution.
+ * @param sent how many readings it has sent before
+ * @param bell a standard normal chance
+ */
+export function simulatedReading(trueValue: number, s: SimulatedGauge, sent: number, bell: number): number {
+  const v = trueValue + s.noise * bell + s.zero + s.drift * sent;
+  // Steps of 0.01 would print as 0.30000000000000004 without the second rounding.
+  return Number((Math.round(v / s.resolution) * s.resolution).toFixed(6));
+}

@@ -1,0 +1,2 @@
+export * from './gauge';
+export * from './rows';

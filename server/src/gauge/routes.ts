@@ -1,0 +1,116 @@
+import express, { Router } from 'express';
+import * as z from 'zod';
+import { gaugeSays, gaugeSpec, newStudy, text, type GaugeSaid, type StudyView } from '@ash-knot/contract';
+import { gaugeStudy, loopFromRows, attempt, readGauge } from '@ash-knot/core';
+import { inTransaction, type Db } from '../db/pool';
+import { confirmedRole, worker } from '../http/guard';
+import { conflict, HttpProblem, notFound, param, parse } from '../http/problem';
+import { gauges, putGauge } from '../shop/queries';
+import { openStream, type JobNews } from '../job/stream';
+import { announceGauge } from './queries';
+
+const uuid = z.uuid();
+const gaugeId = text(40).min(1);
+/** 200 000 points of two numbers. */
+const LOOP_BYTES = 8 * 1024 * 1024;
+
+/** The register, what gauges say to the open sheet, studies of gauges, and files of loops. */
+export function gaugeRoutes(db: Db, news: JobNews): Router {
+  const r = Router();
+  const known = async (id: string) => {
+    const g = (await gauges(db)).find((x) => x.id === id);
+    if (!g) throw notFound('gauge');
+    return g;
+  };
+  const refuse = (field: string, message: string) =>
+    new HttpProblem(422, 'bad-input', `${message} Nothing was stored.`, [{ field, message }]);
+
+  r.put('/gauges/:id', async (req, res) => {
+    await confirmedRole(db, res, ['lead']);
+    const body = parse(gaugeSpec, { ...(req.body as object), id: req.params['id'] });
+    if (body.resolution >= body.rangeMax) throw refuse('resolution', 'The resolution must be smaller than the range.');
+    await putGauge(db, body);
+    res.json(body);
+  });
+
+  // Readings name their gauge for ever: it is retired, never deleted.
+  r.delete('/gauges/:id', async (req, res) => {
+    await confirmedRole(db, res, ['lead']);
+    const { rowCount } = await db.query('UPDATE gauge SET retired = true WHERE id = $1', [param(gaugeId, req, 'id')]);
+    if (!rowCount) throw notFound('gauge');
+    res.json({});
+  });
+
+  // What a gauge shows goes to every open sheet of this device's bay.
+  r.post('/gauges/:id/say', async (req, res) => {
+    const by = worker(res);
+    const g = await known(param(gaugeId, req, 'id'));
+    const said = parse(gaugeSays, req.body);
+    const read = attempt(() => readGauge(said.text, g));
+    if (!read.ok) throw refuse('text', read.error.message);
+    await announceGauge(db, res.locals.session!.bay, { gauge: g.id, text: said.text });
+    res.json({ by });
+  });
+  r.get('/gauges/stream', (_req, res) => {
+    const s = openStream(res);
+    s.onClose(news.hearGauges(res.locals.session!.bay, (said: GaugeSaid) => s.send('said', said)));
+  });
+
+  r.get('/gauges/:id/studies', async (req, res) => {
+    const { rows } = await db.query<StudyView>(
+      `SELECT s.id, p.name AS by, to_char(s.made_at AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"') AS at, s.limit_mm AS "limitMm", s.readings, s.result
+         FROM gauge_study s JOIN person p ON p.id = s.made_by WHERE s.gauge_id = $1 ORDER BY s.made_at DESC LIMIT 20`,
+      [param(gaugeId, req, 'id')],
+    );
+    res.json(rows);
+  });
+  // What it finds is what later readings with this gauge take as known from the first one on.
+  r.post('/gauges/:id/studies', async (req, res) => {
+    const by = await confirmedRole(db, res, ['lead', 'technician']);
+    const id = param(gaugeId, req, 'id');
+    await known(id);
+    const body = parse(newStudy, req.body);
+    const study = attempt(() => gaugeStudy(body.readings, body.limitMm));
+    if (!study.ok) throw refuse(study.error.field, study.error.message);
+    const { known: scatter } = study.value;
+    await inTransaction(db, async (tx) => {
+      const { rowCount } = await tx.query(
+        'INSERT INTO gauge_study (id, gauge_id, made_by, limit_mm, readings, result) VALUES ($1,$2,$3,$4,$5,$6) ON CONFLICT DO NOTHING',
+        [body.id, id, by, body.limitMm, JSON.stringify(body.readings), JSON.stringify(study.value)],
+      );
+      if (rowCount)
+        await tx.query('UPDATE gauge SET scatter_mm = $2, degrees = $3 WHERE id = $1', [
+          id,
+          scatter.sdMm,
+          Math.max(1, scatter.degrees),
+        ]);
+    });
+    res.status(201).json(study.value);
+  });
+
+  // The id is the client's, so that sending it again after a lost answer is harmless.
+  r.put('/jobs/:job/loops/:id', express.text({ type: () => true, limit: LOOP_BYTES }), async (req, res) => {
+    const by = worker(res);
+    const job = param(uuid, req, 'job');
+    const id = param(uuid, req, 'id');
+    const csv = typeof req.body === 'string' ? req.body : '';
+    const read = attempt(() => loopFromRows(csv.split(/\r?\n/).map((l) => l.split(','))));
+    if (!read.ok) throw refuse('loop', read.error.message);
+    const closed = await db.query<{ closed_at: Date | null }>('SELECT closed_at FROM job WHERE id = $1', [job]);
+    if (!closed.rows[0]) throw notFound('job');
+    if (closed.rows[0].closed_at) throw conflict('The vehicle was handed back. Strike the hand-back first, or open a new job.');
+    await db.query('INSERT INTO loop_file (id, job_id, csv, taken_by) VALUES ($1,$2,$3,$4) ON CONFLICT (id) DO NOTHING', [
+      id,
+      job,
+      csv,
+      by,
+    ]);
+    res.status(201).json({ id, points: read.value.x.length });
+  });
+  r.get('/loops/:id', async (req, res) => {
+    const { rows } = await db.query<{ csv: string }>('SELECT csv FROM loop_file WHERE id = $1', [param(uuid, req, 'id')]);
+    if (!rows[0]) throw notFound('loop');
+    res.set('Cache-Control', 'private, max-age=31536000, immutable').type('text/csv').send(rows[0].csv);
+  });
+  return r;
+}

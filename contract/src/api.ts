@@ -4,6 +4,7 @@ import {
   GAUGE_KINDS,
   GAUGE_UNITS,
   JOB_KINDS,
+  MEASUREMENTS_FORMAT,
   readStrengths,
   ROLES,
   SIDES,
@@ -14,6 +15,7 @@ import {
   type FaultId,
   type FaultKind,
   type JobKind,
+  type MeasurementFile,
   type JointId,
   type Role,
   type StudyReading,
@@ -25,7 +27,7 @@ import {
   JOINT_KINDS,
 } from '@ash-knot/core';
 import { text, vehicleTypeSpec } from './vehicle';
-import type { StoredEntry } from './entry';
+import { entry, type StoredEntry } from './entry';
 
 // --- session -------------------------------------------------------------
 export const pin = z.string().regex(/^\d{4,8}$/, { error: 'must be 4 to 8 digits' });
@@ -95,6 +97,8 @@ export const gaugeSays = z.object({ text: z.string().min(1).max(80) });
 export interface GaugeSaid {
   readonly gauge: string;
   readonly text: string;
+  /** A whole loop was sent: the id of its file. */
+  readonly loop?: string;
 }
 
 export const newStudy = z.object({
@@ -194,6 +198,7 @@ export interface VehicleTypeView {
 }
 export interface PlayPoint {
   readonly joint: string;
+  readonly phase: 'before' | 'after';
   readonly distanceKm: number;
   readonly playMm: number;
   readonly at: string;
@@ -212,6 +217,8 @@ export interface FileView {
   readonly vehicle: VehicleView;
   readonly type: VehicleTypeSpec;
   readonly play: readonly PlayPoint[];
+  /** What was renewed at earlier visits, and when. */
+  readonly renewed: JobFile['renewed'];
   readonly jobs: readonly PastJob[];
 }
 
@@ -289,3 +296,17 @@ export interface WrenchClick {
   readonly unit: 'N·m';
   readonly wrench: string;
 }
+
+/** Everything measured on a job, as a file. */
+export const measurementFile = z.object({
+  format: z.literal(MEASUREMENTS_FORMAT, { error: `must be "${MEASUREMENTS_FORMAT}"` }),
+  job: z.uuid(),
+  gauges: z.array(gaugeSpec).max(200),
+  entries: z
+    .array(entry)
+    .max(5000)
+    .refine((a) => a.every((e) => ['reading', 'zero', 'loop', 'result', 'strike'].includes(e.kind)), {
+      error: 'must be measurements only',
+    }),
+  loops: z.record(z.uuid(), z.string().max(8_000_000)),
+}) as unknown as z.ZodType<MeasurementFile>;

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { bell } from '../test/loop';
+import { bell } from './simulate';
 import { DIAL } from '../test';
 import { expired, loopFromRows, pairsFromRows, readGauge, resolutionMm, sayExpired, simulatedReading, type GaugeSpec } from '.';
 

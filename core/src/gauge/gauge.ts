@@ -95,24 +95,3 @@ export function readGauge(text: string, g: GaugeSpec, field = 'reading'): GaugeR
     );
   return { text: text.trim(), value: q.value, unit: q.unit, si: q.si };
 }
-
-/** A gauge without a body: what the small pages that ship with the program send. */
-export interface SimulatedGauge {
-  readonly resolution: number;
-  /** Standard deviation of one reading, in the gauge's unit. */
-  readonly noise: number;
-  /** Where its zero stands, and how far it moves with each reading sent. */
-  readonly zero: number;
-  readonly drift: number;
-}
-
-/**
- * What a simulated gauge shows of a true value: noise, the zero where it has got to, and its resolution.
- * @param sent how many readings it has sent before
- * @param bell a standard normal chance
- */
-export function simulatedReading(trueValue: number, s: SimulatedGauge, sent: number, bell: number): number {
-  const v = trueValue + s.noise * bell + s.zero + s.drift * sent;
-  // Steps of 0.01 would print as 0.30000000000000004 without the second rounding.
-  return Number((Math.round(v / s.resolution) * s.resolution).toFixed(6));
-}

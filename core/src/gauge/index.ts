@@ -1,2 +1,3 @@
 export * from './gauge';
 export * from './rows';
+export * from './simulate';

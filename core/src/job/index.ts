@@ -3,3 +3,4 @@ export * from './fold';
 export * from './judge';
 export * from './next';
 export * from './lesson';
+export * from './measurements';

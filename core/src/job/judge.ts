@@ -224,6 +224,25 @@ function dryJoints(s: JobState, d: Diagnosis): JointId[] {
   return likely ? all.filter((id) => splitJoint(id)!.kind === splitJoint(likely)!.kind) : [];
 }
 
+/**
+ * Whether a number would change anything at this joint, in a sentence: a ball stud is settled by the hand
+ * alone (common practice, no source); where a limit is written a gauge decides; and a number is worth
+ * having for a dispute, a trend or the proof.
+ */
+export function gaugeDecides(s: JobState, id: JointId): { readonly decides: boolean; readonly why: string } {
+  const { kind } = splitJoint(id)!;
+  const limit = s.context.rules.playLimits[kind];
+  const j = s.joints.get(id)!;
+  if (j.before?.conformance.verdict === 'within' || j.before?.conformance.verdict === 'beyond')
+    return { decides: false, why: 'It is settled: no more readings are needed.' };
+  if (limit) return { decides: true, why: `A number decides here: ${limit.limitMm.toFixed(2)} mm (${limit.owner}).` };
+  if (j.hand === 'can’t tell') return { decides: true, why: 'The hand could not tell: a gauge can.' };
+  return {
+    decides: false,
+    why: 'The hand’s verdict is enough here. A number serves a dispute, a trend or the proof afterwards.',
+  };
+}
+
 /** Found, and not the noise: what is on record of joints that no cause names, for the list apart. */
 export function otherDefects(s: JobState, causes: readonly Cause[]): { readonly joint: JointId; readonly what: string }[] {
   const named = new Set<string>(causes.map((c) => splitFault(c)?.joint ?? c));

@@ -1,4 +1,4 @@
-import { makeLoop, type LoopJoint } from '../test/loop';
+import { simulatedLoop, type LoopJoint } from '../gauge/simulate';
 import { analyseLoop } from './loop';
 
 const PUBLISHED: LoopJoint = { a: -0.25, b: 0.35, minus: 1500, plus: 2000, middle: 0, friction: 15, contact: 6000 };
@@ -6,7 +6,7 @@ const SOFT: LoopJoint = { a: 0, b: 0, minus: 300, plus: 300, middle: 300, fricti
 
 describe('synthetic loops of known play', () => {
   test('a −0.25, b 0.35 with friction: 0.600, where a naive look takes 0.6175', () => {
-    const { x, f } = makeLoop(PUBLISHED, { points: 4000, noiseMm: 0.001 });
+    const { x, f } = simulatedLoop(PUBLISHED, { points: 4000, noiseMm: 0.001 });
     const r = analyseLoop(x, f, { resolutionMm: 0.001 });
     expect(r.kind).toBe('loose');
     expect(Math.abs(r.playMm - 0.6)).toBeLessThan(0.01);
@@ -20,7 +20,7 @@ describe('synthetic loops of known play', () => {
     );
   });
   test('soft with friction and no gap: no play, where a naive look takes 0.267', () => {
-    const { x, f } = makeLoop(SOFT, { points: 4000, noiseMm: 0.001 });
+    const { x, f } = simulatedLoop(SOFT, { points: 4000, noiseMm: 0.001 });
     const r = analyseLoop(x, f);
     expect([r.kind, r.playMm]).toEqual(['firm', 0]);
     expect(r.naiveMm).toBeCloseTo(0.267, 2);
@@ -30,7 +30,7 @@ describe('synthetic loops of known play', () => {
   });
   test('the five kinds are told apart', () => {
     const kind = (j: Partial<LoopJoint>, softBelow?: number) => {
-      const { x, f } = makeLoop({ ...PUBLISHED, ...j }, { points: 3000, noiseMm: 0.001, noiseN: 1 });
+      const { x, f } = simulatedLoop({ ...PUBLISHED, ...j }, { points: 3000, noiseMm: 0.001, noiseN: 1 });
       return analyseLoop(x, f, { softBelow }).kind;
     };
     expect(kind({}, 800)).toBe('loose');
@@ -40,13 +40,13 @@ describe('synthetic loops of known play', () => {
     expect(kind({ a: 0, b: 0, minus: 1500, plus: 1500, middle: 1500 }, 800)).toBe('firm');
   });
   test('a single wild point is weighed down', () => {
-    const { x, f } = makeLoop(PUBLISHED, { points: 2000, noiseMm: 0.001 });
+    const { x, f } = simulatedLoop(PUBLISHED, { points: 2000, noiseMm: 0.001 });
     f[900] = 5000;
     f[1400] = -4000;
     expect(Math.abs(analyseLoop(x, f).playMm - 0.6)).toBeLessThan(0.01);
   });
   test('force mirrored, or gauge turned round: the same play', () => {
-    const { x, f } = makeLoop(PUBLISHED, { points: 2000, noiseMm: 0.001 });
+    const { x, f } = simulatedLoop(PUBLISHED, { points: 2000, noiseMm: 0.001 });
     const r = analyseLoop(x, f);
     const back = analyseLoop(
       x.map((v) => -v),
@@ -76,7 +76,7 @@ describe('synthetic loops of known play', () => {
         contact: 4000 + 4000 * r(),
         offset: 20 * (r() - 0.5),
       };
-      const { x, f } = makeLoop(j, { points: 600, noiseMm: 0.001, noiseN: 1, seed: i + 1 });
+      const { x, f } = simulatedLoop(j, { points: 600, noiseMm: 0.001, noiseN: 1, seed: i + 1 });
       const got = analyseLoop(x, f, { resolutionMm: 0.001 });
       expect(got.kind).toBe('loose');
       const off = Math.abs(got.playMm - (b - a));
@@ -89,7 +89,7 @@ describe('synthetic loops of known play', () => {
 });
 
 describe('what is no loop', () => {
-  const good = makeLoop(PUBLISHED, { points: 400 });
+  const good = simulatedLoop(PUBLISHED, { points: 400 });
   test.each([
     [
       'a number that is none',

@@ -20,6 +20,13 @@ describe('a series of play (JCGM 100:2008 4.2, F.2.2.1, G.4)', () => {
     expect(one.oneSidedMm).toBeCloseTo(studentQuantile(0.95, one.degrees) * Math.hypot(0.02, 0.01 / Math.sqrt(6)), 12);
     expect(() => seriesDoubt([0.42], 0.01)).toThrow(/number of readings must be 2 or more/);
   });
+  test('a series that scatters far more than is known speaks for itself', () => {
+    const known = { sdMm: 0.02, degrees: 24 };
+    expect(seriesDoubt([0.51, 0.46, 0.5, 0.5], 0.01, known).scatterFrom).toBe('known');
+    const wild = seriesDoubt([0.51, 0.46, 0.89, 0.5], 0.01, known);
+    expect(wild.scatterFrom).toBe('series');
+    expect(conforms(wild, 0.5).verdict).toBe('not proved');
+  });
   test('identical readings leave only the resolution', () => {
     const same = seriesDoubt([0.3, 0.3, 0.3], 0.01);
     expect(same.uMm).toBeCloseTo(0.01 / Math.sqrt(6), 12);

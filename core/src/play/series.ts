@@ -1,5 +1,5 @@
 import { BadInput, finite, positive } from '../error';
-import { studentQuantile } from '../stats';
+import { fTail, studentQuantile } from '../stats';
 
 /** The known scatter of one reading of play, from a gauge study or an earlier series. */
 export interface KnownScatter {
@@ -45,7 +45,7 @@ function doubtOf(sdMm: number, sdDegrees: number, n: number, uFixedMm: number) {
  * Mean play and its uncertainty from a series of readings, each the difference of two gauge readings:
  * u² = s²/n + u_res², ν = (n−1)(u/u_A)⁴ floored (JCGM 100:2008 4.2, F.2.2.1, G.4).
  * With a known scatter of the gauge and person, that serves from the first reading until the series
- * carries more degrees of freedom than it.
+ * carries more degrees of freedom than it, or scatters more than that allows (F, 1 %).
  * @param readingsMm each a play in mm, at least one (two without known scatter)
  * @param resolutionMm of the gauge, mm
  * @param driftMm how far the zero moved from the first check to the last: what it moved may be in every
@@ -60,7 +60,10 @@ export function seriesDoubt(readingsMm: readonly number[], resolutionMm: number,
   const uFixedMm = Math.hypot(resolutionDoubtMm(resolutionMm), Math.abs(finite('drift of the zero', driftMm)) / Math.sqrt(3));
   const meanMm = readingsMm.reduce((s, x) => s + x, 0) / n;
   const ownSd = n > 1 ? Math.sqrt(readingsMm.reduce((s, x) => s + (x - meanMm) ** 2, 0) / (n - 1)) : 0;
-  const useKnown = known !== undefined && known.degrees >= n - 1;
+  // A series that scatters far more than this gauge and person are known to is not theirs as usual: then it speaks for itself.
+  const contradicts =
+    known !== undefined && n > 1 && ownSd > 0 && fTail((ownSd / Math.max(known.sdMm, 1e-9)) ** 2, n - 1, known.degrees) < 0.01;
+  const useKnown = known !== undefined && known.degrees >= n - 1 && !contradicts;
   const sdMm = useKnown ? known.sdMm : ownSd;
   const { uMm, degrees } = doubtOf(sdMm, useKnown ? known.degrees : n - 1, n, uFixedMm);
   return {

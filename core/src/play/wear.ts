@@ -65,7 +65,7 @@ export function wearOver(points: readonly WearPoint[], limitMm: number): Wear {
   }
   const last = visits.at(-1)!.km;
   const past = lineAt(line, last) >= limitMm;
-  const range = `${km(next.low)} to ${km(next.high)} thousand km`;
+  const range = `${km(next.low)} and ${km(next.high)} thousand km`;
   return {
     kind: 'fit',
     line,

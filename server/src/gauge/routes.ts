@@ -25,6 +25,14 @@ export function gaugeRoutes(db: Db, news: JobNews): Router {
   const refuse = (field: string, message: string) =>
     new HttpProblem(422, 'bad-input', `${message} Nothing was stored.`, [{ field, message }]);
 
+  const loopBody = express.text({ type: () => true, limit: LOOP_BYTES });
+  const readLoop = (body: unknown): string => {
+    const csv = typeof body === 'string' ? body : '';
+    const read = attempt(() => loopFromRows(csv.split(/\r?\n/).map((l) => l.split(','))));
+    if (!read.ok) throw refuse('loop', read.error.message);
+    return csv;
+  };
+
   r.put('/gauges/:id', async (req, res) => {
     await confirmedRole(db, res, ['lead']);
     const body = parse(gaugeSpec, { ...(req.body as object), id: req.params['id'] });
@@ -50,6 +58,16 @@ export function gaugeRoutes(db: Db, news: JobNews): Router {
     if (!read.ok) throw refuse('text', read.error.message);
     await announceGauge(db, res.locals.session!.bay, { gauge: g.id, text: said.text });
     res.json({ by });
+  });
+  // A force gauge with an indicator sends a whole push and pull at once.
+  r.put('/gauges/:id/loops/:loop', loopBody, async (req, res) => {
+    const by = worker(res);
+    const g = await known(param(gaugeId, req, 'id'));
+    const id = param(uuid, req, 'loop');
+    const csv = readLoop(req.body);
+    await db.query('INSERT INTO loop_file (id, csv, taken_by) VALUES ($1,$2,$3) ON CONFLICT (id) DO NOTHING', [id, csv, by]);
+    await announceGauge(db, res.locals.session!.bay, { gauge: g.id, text: '', loop: id });
+    res.status(201).json({ id });
   });
   r.get('/gauges/stream', (_req, res) => {
     const s = openStream(res);
@@ -89,13 +107,11 @@ export function gaugeRoutes(db: Db, news: JobNews): Router {
   });
 
   // The id is the client's, so that sending it again after a lost answer is harmless.
-  r.put('/jobs/:job/loops/:id', express.text({ type: () => true, limit: LOOP_BYTES }), async (req, res) => {
+  r.put('/jobs/:job/loops/:id', loopBody, async (req, res) => {
     const by = worker(res);
     const job = param(uuid, req, 'job');
     const id = param(uuid, req, 'id');
-    const csv = typeof req.body === 'string' ? req.body : '';
-    const read = attempt(() => loopFromRows(csv.split(/\r?\n/).map((l) => l.split(','))));
-    if (!read.ok) throw refuse('loop', read.error.message);
+    const csv = readLoop(req.body);
     const closed = await db.query<{ closed_at: Date | null }>('SELECT closed_at FROM job WHERE id = $1', [job]);
     if (!closed.rows[0]) throw notFound('job');
     if (closed.rows[0].closed_at) throw conflict('The vehicle was handed back. Strike the hand-back first, or open a new job.');
@@ -105,7 +121,7 @@ export function gaugeRoutes(db: Db, news: JobNews): Router {
       csv,
       by,
     ]);
-    res.status(201).json({ id, points: read.value.x.length });
+    res.status(201).json({ id });
   });
   r.get('/loops/:id', async (req, res) => {
     const { rows } = await db.query<{ csv: string }>('SELECT csv FROM loop_file WHERE id = $1', [param(uuid, req, 'id')]);

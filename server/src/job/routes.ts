@@ -152,7 +152,8 @@ async function allow(tx: Queryable, res: Response, e: Entry, closed: boolean): P
   }
   if (
     e.kind === 'loop' &&
-    !(await tx.query('SELECT 1 FROM loop_file WHERE id = $1 AND job_id = $2', [e.body.file, e.job])).rowCount
+    !(await tx.query('UPDATE loop_file SET job_id = $2 WHERE id = $1 AND (job_id IS NULL OR job_id = $2)', [e.body.file, e.job]))
+      .rowCount
   )
     throw notFound('file of the loop');
   if (e.kind === 'reading' || e.kind === 'zero' || e.kind === 'loop') {

@@ -73,7 +73,7 @@ export async function vehicleFile(db: Queryable, id: string): Promise<FileView |
   if (!vehicle) return undefined;
   const type = (await typeSpec(db, vehicle.typeId))!;
   const play = await db.query<PlayPoint>(
-    `SELECT r.joint, j.distance_km AS "distanceKm", avg(r.play_mm) AS "playMm", min(e.at) AS at, j.id AS job
+    `SELECT r.joint, r.phase, j.distance_km AS "distanceKm", avg(r.play_mm) AS "playMm", min(e.at) AS at, j.id AS job
        FROM reading r JOIN job j ON j.id = r.job_id JOIN entry e ON e.id = r.entry_id
       WHERE j.vehicle_id = $1 AND NOT r.struck
       GROUP BY r.joint, r.phase, j.id, j.distance_km ORDER BY j.distance_km, min(e.at)`,
@@ -86,5 +86,9 @@ export async function vehicleFile(db: Queryable, id: string): Promise<FileView |
        FROM job j WHERE j.vehicle_id = $1 ORDER BY j.opened_at DESC LIMIT 100`,
     [id],
   );
-  return { vehicle, type, play: play.rows, jobs: jobs.rows };
+  const renewed = await db.query<FileView['renewed'][number]>(
+    `SELECT u.joint, max(l.distance_km) AS "atKm" FROM lesson l, unnest(l.renewed) AS u(joint) WHERE l.vehicle_id = $1 GROUP BY u.joint`,
+    [id],
+  );
+  return { vehicle, type, play: play.rows, renewed: renewed.rows, jobs: jobs.rows };
 }

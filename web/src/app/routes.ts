@@ -50,5 +50,20 @@ export const routes: Routes = [
     loadComponent: () => import('./rules/suspects-table').then((m) => m.SuspectsTable),
     title: 'The suspects table · Ash Knot',
   },
+  {
+    path: 'rules/gauges',
+    loadComponent: () => import('./gauges/gauge-register').then((m) => m.GaugeRegister),
+    title: 'Gauges · Ash Knot',
+  },
+  {
+    path: 'rules/gauges/:id/study',
+    loadComponent: () => import('./gauges/gauge-study').then((m) => m.GaugeStudy),
+    title: 'Gauge study · Ash Knot',
+  },
+  {
+    path: 'gauge/:id',
+    loadComponent: () => import('./gauges/sim-gauge').then((m) => m.SimGauge),
+    title: 'Simulated gauge · Ash Knot',
+  },
   { path: '**', redirectTo: '' },
 ];

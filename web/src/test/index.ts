@@ -102,6 +102,8 @@ export class FakeApi {
     return answer(body) as never;
   }
   get = (path: string) => this.ask('GET', path);
+  text = (path: string) => this.ask('GET', path);
+  putText = (path: string, body: string) => this.ask('PUT', path, body);
   post = (path: string, body: unknown) => this.ask('POST', path, body);
   put = (path: string, body: unknown) => this.ask('PUT', path, body);
   patch = (path: string, body: unknown) => this.ask('PATCH', path, body);
@@ -111,10 +113,13 @@ export class FakeApi {
 /** jsdom has no streams of events; tests push what the server would. */
 export class FakeEventSource {
   static last: FakeEventSource | undefined;
+  /** The newest of each address. */
+  static readonly at = new Map<string, FakeEventSource>();
   private readonly listeners = new Map<string, (e: MessageEvent<string>) => void>();
   closed = false;
   constructor(readonly url: string) {
     FakeEventSource.last = this;
+    FakeEventSource.at.set(url, this);
   }
   addEventListener(kind: string, f: (e: MessageEvent<string>) => void): void {
     this.listeners.set(kind, f);

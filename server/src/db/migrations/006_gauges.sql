@@ -23,7 +23,8 @@ CREATE INDEX gauge_study_gauge ON gauge_study (gauge_id, made_at DESC);
 -- The points of a loop, as CSV; its entry in the ledger names it.
 CREATE TABLE loop_file (
   id       uuid PRIMARY KEY,
-  job_id   uuid NOT NULL REFERENCES job (id),
+  -- Null while a gauge has sent it and no sheet has kept it yet.
+  job_id   uuid REFERENCES job (id),
   csv      text NOT NULL,
   taken_by text NOT NULL REFERENCES person (id),
   taken_at timestamptz NOT NULL DEFAULT now()

@@ -2,8 +2,21 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { RouterLink } from '@angular/router';
 import { format } from 'date-fns';
 import type { FileView } from '@ash-knot/contract';
-import { AXLES, fastenerName, jointName, sayFault, show, splitJoint, trimmed } from '@ash-knot/core';
+import {
+  AXLES,
+  fastenerName,
+  jointName,
+  sayFault,
+  show,
+  SIDES,
+  splitJoint,
+  trimmed,
+  wearBand,
+  wearOver,
+  type Side,
+} from '@ash-knot/core';
 import { LineChart, type Series } from '../kit/line-chart';
+import { cap } from '../kit/say';
 import { TopBar } from '../kit/top-bar';
 import { Api } from '../state/api';
 import { Session } from '../state/session';
@@ -47,11 +60,23 @@ import { Session } from '../state/session';
               }
             </div>
             @if (series().length) {
-              <ak-line-chart class="mt-3 h-80" [label]="'Play over distance'" [series]="series()" xTitle="km" yTitle="play, mm" />
+              @for (w of wear(); track w.side) {
+                <p class="mt-2 text-[15px]" data-testid="wear">
+                  <b>{{ w.side }}.</b> {{ w.sentence }}
+                </p>
+              }
+              <ak-line-chart
+                class="mt-3 h-80"
+                [label]="'Play over distance'"
+                [series]="series()"
+                xTitle="km"
+                yTitle="play, mm"
+                [yMax]="top()"
+              />
               <p class="soft mt-1 text-sm">
-                left: round marks, full line · right: square marks, dashed{{
+                left: round marks · right: square marks · dashed: its line, with the band the next reading falls into (95 %){{
                   limit() ? ' · limit ' + limit()!.limitMm.toFixed(2) + ' mm (' + limit()!.owner + '), red' : ''
-                }}. A drop is a renewed part.
+                }}. After a renewed part the line begins anew.
               </p>
             }
             <h2 class="mt-7 text-xl font-bold">Past jobs</h2>
@@ -140,25 +165,86 @@ export class VehicleFile {
       return j?.axle === axle && j?.kind === kind;
     });
     if (all.length === 0) return [];
-    const of = (side: string) => all.filter((p) => p.joint.includes(`.${side}.`)).map((p) => ({ x: p.distanceKm, y: p.playMm }));
-    const xs = all.map((p) => p.distanceKm);
     const l = this.limit();
-    return [
-      { label: 'left', points: of('left'), marker: 'circle' },
-      { label: 'right', points: of('right'), marker: 'rect', dash: [6, 4] },
-      ...(l
-        ? [
-            {
-              label: 'limit',
-              points: [
-                { x: Math.min(...xs), y: l.limitMm },
-                { x: Math.max(...xs, Math.min(...xs) + 1), y: l.limitMm },
-              ],
-              marker: false as const,
-            },
-          ]
-        : []),
-    ];
+    const out: Series[] = [];
+    const to = Math.max(...all.map((p) => p.distanceKm), ...this.wear().map((w) => w.toKm));
+    for (const side of SIDES) {
+      const points = this.visits(side).map((p) => ({ x: p.km, y: p.playMm }));
+      const w = this.wear().find((x) => x.side === cap(side));
+      if (w?.line) {
+        const band = wearBand(w.line, w.fromKm, to);
+        out.push(
+          { label: `${side}, highest`, points: band.map((p) => ({ x: p.km, y: p.high })), band: true },
+          { label: `${side}, lowest`, points: band.map((p) => ({ x: p.km, y: p.low })), guide: true },
+          { label: `${side}, line`, points: band.map((p) => ({ x: p.km, y: p.mm })), thin: true, dash: [6, 4] },
+        );
+      }
+      if (points.length) out.push({ label: side, points, marker: side === 'left' ? 'circle' : 'rect', loose: true });
+    }
+    const xs = all.map((p) => p.distanceKm);
+    if (l)
+      out.push({
+        label: 'limit',
+        points: [
+          { x: Math.min(...xs), y: l.limitMm },
+          { x: Math.max(to, Math.min(...xs) + 1), y: l.limitMm },
+        ],
+        marker: false,
+      });
+    return out;
+  });
+
+  /** Mean play of a side at each visit; after the work it counts for the part that was fitted. */
+  private visits(side: Side): { km: number; playMm: number; after: boolean }[] {
+    const [axle, kind] = this.kind().split('|');
+    return (this.file()?.play ?? [])
+      .filter((p) => {
+        const j = splitJoint(p.joint);
+        return j !== undefined && j.axle === axle && j.kind === kind && j.side === side;
+      })
+      .map((p) => ({ km: p.distanceKm, playMm: p.playMm, after: p.phase === 'after' }))
+      .sort((x, y) => x.km - y.km || Number(x.after) - Number(y.after));
+  }
+  /** The trend of each side since it was last renewed, in words. */
+  protected readonly wear = computed(() => {
+    const l = this.limit();
+    const kind = this.kind().split('|')[1];
+    return SIDES.flatMap((side) => {
+      const renewed = Math.max(
+        -1,
+        ...(this.file()?.renewed ?? [])
+          .filter((r) => r.joint === `${this.kind().split('|')[0]}.${side}.${kind}`)
+          .map((r) => r.atKm),
+      );
+      const visits = this.visits(side);
+      const since = visits.filter((v) => v.km > renewed || (v.km === renewed && v.after));
+      if (visits.length === 0) return [];
+      const w = wearOver(since, l?.limitMm ?? 1e3);
+      const from = renewed >= 0 ? ` Since it was renewed at ${this.km(renewed)} km.` : '';
+      // Without a limit there is nothing to cross.
+      const sentence =
+        w.kind === 'fit' && !l
+          ? `Grows ${(w.line.slope * 10_000).toFixed(3)} mm in 10 000 km; no limit is set for it.`
+          : w.sentence;
+      return [
+        {
+          side: cap(side),
+          sentence: sentence + from,
+          line: w.kind === 'fit' ? w.line : undefined,
+          fromKm: since[0]?.km ?? 0,
+          toKm:
+            w.kind === 'fit' && l && Number.isFinite(w.nextReading.high)
+              ? Math.min(w.nextReading.high, since.at(-1)!.km * 1.7)
+              : 0,
+        },
+      ];
+    });
+  });
+
+  /** A band that opens wide is cut: the limit and the readings are what is looked at. */
+  protected readonly top = computed(() => {
+    const most = Math.max(...SIDES.flatMap((s) => this.visits(s).map((v) => v.playMm)), this.limit()?.limitMm ?? 0, 0.1);
+    return Math.ceil(most * 15) / 10;
   });
 
   constructor() {

@@ -20,6 +20,8 @@ import { JobStore } from '../state/job-store';
 import { Session } from '../state/session';
 import { WorkActions } from '../work/work-actions';
 import { ElsewhereCard } from './elsewhere-card';
+import { FrameFitCard } from './frame-fit';
+import { MeasureLoop } from './measure-loop';
 import { MeasurePlay } from './measure-play';
 import { NextChecks } from './next-checks';
 import { Suspects } from './suspects';
@@ -43,11 +45,15 @@ const DEFECTS_OF: Partial<Record<JointKind, readonly Defect[]>> = {
 /** Raise it, look, rock, lever, measure: the check of the joint that is touched on the plate. */
 @Component({
   selector: 'ak-find',
-  imports: [ElsewhereCard, GapMark, MeasurePlay, NextChecks, Photo, PhotoButton, Suspects],
+  imports: [ElsewhereCard, FrameFitCard, GapMark, MeasureLoop, MeasurePlay, NextChecks, Photo, PhotoButton, Suspects],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @if (measure() && joint()) {
-      <ak-measure-play phase="before" [joint]="joint()!.id" (shut)="toggleMeasure(false)" />
+    @if (measure() === 'force' && joint()) {
+      <ak-measure-loop phase="before" [joint]="joint()!.id" (shut)="toggle(null)" (plain)="toggle('1')" />
+    } @else if (measure() === 'fit' && joint()) {
+      <ak-frame-fit [joint]="joint()!.id" (shut)="toggle(null)" />
+    } @else if (measure() && joint()) {
+      <ak-measure-play phase="before" [joint]="joint()!.id" (shut)="toggle(null)" (loop)="toggle('force')" />
     } @else if (joint(); as j) {
       <div class="flex items-start justify-between gap-4">
         <h2 class="text-2xl leading-tight font-bold" data-testid="joint-title">{{ title() }}</h2>
@@ -89,9 +95,12 @@ const DEFECTS_OF: Partial<Record<JointKind, readonly Defect[]>> = {
         @if (manySettled()) {
           <button type="button" class="link" (click)="rocks()" data-testid="rocks">It rocks somewhere</button>
         }
-        <button type="button" class="link" (click)="toggleMeasure(true)" data-testid="measure">
+        <button type="button" class="link" (click)="toggle('1')" data-testid="measure">
           Measure it <span class="key" aria-hidden="true">M</span>
         </button>
+        @if (j.kind === 'frame-bushing') {
+          <button type="button" class="link" (click)="toggle('fit')" data-testid="fit">Bar and bushing</button>
+        }
         <ak-photo-button [job]="store.view()!.id" (taken)="photo($event)" />
       </div>
       <div class="mt-1 flex flex-wrap gap-2">
@@ -247,7 +256,7 @@ export class Find {
   protected photo(photo: string): void {
     void this.store.write('photo', { photo, joint: this.joint()!.id, caption: this.title() });
   }
-  protected toggleMeasure(on: boolean): void {
-    void this.router.navigate([], { queryParams: { measure: on ? 1 : null }, queryParamsHandling: 'merge' });
+  protected toggle(measure: '1' | 'force' | 'fit' | null): void {
+    void this.router.navigate([], { queryParams: { measure }, queryParamsHandling: 'merge' });
   }
 }

@@ -9,22 +9,37 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { format } from 'date-fns';
 import {
   attempt,
   BadInput,
+  compareMeans,
+  gaugeDecides,
   jointName,
-  parseQuantity,
+  measuresLength,
+  pairsFromRows,
+  PLAY_METHOD,
   playLimit,
+  readGauge,
   resolutionMm,
+  sayComparison,
+  sayExpired,
+  seriesDoubt,
   splitJoint,
+  type EntryBodies,
+  type GaugeReading,
   type JointId,
+  type PlayReading,
   type PlayView,
 } from '@ash-knot/core';
 import { FormField } from '../kit/form-field';
 import { draft } from '../state/draft';
-import { JobStore } from '../state/job-store';
+import { GaugeInbox, type Heard } from '../state/gauge-inbox';
+import { JobStore, type Line } from '../state/job-store';
 import { Session } from '../state/session';
 import { PlayScale } from './play-scale';
+import { rowsOf } from './read-file';
 
 /** Most a play can be before it is a slip of the finger, mm. */
 const MOST_PLAY_MM = 50;
@@ -34,106 +49,43 @@ const MOST_PLAY_MM = 50;
   selector: 'ak-measure-play',
   imports: [FormField, PlayScale],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <div class="flex items-start justify-between gap-4">
-      <div>
-        <h2 class="text-2xl font-bold">{{ title() }}: play{{ phase() === 'after' ? ' after' : '' }}</h2>
-        <p class="soft mt-1">
-          {{
-            phase() === 'after'
-              ? 'The same way as before, at the same place.'
-              : 'Gauge on the joint, zero it. Push and read, pull and read.'
-          }}
-        </p>
-      </div>
-      <button type="button" class="link" (click)="shut.emit()">Back to the check</button>
-    </div>
-    <label class="mt-4 flex items-center gap-3 text-sm">
-      <span class="soft font-semibold">Gauge</span>
-      <select class="field !min-h-11 !w-auto" #g [value]="gauge().id" (change)="gaugeId.set(g.value)">
-        @for (x of gauges(); track x.id) {
-          <option [value]="x.id" [selected]="x.id === gauge().id">{{ x.name }}, {{ x.resolution }} {{ x.unit }}</option>
-        }
-      </select>
-    </label>
-    <p class="mono mt-4 text-5xl leading-none font-semibold text-ink" aria-live="polite" data-testid="play-mean">
-      {{ view() ? view()!.doubt.meanMm.toFixed(2) : '0.00' }}<span class="text-2xl"> mm</span>
-    </p>
-    @if (view(); as v) {
-      <p class="soft mt-1 text-sm">
-        mean of {{ v.doubt.n }} · U {{ v.doubt.oneSidedMm.toFixed(3) }} mm, one-sided 95 % · scatter
-        {{ v.doubt.scatterFrom === 'known' ? 'known for this gauge' : 'from these readings' }}
-      </p>
-      <ak-play-scale class="mt-3 block" [view]="v" />
-    }
-    <p class="mt-2 text-lg font-bold" data-testid="play-verdict">{{ sentence() }}</p>
-    <form class="mt-4 grid grid-cols-[1fr_1fr_auto] items-end gap-3" (submit)="take($event)">
-      <ak-form-field label="Pushed">
-        <input
-          class="field mono !text-xl"
-          #a
-          inputmode="decimal"
-          autocomplete="off"
-          aria-label="Pushed reading"
-          [value]="first()"
-          (input)="first.set(a.value)"
-          (keydown.enter)="jump($event)"
-          data-testid="reading-first"
-        />
-      </ak-form-field>
-      <ak-form-field label="Pulled">
-        <input
-          class="field mono !text-xl"
-          #b
-          inputmode="decimal"
-          autocomplete="off"
-          aria-label="Pulled reading"
-          [value]="second()"
-          (input)="second.set(b.value)"
-          (keydown.backspace)="back($event)"
-          data-testid="reading-second"
-        />
-      </ak-form-field>
-      <button type="submit" class="btn btn-go" data-testid="take-reading">Take it</button>
-    </form>
-    @if (error()) {
-      <p class="wrong mt-2" role="alert" data-testid="reading-error">{{ error() }}</p>
-    }
-    @if (view(); as v) {
-      <ol class="mt-4 flex flex-wrap gap-2" aria-label="Readings">
-        @for (r of v.readings; track r.entry; let last = $last) {
-          <li class="mono rounded border px-3 py-2">{{ r.playMm.toFixed(2) }}</li>
-        }
-        @if (v.readings.length) {
-          <li><button type="button" class="link text-sm" (click)="strikeLast()">Strike the last</button></li>
-        }
-      </ol>
-    }
-  `,
+  templateUrl: './measure-play.html',
+  styleUrl: './measure.css',
 })
 export class MeasurePlay {
   readonly joint = input.required<JointId>();
   readonly phase = input.required<'before' | 'after'>();
   readonly shut = output();
+  /** The other way to measure: force and displacement. */
+  readonly loop = output();
   private readonly store = inject(JobStore);
   private readonly session = inject(Session);
+  protected readonly inbox = inject(GaugeInbox);
   protected readonly gaugeId = draft('gauge', '');
   protected readonly first = draft('reading.first', '');
   protected readonly second = draft('reading.second', '');
   protected readonly error = signal('');
+  /** The next reading is where the zero stands, before or after the series. */
+  protected readonly zeroing = signal<'start' | 'end' | null>(null);
   private readonly a = viewChild.required<ElementRef<HTMLInputElement>>('a');
   private readonly b = viewChild.required<ElementRef<HTMLInputElement>>('b');
 
-  protected readonly gauges = computed(() => this.session.shop()?.gauges ?? []);
+  protected readonly gauges = computed(() => (this.session.shop()?.gauges ?? []).filter((g) => measuresLength(g) && !g.retired));
   protected readonly gauge = computed(
     () => this.gauges().find((g) => g.id === this.gaugeId()) ?? this.view()?.gauge ?? this.finest(),
   );
-  /** Unless one is picked, the gauge of the series that was begun, else the finest. */
-  private readonly finest = computed(() => [...this.gauges()].sort((a, b) => resolutionMm(a) - resolutionMm(b))[0]!);
+  /** Unless one is picked: the gauge of the series that was begun, else the finest that is calibrated. */
+  private readonly finest = computed(() => {
+    const today = new Date().toISOString();
+    const out = (g: Parameters<typeof resolutionMm>[0] & Parameters<typeof sayExpired>[0]) => (sayExpired(g, today) ? 1 : 0);
+    return [...this.gauges()].sort((a, b) => out(a) - out(b) || resolutionMm(a) - resolutionMm(b))[0]!;
+  });
+  protected readonly expired = computed(() => sayExpired(this.gauge(), new Date().toISOString()));
   protected readonly title = computed(
     () => `${jointName(splitJoint(this.joint())!.kind, this.session.dialect())}, ${splitJoint(this.joint())!.side}`,
   );
   protected readonly view = computed((): PlayView | undefined => this.store.state()?.joints.get(this.joint())?.[this.phase()]);
+  protected readonly decides = computed(() => gaugeDecides(this.store.state()!, this.joint()));
   protected readonly sentence = computed(() => {
     const v = this.view();
     const rules = this.store.state()!.context.rules;
@@ -149,55 +101,219 @@ export class MeasurePlay {
       return `Not proved against ${limit}; more than 100 readings would be needed. Look for what makes them scatter.`;
     return `Not proved against ${limit}: ${c.needed} readings in all would settle it, ${Math.max(1, c.needed - v.doubt.n)} more.`;
   });
+  /** The series, struck readings in their place; what is left of one that was struck whole. */
+  protected readonly readings = computed((): readonly PlayReading[] => {
+    const s = this.store.state();
+    const v = this.view();
+    if (v?.readings.length || !s) return v?.readings ?? [];
+    return s.entries
+      .filter((e) => e.kind === 'reading' && e.body.joint === this.joint() && e.body.phase === this.phase() && s.struck.has(e.id))
+      .map((e) => ({
+        entry: e.id,
+        playMm: (e.body as { playMm: number }).playMm,
+        struck: true,
+        standsOut: false,
+        calibration: '',
+      }));
+  });
+  protected readonly outlier = computed(() => this.view()?.readings.find((r) => r.standsOut && !r.struck));
+  /** Against the other side, and against the visit before. */
+  protected readonly comparisons = computed(() => {
+    const v = this.view();
+    const s = this.store.state();
+    if (!v || !s) return [];
+    const out: string[] = [];
+    const { side } = splitJoint(this.joint())!;
+    const other = side === 'left' ? 'right' : 'left';
+    const twin = s.joints.get(this.joint().replace(`.${side}.`, `.${other}.`) as JointId)?.[this.phase()];
+    if (twin) out.push(sayComparison(compareMeans(v.doubt, twin.doubt), `the ${other}`));
+    const last = this.store.view()?.lastPlay.find((l) => l.joint === this.joint());
+    const gauge = last && s.context.gauges.find((g) => g.id === last.gauge);
+    if (this.phase() === 'after') {
+      const before = s.joints.get(this.joint())?.before;
+      if (before) out.push(sayComparison(compareMeans(v.doubt, before.doubt), 'before the work'));
+    } else if (last && gauge)
+      out.push(
+        sayComparison(
+          compareMeans(v.doubt, seriesDoubt(last.playMm, resolutionMm(gauge), gauge.known)),
+          `on ${format(new Date(last.at), 'd MMM yyyy')}`,
+        ),
+      );
+    return out;
+  });
+  protected readonly zeros = computed(() => {
+    const mine = (this.store.state()?.zeros ?? []).filter((z) => z.body.gauge === this.gauge().id);
+    const at = (when: 'start' | 'end') => mine.filter((z) => z.body.when === when).at(-1)?.body.zeroMm;
+    return { start: at('start'), end: at('end') };
+  });
 
+  constructor() {
+    this.inbox.heard.pipe(takeUntilDestroyed()).subscribe((h) => this.hear(h));
+  }
+
+  /** A gauge spoke: it fills the next empty reading, and the second of a pair is taken at once. */
+  private hear(h: Heard): void {
+    if (h.loop) return;
+    const other = h.gauge !== undefined && h.gauge !== this.gauge().id ? this.gauges().find((g) => g.id === h.gauge) : undefined;
+    if (h.gauge !== undefined && !other && h.gauge !== this.gauge().id) {
+      this.error.set('That gauge does not measure a length. Nothing was changed.');
+      return;
+    }
+    if (other) this.gaugeId.set(other.id);
+    if (this.first() === '') {
+      this.first.set(h.text.trim());
+      if (this.zeroing()) void this.takeZero();
+    } else {
+      this.second.set(h.text.trim());
+      void this.take();
+    }
+  }
   protected jump(e: Event): void {
     e.preventDefault();
-    this.b().nativeElement.focus();
+    if (this.zeroing()) void this.takeZero();
+    else this.b().nativeElement.focus();
   }
-  /** Backspace in an empty second field goes back to the first. */
+  /** Backspace in an empty second field goes back to the first; in an empty first one it strikes the last reading. */
   protected back(e: Event): void {
     if (this.second() === '') {
       e.preventDefault();
       this.a().nativeElement.focus();
     }
   }
-
-  protected async take(e: Event): Promise<void> {
-    e.preventDefault();
-    const read = attempt(() => {
-      const first = parseQuantity(this.first(), 'length', { field: 'pushed reading' });
-      const second = parseQuantity(this.second(), 'length', { field: 'pulled reading' });
-      const playMm = Math.abs(second.si - first.si);
-      if (playMm > MOST_PLAY_MM)
-        throw new BadInput('play', `is ${playMm.toFixed(1)} mm, more than a joint can have (${MOST_PLAY_MM} mm)`);
-      return { first, second, playMm: Math.round(playMm * 1e4) / 1e4 };
-    });
-    if (!read.ok) {
-      this.error.set(`${read.error.message} Nothing was changed.`);
-      return;
+  protected backFirst(e: Event): void {
+    if (this.first() === '') {
+      e.preventDefault();
+      this.strikeLast();
     }
-    this.error.set('');
-    const { first, second, playMm } = read.value;
+  }
+
+  private readingBody(first: GaugeReading, second: GaugeReading): EntryBodies['reading'] {
+    const playMm = Math.abs(second.si - first.si);
+    if (playMm > MOST_PLAY_MM)
+      throw new BadInput('play', `is ${playMm.toFixed(1)} mm, more than a joint can have (${MOST_PLAY_MM} mm)`);
     const unit = first.unit === 'in' && second.unit === 'in' ? 'in' : 'mm';
     const inUnit = (si: number) => (unit === 'in' ? si / 25.4 : si);
-    const ok = await this.store.write('reading', {
+    const calibration = this.expired();
+    return {
       joint: this.joint(),
       phase: this.phase(),
       gauge: this.gauge().id,
       first: inUnit(first.si),
       second: inUnit(second.si),
       unit,
-      playMm,
-    });
-    if (ok) {
-      this.first.clear();
-      this.second.clear();
-      this.a().nativeElement.focus();
+      playMm: Math.round(playMm * 1e4) / 1e4,
+      ...(calibration ? { calibration } : {}),
+    };
+  }
+  protected async take(e?: Event): Promise<void> {
+    e?.preventDefault();
+    if (this.zeroing()) return this.takeZero();
+    const read = attempt(() =>
+      this.readingBody(
+        readGauge(this.first(), this.gauge(), 'pushed reading'),
+        readGauge(this.second(), this.gauge(), 'pulled reading'),
+      ),
+    );
+    if (!read.ok) {
+      this.error.set(`${read.error.message} Nothing was changed.`);
+      return;
+    }
+    this.error.set('');
+    if (await this.store.write('reading', read.value)) this.next();
+  }
+  private async takeZero(): Promise<void> {
+    const when = this.zeroing();
+    const read = attempt(() => readGauge(this.first(), this.gauge(), 'zero'));
+    if (!when || !read.ok) {
+      if (!read.ok) this.error.set(`${read.error.message} Nothing was changed.`);
+      return;
+    }
+    this.error.set('');
+    if (await this.store.write('zero', { gauge: this.gauge().id, when, zeroMm: Math.round(read.value.si * 1e4) / 1e4 })) {
+      this.zeroing.set(null);
+      this.next();
     }
   }
-  protected strikeLast(): void {
-    const id = this.view()?.readings.at(-1)?.entry;
+  private next(): void {
+    this.first.clear();
+    this.second.clear();
+    this.a().nativeElement.focus();
+  }
+  protected zero(when: 'start' | 'end'): void {
+    this.zeroing.set(this.zeroing() === when ? null : when);
+    this.a().nativeElement.focus();
+  }
+
+  /** All rows of a file or none. */
+  protected async fromFile(input: HTMLInputElement): Promise<void> {
+    const file = input.files?.[0];
+    if (!file) return;
+    const text = await file.text();
+    input.value = '';
+    const read = attempt(() =>
+      pairsFromRows(rowsOf(file.name, text), this.gauge()).map((r): Line => {
+        const as = (v: number): GaugeReading => ({ text: '', value: v, unit: r.unit, si: r.unit === 'in' ? v * 25.4 : v });
+        return { kind: 'reading', body: this.readingBody(as(r.first), as(r.second)) };
+      }),
+    );
+    if (!read.ok) {
+      this.error.set(`${read.error.message} Nothing was stored.`);
+      return;
+    }
+    this.error.set('');
+    await this.store.writeAll(read.value);
+  }
+  protected async connect(): Promise<void> {
+    try {
+      await this.inbox.connect(this.gauge());
+    } catch (e) {
+      // Nobody picked a port: that is no mistake.
+      if ((e as Error).name !== 'NotFoundError') this.error.set(`The serial gauge does not answer: ${(e as Error).message}`);
+    }
+  }
+
+  protected strike(id: string): void {
     const entry = this.store.state()!.entries.find((x) => x.id === id);
     if (entry) void this.store.strike(entry, 'misread');
+  }
+  protected strikeLast(): void {
+    const id = this.view()
+      ?.readings.filter((r) => !r.struck)
+      .at(-1)?.entry;
+    if (id) this.strike(id);
+  }
+
+  /** What was worked out goes on the tape with its readings and method, once a series. */
+  protected async done(): Promise<void> {
+    const v = this.view();
+    const readings = v?.readings.filter((r) => !r.struck).map((r) => r.entry) ?? [];
+    const kept = this.store
+      .state()!
+      .results.some(
+        (r) =>
+          r.body.what === 'play' &&
+          JSON.stringify((r.body.given as { readings?: unknown }).readings) === JSON.stringify(readings),
+      );
+    this.shut.emit();
+    if (!v || readings.length === 0 || kept) return;
+    await this.store.write('result', {
+      what: 'play',
+      joint: this.joint(),
+      gauge: v.gauge.id,
+      method: PLAY_METHOD,
+      given: { readings, driftMm: v.driftMm, resolutionMm: resolutionMm(v.gauge), known: { ...v.gauge.known } },
+      found: {
+        phase: this.phase(),
+        n: v.doubt.n,
+        meanMm: v.doubt.meanMm,
+        uMm: v.doubt.uMm,
+        degrees: Number.isFinite(v.doubt.degrees) ? v.doubt.degrees : null,
+        oneSidedMm: v.doubt.oneSidedMm,
+        limitMm: v.limit.limitMm,
+        owner: v.limit.owner,
+        verdict: v.conformance.verdict,
+      },
+      words: `${v.doubt.meanMm.toFixed(2)} mm, U ${v.doubt.oneSidedMm.toFixed(3)} mm, of ${v.doubt.n}. ${this.sentence()}`,
+    });
   }
 }

@@ -9,9 +9,9 @@ import {
   input,
   viewChild,
 } from '@angular/core';
-import { Chart, LinearScale, LineController, LineElement, PointElement, Tooltip, type Plugin } from 'chart.js';
+import { Chart, Filler, LinearScale, LineController, LineElement, PointElement, Tooltip, type Plugin } from 'chart.js';
 
-Chart.register(LinearScale, LineController, LineElement, PointElement, Tooltip);
+Chart.register(Filler, LinearScale, LineController, LineElement, PointElement, Tooltip);
 
 export interface Series {
   readonly label: string;
@@ -21,6 +21,12 @@ export interface Series {
   readonly marker?: 'circle' | 'rect' | 'triangle' | 'rectRot' | false;
   /** A line to compare with, not data: thin, no points. */
   readonly guide?: boolean;
+  /** Marks without a line between them. */
+  readonly loose?: boolean;
+  /** Data too dense for marks. */
+  readonly thin?: boolean;
+  /** Filled to the series after it: a band. */
+  readonly band?: boolean;
 }
 
 /** Chart.js behind a signal: lines told apart by dash and marker, not by colour alone. */
@@ -37,6 +43,8 @@ export class LineChart {
   readonly yTitle = input('');
   /** Top of the y axis, where it is known. */
   readonly yMax = input<number>();
+  /** Whether the y axis begins at zero. */
+  readonly fromZero = input(true);
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('c');
   private chart: Chart | undefined;
 
@@ -98,13 +106,17 @@ export class LineChart {
       data: {
         datasets: this.series().map((s, i) => ({
           label: s.label,
+          // Bands lie under lines, lines under marks.
+          order: s.band ? 3 : s.guide || s.thin ? 2 : 1,
           data: [...s.points],
           borderColor: s.guide ? token('ash-500') : s.marker === false ? token('oxide') : inks[i % inks.length]!,
           backgroundColor: s.marker === false ? token('oxide') : inks[i % inks.length]!,
-          borderWidth: s.guide ? 1.2 : 2,
+          borderWidth: s.band || s.loose ? 0 : s.guide || s.thin ? 1.2 : 2,
+          ...(s.band ? { fill: '+1', backgroundColor: `${token('ink')}1f` } : {}),
+          ...(s.loose ? { showLine: false } : {}),
           borderDash: [...(s.dash ?? [])],
           pointStyle: s.marker ?? 'circle',
-          pointRadius: s.marker === false || s.guide ? 0 : 5,
+          pointRadius: s.marker === false || s.guide || s.thin || s.band ? 0 : 5,
           tension: 0,
         })),
       },
@@ -116,7 +128,7 @@ export class LineChart {
           x: axis(this.xTitle()),
           y: {
             ...axis(this.yTitle()),
-            beginAtZero: true,
+            beginAtZero: this.fromZero(),
             ...(this.yMax() === undefined ? { grace: '10%' } : { max: this.yMax()! }),
           },
         },

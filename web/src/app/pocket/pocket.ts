@@ -1,7 +1,8 @@
 import { DialogRef } from '@angular/cdk/dialog';
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import {
   attempt,
+  findHex,
   findThread,
   FRICTION,
   parseQuantity,
@@ -15,6 +16,7 @@ import {
   within,
   wrenchFit,
   type Attempt,
+  type Json,
   type PropertyClass,
   type ThreadCondition,
 } from '@ash-knot/core';
@@ -22,8 +24,10 @@ import { TextField } from '../kit/text-field';
 import { readAdapterSettingNm } from '../kit/adapter-fields';
 import { Picks } from '../kit/picks';
 import { draft } from '../state/draft';
+import { OpenJob } from '../state/open-job';
+import { StackBuilder } from './stack-builder';
 
-const TOOLS = ['torque', 'adapter', 'thread', 'wrench'] as const;
+const TOOLS = ['torque', 'adapter', 'thread', 'hex', 'wrench', 'stack'] as const;
 type Tool = (typeof TOOLS)[number];
 const CLASSES: readonly PropertyClass[] = ['8.8', '10.9', 'grade 5', 'grade 8'];
 const CONDITIONS = Object.keys(FRICTION) as ThreadCondition[];
@@ -31,13 +35,15 @@ const CONDITIONS = Object.keys(FRICTION) as ThreadCondition[];
 /** The calculators without a job. What was last set is kept. */
 @Component({
   selector: 'ak-pocket',
-  imports: [Picks, TextField],
+  imports: [Picks, StackBuilder, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './pocket.html',
   styleUrl: '../kit/panel.css',
 })
 export class Pocket {
   protected readonly ref = inject(DialogRef);
+  protected readonly job = inject(OpenJob);
+  protected readonly said = signal('');
   protected readonly tools = TOOLS;
   protected readonly classes = CLASSES;
   protected readonly conditions = CONDITIONS;
@@ -57,6 +63,11 @@ export class Pocket {
   protected readonly outside = draft('pocket.outside', '9.85 mm');
   protected readonly crests = draft('pocket.crests', '11');
   protected readonly over = draft('pocket.over', '12.5 mm');
+  protected readonly outsideU = draft('pocket.outside.u', '0.03');
+  protected readonly overU = draft('pocket.over.u', '0.05');
+  // hex finder
+  protected readonly across = draft('pocket.across', '18.9 mm');
+  protected readonly acrossU = draft('pocket.across.u', '0.05');
   // wrench
   protected readonly opening = draft('pocket.opening', '5 mm');
   protected readonly hex = draft('pocket.hex', '3/16 in');
@@ -90,9 +101,22 @@ export class Pocket {
       const pitch = this.over().trim()
         ? pitchFromCrests(parseQuantity(this.over(), 'length', { field: 'length over crests' }).si, n)
         : undefined;
-      // A workshop caliper: 0.02 mm on a diameter, and the length's doubt shared by the pitches.
-      return findThread(od, 0.03, pitch, 0.05 / Math.max(1, n - 1) + 0.01).slice(0, 4);
+      // The length's doubt is shared by the pitches; a crest is hit to a hundredth at best.
+      return findThread(
+        od,
+        this.doubt('doubt of the diameter', this.outsideU()),
+        pitch,
+        this.doubt('doubt of the length', this.overU()) / Math.max(1, n - 1) + 0.01,
+      ).slice(0, 4);
     }),
+  );
+  protected readonly hexOut = computed(() =>
+    attempt(() =>
+      findHex(
+        parseQuantity(this.across(), 'length', { field: 'width across flats' }).si,
+        this.doubt('doubt of the width', this.acrossU()),
+      ).slice(0, 4),
+    ),
   );
   protected readonly wrenchOut = computed(() =>
     attempt(() =>
@@ -103,6 +127,43 @@ export class Pocket {
     ),
   );
 
+  /** A standard uncertainty as typed, mm. */
+  private doubt(field: string, text: string): number {
+    return within(field, parseQuantity(text, 'length', { field }).si, 0.001, 5, 'mm');
+  }
+  /** Puts what was found on the tape of the sheet below. */
+  protected async keepThread(): Promise<void> {
+    const found = this.threadOut();
+    if (!found.ok) return;
+    await this.keep(
+      'thread',
+      'thread 1',
+      { outside: this.outside(), outsideU: this.outsideU(), crests: this.crests(), over: this.over(), overU: this.overU() },
+      found.value.map((f) => ({ name: f.thread.name, share: f.share, lookAlike: f.lookAlike ?? null })),
+    );
+  }
+  protected async keepHex(): Promise<void> {
+    const a = this.hexOut();
+    if (!a.ok) return;
+    await this.keep(
+      'hex',
+      'hex 1',
+      { across: this.across(), acrossU: this.acrossU() },
+      a.value.map((f) => ({ name: f.size.name, share: f.share, lookAlike: f.lookAlike ?? null })),
+    );
+  }
+  private async keep(
+    what: 'thread' | 'hex',
+    method: string,
+    given: Json,
+    found: { name: string; share: number; lookAlike: string | null }[],
+  ): Promise<void> {
+    const best = found[0];
+    const words = best
+      ? `${best.name}, ${this.pct(best.share)}${best.lookAlike ? `; looks like ${best.lookAlike}` : ''}`
+      : 'nothing in the list is that near';
+    this.said.set((await this.job.keep({ what, method, given, found, words })) ? 'On the tape.' : '');
+  }
   protected wrong(a: Attempt<unknown>): string {
     return a.ok ? '' : a.error.message;
   }
@@ -122,6 +183,10 @@ export class Pocket {
   });
   protected readonly threadValue = computed(() => {
     const a = this.threadOut();
+    return a.ok ? a.value : null;
+  });
+  protected readonly hexValue = computed(() => {
+    const a = this.hexOut();
     return a.ok ? a.value : null;
   });
   protected readonly wrenchValue = computed(() => {

@@ -5,6 +5,7 @@ import {
   jointName,
   parseQuantity,
   ROLES,
+  sayExpired,
   within,
   type Dialect,
   type JointKind,
@@ -125,12 +126,16 @@ import { AsLead } from './as-lead';
           </div>
         }
         <h2 class="mt-7 text-xl font-bold">Gauges</h2>
-        @for (g of session.shop()?.gauges ?? []; track g.id) {
-          <p class="rule py-2">
-            {{ g.name }}
-            <span class="mono soft">resolution {{ g.resolution }} {{ g.unit }} · scatter {{ g.known.sdMm }} mm</span>
+        @for (g of gauges(); track g.id) {
+          <p class="rule flex flex-wrap items-baseline gap-x-3 py-2">
+            <span>{{ g.name }}</span>
+            <span class="mono soft text-sm">{{ g.resolution }} {{ g.unit }}, to {{ g.rangeMax }}</span>
+            @if (g.out) {
+              <span class="wrong text-sm">{{ g.out }}</span>
+            }
           </p>
         }
+        <a routerLink="/rules/gauges" class="link mt-1">The register: new ones, calibration, studies, simulated gauges</a>
       </section>
       <section class="plate:col-span-2">
         <h2 class="text-xl font-bold">People</h2>
@@ -175,6 +180,10 @@ export class Rules {
   protected readonly dialects: readonly Dialect[] = ['sway bar', 'anti-roll bar'];
   protected readonly sides: readonly Side[] = ['left', 'right'];
   protected readonly roles = ROLES;
+  protected readonly gauges = computed(() => {
+    const today = new Date().toISOString();
+    return (this.session.shop()?.gauges ?? []).filter((g) => !g.retired).map((g) => ({ ...g, out: sayExpired(g, today) }));
+  });
   protected readonly said = signal('');
   protected readonly bad = signal(false);
   protected readonly r = computed((): YardRules => this.session.shop()!.rules);

@@ -18,6 +18,7 @@ import { Keys } from '../kit/keys';
 import { NextBar } from '../kit/next-bar';
 import { TopBar } from '../kit/top-bar';
 import { JobStore } from '../state/job-store';
+import { OpenJob } from '../state/open-job';
 import { Outbox } from '../state/outbox';
 import { Session } from '../state/session';
 import { AxlePlate } from './axle-plate';
@@ -306,6 +307,9 @@ export class Sheet {
   });
 
   constructor() {
+    const open = inject(OpenJob);
+    open.store.set(this.store);
+    inject(DestroyRef).onDestroy(() => open.store.set(null));
     effect(() => {
       const id = this.id();
       untracked(() => void this.store.load(id));

@@ -14,11 +14,13 @@ import { format } from 'date-fns';
 import { fastenerName, sayFault, type Entry } from '@ash-knot/core';
 import { JobStore } from '../state/job-store';
 import { Session } from '../state/session';
+import { MeasurementFiles } from './measurement-files';
 import { sayEntry } from './say-entry';
 
 /** The job's ledger as a till prints it: newest at the bottom, struck lines stay. */
 @Component({
   selector: 'ak-tape',
+  imports: [MeasurementFiles],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <aside class="tape" aria-label="Tape">
@@ -57,6 +59,7 @@ import { sayEntry } from './say-entry';
           <li class="soft">Nothing yet. Everything recorded prints here.</li>
         }
       </ol>
+      <ak-measurement-files class="border-t" />
     </aside>
   `,
   styles: `
@@ -68,7 +71,7 @@ import { sayEntry } from './say-entry';
       bottom: 84px;
       width: min(440px, 100vw);
       display: grid;
-      grid-template-rows: 52px 1fr;
+      grid-template-rows: 52px 1fr auto;
       background: var(--color-chalk);
       border-left: 1.5px solid var(--color-bark);
       box-shadow: -8px 0 24px rgb(33 29 24 / 0.18);

@@ -51,6 +51,13 @@ export class Api {
   get<T>(path: string, params: Record<string, string> = {}): Promise<T> {
     return this.ask(this.http.get<T>(`/api${path}`, { params }));
   }
+  /** Text as it is: a file of readings. */
+  text(path: string): Promise<string> {
+    return this.ask(this.http.get(`/api${path}`, { responseType: 'text' }));
+  }
+  putText(path: string, body: string): Promise<unknown> {
+    return this.ask(this.http.put(`/api${path}`, body, { headers: { 'Content-Type': 'text/csv' } }));
+  }
   post<T>(path: string, body: unknown): Promise<T> {
     return this.ask(this.http.post<T>(`/api${path}`, body));
   }

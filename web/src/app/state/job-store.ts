@@ -35,7 +35,7 @@ import { Outbox } from './outbox';
 import { Session } from './session';
 
 /** What is to be written: a kind and the body that belongs to it. */
-type Line = { [K in EntryKind]: { readonly kind: K; readonly body: EntryBodies[K] } }[EntryKind];
+export type Line = { [K in EntryKind]: { readonly kind: K; readonly body: EntryBodies[K] } }[EntryKind];
 
 /** A diagnosis that has only begun shows the last one's plan, reasons and drive until its own are there. */
 function grown(last: Diagnosis, d: Diagnosis): Diagnosis {

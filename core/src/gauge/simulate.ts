@@ -1,4 +1,25 @@
-/** A bell-shaped chance in [−∞, ∞] from a seed: for tests and the simulated gauges' noise. */
+/** A gauge without a body: what the small pages that ship with the program send. */
+export interface SimulatedGauge {
+  readonly resolution: number;
+  /** Standard deviation of one reading, in the gauge's unit. */
+  readonly noise: number;
+  /** Where its zero stands, and how far it moves with each reading sent. */
+  readonly zero: number;
+  readonly drift: number;
+}
+
+/**
+ * What a simulated gauge shows of a true value: noise, the zero where it has got to, and its resolution.
+ * @param sent how many readings it has sent before
+ * @param bell a standard normal chance
+ */
+export function simulatedReading(trueValue: number, s: SimulatedGauge, sent: number, bell: number): number {
+  const v = trueValue + s.noise * bell + s.zero + s.drift * sent;
+  // Steps of 0.01 would print as 0.30000000000000004 without the second rounding.
+  return Number((Math.round(v / s.resolution) * s.resolution).toFixed(6));
+}
+
+/** Standard normal chances from a seed, the same ones each time: for simulated gauges and tests. */
 export function bell(seed: number): () => number {
   let s = seed >>> 0;
   // mulberry32, then Box and Muller.
@@ -12,6 +33,7 @@ export function bell(seed: number): () => number {
   return () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next());
 }
 
+/** A joint as a simulated force gauge meets it: mm, N and N/mm. */
 export interface LoopJoint {
   readonly a: number;
   readonly b: number;
@@ -25,7 +47,7 @@ export interface LoopJoint {
 }
 
 /** A joint pushed and pulled: elastic with a gap, and one friction element that grips and slides. */
-export function makeLoop(
+export function simulatedLoop(
   j: LoopJoint,
   o: { points: number; reach?: number; cycles?: number; noiseMm?: number; noiseN?: number; seed?: number },
 ): { x: Float64Array; f: Float64Array } {

@@ -1,0 +1,21 @@
+import Papa from 'papaparse';
+import { BadInput } from '@ash-knot/core';
+
+/** Rows of a CSV file (comma, semicolon or tab) or of JSON that is a list of lists or of flat objects. */
+export function rowsOf(name: string, text: string): string[][] {
+  if (/\.json$/i.test(name)) {
+    let json: unknown;
+    try {
+      json = JSON.parse(text);
+    } catch {
+      throw new BadInput('file', 'is not JSON', name);
+    }
+    if (!Array.isArray(json) || json.length === 0) throw new BadInput('file', 'must be a list of readings', name);
+    if (json.every((r) => Array.isArray(r))) return (json as unknown[][]).map((r) => r.map(String));
+    const keys = Object.keys(json[0] as object);
+    return [keys, ...(json as Record<string, unknown>[]).map((r) => keys.map((k) => String(r[k] ?? '')))];
+  }
+  const read = Papa.parse<string[]>(text.trim(), { skipEmptyLines: true });
+  // A semicolon's file writes decimal commas: one column only means the guess was wrong.
+  return read.data;
+}

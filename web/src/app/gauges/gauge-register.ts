@@ -1,0 +1,236 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { NonNullableFormBuilder, ReactiveFormsModule } from '@angular/forms';
+import { RouterLink } from '@angular/router';
+import {
+  attempt,
+  BadInput,
+  expired,
+  GAUGE_KINDS,
+  GAUGE_UNITS,
+  measuresLength,
+  sayExpired,
+  within,
+  type GaugeSpec,
+} from '@ash-knot/core';
+import { FormField } from '../kit/form-field';
+import { TopBar } from '../kit/top-bar';
+import { Api } from '../state/api';
+import { Session } from '../state/session';
+import { AsLead, type Said } from '../rules/as-lead';
+
+/** The gauge register: what each gauge is, how far it may be trusted, and how it speaks. */
+@Component({
+  selector: 'ak-gauge-register',
+  imports: [FormField, ReactiveFormsModule, RouterLink, TopBar],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <ak-top-bar />
+    <main class="mx-auto max-w-6xl px-5 py-6">
+      <div class="flex flex-wrap items-baseline gap-x-6">
+        <h1 class="text-2xl font-bold">Gauges</h1>
+        <a routerLink="/rules" class="link">Yard rules</a>
+      </div>
+      @if (said(); as s) {
+        <p class="mt-2" [class.wrong]="s.bad" role="status" data-testid="gauge-said">{{ s.text }}</p>
+      }
+      <ul class="mt-3">
+        @for (g of gauges(); track g.id) {
+          <li
+            class="rule grid min-h-16 items-center gap-x-5 gap-y-1 py-2 plate:grid-cols-[1.2fr_1fr_1.2fr_230px]"
+            [attr.data-gauge]="g.id"
+          >
+            <span
+              ><span class="block text-lg font-semibold">{{ g.name }}</span
+              ><span class="soft text-sm">{{ g.kind }}</span></span
+            >
+            <span class="mono text-[15px]">0–{{ g.rangeMax }} {{ g.unit }} · {{ g.resolution }} {{ g.unit }}</span>
+            <span class="text-[15px]">
+              @if (out(g)) {
+                <span class="wrong">{{ out(g) }}</span>
+              } @else {
+                calibrated until <span class="mono">{{ g.calibratedUntil }}</span>
+              }
+              @if (length(g)) {
+                <span class="soft block text-sm"
+                  >scatter {{ g.known.sdMm.toFixed(3) }} mm, {{ g.known.degrees }} degrees of freedom</span
+                >
+              }
+            </span>
+            <span class="flex justify-end gap-x-4">
+              <a class="link" [routerLink]="['/gauge', g.id]" target="_blank" rel="noopener">Simulated</a>
+              @if (length(g)) {
+                <a class="link" [routerLink]="['/rules/gauges', g.id, 'study']">Study</a>
+              }
+              <button type="button" class="link" (click)="edit(g)">Change</button>
+            </span>
+          </li>
+        }
+      </ul>
+      <form class="rule mt-8 pt-4" [formGroup]="form" (ngSubmit)="save()" data-testid="gauge-form">
+        <h2 class="text-xl font-bold">{{ editing() ? 'Change ' + editing()!.name : 'A gauge that is new' }}</h2>
+        <div class="mt-3 grid gap-4 sm:grid-cols-4">
+          <ak-form-field class="sm:col-span-2" label="Name"
+            ><input class="field" aria-label="Name" formControlName="name" maxlength="60"
+          /></ak-form-field>
+          <ak-form-field label="Kind">
+            <select class="field" aria-label="Kind" formControlName="kind">
+              @for (k of kinds; track k) {
+                <option [value]="k">{{ k }}</option>
+              }
+            </select>
+          </ak-form-field>
+          <ak-form-field label="Reads in">
+            <select class="field" aria-label="Reads in" formControlName="unit">
+              @for (u of units; track u) {
+                <option [value]="u">{{ u }}</option>
+              }
+            </select>
+          </ak-form-field>
+          <ak-form-field label="Smallest step"
+            ><input class="field mono" aria-label="Smallest step" formControlName="resolution" inputmode="decimal"
+          /></ak-form-field>
+          <ak-form-field label="Reaches to"
+            ><input class="field mono" aria-label="Reaches to" formControlName="rangeMax" inputmode="decimal"
+          /></ak-form-field>
+          <ak-form-field label="Calibrated until"
+            ><input class="field mono" type="date" aria-label="Calibrated until" formControlName="calibratedUntil"
+          /></ak-form-field>
+          <ak-form-field label="Scatter of one play, mm"
+            ><input class="field mono" aria-label="Scatter of one play, mm" formControlName="sdMm" inputmode="decimal"
+          /></ak-form-field>
+          <ak-form-field label="Serial speed, baud"
+            ><input class="field mono" aria-label="Serial speed, baud" formControlName="baud" inputmode="numeric"
+          /></ak-form-field>
+          <ak-form-field label="Stands before the number" hint="in what it sends, such as 01A"
+            ><input class="field mono" aria-label="Stands before the number" formControlName="before" maxlength="20"
+          /></ak-form-field>
+          <ak-form-field label="Stands after it"
+            ><input class="field mono" aria-label="Stands after it" formControlName="after" maxlength="20"
+          /></ak-form-field>
+        </div>
+        @if (error()) {
+          <p class="wrong mt-3" role="alert" data-testid="gauge-error">{{ error() }}</p>
+        }
+        <div class="mt-4 flex flex-wrap items-center gap-x-5">
+          <button class="btn btn-go" data-testid="gauge-save">{{ editing() ? 'Save it' : 'Put it in' }}</button>
+          @if (editing(); as g) {
+            <button type="button" class="link" (click)="clear()">Leave it as it was</button>
+            <button type="button" class="link" (click)="retire(g)">No longer in use</button>
+          }
+        </div>
+      </form>
+    </main>
+  `,
+})
+export class GaugeRegister {
+  private readonly api = inject(Api);
+  private readonly session = inject(Session);
+  private readonly lead = inject(AsLead);
+  protected readonly kinds = GAUGE_KINDS;
+  protected readonly units = GAUGE_UNITS;
+  protected readonly said = signal<Said | undefined>(undefined);
+  protected readonly error = signal('');
+  protected readonly editing = signal<GaugeSpec | null>(null);
+  protected readonly gauges = computed(() => (this.session.shop()?.gauges ?? []).filter((g) => !g.retired));
+  protected readonly form = inject(NonNullableFormBuilder).group({
+    name: '',
+    kind: 'dial indicator' as GaugeSpec['kind'],
+    unit: 'mm' as GaugeSpec['unit'],
+    resolution: '0.01',
+    rangeMax: '10',
+    calibratedUntil: '',
+    sdMm: '0.02',
+    baud: '9600',
+    before: '',
+    after: '',
+  });
+
+  protected readonly length = measuresLength;
+  protected out(g: GaugeSpec): string {
+    const today = new Date().toISOString();
+    return expired(g, today) ? sayExpired(g, today) : '';
+  }
+  protected edit(g: GaugeSpec): void {
+    this.editing.set(g);
+    this.form.setValue({
+      name: g.name,
+      kind: g.kind,
+      unit: g.unit,
+      resolution: String(g.resolution),
+      rangeMax: String(g.rangeMax),
+      calibratedUntil: g.calibratedUntil ?? '',
+      sdMm: String(g.known.sdMm),
+      baud: String(g.line.baud),
+      before: g.line.before,
+      after: g.line.after,
+    });
+  }
+  protected clear(): void {
+    this.editing.set(null);
+    this.form.reset();
+    this.error.set('');
+  }
+  private read(): GaugeSpec {
+    const v = this.form.getRawValue();
+    const n = (field: string, text: string, lo: number, hi: number) =>
+      within(field, Number(text.replace(',', '.').trim() || NaN), lo, hi);
+    const name = v.name.trim();
+    if (!name) throw new BadInput('name', 'is empty');
+    const rangeMax = n('reach', v.rangeMax, 0.001, 100_000);
+    const resolution = n('smallest step', v.resolution, 0.00001, 100);
+    if (resolution >= rangeMax)
+      throw new BadInput('smallest step', `must be smaller than the reach of ${rangeMax} ${v.unit}`, resolution);
+    const id =
+      this.editing()?.id ??
+      name
+        .toLowerCase()
+        .normalize('NFD')
+        .replace(/[^a-z0-9]+/g, '-')
+        .replace(/^-|-$/g, '')
+        .slice(0, 40);
+    if (!id) throw new BadInput('name', 'needs a letter or a digit', name);
+    if (!this.editing() && this.session.shop()?.gauges.some((g) => g.id === id))
+      throw new BadInput('name', 'is that of another gauge', name);
+    const sdMm = n('scatter', v.sdMm, 0, 20);
+    return {
+      id,
+      name,
+      kind: v.kind,
+      unit: v.unit,
+      resolution,
+      rangeMax,
+      calibratedUntil: v.calibratedUntil || null,
+      line: { baud: Math.round(n('serial speed', v.baud, 110, 921_600)), before: v.before, after: v.after },
+      // A scatter somebody wrote down weighs like a small study.
+      known: { sdMm, degrees: sdMm === this.editing()?.known.sdMm ? this.editing()!.known.degrees : 10 },
+    };
+  }
+  protected async save(): Promise<void> {
+    const g = attempt(() => this.read());
+    if (!g.ok) {
+      this.error.set(`${g.error.message} Nothing was stored.`);
+      return;
+    }
+    this.error.set('');
+    await this.change(async () => {
+      await this.api.put(`/gauges/${g.value.id}`, g.value);
+      return `${g.value.name} is in the register.`;
+    });
+  }
+  protected retire(g: GaugeSpec): void {
+    void this.change(async () => {
+      await this.api.delete(`/gauges/${g.id}`);
+      return `${g.name} is no longer offered. Its readings stay.`;
+    });
+  }
+  private async change(work: () => Promise<string>): Promise<void> {
+    const said = await this.lead.run(async () => {
+      const text = await work();
+      await this.session.load();
+      return text;
+    });
+    if (!said) return;
+    this.said.set(said);
+    if (!said.bad) this.clear();
+  }
+}

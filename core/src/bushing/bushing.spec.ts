@@ -87,6 +87,10 @@ describe('a frame bushing’s fit', () => {
     expect(f.verdict).toBe('bar');
     expect(f.sentences.join(' ')).toMatch(/renew the bar/);
   });
+  test('a worn seat may leave the right bore without a grip', () => {
+    expect(fit({ newBoreMm: 21.5 }).sentences.join(' ')).toMatch(/It grips the seat by 0\.40 mm/);
+    expect(fit({ seatMm: [21.5], newBoreMm: 21.5 }).sentences.join(' ')).toMatch(/no grip .* take the smaller bore/);
+  });
   test('out of round is said', () =>
     expect(fit({ seatMm: [21.2, 21.9] }).sentences.join(' ')).toMatch(/out of round by 0\.70 mm/));
   test('crush: none, as it should be, too tall', () => {

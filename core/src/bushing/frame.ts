@@ -121,11 +121,13 @@ export function frameFit(i: FrameFitInput): FrameFit {
         out.push(`The one on the bench is too tight: ${at}. It would bind, squeak and tear.`);
       } else {
         verdict = 'fits';
-        out.push(`The one on the bench fits: ${at}, a grip of ${mm(Math.max(0, -clearanceNewMm!))} at the seat.`);
-        if (clearanceNewMm! > 0)
-          out.push(
-            `Over the worn seat it stands off by ${mm(clearanceNewMm!)}: take the smaller bore, ${mm(order[0])} to ${mm(least)}.`,
-          );
+        out.push(`The one on the bench fits the bar: ${at}.`);
+        // A worn seat may leave it without a grip.
+        out.push(
+          clearanceNewMm! > -i.uMm
+            ? `At the worn seat it has no grip (${mm(Math.max(0, clearanceNewMm!))} of air): take the smaller bore.`
+            : `It grips the seat by ${mm(-clearanceNewMm!)}.`,
+        );
       }
     } else if (clearanceOldMm !== undefined && clearanceOldMm > 0) verdict = 'bushing';
   }

@@ -125,7 +125,7 @@ export function analyseLoop(xMm: ArrayLike<number>, forceN: ArrayLike<number>, o
 }
 
 function say(r: Omit<LoopResult, 'sentence'>): string {
-  const k = (v: number) => `${Math.round(v)} N/mm`;
+  const k = (v: number) => `${Number(v.toPrecision(3))} N/mm`;
   const sides = `${k(r.stiffness.minus)} one way, ${k(r.stiffness.plus)} the other`;
   const play = `${r.playMm.toFixed(2)} mm of play (± ${r.expandedMm.toFixed(2)})`;
   switch (r.kind) {

@@ -206,9 +206,15 @@ export function setUp(providers: Provider[] = []) {
 export async function bench<T>(
   component: Type<T>,
   entries: readonly StoredEntry[] = [],
-  options: { kind?: JobKind; inputs?: Record<string, unknown>; select?: string; api?: (a: FakeApi) => void } = {},
+  options: {
+    kind?: JobKind;
+    inputs?: Record<string, unknown>;
+    select?: string;
+    api?: (a: FakeApi) => void;
+    providers?: Provider[];
+  } = {},
 ): Promise<Bench<T>> {
-  const { api, ask } = setUp([JobStore]);
+  const { api, ask } = setUp([JobStore, ...(options.providers ?? [])]);
   api.answers.set(`GET /jobs/${JOB_ID}`, () => job(entries, options.kind));
   options.api?.(api);
   await TestBed.inject(Session).load();

@@ -74,7 +74,8 @@ import { Session } from '../state/session';
                 [yMax]="top()"
               />
               <p class="soft mt-1 text-sm">
-                left: round marks · right: square marks · dashed: its line, with the band the next reading falls into (95 %){{
+                left: round marks · right: square marks · dashed: its line, with the band the next reading falls into (95 %),
+                thick where it passes the limit{{
                   limit() ? ' · limit ' + limit()!.limitMm.toFixed(2) + ' mm (' + limit()!.owner + '), red' : ''
                 }}. After a renewed part the line begins anew.
               </p>
@@ -173,13 +174,26 @@ export class VehicleFile {
       const w = this.wear().find((x) => x.side === cap(side));
       if (w?.line) {
         const band = wearBand(w.line, w.fromKm, to);
+        const tone = side === 'left' ? ('ink' as const) : ('bark' as const);
         out.push(
-          { label: `${side}, highest`, points: band.map((p) => ({ x: p.km, y: p.high })), band: true },
-          { label: `${side}, lowest`, points: band.map((p) => ({ x: p.km, y: p.low })), guide: true },
-          { label: `${side}, line`, points: band.map((p) => ({ x: p.km, y: p.mm })), thin: true, dash: [6, 4] },
+          { label: `${side}, highest`, points: band.map((p) => ({ x: p.km, y: p.high })), band: true, tone },
+          { label: `${side}, lowest`, points: band.map((p) => ({ x: p.km, y: p.low })), loose: true, thin: true },
+          { label: `${side}, line`, points: band.map((p) => ({ x: p.km, y: p.mm })), thin: true, dash: [6, 4], tone },
         );
+        if (l && w.range) {
+          // Left above the limit's line, right below it.
+          const y = l.limitMm + (side === 'left' ? 0.012 : -0.012) * this.top();
+          out.push({ label: `${side}, passes here`, points: w.range.map((x) => ({ x, y })), stretch: true, tone });
+        }
       }
-      if (points.length) out.push({ label: side, points, marker: side === 'left' ? 'circle' : 'rect', loose: true });
+      if (points.length)
+        out.push({
+          label: side,
+          points,
+          marker: side === 'left' ? 'circle' : 'rect',
+          loose: true,
+          tone: side === 'left' ? 'ink' : 'bark',
+        });
     }
     const xs = all.map((p) => p.distanceKm);
     if (l)
@@ -231,6 +245,8 @@ export class VehicleFile {
           side: cap(side),
           sentence: sentence + from,
           line: w.kind === 'fit' ? w.line : undefined,
+          range:
+            w.kind === 'fit' ? [Math.max(0, w.nextReading.low), Math.min(w.nextReading.high, since.at(-1)!.km * 1.7)] : undefined,
           fromKm: since[0]?.km ?? 0,
           toKm:
             w.kind === 'fit' && l && Number.isFinite(w.nextReading.high)

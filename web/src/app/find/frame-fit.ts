@@ -64,7 +64,7 @@ const MATERIALS: readonly BushingMaterial[] = ['rubber', 'polyurethane'];
           [testId]="'fit-' + f"
         />
       }
-      <div>
+      <div class="sm:col-span-2">
         <p class="text-sm font-semibold">Material, new</p>
         <ak-picks
           class="mt-1 block"

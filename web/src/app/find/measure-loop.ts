@@ -63,7 +63,7 @@ type Worked = Extract<FromLoopWorker, { ok: true }>;
     @if (worked(); as w) {
       <p class="mt-4 text-xl leading-snug font-bold" data-testid="loop-says">{{ w.result.sentence }}</p>
       <ak-line-chart
-        class="mt-2 h-64"
+        class="mt-2 h-52"
         label="Force against displacement, with the dead band"
         [series]="series()"
         xTitle="displacement, mm"
@@ -154,7 +154,7 @@ export class MeasureLoop {
       { name: 'Stiffness, − side', value: `${r.stiffness.minus.toFixed(0)} N/mm` },
       { name: 'Stiffness, + side', value: `${r.stiffness.plus.toFixed(0)} N/mm` },
       { name: 'Friction', value: `${r.frictionN.toFixed(1)} N` },
-      { name: 'Width of the loop at no force', value: `${r.naiveMm.toFixed(3)} mm` },
+      { name: 'Loop at no force', value: `${r.naiveMm.toFixed(3)} mm` },
       { name: 'Points', value: String(r.points) },
     ];
   });

@@ -21,6 +21,10 @@ export interface Series {
   readonly marker?: 'circle' | 'rect' | 'triangle' | 'rectRot' | false;
   /** A line to compare with, not data: thin, no points. */
   readonly guide?: boolean;
+  /** Which of the two inks it is drawn in; by its place where left out. */
+  readonly tone?: 'ink' | 'bark';
+  /** A stretch of something: a thick line. */
+  readonly stretch?: boolean;
   /** Marks without a line between them. */
   readonly loose?: boolean;
   /** Data too dense for marks. */
@@ -100,6 +104,8 @@ export class LineChart {
         });
       },
     };
+    const inkOf = (s: Series, i: number) =>
+      s.tone ? token(s.tone) : s.marker === false ? token('oxide') : inks[i % inks.length]!;
     this.chart = new Chart(this.canvas().nativeElement, {
       type: 'line',
       plugins: [whiskers],
@@ -109,14 +115,14 @@ export class LineChart {
           // Bands lie under lines, lines under marks.
           order: s.band ? 3 : s.guide || s.thin ? 2 : 1,
           data: [...s.points],
-          borderColor: s.guide ? token('ash-500') : s.marker === false ? token('oxide') : inks[i % inks.length]!,
-          backgroundColor: s.marker === false ? token('oxide') : inks[i % inks.length]!,
-          borderWidth: s.band || s.loose ? 0 : s.guide || s.thin ? 1.2 : 2,
-          ...(s.band ? { fill: '+1', backgroundColor: `${token('ink')}1f` } : {}),
+          borderColor: s.guide ? token('ash-500') : inkOf(s, i),
+          backgroundColor: inkOf(s, i),
+          borderWidth: s.band || s.loose ? 0 : s.stretch ? 7 : s.guide || s.thin ? 1.2 : 2,
+          ...(s.band ? { fill: '+1', backgroundColor: `${inkOf(s, i)}1f` } : {}),
           ...(s.loose ? { showLine: false } : {}),
           borderDash: [...(s.dash ?? [])],
           pointStyle: s.marker ?? 'circle',
-          pointRadius: s.marker === false || s.guide || s.thin || s.band ? 0 : 5,
+          pointRadius: s.marker === false || s.guide || s.thin || s.band || s.stretch ? 0 : 5,
           tension: 0,
         })),
       },

@@ -1,0 +1,79 @@
+import { measurementsOf, toRows } from '@ash-knot/core';
+import Papa from 'papaparse';
+import { bench, JOB_ID, stored, tid } from '../../test';
+import { MeasurementFiles } from './measurement-files';
+
+const read = (playMm: number) =>
+  stored('reading', {
+    joint: 'front.left.frame-bushing',
+    phase: 'before',
+    gauge: 'dial',
+    first: 1,
+    second: 1 + playMm,
+    unit: 'mm',
+    playMm,
+  });
+const give = async (b: Awaited<ReturnType<typeof bench>>, name: string, text: string) => {
+  const box = b.el.querySelector<HTMLInputElement>(tid('put-measurements'))!;
+  Object.defineProperty(box, 'files', { value: [{ name, text: () => Promise.resolve(text) }], configurable: true });
+  box.dispatchEvent(new Event('change'));
+  await b.settle();
+};
+/** What a job with two readings saves. */
+async function saved() {
+  const b = await bench(MeasurementFiles, [read(0.1 + 0.2), stored('note', { text: 'n' }), read(0.45)]);
+  const blobs: Blob[] = [];
+  URL.createObjectURL = (x) => (blobs.push(x as Blob), 'blob:x');
+  URL.revokeObjectURL = () => undefined;
+  HTMLAnchorElement.prototype.click = () => undefined;
+  await b.click(tid('save-json'));
+  await b.click(tid('save-csv'));
+  expect(b.text(tid('measurements-said'))).toBe('2 lines saved.');
+  const file = measurementsOf(b.store.state()!, JOB_ID, {});
+  return { blobs, file };
+}
+
+test('JSON and CSV are saved', async () => {
+  const { blobs } = await saved();
+  expect(blobs.map((x) => x.type)).toEqual(['application/json', 'text/csv']);
+});
+
+test.each(['json', 'csv'])('%s: into another job, with every digit, as entries of that job', async (kind) => {
+  const b = await bench(MeasurementFiles, []);
+  const other = '0193c000-0000-7000-8000-0000000000ff';
+  const entries = [read(0.1 + 0.2), read(0.45)].map((e) => ({ ...e, job: other }));
+  const { gauges } = measurementsOf({ ...b.store.state()!, entries: entries as never }, other, {});
+  const file = {
+    format: 'ash-knot measurements 1' as const,
+    job: other,
+    gauges: gauges.length ? gauges : [b.store.state()!.context.gauges[1]!],
+    entries: entries.map(({ id, job, kind: k, body, by, at }) => ({ id, job, kind: k, body, by, at })) as never[],
+    loops: {},
+  };
+  const text = kind === 'json' ? JSON.stringify(file) : Papa.unparse(toRows(file));
+  await give(b, `a.${kind}`, text);
+  expect(b.text(tid('measurements-said'))).toBe('2 lines taken in.');
+  expect(b.written().map(([, x]) => (x as { playMm: number }).playMm)).toEqual([0.1 + 0.2, 0.45]);
+  expect(b.store.entries().every((e) => e.job === JOB_ID)).toBe(true);
+});
+
+test('what is on the tape already is not written twice', async () => {
+  const { file } = await saved();
+  const { TestBed } = await import('@angular/core/testing');
+  TestBed.resetTestingModule();
+  const b = await bench(MeasurementFiles, file.entries.map((e) => ({ ...e, seq: 1, receivedAt: e.at })) as never);
+  await give(b, 'a.json', JSON.stringify(file));
+  expect(b.text(tid('measurements-said'))).toBe('All of it is on this tape already.');
+  expect(b.written()).toEqual([]);
+});
+
+test.each([
+  ['a.json', '{', /a\.json: .*Nothing was stored/],
+  ['a.json', '{"format":"other"}', /format must be "ash-knot measurements 1"/],
+  ['a.csv', 'x,y\n1,2', /has not the columns of a measurement file/],
+])('%s %s is refused by name', async (name, text, message) => {
+  const b = await bench(MeasurementFiles, []);
+  await give(b, name, text);
+  expect(b.text(tid('measurements-said'))).toMatch(message);
+  expect(b.written()).toEqual([]);
+});

@@ -186,6 +186,10 @@ const SCREENS: [string, string][] = [
   ['the shelf', '/shelf'],
   ['the rules', '/rules'],
   ['the suspects table', '/rules/suspects'],
+  ['the gauges', '/rules/gauges'],
+  ['a gauge study', '/rules/gauges/dial-1/study'],
+  ['a simulated indicator', '/gauge/dial-1'],
+  ['a simulated force gauge', '/gauge/force-1'],
 ];
 
 test('axe finds nothing on any screen', async ({ page }) => {
@@ -228,12 +232,28 @@ test('axe finds nothing on any screen', async ({ page }) => {
   await page.getByText('Our own drive').click();
   await expect(page.locator('[data-manoeuvre]').first()).toBeVisible();
   await clean('the drive');
+  await page.getByTestId('station-find').click();
+  await joint(page, 'front.left.frame-bushing').click();
+  for (const way of ['measure', 'to-loop'] as const) {
+    await page.getByTestId(way).click();
+    await page.waitForTimeout(250);
+    await clean(way);
+  }
+  await page.getByTestId('loop-done').click();
+  await page.getByTestId('fit').click();
+  await page.getByTestId('fit-clean').fill('22 22.1');
+  await page.getByTestId('fit-seat').fill('21.8');
+  await clean('the fit');
+  await page.keyboard.press('Escape');
+  await page.locator('h2').first().click();
   await page.keyboard.press('l');
   await clean('tape');
   await page.keyboard.press('Escape');
   await page.keyboard.press('k');
   await expect(page.getByRole('dialog')).toBeVisible();
   await clean('pocket');
+  await page.getByRole('button', { name: 'link stack' }).click();
+  await clean('link stack');
 });
 
 test('under the lift: the dark theme keeps its contrast', async ({ page }) => {

@@ -89,7 +89,7 @@ test('a vehicle typed in by hand goes through all five stations and is handed ba
   await page.getByTestId('reading-first').fill('1,00');
   await page.getByTestId('reading-second').fill('120 mm');
   await page.getByTestId('take-reading').click();
-  await expect(page.getByTestId('reading-error')).toContainText('more than a joint can have (50 mm)');
+  await expect(page.getByTestId('reading-error')).toContainText('further than this gauge reaches (10 mm)');
   await expect(page.getByTestId('reading-second')).toHaveValue('120 mm');
   await page.getByTestId('reading-second').fill('1.12');
   await page.getByTestId('reading-second').press('Enter');

@@ -36,6 +36,8 @@ async function shoot(address) {
   await page.keyboard.press('m');
   await page.waitForTimeout(300);
   await save('measure');
+  await at('/rules/gauges');
+  await save('gauges');
   await at(`${job('HB 0093')}/settle`);
   await save('settle');
   await at(`${job('SK 2047')}/work`);
@@ -51,6 +53,8 @@ async function shoot(address) {
   await save('shelf');
   await page.keyboard.press('k');
   await page.waitForTimeout(400);
+  await page.getByRole('button', { name: 'link stack' }).click();
+  await page.waitForTimeout(300);
   await save('pocket');
   await at('/open');
   await save('open');

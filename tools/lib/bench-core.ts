@@ -1,5 +1,6 @@
 import { largeNet } from '../../core/src/test/large-net';
 import {
+  analyseLoop,
   diagnose,
   fastenersOf,
   foldJob,
@@ -12,12 +13,13 @@ import {
   rankSuspects,
   requestOf,
   SHIPPED,
+  simulatedLoop,
   wantedFor,
   worth,
   type CheckCandidate,
   type JobContext,
 } from '../../core/src';
-import { GAUGES, makeCatalogue, makeHistory, makeVehicles, RULES, TYPES } from '../../demo/src';
+import { makeCatalogue, makeGauges, makeHistory, makeVehicles, RULES, TYPES } from '../../demo/src';
 
 /** What core does on a tap, on the longest job of the demo floor. */
 export function benches(): [string, () => unknown][] {
@@ -35,12 +37,7 @@ export function benches(): [string, () => unknown][] {
     kind: job.kind,
     distanceKm: job.distanceKm,
     rules: RULES,
-    gauges: GAUGES.map((g) => ({
-      id: g.id,
-      name: g.name,
-      resolutionMm: g.resolutionMm,
-      known: { sdMm: g.scatterMm, degrees: g.degrees },
-    })),
+    gauges: makeGauges(now),
   };
   const fold = () => foldJob(context, job.entries);
   const state = fold();
@@ -64,7 +61,12 @@ export function benches(): [string, () => unknown][] {
   const asked = requestOf(
     foldJob({ ...context, type: findType.spec, kind: 'noise', distanceKm: finding.distanceKm }, finding.entries),
   );
+  const loop = simulatedLoop(
+    { a: -0.25, b: 0.35, minus: 1500, plus: 2000, middle: 0, friction: 15, contact: 6000 },
+    { points: 200_000, cycles: 20, noiseMm: 0.001, noiseN: 1 },
+  );
   return [
+    ['loop of 200 000 points', () => analyseLoop(loop.x, loop.f)],
     ['posterior: 60 faults, 150 findings, 14 positive', () => posterior(net, said)],
     ['sweep of 40 candidates in that net', () => candidates.map((c) => worth(known, c))],
     ['plan of five from those 40', () => [...planChecks({ net, said, candidates, state: 'on-wheels' })]],

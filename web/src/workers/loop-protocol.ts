@@ -3,7 +3,9 @@ import type { LoopOptions, LoopResult } from '@ash-knot/core';
 /** What the page asks of the loop worker, and what it hears. */
 export interface ToLoopWorker {
   readonly id: number;
-  readonly rows: readonly (readonly string[])[];
+  /** The file as it came: reading 200 000 lines is the worker's work too. */
+  readonly name: string;
+  readonly text: string;
   readonly options: LoopOptions;
 }
 export type FromLoopWorker =
@@ -14,5 +16,7 @@ export type FromLoopWorker =
       /** Some of its points, for the picture. */
       readonly drawn: readonly { readonly x: number; readonly y: number }[];
       readonly span: readonly [number, number];
+      /** The same points in the one shape they are stored in: mm, N, comma and point. */
+      readonly csv: string;
     }
   | { readonly id: number; readonly ok: false; readonly message: string };

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
 import { Router } from '@angular/router';
 import {
   checksOf,
@@ -10,6 +10,7 @@ import {
   VEHICLE_STATES,
   type CheckResult,
   type Defect,
+  type JointId,
   type JointKind,
   type JointState,
   type VehicleState,
@@ -165,6 +166,7 @@ export class Find {
   private readonly router = inject(Router);
   /** From the address, so that a reload comes back to the measuring. */
   readonly measure = input<string>();
+  readonly at = input<string>();
 
   protected readonly results = CHECK_RESULTS;
   protected readonly states = VEHICLE_STATES;
@@ -235,6 +237,18 @@ export class Find {
     return stateCounts(this.store.state()!.context.type.axles[splitJoint(j.id)!.axle], c, j.kind, this.standing());
   });
 
+  constructor() {
+    // The joint that is measured stands in the address: a reload comes back to it.
+    effect(() => {
+      const [at, joint, s] = [this.at() as JointId | undefined, this.store.selected(), this.store.state()];
+      if (!this.measure() || !s || at === joint) return;
+      untracked(() => {
+        if (joint) void this.router.navigate([], { queryParams: { at: joint }, queryParamsHandling: 'merge', replaceUrl: true });
+        else if (at && s.joints.has(at)) this.store.select(at);
+      });
+    });
+  }
+
   protected record(r: CheckResult): void {
     void this.actions.record(this.store, this.joint()!.id, r);
   }
@@ -257,6 +271,6 @@ export class Find {
     void this.store.write('photo', { photo, joint: this.joint()!.id, caption: this.title() });
   }
   protected toggle(measure: '1' | 'force' | 'fit' | null): void {
-    void this.router.navigate([], { queryParams: { measure }, queryParamsHandling: 'merge' });
+    void this.router.navigate([], { queryParams: { measure, ...(measure ? {} : { at: null }) }, queryParamsHandling: 'merge' });
   }
 }

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { v7 as uuid } from 'uuid';
-import { attempt, jointName, resolutionMm, sayExpired, splitJoint, type JointId } from '@ash-knot/core';
+import { jointName, resolutionMm, sayExpired, splitJoint, type JointId } from '@ash-knot/core';
 import { LineChart, type Series } from '../kit/line-chart';
 import { Api } from '../state/api';
 import { draft } from '../state/draft';
@@ -10,7 +10,6 @@ import { JobStore } from '../state/job-store';
 import { Looper } from '../state/looper';
 import { Session } from '../state/session';
 import type { FromLoopWorker } from '../../workers/loop-protocol';
-import { rowsOf } from './read-file';
 
 type Worked = Extract<FromLoopWorker, { ok: true }>;
 
@@ -105,7 +104,8 @@ export class MeasureLoop {
   protected readonly busy = signal(false);
   protected readonly kept = signal(false);
   protected readonly worked = signal<Worked | null>(null);
-  private rows: string[][] = [];
+  private text = '';
+  private name = '';
   /** The id of its file where a gauge sent it; a file from the disk gets one when it is kept. */
   private sent: string | undefined;
   private gauge = '';
@@ -184,7 +184,7 @@ export class MeasureLoop {
       const csv = await this.api.text(`/loops/${id}`);
       this.sent = id;
       this.gauge = gauge;
-      this.start(rowsOf('loop.csv', csv));
+      this.start('loop.csv', csv);
     } catch (e) {
       this.error.set((e as Error).message);
     }
@@ -194,27 +194,23 @@ export class MeasureLoop {
     if (!file) return;
     const text = await file.text();
     input.value = '';
-    const rows = attempt(() => rowsOf(file.name, text));
-    if (!rows.ok) {
-      this.error.set(`${rows.error.message} Nothing was stored.`);
-      return;
-    }
     this.sent = undefined;
     this.gauge = this.forceGauge()?.id ?? '';
-    this.start(rows.value);
+    this.start(file.name, text);
   }
   protected again(): void {
-    if (this.rows.length) this.start(this.rows);
+    if (this.text) this.start(this.name, this.text);
   }
-  private start(rows: string[][]): void {
-    this.rows = rows;
+  private start(name: string, text: string): void {
+    this.name = name;
+    this.text = text;
     this.kept.set(false);
     this.busy.set(true);
     this.error.set('');
     const softBelow = Number(this.soft().replace(',', '.'));
     const indicator = this.indicator();
     this.looper
-      .work(rows, {
+      .work(name, text, {
         ...(indicator ? { resolutionMm: resolutionMm(indicator) } : {}),
         ...(softBelow > 0 ? { softBelow } : {}),
       })
@@ -226,7 +222,7 @@ export class MeasureLoop {
   }
   protected drop(): void {
     this.worked.set(null);
-    this.rows = [];
+    this.text = '';
   }
   protected async keep(): Promise<void> {
     const w = this.worked();
@@ -238,8 +234,7 @@ export class MeasureLoop {
     }
     try {
       const file = this.sent ?? uuid();
-      if (!this.sent)
-        await this.api.putText(`/jobs/${this.store.view()!.id}/loops/${file}`, this.rows.map((r) => r.join(',')).join('\n'));
+      if (!this.sent) await this.api.putText(`/jobs/${this.store.view()!.id}/loops/${file}`, w.csv);
       this.sent = file;
       const calibration = sayExpired(gauge, new Date().toISOString());
       const ok = await this.store.write('loop', {

@@ -39,7 +39,7 @@ import { GaugeInbox, type Heard } from '../state/gauge-inbox';
 import { JobStore, type Line } from '../state/job-store';
 import { Session } from '../state/session';
 import { PlayScale } from './play-scale';
-import { rowsOf } from './read-file';
+import { rowsOf } from '../../workers/read-file';
 
 /** Most a play can be before it is a slip of the finger, mm. */
 const MOST_PLAY_MM = 50;

@@ -2,6 +2,7 @@ import { TestBed } from '@angular/core/testing';
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { analyseLoop, attempt, loopFromRows, simulatedLoop } from '@ash-knot/core';
 import { DIAL } from '@ash-knot/core/test';
+import { rowsOf } from '../../workers/read-file';
 import type { FromLoopWorker, ToLoopWorker } from '../../workers/loop-protocol';
 import { bench, FakeEventSource, SESSION, SHOP, stored, tid } from '../../test';
 import { LineChart } from '../kit/line-chart';
@@ -213,8 +214,8 @@ const worker = {
   postMessage(m: ToLoopWorker) {
     queueMicrotask(() => {
       const r = attempt(() => {
-        const { x, f } = loopFromRows(m.rows);
-        return { result: analyseLoop(x, f, m.options), drawn: [{ x: 0, y: 0 }], span: [0, 1] as const };
+        const { x, f } = loopFromRows(rowsOf(m.name, m.text));
+        return { result: analyseLoop(x, f, m.options), drawn: [{ x: 0, y: 0 }], span: [0, 1] as const, csv: m.text };
       });
       this.onmessage!({ data: r.ok ? { id: m.id, ok: true, ...r.value } : { id: m.id, ok: false, message: r.error.message } });
     });

@@ -59,3 +59,20 @@ test('wrench fit: a 3/16 key in a 5 mm socket rounds it', async () => {
   expect(p.text()).toContain('rounds');
   expect(p.text()).toContain('5.40°');
 });
+
+test('hex finder: look-alikes of the other system, and the doubt as typed', async () => {
+  const p = await open('hex');
+  await p.field('Across the flats', '19 mm');
+  expect(p.text()).toMatch(/a (3\/4|19) wrench goes on too/);
+  await p.field('Good to', 'x');
+  expect(p.text()).toContain('doubt of the width must be a number');
+});
+
+test('thread finder: a rougher reading names more threads', async () => {
+  const p = await open('thread');
+  await p.field('Length over them', '');
+  const lines = () => p.el.querySelectorAll('ol li').length;
+  const fine = lines();
+  await p.field('Diameter good to', '0.3');
+  expect(lines()).toBeGreaterThan(fine);
+});

@@ -14,6 +14,7 @@ import {
 } from '@ash-knot/core';
 import { TextField } from '../kit/text-field';
 import { Picks } from '../kit/picks';
+import { MeasureLoop } from '../find/measure-loop';
 import { MeasurePlay } from '../find/measure-play';
 import { draft } from '../state/draft';
 import { JobStore } from '../state/job-store';
@@ -23,7 +24,7 @@ import { dueDate } from './due';
 /** Prove it is quiet, and hand it back. */
 @Component({
   selector: 'ak-prove',
-  imports: [MeasurePlay, Picks, RouterLink, TextField],
+  imports: [MeasureLoop, MeasurePlay, Picks, RouterLink, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './prove.html',
 })
@@ -33,6 +34,7 @@ export class Prove {
   private readonly job = this.store.view()!;
   protected readonly results = ROAD_RESULTS;
   protected readonly measuring = signal<JointId | null>(null);
+  protected readonly withForce = signal(false);
   protected readonly roadNote = draft(`road.${this.job.id}`, '');
   protected readonly kmText = draft(`handback.km.${this.job.id}`, String(Math.round(this.job.distanceKm) + 4));
   protected readonly note = draft(`handback.note.${this.job.id}`, '');

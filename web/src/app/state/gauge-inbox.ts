@@ -37,8 +37,10 @@ export class GaugeInbox {
   private readonly document = inject(DOCUMENT);
   private readonly serial = new Subject<Heard>();
 
-  /** Listens for as long as it is subscribed. */
-  readonly heard: Observable<Heard> = merge(this.keys(), this.bay(), this.serial);
+  /** What comes over a line: serial, or from the bay. The keyboard stays the screen's. */
+  readonly lines: Observable<Heard> = merge(this.bay(), this.serial);
+  /** All of it, keys too. Listens for as long as it is subscribed. */
+  readonly heard: Observable<Heard> = merge(this.keys(), this.lines);
 
   get hasSerial(): boolean {
     return 'serial' in navigator;

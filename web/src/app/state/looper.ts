@@ -15,7 +15,7 @@ export class Looper {
   private asked = 0;
 
   /** One answer, then done; unsubscribing stops listening. */
-  work(rows: readonly (readonly string[])[], options: LoopOptions): Observable<FromLoopWorker> {
+  work(name: string, text: string, options: LoopOptions): Observable<FromLoopWorker> {
     return new Observable((out) => {
       if (!this.worker) {
         this.worker = this.make();
@@ -26,7 +26,7 @@ export class Looper {
         out.next(m);
         out.complete();
       });
-      this.worker.postMessage({ id, rows, options } satisfies ToLoopWorker);
+      this.worker.postMessage({ id, name, text, options } satisfies ToLoopWorker);
       return () => void this.hearing.delete(id);
     });
   }

@@ -8,6 +8,7 @@ import {
   parseQuantity,
   parseThread,
   plausibility,
+  readGauge,
   show,
   trimmed,
   convert,
@@ -20,7 +21,9 @@ import { readAdapterSettingNm } from '../kit/adapter-fields';
 import { TextField } from '../kit/text-field';
 import { Api } from '../state/api';
 import { draft } from '../state/draft';
+import { GaugeInbox, type Heard } from '../state/gauge-inbox';
 import { JobStore } from '../state/job-store';
+import { Session } from '../state/session';
 import { Units } from '../state/units';
 import { StarDrawing } from './star-drawing';
 import { WorkActions } from './work-actions';
@@ -40,6 +43,7 @@ export class TorqueCard {
   readonly recorded = output();
   private readonly store = inject(JobStore);
   private readonly api = inject(Api);
+  private readonly session = inject(Session);
   protected readonly units = inject(Units);
   protected readonly error = signal('');
   protected readonly asking = signal<{ nm: number; text: string } | null>(null);
@@ -81,6 +85,9 @@ export class TorqueCard {
   );
 
   constructor() {
+    inject(GaugeInbox)
+      .lines.pipe(takeUntilDestroyed())
+      .subscribe((h) => this.hear(h));
     inject(WorkActions)
       .pull.pipe(takeUntilDestroyed(inject(DestroyRef)))
       .subscribe((id) => {
@@ -89,6 +96,21 @@ export class TorqueCard {
         else if (this.group()) void this.click();
         else void this.pull();
       });
+  }
+
+  /** A torque wrench of the bay clicked: it is typed for the hand, or counts one of a group. */
+  private hear(h: Heard): void {
+    const g = this.session.shop()?.gauges.find((x) => x.id === h.gauge && x.kind === 'torque wrench');
+    const target = this.target();
+    if (!g || target === null || this.busy()) return;
+    const read = attempt(() => readGauge(h.text, g, 'torque reading'));
+    if (!read.ok) return this.error.set(`${read.error.message} Nothing was changed.`);
+    if (!this.group()) {
+      this.mode.set('type');
+      this.typed.set(`${trimmed(read.value.value, 2)} ${read.value.unit}`);
+      void this.take();
+    } else if (Math.abs(read.value.si / target - 1) <= FAR) void this.click();
+    else this.error.set(`${show(read.value.si, 'torque')} is not ${show(target, 'torque')}: this click does not count.`);
   }
 
   /** The simulated wrench pulls and says what it clicked at. */
@@ -117,8 +139,8 @@ export class TorqueCard {
     }
   }
 
-  protected async take(e: Event): Promise<void> {
-    e.preventDefault();
+  protected async take(e?: Event): Promise<void> {
+    e?.preventDefault();
     const read = attempt(() => {
       const q = parseQuantity(this.typed(), 'torque', { field: 'torque reading', unit: this.units.torque() });
       if (q.si <= 0 || q.si > 1000)

@@ -1,5 +1,6 @@
 import type { StoredEntry } from '@ash-knot/contract';
-import { bench, LINK, stored, tid } from '../../test';
+import { DIAL } from '@ash-knot/core/test';
+import { bench, FakeEventSource, LINK, SESSION, SHOP, stored, tid, type FakeApi } from '../../test';
 import { Work } from './work';
 
 function approved(): StoredEntry[] {
@@ -96,6 +97,30 @@ describe('one fastener', () => {
         method: 'torque wrench',
       },
     ]);
+  });
+  test('a wrench of the bay: recorded where it clicked at what was wanted, asked about where not', async () => {
+    const wrench = {
+      ...DIAL,
+      id: 'wrench-1',
+      kind: 'torque wrench' as const,
+      unit: 'N·m' as const,
+      resolution: 0.1,
+      rangeMax: 200,
+    };
+    const api = (a: FakeApi) =>
+      void a.answers.set('GET /session', () => ({ ...SESSION, shop: { ...SHOP, gauges: [...SHOP.gauges, wrench] } }));
+    const b = await open('left.link-lower-nut', { api });
+    const says = async (text: string, gauge = 'wrench-1') => {
+      FakeEventSource.at.get('/api/gauges/stream')!.push('said', { gauge, text });
+      await b.settle();
+    };
+    await says('0.5', 'dial');
+    expect(b.written()).toEqual([]);
+    await says('70.0');
+    expect(b.written()).toEqual([]);
+    expect(b.text('ak-torque-card')).toMatch(/46 % over/);
+    await says('48.3');
+    expect(b.written()[0]).toEqual(['torque', expect.objectContaining({ achievedNm: 48.3, method: 'torque wrench' })]);
   });
   test('through an adapter the wrench is set lower and the fastener’s own torque is recorded', async () => {
     const b = await open('left.link-lower-nut', {

@@ -28,6 +28,7 @@ async function shoot(address) {
   await at(`${job('HB 0093')}/listen?drive=1`);
   await save('drive');
   await at(`${job('HB 0093')}/find`);
+  await page.locator('[data-testid="reasons"] .reason').first().waitFor();
   await save('plan');
   await page.locator('[data-joint="front.left.ball-joint"]').click();
   await page.waitForTimeout(300);

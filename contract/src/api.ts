@@ -27,7 +27,7 @@ import {
   JOINT_KINDS,
 } from '@ash-knot/core';
 import { text, vehicleTypeSpec } from './vehicle';
-import { entry, type StoredEntry } from './entry';
+import { measuredEntry, type StoredEntry } from './entry';
 
 // --- session -------------------------------------------------------------
 export const pin = z.string().regex(/^\d{4,8}$/, { error: 'must be 4 to 8 digits' });
@@ -302,11 +302,6 @@ export const measurementFile = z.object({
   format: z.literal(MEASUREMENTS_FORMAT, { error: `must be "${MEASUREMENTS_FORMAT}"` }),
   job: z.uuid(),
   gauges: z.array(gaugeSpec).max(200),
-  entries: z
-    .array(entry)
-    .max(5000)
-    .refine((a) => a.every((e) => ['reading', 'zero', 'loop', 'result', 'strike'].includes(e.kind)), {
-      error: 'must be measurements only',
-    }),
+  entries: z.array(measuredEntry).max(5000),
   loops: z.record(z.uuid(), z.string().max(8_000_000)),
 }) as unknown as z.ZodType<MeasurementFile>;

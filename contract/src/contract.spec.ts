@@ -1,7 +1,9 @@
 import { SHIPPED } from '@ash-knot/core';
+import { DIAL } from '@ash-knot/core/test';
 import { Ajv2020 } from 'ajv/dist/2020';
+import measurementSchema from '../../docs/formats/measurements.schema.json';
 import tableSchema from '../../docs/formats/suspects-table.schema.json';
-import { entry, entryBodies, newVehicle, part, strengthsFile, vehicleTypeSpec, yardRules } from '.';
+import { entry, entryBodies, measurementFile, newVehicle, part, strengthsFile, vehicleTypeSpec, yardRules } from '.';
 
 const ID = '0193a000-0000-7000-8000-000000000001';
 const JOB = '0193a000-0000-7000-8000-000000000002';
@@ -117,5 +119,41 @@ describe('the published schema of the suspects table', () => {
   ])('and refuses %s, as the program does', (_, t) => {
     expect(schema(t)).toBe(false);
     expect(strengthsFile.safeParse(t).success).toBe(false);
+  });
+});
+
+describe('the published schema of a measurement file', () => {
+  const schema = new Ajv2020({ strict: false, formats: { uuid: true, date: true, 'date-time': true } }).compile(
+    measurementSchema,
+  );
+  const body = {
+    joint: 'front.left.frame-bushing',
+    phase: 'before',
+    gauge: 'dial',
+    first: 1,
+    second: 1.3,
+    unit: 'mm',
+    playMm: 0.3,
+  };
+  const file = (x: object = {}, kind = 'reading') => ({
+    format: 'ash-knot measurements 1',
+    job: JOB,
+    gauges: [DIAL],
+    entries: [line(kind, { ...body, ...x })],
+    loops: {},
+  });
+  test('takes what the program takes', () => {
+    expect([schema(file()), schema.errors]).toEqual([true, null]);
+    expect(measurementFile.safeParse(file()).error?.issues).toBeUndefined();
+  });
+  test.each([
+    ['a play below nothing', file({ playMm: -1 })],
+    ['a reading of another shape', file({ unit: 'furlong' })],
+    ['what is no measurement', { ...file(), entries: [line('note', { text: 'x' })] }],
+    ['another format', { ...file(), format: 'x' }],
+    ['a gauge without a step', { ...file(), gauges: [{ ...DIAL, resolution: 0 }] }],
+  ])('and refuses %s, as the program does', (_, f) => {
+    expect(schema(f)).toBe(false);
+    expect(measurementFile.safeParse(f).success).toBe(false);
   });
 });

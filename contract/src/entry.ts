@@ -188,11 +188,19 @@ export const entryBodies = {
 } satisfies { [K in EntryKind]: z.ZodType<EntryBodies[K]> };
 
 const base = { id: uuid, job: uuid, by: text(60).min(1), at: z.iso.datetime({ offset: true }) };
+const lineOf = (kind: EntryKind) => z.object({ ...base, kind: z.literal(kind), body: entryBodies[kind] });
 const kinds = Object.keys(entryBodies) as EntryKind[];
-const [firstKind, ...restKinds] = kinds.map((kind) => z.object({ ...base, kind: z.literal(kind), body: entryBodies[kind] }));
+const [firstKind, ...restKinds] = kinds.map(lineOf);
 
 /** Any entry of the ledger, checked by its kind. */
 export const entry = z.discriminatedUnion('kind', [firstKind!, ...restKinds]) as unknown as z.ZodType<Entry>;
+
+/** The lines of a measurement file. */
+export const measuredEntry = z.discriminatedUnion(
+  'kind',
+  [lineOf('reading'), lineOf('zero'), lineOf('loop'), lineOf('result'), lineOf('strike')],
+  { error: 'must be a measurement: reading, zero, loop, result or strike' },
+);
 
 /** An entry as the server hands it out: with the order in which it was received. */
 export type StoredEntry = Entry & { readonly seq: number; readonly receivedAt: string };

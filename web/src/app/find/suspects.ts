@@ -48,7 +48,13 @@ const FULL = Math.log(50);
                   <span class="soft text-[13px]">{{ strength(r) }}</span>
                 </li>
               } @empty {
-                <li class="soft py-1 text-sm">Nothing said or found moves it by much: it stands where such parts usually do.</li>
+                <li class="soft py-1 text-sm">
+                  {{
+                    weighed()
+                      ? 'Nothing said or found moves it by much: it stands where such parts usually do.'
+                      : 'Weighing what was said and found …'
+                  }}
+                </li>
               }
               @if (reasons().length > 1) {
                 <li class="soft pt-1 text-[13px]">Each weighed with all the others known; they do not add up.</li>
@@ -201,6 +207,8 @@ export class Suspects {
     return o === undefined ? this.top()[0]?.fault : o;
   });
   protected readonly reasons = computed(() => (this.store.diagnosis()?.why[this.why() ?? ''] ?? []).slice(0, 5));
+  /** Whether its reasons are worked out yet. */
+  protected readonly weighed = computed(() => this.store.diagnosis()?.why[this.why() ?? ''] !== undefined);
   protected readonly changes = computed(() => this.store.diagnosis()?.changes ?? []);
   protected readonly given = computed(() => this.store.state()?.verdict);
   protected readonly findings = computed(() => {

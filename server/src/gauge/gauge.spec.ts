@@ -71,9 +71,9 @@ describe('the register', () => {
 });
 
 /** What a bay's stream hears until `n` messages came. */
-async function hearing(t: Tablet, n: number): Promise<() => Promise<unknown[]>> {
+async function hearing(t: Tablet, n: number, route = '/gauges/stream'): Promise<() => Promise<unknown[]>> {
   const stop = new AbortController();
-  const res = await fetch(`${app.address}/api/gauges/stream`, {
+  const res = await fetch(`${app.address}/api${route}`, {
     headers: { cookie: (t as unknown as { cookie: string }).cookie },
     signal: stop.signal,
   });
@@ -101,6 +101,12 @@ describe('what gauges say', () => {
     expect(await heard()).toEqual([{ gauge: 'dial-1', text: '01A+0.42' }]);
     await there.post('/gauges/dial-2/say', { text: '0.5' });
     expect(await elsewhere()).toEqual([{ gauge: 'dial-2', text: '0.5' }]);
+  });
+  test('and on the open sheet’s own stream', async () => {
+    const t = await app.tablet().signIn('ruan', 'Bay 1');
+    const heard = await hearing(t, 1, `/jobs/${await t.job('HB 0093')}/stream?after=0`);
+    await t.post('/gauges/dial-2/say', { text: '0.31' });
+    expect(await heard()).toEqual([{ gauge: 'dial-2', text: '0.31' }]);
   });
   test.each([
     ['x', /must be a number/],

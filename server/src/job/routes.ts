@@ -120,6 +120,8 @@ export function jobRoutes(db: Db, news: JobNews): Router {
         .catch(() => undefined);
     };
     s.onClose(news.hear((job) => (job === id || job === '*') && push()));
+    // The bay's gauges come over the same line: a browser opens only six to one server.
+    s.onClose(news.hearGauges(res.locals.session!.bay, (said) => s.send('said', said)));
     push();
   });
   return r;

@@ -13,7 +13,7 @@ import { MeasureLoop } from './measure-loop';
 import { MeasurePlay } from './measure-play';
 
 const inputs = { joint: 'front.left.frame-bushing', phase: 'before' };
-const says = (said: object) => FakeEventSource.at.get('/api/gauges/stream')!.push('said', said);
+const says = (said: object) => FakeEventSource.last!.push('said', said);
 const type = (text: string, target: EventTarget = document.body) => {
   for (const key of [...text, 'Enter'])
     target.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));

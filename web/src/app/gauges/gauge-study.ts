@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
+import { merge } from 'rxjs';
 import { format } from 'date-fns';
 import { v7 as uuid } from 'uuid';
 import type { StudyView } from '@ash-knot/contract';
@@ -172,8 +173,9 @@ export class GaugeStudy {
       const id = this.id();
       untracked(() => void this.load(id));
     });
-    inject(GaugeInbox)
-      .heard.pipe(takeUntilDestroyed())
+    const inbox = inject(GaugeInbox);
+    merge(inbox.heard, inbox.bay())
+      .pipe(takeUntilDestroyed())
       .subscribe((h) => {
         const g = this.gauge();
         if (!g || h.loop || (h.gauge && h.gauge !== g.id)) return;

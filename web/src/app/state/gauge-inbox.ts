@@ -36,9 +36,10 @@ const UNIT = /^[a-z" ]$/i;
 export class GaugeInbox {
   private readonly document = inject(DOCUMENT);
   private readonly serial = new Subject<Heard>();
+  private readonly onSheet = new Subject<Heard>();
 
-  /** What comes over a line: serial, or from the bay. The keyboard stays the screen's. */
-  readonly lines: Observable<Heard> = merge(this.bay(), this.serial);
+  /** What comes over a line: serial, or from the bay through the open sheet's stream. The keyboard stays the screen's. */
+  readonly lines: Observable<Heard> = merge(this.onSheet, this.serial);
   /** All of it, keys too. Listens for as long as it is subscribed. */
   readonly heard: Observable<Heard> = merge(this.keys(), this.lines);
 
@@ -98,7 +99,13 @@ export class GaugeInbox {
     });
   }
 
-  private bay(): Observable<Heard> {
+  /** The open sheet's stream brought it: one line to the server serves both. */
+  bring(said: GaugeSaid): void {
+    this.onSheet.next({ ...said, from: 'bay' });
+  }
+
+  /** The bay's gauges where no sheet is open. */
+  bay(): Observable<Heard> {
     return new Observable((out) => {
       const stream = new EventSource('/api/gauges/stream');
       stream.addEventListener('said', (e) =>

@@ -2,7 +2,7 @@ import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core'
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { catchError, of, scan, switchMap } from 'rxjs';
 import { v7 as uuid } from 'uuid';
-import type { JobView, StoredEntry } from '@ash-knot/contract';
+import type { GaugeSaid, JobView, StoredEntry } from '@ash-knot/contract';
 import {
   chalked,
   checkAt,
@@ -30,6 +30,7 @@ import { Ask } from '../kit/ask';
 import { Api } from './api';
 import { Clock } from './clock';
 import { Diagnoser } from './diagnoser';
+import { GaugeInbox } from './gauge-inbox';
 import { draft } from './draft';
 import { Outbox } from './outbox';
 import { Session } from './session';
@@ -61,6 +62,7 @@ export class JobStore {
   private readonly clock = inject(Clock);
   private readonly ask = inject(Ask);
   private readonly diagnoser = inject(Diagnoser);
+  private readonly gauges = inject(GaugeInbox);
   private stream: EventSource | undefined;
 
   readonly view = signal<JobView | null>(null);
@@ -160,10 +162,11 @@ export class JobStore {
     }
   }
 
-  /** Follows the job live; the browser itself comes back after a lost line and says what it saw last. */
+  /** Follows the job live, and hears the bay's gauges on the same line; the browser itself comes back after a lost line and says what it saw last. */
   private follow(id: string): void {
     const after = this.view()?.entries.at(-1)?.seq ?? 0;
     this.stream = new EventSource(`/api/jobs/${id}/stream?after=${after}`);
+    this.stream.addEventListener('said', (e) => this.gauges.bring(JSON.parse((e as MessageEvent<string>).data) as GaugeSaid));
     this.stream.addEventListener('entries', (e) => {
       const fresh = JSON.parse((e as MessageEvent<string>).data) as StoredEntry[];
       this.view.update((v) => {

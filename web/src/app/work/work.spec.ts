@@ -111,7 +111,7 @@ describe('one fastener', () => {
       void a.answers.set('GET /session', () => ({ ...SESSION, shop: { ...SHOP, gauges: [...SHOP.gauges, wrench] } }));
     const b = await open('left.link-lower-nut', { api });
     const says = async (text: string, gauge = 'wrench-1') => {
-      FakeEventSource.at.get('/api/gauges/stream')!.push('said', { gauge, text });
+      FakeEventSource.last!.push('said', { gauge, text });
       await b.settle();
     };
     await says('0.5', 'dial');

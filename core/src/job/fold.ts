@@ -259,6 +259,7 @@ function judgeJoint(
     defects: Defect[];
     before?: PlayView;
     after?: PlayView;
+    clearance: JointView['clearance'];
     renewed: boolean;
     rocks: boolean;
   },
@@ -281,6 +282,9 @@ function judgeJoint(
       why: `Play is beyond ${on.before.limit.limitMm.toFixed(2)} mm (${on.before.limit.owner}).`,
     };
   }
+  // Any air between bushing and bar that the two diameters can tell from none knocks.
+  if (on.clearance && on.clearance.meanMm > 1.645 * on.clearance.uMm)
+    return { state: 'loose', why: `It stands off the bar by ${on.clearance.meanMm.toFixed(2)} mm.` };
   if (on.rocks)
     return {
       state: 'can’t tell yet',
@@ -419,6 +423,7 @@ export function foldJob(context: JobContext, entries: readonly Entry[]): JobStat
         defects,
         before,
         after,
+        clearance: fit && clearanceOf(fit),
         renewed: renewed.has(id),
         rocks: hand === 'can’t tell' && rocks.some((r) => r.joints.includes(id)),
       });

@@ -302,6 +302,10 @@ describe('the bar and its bushing', () => {
     ]);
     // A bushing that stands off its bar is evidence like play.
     expect(b.store.state()!.joints.get('front.left.frame-bushing')!.clearance!.meanMm).toBeCloseTo(0.75, 9);
+    expect(b.store.state()!.joints.get('front.left.frame-bushing')).toMatchObject({
+      state: 'loose',
+      why: 'It stands off the bar by 0.75 mm.',
+    });
   });
   test('what cannot be is named in the field’s own words', async () => {
     const b = await bench(FrameFitCard, [], { inputs: { joint: inputs.joint } });

@@ -285,7 +285,9 @@ export function makeHistory(input: HistoryInput): DemoJob[] {
           words: c.pick(bushingJob ? WORDS.bushing : WORDS.link),
         });
         m.check('front', moves);
-        if (c.chance(0.35)) m.add('defect', { joint: jointId('front', side, 'link-lower'), what: 'boot torn' });
+        // Boots tear on sound links as well: every other one is found on the other side.
+        const torn = jobs.length % 2 ? side : SIDES.find((s) => s !== side)!;
+        if (c.chance(0.35)) m.add('defect', { joint: jointId('front', torn, 'link-lower'), what: 'boot torn' });
       }
       for (const s of SIDES) m.play(jointId('front', s, 'frame-bushing'), playAt(s, km));
       if (kind === 'noise') m.add('verdict', { causes: moves, reproduced: true, note: '' });

@@ -118,6 +118,8 @@ test('the wheel rocks at 12 and 6 and nobody knows where: ball joint and bearing
 test('a torn boot without play is a defect for the list, not the noise', () => {
   const tight = { ...cobbles, joints: [joint('front.left.link-lower', { hand: 'tight', defects: ['boot torn'] })] };
   expect(p(tight, 'front.left.link-lower')).toBeLessThan(0.15);
+  // It is less suspected than one nobody has touched.
+  expect(p(tight, 'front.left.link-lower')).toBeLessThan(p(cobbles, 'front.left.link-lower'));
   // Not felt yet, a torn boot speaks for it.
   const unfelt = { ...cobbles, joints: [joint('front.left.link-lower', { defects: ['boot torn'] })] };
   expect(p(unfelt, 'front.left.link-lower')).toBeGreaterThan(p(cobbles, 'front.left.link-lower'));

@@ -53,7 +53,7 @@ const MATERIALS = ['rubber', 'polyurethane'] as const;
             <li cdkDrag class="piece" [class.bad]="badAt() === i">
               <button
                 type="button"
-                class="min-h-9 w-full px-2 text-left"
+                class="min-h-11 w-full px-2 text-left"
                 [attr.aria-label]="name(p) + ', place ' + (i + 1) + ' of ' + stack().length"
                 (keydown.arrowUp)="move(i, -1, $event)"
                 (keydown.arrowDown)="move(i, 1, $event)"

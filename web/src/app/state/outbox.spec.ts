@@ -19,7 +19,8 @@ beforeEach(async () => {
   ({ api } = setUp());
   await TestBed.inject(Session).load();
   box = TestBed.inject(Outbox);
-  await wait();
+  // What an earlier test left in the browser is read in first.
+  await wait(60);
   for (const p of box.pending()) await box.drop(p.entry.id);
 });
 
@@ -27,7 +28,7 @@ test('an entry is on the list at once and leaves it when the server has it', asy
   const adding = box.add(stored('note', { text: 'a' }));
   expect(kinds(box)).toEqual(['note']);
   await adding;
-  await wait();
+  await until(() => kinds(box).length === 0);
   expect(kinds(box)).toEqual([]);
   expect(box.justSent().map((e) => e.kind)).toContain('note');
 });
@@ -35,7 +36,7 @@ test('an entry is on the list at once and leaves it when the server has it', asy
 test('without a line it waits, says so, and goes when the line is back; a new start finds it again', async () => {
   api.offline = true;
   await box.add(stored('note', { text: 'kept' }));
-  await wait();
+  await until(() => kinds(box).join() === ['note'].join());
   expect(kinds(box)).toEqual(['note']);
   expect(box.lineDown()).toBe(true);
 
@@ -61,10 +62,10 @@ test('of a refused batch only the wrong entry stays, with the reason; the rest g
   });
   api.offline = true;
   await box.add(stored('note', { text: 'good' }), stored('note', { text: 'bad' }), stored('note', { text: 'also good' }));
-  await wait();
+  await until(() => box.lineDown());
   api.offline = false;
   box.retry();
-  await wait(60);
+  await until(() => box.pending().length === 1 && box.refused().length === 1);
   expect(box.pending().map((p) => [(p.entry.body as { text: string }).text, p.refused?.message])).toEqual([
     ['bad', 'text: is bad. Nothing was stored.'],
   ]);
@@ -79,11 +80,11 @@ test('an entry that waits for a PIN goes after it was given', async () => {
     return { stored: 1 };
   });
   await box.add(stored('hand-back', { distanceKm: 1, note: '' }));
-  await wait();
+  await until(() => box.refused().length > 0);
   expect(box.refused()[0]!.refused!.kind).toBe('pin');
   pin = true;
   box.retry();
-  await wait();
+  await until(() => box.pending().length === 0);
   expect(box.pending()).toEqual([]);
 });
 
@@ -93,7 +94,7 @@ test('a photograph is sent before the entry that names it', async () => {
   await box.addPhoto({ id: photo, job: JOB_ID, bytes: 'bytes' as unknown as Blob });
   expect(await box.photo(photo)).toBe('bytes');
   await box.add(stored('photo', { photo, caption: '' }));
-  await wait();
+  await until(() => api.calls.some((c) => c.method === 'POST') && box.pending().length === 0);
   expect(api.calls.filter((c) => c.method !== 'GET').map((c) => c.method)).toEqual(['PUT', 'POST']);
   expect(await box.photo(photo)).toBeUndefined();
 });
@@ -103,7 +104,7 @@ test('a busy server is tried again later, nothing is refused', async () => {
     throw new ApiError(429, 'slow-down', 'Too many requests.');
   });
   await box.add(stored('note', { text: 'x' }));
-  await wait();
+  await until(() => box.lineDown());
   expect(box.refused()).toEqual([]);
   expect(kinds(box)).toEqual(['note']);
   await box.drop(box.pending()[0]!.entry.id);
@@ -115,7 +116,7 @@ test('a device that was signed out keeps its entries until it is signed in again
   });
   api.answers.set('GET /session', () => ({ ...SESSION, bay: null }));
   await box.add(stored('note', { text: 'x' }));
-  await wait();
+  await until(() => TestBed.inject(Session).bay() === null);
   expect(box.refused()).toEqual([]);
   expect(kinds(box)).toEqual(['note']);
   expect(TestBed.inject(Session).bay()).toBeNull();
@@ -123,6 +124,6 @@ test('a device that was signed out keeps its entries until it is signed in again
   api.answers.set('GET /session', () => SESSION);
   await TestBed.inject(Session).load();
   box.retry();
-  await wait();
+  await until(() => kinds(box).length === 0);
   expect(kinds(box)).toEqual([]);
 });

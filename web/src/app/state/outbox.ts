@@ -40,12 +40,14 @@ export class Outbox {
   /** Tells which job the server has just taken entries of. */
   readonly sent = new Subject<string>();
   private readonly nudge = new Subject<void>();
+  /** Somebody nudged while a round was running. */
+  private again = false;
 
   constructor() {
-    // One round at a time; a nudge during a round is served by the next tick.
-    this.nudge.pipe(exhaustMap(() => this.round())).subscribe();
-    timer(0, 4000).subscribe(() => this.nudge.next());
-    if (typeof window !== 'undefined') window.addEventListener('online', () => this.nudge.next());
+    // One round at a time; a nudge during a round begins another one after it.
+    this.nudge.pipe(exhaustMap(() => this.rounds())).subscribe();
+    timer(0, 4000).subscribe(() => this.push());
+    if (typeof window !== 'undefined') window.addEventListener('online', () => this.push());
     void this.restore();
   }
 
@@ -56,7 +58,7 @@ export class Outbox {
       ...kept.filter((k) => !known.has(k.entry.id)).sort((a, b) => (a.entry.id < b.entry.id ? -1 : 1)),
       ...now,
     ]);
-    this.nudge.next();
+    this.push();
   }
 
   /** On the screen at once; in the browser's store before anything is sent. */
@@ -65,7 +67,7 @@ export class Outbox {
     const tx = (await this.db).transaction('entry', 'readwrite');
     for (const entry of entries) void tx.store.put({ entry });
     await tx.done;
-    this.nudge.next();
+    this.push();
   }
 
   async addPhoto(photo: PendingPhoto): Promise<void> {
@@ -83,7 +85,18 @@ export class Outbox {
   }
   retry(): void {
     this.pending.update((now) => now.map((p) => ({ entry: p.entry })));
+    this.push();
+  }
+
+  private push(): void {
+    this.again = true;
     this.nudge.next();
+  }
+  private async rounds(): Promise<void> {
+    do {
+      this.again = false;
+      await this.round();
+    } while (this.again && !this.lineDown());
   }
 
   private async round(): Promise<void> {

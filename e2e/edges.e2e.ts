@@ -165,7 +165,7 @@ test('a planned replacement enters at Settle; one side needs a reason; a no need
   await expect(page).toHaveURL(/\/settle/);
   await page.getByRole('button', { name: 'left only' }).click();
   await page.getByTestId('choose').first().click();
-  await expect(page.getByTestId('settle-error')).toContainText('needs a reason');
+  await expect(page.getByTestId('settle-error')).toContainText('reason is needed for one side only');
   await page.getByLabel('Why one side only').fill('the right one is two months old');
   await page.getByTestId('choose').first().click();
   await expect(page.getByTestId('choice')).toContainText('one side: the right one is two months old');

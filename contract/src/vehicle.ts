@@ -1,59 +1,48 @@
 import * as z from 'zod';
 import {
-  AXLES,
   BUSHING_KINDS,
   FASTENER_KINDS,
   HOLDS,
   LINK_KINDS,
-  SIDES,
-  splitJoint,
+  MORE_POINTS,
+  POINT_SOURCES,
+  POINTS,
+  readVehicleType,
   SPRING_SEATS,
   SUSPENSIONS,
+  VEHICLE_TYPE_VERSION,
   type BookValue,
-  type JointId,
+  type HardPoints,
   type VehicleTypeSpec,
 } from '@ash-knot/core';
+import { schemaOf } from './same';
+import { upcasting } from './upcast';
+import { text } from './words';
 
-export const side = z.enum(SIDES);
-export const axleEnd = z.enum(AXLES);
-export const jointId = z.custom<JointId>((v) => typeof v === 'string' && v.length < 60 && splitJoint(v) !== undefined, {
-  error: 'must be a joint such as front.left.link-lower',
-});
-export const fastenerId = z.custom<`${(typeof AXLES)[number]}.${(typeof SIDES)[number]}.${(typeof FASTENER_KINDS)[number]}`>(
-  (v) => {
-    if (typeof v !== 'string') return false;
-    const [a, s, k, ...rest] = v.split('.');
-    return (
-      rest.length === 0 &&
-      (AXLES as readonly string[]).includes(a!) &&
-      (SIDES as readonly string[]).includes(s!) &&
-      (FASTENER_KINDS as readonly string[]).includes(k!)
-    );
-  },
-  { error: 'must be a fastener such as front.left.link-lower-nut' },
-);
-/** Free text a person typed, trimmed. */
-export const text = (max: number) => z.string().trim().max(max);
 const mm = (max: number) => z.number().positive().max(max);
-const point = z.tuple([z.number().min(-200).max(2000), z.number().min(0).max(2500)]).readonly();
 
-export const bookValue = z
-  .object({
-    fastener: z.enum(FASTENER_KINDS),
-    minNm: z.number().positive().max(1000),
-    maxNm: z.number().positive().max(1000),
-    value: z.number().positive().max(9000),
-    valueMax: z.number().positive().max(9000).optional(),
-    unit: text(12).min(1),
-    thread: text(20).optional(),
-    condition: text(40).optional(),
-    source: text(120).min(1),
-    publisher: z.enum(['vehicle maker', 'part maker']),
-  })
-  .refine((v) => v.maxNm >= v.minNm, {
-    error: 'must not be less than the lower end',
-    path: ['maxNm'],
-  }) satisfies z.ZodType<BookValue>;
+/** ISO 8855 about the middle of the axle on the ground: forward, left, up, mm. */
+const hardPoint = z.object({
+  at: z.tuple([z.number().min(-2000).max(2000), z.number().min(-200).max(2000), z.number().min(0).max(2500)]).readonly(),
+  from: z.enum(POINT_SOURCES),
+});
+
+export const bookValue = schemaOf<BookValue>()(
+  z
+    .object({
+      fastener: z.enum(FASTENER_KINDS),
+      minNm: z.number().positive().max(1000),
+      maxNm: z.number().positive().max(1000),
+      value: z.number().positive().max(9000),
+      valueMax: z.number().positive().max(9000).optional(),
+      unit: text(12).min(1),
+      thread: text(20).optional(),
+      condition: text(40).optional(),
+      source: text(120).min(1),
+      publisher: z.enum(['vehicle maker', 'part maker']),
+    })
+    .refine((v) => v.maxNm >= v.minNm, { error: 'must not be less than the lower end', path: ['maxNm'] }),
+);
 
 const stud = z.object({
   thread: text(20).min(1),
@@ -62,10 +51,14 @@ const stud = z.object({
   holdMm: mm(40).optional(),
 });
 
-export const axleSpec = z.object({
+const rows = <N extends string, S extends z.ZodType>(names: readonly N[], schema: S) =>
+  Object.fromEntries(names.map((n) => [n, schema])) as Record<N, S>;
+const hardPoints = schemaOf<HardPoints>()(z.object({ ...rows(POINTS, hardPoint), ...rows(MORE_POINTS, hardPoint.optional()) }));
+
+const axleSpec = z.object({
   suspension: z.enum(SUSPENSIONS),
   steered: z.boolean(),
-  driven: z.boolean().optional(),
+  powered: z.boolean().optional(),
   springSeat: z.enum(SPRING_SEATS),
   trackMm: z.number().min(800).max(2600),
   tyreWidthMm: z.number().min(90).max(500),
@@ -74,36 +67,23 @@ export const axleSpec = z.object({
   barDiameterMm: mm(60).nullable(),
   link: z.object({ kind: z.enum(LINK_KINDS), lengthMm: mm(700), upper: stud, lower: stud }).nullable(),
   bushing: z
-    .object({
-      kind: z.enum(BUSHING_KINDS),
-      bolts: z.int().min(1).max(4),
-      thread: text(20).min(1),
-      hexMm: mm(60),
-    })
+    .object({ kind: z.enum(BUSHING_KINDS), bolts: z.int().min(1).max(4), thread: text(20).min(1), hexMm: mm(60) })
     .nullable(),
   shieldFasteners: z.int().min(0).max(40),
-  points: z.object({
-    hub: point,
-    armInner: point,
-    armOuter: point,
-    springTop: point,
-    springFoot: point,
-    damperTop: point,
-    damperFoot: point,
-    upperInner: point.optional(),
-    upperOuter: point.optional(),
-    rackEnd: point.optional(),
-    tieRodOuter: point.optional(),
-    barBushing: point.optional(),
-    barEye: point.optional(),
-    linkMount: point.optional(),
-  }),
+  points: hardPoints,
 });
 
-export const vehicleTypeSpec = z.object({
-  name: text(80).min(1),
-  axles: z.object({ front: axleSpec, rear: axleSpec }),
-  jackingPoints: text(200).min(1),
-  torqueBook: z.object({ front: z.array(bookValue).max(60), rear: z.array(bookValue).max(60) }),
-  tips: z.array(text(300)).max(30),
-}) satisfies z.ZodType<VehicleTypeSpec>;
+/** A vehicle type; one of an older program is carried over first. */
+export const vehicleTypeSpec = upcasting(
+  readVehicleType,
+  schemaOf<VehicleTypeSpec>()(
+    z.object({
+      version: z.literal(VEHICLE_TYPE_VERSION),
+      name: text(80).min(1),
+      axles: z.object({ front: axleSpec, rear: axleSpec }),
+      jackingPoints: text(200).min(1),
+      torqueBook: z.object({ front: z.array(bookValue).max(60), rear: z.array(bookValue).max(60) }),
+      tips: z.array(text(300)).max(30),
+    }),
+  ),
+);

@@ -1,5 +1,5 @@
 import type { AxleEnd, AxleSpec, BookValue, Grade, Part, PartKind } from '@ash-knot/core';
-import { Chance } from './chance';
+import { chanceFrom, type Chance } from '@ash-knot/core/numeric';
 import { TYPES } from './types';
 
 const SUPPLIERS = [
@@ -28,15 +28,9 @@ function sheet(kind: PartKind, thread: string, grade: Grade, c: Chance): BookVal
   return kind === 'bolt-through link' ? [one('link-bolt-nut')] : [one('link-upper-nut'), one('link-lower-nut')];
 }
 
-const KIND: Record<string, PartKind> = {
-  'ball-stud': 'ball-stud link',
-  'stud-and-bushing': 'stud-and-bushing link',
-  'bolt-through': 'bolt-through link',
-};
-
 /** A few hundred invented parts: every link and frame bushing of the eight types, in grades, from three suppliers. */
 export function makeCatalogue(typeIds: Readonly<Record<string, string>>): Part[] {
-  const c = new Chance(20_260_101);
+  const c = chanceFrom(20_260_101);
   const parts: Part[] = [];
   const base = (grade: Grade, supplier: (typeof SUPPLIERS)[number], price: number) => ({
     grade,
@@ -48,7 +42,7 @@ export function makeCatalogue(typeIds: Readonly<Record<string, string>>): Part[]
     warrantyMonths: { plain: 12, better: 36, 'heavy duty': 36 }[grade],
   });
   const links = (key: string, end: AxleEnd, axle: AxleSpec) => {
-    const kind = KIND[axle.link!.kind]!;
+    const kind = `${axle.link!.kind} link` as const;
     for (const grade of ['plain', 'better', 'heavy duty'] as const) {
       for (const [i, supplier] of SUPPLIERS.entries()) {
         // Some makers offer one link for both sides, some a left and a right.

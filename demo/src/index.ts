@@ -2,4 +2,5 @@ export * from './shop';
 export * from './types';
 export * from './catalogue';
 export * from './vehicles';
-export * from './history';
+export * from './scenarios';
+export type { DemoJob } from './job-maker';

@@ -21,6 +21,7 @@ export const RULES: YardRules = {
   },
   recheckKm: 100,
   linksOffDrive: false,
+  currency: 'EUR',
   alignmentJoints: [
     'ball-joint',
     'upper-ball-joint',

@@ -1,14 +1,17 @@
 import {
-  standardPoints,
+  usualPoints,
+  VEHICLE_TYPE_VERSION,
   type AxleSpec,
   type BookValue,
   type FastenerKind,
+  type HardPoint,
   type LinkKind,
   type SpringSeat,
   type StudSpec,
   type Suspension,
   type VehicleTypeSpec,
 } from '@ash-knot/core';
+import { norm, sub } from '@ash-knot/core/numeric';
 
 /** Dimensions and torques of the demo are invented. They hold together; they describe no real vehicle. */
 interface Dims {
@@ -20,8 +23,7 @@ interface Dims {
   nutHex?: number;
 }
 
-const dist = (a: readonly [number, number], b: readonly [number, number]): number =>
-  Math.round(Math.hypot(a[0] - b[0], a[1] - b[1]));
+const dist = (a: HardPoint, b: HardPoint): number => Math.round(norm(sub(a.at, b.at)));
 const stud = (thread: string, nutHexMm: number, hold: StudSpec['hold'], holdMm?: number): StudSpec => ({
   thread,
   nutHexMm,
@@ -62,7 +64,7 @@ function axle(
   d: Dims,
   b?: Bar,
 ): AxleSpec {
-  const p = standardPoints(suspension, d.track, d.wheel, b !== undefined);
+  const p = usualPoints(suspension, { trackMm: d.track, tyreDiameterMm: d.wheel, bar: b !== undefined });
   return {
     suspension,
     steered,
@@ -130,6 +132,7 @@ const type = (
 ): DemoType => ({
   key,
   spec: {
+    version: VEHICLE_TYPE_VERSION,
     name,
     axles: { front, rear },
     jackingPoints,

@@ -1,5 +1,5 @@
 import { vinCheckDigit } from '@ash-knot/core';
-import { Chance } from './chance';
+import { chanceFrom, type Chance } from '@ash-knot/core/numeric';
 
 export interface DemoVehicle {
   readonly key: string;
@@ -33,7 +33,7 @@ const FLEET: readonly [plates: readonly string[], type: string, owner: string, k
 ];
 
 export function makeVehicles(thisYear: number): DemoVehicle[] {
-  const c = new Chance(77);
+  const c = chanceFrom(77);
   return FLEET.flatMap(([plates, type, owner, kmPerDay]) =>
     plates.map((plate, i): DemoVehicle => {
       const year = thisYear - c.whole(5, 12);

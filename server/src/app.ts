@@ -5,24 +5,25 @@ import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import type { Db } from './db/pool';
+import { attachmentRoutes } from './attachment/routes';
 import { findRoutes } from './find/routes';
 import { gaugeRoutes } from './gauge/routes';
-import { sameOrigin, signedIn, withSession } from './http/guard';
+import { sameOrigin, signedIn, withSession } from './session/guard';
 import { HttpProblem, problems } from './http/problem';
 import { instrumentRoutes } from './instruments/routes';
 import { simulatedWrench } from './instruments/wrench';
 import { jobRoutes } from './job/routes';
-import type { JobNews } from './job/stream';
+import type { LiveNews } from './live/news';
+import { ledgerRoutes } from './ledger/routes';
 import { learningRoutes } from './learning/routes';
 import { partRoutes } from './part/routes';
-import { photoRoutes } from './photo/routes';
 import { sessionRoutes } from './session/routes';
 import { shopRoutes } from './shop/routes';
 import { vehicleRoutes } from './vehicle/routes';
 
 export interface AppOptions {
   readonly db: Db;
-  readonly news: JobNews;
+  readonly news: LiveNews;
   readonly log: Logger;
   /** Folder of the built web application; left out in tests of the API alone. */
   readonly webRoot?: string | undefined;
@@ -85,7 +86,8 @@ export function makeApp(o: AppOptions): Express {
     jobRoutes(o.db, o.news),
     vehicleRoutes(o.db),
     partRoutes(o.db),
-    photoRoutes(o.db),
+    attachmentRoutes(o.db),
+    ledgerRoutes(o.db, o.news),
     shopRoutes(o.db),
     learningRoutes(o.db),
     findRoutes(o.db),

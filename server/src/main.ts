@@ -2,11 +2,11 @@ import type { AddressInfo } from 'node:net';
 import path from 'node:path';
 import pino from 'pino';
 import { makeApp } from './app';
-import { loadDemo } from './db/load-demo';
+import { loadDemo } from './demo/load';
 import { migrate } from './db/migrate';
 import { inTransaction, makePool } from './db/pool';
-import { catchUpLessons } from './job/queries';
-import { JobNews } from './job/stream';
+import { catchUpLessons } from './learning/lessons';
+import { LiveNews } from './live/news';
 
 /** Settings come from the environment; the start command fills them in. */
 const env = {
@@ -32,7 +32,7 @@ async function main(): Promise<void> {
   }
   const caughtUp = await inTransaction(db, catchUpLessons);
   if (caughtUp) log.info({ caughtUp }, 'lessons of closed jobs worked out');
-  const news = new JobNews(env.databaseUrl, log);
+  const news = new LiveNews(env.databaseUrl, log);
   await news.start();
   const app = makeApp({
     db,

@@ -1,7 +1,7 @@
 import type { FileView, FloorView, JobView, LearningView, PartList, Problem, SessionView, StoredEntry } from '@ash-knot/contract';
-import { fastenersOf, foldJob, planOf, SHIPPED, type Entry, type EntryBodies, type EntryKind } from '@ash-knot/core';
+import { fastenersOf, foldJob, makeEntry, planOf, SHIPPED, type Entry, type EntryBodies, type EntryKind } from '@ash-knot/core';
 import { DEMO_PIN } from '@ash-knot/demo';
-import { loadDemo } from './db/load-demo';
+import { loadDemo } from './demo/load';
 import { migrate } from './db/migrate';
 import { hashPin, pinMatches } from './session/pin';
 import { freshId, startApp, Tablet, type Running } from './test';
@@ -14,7 +14,7 @@ beforeAll(async () => {
 afterAll(async () => app.stop());
 
 const line = <K extends EntryKind>(job: string, kind: K, body: EntryBodies[K], by = 'ruan'): Entry =>
-  ({ id: freshId(), job, kind, body, by, at: new Date().toISOString() }) as unknown as Entry;
+  makeEntry({ kind, body }, { id: freshId(), job, by, at: new Date().toISOString() });
 const write = (t: Tablet, job: string, ...entries: unknown[]) => t.post(`/jobs/${job}/entries`, { entries });
 const entriesOf = async (t: Tablet, job: string) => ((await t.get(`/jobs/${job}`)).body as JobView).entries;
 const fieldsOf = (b: unknown) => (b as Problem).fields?.map((f) => f.field) ?? [];
@@ -30,16 +30,16 @@ describe('signing in', () => {
       '/find?q=x',
       '/types',
       '/learning',
-      '/shop/strengths',
-      '/photos/0193b000-0000-7000-8000-000000000000',
+      '/shop/suspects-table',
+      '/attachments/0193b000-0000-7000-8000-000000000000',
     ]) {
       expect([route, (await t.get(route)).status]).toEqual([route, 401]);
     }
     for (const [m, route] of [
       ['POST', '/jobs'],
       ['PUT', '/shop/rules'],
-      ['PUT', '/shop/strengths'],
-      ['DELETE', '/shop/strengths'],
+      ['PUT', '/shop/suspects-table'],
+      ['DELETE', '/shop/suspects-table'],
       ['PUT', '/lessons/0193b000-0000-7000-8000-000000000000'],
       ['POST', '/people'],
       ['POST', '/vehicles'],
@@ -297,8 +297,19 @@ describe('the ledger', () => {
     ]) {
       expect([(await write(t, job, line(job, 'choose', { joints, part: p, quantity: 1 }))).status, p.id]).toEqual([422, p.id]);
     }
-    const good = line(job, 'choose', { joints, part, quantity: 1 });
+    const bare = await write(t, job, line(job, 'choose', { joints, part, quantity: 1 }));
+    expect([bare.status, (bare.body as Problem).detail]).toEqual([
+      422,
+      'The reason is needed for one side only: the other side has run as far. Nothing was stored.',
+    ]);
+    const good = line(job, 'choose', { joints, part, quantity: 1, oneSideReason: 'the right one is new' });
     expect((await write(t, job, good)).status).toBe(201);
+    const dollars = await write(
+      t,
+      job,
+      line(job, 'choose', { joints, part: { ...part, currency: 'USD' }, quantity: 1, oneSideReason: 'x' }),
+    );
+    expect((dollars.body as Problem).detail).toMatch(/currency of the part must be EUR, the shop’s/);
     await write(t, job, line(job, 'strike', { entry: good.id, why: 'only a test' }));
   });
 
@@ -476,9 +487,9 @@ describe('photographs', () => {
     const t = await app.tablet().signIn();
     const job = await t.job('HB 0093');
     const id = freshId();
-    expect((await t.ask('PUT', `/jobs/${job}/photos/${id}`, png)).status).toBe(201);
-    expect((await t.ask('PUT', `/jobs/${job}/photos/${id}`, png)).status).toBe(201);
-    const r = await t.get(`/photos/${id}`);
+    expect((await t.ask('PUT', `/jobs/${job}/attachments/photo/${id}`, png)).status).toBe(201);
+    expect((await t.ask('PUT', `/jobs/${job}/attachments/photo/${id}`, png)).status).toBe(201);
+    const r = await t.get(`/attachments/${id}`);
     expect(r.headers.get('content-type')).toBe('image/png');
     expect(r.headers.get('cache-control')).toMatch(/immutable/);
   });
@@ -487,12 +498,14 @@ describe('photographs', () => {
     const job = await t.job('HB 0093');
     expect(
       (
-        await t.ask('PUT', `/jobs/${job}/photos/${freshId()}`, Uint8Array.from(Buffer.from('<svg onload="x">')), {
+        await t.ask('PUT', `/jobs/${job}/attachments/photo/${freshId()}`, Uint8Array.from(Buffer.from('<svg onload="x">')), {
           'content-type': 'image/png',
         })
       ).status,
     ).toBe(422);
-    expect((await t.ask('PUT', `/jobs/${job}/photos/${freshId()}`, new Uint8Array(10 * 1024 * 1024 + 10))).status).toBe(413);
+    expect(
+      (await t.ask('PUT', `/jobs/${job}/attachments/photo/${freshId()}`, new Uint8Array(10 * 1024 * 1024 + 10))).status,
+    ).toBe(413);
   });
 });
 
@@ -549,20 +562,20 @@ describe('learning from closed jobs', () => {
   test('a suspects table goes out and comes in; one with a probability above 1 is refused by name, and nothing changes', async () => {
     const t = await app.tablet().signIn('marit');
     await t.pin('marit');
-    const out = (await t.get('/shop/strengths')).body as typeof SHIPPED;
+    const out = (await t.get('/shop/suspects-table')).body as typeof SHIPPED;
     expect(out).toEqual(JSON.parse(JSON.stringify(SHIPPED)));
     const bad = { ...out, leaks: { ...out.leaks, rattle: 1.2 } };
-    const r = await t.ask('PUT', '/shop/strengths', bad);
+    const r = await t.ask('PUT', '/shop/suspects-table', bad);
     expect(r.status).toBe(422);
     expect((r.body as Problem).detail).toMatch(
       /leaks, rattle must be a probability between 0 and 1 \(given: 1.2\).*Nothing was stored/,
     );
-    expect(((await t.get('/session')).body as SessionView).shop!.strengths).toBeNull();
+    expect(((await t.get('/session')).body as SessionView).shop!.suspectsTable).toBeNull();
     const mine = { ...out, provenance: 'the yard’s own', leaks: { ...out.leaks, rattle: 0.09 } };
-    expect((await t.ask('PUT', '/shop/strengths', mine)).status).toBe(200);
-    expect(((await t.get('/session')).body as SessionView).shop!.strengths).toEqual(mine);
-    expect((await t.ask('DELETE', '/shop/strengths')).status).toBe(200);
-    expect(((await t.get('/session')).body as SessionView).shop!.strengths).toBeNull();
+    expect((await t.ask('PUT', '/shop/suspects-table', mine)).status).toBe(200);
+    expect(((await t.get('/session')).body as SessionView).shop!.suspectsTable).toEqual(mine);
+    expect((await t.ask('DELETE', '/shop/suspects-table')).status).toBe(200);
+    expect(((await t.get('/session')).body as SessionView).shop!.suspectsTable).toBeNull();
   });
 
   test('a sheet knows what was renewed on its vehicle and what its sisters had', async () => {

@@ -92,7 +92,7 @@ export async function build() {
   );
   await onceFor(
     'server',
-    filesBelow([...shared, 'demo', 'server', 'tools/lib/bundle.mjs']),
+    filesBelow([...shared, 'demo', 'server', 'tools/lib/bundle.mjs', 'tools/lib/ours.mjs']),
     () => existsSync(path.join(ROOT, 'server/dist/main.mjs')),
     async () => {
       say('Bundling the server …');

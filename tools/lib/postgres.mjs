@@ -127,6 +127,8 @@ export async function startPostgres(name) {
       { cwd: '/', env: { PGPASSWORD: state.password } },
     );
   return {
+    /** It was running before: whoever started it stops it. */
+    reused: running,
     url,
     async createDatabase(database) {
       const there = await sql(`SELECT 1 FROM pg_database WHERE datname = '${database}'`);

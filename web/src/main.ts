@@ -2,10 +2,14 @@ import { provideHttpClient, withFetch } from '@angular/common/http';
 import { provideBrowserGlobalErrorListeners, provideZonelessChangeDetection } from '@angular/core';
 import { bootstrapApplication, REMOVE_STYLES_ON_COMPONENT_DESTROY } from '@angular/platform-browser';
 import { provideRouter, withComponentInputBinding } from '@angular/router';
+import { wrap } from 'comlink';
 import { App } from './app/app';
-import { DIAGNOSIS_WORKER } from './app/state/diagnoser';
-import { LOOP_WORKER } from './app/state/looper';
 import { routes } from './app/routes';
+import { OPENS_OVER } from './app/shell/overlays';
+import { DIAGNOSIS_WORKER } from './app/workers/diagnoser';
+import type { DiagnosisWork } from './app/workers/diagnosis-work';
+import type { LoopWork } from './app/workers/loop-work';
+import { LOOP_WORKER } from './app/workers/looper';
 
 document.documentElement.dataset['theme'] = localStorage.getItem('ashknot.theme') ?? '';
 
@@ -17,11 +21,19 @@ bootstrapApplication(App, {
     provideRouter(routes, withComponentInputBinding()),
     {
       provide: DIAGNOSIS_WORKER,
-      useValue: () => new Worker(new URL('./workers/diagnosis.worker', import.meta.url), { type: 'module' }),
+      useValue: () =>
+        wrap<DiagnosisWork>(new Worker(new URL('./app/workers/diagnosis.worker', import.meta.url), { type: 'module' })),
     },
     {
       provide: LOOP_WORKER,
-      useValue: () => new Worker(new URL('./workers/loop.worker', import.meta.url), { type: 'module' }),
+      useValue: () => wrap<LoopWork>(new Worker(new URL('./app/workers/loop.worker', import.meta.url), { type: 'module' })),
+    },
+    {
+      provide: OPENS_OVER,
+      useValue: {
+        find: () => import('./app/pocket/find-anything').then((m) => m.FindAnything),
+        pocket: () => import('./app/pocket/pocket').then((m) => m.Pocket),
+      },
     },
     // A style sheet taken out and put in again makes the browser match the whole page anew: a station
     // switch took half as long again with it.

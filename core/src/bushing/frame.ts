@@ -1,12 +1,14 @@
+import { fixed } from '../text';
 import { BadInput, positive, within } from '../error';
-import type { BushingKind } from '../joint';
+import { BUSHINGS, type BushingKind } from '../vehicle';
 
 export const FIT_METHOD = 'bushing fit 1';
 export type BushingMaterial = 'rubber' | 'polyurethane';
 
 /** What was measured of a frame bushing and its bar; lengths in mm. Lists are readings round the clock. */
 export interface FrameFitInput {
-  readonly kind: BushingKind;
+  /** Nothing where the axle has no bushing of its own. */
+  readonly kind?: BushingKind | undefined;
   readonly material: BushingMaterial;
   /** The bar beside the bushing, where nothing rubs. */
   readonly cleanMm: readonly number[];
@@ -50,7 +52,7 @@ const MOST_OVAL = 0.3;
 const CRUSH: readonly [number, number] = [0.02, 0.15];
 
 const mean = (xs: readonly number[]): number => xs.reduce((a, x) => a + x, 0) / xs.length;
-const mm = (v: number): string => `${v.toFixed(2)} mm`;
+const mm = (v: number): string => `${fixed(v, 2)} mm`;
 
 /**
  * Wear, clearance, crush and the bore to order for a frame bushing. The bore is chosen by the bar's clean
@@ -73,7 +75,8 @@ export function frameFit(i: FrameFitInput): FrameFit {
     throw new BadInput('diameter of the seat', 'must not be larger than the clean bar: is it dirt, or another bar?', least);
   const wearMm = Math.max(0, nominalMm - least);
   const ovalityMm = Math.max(...seat) - least;
-  const bored = i.kind === 'two-bolt' || i.kind === 'hook-strap';
+  const kind = i.kind && BUSHINGS[i.kind];
+  const bored = kind?.bored ?? false;
   const bite = MOST_INTERFERENCE[i.material];
   const bore = (name: string, v: number | undefined) =>
     v === undefined || !bored ? undefined : within(name, v, 5, 60, 'mm') - least;
@@ -89,8 +92,8 @@ export function frameFit(i: FrameFitInput): FrameFit {
   const out: string[] = [];
   out.push(
     wearMm > doubt
-      ? `The seat has worn ${mm(wearMm)} (± ${doubt.toFixed(2)}).`
-      : `No wear of the seat that this gauge can tell (${mm(wearMm)}, ± ${doubt.toFixed(2)}).`,
+      ? `The seat has worn ${mm(wearMm)} (± ${fixed(doubt, 2)}).`
+      : `No wear of the seat that this gauge can tell (${mm(wearMm)}, ± ${fixed(doubt, 2)}).`,
   );
   if (seat.length >= 2 && ovalityMm > Math.max(MOST_OVAL, doubt))
     out.push(`It is out of round by ${mm(ovalityMm)}: a new bushing will not stay tight on it.`);
@@ -112,7 +115,7 @@ export function frameFit(i: FrameFitInput): FrameFit {
   const order = bored ? ([nominalMm - bite, nominalMm] as const) : undefined;
   if (verdict === 'open') {
     if (i.newBoreMm !== undefined && order) {
-      const at = `${i.newBoreMm.toFixed(1)} mm on a ${nominalMm.toFixed(1)} mm bar`;
+      const at = `${fixed(i.newBoreMm, 1)} mm on a ${fixed(nominalMm, 1)} mm bar`;
       if (i.newBoreMm > order[1] + i.uMm) {
         verdict = 'wrong part';
         out.push(`The one on the bench is too wide: ${at}. It would knock from the first day.`);
@@ -133,16 +136,11 @@ export function frameFit(i: FrameFitInput): FrameFit {
   }
   if (order && verdict !== 'bar')
     out.push(
-      `Order a bore of ${order[0].toFixed(1)} to ${Math.min(order[1], Math.max(order[0], least)).toFixed(1)} mm in ${i.material}.`,
+      `Order a bore of ${fixed(order[0], 1)} to ${fixed(Math.min(order[1], Math.max(order[0], least)), 1)} mm in ${i.material}.`,
     );
-  if (!bored)
-    out.push(
-      i.kind === 'carrier-halves'
-        ? 'Halves without a bore: chosen by the bar and the carrier’s own number; judged by how they are pressed.'
-        : 'No bushing of its own here.',
-    );
+  if (!bored) out.push(kind?.chosenBy ?? 'No bushing of its own here.');
   if (crush !== undefined) {
-    const share = `${(100 * crush).toFixed(1)} %`;
+    const share = `${fixed(100 * crush, 1)} %`;
     out.push(
       crush <= 0
         ? `The bracket does not press it at all (${share}): it will work loose.`

@@ -1,3 +1,4 @@
+import { fixed } from '../text';
 import { BadInput, positive, within } from '../error';
 import { swellToWasher, type Grommet } from './rubber';
 
@@ -180,13 +181,13 @@ export function stackReach(s: StackSize): StackReach {
     s.sleeveLengthMm + 2 * s.washerThickMm + 2 * (s.grommet.heightMm - press) + (s.armThickMm + s.barThickMm) / 2;
   const turns = [travelMm[0] / s.pitchMm, travelMm[1] / s.pitchMm] as const;
   const sentences = [
-    `From all touching, turn the nut ${turns[0].toFixed(1)} to ${turns[1].toFixed(1)} turns (${travelMm[0].toFixed(1)} to ${travelMm[1].toFixed(1)} mm): the rubber then swells to the washers’ edge.`,
-    `The link is then ${eye(c.slippingMm).toFixed(0)} to ${eye(c.grippedMm).toFixed(0)} mm from eye to eye.`,
+    `From all touching, turn the nut ${fixed(turns[0], 1)} to ${fixed(turns[1], 1)} turns (${fixed(travelMm[0], 1)} to ${fixed(travelMm[1], 1)} mm): the rubber then swells to the washers’ edge.`,
+    `The link is then ${fixed(eye(c.slippingMm), 0)} to ${fixed(eye(c.grippedMm), 0)} mm from eye to eye.`,
     threadLeftMm < 0
-      ? `The bolt is too short by ${(-threadLeftMm).toFixed(0)} mm: the nut would not be full.`
+      ? `The bolt is too short by ${fixed(-threadLeftMm, 0)} mm: the nut would not be full.`
       : threadLeftMm < 2 * s.pitchMm
-        ? `Only ${threadLeftMm.toFixed(1)} mm of thread stand out: two pitches are usual (common practice).`
-        : `${threadLeftMm.toFixed(0)} mm of thread stand out.`,
+        ? `Only ${fixed(threadLeftMm, 1)} mm of thread stand out: two pitches are usual (common practice).`
+        : `${fixed(threadLeftMm, 0)} mm of thread stand out.`,
   ];
   return { method: STACK_METHOD, travelMm, turns, linkMm: [eye(c.slippingMm), eye(c.grippedMm)], threadLeftMm, sentences };
 }
@@ -201,7 +202,7 @@ export function sleeveFor(linkMm: number, s: Omit<StackSize, 'sleeveLengthMm'>):
   const press = (c.grippedMm + c.slippingMm) / 2;
   const rest = 2 * s.washerThickMm + 2 * (s.grommet.heightMm - press) + (s.armThickMm + s.barThickMm) / 2;
   if (linkMm <= rest)
-    throw new BadInput('length of the link', `must be more than ${rest.toFixed(0)} mm, what the other pieces take`, linkMm);
+    throw new BadInput('length of the link', `must be more than ${fixed(rest, 0)} mm, what the other pieces take`, linkMm);
   return linkMm - rest;
 }
 

@@ -1,9 +1,11 @@
-import { SIDES, AXLES, jointKinds, type Defect, type JointId, type Side, type VehicleTypeSpec } from '../joint';
+import { fixed } from '../text';
+import { jointKinds, partsOf, type Defect, type JointId } from '../joint';
 import { studentCdf } from '../stats';
-import { BAR_SYSTEM, faultsAt, faultsOf, sayFault, type Fault, type FaultKind, type OtherFault } from './faults';
+import { AXLES, otherEnd, otherSide, SIDES, type Side, type VehicleTypeSpec } from '../vehicle';
+import { faultsAt, faultsOf, ofBarSystem, rusts, sayFault, type Fault, type FaultKind, type OtherFault } from './faults';
 import type { Evidence, Network } from './network';
-import { strengthOf, type FaultStrength, type Strengths } from './strengths';
-import type { Character, Drive, Heard, HistoryFlag, Manoeuvre, Sign, When, Where } from './words';
+import { faultStrength, type FaultStrength, type SuspectsTable } from './suspects-table';
+import type { Character, Handling, Heard, HistoryFlag, Manoeuvre, Sign, When, Where } from './words';
 
 /** Something measured against its limit, with its standard uncertainty and degrees of freedom. */
 export interface Measured {
@@ -31,14 +33,14 @@ export interface Case {
   readonly character: readonly Character[];
   readonly where: readonly Where[];
   readonly when: readonly When[];
-  readonly drives: readonly Drive[];
+  readonly handling: readonly Handling[];
   readonly history: readonly HistoryFlag[];
   readonly joints: readonly JointEvidence[];
   /** Movement felt by a shake that several joints could make, and nobody has said which. */
   readonly rocks?: readonly { readonly joints: readonly JointId[]; readonly words: string }[];
   readonly elsewhere?: readonly { readonly fault: OtherFault; readonly hand: 'tight' | 'moves' }[];
   /** The shop's own drive. */
-  readonly driven?: readonly { readonly manoeuvre: Manoeuvre; readonly heard: Heard }[];
+  readonly drive?: readonly { readonly manoeuvre: Manoeuvre; readonly heard: Heard }[];
   /** Parts renewed at an earlier visit, and the distance then. */
   readonly renewed?: readonly { readonly joint: JointId; readonly atKm: number }[];
   /** Past jobs on vehicles of the same type with a confirmed cause, and how often each fault was it. */
@@ -74,14 +76,13 @@ const CHANGED: Partial<Record<HistoryFlag, readonly FaultKind[]>> = {
   'bushings changed lately': ['frame-bushing', 'bracket-bolts'],
   'dampers changed lately': ['damper'],
 };
-const RUSTS: ReadonlySet<FaultKind> = new Set<FaultKind>(['frame-bushing', 'spring', 'bar', 'link-body']);
 
 /**
  * Prior of one fault by distance, corrosion, kerb side, what was renewed and what its sisters showed
  * (common practice, no source: frame bushings are often due around 160 000 km; the kerb side often
  * goes first). A recent replacement lowers a joint only by a third: cheap joints go loose early.
  */
-function prior(f: Fault, base: number, c: Case, s: Strengths): number {
+function prior(f: Fault, base: number, c: Case, s: SuspectsTable): number {
   const k = s.priors;
   const renewed = c.renewed?.filter((r) => r.joint === f.joint).at(-1);
   const flagged = Object.entries(CHANGED).some(
@@ -96,7 +97,7 @@ function prior(f: Fault, base: number, c: Case, s: Strengths): number {
   if (f.axle) p *= renewed ? Math.max(k.changedLately, age(c.distanceKm - renewed.atKm)) : age(c.distanceKm);
   if (!renewed && flagged) p *= k.changedLately;
   if (f.side && f.side === c.kerbSide) p *= k.kerbSide;
-  if (c.history.includes('corrosion')) p *= RUSTS.has(f.kind) ? k.corrosionAtRubberAndSprings : k.corrosion;
+  if (c.history.includes('corrosion')) p *= rusts(f.kind) ? k.corrosionAtRubberAndSprings : k.corrosion;
   if (c.history.includes('impact or off-road')) p *= k.impact;
   if (f.kind === 'wheel-nuts' && (c.history.includes('other wheels') || c.history.includes('wheels swapped round')))
     p *= k.wheelsHandled;
@@ -106,10 +107,10 @@ function prior(f: Fault, base: number, c: Case, s: Strengths): number {
 }
 
 /** Chance that this fault alone is heard in this manoeuvre (the customer's sign, sharpened by listening for it). */
-function drivenStrength(f: Fault, st: FaultStrength, m: Manoeuvre, s: Strengths): number {
-  const d = s.driven;
+function driveStrength(f: Fault, st: FaultStrength, m: Manoeuvre, s: SuspectsTable): number {
+  const d = s.drive;
   const q = (sign: Sign, by = 1) => Math.min(d.most, (st.signs[sign] ?? 0) * d.sharper * by);
-  const bar = BAR_SYSTEM.has(f.kind);
+  const bar = ofBarSystem(f.kind);
   switch (m) {
     case 'left wheel over a bump':
     case 'right wheel over a bump': {
@@ -130,13 +131,13 @@ function drivenStrength(f: Fault, st: FaultStrength, m: Manoeuvre, s: Strengths)
 }
 
 /** The network of a case and what was said of it. */
-export function buildCase(c: Case, s: Strengths): CaseNet {
+export function buildCase(c: Case, s: SuspectsTable): CaseNet {
   const faults = faultsOf(c.type);
-  const strengths = faults.map((f) => strengthOf(s, f.kind, f.axle && c.type.axles[f.axle]));
-  const lastDriven = new Map((c.driven ?? []).map((d) => [d.manoeuvre, d.heard]));
+  const strengths = faults.map((f) => faultStrength(s, f.kind, f.axle && c.type.axles[f.axle]));
+  const lastHeard = new Map((c.drive ?? []).map((d) => [d.manoeuvre, d.heard]));
   // What still knocks with the links off is most likely the customer's noise, and then the bar did not make it.
-  const barHeard = lastDriven.get('links off, both sides') === 'knocks' ? s.driven.linksOff.anotherNoise : 1;
-  const sign = (x: Sign) => (f: Fault, st: FaultStrength) => (st.signs[x] ?? 0) * (BAR_SYSTEM.has(f.kind) ? barHeard : 1);
+  const barHeard = lastHeard.get('links off, both sides') === 'knocks' ? s.drive.linksOff.anotherNoise : 1;
+  const sign = (x: Sign) => (f: Fault, st: FaultStrength) => (st.signs[x] ?? 0) * (ofBarSystem(f.kind) ? barHeard : 1);
   const findings: { id: string; leak: number; links: { fault: number; q: number }[] }[] = [];
   const said: Evidence[] = [];
   const spoken: Spoken[] = [];
@@ -159,7 +160,7 @@ export function buildCase(c: Case, s: Strengths): CaseNet {
   const YES = [1, 0] as const;
   const NO = [0, 1] as const;
 
-  for (const x of [...c.character, ...c.drives]) add(x, s.leaks[x], sign(x), YES, x);
+  for (const x of [...c.character, ...c.handling]) add(x, s.leaks[x], sign(x), YES, x);
   for (const x of c.when) {
     // "Quieter when both rise" says the hump with both wheels was tried and was not the moment.
     if (x === 'quieter when both rise') {
@@ -173,7 +174,7 @@ export function buildCase(c: Case, s: Strengths): CaseNet {
   // A place that was named points there; the other one, not named, is weak evidence against it.
   const p = s.place;
   for (const end of AXLES) {
-    const other = end === 'front' ? 'rear' : 'front';
+    const other = otherEnd(end);
     const q = (f: Fault) =>
       f.axle ? (f.axle === end ? p.axle : 0) : f.id === 'load or jack loose' && end === 'rear' ? 0.8 : p.noPlace;
     if (c.where.includes(end)) add(`at the ${end}`, p.axleLeak, q, YES, `heard at the ${end}`);
@@ -182,7 +183,7 @@ export function buildCase(c: Case, s: Strengths): CaseNet {
   }
   if (!c.where.includes('both sides')) {
     for (const side of SIDES) {
-      const other = side === 'left' ? 'right' : 'left';
+      const other = otherSide(side);
       const q = (f: Fault) => (f.side ? (f.side === side ? p.side : p.otherSide) : p.noPlace + 0.1);
       if (c.where.includes(side)) add(`on the ${side}`, p.sideLeak, q, YES, `heard on the ${side}`);
       else if (c.where.includes(other))
@@ -190,11 +191,11 @@ export function buildCase(c: Case, s: Strengths): CaseNet {
     }
   }
 
-  for (const [m, heard] of lastDriven)
+  for (const [m, heard] of lastHeard)
     add(
       `drive: ${m}`,
-      s.driven.leak,
-      (f, st) => drivenStrength(f, st, m, s),
+      s.drive.leak,
+      (f, st) => driveStrength(f, st, m, s),
       heard === 'knocks' ? YES : NO,
       heard === 'knocks' ? `knocks on our drive: ${m}` : `quiet on our drive: ${m}`,
     );
@@ -228,14 +229,14 @@ export function buildCase(c: Case, s: Strengths): CaseNet {
       ['clearance', e.clearance],
     ] as const) {
       if (!m) continue;
-      const own = e.joint.split('.')[2];
+      const own = partsOf(e.joint).kind;
       const beyond = beyondChance(m);
       add(
         `${what} ${e.joint}`,
         s.measured.beyondWhenSound,
         (f) => (f.joint === e.joint && (f.kind === own || own === 'arm-bushings') ? s.measured.beyondWhenWorn : 0),
         [beyond, 1 - beyond],
-        `${name}: ${what} ${m.meanMm.toFixed(2)} mm against ${m.limitMm.toFixed(2)}`,
+        `${name}: ${what} ${fixed(m.meanMm, 2)} mm against ${fixed(m.limitMm, 2)}`,
         e.joint,
       );
     }

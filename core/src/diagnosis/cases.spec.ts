@@ -21,7 +21,7 @@ const base: Case = {
   character: [],
   where: [],
   when: [],
-  drives: [],
+  handling: [],
   history: [],
   joints: [],
 };
@@ -101,7 +101,7 @@ test('a link changed a month ago that moves in the hand is still the link', () =
 });
 
 test('metallic rattle and a corner sitting low: broken spring first, and dangerous', () => {
-  const s = rank({ character: ['metallic rattle'], where: ['front'], drives: ['sits low at a corner'] })[0]!;
+  const s = rank({ character: ['metallic rattle'], where: ['front'], handling: ['sits low at a corner'] })[0]!;
   expect(s.fault).toMatch(/spring$/);
   expect(s.dangerous).toBe(true);
 });
@@ -129,7 +129,7 @@ test('knocks only when both wheels rise, none on one: the bar system falls behin
   const c: Partial<Case> = {
     where: ['front'],
     when: ['both wheels over a hump'],
-    driven: [
+    drive: [
       { manoeuvre: 'left wheel over a bump', heard: 'quiet' },
       { manoeuvre: 'right wheel over a bump', heard: 'quiet' },
       { manoeuvre: 'both wheels over a hump', heard: 'knocks' },
@@ -158,19 +158,19 @@ test('both front links loose and a rock at 3 and 9 with tight outer ends: links 
 });
 
 test('the noise stays with the links off: the links are out of it', () => {
-  const off = { ...cobbles, driven: [{ manoeuvre: 'links off, both sides' as const, heard: 'knocks' as const }] };
+  const off = { ...cobbles, drive: [{ manoeuvre: 'links off, both sides' as const, heard: 'knocks' as const }] };
   // Most of what the complaint said of it is taken back; that it may be worn besides stays.
   const [silent, before] = [p({}, 'front.left.link-lower'), p(cobbles, 'front.left.link-lower')];
   expect(p(off, 'front.left.link-lower') - silent).toBeLessThan(0.45 * (before - silent));
   expect(top(off, 6).filter((f) => /link|frame-bushing/.test(f)).length).toBeLessThan(6);
-  const gone = { ...cobbles, driven: [{ manoeuvre: 'links off, both sides' as const, heard: 'quiet' as const }] };
+  const gone = { ...cobbles, drive: [{ manoeuvre: 'links off, both sides' as const, heard: 'quiet' as const }] };
   expect(p(gone, 'front.left.link-lower')).toBeGreaterThan(p(cobbles, 'front.left.link-lower'));
 });
 
 test('a bump under the left wheel only: the left side', () => {
   const c: Partial<Case> = {
     where: ['front'],
-    driven: [
+    drive: [
       { manoeuvre: 'left wheel over a bump', heard: 'knocks' },
       { manoeuvre: 'right wheel over a bump', heard: 'quiet' },
     ],
@@ -217,7 +217,7 @@ describe('faults by layout and kind of link', () => {
     expect(faultsOf(STRUT_TYPE).some((f) => /^rear\..*(link|bar$)/.test(f.id))).toBe(false);
     const dead = {
       ...STRUT_TYPE,
-      axles: { front: { ...STRUT_TYPE.axles.front, driven: false }, rear: { ...STRUT_TYPE.axles.rear, driven: false } },
+      axles: { front: { ...STRUT_TYPE.axles.front, powered: false }, rear: { ...STRUT_TYPE.axles.rear, powered: false } },
     };
     expect(kinds(STRUT_TYPE)).toContain('drive shaft');
     expect(kinds(dead)).not.toContain('drive shaft');

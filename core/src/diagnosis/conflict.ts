@@ -1,5 +1,5 @@
 import { faultsAt, sayFault } from './faults';
-import { splitJoint, type JointId } from '../joint';
+import { partsOf, type JointId } from '../joint';
 import { beyondChance, type Case, type CaseNet } from './case';
 
 /** Two things on record that cannot both be, in the words of the tape. */
@@ -32,7 +32,7 @@ export function conflicts(c: Case, built: CaseNet): Conflict[] {
     const at = built.said
       .map((x, i) => ({ x, i, spoken: built.spoken[i]!, finding: built.net.findings[x.finding]! }))
       .filter(({ spoken }) => spoken.joint === e.joint);
-    const kinds = faultsAt(c.type.axles[splitJoint(e.joint)!.axle], splitJoint(e.joint)!.kind);
+    const kinds = faultsAt(c.type.axles[partsOf(e.joint).axle], partsOf(e.joint).kind);
     const pairs = new Set<string>();
     for (const kind of kinds) {
       const fault = built.faults.findIndex((f) => f.joint === e.joint && f.kind === kind);

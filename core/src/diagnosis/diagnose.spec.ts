@@ -21,7 +21,7 @@ const CASE: Case = {
   character: ['dull clunk'],
   where: ['front'],
   when: ['patched surface, slowly'],
-  drives: [],
+  handling: [],
   history: [],
   joints: [],
 };
@@ -65,7 +65,7 @@ test('the weight of a finding is ln P(finding | worn, rest) / P(finding | not wo
   const moved = diagnose(ask({ case: { ...CASE, joints: [{ joint: 'front.left.link-upper', hand: 'moves' }] } }), SHIPPED);
   const said = (fault: string) => moved.why[fault]!.find((r) => r.words === 'left link, upper end moves')!;
   expect(moved.suspects[0]!.fault).toBe('front.left.link-upper');
-  expect(said('front.left.link-upper')).toMatchObject({ strength: 'settles it' });
+  expect(said('front.left.link-upper')).toMatchObject({ word: 'settles it' });
   expect(said('front.left.link-lower').weight).toBeLessThan(0);
 });
 
@@ -164,7 +164,7 @@ describe('the drive', () => {
     const now = posterior(b.net, b.said).faults;
     for (const manoeuvre of ['left wheel over a bump', 'braking'] as const) {
       const [yes, no] = (['knocks', 'quiet'] as const).map((heard) => {
-        const t = buildCase({ ...CASE, driven: [{ manoeuvre, heard }] }, SHIPPED);
+        const t = buildCase({ ...CASE, drive: [{ manoeuvre, heard }] }, SHIPPED);
         return posterior(t.net, t.said);
       });
       const logZ = posterior(b.net, b.said).logEvidence;
@@ -176,7 +176,7 @@ describe('the drive', () => {
   test('what was driven is not asked again; links come off only where the shop allows it', () => {
     const driven = [{ manoeuvre: 'braking' as const, heard: 'quiet' as const }];
     const names = (allow: boolean) =>
-      diagnose(ask({ case: { ...CASE, driven }, linksOffDrive: allow }), SHIPPED).road.map((m) => m.manoeuvre);
+      diagnose(ask({ case: { ...CASE, drive: driven }, linksOffDrive: allow }), SHIPPED).road.map((m) => m.manoeuvre);
     expect(names(false)).not.toContain('braking');
     expect(names(false)).not.toContain('links off, both sides');
     expect(names(true)).toContain('links off, both sides');

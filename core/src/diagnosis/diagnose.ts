@@ -1,26 +1,13 @@
-import {
-  AXLES,
-  checksOf,
-  DANGEROUS,
-  jointId,
-  SIDES,
-  stateCounts,
-  VEHICLE_STATES,
-  type AxleEnd,
-  type CheckId,
-  type Dialect,
-  type JointId,
-  type JointKind,
-  type Side,
-  type VehicleState,
-} from '../joint';
+import { checksOf, isDangerous, jointId, partsOf, stateCounts, type CheckId, type JointId } from '../joint';
+import type { Dialect } from '../text';
+import { AXLES, SIDES, VEHICLE_STATES, type AxleEnd, type Side, type VehicleState } from '../vehicle';
 import { buildCase, type Case, type CaseNet } from './case';
 import { conflicts, type Conflict } from './conflict';
 import { elsewhereChecks, type ElsewhereCheckId } from './elsewhere';
 import { sayFault, type FaultId, type OtherFault } from './faults';
 import { assume, know, planChecks, type CheckCandidate, type Known, type PlannedCheck } from './next-checks';
 import { planRoad, type PlannedManoeuvre } from './road';
-import type { Strengths } from './strengths';
+import type { SuspectsTable } from './suspects-table';
 import { ranked, type Suspect } from './suspects';
 import { MANOEUVRES } from './words';
 import { reasonsFor, type Reason } from './why';
@@ -80,7 +67,7 @@ const EXPLAINED = 4;
 type Candidate = CheckCandidate & Pick<NextCheck, 'check' | 'axle' | 'side' | 'of'>;
 
 /** Every check that could still tell something of this vehicle, each side by itself. */
-export function candidatesOf(r: DiagnosisRequest, b: CaseNet, s: Strengths): Candidate[] {
+export function candidatesOf(r: DiagnosisRequest, b: CaseNet, s: SuspectsTable): Candidate[] {
   const settled = new Set<string>(r.settled);
   const owed = new Set<string>(r.owed);
   const tried = new Set(r.tried.map((t) => `${t.check} ${t.of}`));
@@ -99,11 +86,11 @@ export function candidatesOf(r: DiagnosisRequest, b: CaseNet, s: Strengths): Can
           .map((k) => jointId(axle, side, k))
           .filter((id) => !settled.has(id) && !tried.has(`${check.id} ${id}`));
         if (of.length === 0) continue;
-        const kind = (id: JointId) => id.split('.')[2] as JointKind;
+        const kind = (id: JointId) => partsOf(id).kind;
         const counting = (id: JointId) => VEHICLE_STATES.filter((st) => stateCounts(spec, check, kind(id), st).counts);
         // In a state where it counts for everything it can settle; the dangerous decide where there is none.
         const all = VEHICLE_STATES.filter((st) => of.every((id) => counting(id).includes(st)));
-        const states = all.length ? all : counting(of.find((id) => DANGEROUS.has(kind(id))) ?? of[0]!);
+        const states = all.length ? all : counting(of.find((id) => isDangerous(kind(id))) ?? of[0]!);
         out.push({
           id: `${check.id} ${axle} ${side}`,
           check: check.id,
@@ -112,7 +99,7 @@ export function candidatesOf(r: DiagnosisRequest, b: CaseNet, s: Strengths): Can
           of,
           minutes: check.minutes,
           states,
-          results: of.map((id) => resultOf(id, DANGEROUS.has(kind(id)))),
+          results: of.map((id) => resultOf(id, isDangerous(kind(id)))),
         });
       }
     }
@@ -178,7 +165,7 @@ function changesOf(
  * and after the drive it yields what it has so far, so that a worker can show it and be called off.
  * @throws BadInput when a strength is no probability or more than 20 findings are open at once
  */
-export function* diagnoseInSteps(r: DiagnosisRequest, s: Strengths): Generator<Diagnosis | undefined, Diagnosis> {
+export function* diagnoseInSteps(r: DiagnosisRequest, s: SuspectsTable): Generator<Diagnosis | undefined, Diagnosis> {
   const b = buildCase(r.case, s);
   const known = know(b.net, b.said);
   const suspects = ranked(b, known.p.faults, r.dialect);
@@ -225,7 +212,7 @@ function* quietly<T>(g: Generator<void, T>): Generator<undefined, T> {
 }
 
 /** The whole diagnosis in one go. */
-export function diagnose(r: DiagnosisRequest, s: Strengths): Diagnosis {
+export function diagnose(r: DiagnosisRequest, s: SuspectsTable): Diagnosis {
   const steps = diagnoseInSteps(r, s);
   for (;;) {
     const n = steps.next();

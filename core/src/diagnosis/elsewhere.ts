@@ -1,4 +1,4 @@
-import type { VehicleTypeSpec, VehicleState } from '../joint';
+import type { VehicleTypeSpec, VehicleState } from '../vehicle';
 import { faultsOf, type OtherFault } from './faults';
 
 export const ELSEWHERE_CHECK_IDS = [

@@ -1,24 +1,17 @@
 import {
-  AXLES,
-  DANGEROUS,
+  FINER_FAULTS,
+  JOINT_KINDS,
   jointId,
   jointKinds,
-  JOINT_KINDS,
   jointName,
-  SIDES,
+  JOINT_SPECS,
   splitJoint,
-  type AxleEnd,
-  type AxleSpec,
-  type Dialect,
+  type FinerFaultKind,
   type JointId,
   type JointKind,
-  type Side,
-  type VehicleTypeSpec,
 } from '../joint';
-
-/** Faults that are finer than the joint they are looked for at. */
-export const FINER_FAULTS = ['link-body', 'bracket-bolts', 'bar', 'arm-bushing-front', 'arm-bushing-rear'] as const;
-type FinerFault = (typeof FINER_FAULTS)[number];
+import { inDialect, inSentence, type Dialect } from '../text';
+import { AXLES, layoutOf, otherSide, SIDES, type AxleEnd, type AxleSpec, type Side, type VehicleTypeSpec } from '../vehicle';
 
 /** Faults that are no joint of the plate. */
 export const OTHER_FAULTS = [
@@ -33,7 +26,8 @@ export const OTHER_FAULTS = [
 ] as const;
 export type OtherFault = (typeof OTHER_FAULTS)[number];
 
-type JointFault = Exclude<JointKind, 'arm-bushings'> | FinerFault;
+/** A joint whose faults are told apart is none itself: its front and rear bushing are. */
+type JointFault = Exclude<JointKind, 'arm-bushings'> | FinerFaultKind;
 type OtherKind = Exclude<OtherFault, 'left drive shaft' | 'right drive shaft'> | 'drive shaft';
 /** What a strength is known of. */
 export type FaultKind = JointFault | OtherKind;
@@ -49,7 +43,7 @@ const OTHER_KINDS = [
 ] as const satisfies readonly OtherKind[];
 const JOINT_FAULTS: readonly JointFault[] = [
   ...JOINT_KINDS.filter((k): k is Exclude<JointKind, 'arm-bushings'> => k !== 'arm-bushings'),
-  ...FINER_FAULTS,
+  ...FINER_FAULTS.keys(),
 ];
 export const FAULT_KINDS: readonly FaultKind[] = [...JOINT_FAULTS, ...OTHER_KINDS];
 
@@ -66,36 +60,35 @@ export interface Fault {
   readonly dangerous: boolean;
 }
 
-/** Faults that make an unequal lift of the two wheels audible: the bar and what carries it (common practice). */
-export const BAR_SYSTEM: ReadonlySet<FaultKind> = new Set<FaultKind>([
-  'link-upper',
-  'link-lower',
-  'link-body',
-  'frame-bushing',
-  'bracket-bolts',
-  'bar',
-]);
+/** The joint kind a fault is looked for at; nothing for what is no joint. */
+const jointKindOf = (kind: FaultKind): JointKind | undefined =>
+  FINER_FAULTS.get(kind as FinerFaultKind) ??
+  ((JOINT_KINDS as readonly string[]).includes(kind) ? (kind as JointKind) : undefined);
 
-/** The faults that are looked for at a joint, the joint's own first. */
-export function faultsAt(axle: AxleSpec, kind: JointKind): readonly JointFault[] {
-  switch (kind) {
-    case 'link-lower':
-      return ['link-lower', 'link-body'];
-    case 'frame-bushing':
-      return ['frame-bushing', 'bracket-bolts', 'bar'];
-    case 'arm-bushings':
-      // A trailing arm has its bushings at the front end only.
-      return axle.suspension === 'trailing-arm' ? ['arm-bushing-front'] : ['arm-bushing-front', 'arm-bushing-rear'];
-    default:
-      return [kind];
-  }
+/** Faults that make an unequal lift of the two wheels audible: the bar and what carries it (common practice). */
+export function ofBarSystem(kind: FaultKind): boolean {
+  const at = jointKindOf(kind);
+  return at !== undefined && JOINT_SPECS[at].ofBar;
 }
 
+/** Faults that salt brings sooner than others. */
+export function rusts(kind: FaultKind): boolean {
+  const at = jointKindOf(kind);
+  if (at === undefined) return false;
+  return FINER_FAULTS.has(kind as FinerFaultKind)
+    ? JOINT_SPECS[at].finer[kind as FinerFaultKind].rusts === true
+    : JOINT_SPECS[at].rusts;
+}
+
+/** The faults that are looked for at a joint, the joint's own first. */
+export const faultsAt = (axle: AxleSpec, kind: JointKind): readonly JointFault[] =>
+  JOINT_SPECS[kind].faults(axle).map((f) => (f === 'itself' ? (kind as JointFault) : f));
+
 /** Ends with drive shafts on joints: what the file says, else an independent front. */
-function driven(type: VehicleTypeSpec): boolean {
+function hasShafts(type: VehicleTypeSpec): boolean {
   const ends = AXLES.map((end) => type.axles[end]);
-  if (ends.some((a) => a.driven && a.suspension !== 'solid-axle')) return true;
-  return ends.every((a) => a.driven === undefined) && type.axles.front.suspension !== 'solid-axle';
+  if (ends.some((a) => a.powered && layoutOf(a).jointedShafts)) return true;
+  return ends.every((a) => a.powered === undefined) && layoutOf(type.axles.front).jointedShafts;
 }
 
 /** Every fault a vehicle of this type can have; what it has no joint for does not appear. */
@@ -109,12 +102,12 @@ export function faultsOf(type: VehicleTypeSpec): Fault[] {
           axle,
           side,
           joint: jointId(axle, side, of),
-          dangerous: DANGEROUS.has(kind as JointKind),
+          dangerous: kind === of && JOINT_SPECS[of].dangerous,
         })),
       ),
     ),
   );
-  const others = OTHER_FAULTS.filter((f) => !f.endsWith('drive shaft') || driven(type)).map((id): Fault => {
+  const others = OTHER_FAULTS.filter((f) => !f.endsWith('drive shaft') || hasShafts(type)).map((id): Fault => {
     const shaft = /^(left|right) drive shaft$/.exec(id);
     return {
       id,
@@ -127,36 +120,39 @@ export function faultsOf(type: VehicleTypeSpec): Fault[] {
   return [...joints, ...others];
 }
 
+const SPLIT: ReadonlyMap<string, { axle: AxleEnd; side: Side; kind: JointFault; joint: JointId }> = new Map(
+  AXLES.flatMap((axle) =>
+    SIDES.flatMap((side) =>
+      [...FINER_FAULTS].map(
+        ([kind, of]) => [`${axle}.${side}.${kind}`, { axle, side, kind, joint: jointId(axle, side, of) }] as const,
+      ),
+    ),
+  ),
+);
+
 /** Takes a fault's id apart; undefined when it is none. Joints' ids of the plate are understood too. */
 export function splitFault(id: string): { axle: AxleEnd; side: Side; kind: JointFault; joint: JointId } | undefined {
-  const [axle, side, kind, ...rest] = id.split('.') as [AxleEnd, Side, JointFault | 'arm-bushings', ...string[]];
-  if (rest.length || !AXLES.includes(axle) || !SIDES.includes(side)) return undefined;
-  if (splitJoint(id)) return { axle, side, kind: kind as JointFault, joint: id as JointId };
-  if (!FINER_FAULTS.includes(kind as FinerFault)) return undefined;
-  const at = kind === 'link-body' ? 'link-lower' : kind.startsWith('arm-') ? 'arm-bushings' : 'frame-bushing';
-  return { axle, side, kind: kind as JointFault, joint: jointId(axle, side, at) };
+  const j = splitJoint(id);
+  return j ? { ...j, kind: j.kind as JointFault, joint: id as JointId } : SPLIT.get(id);
+}
+
+/** The same fault of the other side; undefined for what has none. */
+export function twinFault(id: string): string | undefined {
+  const f = splitFault(id);
+  return f && `${f.axle}.${otherSide(f.side)}.${f.kind}`;
 }
 
 export const isFaultId = (id: string): id is FaultId =>
   (OTHER_FAULTS as readonly string[]).includes(id) || splitFault(id) !== undefined;
 
-const NAMES: Record<FinerFault, readonly [string, string]> = {
-  'link-body': ['link body', 'drop link body'],
-  'bracket-bolts': ['bracket bolts', 'bracket bolts'],
-  bar: ['sway bar', 'anti-roll bar'],
-  'arm-bushing-front': ['arm, front bushing', 'wishbone, front bush'],
-  'arm-bushing-rear': ['arm, rear bushing', 'wishbone, rear bush'],
-};
 const OTHER_NAMES: Partial<Record<OtherFault, string>> = { 'recent work': 'a fastener left loose by recent work' };
 
 /** "bracket bolts", "outer tie rod", "engine mount" */
 export function sayKind(kind: FaultKind, dialect: Dialect = 'sway bar'): string {
-  const finer = NAMES[kind as FinerFault];
-  if (finer) return finer[dialect === 'sway bar' ? 0 : 1];
-  if (!JOINT_KINDS.includes(kind as JointKind)) return OTHER_NAMES[kind as OtherFault] ?? kind;
-  return jointName(kind as JointKind, dialect)
-    .replace(/^(.*), (outer|inner)$/, '$2 $1')
-    .toLowerCase();
+  const at = jointKindOf(kind);
+  if (at === undefined) return OTHER_NAMES[kind as OtherFault] ?? kind;
+  if (FINER_FAULTS.has(kind as FinerFaultKind)) return inDialect(JOINT_SPECS[at].finer[kind as FinerFaultKind].name, dialect);
+  return inSentence(jointName(at, dialect));
 }
 
 /** "left bracket bolts", "front left bracket bolts", "engine mount" */

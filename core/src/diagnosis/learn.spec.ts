@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import jstat from 'jstat';
+import { chanceFrom } from '../numeric';
 import { STRUT_TYPE } from '../test';
 import { calibration, counted, learned, lessonCounts, movedBy, rankSuspects, SHIPPED, wilson, type Case, type Count } from '.';
 
@@ -10,7 +11,7 @@ const CASE: Case = {
   character: ['dull clunk'],
   where: ['front'],
   when: ['patched surface, slowly'],
-  drives: [],
+  handling: [],
   history: [],
   joints: [
     { joint: 'front.left.link-lower', hand: 'moves' },
@@ -109,8 +110,7 @@ describe('calibration', () => {
     expect(calibration([])).toEqual({ n: 0, brier: 0, brierOfBase: 0, bins: [] });
   });
   test('bins hold everything once, 1 in the last; a calibrated forecaster lies within most intervals', () => {
-    let seed = 5;
-    const next = () => (seed = (seed * 48271) % 2147483647) / 2147483647;
+    const { next } = chanceFrom(5);
     const said = Array.from({ length: 6000 }, () => {
       const p = next();
       return { p, on: next() < p };

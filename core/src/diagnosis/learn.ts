@@ -1,8 +1,9 @@
-import { splitJoint, type Dialect } from '../joint';
+import { partsOf } from '../joint';
+import type { Dialect } from '../text';
 import type { Case } from './case';
 import { faultsOf, sayKind, type FaultId, type FaultKind } from './faults';
-import { strengthOf, type Strengths } from './strengths';
-import { CHARACTERS, DRIVES, WHENS, type Sign } from './words';
+import { faultStrength, type SuspectsTable } from './suspects-table';
+import { CHARACTERS, HANDLING, WHENS, type Sign } from './words';
 
 /** Evidence for and against one number of the suspects table, in fractions of a case. */
 export interface Count {
@@ -27,7 +28,7 @@ const NAMED = 0.6;
  * @param on the faults confirmed with the part in the hand
  * @param off the faults found sound in the hand
  */
-export function lessonCounts(c: Case, on: readonly FaultId[], off: readonly FaultId[], s: Strengths): Count[] {
+export function lessonCounts(c: Case, on: readonly FaultId[], off: readonly FaultId[], s: SuspectsTable): Count[] {
   const counts = new Map<string, { yes: number; no: number }>();
   const add = (key: string, yes: number, no: number) => {
     const x = counts.get(key) ?? { yes: 0, no: 0 };
@@ -35,11 +36,11 @@ export function lessonCounts(c: Case, on: readonly FaultId[], off: readonly Faul
   };
   const faults = faultsOf(c.type).filter((f) => on.includes(f.id));
   if (faults.length === 0) return [];
-  const strengths = faults.map((f) => strengthOf(s, f.kind, f.axle && c.type.axles[f.axle]));
+  const strengths = faults.map((f) => faultStrength(s, f.kind, f.axle && c.type.axles[f.axle]));
   const sorts: readonly (readonly [readonly Sign[], readonly string[]])[] = [
     [CHARACTERS, c.character],
     [WHENS.filter((w) => w !== 'quieter when both rise'), c.when],
-    [DRIVES, c.drives],
+    [HANDLING, c.handling],
   ];
   for (const [all, named] of sorts) {
     if (!all.some((x) => named.includes(x))) continue;
@@ -57,7 +58,7 @@ export function lessonCounts(c: Case, on: readonly FaultId[], off: readonly Faul
     }
   }
   for (const e of c.joints) {
-    const kind = splitJoint(e.joint)?.kind as FaultKind;
+    const kind = partsOf(e.joint).kind as FaultKind;
     const here = faults.find((f) => f.joint === e.joint && (f.kind === kind || kind.startsWith('arm-')));
     if (e.hand && here) add(`felt|${here.kind}`, e.hand === 'moves' ? 1 : 0, e.hand === 'moves' ? 0 : 1);
     if (e.hand === 'tight' && !here && s.faults[kind]) add(`prior|${kind}`, 0, 1);
@@ -74,7 +75,7 @@ export function counted(shipped: number, weight: number, n: { readonly yes: numb
 }
 
 /** The suspects table with what the shop has learnt counted on top. The table given is not changed. */
-export function learned(s: Strengths, counts: readonly Count[]): Strengths {
+export function learned(s: SuspectsTable, counts: readonly Count[]): SuspectsTable {
   if (counts.length === 0) return s;
   const of = new Map(counts.map((c) => [c.key, c]));
   const signs = (kind: FaultKind, x: Readonly<Partial<Record<Sign, number>>>) =>
@@ -89,7 +90,7 @@ export function learned(s: Strengths, counts: readonly Count[]): Strengths {
         kind,
         { prior: prior(kind as FaultKind, f.prior), signs: signs(kind as FaultKind, f.signs) },
       ]),
-    ) as Strengths['faults'],
+    ) as SuspectsTable['faults'],
     variants: s.variants.map((v) => ({
       ...v,
       ...(v.prior !== undefined ? { prior: prior(v.fault, v.prior) } : {}),
@@ -97,7 +98,7 @@ export function learned(s: Strengths, counts: readonly Count[]): Strengths {
     })),
     leaks: Object.fromEntries(
       Object.entries(s.leaks).map(([sign, l]) => [sign, counted(l, WEIGHT.leak, of.get(`leak|${sign}`))]),
-    ) as Strengths['leaks'],
+    ) as SuspectsTable['leaks'],
     felt: {
       ...s.felt,
       by: Object.fromEntries(
@@ -118,7 +119,7 @@ export interface Moved {
 }
 
 /** What has been learnt, furthest moved first. */
-export function movedBy(s: Strengths, counts: readonly Count[], dialect: Dialect = 'sway bar'): Moved[] {
+export function movedBy(s: SuspectsTable, counts: readonly Count[], dialect: Dialect = 'sway bar'): Moved[] {
   return counts
     .flatMap((c): Moved[] => {
       const [what, a, b] = c.key.split('|') as [keyof typeof WEIGHT, string, string | undefined];

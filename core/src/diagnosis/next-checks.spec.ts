@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { stateMinutes, VEHICLE_STATES, type VehicleState } from '../joint';
+import { stateMinutes, VEHICLE_STATES, type VehicleState } from '../vehicle';
 import {
   assume,
   information,

@@ -1,4 +1,4 @@
-import { stateMinutes, VEHICLE_STATES, type VehicleState } from '../joint';
+import { stateMinutes, VEHICLE_STATES, type VehicleState } from '../vehicle';
 import { chanceFound, information, type Result } from './information';
 import { eliminate, type Eliminated, type Evidence, type Network } from './network';
 

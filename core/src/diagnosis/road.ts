@@ -3,7 +3,7 @@ import { buildCase } from './case';
 import type { FaultId } from './faults';
 import { doubt } from './information';
 import { posterior } from './network';
-import type { Strengths } from './strengths';
+import type { SuspectsTable } from './suspects-table';
 import { MANOEUVRES, type Manoeuvre } from './words';
 
 /** A manoeuvre with what it would separate. */
@@ -31,10 +31,10 @@ export function* planRoad(
   c: Case,
   b: CaseNet,
   marginals: readonly number[],
-  s: Strengths,
+  s: SuspectsTable,
   allowed: readonly Manoeuvre[] = MANOEUVRES,
 ): Generator<void, PlannedManoeuvre[]> {
-  const done = new Set(c.driven?.map((d) => d.manoeuvre));
+  const done = new Set(c.drive?.map((d) => d.manoeuvre));
   const suspects = marginals.flatMap((p, i) => (p > SUSPECT ? [i] : []));
   const gains = (p: readonly number[]) => {
     const by = (f: number) => p[f]! - marginals[f]!;
@@ -45,7 +45,7 @@ export function* planRoad(
   const out: PlannedManoeuvre[] = [];
   for (const manoeuvre of allowed) {
     if (done.has(manoeuvre)) continue;
-    const tried = buildCase({ ...c, driven: [...(c.driven ?? []), { manoeuvre, heard: 'knocks' }] }, s);
+    const tried = buildCase({ ...c, drive: [...(c.drive ?? []), { manoeuvre, heard: 'knocks' }] }, s);
     const after = posterior(tried.net, tried.said);
     const chanceKnocks = Math.min(1, Math.exp(after.logEvidence - before.logEvidence));
     const quiet = marginals.map((p, i) =>

@@ -1,8 +1,9 @@
-import type { Dialect, JointId } from '../joint';
+import type { JointId } from '../joint';
+import type { Dialect } from '../text';
 import { buildCase, type Case, type CaseNet } from './case';
 import { sayFault, type FaultId } from './faults';
 import { posterior } from './network';
-import { SHIPPED, type Strengths } from './strengths';
+import { SHIPPED, type SuspectsTable } from './suspects-table';
 
 export interface Suspect {
   readonly fault: FaultId;
@@ -27,7 +28,7 @@ export function ranked(b: CaseNet, marginals: readonly number[], dialect: Dialec
 }
 
 /** Ranks every fault the vehicle can have by P(worn | what is known), most likely first. */
-export function rankSuspects(c: Case, strengths: Strengths = SHIPPED, dialect: Dialect = 'sway bar'): Suspect[] {
-  const b = buildCase(c, strengths);
+export function rankSuspects(c: Case, table: SuspectsTable = SHIPPED, dialect: Dialect = 'sway bar'): Suspect[] {
+  const b = buildCase(c, table);
   return ranked(b, posterior(b.net, b.said).faults, dialect);
 }

@@ -8,14 +8,14 @@ export interface Reason {
   readonly words: string;
   /** Weight of evidence, natural log of odds: above 0 speaks for it. */
   readonly weight: number;
-  readonly strength: (typeof WEIGHT_WORDS)[number];
+  readonly word: (typeof WEIGHT_WORDS)[number];
 }
 
 /** Less than this changes nobody's mind. */
 const LEAST = 0.15;
 
 /** In words: odds by 2, 5 and 20. */
-const strengthOf = (w: number): Reason['strength'] =>
+const wordFor = (w: number): Reason['word'] =>
   WEIGHT_WORDS[[Math.log(2), Math.log(5), Math.log(20)].filter((x) => Math.abs(w) >= x).length]!;
 
 const logit = (p: number): number => Math.log(Math.max(p, 1e-300)) - Math.log(Math.max(1 - p, 1e-16));
@@ -38,7 +38,7 @@ export function* reasonsFor(b: CaseNet, marginals: readonly number[], faults: re
     ).faults;
     faults.forEach((f, n) => {
       const weight = logit(marginals[f]!) - logit(rest[f]!);
-      if (Math.abs(weight) >= LEAST) out[n]!.push({ words: b.spoken[i]!.words, weight, strength: strengthOf(weight) });
+      if (Math.abs(weight) >= LEAST) out[n]!.push({ words: b.spoken[i]!.words, weight, word: wordFor(weight) });
     });
     yield;
   }

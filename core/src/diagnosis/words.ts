@@ -28,14 +28,14 @@ export const WHENS = [
 ] as const;
 export type When = (typeof WHENS)[number];
 
-export const DRIVES = [
+export const HANDLING = [
   'loose steering',
   'stiff steering',
   'leans more in bends',
   'pulls to a side',
   'sits low at a corner',
 ] as const;
-export type Drive = (typeof DRIVES)[number];
+export type Handling = (typeof HANDLING)[number];
 
 export const HISTORY = [
   'links changed lately',
@@ -50,8 +50,8 @@ export const HISTORY = [
 export type HistoryFlag = (typeof HISTORY)[number];
 
 /** What is noticed of the noise or the drive, and can be explained by a fault. */
-export const SIGNS = [...CHARACTERS, ...WHENS.filter((w) => w !== 'quieter when both rise'), ...DRIVES] as const;
-export type Sign = Character | Exclude<When, 'quieter when both rise'> | Drive;
+export const SIGNS = [...CHARACTERS, ...WHENS.filter((w) => w !== 'quieter when both rise'), ...HANDLING] as const;
+export type Sign = Character | Exclude<When, 'quieter when both rise'> | Handling;
 
 /** What is tried on the shop's own drive, one thing at a time. */
 export const MANOEUVRES = [

@@ -1,3 +1,5 @@
+import { chanceFrom } from '../numeric';
+
 /** A gauge without a body: what the small pages that ship with the program send. */
 export interface SimulatedGauge {
   readonly resolution: number;
@@ -20,18 +22,7 @@ export function simulatedReading(trueValue: number, s: SimulatedGauge, sent: num
 }
 
 /** Standard normal chances from a seed, the same ones each time: for simulated gauges and tests. */
-export function bell(seed: number): () => number {
-  let s = seed >>> 0;
-  // mulberry32, then Box and Muller.
-  const next = () => {
-    s = (s + 0x6d2b79f5) >>> 0;
-    let t = s;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-  return () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next());
-}
+export const bell = (seed: number): (() => number) => chanceFrom(seed).bell;
 
 /** A joint as a simulated force gauge meets it: mm, N and N/mm. */
 export interface LoopJoint {

@@ -1,6 +1,8 @@
 import { CONTEXT, DOUBLE_ARM_TYPE, ledger, LINK_PART } from '../test';
 import { diagnose, SHIPPED } from '../diagnosis';
-import { jointId, type JointId, type Side } from '../joint';
+import { jointId, type JointId } from '../joint';
+import { mayWrite, type Entry } from '../ledger';
+import type { Side } from '../vehicle';
 import {
   alignmentOwed,
   chalked,
@@ -8,7 +10,6 @@ import {
   fastenersOf,
   foldJob,
   handBackBlockers,
-  mayWrite,
   nextLine,
   openCounts,
   otherDefects,
@@ -18,7 +19,6 @@ import {
   uncleared,
   verdictView,
   wantedFor,
-  type Entry,
   type JobContext,
   type JobState,
 } from '.';
@@ -32,7 +32,7 @@ const complaint = () =>
     character: ['dull clunk'],
     where: ['front'],
     when: ['patched surface, slowly', 'one wheel over a bump', 'quieter when both rise'],
-    drives: [],
+    handling: [],
     history: [],
     words: 'knocks on the cobbles',
   });
@@ -274,7 +274,7 @@ describe('a squeak with no play anywhere', () => {
       character: ['squeak', ...more],
       where: ['front'],
       when: ['patched surface, slowly'],
-      drives: [],
+      handling: [],
       history: [],
       words: 'squeaks like a bed',
     });
@@ -313,7 +313,7 @@ describe('dangerous, doubtful and contradictory findings', () => {
     const entries = [complaint(), grip('moves'), ...tight('left').slice(1), ...tight('right'), rocks()];
     const s = fold(entries);
     const v = verdictView(s, dx(s));
-    expect(v).toMatchObject({ kind: 'blocked', missing: ['front.left.wheel-bearing', 'front.left.ball-joint'] });
+    expect(v).toMatchObject({ kind: 'blocked', missing: ['front.left.ball-joint', 'front.left.wheel-bearing'] });
     expect(s.joints.get('front.left.ball-joint')!.why).toMatch(/Press the brake/);
     expect(nextLineOf(s, NOW)).toMatchObject({ action: { kind: 'check', check: 'shake-12-6' } });
     // The brake told: the bearing.
@@ -591,7 +591,7 @@ describe('the audit of a torque', () => {
 });
 
 test('a measurement overrules the file when a part is looked for', () => {
-  const s = fold([e('measure', { axle: 'front', measure: 'link-length', text: '310 mm', mm: 310 })]);
+  const s = fold([e('size', { axle: 'front', size: 'link-length', text: '310 mm', mm: 310 })]);
   expect(wantedFor(s, ['front.left.link-lower'])).toMatchObject({
     lengthMm: 310,
     thread: 'M10×1.25',

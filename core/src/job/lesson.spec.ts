@@ -1,13 +1,14 @@
 import { SHIPPED } from '../diagnosis';
 import { CONTEXT, ledger, LINK_PART } from '../test';
-import { lessonOf, type Entry } from '.';
+import type { Entry } from '../ledger';
+import { lessonOf } from '.';
 
 const e = ledger();
 const complaint = e('complaint', {
   character: ['dull clunk'],
   where: ['front'],
   when: ['patched surface, slowly'],
-  drives: [],
+  handling: [],
   history: [],
   words: '',
 });

@@ -6,12 +6,13 @@ import {
   type Count,
   type FaultId,
   type Prediction,
-  type Strengths,
+  type SuspectsTable,
 } from '../diagnosis';
-import { splitJoint, type JointId } from '../joint';
-import type { Cause, Entry } from './entry';
-import { foldJob, type JobContext } from './fold';
-import { caseOf } from './judge';
+import { assemblyOf, splitJoint, type JointId } from '../joint';
+import type { Cause, Entry } from '../ledger';
+import { caseOf } from './case';
+import type { JobContext } from './context';
+import { foldJob } from './fold';
 
 /** What a closed job leaves behind for the next vehicle. */
 export interface Lesson {
@@ -31,14 +32,17 @@ const SAID_OF = 0.01;
  * The lesson of a job: its outcome in the hand, not its verdict, teaches. Without a complaint or without
  * anything confirmed it teaches nothing, and only what was renewed is kept.
  */
-export function lessonOf(context: JobContext, entries: readonly Entry[], s: Strengths): Lesson {
+export function lessonOf(context: JobContext, entries: readonly Entry[], s: SuspectsTable): Lesson {
   const state = foldJob(context, entries);
   const live = entries.filter((e) => !state.struck.has(e.id));
   const until = live.findIndex((e) => e.kind === 'verdict' || e.kind === 'choose');
   const before = foldJob(context, until < 0 ? live : live.slice(0, until));
   const named = state.verdict?.body.causes ?? [];
   // A link is one part: what was thought of either end, or of its body, is what came off.
-  const part = (c: Cause) => (splitFault(c)?.joint ?? c).replace(/link-(upper|lower)$/, 'link');
+  const part = (c: Cause) => {
+    const joint = splitFault(c)?.joint;
+    return joint ? assemblyOf(joint) : c;
+  };
   // The verdict says which of a part's faults was thought; else the joint's own.
   const faultOf = (c: Cause): FaultId => {
     const j = splitJoint(c);
@@ -60,7 +64,7 @@ export function lessonOf(context: JobContext, entries: readonly Entry[], s: Stre
   if (context.kind !== 'noise' || !before.complaint || faults.size === 0)
     return { faults: [...faults], sound: [...sound], renewed, counts: [], predictions: [] };
   const found = caseOf(before);
-  const heard = { ...found, joints: [], rocks: [], elsewhere: [], driven: [] };
+  const heard = { ...found, joints: [], rocks: [], elsewhere: [], drive: [] };
   const predictions = (
     [
       ['heard', heard],

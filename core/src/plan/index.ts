@@ -1,3 +1,8 @@
+export * from './step';
+export * from './step-id';
+export * from './times';
+export { fittedBy } from './operations';
 export * from './steps';
-export * from './ladder';
+export * from './schedule';
 export * from './pieces';
+export * from './ladder';

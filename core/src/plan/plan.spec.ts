@@ -1,6 +1,17 @@
 import { STRUT_TYPE, DOUBLE_ARM_TYPE } from '../test';
 import type { JointId } from '../joint';
-import { BOLT_SEIZED, orientationsFor, piecesFor, planFor, schedule, stepsFor, STUD_SPINS, type PlanInput, type Step } from '.';
+import {
+  BOLT_SEIZED,
+  orientationsFor,
+  piecesFor,
+  planFor,
+  schedule,
+  stepsFor,
+  STUD_SPINS,
+  type PlanInput,
+  type Step,
+  type StepId,
+} from '.';
 
 const links: JointId[] = ['front.left.link-lower', 'front.right.link-lower'];
 const input = (over: Partial<PlanInput> = {}): PlanInput => ({
@@ -84,7 +95,7 @@ test('pieces: lock nuts renewed, brackets kept; every handed piece is drawn', ()
 
 test('what is refused', () => {
   expect(() => stepsFor(input({ joints: [] }))).toThrow(/chosen joints must name at least one of the front axle/);
-  const step = (id: string, needs: string[]): Step => ({
+  const step = (id: StepId, needs: StepId[]): Step => ({
     id,
     phase: 'fit',
     title: id,
@@ -93,6 +104,6 @@ test('what is refused', () => {
     soakMinutes: 0,
     needs,
   });
-  expect(() => schedule([step('a', ['b']), step('b', ['a'])])).toThrow(/wait for each other/);
-  expect(() => schedule([step('a', ['z'])])).toThrow(/not in the plan/);
+  expect(() => schedule([step('raise', ['chock']), step('chock', ['raise'])])).toThrow(/wait for each other/);
+  expect(() => schedule([step('raise', ['lower'])])).toThrow(/not in the plan/);
 });

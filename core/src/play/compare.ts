@@ -1,3 +1,4 @@
+import { fixed } from '../text';
 import { studentCdf, studentQuantile } from '../stats';
 import type { SeriesDoubt } from './series';
 
@@ -30,8 +31,8 @@ export function compareMeans(a: SeriesDoubt, b: SeriesDoubt): Comparison {
 
 /** "0.31 mm more than the right, surely (± 0.04)". */
 export function sayComparison(c: Comparison, other: string): string {
-  const by = `${Math.abs(c.differenceMm).toFixed(2)} mm`;
+  const by = `${fixed(Math.abs(c.differenceMm), 2)} mm`;
   if (c.verdict === 'cannot be told')
-    return `No difference from ${other} that these readings can tell: ${by}, ± ${c.expandedMm.toFixed(2)}.`;
-  return `${by} ${c.verdict} than ${other}, ± ${c.expandedMm.toFixed(2)}${c.p < 0.001 ? ', beyond doubt' : ''}.`;
+    return `No difference from ${other} that these readings can tell: ${by}, ± ${fixed(c.expandedMm, 2)}.`;
+  return `${by} ${c.verdict} than ${other}, ± ${fixed(c.expandedMm, 2)}${c.p < 0.001 ? ', beyond doubt' : ''}.`;
 }

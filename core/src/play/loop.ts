@@ -1,4 +1,6 @@
+import { fixed } from '../text';
 import { BadInput, finite, positive, within } from '../error';
+import { cholesky } from '../numeric';
 import { studentQuantile } from '../stats';
 
 /** Which way of working a loop out; goes into the ledger with its result. */
@@ -127,7 +129,7 @@ export function analyseLoop(xMm: ArrayLike<number>, forceN: ArrayLike<number>, o
 function say(r: Omit<LoopResult, 'sentence'>): string {
   const k = (v: number) => `${Number(v.toPrecision(3))} N/mm`;
   const sides = `${k(r.stiffness.minus)} one way, ${k(r.stiffness.plus)} the other`;
-  const play = `${r.playMm.toFixed(2)} mm of play (± ${r.expandedMm.toFixed(2)})`;
+  const play = `${fixed(r.playMm, 2)} mm of play (± ${fixed(r.expandedMm, 2)})`;
   switch (r.kind) {
     case 'loose':
       return `Loose: ${play}; outside it ${sides}.`;
@@ -136,9 +138,9 @@ function say(r: Omit<LoopResult, 'sentence'>): string {
     case 'soft centre':
       return `A soft centre, no play: ${k(r.stiffness.middle)} in the middle, ${sides}.`;
     case 'soft':
-      return `Soft, no play: ${sides}. The loop is friction of ${r.frictionN.toFixed(0)} N and give.`;
+      return `Soft, no play: ${sides}. The loop is friction of ${fixed(r.frictionN, 0)} N and give.`;
     case 'firm':
-      return `No play: ${sides}. The loop is friction of ${r.frictionN.toFixed(0)} N and give.`;
+      return `No play: ${sides}. The loop is friction of ${fixed(r.frictionN, 0)} N and give.`;
   }
 }
 
@@ -284,35 +286,6 @@ function solveAt(p: Prepared, s: Sums, ia: number, ib: number): Fit | undefined 
   let sse = t(8);
   for (let i = 0; i < 5; i++) sse -= beta[i]! * rhs[i]!;
   return { a, b, beta, sse: Math.max(sse, 0) };
-}
-
-/** Solves the symmetric positive definite n × n system in place; undefined where it is singular. */
-function cholesky(m: Float64Array, r: Float64Array, n: number): Float64Array | undefined {
-  for (let j = 0; j < n; j++) {
-    let d = m[j * n + j]!;
-    const scale = d;
-    for (let k = 0; k < j; k++) d -= m[j * n + k]! ** 2;
-    if (!(d > 1e-12 * scale) || scale === 0) return undefined;
-    d = Math.sqrt(d);
-    m[j * n + j] = d;
-    for (let i = j + 1; i < n; i++) {
-      let v = m[i * n + j]!;
-      for (let k = 0; k < j; k++) v -= m[i * n + k]! * m[j * n + k]!;
-      m[i * n + j] = v / d;
-    }
-  }
-  const y = new Float64Array(n);
-  for (let i = 0; i < n; i++) {
-    let v = r[i]!;
-    for (let k = 0; k < i; k++) v -= m[i * n + k]! * y[k]!;
-    y[i] = v / m[i * n + i]!;
-  }
-  for (let i = n - 1; i >= 0; i--) {
-    let v = y[i]!;
-    for (let k = i + 1; k < n; k++) v -= m[k * n + i]! * y[k]!;
-    y[i] = v / m[i * n + i]!;
-  }
-  return y;
 }
 
 /** Coarse grid over both knots, or around the last best, then finer, down to a bin. */

@@ -1,3 +1,4 @@
+import { fixed } from '../text';
 import { BadInput } from '../error';
 import { oneWayAnova, twoWayAnova } from '../stats';
 import type { KnownScatter } from './series';
@@ -108,7 +109,7 @@ function say(
   bothMm: number,
   limitMm: number,
 ): string[] {
-  const mm = (v: number) => `${v.toFixed(3)} mm`;
+  const mm = (v: number) => `${fixed(v, 3)} mm`;
   // A single reading is then good to about twice the scatter.
   const width = 2 * bothMm;
   const share = width / limitMm;
@@ -119,9 +120,9 @@ function say(
       : 'No difference between the people that these readings can tell.',
     ...(o.pInteraction < 0.05 ? ['They differ from joint to joint: one joint is reached differently.'] : []),
     share <= 0.1
-      ? `Good for the limit of ${limitMm.toFixed(2)} mm: one reading is good to ${mm(width)}, a tenth of it or less.`
+      ? `Good for the limit of ${fixed(limitMm, 2)} mm: one reading is good to ${mm(width)}, a tenth of it or less.`
       : share <= 0.3
-        ? `Serves for the limit of ${limitMm.toFixed(2)} mm with care: one reading is good to ${mm(width)}, ${Math.round(share * 100)} % of it. Near the limit take more.`
-        : `Too coarse for the limit of ${limitMm.toFixed(2)} mm: one reading is good only to ${mm(width)}, ${Math.round(share * 100)} % of it.`,
+        ? `Serves for the limit of ${fixed(limitMm, 2)} mm with care: one reading is good to ${mm(width)}, ${Math.round(share * 100)} % of it. Near the limit take more.`
+        : `Too coarse for the limit of ${fixed(limitMm, 2)} mm: one reading is good only to ${mm(width)}, ${Math.round(share * 100)} % of it.`,
   ];
 }

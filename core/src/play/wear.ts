@@ -1,3 +1,4 @@
+import { fixed } from '../text';
 import { BadInput, finite, positive } from '../error';
 import { crossing, fitLine, halfWidth, lineAt, type Crossing, type LineFit } from '../stats';
 
@@ -74,8 +75,8 @@ export function wearOver(points: readonly WearPoint[], limitMm: number): Wear {
     nextReading: next,
     past,
     sentence: past
-      ? `Past the limit of ${limitMm.toFixed(2)} mm since about ${km(true_.x)} thousand km.`
-      : `Grows ${(line.slope * 10_000).toFixed(3)} mm in 10 000 km; passes ${limitMm.toFixed(2)} mm at about ${km(true_.x)} thousand km (the next reading says so between ${range}).`,
+      ? `Past the limit of ${fixed(limitMm, 2)} mm since about ${km(true_.x)} thousand km.`
+      : `Grows ${fixed(line.slope * 10_000, 3)} mm in 10 000 km; passes ${fixed(limitMm, 2)} mm at about ${km(true_.x)} thousand km (the next reading says so between ${range}).`,
   };
 }
 

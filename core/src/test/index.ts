@@ -1,10 +1,13 @@
 import type { GaugeSpec } from '../gauge';
-import type { VehicleTypeSpec } from '../joint';
-import type { Entry, EntryBodies, EntryKind, JobContext, YardRules } from '../job';
-import type { Part } from '../part';
+import { usualPoint } from '../geometry';
+import type { JobContext, YardRules } from '../job';
+import { makeEntry, type Entry, type EntryBodies, type EntryKind } from '../ledger';
+import type { Part } from '../parts';
+import { VEHICLE_TYPE_VERSION, type VehicleTypeSpec } from '../vehicle';
 
 /** A small invented type for core's own tests: strut front, twist-beam rear. */
 export const STRUT_TYPE: VehicleTypeSpec = {
+  version: VEHICLE_TYPE_VERSION,
   name: 'Test strut',
   jackingPoints: 'sill seams',
   tips: [],
@@ -27,18 +30,18 @@ export const STRUT_TYPE: VehicleTypeSpec = {
       bushing: { kind: 'two-bolt', bolts: 2, thread: 'M8×1.25', hexMm: 13 },
       shieldFasteners: 6,
       points: {
-        hub: [740, 310],
-        armInner: [330, 220],
-        armOuter: [680, 190],
-        springTop: [560, 860],
-        springFoot: [600, 600],
-        damperTop: [555, 880],
-        damperFoot: [640, 380],
-        rackEnd: [300, 330],
-        tieRodOuter: [650, 300],
-        barBushing: [330, 290],
-        barEye: [560, 270],
-        linkMount: [600, 560],
+        hub: usualPoint(0, 740, 310),
+        armInner: usualPoint(0, 330, 220),
+        armOuter: usualPoint(0, 680, 190),
+        springTop: usualPoint(0, 560, 860),
+        springFoot: usualPoint(0, 600, 600),
+        damperTop: usualPoint(0, 555, 880),
+        damperFoot: usualPoint(0, 640, 380),
+        rackEnd: usualPoint(0, 300, 330),
+        tieRodOuter: usualPoint(0, 650, 300),
+        barBushing: usualPoint(0, 330, 290),
+        barEye: usualPoint(0, 560, 270),
+        linkMount: usualPoint(0, 600, 560),
       },
     },
     rear: {
@@ -54,13 +57,13 @@ export const STRUT_TYPE: VehicleTypeSpec = {
       bushing: null,
       shieldFasteners: 0,
       points: {
-        hub: [735, 310],
-        armInner: [520, 320],
-        armOuter: [640, 290],
-        springTop: [470, 600],
-        springFoot: [480, 330],
-        damperTop: [560, 680],
-        damperFoot: [600, 290],
+        hub: usualPoint(0, 735, 310),
+        armInner: usualPoint(0, 520, 320),
+        armOuter: usualPoint(0, 640, 290),
+        springTop: usualPoint(0, 470, 600),
+        springFoot: usualPoint(0, 480, 330),
+        damperTop: usualPoint(0, 560, 680),
+        damperFoot: usualPoint(0, 600, 290),
       },
     },
   },
@@ -145,6 +148,7 @@ export const RULES: YardRules = {
   recheckKm: 100,
   alignmentJoints: ['ball-joint', 'arm-bushings', 'tie-rod-outer', 'tie-rod-inner'],
   linksOffDrive: false,
+  currency: 'EUR',
 };
 
 export const CONTEXT: JobContext = {
@@ -183,12 +187,6 @@ export const LINK_PART: Part = {
 export function ledger() {
   let n = 0;
   return <K extends EntryKind>(kind: K, body: EntryBodies[K], by = 'ann'): Entry =>
-    ({
-      id: `e${++n}`,
-      job: 'j1',
-      kind,
-      body,
-      by,
-      at: new Date(Date.UTC(2026, 0, 5, 9, n)).toISOString(),
-    }) as unknown as Entry;
+    makeEntry({ kind, body }, { id: `e${++n}`, job: 'j1', by, at: new Date(Date.UTC(2026, 0, 5, 9, n)).toISOString() });
 }
+export { SAMPLES } from './samples';

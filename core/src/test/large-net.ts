@@ -1,9 +1,9 @@
 import type { Evidence, Network } from '../diagnosis';
+import { chanceFrom } from '../numeric';
 
 /** A net the size of a whole vehicle: 60 faults, 150 findings, up to 12 causes each. Deterministic. */
 export function largeNet(positive: number): { net: Network; said: Evidence[] } {
-  let seed = 9;
-  const next = () => (seed = (seed * 48271) % 2147483647) / 2147483647;
+  const { next } = chanceFrom(9);
   const faults = Array.from({ length: 60 }, (_, i) => ({ id: `d${i}`, prior: 0.003 + 0.1 * next() }));
   const findings = Array.from({ length: 150 }, (_, i) => {
     const causes = new Set<number>();

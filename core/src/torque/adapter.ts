@@ -1,4 +1,5 @@
-import { BadInput, finite, positive } from '../error';
+import { BadInput, finite, positive, within } from '../error';
+import { parseQuantity } from '../units';
 
 /**
  * What to set on a torque wrench that carries an offset adapter (crowfoot, extension at an angle).
@@ -20,4 +21,16 @@ export function adapterSettingNm(torqueNm: number, leverMm: number, adapterMm: n
   if (effective <= 0)
     throw new BadInput('adapter length', 'folded back is longer than the lever, so no torque reaches the nut', adapterMm);
   return (torqueNm * leverMm) / effective;
+}
+
+/**
+ * What to set on the wrench, N·m, from the three fields as typed: wrench (drive to hand), adapter
+ * (centre to centre) and angle in degrees.
+ * @throws BadInput naming the field.
+ */
+export function readAdapterSettingNm(torqueNm: number, lever: string, adapter: string, angle: string): number {
+  const leverMm = within('lever length', parseQuantity(lever, 'length', { field: 'lever length' }).si, 50, 2000, 'mm');
+  const adapterMm = parseQuantity(adapter, 'length', { field: 'adapter length' }).si;
+  const degrees = within('adapter angle', Number(angle.replace(',', '.').replace('°', '')), 0, 180, '°');
+  return adapterSettingNm(torqueNm, leverMm, adapterMm, (degrees * Math.PI) / 180);
 }

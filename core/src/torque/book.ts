@@ -1,4 +1,4 @@
-import type { FastenerKind } from '../joint/words';
+import type { FastenerKind } from './fasteners';
 
 /** A published torque value as a book or a part's sheet states it. */
 export interface BookValue {

@@ -30,13 +30,13 @@ test('nothing of it is answered to a device that is not signed in', async () => 
   for (const [m, route] of [
     ['GET', '/gauges/stream'],
     ['GET', '/gauges/dial-1/studies'],
-    ['GET', `/loops/${id}`],
+    ['GET', `/attachments/${id}`],
     ['PUT', '/gauges/dial-1'],
     ['DELETE', '/gauges/dial-1'],
     ['POST', '/gauges/dial-1/say'],
     ['POST', '/gauges/dial-1/studies'],
     ['PUT', `/gauges/force-1/loops/${id}`],
-    ['PUT', `/jobs/${id}/loops/${id}`],
+    ['PUT', `/jobs/${id}/attachments/loop/${id}`],
   ] as const)
     expect([route, (await t.ask(m, route, m === 'GET' ? undefined : {})).status]).toEqual([route, 401]);
 });
@@ -133,7 +133,7 @@ describe('loops', () => {
     const file = freshId();
     expect((await put(t, `/gauges/force-1/loops/${file}`, csv)).status).toBe(201);
     expect(await heard()).toEqual([{ gauge: 'force-1', text: '', loop: file }]);
-    expect((await t.get(`/loops/${file}`)).body).toBe(csv);
+    expect((await t.get(`/attachments/${file}`)).body).toBe(csv);
     const job = await t.job('HB 0093');
     const result = analyseLoop(x, f);
     const entry = line(job, 'loop', { joint: 'front.left.frame-bushing', phase: 'before', gauge: 'force-1', file, result });
@@ -152,15 +152,15 @@ describe('loops', () => {
   ])('%s is refused and nothing is stored', async (_, body, message) => {
     const t = await app.tablet().signIn();
     const id = freshId();
-    const r = await put(t, `/jobs/${await t.job('HB 0093')}/loops/${id}`, body);
+    const r = await put(t, `/jobs/${await t.job('HB 0093')}/attachments/loop/${id}`, body);
     expect([r.status, JSON.stringify(r.body)]).toEqual([422, expect.stringMatching(message)]);
-    expect((await t.get(`/loops/${id}`)).status).toBe(404);
+    expect((await t.get(`/attachments/${id}`)).status).toBe(404);
   });
   test('larger than 8 MB is refused', async () => {
     const t = await app.tablet().signIn();
-    expect((await put(t, `/jobs/${await t.job('HB 0093')}/loops/${freshId()}`, 'x'.repeat(8 * 1024 * 1024 + 1))).status).toBe(
-      413,
-    );
+    expect(
+      (await put(t, `/jobs/${await t.job('HB 0093')}/attachments/loop/${freshId()}`, 'x'.repeat(8 * 1024 * 1024 + 1))).status,
+    ).toBe(413);
   });
   test('simulated points survive the text exactly', () => {
     const again = loopFromRows(csv.split('\n').map((l) => l.split(',')));

@@ -1,19 +1,22 @@
-import type { GaugeSaid } from '@ash-knot/contract';
+import type { GaugeSpec } from '@ash-knot/core';
 import type { Queryable } from '../db/pool';
-import { CHANNEL } from '../job/queries';
 
-/** A notification that is a gauge's and not a job's begins so; a job's is its id. */
-export const GAUGE_MARK = 'gauge ';
-
-/** Tells every server that a gauge of this bay said something. Nothing is stored: the sheet decides. */
-export async function announceGauge(db: Queryable, bay: string | null, said: GaugeSaid): Promise<void> {
-  await db.query('SELECT pg_notify($1, $2)', [CHANNEL, GAUGE_MARK + JSON.stringify({ bay, said })]);
+/** The register, retired gauges too: readings name them. */
+export async function gauges(db: Queryable): Promise<GaugeSpec[]> {
+  const { rows } = await db.query<Omit<GaugeSpec, 'known'> & { sdMm: number; degrees: number }>(
+    `SELECT id, name, kind, unit, resolution, range_max AS "rangeMax",
+            to_char(calibrated_until, 'YYYY-MM-DD') AS "calibratedUntil", line, scatter_mm AS "sdMm", degrees, retired
+       FROM gauge ORDER BY name`,
+  );
+  return rows.map(({ sdMm, degrees, ...g }) => ({ ...g, known: { sdMm, degrees } }));
 }
 
-/** Play of each joint at the vehicle's last visit that measured it, as one JSON column beside job `j`. */
-export const LAST_PLAY = `(SELECT coalesce(json_agg(json_build_object('joint', x.joint, 'gauge', x.gauge_id, 'at', to_char(x.opened_at, 'YYYY-MM-DD'), 'playMm', x.plays) ORDER BY x.joint), '[]')
-  FROM (SELECT DISTINCT ON (r.joint) r.joint, r.gauge_id, o.opened_at, array_agg(r.play_mm) AS plays
-          FROM job o JOIN reading r ON r.job_id = o.id AND NOT r.struck
-         WHERE o.vehicle_id = j.vehicle_id AND o.id <> j.id AND o.opened_at < j.opened_at
-         GROUP BY r.joint, r.gauge_id, o.opened_at, r.phase, o.id
-         ORDER BY r.joint, o.opened_at DESC, (r.phase = 'after') DESC) AS x)`;
+export async function putGauge(db: Queryable, g: GaugeSpec): Promise<void> {
+  await db.query(
+    `INSERT INTO gauge (id, name, kind, unit, resolution, range_max, calibrated_until, line, scatter_mm, degrees)
+     VALUES ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10)
+     ON CONFLICT (id) DO UPDATE SET name = $2, kind = $3, unit = $4, resolution = $5, range_max = $6, calibrated_until = $7,
+       line = $8, scatter_mm = $9, degrees = $10, retired = false`,
+    [g.id, g.name, g.kind, g.unit, g.resolution, g.rangeMax, g.calibratedUntil, g.line, g.known.sdMm, g.known.degrees],
+  );
+}

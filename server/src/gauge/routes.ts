@@ -1,21 +1,22 @@
-import express, { Router } from 'express';
+import { Router } from 'express';
 import * as z from 'zod';
 import { gaugeSays, gaugeSpec, newStudy, text, type GaugeSaid, type StudyView } from '@ash-knot/contract';
-import { gaugeStudy, loopFromRows, attempt, readGauge } from '@ash-knot/core';
+import { attempt, gaugeStudy, readGauge } from '@ash-knot/core';
+import { keepAttachment } from '../attachment/queries';
+import { rawBody } from '../attachment/routes';
 import { inTransaction, type Db } from '../db/pool';
-import { confirmedRole, worker } from '../http/guard';
-import { conflict, HttpProblem, notFound, param, parse } from '../http/problem';
-import { gauges, putGauge } from '../shop/queries';
-import { openStream, type JobNews } from '../job/stream';
-import { announceGauge } from './queries';
+import { confirmedRole, worker } from '../session/guard';
+import { HttpProblem, notFound, param, parse } from '../http/problem';
+import { announce } from '../live/channel';
+import type { LiveNews } from '../live/news';
+import { openStream } from '../live/stream';
+import { gauges, putGauge } from './queries';
 
 const uuid = z.uuid();
 const gaugeId = text(40).min(1);
-/** 200 000 points of two numbers. */
-const LOOP_BYTES = 8 * 1024 * 1024;
 
-/** The register, what gauges say to the open sheet, studies of gauges, and files of loops. */
-export function gaugeRoutes(db: Db, news: JobNews): Router {
+/** The register, what gauges say to the open sheet, and studies of gauges. */
+export function gaugeRoutes(db: Db, news: LiveNews): Router {
   const r = Router();
   const known = async (id: string) => {
     const g = (await gauges(db)).find((x) => x.id === id);
@@ -24,14 +25,6 @@ export function gaugeRoutes(db: Db, news: JobNews): Router {
   };
   const refuse = (field: string, message: string) =>
     new HttpProblem(422, 'bad-input', `${message} Nothing was stored.`, [{ field, message }]);
-
-  const loopBody = express.text({ type: () => true, limit: LOOP_BYTES });
-  const readLoop = (body: unknown): string => {
-    const csv = typeof body === 'string' ? body : '';
-    const read = attempt(() => loopFromRows(csv.split(/\r?\n/).map((l) => l.split(','))));
-    if (!read.ok) throw refuse('loop', read.error.message);
-    return csv;
-  };
 
   r.put('/gauges/:id', async (req, res) => {
     await confirmedRole(db, res, ['lead']);
@@ -56,17 +49,16 @@ export function gaugeRoutes(db: Db, news: JobNews): Router {
     const said = parse(gaugeSays, req.body);
     const read = attempt(() => readGauge(said.text, g));
     if (!read.ok) throw refuse('text', read.error.message);
-    await announceGauge(db, res.locals.session!.bay, { gauge: g.id, text: said.text });
+    await announce(db, { about: 'gauge', bay: res.locals.session!.bay, said: { gauge: g.id, text: said.text } });
     res.json({ by });
   });
   // A force gauge with an indicator sends a whole push and pull at once.
-  r.put('/gauges/:id/loops/:loop', loopBody, async (req, res) => {
+  r.put('/gauges/:id/loops/:loop', rawBody, async (req, res) => {
     const by = worker(res);
     const g = await known(param(gaugeId, req, 'id'));
     const id = param(uuid, req, 'loop');
-    const csv = readLoop(req.body);
-    await db.query('INSERT INTO loop_file (id, csv, taken_by) VALUES ($1,$2,$3) ON CONFLICT (id) DO NOTHING', [id, csv, by]);
-    await announceGauge(db, res.locals.session!.bay, { gauge: g.id, text: '', loop: id });
+    await keepAttachment(db, { id, job: null, kind: 'loop', bytes: req.body, by });
+    await announce(db, { about: 'gauge', bay: res.locals.session!.bay, said: { gauge: g.id, text: '', loop: id } });
     res.status(201).json({ id });
   });
   r.get('/gauges/stream', (_req, res) => {
@@ -106,27 +98,5 @@ export function gaugeRoutes(db: Db, news: JobNews): Router {
     res.status(201).json(study.value);
   });
 
-  // The id is the client's, so that sending it again after a lost answer is harmless.
-  r.put('/jobs/:job/loops/:id', loopBody, async (req, res) => {
-    const by = worker(res);
-    const job = param(uuid, req, 'job');
-    const id = param(uuid, req, 'id');
-    const csv = readLoop(req.body);
-    const closed = await db.query<{ closed_at: Date | null }>('SELECT closed_at FROM job WHERE id = $1', [job]);
-    if (!closed.rows[0]) throw notFound('job');
-    if (closed.rows[0].closed_at) throw conflict('The vehicle was handed back. Strike the hand-back first, or open a new job.');
-    await db.query('INSERT INTO loop_file (id, job_id, csv, taken_by) VALUES ($1,$2,$3,$4) ON CONFLICT (id) DO NOTHING', [
-      id,
-      job,
-      csv,
-      by,
-    ]);
-    res.status(201).json({ id });
-  });
-  r.get('/loops/:id', async (req, res) => {
-    const { rows } = await db.query<{ csv: string }>('SELECT csv FROM loop_file WHERE id = $1', [param(uuid, req, 'id')]);
-    if (!rows[0]) throw notFound('loop');
-    res.set('Cache-Control', 'private, max-age=31536000, immutable').type('text/csv').send(rows[0].csv);
-  });
   return r;
 }

@@ -18,6 +18,10 @@ export class HttpProblem extends Error {
 
 export const notFound = (what: string) => new HttpProblem(404, 'not-found', `There is no such ${what}.`);
 export const forbidden = (why: string, kind = 'forbidden') => new HttpProblem(403, kind, why);
+export const tooLarge = () => new HttpProblem(413, 'bad-request', 'What was sent is too large. Nothing was stored.');
+/** One field that is wrong: "field: message. Nothing was stored." @param short the message beside the field, where the sentence says more */
+export const badInput = (field: string, message: string, short = message) =>
+  new HttpProblem(422, 'bad-input', `${field}: ${message.replace(/\.$/, '')}. Nothing was stored.`, [{ field, message: short }]);
 export const conflict = (why: string) => new HttpProblem(409, 'conflict', why);
 
 function send(res: Response, p: Problem): void {
@@ -57,7 +61,7 @@ export function problems(log: Logger): ErrorRequestHandler {
         type: 'about:blank#bad-input',
         title: 'bad-input',
         status: 422,
-        detail: err.message,
+        detail: `${err.message} Nothing was stored.`,
         fields: [{ field: err.field, message: err.bound }],
       });
     } else if (typeof err?.status === 'number' && err.status >= 400 && err.status < 500) {

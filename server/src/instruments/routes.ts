@@ -1,6 +1,6 @@
 import { Router } from 'express';
 import { clickRequest } from '@ash-knot/contract';
-import { worker } from '../http/guard';
+import { worker } from '../session/guard';
 import { parse } from '../http/problem';
 import type { TorqueWrench } from './wrench';
 

@@ -2,7 +2,7 @@ import { Router, type CookieOptions } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import { confirmPin, signIn, tapName, type SessionView } from '@ash-knot/contract';
 import type { Db } from '../db/pool';
-import { COOKIE, signedIn } from '../http/guard';
+import { COOKIE, signedIn } from './guard';
 import { forbidden, HttpProblem, parse } from '../http/problem';
 import { shopView } from '../shop/queries';
 import { checkPin, closeSession, openSession, people, personRole, SESSION_DAYS, setConfirmed, setPerson } from './queries';

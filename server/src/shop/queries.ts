@@ -1,31 +1,12 @@
-import type { GaugeSpec, Strengths } from '@ash-knot/core';
+import { readStoredTable } from '@ash-knot/core';
 import { yardRules, type ShopView } from '@ash-knot/contract';
 import type { Queryable } from '../db/pool';
-import { learnedCounts } from '../learning/queries';
-
-/** The register, retired gauges too: readings name them. */
-export async function gauges(db: Queryable): Promise<GaugeSpec[]> {
-  const { rows } = await db.query<Omit<GaugeSpec, 'known'> & { sdMm: number; degrees: number }>(
-    `SELECT id, name, kind, unit, resolution, range_max AS "rangeMax",
-            to_char(calibrated_until, 'YYYY-MM-DD') AS "calibratedUntil", line, scatter_mm AS "sdMm", degrees, retired
-       FROM gauge ORDER BY name`,
-  );
-  return rows.map(({ sdMm, degrees, ...g }) => ({ ...g, known: { sdMm, degrees } }));
-}
-
-export async function putGauge(db: Queryable, g: GaugeSpec): Promise<void> {
-  await db.query(
-    `INSERT INTO gauge (id, name, kind, unit, resolution, range_max, calibrated_until, line, scatter_mm, degrees)
-     VALUES ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10)
-     ON CONFLICT (id) DO UPDATE SET name = $2, kind = $3, unit = $4, resolution = $5, range_max = $6, calibrated_until = $7,
-       line = $8, scatter_mm = $9, degrees = $10, retired = false`,
-    [g.id, g.name, g.kind, g.unit, g.resolution, g.rangeMax, g.calibratedUntil, g.line, g.known.sdMm, g.known.degrees],
-  );
-}
+import { gauges } from '../gauge/queries';
+import { learnedCounts } from '../learning/learned';
 
 export async function shopView(db: Queryable): Promise<ShopView | null> {
-  const { rows } = await db.query<{ name: string; notice: string; bays: string[]; rules: unknown; strengths: Strengths | null }>(
-    'SELECT name, notice, bays, rules, strengths FROM shop',
+  const { rows } = await db.query<{ name: string; notice: string; bays: string[]; rules: unknown; table: unknown }>(
+    'SELECT name, notice, bays, rules, suspects_table AS "table" FROM shop',
   );
   const row = rows[0];
   if (!row) return null;
@@ -35,7 +16,8 @@ export async function shopView(db: Queryable): Promise<ShopView | null> {
     bays: row.bays,
     rules: yardRules.parse(row.rules),
     gauges: await gauges(db),
-    strengths: row.strengths,
+    // One that was put in under an older program is carried over.
+    suspectsTable: row.table === null ? null : readStoredTable(row.table),
     learned: await learnedCounts(db),
   };
 }

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { Router } from 'express';
 import { changePin, newPerson, text, yardRules } from '@ash-knot/contract';
 import type { Db } from '../db/pool';
-import { confirmedRole } from '../http/guard';
+import { confirmedRole } from '../session/guard';
 import { conflict, notFound, param, parse } from '../http/problem';
 import { hashPin } from '../session/pin';
 

@@ -6,10 +6,10 @@ import pino from 'pino';
 import { DEMO_PIN } from '@ash-knot/demo';
 import type { FloorView } from '@ash-knot/contract';
 import { makeApp } from '../app';
-import { loadDemo } from '../db/load-demo';
+import { loadDemo } from '../demo/load';
 import { migrate } from '../db/migrate';
 import { makePool, type Db } from '../db/pool';
-import { JobNews } from '../job/stream';
+import { LiveNews } from '../live/news';
 
 /** The tests' PostgreSQL; `npm test` starts one and sets this. */
 function testServer(): string {
@@ -87,7 +87,7 @@ export async function startApp(options: { demo?: boolean } = {}): Promise<Runnin
   await migrate(db, path.join(__dirname, '../db/migrations'));
   if (options.demo !== false) await loadDemo(db, new Date());
   const log = pino({ level: 'silent' });
-  const news = new JobNews(url.href, log);
+  const news = new LiveNews(url.href, log);
   await news.start();
   const server = makeApp({ db, news, log }).listen(0, '127.0.0.1');
   await new Promise((r) => server.once('listening', r));

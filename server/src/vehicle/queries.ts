@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { JobKind, VehicleTypeSpec } from '@ash-knot/core';
+import { readVehicleType, type JobKind, type VehicleTypeSpec } from '@ash-knot/core';
 import type { FileView, PastJob, PlayPoint, VehicleTypeView, VehicleView } from '@ash-knot/contract';
 import type { Queryable } from '../db/pool';
 
@@ -31,11 +31,12 @@ export async function types(db: Queryable): Promise<VehicleTypeView[]> {
   const { rows } = await db.query<VehicleTypeView>(
     `SELECT t.id, t.spec, (SELECT count(*) FROM vehicle v WHERE v.type_id = t.id) AS vehicles FROM vehicle_type t ORDER BY t.name`,
   );
-  return rows;
+  return rows.map((t) => ({ ...t, spec: readVehicleType(t.spec) }));
 }
 
 export async function typeSpec(db: Queryable, id: string): Promise<VehicleTypeSpec | undefined> {
-  return (await db.query<{ spec: VehicleTypeSpec }>('SELECT spec FROM vehicle_type WHERE id = $1', [id])).rows[0]?.spec;
+  const { rows } = await db.query<{ spec: unknown }>('SELECT spec FROM vehicle_type WHERE id = $1', [id]);
+  return rows[0] && readVehicleType(rows[0].spec);
 }
 
 export interface VehicleRow {
@@ -52,7 +53,7 @@ export interface VehicleRow {
 /** False when the plate is taken. */
 export async function insertVehicle(db: Queryable, v: VehicleRow): Promise<boolean> {
   const { rowCount } = await db.query(
-    `INSERT INTO vehicle (id, plate, plate_key, vin, type_id, year, distance_km, km_per_day, owner) VALUES ($1,$2,$3,$4,$5,$6,$7,$8,$9) ON CONFLICT (plate_key) DO NOTHING`,
+    `INSERT INTO vehicle (id, plate, plate_key, vin, type_id, year, distance_km, entered_km, km_per_day, owner) VALUES ($1,$2,$3,$4,$5,$6,$7,$7,$8,$9) ON CONFLICT (plate_key) DO NOTHING`,
     [v.id, v.plate.toUpperCase(), plateKey(v.plate), v.vin, v.typeId, v.year, v.distanceKm, v.kmPerDay, v.owner],
   );
   return rowCount === 1;
@@ -76,13 +77,16 @@ export async function vehicleFile(db: Queryable, id: string): Promise<FileView |
     `SELECT r.joint, r.phase, j.distance_km AS "distanceKm", avg(r.play_mm) AS "playMm", min(e.at) AS at, j.id AS job
        FROM reading r JOIN job j ON j.id = r.job_id JOIN entry e ON e.id = r.entry_id
       WHERE j.vehicle_id = $1 AND NOT r.struck
+        -- What was measured last speaks, as on the sheet: a loop, or a series of readings.
+        AND r.by_loop = (SELECT x.by_loop FROM reading x JOIN entry xe ON xe.id = x.entry_id
+                          WHERE x.job_id = r.job_id AND x.joint = r.joint AND x.phase = r.phase AND NOT x.struck ORDER BY xe.at DESC, xe.seq DESC LIMIT 1)
       GROUP BY r.joint, r.phase, j.id, j.distance_km ORDER BY j.distance_km, min(e.at)`,
     [id],
   );
   const jobs = await db.query<Omit<PastJob, 'kind'> & { kind: JobKind }>(
     `SELECT j.id, j.kind, j.opened_at AS "openedAt", j.distance_km AS "distanceKm", j.closed_at IS NOT NULL AS "handedBack",
-            coalesce((SELECT body->>'words' FROM entry WHERE job_id = j.id AND kind = 'complaint' ORDER BY seq DESC LIMIT 1), '') AS words,
-            coalesce((SELECT body->'causes' FROM entry WHERE job_id = j.id AND kind = 'verdict' ORDER BY seq DESC LIMIT 1), '[]') AS causes
+            coalesce((SELECT s.words FROM said s JOIN entry e ON e.id = s.entry_id WHERE s.job_id = j.id AND s.kind = 'complaint' AND NOT s.struck ORDER BY e.seq DESC LIMIT 1), '') AS words,
+            coalesce((SELECT s.causes FROM said s JOIN entry e ON e.id = s.entry_id WHERE s.job_id = j.id AND s.kind = 'verdict' AND NOT s.struck ORDER BY e.seq DESC LIMIT 1), '{}') AS causes
        FROM job j WHERE j.vehicle_id = $1 ORDER BY j.opened_at DESC LIMIT 100`,
     [id],
   );

@@ -2,9 +2,9 @@ import { randomUUID } from 'node:crypto';
 import { Router } from 'express';
 import * as z from 'zod';
 import { newVehicle } from '@ash-knot/contract';
-import { readVin } from '@ash-knot/core';
+import { checkType, readVin } from '@ash-knot/core';
 import { inTransaction, type Db } from '../db/pool';
-import { worker } from '../http/guard';
+import { worker } from '../session/guard';
 import { conflict, HttpProblem, notFound, param, parse } from '../http/problem';
 import { insertType, insertVehicle, searchVehicles, types, vehicleById, vehicleFile } from './queries';
 
@@ -36,6 +36,7 @@ export function vehicleRoutes(db: Db): Router {
         `${vin.faults[0]} Nothing was stored.`,
         vin.faults.map((message) => ({ field: 'vin', message })),
       );
+    if (body.newType) checkType(body.newType);
     const id = randomUUID();
     await inTransaction(db, async (tx) => {
       const typeId = body.typeId ?? (await insertType(tx, body.newType!));

@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, inject, signal } from '@angular/core';
 import { Router, RouterOutlet } from '@angular/router';
 import { Keys } from './kit/keys';
-import { Overlays } from './kit/overlays';
-import { SignIn } from './sign-in/sign-in';
-import { Outbox } from './state/outbox';
-import { Session } from './state/session';
+import { Overlays } from './shell/overlays';
+import { SignIn } from './session/sign-in';
+import { Outbox } from './offline/outbox';
+import { Session } from './session/session';
 import { Units } from './state/units';
 
 @Component({

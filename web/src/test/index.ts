@@ -2,14 +2,23 @@ import { provideZonelessChangeDetection, type Provider, type Type } from '@angul
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import type { JobView, SessionView, ShopView, StoredEntry } from '@ash-knot/contract';
-import { diagnose, learned, SHIPPED, type Entry, type EntryBodies, type EntryKind, type JobKind } from '@ash-knot/core';
+import {
+  diagnose,
+  learned,
+  makeEntry,
+  SHIPPED,
+  type Entry,
+  type EntryBodies,
+  type EntryKind,
+  type JobKind,
+} from '@ash-knot/core';
 import { DIAL, RULES, STRUT_TYPE } from '@ash-knot/core/test';
-import { Ask } from '../app/kit/ask';
+import { Ask } from '../app/session/ask';
 import { Api, ApiError } from '../app/state/api';
-import { DIAGNOSIS_WORKER } from '../app/state/diagnoser';
-import { JobStore } from '../app/state/job-store';
-import { Session } from '../app/state/session';
-import type { FromWorker, ToWorker } from '../workers/protocol';
+import { DIAGNOSIS_WORKER } from '../app/workers/diagnoser';
+import { JobStore } from '../app/job/job-store';
+import { Session } from '../app/session/session';
+import type { DiagnosisWork } from '../app/workers/diagnosis-work';
 
 /** Core's own small invented type and part serve here too. */
 export { LINK_PART as LINK, STRUT_TYPE as TYPE } from '@ash-knot/core/test';
@@ -19,7 +28,7 @@ export const SHOP: ShopView = {
   notice: '',
   bays: ['Bay 1', 'Bay 2'],
   rules: RULES,
-  strengths: null,
+  suspectsTable: null,
   learned: [],
   gauges: [
     {
@@ -52,16 +61,8 @@ let made = 0;
 export const stored = <K extends EntryKind>(kind: K, body: EntryBodies[K], by = 'ann'): StoredEntry => {
   const n = ++made;
   const at = new Date(Date.UTC(2026, 0, 5, 9, 0, n)).toISOString();
-  return {
-    id: `0193c000-0000-7000-8000-${String(n).padStart(12, '0')}`,
-    job: JOB_ID,
-    kind,
-    body,
-    by,
-    at,
-    seq: n,
-    receivedAt: at,
-  } as unknown as StoredEntry;
+  const id = `0193c000-0000-7000-8000-${String(n).padStart(12, '0')}`;
+  return { ...makeEntry({ kind, body }, { id, job: JOB_ID, by, at }), seq: n, receivedAt: at };
 };
 
 export const job = (entries: readonly StoredEntry[] = [], kind: JobKind = 'noise'): JobView => ({
@@ -133,21 +134,16 @@ export class FakeEventSource {
 }
 
 /** The worker without a thread: the whole diagnosis at once, a moment later, unless it was called off. */
-export class InlineWorker {
-  onmessage: ((e: MessageEvent<FromWorker>) => void) | null = null;
-  private readonly off = new Set<number>();
-  postMessage(m: ToWorker): void {
-    if (m.kind === 'cancel') {
-      this.off.add(m.id);
-      return;
-    }
-    queueMicrotask(() => {
-      if (this.off.has(m.id)) return;
-      const diagnosis = diagnose(m.request, learned(m.strengths ?? SHIPPED, m.learned));
-      this.onmessage?.({ data: { kind: 'diagnosis', id: m.id, diagnosis, done: true } } as MessageEvent<FromWorker>);
-    });
-  }
-}
+export const inlineDiagnosis = (): DiagnosisWork => {
+  const off = new Set<number>();
+  return {
+    async ask(id, q, answer) {
+      await Promise.resolve();
+      if (!off.has(id)) answer(diagnose(q.request, learned(q.suspectsTable ?? SHIPPED, q.learned)));
+    },
+    callOff: (id) => void off.add(id),
+  };
+};
 
 /** Asks nobody: the tapped name, or what the test says. */
 export class FakeAsk {
@@ -195,7 +191,7 @@ export function setUp(providers: Provider[] = []) {
       provideRouter([{ path: '**', children: [] }]),
       { provide: Api, useValue: api },
       { provide: Ask, useValue: ask },
-      { provide: DIAGNOSIS_WORKER, useValue: () => new InlineWorker() },
+      { provide: DIAGNOSIS_WORKER, useValue: inlineDiagnosis },
       ...providers,
     ],
   });
@@ -262,6 +258,15 @@ export async function bench<T>(
     },
     text: (selector) => ((selector ? one(selector) : el).textContent ?? '').replace(/\s+/g, ' ').trim(),
   };
+}
+
+/** Waits until it is so: a machine under load is slow, not wrong. Fails by saying what never came. */
+export async function until(so: () => boolean, what = 'what was waited for'): Promise<void> {
+  const end = Date.now() + 5000;
+  while (!so()) {
+    if (Date.now() > end) throw new Error(`${what} never came`);
+    await new Promise((r) => setTimeout(r, 5));
+  }
 }
 
 export const tid = (id: string) => `[data-testid="${id}"]`;

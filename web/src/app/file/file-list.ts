@@ -1,9 +1,10 @@
+import { grouped } from '@ash-knot/core';
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { catchError, debounceTime, from, of, switchMap } from 'rxjs';
 import type { VehicleView } from '@ash-knot/contract';
-import { TopBar } from '../kit/top-bar';
+import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
 
 @Component({
@@ -60,6 +61,6 @@ export class FileList {
     { initialValue: null },
   );
   protected km(v: number): string {
-    return Math.round(v).toLocaleString('en-GB').replaceAll(',', ' ');
+    return grouped(v);
   }
 }

@@ -1,6 +1,6 @@
+import { day } from '../words/format';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { format } from 'date-fns';
 import type { FileView } from '@ash-knot/contract';
 import {
   AXLES,
@@ -14,12 +14,14 @@ import {
   wearBand,
   wearOver,
   type Side,
+  capital,
+  grouped,
+  fixed,
 } from '@ash-knot/core';
 import { LineChart, type Series } from '../kit/line-chart';
-import { cap } from '../kit/say';
-import { TopBar } from '../kit/top-bar';
+import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
-import { Session } from '../state/session';
+import { Session } from '../session/session';
 
 /** A vehicle's file: play over distance, past jobs, the torque book and the tips of its type. */
 @Component({
@@ -76,7 +78,7 @@ import { Session } from '../state/session';
               <p class="soft mt-1 text-sm">
                 left: round marks · right: square marks · dashed: its line, with the band the next reading falls into (95 %),
                 thick where it passes the limit{{
-                  limit() ? ' · limit ' + limit()!.limitMm.toFixed(2) + ' mm (' + limit()!.owner + '), red' : ''
+                  limit() ? ' · limit ' + fixed(limit()!.limitMm, 2) + ' mm (' + limit()!.owner + '), red' : ''
                 }}. After a renewed part the line begins anew.
               </p>
             }
@@ -141,6 +143,7 @@ import { Session } from '../state/session';
   `,
 })
 export class VehicleFile {
+  protected readonly fixed = fixed;
   readonly id = input.required<string>();
   private readonly api = inject(Api);
   private readonly session = inject(Session);
@@ -171,7 +174,7 @@ export class VehicleFile {
     const to = Math.max(...all.map((p) => p.distanceKm), ...this.wear().map((w) => w.toKm));
     for (const side of SIDES) {
       const points = this.visits(side).map((p) => ({ x: p.km, y: p.playMm }));
-      const w = this.wear().find((x) => x.side === cap(side));
+      const w = this.wear().find((x) => x.side === capital(side));
       if (w?.line) {
         const band = wearBand(w.line, w.fromKm, to);
         const tone = side === 'left' ? ('ink' as const) : ('bark' as const);
@@ -237,12 +240,10 @@ export class VehicleFile {
       const from = renewed >= 0 ? ` Since it was renewed at ${this.km(renewed)} km.` : '';
       // Without a limit there is nothing to cross.
       const sentence =
-        w.kind === 'fit' && !l
-          ? `Grows ${(w.line.slope * 10_000).toFixed(3)} mm in 10 000 km; no limit is set for it.`
-          : w.sentence;
+        w.kind === 'fit' && !l ? `Grows ${fixed(w.line.slope * 10_000, 3)} mm in 10 000 km; no limit is set for it.` : w.sentence;
       return [
         {
-          side: cap(side),
+          side: capital(side),
           sentence: sentence + from,
           line: w.kind === 'fit' ? w.line : undefined,
           range:
@@ -282,10 +283,10 @@ export class VehicleFile {
     return ids.map((id) => sayFault(id, this.session.dialect())).join(', ');
   }
   protected day(iso: string): string {
-    return format(new Date(iso), 'd MMM yyyy');
+    return day(iso);
   }
   protected km(v: number): string {
-    return Math.round(v).toLocaleString('en-GB').replaceAll(',', ' ');
+    return grouped(v);
   }
   protected trim(v: number): string {
     return trimmed(v, 1);

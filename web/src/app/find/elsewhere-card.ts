@@ -1,8 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { elsewhereChecks, sayFault, sayState, type CheckResult, type OtherFault } from '@ash-knot/core';
-import { cap } from '../kit/say';
-import { JobStore } from '../state/job-store';
-import { WorkActions } from '../work/work-actions';
+import { elsewhereChecks, sayFault, sayState, type CheckResult, type OtherFault, capital } from '@ash-knot/core';
+import { JobStore } from '../job/job-store';
+import { Records } from '../job/records';
 
 /** A check of what is no joint of the plate: load, shields, mounts, shafts. */
 @Component({
@@ -42,7 +41,7 @@ import { WorkActions } from '../work/work-actions';
 })
 export class ElsewhereCard {
   protected readonly store = inject(JobStore);
-  private readonly actions = inject(WorkActions);
+  private readonly actions = inject(Records);
   protected readonly results: readonly { result: CheckResult; words: string }[] = [
     { result: 'tight', words: 'Nothing there' },
     { result: 'moves', words: 'Found it' },
@@ -57,7 +56,7 @@ export class ElsewhereCard {
   );
 
   protected name(f: OtherFault): string {
-    return cap(sayFault(f));
+    return capital(sayFault(f));
   }
   protected result(f: OtherFault): CheckResult | undefined {
     return this.store.state()!.elsewhere.get(f);

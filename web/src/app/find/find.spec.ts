@@ -1,13 +1,13 @@
 import { bench, stored, tid } from '../../test';
 import { Find } from './find';
-import { MeasurePlay } from './measure-play';
+import { MeasurePlay } from '../measuring/measure-play';
 
 const complaint = () =>
   stored('complaint', {
     character: ['dull clunk'],
     where: ['front'],
     when: ['patched surface, slowly'],
-    drives: [],
+    handling: [],
     history: [],
     words: 'knocks',
   });

@@ -5,43 +5,28 @@ import {
   CHECK_RESULTS,
   jointName,
   sayState,
-  splitJoint,
   stateCounts,
   VEHICLE_STATES,
   type CheckResult,
   type Defect,
   type JointId,
-  type JointKind,
   type JointState,
   type VehicleState,
+  uncapital,
+  JOINT_SPECS,
+  partsOf,
 } from '@ash-knot/core';
-import { GapMark } from '../kit/gap-mark';
-import { Photo, PhotoButton } from '../kit/photo';
-import { JobStore } from '../state/job-store';
-import { Session } from '../state/session';
-import { WorkActions } from '../work/work-actions';
+import { GapMark } from '../plate/gap-mark';
+import { Photo, PhotoButton } from '../attachment/photo';
+import { JobStore } from '../job/job-store';
+import { Session } from '../session/session';
+import { Records } from '../job/records';
 import { ElsewhereCard } from './elsewhere-card';
-import { FrameFitCard } from './frame-fit';
-import { MeasureLoop } from './measure-loop';
-import { MeasurePlay } from './measure-play';
+import { FrameFitCard } from '../measuring/frame-fit';
+import { MeasureLoop } from '../measuring/measure-loop';
+import { MeasurePlay } from '../measuring/measure-play';
 import { NextChecks } from './next-checks';
 import { Suspects } from './suspects';
-
-const DEFECTS_OF: Partial<Record<JointKind, readonly Defect[]>> = {
-  'link-upper': ['boot torn', 'bent', 'close to parting'],
-  'link-lower': ['boot torn', 'bent', 'close to parting'],
-  'frame-bushing': ['rubber perished', 'bracket bolt loose', 'rubbing', 'bar cracked', 'bar broken'],
-  'ball-joint': ['boot torn'],
-  'upper-ball-joint': ['boot torn'],
-  'tie-rod-outer': ['boot torn', 'bent'],
-  'tie-rod-inner': ['boot torn'],
-  spring: ['broken', 'rubbing'],
-  damper: ['oil leak', 'bent'],
-  'arm-bushings': ['front bushing worn', 'rear bushing worn', 'rubber perished', 'cracked', 'rusted through'],
-  'upper-arm-bushings': ['rubber perished', 'cracked'],
-  'beam-bushing': ['rubber perished', 'cracked'],
-  'top-mount': ['rubber perished', 'cracked'],
-};
 
 /** Raise it, look, rock, lever, measure: the check of the joint that is touched on the plate. */
 @Component({
@@ -67,10 +52,10 @@ const DEFECTS_OF: Partial<Record<JointKind, readonly Defect[]>> = {
         <p class="mt-3 text-[17px]">
           <b>{{ c.title }}.</b> {{ c.how }}
         </p>
-        <p class="soft mt-1 text-[15px]">Look for: {{ uncap(c.lookAt) }}</p>
+        <p class="soft mt-1 text-[15px]">Look for: {{ uncapital(c.lookAt) }}</p>
         @for (o of otherChecks(); track o.id) {
           <button type="button" class="link mr-4 text-[15px]" (click)="store.wanted.set(o.id)">
-            Or: {{ uncap(o.title.replace('{side}', j.side)) }}
+            Or: {{ uncapital(o.title.replace('{side}', j.side)) }}
           </button>
         }
       }
@@ -162,7 +147,7 @@ const DEFECTS_OF: Partial<Record<JointKind, readonly Defect[]>> = {
 export class Find {
   protected readonly store = inject(JobStore);
   private readonly session = inject(Session);
-  private readonly actions = inject(WorkActions);
+  private readonly actions = inject(Records);
   private readonly router = inject(Router);
   /** From the address, so that a reload comes back to the measuring. */
   readonly measure = input<string>();
@@ -187,7 +172,7 @@ export class Find {
   protected readonly otherChecks = computed(() => {
     const j = this.joint();
     if (!j) return [];
-    const axle = this.store.state()!.context.type.axles[splitJoint(j.id)!.axle];
+    const axle = this.store.state()!.context.type.axles[partsOf(j.id).axle];
     return checksOf(axle).filter((c) => c.settles.includes(j.kind) && c.id !== this.check()?.id);
   });
   protected readonly manySettled = computed(
@@ -200,33 +185,14 @@ export class Find {
   protected readonly detail = computed(() => {
     const j = this.joint();
     if (!j) return '';
-    const axle = this.store.state()!.context.type.axles[splitJoint(j.id)!.axle];
-    if (j.kind === 'link-upper' || j.kind === 'link-lower') {
-      const stud = axle.link?.[j.kind === 'link-upper' ? 'upper' : 'lower'];
-      if (!stud) return '';
-      const kind = {
-        'ball-stud': 'Ball stud',
-        'stud-and-bushing': j.kind === 'link-upper' ? 'Pressed bushing' : 'Ball stud',
-        'bolt-through': 'Bolt through grommets',
-        none: '',
-      }[axle.link!.kind];
-      return [kind, stud.thread, stud.hold === 'none' ? '' : `held by ${stud.holdMm} mm ${stud.hold}`, `nut ${stud.nutHexMm} mm`]
-        .filter(Boolean)
-        .join(' · ');
-    }
-    if (j.kind === 'frame-bushing') return `${axle.barDiameterMm} mm bar · ${axle.bushing?.bolts} bolts ${axle.bushing?.thread}`;
-    if (j.kind === 'wheel-nuts') return `${axle.wheelNuts.count} nuts ${axle.wheelNuts.thread} · ${axle.wheelNuts.hexMm} mm`;
-    if (j.kind === 'ball-joint' || j.kind === 'upper-ball-joint') {
-      return {
-        strut: 'Spring on the strut: the joint is unloaded with the wheel hanging free',
-        'lower-arm': 'Spring on the lower arm: support under that arm to unload it',
-        'upper-arm': 'Spring on the upper arm: block it as the maker says',
-        axle: 'Unloaded with the wheel hanging free',
-      }[axle.springSeat];
-    }
-    return j.state === 'not looked at' ? `Not looked at · ${this.check()?.minutes ?? 1} min` : j.why;
+    const axle = this.store.state()!.context.type.axles[partsOf(j.id).axle];
+    const known = JOINT_SPECS[j.kind].detail(axle);
+    return known || (j.state === 'not looked at' ? `Not looked at · ${this.check()?.minutes ?? 1} min` : j.why);
   });
-  protected readonly defects = computed((): readonly Defect[] => DEFECTS_OF[this.joint()?.kind ?? 'wheel-nuts'] ?? []);
+  protected readonly defects = computed((): readonly Defect[] => {
+    const j = this.joint();
+    return j ? JOINT_SPECS[j.kind].defects : [];
+  });
   protected readonly standing = computed(() =>
     this.joint() ? this.actions.standsAs(this.store, this.joint()!.id) : 'both-hanging',
   );
@@ -234,7 +200,7 @@ export class Find {
     const j = this.joint();
     const c = this.check();
     if (!j || !c) return undefined;
-    return stateCounts(this.store.state()!.context.type.axles[splitJoint(j.id)!.axle], c, j.kind, this.standing());
+    return stateCounts(this.store.state()!.context.type.axles[partsOf(j.id).axle], c, j.kind, this.standing());
   });
 
   constructor() {
@@ -258,9 +224,7 @@ export class Find {
   protected rocks(): void {
     void this.actions.recordRocks(this.store, this.joint()!.id);
   }
-  protected uncap(t: string): string {
-    return t.charAt(0).toLowerCase() + t.slice(1);
-  }
+  protected readonly uncapital = uncapital;
   protected stand(v: string): void {
     this.store.stand(v as VehicleState);
   }

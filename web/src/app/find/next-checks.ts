@@ -9,7 +9,8 @@ import {
   jointName,
   sayFault,
   sayState,
-  splitJoint,
+  isJointId,
+  partsOf,
   type Check,
   type ElsewhereCheck,
   type ElsewhereCheckId,
@@ -17,11 +18,11 @@ import {
   type JointId,
   type NextCheck,
   type NextLine,
+  capital,
 } from '@ash-knot/core';
-import { cap } from '../kit/say';
-import { JobStore } from '../state/job-store';
-import { Session } from '../state/session';
-import { WorkActions } from '../work/work-actions';
+import { JobStore } from '../job/job-store';
+import { Session } from '../session/session';
+import { Records } from '../job/records';
 
 /** The plan of the next checks, best for their minutes; and, a tap away, every check there is. */
 @Component({
@@ -96,7 +97,7 @@ import { WorkActions } from '../work/work-actions';
 export class NextChecks {
   protected readonly store = inject(JobStore);
   private readonly session = inject(Session);
-  private readonly actions = inject(WorkActions);
+  private readonly actions = inject(Records);
   private readonly router = inject(Router);
   protected readonly all = signal(false);
   protected readonly begun = computed(() => begunReadings(this.store.state()!));
@@ -110,11 +111,11 @@ export class NextChecks {
   }
   protected tells(s: NextCheck): string {
     const names = s.of.map((id) =>
-      splitJoint(id) ? jointName(splitJoint(id)!.kind, this.session.dialect()).toLowerCase() : sayFault(id),
+      isJointId(id) ? jointName(partsOf(id).kind, this.session.dialect()).toLowerCase() : sayFault(id),
     );
     return [
-      cap(names.join(' · ')),
-      s.changeMinutes ? `${cap(sayState(s.state))} first` : '',
+      capital(names.join(' · ')),
+      s.changeMinutes ? `${capital(sayState(s.state))} first` : '',
       s.owed.length ? 'Owed before a verdict' : '',
     ]
       .filter(Boolean)
@@ -152,6 +153,6 @@ export class NextChecks {
     return c.settles.map((k) => jointName(k, this.session.dialect()).toLowerCase()).join(', ');
   }
   protected found(c: ElsewhereCheck): string {
-    return cap(c.finds.map((f) => sayFault(f)).join(', '));
+    return capital(c.finds.map((f) => sayFault(f)).join(', '));
   }
 }

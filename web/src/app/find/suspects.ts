@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router } from '@angular/router';
-import { otherDefects, sayFault, sayJoint, splitFault, type Change, type Reason, type Suspect } from '@ash-knot/core';
-import { JobStore } from '../state/job-store';
-import { Session } from '../state/session';
-import { cap, pct } from '../kit/say';
+import { otherDefects, sayFault, sayJoint, splitFault, type Change, type Reason, type Suspect, capital } from '@ash-knot/core';
+import { JobStore } from '../job/job-store';
+import { Session } from '../session/session';
+import { pct } from '../words/format';
 
 /** Beyond this weight a bar is full: odds by fifty. */
 const FULL = Math.log(50);
@@ -22,7 +22,7 @@ const FULL = Math.log(50);
         <li>
           <div class="row">
             <button type="button" class="name" [class.font-bold]="first" [disabled]="!x.joint" (click)="show(x)">
-              {{ cap(x.name) }}
+              {{ capital(x.name) }}
             </button>
             <span class="bar" [class.danger]="x.dangerous"><span [style.width.%]="x.p * 100"></span></span>
             <span class="mono text-right font-semibold">{{ pct(x.p) }} %</span>
@@ -41,7 +41,7 @@ const FULL = Math.log(50);
             <ul class="mb-3" data-testid="reasons">
               @for (r of reasons(); track r.words) {
                 <li class="reason">
-                  <span class="truncate">{{ cap(r.words) }}</span>
+                  <span class="truncate">{{ capital(r.words) }}</span>
                   <span class="scale" aria-hidden="true"
                     ><span [class.against]="r.weight < 0" [style.width.%]="width(r)"></span
                   ></span>
@@ -119,7 +119,7 @@ const FULL = Math.log(50);
         <h3 class="heading">Found besides, not the noise</h3>
         <ul>
           @for (b of besides(); track b.joint) {
-            <li class="text-[15px]">{{ cap(b.name) }}: {{ b.what }}</li>
+            <li class="text-[15px]">{{ capital(b.name) }}: {{ b.what }}</li>
           }
         </ul>
       </div>
@@ -197,7 +197,7 @@ export class Suspects {
   private readonly router = inject(Router);
   private readonly session = inject(Session);
   private readonly opened = signal<string | null | undefined>(undefined);
-  protected readonly cap = cap;
+  protected readonly capital = capital;
   protected readonly pct = pct;
 
   protected readonly top = computed(() => this.store.suspects().slice(0, 4));
@@ -215,12 +215,9 @@ export class Suspects {
     const s = this.store.state();
     if (!s) return 0;
     const c = s.complaint;
-    const said = c ? c.character.length + c.where.length + c.when.length + c.drives.length : 0;
+    const said = c ? c.character.length + c.where.length + c.when.length + c.handling.length : 0;
     return (
-      said +
-      s.driven.size +
-      s.elsewhere.size +
-      [...s.joints.values()].filter((j) => j.hand || j.defects.length || j.before).length
+      said + s.drive.size + s.elsewhere.size + [...s.joints.values()].filter((j) => j.hand || j.defects.length || j.before).length
     );
   });
   protected readonly besides = computed(() => {
@@ -240,11 +237,11 @@ export class Suspects {
     return Math.min(50, (50 * Math.abs(r.weight)) / FULL);
   }
   protected strength(r: Reason): string {
-    return r.strength === 'settles it'
+    return r.word === 'settles it'
       ? r.weight > 0
         ? 'settles it'
         : 'rules it out'
-      : `${r.strength} ${r.weight > 0 ? 'for' : 'against'}`;
+      : `${r.word} ${r.weight > 0 ? 'for' : 'against'}`;
   }
   protected say(ids: readonly string[]): string {
     return ids.map((id) => sayFault(id, this.session.dialect())).join(', ');

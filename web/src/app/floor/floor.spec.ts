@@ -1,7 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import type { FloorView, StoredEntry } from '@ash-knot/contract';
-import { FakeEventSource, job, setUp, stored, TYPE, type FakeApi } from '../../test';
-import { Session } from '../state/session';
+import { FakeEventSource, job, setUp, stored, TYPE, until, type FakeApi } from '../../test';
+import { Session } from '../session/session';
 import { Floor } from './floor';
 
 function floor(entries: readonly StoredEntry[][], rechecks: FloorView['rechecks'] = []): FloorView {
@@ -17,6 +17,7 @@ function floor(entries: readonly StoredEntry[][], rechecks: FloorView['rechecks'
         distanceKm: j.distanceKm,
         vehicle: { ...j.vehicle, plate: `TS ${i + 1}` },
         entries: e,
+        file: j.file,
       };
     }),
   };
@@ -37,7 +38,7 @@ async function open(view: FloorView, api?: (a: FakeApi) => void) {
   };
   await settle();
   const el = fixture.nativeElement as HTMLElement;
-  return { ...s, el, settle, text: () => el.textContent!.replace(/\s+/g, ' ') };
+  return { ...s, fixture, el, settle, text: () => el.textContent!.replace(/\s+/g, ' ') };
 }
 
 const loose = (joint: 'front.left.ball-joint' | 'front.left.link-lower') =>
@@ -53,7 +54,7 @@ test('each band says the next thing; danger comes before everything', async () =
     character: [],
     where: ['front'],
     when: ['pothole'],
-    drives: [],
+    handling: [],
     history: [],
     words: 'knocks',
   });
@@ -68,9 +69,7 @@ test('news from another tablet is fetched', async () => {
   const f = await open(view, (a) => a.answers.set('GET /floor', () => view));
   view = floor([[], []]);
   FakeEventSource.last!.push('floor', { job: 'x' });
-  await new Promise((r) => setTimeout(r, 200));
-  await f.settle();
-  expect(f.el.querySelectorAll('.band')).toHaveLength(2);
+  await until(() => (f.fixture.detectChanges(), f.el.querySelectorAll('.band').length === 2), 'the second band');
 });
 
 test('a recheck that is due is settled with one tap', async () => {
@@ -105,7 +104,6 @@ test('a lost line is said, not thrown', async () => {
   const f = await open(floor([]), (a) => (a.offline = false));
   f.api.offline = true;
   FakeEventSource.last!.push('floor', {});
-  await new Promise((r) => setTimeout(r, 200));
-  await f.settle();
+  await until(() => (f.fixture.detectChanges(), f.el.querySelector('[role="alert"]') !== null), 'the sentence');
   expect(f.el.querySelector('[role="alert"]')!.textContent).toContain('The line is down');
 });

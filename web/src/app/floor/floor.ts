@@ -1,7 +1,7 @@
+import { dayOfYear, weekday } from '../words/format';
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
-import { format } from 'date-fns';
 import { debounceTime, filter, map, merge, scan, Subject, switchMap } from 'rxjs';
 import { v7 as uuid } from 'uuid';
 import type { DueRecheck, FloorJob, FloorView } from '@ash-knot/contract';
@@ -16,16 +16,18 @@ import {
   type Diagnosis,
   type JobState,
   type NextLine,
+  makeEntry,
+  contextOf,
 } from '@ash-knot/core';
-import { Ask } from '../kit/ask';
+import { Ask } from '../session/ask';
 import { Keys } from '../kit/keys';
 import { NextBar } from '../kit/next-bar';
-import { TopBar } from '../kit/top-bar';
+import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
 import { Clock } from '../state/clock';
-import { Diagnoser } from '../state/diagnoser';
-import { Outbox } from '../state/outbox';
-import { Session } from '../state/session';
+import { Diagnoser } from '../workers/diagnoser';
+import { Outbox } from '../offline/outbox';
+import { Session } from '../session/session';
 
 interface Band {
   readonly job: FloorJob;
@@ -221,18 +223,7 @@ export class Floor {
     if (!f || !shop) return [];
     return f.jobs.map((job) => ({
       job,
-      state: foldJob(
-        {
-          type: f.types[job.vehicle.typeId]!,
-          typeId: job.vehicle.typeId,
-          kind: job.kind,
-          distanceKm: job.distanceKm,
-          rules: shop.rules,
-          gauges: shop.gauges,
-          file: job.file,
-        },
-        job.entries,
-      ),
+      state: foldJob(contextOf({ ...job, type: f.types[job.vehicle.typeId]! }, shop), job.entries),
     }));
   });
   /** Diagnoses of the jobs still looking for the noise, as they come from the worker. */
@@ -273,7 +264,7 @@ export class Floor {
     (): Band | undefined =>
       this.bands().find((b) => b.untold) ?? this.bands().find((b) => b.job.bay === this.session.bay()) ?? this.bands()[0],
   );
-  protected readonly today = computed(() => format(this.clock.now(), 'EEEE d MMMM'));
+  protected readonly today = computed(() => weekday(this.clock.now()));
 
   constructor() {
     const destroy = inject(DestroyRef);
@@ -315,19 +306,13 @@ export class Floor {
     return `At ${b.next.station}`;
   }
   protected day(iso: string): string {
-    return format(new Date(iso), 'd MMM');
+    return dayOfYear(iso);
   }
   protected async recheck(r: DueRecheck, result: (typeof RECHECK_RESULTS)[number]): Promise<void> {
     const by = await this.ask.worker(['rechecked']);
     if (!by) return;
-    await this.outbox.add({
-      id: uuid(),
-      job: r.job,
-      kind: 'rechecked',
-      body: { recheck: r.entry, result, note: '' },
-      by,
-      at: new Date().toISOString(),
-    });
+    const line = { kind: 'rechecked', body: { recheck: r.entry, result, note: '' } } as const;
+    await this.outbox.add(makeEntry(line, { id: uuid(), job: r.job, by, at: new Date().toISOString() }));
     this.floor.update((f) => f && { ...f, rechecks: f.rechecks.filter((x) => x.entry !== r.entry) });
   }
 }

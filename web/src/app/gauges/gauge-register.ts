@@ -11,12 +11,13 @@ import {
   sayExpired,
   within,
   type GaugeSpec,
+  fixed,
 } from '@ash-knot/core';
 import { FormField } from '../kit/form-field';
-import { TopBar } from '../kit/top-bar';
+import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
-import { Session } from '../state/session';
-import { AsLead, type Said } from '../rules/as-lead';
+import { Session } from '../session/session';
+import { AsLead, type Said } from '../session/as-lead';
 
 /** The gauge register: what each gauge is, how far it may be trusted, and how it speaks. */
 @Component({
@@ -52,7 +53,7 @@ import { AsLead, type Said } from '../rules/as-lead';
               }
               @if (length(g)) {
                 <span class="soft block text-sm"
-                  >scatter {{ g.known.sdMm.toFixed(3) }} mm, {{ g.known.degrees }} degrees of freedom</span
+                  >scatter {{ fixed(g.known.sdMm, 3) }} mm, {{ g.known.degrees }} degrees of freedom</span
                 >
               }
             </span>
@@ -123,6 +124,7 @@ import { AsLead, type Said } from '../rules/as-lead';
   `,
 })
 export class GaugeRegister {
+  protected readonly fixed = fixed;
   private readonly api = inject(Api);
   private readonly session = inject(Session);
   private readonly lead = inject(AsLead);

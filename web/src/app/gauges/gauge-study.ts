@@ -1,18 +1,18 @@
+import { day } from '../words/format';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { merge } from 'rxjs';
-import { format } from 'date-fns';
 import { v7 as uuid } from 'uuid';
 import type { StudyView } from '@ash-knot/contract';
 import { attempt, gaugeStudy, parseQuantity, readGauge, within, type StudyReading } from '@ash-knot/core';
 import { TextField } from '../kit/text-field';
-import { TopBar } from '../kit/top-bar';
-import { Ask } from '../kit/ask';
+import { TopBar } from '../shell/top-bar';
+import { Ask } from '../session/ask';
 import { Api } from '../state/api';
 import { draft } from '../state/draft';
-import { GaugeInbox } from '../state/gauge-inbox';
-import { Session } from '../state/session';
+import { GaugeInbox } from '../instruments/gauge-inbox';
+import { Session } from '../session/session';
 
 /** Joints × people × repeats: how well this gauge and these people agree, and what that means for the limit. */
 @Component({
@@ -215,6 +215,6 @@ export class GaugeStudy {
     }
   }
   protected day(iso: string): string {
-    return format(new Date(iso), 'd MMM yyyy');
+    return day(iso);
   }
 }

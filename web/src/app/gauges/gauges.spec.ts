@@ -2,7 +2,7 @@ import { TestBed } from '@angular/core/testing';
 import { ActivatedRoute } from '@angular/router';
 import { DIAL } from '@ash-knot/core/test';
 import { FakeEventSource, SESSION, setUp, SHOP, tid } from '../../test';
-import { Session } from '../state/session';
+import { Session } from '../session/session';
 import { GaugeRegister } from './gauge-register';
 import { GaugeStudy } from './gauge-study';
 import { SimGauge } from './sim-gauge';

@@ -11,11 +11,12 @@ import {
   within,
   type GaugeKind,
   type GaugeSpec,
+  fixed,
 } from '@ash-knot/core';
 import { TextField } from '../kit/text-field';
 import { Api } from '../state/api';
 import { draft } from '../state/draft';
-import { Session } from '../state/session';
+import { Session } from '../session/session';
 import { DialFace } from './dial-face';
 
 /** Starting values by kind: noise, zero, drift a reading, in the gauge's unit. */
@@ -52,7 +53,7 @@ const NOISE: Record<GaugeKind, number> = { 'dial indicator': 0.008, caliper: 0.0
             <ak-dial-face class="mx-auto block w-64" [value]="shown()" [perTurn]="perTurn()" [unit]="g.unit" />
           }
           <p class="mono text-center text-6xl leading-none font-semibold text-ink" aria-live="polite" data-testid="sim-shown">
-            {{ shown().toFixed(digits()) }}<span class="text-2xl"> {{ g.unit }}</span>
+            {{ fixed(shown(), digits()) }}<span class="text-2xl"> {{ g.unit }}</span>
           </p>
           <input
             type="range"
@@ -74,7 +75,7 @@ const NOISE: Record<GaugeKind, number> = { 'dial indicator': 0.008, caliper: 0.0
             }
           </div>
           <button type="button" class="btn btn-go !min-h-16 text-lg" (click)="send()" data-testid="sim-send">
-            Send {{ shown().toFixed(digits()) }} {{ g.unit }}
+            Send {{ fixed(shown(), digits()) }} {{ g.unit }}
           </button>
         }
         <p class="min-h-6 text-sm" [class.wrong]="bad()" role="status" data-testid="sim-said">{{ said() }}</p>
@@ -97,6 +98,7 @@ const NOISE: Record<GaugeKind, number> = { 'dial indicator': 0.008, caliper: 0.0
   `,
 })
 export class SimGauge {
+  protected readonly fixed = fixed;
   readonly id = input.required<string>();
   protected readonly session = inject(Session);
   private readonly api = inject(Api);
@@ -156,7 +158,7 @@ export class SimGauge {
     const s = this.settings();
     if (!s.ok) return this.say(s.error.message, true);
     // As it would come over its line.
-    const text = `${g.line.before}${this.shown().toFixed(this.digits())}${g.line.after}`;
+    const text = `${g.line.before}${fixed(this.shown(), this.digits())}${g.line.after}`;
     await this.tell(() => this.api.post(`/gauges/${g.id}/say`, { text }), `Sent ${text}.`);
     this.sent.update((n) => n + 1);
   }
@@ -189,7 +191,7 @@ export class SimGauge {
     });
     if (!made.ok) return this.say(made.error.message, true);
     const { x, f } = made.value;
-    const rows = ['displacement [mm],force [N]', ...Array.from(x, (v, i) => `${v.toFixed(4)},${f[i]!.toFixed(1)}`)];
+    const rows = ['displacement [mm],force [N]', ...Array.from(x, (v, i) => `${fixed(v, 4)},${fixed(f[i]!, 1)}`)];
     await this.tell(
       () => this.api.putText(`/gauges/${g.id}/loops/${uuid()}`, rows.join('\n')),
       `Sent a loop of ${x.length} points.`,

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import type { JointState } from '@ash-knot/core';
-import { GapMark } from './gap-mark';
+import { GapMark } from '../plate/gap-mark';
 import { Picks } from './picks';
 import { StarDrawing } from '../work/star-drawing';
 

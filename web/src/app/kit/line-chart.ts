@@ -11,6 +11,9 @@ import {
 } from '@angular/core';
 import { Chart, Filler, LinearScale, LineController, LineElement, PointElement, Tooltip, type Plugin } from 'chart.js';
 
+/** Numbers along an axis: thousands apart, no more decimals than a gauge has. */
+const TICK = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 3 });
+
 Chart.register(Filler, LinearScale, LineController, LineElement, PointElement, Tooltip);
 
 export interface Series {
@@ -77,7 +80,7 @@ export class LineChart {
       ticks: {
         color: token('bark-soft'),
         font,
-        callback: (v: string | number) => Number(Number(v).toFixed(3)).toLocaleString('en-GB').replaceAll(',', ' '),
+        callback: (v: string | number) => TICK.format(Number(v)).replaceAll(',', ' '),
       },
       grid: { color: token('ash-300') },
       border: { color: token('ash-500') },

@@ -1,14 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Router } from '@angular/router';
-import { CHARACTERS, DRIVES, HISTORY, WHENS, WHERES, type EntryBodies } from '@ash-knot/core';
+import { CHARACTERS, HANDLING, HISTORY, WHENS, WHERES, type EntryBodies } from '@ash-knot/core';
 import { Picks } from '../kit/picks';
 import { draft } from '../state/draft';
-import { JobStore } from '../state/job-store';
+import { JobStore } from '../job/job-store';
 import { Suspects } from '../find/suspects';
 import { OwnDrive } from './own-drive';
 
 type Complaint = EntryBodies['complaint'];
-const EMPTY: Complaint = { character: [], where: [], when: [], drives: [], history: [], words: '' };
+const EMPTY: Complaint = { character: [], where: [], when: [], handling: [], history: [], words: '' };
 
 /** What the customer hears, picked word by word. */
 @Component({
@@ -74,7 +74,7 @@ const EMPTY: Complaint = { character: [], where: [], when: [], drives: [], histo
       </section>
       <section class="mt-5">
         <h3 class="heading mb-2">How it drives</h3>
-        <ak-picks label="How it drives" [options]="drives" [picked]="c().drives" (pickedChange)="set({ drives: $event })" />
+        <ak-picks label="How it drives" [options]="handling" [picked]="c().handling" (pickedChange)="set({ handling: $event })" />
       </section>
       <section class="mt-5">
         <h3 class="heading mb-2">What was done to it</h3>
@@ -132,7 +132,7 @@ export class Listen {
   protected readonly characters = CHARACTERS;
   protected readonly wheres = WHERES;
   protected readonly whens = WHENS;
-  protected readonly drives = DRIVES;
+  protected readonly handling = HANDLING;
   protected readonly history = HISTORY;
   protected readonly busy = signal(false);
   private readonly typed = draft<Complaint | null>(`complaint.${this.store.view()!.id}`, null);

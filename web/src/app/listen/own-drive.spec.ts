@@ -7,7 +7,7 @@ const complaint = () =>
     character: ['dull clunk'],
     where: ['front'],
     when: ['one wheel over a bump'],
-    drives: [],
+    handling: [],
     history: [],
     words: '',
   });

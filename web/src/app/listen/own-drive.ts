@@ -9,9 +9,9 @@ import {
   type Heard,
   type Manoeuvre,
 } from '@ash-knot/core';
-import { pct } from '../kit/say';
-import { JobStore } from '../state/job-store';
-import { Session } from '../state/session';
+import { pct } from '../words/format';
+import { JobStore } from '../job/job-store';
+import { Session } from '../session/session';
 
 /** The shop's own drive: what to try, best first, and what was heard in one tap. */
 @Component({
@@ -84,14 +84,14 @@ export class OwnDrive {
     // Best first; what was driven keeps its place below.
     const order: Manoeuvre[] = [
       ...this.road().map((r) => r.manoeuvre),
-      ...MANOEUVRES.filter((m) => !planned.has(m) && (s.driven.has(m) || (m !== 'links off, both sides' && planned.size === 0))),
+      ...MANOEUVRES.filter((m) => !planned.has(m) && (s.drive.has(m) || (m !== 'links off, both sides' && planned.size === 0))),
     ];
     return order.map((manoeuvre) => {
       const p = planned.get(manoeuvre);
       return {
         manoeuvre,
         title: sayManoeuvre(manoeuvre),
-        heard: s.driven.get(manoeuvre),
+        heard: s.drive.get(manoeuvre),
         tells:
           p && p.bits >= 0.02
             ? [
@@ -108,7 +108,7 @@ export class OwnDrive {
   /** Three quiet tries and no knock, or a verdict that it was not reproduced. */
   protected readonly quiet = computed(() => {
     const s = this.store.state()!;
-    const heard = [...s.driven.values()];
+    const heard = [...s.drive.values()];
     return s.verdict?.body.reproduced === false || (heard.length >= 3 && heard.every((h) => h === 'quiet'));
   });
   protected readonly tries = computed(() =>

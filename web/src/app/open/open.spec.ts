@@ -1,19 +1,19 @@
 import { TestBed } from '@angular/core/testing';
 import { vehicleTypeSpec } from '@ash-knot/contract';
 import type { VehicleTypeSpec } from '@ash-knot/core';
-import { job, setUp, tid, TYPE } from '../../test';
+import { job, setUp, tid, TYPE, until } from '../../test';
 import { ApiError } from '../state/api';
-import { Session } from '../state/session';
+import { Session } from '../session/session';
 import { NewType } from './new-type';
 import { Open } from './open';
 
 function mount<T>(component: new () => T) {
   const fixture = TestBed.createComponent(component);
   const el = fixture.nativeElement as HTMLElement;
-  const settle = async (ms = 0) => {
+  const settle = async () => {
     for (let i = 0; i < 3; i++) {
       await fixture.whenStable();
-      await new Promise((r) => setTimeout(r, ms));
+      await new Promise((r) => setTimeout(r));
     }
     fixture.detectChanges();
   };
@@ -53,7 +53,7 @@ describe('a new type', () => {
     expect(vehicleTypeSpec.safeParse(made[0]).error?.issues).toBeUndefined();
     expect(made[0]!.axles.front.link!.lengthMm).toBe(300);
     expect(made[0]!.torqueBook.front).toEqual([]);
-    expect(made[0]!.axles.front.driven).toBeUndefined();
+    expect(made[0]!.axles.front.powered).toBeUndefined();
   });
   test('a type with no driven front wheels has no drive shafts there to suspect', async () => {
     const m = await open();
@@ -62,7 +62,7 @@ describe('a new type', () => {
     driven.value = 'rear';
     driven.dispatchEvent(new Event('change'));
     await m.save();
-    expect([made[0]!.axles.front.driven, made[0]!.axles.rear.driven]).toEqual([false, true]);
+    expect([made[0]!.axles.front.powered, made[0]!.axles.rear.powered]).toEqual([false, true]);
     expect(vehicleTypeSpec.safeParse(made[0]).success).toBe(true);
   });
   test.each([
@@ -111,7 +111,7 @@ describe('opening a vehicle', () => {
     s.api.answers.set('POST /jobs', (b) => ({ id: (b as { id: string }).id }));
     await TestBed.inject(Session).load();
     const m = mount(Open);
-    await m.settle(140);
+    await until(() => (m.fixture.detectChanges(), m.el.querySelector('[data-plate]') !== null), 'the list of vehicles');
     return { ...m, ...s };
   };
   const posts = (m: Awaited<ReturnType<typeof open>>) => m.api.calls.filter((c) => c.method === 'POST');

@@ -5,13 +5,13 @@ import { catchError, debounceTime, distinctUntilChanged, from, of, switchMap } f
 import { v7 as uuid } from 'uuid';
 import type { VehicleTypeView, VehicleView } from '@ash-knot/contract';
 import { JOB_KINDS, readVin, type JobKind, type VehicleTypeSpec } from '@ash-knot/core';
-import { Ask } from '../kit/ask';
+import { Ask } from '../session/ask';
 import { TextField } from '../kit/text-field';
 import { Picks } from '../kit/picks';
-import { TopBar } from '../kit/top-bar';
+import { TopBar } from '../shell/top-bar';
 import { Api, ApiError } from '../state/api';
 import { draft } from '../state/draft';
-import { Session } from '../state/session';
+import { Session } from '../session/session';
 import { NewType } from './new-type';
 
 /** A vehicle by plate or VIN, or a new one; then the kind of job. */

@@ -16,15 +16,17 @@ import {
   within,
   wrenchFit,
   type Attempt,
-  type Json,
   type PropertyClass,
   type ThreadCondition,
+  fixed,
+  type FoundSize,
+  type ResultBody,
+  readAdapterSettingNm,
 } from '@ash-knot/core';
 import { TextField } from '../kit/text-field';
-import { readAdapterSettingNm } from '../kit/adapter-fields';
 import { Picks } from '../kit/picks';
 import { draft } from '../state/draft';
-import { OpenJob } from '../state/open-job';
+import { OpenJob } from '../job/open-job';
 import { StackBuilder } from './stack-builder';
 
 const TOOLS = ['torque', 'adapter', 'thread', 'hex', 'wrench', 'stack'] as const;
@@ -41,6 +43,7 @@ const CONDITIONS = Object.keys(FRICTION) as ThreadCondition[];
   styleUrl: '../kit/panel.css',
 })
 export class Pocket {
+  protected readonly fixed = fixed;
   protected readonly ref = inject(DialogRef);
   protected readonly job = inject(OpenJob);
   protected readonly said = signal('');
@@ -133,42 +136,37 @@ export class Pocket {
   }
   /** Puts what was found on the tape of the sheet below. */
   protected async keepThread(): Promise<void> {
-    const found = this.threadOut();
-    if (!found.ok) return;
-    await this.keep(
-      'thread',
-      'thread 1',
-      { outside: this.outside(), outsideU: this.outsideU(), crests: this.crests(), over: this.over(), overU: this.overU() },
-      found.value.map((f) => ({ name: f.thread.name, share: f.share, lookAlike: f.lookAlike ?? null })),
-    );
+    const out = this.threadOut();
+    if (!out.ok) return;
+    const found = out.value.map((f) => ({ name: f.thread.name, share: f.share, lookAlike: f.lookAlike ?? null }));
+    const given = {
+      outside: this.outside(),
+      outsideU: this.outsideU(),
+      crests: this.crests(),
+      over: this.over(),
+      overU: this.overU(),
+    };
+    await this.keep({ what: 'thread', method: 'thread 1', given, found, words: this.sayFound(found) });
   }
   protected async keepHex(): Promise<void> {
-    const a = this.hexOut();
-    if (!a.ok) return;
-    await this.keep(
-      'hex',
-      'hex 1',
-      { across: this.across(), acrossU: this.acrossU() },
-      a.value.map((f) => ({ name: f.size.name, share: f.share, lookAlike: f.lookAlike ?? null })),
-    );
+    const out = this.hexOut();
+    if (!out.ok) return;
+    const found = out.value.map((f) => ({ name: f.size.name, share: f.share, lookAlike: f.lookAlike ?? null }));
+    const given = { across: this.across(), acrossU: this.acrossU() };
+    await this.keep({ what: 'hex', method: 'hex 1', given, found, words: this.sayFound(found) });
   }
-  private async keep(
-    what: 'thread' | 'hex',
-    method: string,
-    given: Json,
-    found: { name: string; share: number; lookAlike: string | null }[],
-  ): Promise<void> {
-    const best = found[0];
-    const words = best
-      ? `${best.name}, ${this.pct(best.share)}${best.lookAlike ? `; looks like ${best.lookAlike}` : ''}`
-      : 'nothing in the list is that near';
-    this.said.set((await this.job.keep({ what, method, given, found, words })) ? 'On the tape.' : '');
+  private sayFound([best]: readonly FoundSize[]): string {
+    if (!best) return 'nothing in the list is that near';
+    return `${best.name}, ${this.pct(best.share)}${best.lookAlike ? `; looks like ${best.lookAlike}` : ''}`;
+  }
+  private async keep(result: ResultBody): Promise<void> {
+    this.said.set((await this.job.keep(result)) ? 'On the tape.' : '');
   }
   protected wrong(a: Attempt<unknown>): string {
     return a.ok ? '' : a.error.message;
   }
   protected kn(n: number): string {
-    return (n / 1000).toFixed(1);
+    return fixed(n / 1000, 1);
   }
   protected pct(x: number): string {
     return `${Math.round(x * 100)} %`;

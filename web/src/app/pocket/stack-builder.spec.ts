@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import { setUp, tid } from '../../test';
-import { OpenJob } from '../state/open-job';
+import { OpenJob } from '../job/open-job';
 import { StackBuilder } from './stack-builder';
 
 async function open() {

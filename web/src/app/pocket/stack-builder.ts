@@ -12,11 +12,12 @@ import {
   type Placed,
   type StackSize,
   type StackVariant,
+  fixed,
 } from '@ash-knot/core';
 import { Picks } from '../kit/picks';
 import { TextField } from '../kit/text-field';
 import { draft } from '../state/draft';
-import { OpenJob } from '../state/open-job';
+import { OpenJob } from '../job/open-job';
 import { StackDrawing } from './stack-drawing';
 
 const FIELDS = {
@@ -206,7 +207,7 @@ export class StackBuilder {
   protected readonly reach = computed(() => (this.faults().length ? undefined : attempt(() => stackReach(this.size()))));
   protected readonly sleeve = computed(() => {
     const r = attempt(() => sleeveFor(parseQuantity(this.wanted(), 'length', { field: 'link wanted' }).si, this.size()));
-    return r.ok ? `Takes a sleeve of ${r.value.toFixed(0)} mm.` : r.error.message;
+    return r.ok ? `Takes a sleeve of ${fixed(r.value, 0)} mm.` : r.error.message;
   });
   protected readonly washer = computed(() => {
     const [a, b, c] = this.plain()
@@ -281,8 +282,8 @@ export class StackBuilder {
       await this.job.keep({
         what: 'stack',
         method,
-        given: JSON.parse(JSON.stringify({ ...this.size(), stack: this.stack(), variants: this.picked() })),
-        found: JSON.parse(JSON.stringify({ ...found, faults: this.faults().map((f) => f.sentence) })),
+        given: { ...this.size(), stack: [...this.stack()], variants: [...this.picked()] },
+        found: { ...found, faults: this.faults().map((f) => f.sentence) },
         words: (this.faults()[0] ? [this.faults()[0]!.sentence] : sentences).join(' '),
       }),
     );

@@ -1,9 +1,19 @@
+import { longDay } from '../words/format';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { format } from 'date-fns';
-import { alignmentOwed, dangerousJoints, jointName, sayJoints, show, workJoints, type JointView } from '@ash-knot/core';
-import { JobStore } from '../state/job-store';
-import { Session } from '../state/session';
+import {
+  alignmentOwed,
+  dangerousJoints,
+  jointName,
+  sayJoints,
+  show,
+  workJoints,
+  type JointView,
+  capital,
+  fixed,
+} from '@ash-knot/core';
+import { JobStore } from '../job/job-store';
+import { Session } from '../session/session';
 
 /** The customer's sheet: plain words, black on white, A4 or Letter. */
 @Component({
@@ -39,7 +49,7 @@ import { Session } from '../state/session';
           <h2>We found</h2>
           @if (s.verdict; as f) {
             <p>
-              {{ f.body.causes.length ? cap(say(f.body.causes)) + ' worn.' : 'The noise did not come back on our drive.' }}
+              {{ f.body.causes.length ? capital(say(f.body.causes)) + ' worn.' : 'The noise did not come back on our drive.' }}
             </p>
           }
           <ul>
@@ -80,7 +90,7 @@ import { Session } from '../state/session';
           <p>
             {{
               s.roadTest
-                ? cap(s.roadTest.body.result) + (s.roadTest.body.note ? ', ' + s.roadTest.body.note : '') + '.'
+                ? capital(s.roadTest.body.result) + (s.roadTest.body.note ? ', ' + s.roadTest.body.note : '') + '.'
                 : 'Not driven yet.'
             }}
           </p>
@@ -89,8 +99,8 @@ import { Session } from '../state/session';
               @for (j of measured(); track j.id) {
                 <tr>
                   <td>Play, {{ name(j) }}</td>
-                  <td>before {{ j.before!.doubt.meanMm.toFixed(2) }} mm</td>
-                  <td>{{ j.after ? 'after ' + j.after.doubt.meanMm.toFixed(2) + ' mm' : '' }}</td>
+                  <td>before {{ fixed(j.before!.doubt.meanMm, 2) }} mm</td>
+                  <td>{{ j.after ? 'after ' + fixed(j.after.doubt.meanMm, 2) + ' mm' : '' }}</td>
                 </tr>
               }
             </tbody>
@@ -170,6 +180,7 @@ import { Session } from '../state/session';
   `,
 })
 export class HandBackSheet {
+  protected readonly fixed = fixed;
   readonly id = input.required<string>();
   protected readonly store = inject(JobStore);
   protected readonly session = inject(Session);
@@ -202,11 +213,9 @@ export class HandBackSheet {
   protected both(nm: number): string {
     return `${show(nm, 'torque')} (${show(nm, 'torque', 'lbf·ft')})`;
   }
-  protected cap(t: string): string {
-    return t.charAt(0).toUpperCase() + t.slice(1);
-  }
+  protected readonly capital = capital;
   protected day(iso: string): string {
-    return format(new Date(iso), 'd MMMM yyyy');
+    return longDay(iso);
   }
   protected print(): void {
     window.print();

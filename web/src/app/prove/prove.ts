@@ -1,6 +1,6 @@
+import { day } from '../words/format';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { format } from 'date-fns';
 import {
   alignmentOwed,
   dangerousJoints,
@@ -11,15 +11,16 @@ import {
   workJoints,
   type JointId,
   type JointView,
+  fixed,
+  dueDate,
 } from '@ash-knot/core';
 import { TextField } from '../kit/text-field';
 import { Picks } from '../kit/picks';
-import { MeasureLoop } from '../find/measure-loop';
-import { MeasurePlay } from '../find/measure-play';
+import { MeasureLoop } from '../measuring/measure-loop';
+import { MeasurePlay } from '../measuring/measure-play';
 import { draft } from '../state/draft';
-import { JobStore } from '../state/job-store';
-import { Session } from '../state/session';
-import { dueDate } from './due';
+import { JobStore } from '../job/job-store';
+import { Session } from '../session/session';
 
 /** Prove it is quiet, and hand it back. */
 @Component({
@@ -29,6 +30,7 @@ import { dueDate } from './due';
   templateUrl: './prove.html',
 })
 export class Prove {
+  protected readonly fixed = fixed;
   protected readonly store = inject(JobStore);
   protected readonly session = inject(Session);
   private readonly job = this.store.view()!;
@@ -51,7 +53,7 @@ export class Prove {
     return [...this.s().joints.values()].filter((j) => j.before || j.after || work.includes(j.id));
   });
   protected readonly recheckKm = computed(() => this.s().context.rules.recheckKm);
-  protected readonly recheckDate = computed(() => dueDate(new Date(), this.recheckKm(), this.job.vehicle.kmPerDay));
+  protected readonly recheckDate = computed(() => dueDate(new Date().toISOString(), this.recheckKm(), this.job.vehicle.kmPerDay));
 
   protected name(j: JointView): string {
     return `${jointName(j.kind, this.session.dialect())}, ${j.side}`;
@@ -60,7 +62,7 @@ export class Prove {
     return sayJoints(this.s(), ids);
   }
   protected day(iso: string): string {
-    return format(new Date(iso), 'd MMM yyyy');
+    return day(iso);
   }
   protected saveRoad(result: (typeof ROAD_RESULTS)[number]): void {
     void this.store.write('road-test', { result, note: this.roadNote().trim() });

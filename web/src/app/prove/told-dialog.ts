@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/cor
 import { ANSWER_WAYS } from '@ash-knot/core';
 import { TextField } from '../kit/text-field';
 import { Picks } from '../kit/picks';
-import type { JobStore } from '../state/job-store';
+import type { JobStore } from '../job/job-store';
 
 /** Who was told that the vehicle must not go back on the road. */
 @Component({

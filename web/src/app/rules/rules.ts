@@ -16,11 +16,11 @@ import {
 import { FormField } from '../kit/form-field';
 import { TextField } from '../kit/text-field';
 import { Picks } from '../kit/picks';
-import { TopBar } from '../kit/top-bar';
+import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
 import { draft } from '../state/draft';
-import { Session } from '../state/session';
-import { AsLead } from './as-lead';
+import { Session } from '../session/session';
+import { AsLead } from '../session/as-lead';
 
 /** Limits, schools, people and gauges. Changing them takes the lead's PIN. */
 @Component({

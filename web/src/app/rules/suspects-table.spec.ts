@@ -4,7 +4,7 @@ import type { LearningView } from '@ash-knot/contract';
 import { calibration, SHIPPED } from '@ash-knot/core';
 import { SESSION, setUp, SHOP, tid } from '../../test';
 import { LineChart, type Series } from '../kit/line-chart';
-import { Session } from '../state/session';
+import { Session } from '../session/session';
 import { SuspectsTable } from './suspects-table';
 
 /** Chart.js wants a canvas; what it is given is what is looked at here. */
@@ -20,8 +20,8 @@ class ChartStub {
 const c = calibration(Array.from({ length: 40 }, (_, i) => ({ p: (i % 10) / 10, on: i % 10 > 4 })));
 const LEARNING: LearningView = {
   lessons: [
-    { job: 'j1', plate: 'TS 1', closedAt: '2026-01-05T09:00:00Z', faults: ['front.left.link-lower'], undone: false },
-    { job: 'j2', plate: 'TS 2', closedAt: '2026-01-06T09:00:00Z', faults: ['front.left.frame-bushing'], undone: true },
+    { job: 'j1', plate: 'TS 1', closedAt: '2026-01-05T09:00:00Z', faults: ['front.left.link-lower'], counts: 3, undone: false },
+    { job: 'j2', plate: 'TS 2', closedAt: '2026-01-06T09:00:00Z', faults: ['front.left.frame-bushing'], counts: 2, undone: true },
   ],
   heard: c,
   found: c,
@@ -32,7 +32,7 @@ async function open(shop: Partial<typeof SHOP> = {}) {
   api.answers.set('GET /session', () => ({ ...SESSION, person: 'lee', shop: { ...SHOP, ...shop } }));
   api.answers.set('GET /learning', () => LEARNING);
   api.answers.set('PUT /lessons/j1', () => ({}));
-  api.answers.set('PUT /shop/strengths', () => ({}));
+  api.answers.set('PUT /shop/suspects-table', () => ({}));
   ask.answer = 'lee';
   TestBed.overrideComponent(SuspectsTable, { remove: { imports: [LineChart] }, add: { imports: [ChartStub] } });
   await TestBed.inject(Session).load();
@@ -99,7 +99,11 @@ describe('putting in a table', () => {
   test('a good one goes in', async () => {
     const p = await open();
     await p.put(JSON.stringify(SHIPPED));
-    expect(p.api.calls).toContainEqual({ method: 'PUT', path: '/shop/strengths', body: JSON.parse(JSON.stringify(SHIPPED)) });
+    expect(p.api.calls).toContainEqual({
+      method: 'PUT',
+      path: '/shop/suspects-table',
+      body: JSON.parse(JSON.stringify(SHIPPED)),
+    });
     expect(p.text(tid('table-said'))).toMatch(/The table is in/);
   });
 });

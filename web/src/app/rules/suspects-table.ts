@@ -1,14 +1,13 @@
+import { day } from '../words/format';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { format } from 'date-fns';
 import type { LearningView, LessonView } from '@ash-knot/contract';
-import { attempt, movedBy, readStrengths, sayFault, SHIPPED, type Calibration } from '@ash-knot/core';
+import { attempt, movedBy, readSuspectsTable, sayFault, SHIPPED, type Calibration, capital, fixed } from '@ash-knot/core';
 import { LineChart, type Series } from '../kit/line-chart';
-import { cap } from '../kit/say';
-import { TopBar } from '../kit/top-bar';
+import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
-import { Session } from '../state/session';
-import { AsLead, type Said } from './as-lead';
+import { Session } from '../session/session';
+import { AsLead, type Said } from '../session/as-lead';
 
 const SHOWN = 14;
 
@@ -68,8 +67,8 @@ const SHOWN = 14;
                         {{ r.when }}
                       </td>
                       <td class="mono text-right">{{ r.c.n }}</td>
-                      <td class="mono text-right font-semibold">{{ r.c.brier.toFixed(3) }}</td>
-                      <td class="mono text-right">{{ r.c.brierOfBase.toFixed(3) }}</td>
+                      <td class="mono text-right font-semibold">{{ fixed(r.c.brier, 3) }}</td>
+                      <td class="mono text-right">{{ fixed(r.c.brierOfBase, 3) }}</td>
                     </tr>
                   }
                 </tbody>
@@ -102,11 +101,11 @@ const SHOWN = 14;
             <ul class="mt-2 grid gap-x-14 plate:grid-cols-2" data-testid="moved">
               @for (m of moved(); track m.key) {
                 <li class="rule grid min-h-11 grid-cols-[1fr_150px_92px] items-center gap-3 text-[15px]">
-                  <span>{{ cap(m.words) }}</span>
+                  <span>{{ capital(m.words) }}</span>
                   <span class="mono text-right"
                     >{{ percent(m.shipped) }} → <b>{{ percent(m.now) }}</b> %</span
                   >
-                  <span class="soft text-right text-sm">{{ m.cases.toFixed(0) }} cases</span>
+                  <span class="soft text-right text-sm">{{ fixed(m.cases, 0) }} cases</span>
                 </li>
               } @empty {
                 <li class="soft py-2">Nothing yet.</li>
@@ -116,7 +115,7 @@ const SHOWN = 14;
               <button type="button" class="link" (click)="shown.set(999)">All {{ allMoved().length }}</button>
             }
             <div class="rule mt-6 flex flex-wrap items-center gap-x-5 gap-y-2 pt-4">
-              <a class="btn" href="/api/shop/strengths" download="suspects-table.json">Save the table as a file</a>
+              <a class="btn" href="/api/shop/suspects-table" download="suspects-table.json">Save the table as a file</a>
               <label class="btn">
                 Put in a table
                 <input
@@ -141,15 +140,16 @@ const SHOWN = 14;
   `,
 })
 export class SuspectsTable {
+  protected readonly fixed = fixed;
   private readonly api = inject(Api);
   private readonly session = inject(Session);
   private readonly lead = inject(AsLead);
   protected readonly view = signal<LearningView | null>(null);
   protected readonly said = signal<Said | undefined>(undefined);
   protected readonly shown = signal(SHOWN);
-  protected readonly cap = cap;
-  private readonly table = computed(() => this.session.shop()?.strengths ?? SHIPPED);
-  protected readonly own = computed(() => this.session.shop()?.strengths !== null);
+  protected readonly capital = capital;
+  private readonly table = computed(() => this.session.shop()?.suspectsTable ?? SHIPPED);
+  protected readonly own = computed(() => this.session.shop()?.suspectsTable !== null);
   protected readonly provenance = computed(() => this.table().provenance);
   protected readonly allMoved = computed(() =>
     movedBy(this.table(), this.session.shop()?.learned ?? [], this.session.dialect()).filter(
@@ -221,19 +221,19 @@ export class SuspectsTable {
       this.said.set({ text: `${file.name} is not JSON. Nothing was changed.`, bad: true });
       return;
     }
-    const read = attempt(() => readStrengths(json));
+    const read = attempt(() => readSuspectsTable(json));
     if (!read.ok) {
       this.said.set({ text: `${read.error.message} Nothing was changed.`, bad: true });
       return;
     }
     await this.change(async () => {
-      await this.api.put('/shop/strengths', read.value);
+      await this.api.put('/shop/suspects-table', read.value);
       return 'The table is in. What closed jobs have taught is counted on top of it.';
     });
   }
   protected shipped(): void {
     void this.change(async () => {
-      await this.api.delete('/shop/strengths');
+      await this.api.delete('/shop/suspects-table');
       return 'Back to the table that ships.';
     });
   }
@@ -241,9 +241,9 @@ export class SuspectsTable {
     return (100 * p).toFixed(p < 0.1 ? 1 : 0);
   }
   protected day(iso: string): string {
-    return format(new Date(iso), 'd MMM yy');
+    return day(iso);
   }
   protected faults(l: LessonView): string {
-    return cap(l.faults.map((f) => sayFault(f, this.session.dialect())).join(', '));
+    return capital(l.faults.map((f) => sayFault(f, this.session.dialect())).join(', '));
   }
 }

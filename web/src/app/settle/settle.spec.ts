@@ -35,7 +35,7 @@ test('a measurement overrules the file and is written down as typed', async () =
   box.value = 'm12x1.25';
   box.dispatchEvent(new Event('change'));
   await b.settle();
-  expect(b.written()[0]).toEqual(['measure', { axle: 'front', measure: 'stud-thread', text: 'm12x1.25', thread: 'M12×1.25' }]);
+  expect(b.written()[0]).toEqual(['size', { axle: 'front', size: 'stud-thread', text: 'm12x1.25', thread: 'M12×1.25' }]);
   expect(names(b.el)).toEqual(['Other thread']);
 });
 
@@ -64,7 +64,7 @@ test.each([
   box.value = text;
   box.dispatchEvent(new Event('change'));
   await b.settle();
-  expect(b.written()[0]![1]).toMatchObject({ measure: 'hold', mm: expect.closeTo(mm, 9), hold });
+  expect(b.written()[0]![1]).toMatchObject({ size: 'hold', mm: expect.closeTo(mm, 9), hold });
 });
 
 test('both sides by default; then the yes, with who and how', async () => {
@@ -99,7 +99,7 @@ test('a part of one’s own needs a name and a price', async () => {
     await b.settle();
   };
   await submit();
-  expect(b.text(tid('settle-error'))).toContain('needs a name');
+  expect(b.text(tid('settle-error'))).toContain('name of the part is empty');
   await b.type(tid('other-name'), 'Link from the drawer');
   await b.type(tid('other-price'), 'dear');
   await submit();

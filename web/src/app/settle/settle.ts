@@ -5,44 +5,35 @@ import {
   ANSWER_WAYS,
   askNext,
   attempt,
-  BadInput,
   jointId,
   looseJoints,
-  parseQuantity,
-  parseThread,
-  planFor,
   rankParts,
   sayJoints,
   SIDES,
-  splitJoint,
+  partsOf,
   wantedFor,
-  within,
   type Candidate,
   type Entry,
-  type EntryBodies,
   type JointId,
-  type Measure,
+  type Size,
   type Part,
   type Side,
+  choiceBody,
+  ownPart,
+  quotedMinutes,
+  readSize,
+  SIZE_NAMES,
 } from '@ash-knot/core';
 import { FormField } from '../kit/form-field';
 import { TextField } from '../kit/text-field';
 import { Picks } from '../kit/picks';
 import { Api } from '../state/api';
 import { draft } from '../state/draft';
-import { JobStore } from '../state/job-store';
-import { Session } from '../state/session';
-import { money } from '../kit/money';
+import { JobStore } from '../job/job-store';
+import { Session } from '../session/session';
+import { money } from '../words/format';
 
 type What = 'links' | 'bushings' | 'joint';
-const MEASURE_NAMES: Record<Measure, string> = {
-  'bar-diameter': 'Bar, clean',
-  'bar-seat': 'Bar at the seat',
-  'link-length': 'Link length',
-  'stud-thread': 'Stud thread',
-  'nut-hex': 'Nut hex',
-  hold: 'Held by',
-};
 
 /** What to fit, and the customer's answer. */
 @Component({
@@ -57,7 +48,7 @@ export class Settle {
   private readonly api = inject(Api);
   protected readonly ways = ANSWER_WAYS;
   protected readonly money = money;
-  protected readonly measureNames = MEASURE_NAMES;
+  protected readonly sizeNames = SIZE_NAMES;
   private readonly job = this.store.view()!.id;
 
   protected readonly axleSpec = computed(() => this.store.state()!.context.type.axles[this.store.axle()]);
@@ -72,7 +63,7 @@ export class Settle {
     if (set && (set !== 'links' || this.axleSpec().link) && (set !== 'bushings' || this.axleSpec().bushing)) return set;
     const sel = this.store.selected();
     if (sel && !/link|frame-bushing/.test(sel)) return 'joint';
-    const loose = looseJoints(this.store.state()!).map((id) => splitJoint(id)!);
+    const loose = looseJoints(this.store.state()!).map((id) => partsOf(id));
     const onAxle = loose.filter((j) => j.axle === this.store.axle());
     if (onAxle.some((j) => j.kind === 'frame-bushing') && !onAxle.some((j) => j.kind.startsWith('link'))) return 'bushings';
     return this.axleSpec().link ? 'links' : this.axleSpec().bushing ? 'bushings' : 'joint';
@@ -124,35 +115,35 @@ export class Settle {
   protected readonly ask = computed(() => askNext(this.ranked(), this.wanted()));
   protected readonly shown = signal(4);
 
-  // --- measures --------------------------------------------------------------
-  protected readonly measures = computed((): { measure: Measure; file: string; measured: string }[] => {
+  // --- sizes --------------------------------------------------------------
+  protected readonly sizes = computed((): { size: Size; file: string; measured: string }[] => {
     const w = this.wanted();
-    const measured = (m: Measure) =>
+    const measured = (size: Size) =>
       this.store
         .state()!
-        .measures.filter((e) => e.body.axle === this.store.axle() && e.body.measure === m)
+        .sizes.filter((e) => e.body.axle === this.store.axle() && e.body.size === size)
         .at(-1)?.body.text ?? '';
     const mm = (v?: number) => (v === undefined ? '' : `${v} mm`);
     if (this.kind() === 'bushings') {
       return [
         {
-          measure: 'bar-diameter',
+          size: 'bar-diameter',
           file: mm(this.axleSpec().barDiameterMm ?? undefined),
           measured: measured('bar-diameter'),
         },
-        { measure: 'bar-seat', file: '', measured: measured('bar-seat') },
+        { size: 'bar-seat', file: '', measured: measured('bar-seat') },
       ];
     }
     return [
-      { measure: 'link-length', file: mm(this.axleSpec().link?.lengthMm), measured: measured('link-length') },
+      { size: 'link-length', file: mm(this.axleSpec().link?.lengthMm), measured: measured('link-length') },
       {
-        measure: 'stud-thread',
+        size: 'stud-thread',
         file: this.axleSpec().link?.lower.thread ?? '',
         measured: measured('stud-thread'),
       },
-      { measure: 'nut-hex', file: mm(this.axleSpec().link?.lower.nutHexMm), measured: measured('nut-hex') },
+      { size: 'nut-hex', file: mm(this.axleSpec().link?.lower.nutHexMm), measured: measured('nut-hex') },
       {
-        measure: 'hold',
+        size: 'hold',
         file:
           w.hold === 'none'
             ? 'nothing'
@@ -161,7 +152,7 @@ export class Settle {
       },
     ];
   });
-  protected readonly measureError = signal<Partial<Record<Measure, string>>>({});
+  protected readonly sizeError = signal<Partial<Record<Size, string>>>({});
 
   // --- chosen and answered -----------------------------------------------------
   protected readonly choices = computed(() =>
@@ -179,22 +170,7 @@ export class Settle {
     }),
   );
   protected readonly unanswered = computed(() => this.choices().filter((c) => !c.answer));
-  protected readonly minutes = computed(() => {
-    const joints = this.store
-      .state()!
-      .choices.flatMap((c) => c.body.joints)
-      .filter((id) => id.startsWith(this.store.state()!.axle));
-    if (joints.length === 0) return 0;
-    const plan = planFor({
-      end: this.store.state()!.axle,
-      axle: this.store.state()!.context.type.axles[this.store.state()!.axle],
-      joints,
-      equipment: this.store.state()!.setup?.equipment ?? 'lift',
-      corroded: true,
-      jackingPoints: '',
-    });
-    return plan.at(-1)?.endsAt ?? 0;
-  });
+  protected readonly minutes = computed(() => quotedMinutes(this.store.state()!));
   protected readonly who = draft(`answer.who.${this.job}`, this.store.view()!.vehicle.owner);
   protected readonly how = draft<(typeof ANSWER_WAYS)[number]>(`answer.how.${this.job}`, 'by phone');
   protected readonly warning = draft(`answer.warning.${this.job}`, '');
@@ -221,89 +197,35 @@ export class Settle {
     }
   }
 
-  protected async measure(m: Measure, text: string): Promise<void> {
+  protected async measure(size: Size, text: string): Promise<void> {
     if (!text.trim()) return;
-    const read = attempt((): EntryBodies['measure'] => {
-      const base = { axle: this.store.axle(), measure: m, text: text.trim() };
-      if (m === 'stud-thread') return { ...base, thread: parseThread(text).name };
-      const hold =
-        m === 'hold'
-          ? /flat/i.test(text)
-            ? 'flats'
-            : /hex|key|allen/i.test(text)
-              ? 'hex'
-              : /nothing|none/i.test(text)
-                ? 'none'
-                : undefined
-          : undefined;
-      if (m === 'hold' && !hold)
-        throw new BadInput('held by', 'must say flats, hex or nothing, with its size, as in “5 mm hex”', text);
-      const number =
-        m === 'hold'
-          ? text.replace(/[^\d.,/ ]*(flats?|hex|key|nothing|none).*/i, '').trim() || (hold === 'none' ? '' : text)
-          : text;
-      if (m === 'hold' && hold === 'none') return { ...base, hold };
-      const mm = parseQuantity(number, 'length', { field: MEASURE_NAMES[m].toLowerCase() }).si;
-      within(MEASURE_NAMES[m].toLowerCase(), mm, m === 'link-length' ? 30 : 3, m === 'link-length' ? 600 : 60, 'mm');
-      return { ...base, mm, ...(hold ? { hold } : {}) };
-    });
-    this.measureError.set(read.ok ? {} : { [m]: `${read.error.message} Nothing was changed.` });
-    if (read.ok) await this.store.write('measure', read.value);
+    const read = attempt(() => readSize(this.store.axle(), size, text));
+    this.sizeError.set(read.ok ? {} : { [size]: `${read.error.message} Nothing was changed.` });
+    if (read.ok) await this.store.write('size', read.value);
   }
 
   protected async choose(part: Part): Promise<void> {
-    const joints = this.joints();
-    const single = joints.length === 1 && this.kind() !== 'joint';
-    if (single && !this.reason().trim()) {
-      this.formError.set('One side only needs a reason: the other side has run as far.');
-      return;
-    }
-    this.formError.set('');
-    if (
-      await this.store.write('choose', {
-        joints,
-        part,
-        quantity: joints.length,
-        ...(single ? { oneSideReason: this.reason().trim() } : {}),
-      })
-    ) {
+    const body = this.formed(() => choiceBody(this.joints(), part, this.reason()));
+    if (body && (await this.store.write('choose', body))) {
       this.adding.set(false);
       this.reason.clear();
     }
   }
   protected async chooseOther(e: Event): Promise<void> {
     e.preventDefault();
-    const joints = this.joints();
-    const price = Number(this.otherPrice().replace(',', '.'));
-    if (joints.length === 0) this.formError.set('Touch the joint on the plate first.');
-    else if (!this.otherName().trim()) this.formError.set('The part needs a name, as it stands on its bag.');
-    else if (!Number.isFinite(price) || price < 0 || price > 100_000)
-      this.formError.set('The price must be a number from 0 to 100 000.');
-    else {
-      this.formError.set('');
-      const part: Part = {
-        id: `own-${uuid()}`,
-        kind: 'other part',
-        name: this.otherName().trim(),
-        grade: 'plain',
-        supplier: 'own order',
-        sided: 'either',
-        greaseable: false,
-        nutsSupplied: false,
-        warrantyMonths: 0,
-        priceMinor: Math.round(price * 100),
-        currency: 'EUR',
-        stock: 0,
-        deliveryHours: 0,
-        torque: [],
-        fits: [],
-      };
-      if (await this.store.write('choose', { joints, part, quantity: joints.length })) {
-        this.otherName.clear();
-        this.otherPrice.clear();
-        this.adding.set(false);
-      }
+    const currency = this.store.state()!.context.rules.currency;
+    const body = this.formed(() => choiceBody(this.joints(), ownPart(uuid(), this.otherName(), this.otherPrice(), currency)));
+    if (body && (await this.store.write('choose', body))) {
+      this.otherName.clear();
+      this.otherPrice.clear();
+      this.adding.set(false);
     }
+  }
+  /** What a form makes, or its sentence below the form. */
+  private formed<T>(make: () => T): T | undefined {
+    const made = attempt(make);
+    this.formError.set(made.ok ? '' : made.error.message);
+    return made.ok ? made.value : undefined;
   }
   protected async answer(answer: 'approved' | 'declined'): Promise<void> {
     const parts = this.unanswered();

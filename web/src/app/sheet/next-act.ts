@@ -1,10 +1,10 @@
 import { inject, Injectable } from '@angular/core';
 import { Router } from '@angular/router';
-import { checkAt, splitJoint, type CheckId, type JointId, type NextLine } from '@ash-knot/core';
+import { checkAt, partsOf, type CheckId, type JointId, type NextLine } from '@ash-knot/core';
 import { Dialog } from '@angular/cdk/dialog';
 import { PANEL } from '../kit/panel';
-import { JobStore } from '../state/job-store';
-import { WorkActions } from '../work/work-actions';
+import { JobStore } from '../job/job-store';
+import { Records } from '../job/records';
 
 /** What the big key does for each kind of next action. */
 @Injectable()
@@ -12,7 +12,7 @@ export class NextAct {
   private readonly store = inject(JobStore);
   private readonly router = inject(Router);
   private readonly dialog = inject(Dialog);
-  private readonly work = inject(WorkActions);
+  private readonly work = inject(Records);
 
   label(n: NextLine): string {
     // Already looking at the check: the key records the common case.
@@ -75,7 +75,7 @@ export class NextAct {
   private atCheck(a: { joint: JointId; check: CheckId }): boolean {
     const at = this.store.selected();
     if (!at || !this.router.url.includes('/find')) return false;
-    const [here, there] = [splitJoint(at)!, splitJoint(a.joint)!];
+    const [here, there] = [partsOf(at), partsOf(a.joint)];
     const check = checkAt(this.store.state()!, at, this.store.wanted());
     return here.side === there.side && here.axle === there.axle && check?.id === a.check;
   }

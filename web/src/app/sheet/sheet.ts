@@ -1,3 +1,4 @@
+import { distance } from '../words/format';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -16,14 +17,14 @@ import { filter, map, startWith } from 'rxjs';
 import { STATIONS, type JointId, type Station } from '@ash-knot/core';
 import { Keys } from '../kit/keys';
 import { NextBar } from '../kit/next-bar';
-import { TopBar } from '../kit/top-bar';
-import { JobStore } from '../state/job-store';
-import { OpenJob } from '../state/open-job';
-import { Outbox } from '../state/outbox';
-import { Session } from '../state/session';
-import { AxlePlate } from './axle-plate';
+import { TopBar } from '../shell/top-bar';
+import { JobStore } from '../job/job-store';
+import { OpenJob } from '../job/open-job';
+import { Outbox } from '../offline/outbox';
+import { Session } from '../session/session';
+import { AxlePlate } from '../plate/axle-plate';
 import { NextAct } from './next-act';
-import { Tape } from './tape';
+import { Tape } from '../tape/tape';
 
 const NAMES: Record<Station, string> = {
   listen: 'Listen',
@@ -364,6 +365,6 @@ export class Sheet {
     return open[st] > 0 ? `${open[st]} open` : '';
   }
   protected km(v: number): string {
-    return `${Math.round(v).toLocaleString('en-GB').replaceAll(',', ' ')} km`;
+    return distance(v);
   }
 }

@@ -3,9 +3,9 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { catchError, debounceTime, from, of, switchMap } from 'rxjs';
 import type { PartList } from '@ash-knot/contract';
 import { PART_KINDS, type PartKind } from '@ash-knot/core';
-import { money } from '../kit/money';
+import { money } from '../words/format';
 import { Picks } from '../kit/picks';
-import { TopBar } from '../kit/top-bar';
+import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
 import { draft } from '../state/draft';
 

@@ -4,7 +4,7 @@ import type { WrenchClick } from '@ash-knot/contract';
 import {
   attempt,
   BadInput,
-  NEEDS_PUBLISHED,
+  needsPublished,
   parseQuantity,
   parseThread,
   plausibility,
@@ -16,17 +16,17 @@ import {
   type FastenerView,
   type PropertyClass,
   type TORQUE_METHODS,
+  readAdapterSettingNm,
 } from '@ash-knot/core';
-import { readAdapterSettingNm } from '../kit/adapter-fields';
 import { TextField } from '../kit/text-field';
 import { Api } from '../state/api';
 import { draft } from '../state/draft';
-import { GaugeInbox, type Heard } from '../state/gauge-inbox';
-import { JobStore } from '../state/job-store';
-import { Session } from '../state/session';
+import { GaugeInbox, type Heard } from '../instruments/gauge-inbox';
+import { JobStore } from '../job/job-store';
+import { Session } from '../session/session';
 import { Units } from '../state/units';
 import { StarDrawing } from './star-drawing';
-import { WorkActions } from './work-actions';
+import { Records } from '../job/records';
 
 /** How far a pull may be from its target before it is asked about: the ±4 % a click wrench is allowed, twice (ISO 6789-1, from memory). */
 const FAR = 0.08;
@@ -77,7 +77,7 @@ export class TorqueCard {
         : '';
   });
   protected readonly group = computed(() => this.view().fastener.count > 1);
-  protected readonly mayBeFirm = computed(() => !NEEDS_PUBLISHED.has(this.view().fastener.kind));
+  protected readonly mayBeFirm = computed(() => !needsPublished(this.view().fastener.kind));
   protected readonly clicks = computed(() => this.counted()[this.view().fastener.id] ?? 0);
   /** The adapter's answer, or what is wrong with its measures. */
   protected readonly setting = computed(() =>
@@ -88,7 +88,7 @@ export class TorqueCard {
     inject(GaugeInbox)
       .lines.pipe(takeUntilDestroyed())
       .subscribe((h) => this.hear(h));
-    inject(WorkActions)
+    inject(Records)
       .pull.pipe(takeUntilDestroyed(inject(DestroyRef)))
       .subscribe((id) => {
         if (id !== this.view().fastener.id) return;

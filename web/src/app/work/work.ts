@@ -1,6 +1,6 @@
+import { clock } from '../words/format';
 import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, signal, untracked } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { format } from 'date-fns';
 import {
   BOLT_SEIZED,
   CONFIRM_OUTCOMES,
@@ -20,14 +20,14 @@ import {
   type Piece,
   type PlannedStep,
 } from '@ash-knot/core';
-import { PhotoButton } from '../kit/photo';
+import { PhotoButton } from '../attachment/photo';
 import { Picks } from '../kit/picks';
 import { Clock } from '../state/clock';
-import { JobStore } from '../state/job-store';
-import { Session } from '../state/session';
+import { JobStore } from '../job/job-store';
+import { Session } from '../session/session';
 import { OrientationDrawing } from './orientation-drawing';
 import { TorqueCard } from './torque-card';
-import { WorkActions } from './work-actions';
+import { Records } from '../job/records';
 
 interface Row {
   readonly step: PlannedStep;
@@ -47,7 +47,7 @@ interface Row {
 })
 export class Work {
   protected readonly store = inject(JobStore);
-  private readonly actions = inject(WorkActions);
+  private readonly actions = inject(Records);
   private readonly clock = inject(Clock);
   private readonly session = inject(Session);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
@@ -88,7 +88,7 @@ export class Work {
                 ? 'no value'
                 : show(fastener.targetNm, 'torque')
             : record && done
-              ? format(new Date(record.at), 'HH:mm')
+              ? clock(record.at)
               : `${step.minutes} min`;
       return { step, done, fastener, note, open: step.id === openId };
     });

@@ -1,0 +1,15 @@
+import * as z from 'zod';
+import { ANSWER_WAYS, type EntryBodies } from '@ash-knot/core';
+import { schemaOf } from '../same';
+import { text, uuid } from '../words';
+
+export const answer = schemaOf<EntryBodies['answer']>()(
+  z.object({
+    answer: z.enum(['approved', 'declined']),
+    what: text(300).min(1),
+    parts: z.array(uuid).max(20),
+    who: text(120).min(1),
+    how: z.enum(ANSWER_WAYS),
+    warning: text(500),
+  }),
+);

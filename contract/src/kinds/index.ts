@@ -1,0 +1,88 @@
+import * as z from 'zod';
+import { ENTRY_KINDS, readEntry, type Entry, type EntryBodies, type EntryKind } from '@ash-knot/core';
+import { upcasting } from '../upcast';
+import { text, uuid } from '../words';
+import { alignment } from './alignment';
+import { answer } from './answer';
+import { book } from './book';
+import { caution } from './caution';
+import { check } from './check';
+import { choose } from './choose';
+import { clicks } from './clicks';
+import { complaint } from './complaint';
+import { confirm } from './confirm';
+import { defect } from './defect';
+import { drive } from './drive';
+import { handBack } from './hand-back';
+import { loop } from './loop';
+import { mark } from './mark';
+import { note } from './note';
+import { orientation } from './orientation';
+import { photo } from './photo';
+import { piece } from './piece';
+import { reading } from './reading';
+import { recheck } from './recheck';
+import { rechecked } from './rechecked';
+import { result } from './result';
+import { roadTest } from './road-test';
+import { setup } from './setup';
+import { size } from './size';
+import { step } from './step';
+import { strike } from './strike';
+import { told } from './told';
+import { torque } from './torque';
+import { verdict } from './verdict';
+import { zero } from './zero';
+
+/** One schema a kind, equal to core's type. */
+export const entryBodies: { readonly [K in EntryKind]: z.ZodType<EntryBodies[K]> } = {
+  complaint,
+  check,
+  drive,
+  defect,
+  reading,
+  zero,
+  loop,
+  result,
+  photo,
+  verdict,
+  size,
+  choose,
+  answer,
+  setup,
+  step,
+  torque,
+  book,
+  mark,
+  clicks,
+  piece,
+  orientation,
+  confirm,
+  caution,
+  'road-test': roadTest,
+  alignment,
+  recheck,
+  rechecked,
+  told,
+  note,
+  strike,
+  'hand-back': handBack,
+};
+
+const base = { id: uuid, job: uuid, version: z.int(), by: text(60).min(1), at: z.iso.datetime({ offset: true }) };
+const lineOf = (kind: EntryKind) => z.object({ ...base, kind: z.literal(kind), body: entryBodies[kind] });
+
+/** Lines of some kinds, in today's shape. */
+export const linesOf = (kinds: readonly EntryKind[], error?: string) => {
+  const [first, ...rest] = kinds.map(lineOf);
+  return z.discriminatedUnion('kind', [first!, ...rest], error ? { error } : undefined);
+};
+
+const read = (given: object) => ('kind' in given && typeof given.kind === 'string' ? readEntry(given as never) : given);
+
+/** Lines of some kinds as they come in: older ones are carried over first. */
+export const readLinesOf = (kinds: readonly EntryKind[], error?: string): z.ZodType<Entry> =>
+  upcasting(read, linesOf(kinds, error)) as unknown as z.ZodType<Entry>;
+
+/** Any entry of the ledger, checked by its kind. */
+export const entry = readLinesOf(ENTRY_KINDS);

@@ -1,0 +1,32 @@
+import type { JointId, StudyReading, StudyResult } from '@ash-knot/core';
+
+export interface GaugeSaid {
+  readonly gauge: string;
+  readonly text: string;
+  /** A whole loop was sent: the id of its file. */
+  readonly loop?: string;
+}
+
+export interface StudyView {
+  readonly id: string;
+  readonly by: string;
+  readonly at: string;
+  readonly limitMm: number;
+  readonly readings: readonly StudyReading[];
+  readonly result: StudyResult;
+}
+
+/** Play of a joint at the visit before, reading by reading. */
+export interface LastPlay {
+  readonly joint: JointId;
+  readonly gauge: string;
+  readonly at: string;
+  readonly playMm: readonly number[];
+}
+
+/** One click of the simulated wrench. */
+export interface WrenchClick {
+  readonly achievedNm: number;
+  readonly unit: 'N·m';
+  readonly wrench: string;
+}

@@ -1,0 +1,7 @@
+export * from './session';
+export * from './vehicle';
+export * from './job';
+export * from './gauge';
+export * from './learning';
+export * from './part';
+export * from './found';

@@ -1,0 +1,44 @@
+import type { CaseFile, Entry, JobKind, VehicleTypeSpec } from '@ash-knot/core';
+import type { LastPlay } from './gauge';
+import type { VehicleView } from './vehicle';
+
+/** What the file adds to a job: parts renewed at earlier visits, and what sisters of the type had. */
+export type JobFile = Required<CaseFile>;
+
+/** An entry as the server hands it out: with the order in which it was received. */
+export type StoredEntry = Entry & { readonly seq: number; readonly receivedAt: string };
+
+export interface JobView {
+  readonly id: string;
+  readonly kind: JobKind;
+  readonly bay: string | null;
+  readonly distanceKm: number;
+  readonly openedAt: string;
+  readonly vehicle: VehicleView;
+  readonly type: VehicleTypeSpec;
+  readonly entries: readonly StoredEntry[];
+  readonly file: JobFile;
+  readonly lastPlay: readonly LastPlay[];
+}
+export interface FloorJob {
+  readonly id: string;
+  readonly kind: JobKind;
+  readonly bay: string | null;
+  readonly distanceKm: number;
+  readonly vehicle: VehicleView;
+  readonly entries: readonly Entry[];
+  readonly file: JobFile;
+}
+export interface DueRecheck {
+  readonly entry: string;
+  readonly job: string;
+  readonly vehicle: VehicleView;
+  readonly what: string;
+  readonly atKm: number;
+  readonly onDate: string;
+}
+export interface FloorView {
+  readonly jobs: readonly FloorJob[];
+  readonly types: Readonly<Record<string, VehicleTypeSpec>>;
+  readonly rechecks: readonly DueRecheck[];
+}

@@ -1,0 +1,46 @@
+import type { JobKind, VehicleTypeSpec } from '@ash-knot/core';
+import type { JobFile } from './job';
+
+export interface VehicleView {
+  readonly id: string;
+  readonly plate: string;
+  readonly vin: string | null;
+  readonly typeId: string;
+  readonly typeName: string;
+  readonly year: number;
+  readonly distanceKm: number;
+  readonly kmPerDay: number;
+  readonly owner: string;
+  /** Its job that is not handed back, if any. */
+  readonly openJob: string | null;
+}
+export interface VehicleTypeView {
+  readonly id: string;
+  readonly spec: VehicleTypeSpec;
+  readonly vehicles: number;
+}
+export interface PlayPoint {
+  readonly joint: string;
+  readonly phase: 'before' | 'after';
+  readonly distanceKm: number;
+  readonly playMm: number;
+  readonly at: string;
+  readonly job: string;
+}
+export interface PastJob {
+  readonly id: string;
+  readonly kind: JobKind;
+  readonly openedAt: string;
+  readonly distanceKm: number;
+  readonly words: string;
+  readonly causes: readonly string[];
+  readonly handedBack: boolean;
+}
+export interface FileView {
+  readonly vehicle: VehicleView;
+  readonly type: VehicleTypeSpec;
+  readonly play: readonly PlayPoint[];
+  /** What was renewed at earlier visits, and when. */
+  readonly renewed: JobFile['renewed'];
+  readonly jobs: readonly PastJob[];
+}

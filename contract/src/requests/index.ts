@@ -1,0 +1,5 @@
+export * from './session';
+export * from './vehicle';
+export * from './job';
+export * from './gauge';
+export * from './part';

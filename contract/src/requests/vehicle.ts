@@ -1,0 +1,20 @@
+import * as z from 'zod';
+import { vehicleTypeSpec } from '../vehicle';
+import { text } from '../words';
+
+export const newVehicle = z
+  .object({
+    plate: text(16).min(2),
+    vin: z.string().trim().max(24).optional(),
+    typeId: z.uuid().optional(),
+    /** A type of its own, when none known fits. */
+    newType: vehicleTypeSpec.optional(),
+    year: z.int().min(1950).max(2100),
+    distanceKm: z.number().min(0).max(3_000_000),
+    kmPerDay: z.number().min(0).max(2000).default(30),
+    owner: text(120).default(''),
+  })
+  .refine((v) => (v.typeId === undefined) !== (v.newType === undefined), {
+    error: 'must name one known type or describe a new one',
+    path: ['typeId'],
+  });

@@ -1,0 +1,24 @@
+import * as z from 'zod';
+import { DIALECTS, JOINT_KINDS, SIDES, type YardRules } from '@ash-knot/core';
+import { schemaOf } from './same';
+
+export const limitOwner = z.enum(['part maker', 'vehicle maker', 'shop rule', 'common practice']);
+const limit = z.object({ limitMm: z.number().positive().max(20), owner: limitOwner });
+
+export const yardRules = schemaOf<YardRules>()(
+  z.object({
+    dialect: z.enum(DIALECTS),
+    driverSide: z.enum(SIDES),
+    verdictThreshold: z.number().min(0.3).max(0.99),
+    playLimits: z.partialRecord(z.enum(JOINT_KINDS), limit),
+    recheckKm: z.number().min(20).max(1000),
+    alignmentJoints: z.array(z.enum(JOINT_KINDS)).max(20),
+    // Rules written down before there was such a rule do not allow it.
+    linksOffDrive: z.boolean().default(false),
+    // Every price was in euros before a shop could say.
+    currency: z
+      .string()
+      .regex(/^[A-Z]{3}$/, { error: 'must be three capitals, such as EUR' })
+      .default('EUR'),
+  }),
+);

@@ -1,0 +1,84 @@
+import { STRUT_TYPE } from '../test';
+import { readSuspectsTable, SHIPPED, faultStrength, type SuspectsTable } from '.';
+
+const changed = (change: (s: Record<string, never>) => void): unknown => {
+  const copy = structuredClone(SHIPPED) as unknown as Record<string, never>;
+  change(copy);
+  return copy;
+};
+type Loose = Record<string, Record<string, Record<string, unknown>>>;
+
+test('a file read back is the same table', () => {
+  expect(readSuspectsTable(JSON.parse(JSON.stringify(SHIPPED)))).toEqual(SHIPPED);
+  expect(SHIPPED.provenance).toMatch(/no published source/);
+});
+
+test.each<[string, (s: Loose) => void, RegExp]>([
+  [
+    'a probability above 1',
+    (s) => (s['faults']!['link-lower']!['prior'] = 1.2),
+    /prior of link-lower must be a probability between 0 and 1 \(given: 1.2\)/,
+  ],
+  [
+    'a strength that is text',
+    (s) => ((s['faults']!['spring']!['signs'] as Record<string, unknown>)['rattle'] = '0.3'),
+    /signs of spring, rattle must be a probability/,
+  ],
+  [
+    'an unknown fault',
+    (s) => (s['faults']!['flux'] = { prior: 0.1, signs: {} }),
+    /fault is not one this program knows \(given: flux\)/,
+  ],
+  [
+    'an unknown sign',
+    (s) => ((s['faults']!['damper']!['signs'] as Record<string, unknown>)['hum'] = 0.3),
+    /signs of damper is not one this program knows \(given: hum\)/,
+  ],
+  ['a fault left out', (s) => delete s['faults']!['damper'], /fault damper is missing/],
+  ['a leak left out', (s) => delete s['leaks']!['rattle'], /leaks, rattle is missing/],
+  [
+    'a seen defect unknown',
+    (s) => (s['seen']!['dented'] = { leak: 0, by: {} }),
+    /seen is not one this program knows \(given: dented\)/,
+  ],
+  [
+    'a factor of nothing',
+    (s) => ((s['priors'] as Record<string, unknown>)['kerbSide'] = 0),
+    /priors, kerbSide must be a number above 0/,
+  ],
+  [
+    'no provenance',
+    (s) => ((s as unknown as Record<string, string>)['provenance'] = ' '),
+    /provenance of the suspects table must say/,
+  ],
+  ['another format', (s) => ((s as unknown as Record<string, string>)['format'] = 'x'), /format of the suspects table/],
+  [
+    'an unknown layout',
+    (s) => ((s['variants'] as unknown as Record<string, unknown>[])[0]!['suspension'] = ['air']),
+    /suspension of variant 1/,
+  ],
+])('%s is named', (_, change, words) => {
+  expect(() => readSuspectsTable(changed(change as never))).toThrow(words);
+});
+
+test('a file that is no table at all', () => expect(() => readSuspectsTable([1])).toThrow(/suspects table must be a table/));
+
+test('every strength is a probability, and every sign a fault has can also come by itself', () => {
+  for (const s of Object.values(SHIPPED.faults)) {
+    expect(s.prior).toBeGreaterThan(0);
+    for (const [sign, q] of Object.entries(s.signs)) {
+      expect(q).toBeLessThan(1);
+      expect(SHIPPED.leaks[sign as keyof SuspectsTable['leaks']]).toBeGreaterThan(0);
+    }
+  }
+});
+
+test('variants: the later wins, what they leave out stays', () => {
+  const front = STRUT_TYPE.axles.front;
+  const plain = faultStrength(SHIPPED, 'link-upper', front);
+  const bushed = faultStrength(SHIPPED, 'link-upper', { ...front, link: { ...front.link!, kind: 'stud-and-bushing' } });
+  expect(plain).toEqual(SHIPPED.faults['link-upper']);
+  expect(bushed.prior).toBe(0.08);
+  expect(bushed.signs.squeak).toBe(0.25);
+  expect(bushed.signs.cornering).toBe(plain.signs.cornering);
+});

@@ -1,0 +1,2 @@
+export * from './hard-point';
+export * from './projection';

@@ -1,0 +1,66 @@
+import type { Case, DiagnosisRequest, OtherFault } from '../diagnosis';
+import { isJointId, type JointId } from '../joint';
+import { otherSide } from '../vehicle';
+import type { JobState } from './fold';
+import { standingOf, uncleared } from './rules/clearance';
+import { sayJoints } from './say';
+
+/** The case the diagnosis sees, from what the ledger holds. */
+export function caseOf(s: JobState): Case {
+  const c = s.complaint;
+  return {
+    type: s.context.type,
+    distanceKm: s.context.distanceKm,
+    kerbSide: otherSide(s.context.rules.driverSide),
+    character: c?.character ?? [],
+    where: c?.where ?? [],
+    when: c?.when ?? [],
+    handling: c?.handling ?? [],
+    history: c?.history ?? [],
+    joints: [...s.joints.values()]
+      .filter((j) => j.hand || j.defects.length || j.before || j.clearance)
+      .map((j) => ({
+        joint: j.id,
+        hand: j.handCounts && j.hand !== 'can’t tell' ? j.hand : undefined,
+        defects: j.defects,
+        play: j.before && {
+          meanMm: j.before.doubt.meanMm,
+          uMm: j.before.doubt.uMm,
+          degrees: j.before.doubt.degrees,
+          limitMm: j.before.limit.limitMm,
+        },
+        // Any stand-off knocks: the limit is what the readings can tell from none.
+        clearance: j.clearance && { ...j.clearance, degrees: Infinity, limitMm: 1.645 * j.clearance.uMm },
+      })),
+    rocks: s.rocks.map((r) => ({ joints: r.joints, words: `it rocks somewhere: ${sayJoints(s, r.joints)}` })),
+    elsewhere: [...s.elsewhere].flatMap(([fault, hand]) => (hand === 'can’t tell' ? [] : [{ fault, hand }])),
+    drive: [...s.drive].map(([manoeuvre, heard]) => ({ manoeuvre, heard })),
+    ...s.context.file,
+  };
+}
+
+/** What the diagnosis is asked for this job. */
+export function requestOf(s: JobState, standing = standingOf(s)): DiagnosisRequest {
+  const settled: (JointId | OtherFault)[] = [...s.joints.values()]
+    .filter(
+      (j) => ['sound', 'watch', 'loose', 'dangerous'].includes(j.state) && (j.handCounts || j.before || j.state !== 'watch'),
+    )
+    .map((j) => j.id);
+  for (const [fault, hand] of s.elsewhere) if (hand !== 'can’t tell') settled.push(fault);
+  return {
+    case: caseOf(s),
+    dialect: s.context.rules.dialect,
+    standing,
+    settled,
+    owed: uncleared(s, s.axle),
+    tried: s.kept.check
+      .filter((e) => !e.body.rocks)
+      .flatMap((e) =>
+        e.body.results.flatMap((r) => {
+          const counts = !isJointId(r.joint) || s.joints.get(r.joint)?.handCounts;
+          return r.result === 'can’t tell' && counts ? [{ check: e.body.check, of: r.joint }] : [];
+        }),
+      ),
+    linksOffDrive: s.context.rules.linksOffDrive,
+  };
+}

@@ -1,0 +1,74 @@
+import type { Case } from '../diagnosis';
+import type { GaugeSpec } from '../gauge';
+import type { JointKind } from '../joint';
+import type { Limit } from '../play';
+import type { Dialect } from '../text';
+import type { Side, VehicleTypeSpec } from '../vehicle';
+
+export const JOB_KINDS = [
+  'noise',
+  'failed inspection',
+  'age replacement',
+  'upgrade',
+  'changed stance',
+  'access',
+  'found during other work',
+] as const;
+export type JobKind = (typeof JOB_KINDS)[number];
+
+export const STATIONS = ['listen', 'find', 'settle', 'work', 'prove'] as const;
+export type Station = (typeof STATIONS)[number];
+
+/** What the shop has decided for itself. */
+export interface YardRules {
+  readonly dialect: Dialect;
+  /** The driver's side of the vehicle; the kerb is on the other. */
+  readonly driverSide: Side;
+  /** Posterior above which a suspect may be named, once the dangerous joints are cleared. */
+  readonly verdictThreshold: number;
+  /** Limit of play where a number decides; joints not listed: any play that a gauge can detect. */
+  readonly playLimits: Partial<Record<JointKind, Limit>>;
+  readonly recheckKm: number;
+  readonly alignmentJoints: readonly JointKind[];
+  /** Whether this shop drives with the links off and the bar tied clear, slowly, off the road. */
+  readonly linksOffDrive: boolean;
+  /** What prices are in, ISO 4217. */
+  readonly currency: string;
+}
+
+/** What the file says: parts renewed at earlier visits, and what sisters of the type had. */
+export type CaseFile = Pick<Case, 'renewed' | 'sisters'>;
+
+/** Everything a job is judged by that is not on its tape. */
+export interface JobContext {
+  readonly type: VehicleTypeSpec;
+  readonly typeId: string;
+  readonly kind: JobKind;
+  readonly distanceKm: number;
+  readonly rules: YardRules;
+  readonly gauges: readonly GaugeSpec[];
+  readonly file?: CaseFile | undefined;
+}
+
+/** A job as the server hands it out, as far as its context needs it. */
+export interface JobRecord {
+  readonly kind: JobKind;
+  readonly distanceKm: number;
+  readonly type: VehicleTypeSpec;
+  readonly vehicle: { readonly typeId: string };
+  readonly file?: CaseFile | undefined;
+}
+
+/** The one place where a job's context is built: from the job, and the shop it stands in. */
+export const contextOf = (
+  job: JobRecord,
+  shop: { readonly rules: YardRules; readonly gauges: readonly GaugeSpec[] },
+): JobContext => ({
+  type: job.type,
+  typeId: job.vehicle.typeId,
+  kind: job.kind,
+  distanceKm: job.distanceKm,
+  rules: shop.rules,
+  gauges: shop.gauges,
+  file: job.file,
+});

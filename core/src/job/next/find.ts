@@ -1,0 +1,147 @@
+import {
+  checkTitle,
+  sayFault,
+  sayManoeuvre,
+  splitFault,
+  type Diagnosis,
+  type ElsewhereCheckId,
+  type NextCheck,
+} from '../../diagnosis';
+import { isJointId, partsOf, sayJoint, type CheckId, type JointId } from '../../joint';
+import { capital, count, fixed } from '../../text';
+import { sayState } from '../../vehicle';
+import type { JobState } from '../fold';
+import { looseJoints, uncleared } from '../rules/clearance';
+import { verdictView } from '../rules/verdict';
+import { sayBoth } from '../say';
+import { goTo, mins, type NextLine } from './line';
+
+/** Less than this, bits, and nothing owed: the drive tells more than another look. */
+const WORTH_A_LOOK = 0.05;
+
+/** What is still to be found before a verdict, and the verdict itself. @param d undefined while it is being worked out */
+export function nextToFind(s: JobState, d: Diagnosis | undefined): NextLine | undefined {
+  if (s.context.kind !== 'noise' || s.choices.length > 0) return undefined;
+  if (!d || d.stage === 'ranked')
+    return goTo({
+      time: '…',
+      title: 'Ranking the suspects.',
+      why: 'What was heard and found is being weighed.',
+      label: 'Find',
+      station: 'find',
+    });
+  const v = verdictView(s, d);
+  if (v.kind === 'contradiction')
+    return goTo(
+      {
+        time: 'now',
+        title: 'Two things on the tape cannot both be.',
+        why: v.sentence,
+        label: 'Look again',
+        station: 'find',
+      },
+      d.conflicts[0]?.joint,
+    );
+  const check = v.kind === 'ready' ? undefined : nextCheck(s, d);
+  if (check) return check;
+  if (s.verdict) return undefined;
+  if (v.kind === 'ready')
+    return goTo(
+      {
+        time: 'now',
+        title: `It is ${sayBoth(s, v.causes)}. Say so.`,
+        why: 'Every dangerous joint of this axle is cleared.',
+        label: 'Give the verdict',
+        station: 'find',
+      },
+      v.causes.map((c) => splitFault(c)?.joint).find((j) => j !== undefined),
+    );
+  if (v.kind !== 'open') return undefined;
+  if (v.dry.length)
+    return goTo({
+      time: mins(5),
+      title: `Lubricate ${sayBoth(s, v.dry)} before replacing anything.`,
+      why: 'It squeaks and nothing has play. Silicone grease: mineral oil swells rubber. Bonded rubber is left dry. Then drive it again.',
+      label: 'Drive it',
+      station: 'listen',
+    });
+  const best = d.road[0];
+  const said = (f: Parameters<typeof sayFault>[0]) => sayFault(f, s.context.rules.dialect);
+  return goTo({
+    time: mins(10),
+    title: `${best ? sayManoeuvre(best.manoeuvre) : 'Drive it over the same bump, one wheel, then both'}.`,
+    why: best
+      ? `Nothing stands out yet. If it knocks: ${said(best.ifKnocks.fault)}; if it is quiet: ${said(best.ifQuiet.fault)}.`
+      : v.sentence,
+    label: 'Drive it',
+    station: 'listen',
+  });
+}
+
+/** The next check of the plan; once something loose is found, only what is owed before a verdict. */
+function nextCheck(s: JobState, d: Diagnosis): NextLine | undefined {
+  const owed = uncleared(s, s.axle);
+  const begun = begunReadings(s);
+  if (begun) return begun;
+  const loose = looseJoints(s).some((id) => partsOf(id).axle === s.axle);
+  const isOpen = (id: NextCheck['of'][number]) =>
+    isJointId(id)
+      ? owed.includes(id) || ['not looked at', 'can’t tell yet'].includes(s.joints.get(id)!.state)
+      : s.elsewhere.get(id) === undefined;
+  // The plan may be a moment older than the tape: what has been settled since is passed over.
+  const step = d.plan.find((x) => {
+    const must = x.owed.some((id) => owed.includes(id));
+    return x.of.some(isOpen) && (must || (!loose && x.bits >= WORTH_A_LOOK));
+  });
+  return step && sayCheck(s, d, step, owed);
+}
+
+function sayCheck(s: JobState, d: Diagnosis, step: NextCheck, owed: readonly JointId[]): NextLine {
+  const clears = step.owed.filter((id) => owed.includes(id));
+  const stand = step.changeMinutes > 0 ? `${capital(sayState(step.state))} first. ` : '';
+  const again = clears
+    .map((id) => s.joints.get(id)!)
+    .filter((j) => j.state === 'can’t tell yet' && (j.hand === 'tight' ? !j.handCounts : true))
+    .map((j) => ` ${j.why}`)[0];
+  const of = new Set<string>(step.of);
+  const likely = d.suspects.find((x) => of.has(x.joint ?? x.fault) && x.p >= 0.05);
+  const why = clears.length
+    ? `Clears ${sayBoth(s, clears)}; the verdict waits for ${clears.length > 1 ? 'them' : 'it'}.${again ?? ''}`
+    : likely
+      ? `Tells most for its minutes: ${sayFault(likely.fault, s.context.rules.dialect, splitFault(likely.fault)?.axle !== s.axle)} ${Math.round(likely.p * 100)} % so far.`
+      : 'Cheap to rule out before anything comes apart.';
+  const joint = clears[0] ?? likely?.joint ?? step.of.find(isJointId);
+  return {
+    time: mins(step.minutes + step.changeMinutes),
+    title: `${checkTitle(step, s.context.type, s.axle)}.`,
+    why: `${stand}${why}`,
+    label: 'Go to it',
+    station: 'find',
+    action:
+      step.axle && joint
+        ? { kind: 'check', joint, check: step.check as CheckId }
+        : { kind: 'elsewhere', check: step.check as ElsewhereCheckId },
+  };
+}
+
+/**
+ * A joint whose readings were begun and do not settle it, where a few more would: finished before the
+ * plan goes on, because the gauge stands there. Not once something loose is found.
+ */
+export function begunReadings(s: JobState): NextLine | undefined {
+  if (looseJoints(s).some((id) => partsOf(id).axle === s.axle)) return undefined;
+  for (const j of s.joints.values()) {
+    const c = j.before?.conformance;
+    if (j.state !== 'can’t tell yet' || c?.verdict !== 'not proved' || typeof c.needed !== 'number') continue;
+    const more = Math.max(1, c.needed - j.before!.doubt.n);
+    return {
+      time: mins(more),
+      title: `${count(more, 'more reading')} at the ${sayJoint(j.id, s.context.rules.dialect)}.`,
+      why: `${fixed(j.before!.doubt.meanMm, 2)} mm so far; at this scatter that settles it against ${fixed(j.before!.limit.limitMm, 2)} mm (${j.before!.limit.owner}).`,
+      label: 'Measure it',
+      station: 'find',
+      action: { kind: 'measure', joint: j.id },
+    };
+  }
+  return undefined;
+}

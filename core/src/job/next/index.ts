@@ -1,0 +1,47 @@
+import type { Diagnosis } from '../../diagnosis';
+import { capital } from '../../text';
+import type { JobState } from '../fold';
+import { dangerousJoints } from '../rules/clearance';
+import { workJoints } from '../rules/work';
+import { sayJoints } from '../say';
+import { nextToFind } from './find';
+import { goTo, type NextLine } from './line';
+import { nextToListen } from './listen';
+import { nextToProve } from './prove';
+import { nextToSettle } from './settle';
+import { nextToWork } from './work';
+
+/** Something dangerous was found that the work does not renew, and nobody has been told. */
+function nextToTell(s: JobState): NextLine | undefined {
+  const dangerous = dangerousJoints(s).filter((id) => !workJoints(s).includes(id));
+  if (dangerous.length === 0 || s.told.length > 0) return undefined;
+  return {
+    time: 'now',
+    title: `${capital(sayJoints(s, dangerous))}: do not return to the road.`,
+    why: 'Tell the owner before anything else moves, and write down who was told.',
+    label: 'Told, record it',
+    station: 'find',
+    action: { kind: 'told' },
+  };
+}
+
+const handedBack: NextLine = goTo({
+  time: 'done',
+  title: 'Handed back.',
+  why: 'The sheet stays open to read; rechecks are on the floor.',
+  label: 'See the sheet',
+  station: 'prove',
+});
+
+/**
+ * What to do now and why: one thing, station by station in the order technicians work; which check, the plan says.
+ * @param nowMs clock of the caller, for soaks that run (ms since 1970)
+ * @param d the diagnosis, undefined while it is being worked out
+ */
+export function nextLine(s: JobState, nowMs: number, d?: Diagnosis): NextLine {
+  if (s.handBack) return handedBack;
+  return nextToTell(s) ?? nextToListen(s) ?? nextToFind(s, d) ?? nextToSettle(s) ?? nextToWork(s, nowMs) ?? nextToProve(s);
+}
+
+export { begunReadings } from './find';
+export type { NextAction, NextLine } from './line';

@@ -1,0 +1,74 @@
+import type { PlannedStep, StepId } from '../../plan';
+import { uncapital } from '../../text';
+import { trimmed } from '../../units';
+import type { JobState } from '../fold';
+import { fastenersOf, planOf, type FastenerView } from '../rules/work';
+import { mins, type NextLine } from './line';
+
+/** The first step of the plan that can be done now, or what it waits for. @param nowMs clock of the caller (ms since 1970) */
+export function nextToWork(s: JobState, nowMs: number): NextLine | undefined {
+  const plan = planOf(s);
+  const byId = new Map(plan.map((p) => [p.id, p]));
+  const fasteners = new Map<string, FastenerView>(fastenersOf(s).map((f) => [f.fastener.id, f]));
+  const done = (p: PlannedStep) =>
+    p.fastener ? fasteners.get(p.fastener)?.state === 'done' : s.steps.get(p.id)?.body.state === 'done';
+  const soakEnds = (id: StepId) => {
+    const soak = byId.get(id)?.soakMinutes ?? 0;
+    const e = s.steps.get(id);
+    return e && soak > 0 ? Date.parse(e.at) + soak * 60_000 : 0;
+  };
+  const open = plan.filter((p) => !done(p));
+  const first = open[0];
+  if (!first) return undefined;
+  const free = open.find((p) => p.needs.every((n) => done(byId.get(n)!) && soakEnds(n) <= nowMs));
+  if (!free) {
+    const left = Math.ceil((Math.max(...first.needs.map(soakEnds)) - nowMs) / 60_000);
+    if (left > 0)
+      return {
+        time: mins(left),
+        title: `The penetrant is soaking: ${left} min left.`,
+        why: `Then: ${uncapital(first.title)}.`,
+        label: 'Go on anyway',
+        station: 'work',
+        action: { kind: 'step', step: first.id },
+      };
+  }
+  const p = free ?? first;
+  const f = p.fastener && fasteners.get(p.fastener);
+  return f ? sayFastener(p, f) : sayStep(p, open.length - 1);
+}
+
+const sayStep = (p: PlannedStep, left: number): NextLine => ({
+  time: mins(p.minutes),
+  title: `${p.title}.`,
+  why: p.caution ?? p.detail ?? `${left} steps after this one.`,
+  label: 'Done',
+  station: 'work',
+  action: { kind: 'step', step: p.id },
+});
+
+function sayFastener(p: PlannedStep, f: FastenerView): NextLine {
+  const name = f.label.toLowerCase();
+  const title =
+    f.targetNm !== null
+      ? `Set ${trimmed(f.targetNm, 1)} N·m and pull the ${name}.`
+      : f.state === 'must be published'
+        ? `Find the maker’s value for the ${name}.`
+        : `Tighten the ${name}, firm, and mark it.`;
+  const why =
+    f.targetNm === null
+      ? 'No value is published for it; none is invented here.'
+      : f.fastener.rideHeight
+        ? 'Gripped rubber: tightened at ride height.'
+        : f.fastener.kind === 'wheel-nut'
+          ? 'On the ground, in star order, the first one again at the end.'
+          : 'Turns freely: any height will do.';
+  return {
+    time: mins(p.minutes),
+    title,
+    why,
+    label: 'Take the click',
+    station: 'work',
+    action: { kind: 'torque', step: p.id, fastener: f.fastener.id },
+  };
+}

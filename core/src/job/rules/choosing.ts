@@ -1,0 +1,106 @@
+import { BadInput, within } from '../../error';
+import { JOINT_SPECS, partsOf, type JointId } from '../../joint';
+import type { EntryBodies } from '../../ledger';
+import type { Part, Size } from '../../parts';
+import { parseThread } from '../../thread';
+import { parseQuantity } from '../../units';
+import type { AxleEnd, Hold } from '../../vehicle';
+
+export const SIZE_NAMES: Readonly<Record<Size, string>> = {
+  'bar-diameter': 'Bar, clean',
+  'bar-seat': 'Bar at the seat',
+  'link-length': 'Link length',
+  'stud-thread': 'Stud thread',
+  'nut-hex': 'Nut hex',
+  hold: 'Held by',
+};
+
+/** What a length may be before it is a slip of the finger, mm. */
+const BOUNDS: Partial<Record<Size, readonly [number, number]>> = { 'link-length': [30, 600] };
+const OTHER_BOUNDS = [3, 60] as const;
+
+const holdIn = (text: string): Hold | undefined =>
+  /flat/i.test(text) ? 'flats' : /hex|key|allen/i.test(text) ? 'hex' : /nothing|none/i.test(text) ? 'none' : undefined;
+
+/**
+ * A size as it was typed: "302 mm", "M10x1.25", "5 mm hex".
+ * @throws BadInput naming the size and its bound.
+ */
+export function readSize(axle: AxleEnd, size: Size, text: string): EntryBodies['size'] {
+  const base = { axle, size, text: text.trim() };
+  if (size === 'stud-thread') return { ...base, thread: parseThread(text).name };
+  const field = SIZE_NAMES[size].toLowerCase();
+  const lengthMm = (number: string) => {
+    const [least, most] = BOUNDS[size] ?? OTHER_BOUNDS;
+    return within(field, parseQuantity(number, 'length', { field }).si, least, most, 'mm');
+  };
+  if (size !== 'hold') return { ...base, mm: lengthMm(text) };
+  const hold = holdIn(text);
+  if (!hold) throw new BadInput('held by', 'must say flats, hex or nothing, with its size, as in “5 mm hex”', text);
+  if (hold === 'none') return { ...base, hold };
+  return { ...base, hold, mm: lengthMm(text.replace(/[^\d.,/ ]*(flats?|hex|key|nothing|none).*/i, '').trim() || text) };
+}
+
+/**
+ * A choice of a part. One side only of what is renewed in pairs needs a reason.
+ * @throws BadInput when no joint is named, or the reason is missing.
+ */
+export function choiceBody(joints: readonly JointId[], part: Part, reason = ''): EntryBodies['choose'] {
+  if (joints.length === 0) throw new BadInput('joint', 'is not named: touch it on the plate first');
+  const single = isOneSide(joints) && part.kind !== 'other part';
+  if (single && !reason.trim()) throw new BadInput('reason', ONE_SIDE);
+  return {
+    joints: [...joints],
+    part,
+    quantity: joints.length,
+    ...(single ? { oneSideReason: reason.trim() } : {}),
+  };
+}
+
+const ONE_SIDE = 'is needed for one side only: the other side has run as far';
+
+/** One joint of a kind that is renewed on both sides of an axle by default (product.md, Pairs). */
+export const isOneSide = (joints: readonly JointId[]): boolean =>
+  joints.length === 1 && JOINT_SPECS[partsOf(joints[0]!).kind].pair;
+
+/**
+ * What the server holds every choice against: its reason, its currency, as many parts as joints.
+ * @throws BadInput naming the field.
+ */
+export function checkChoice(b: EntryBodies['choose'], currency: string): void {
+  if (isOneSide(b.joints) && b.part.kind !== 'other part' && !b.oneSideReason?.trim()) throw new BadInput('reason', ONE_SIDE);
+  if (b.part.currency !== currency)
+    throw new BadInput('currency of the part', `must be ${currency}, the shop’s`, b.part.currency);
+}
+
+/** Most a part of one's own may cost, in the currency's own unit. */
+const MOST_PRICE = 100_000;
+
+/**
+ * A part that is not in the catalogue, by its name and price. It brings no torque and no dimension.
+ * @param id made by the caller
+ * @throws BadInput naming the field.
+ */
+export function ownPart(id: string, name: string, price: string, currency: string): Part {
+  if (!name.trim()) throw new BadInput('name of the part', 'is empty: write it as it stands on its bag');
+  const given = Number(price.replace(',', '.'));
+  if (!price.trim() || !Number.isFinite(given)) throw new BadInput('price', 'must be a number', price);
+  const amount = within('price', given, 0, MOST_PRICE, currency);
+  return {
+    id: `own-${id}`,
+    kind: 'other part',
+    name: name.trim(),
+    grade: 'plain',
+    supplier: 'own order',
+    sided: 'either',
+    greaseable: false,
+    nutsSupplied: false,
+    warrantyMonths: 0,
+    priceMinor: Math.round(amount * 100),
+    currency,
+    stock: 0,
+    deliveryHours: 0,
+    torque: [],
+    fits: [],
+  };
+}

@@ -1,0 +1,46 @@
+import {
+  checkFor,
+  checksOf,
+  isDangerous,
+  jointsOf,
+  partsOf,
+  stateCounts,
+  type Check,
+  type CheckId,
+  type JointId,
+} from '../../joint';
+import type { AxleEnd, VehicleState } from '../../vehicle';
+import type { JobState } from '../fold';
+
+/** The dangerous joints of an axle that no valid check has cleared or found yet. */
+export function uncleared(s: JobState, end: AxleEnd): JointId[] {
+  return jointsOf(end, s.context.type.axles[end]).filter((id) => {
+    const j = s.joints.get(id)!;
+    return isDangerous(j.kind) && !['sound', 'watch', 'dangerous'].includes(j.state);
+  });
+}
+
+/** Joints found dangerous, both axles. */
+export const dangerousJoints = (s: JobState): JointId[] =>
+  [...s.joints.values()].filter((j) => j.state === 'dangerous').map((j) => j.id);
+
+export const looseJoints = (s: JobState): JointId[] => [...s.joints.values()].filter((j) => j.state === 'loose').map((j) => j.id);
+
+/** How the vehicle stands, from the last check that was made. */
+export const standingOf = (s: JobState): VehicleState => s.kept.check.at(-1)?.body.state ?? 'on-wheels';
+
+/** The hand check to make for a joint, with its side filled in: its usual one, or the one that is wanted. */
+export function checkAt(s: JobState, id: JointId, wanted?: CheckId | null): Check | undefined {
+  const j = partsOf(id);
+  const axle = s.context.type.axles[j.axle];
+  const check = checksOf(axle).find((c) => c.id === wanted && c.settles.includes(j.kind)) ?? checkFor(axle, j.kind);
+  return check && { ...check, title: check.title.replace('{side}', j.side) };
+}
+
+/** The states in which a joint's check counts, likeliest first, for the check card. */
+export function countingStates(s: JobState, id: JointId, wanted?: CheckId | null): VehicleState[] {
+  const j = partsOf(id);
+  const axle = s.context.type.axles[j.axle];
+  const check = checkAt(s, id, wanted);
+  return check ? check.states.filter((st) => stateCounts(axle, check, j.kind, st).counts) : [];
+}

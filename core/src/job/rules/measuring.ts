@@ -1,0 +1,75 @@
+import { fixed } from '../../text';
+import { BadInput } from '../../error';
+import { sayExpired, type GaugeReading, type GaugeSpec } from '../../gauge';
+import { partsOf, type JointId } from '../../joint';
+import type { EntryBodies, MeasuredPhase } from '../../ledger';
+import type { JobState } from '../fold';
+
+/**
+ * Whether a number would change anything at this joint, in a sentence: a ball stud is settled by the hand
+ * alone (common practice, no source); where a limit is written a gauge decides; and a number is worth
+ * having for a dispute, a trend or the proof.
+ */
+export function gaugeDecides(s: JobState, id: JointId): { readonly decides: boolean; readonly why: string } {
+  const { kind } = partsOf(id);
+  const limit = s.context.rules.playLimits[kind];
+  const j = s.joints.get(id)!;
+  if (j.before?.conformance.verdict === 'within' || j.before?.conformance.verdict === 'beyond')
+    return { decides: false, why: 'It is settled: no more readings are needed.' };
+  if (limit) return { decides: true, why: `A number decides here: ${fixed(limit.limitMm, 2)} mm (${limit.owner}).` };
+  if (j.hand === 'can’t tell') return { decides: true, why: 'The hand could not tell: a gauge can.' };
+  return {
+    decides: false,
+    why: 'The hand’s verdict is enough here. A number serves a dispute, a trend or the proof afterwards.',
+  };
+}
+
+/** Most a play can be before it is a slip of the finger, mm. */
+export const MOST_PLAY_MM = 50;
+const MM_PER_INCH = 25.4;
+/** Places kept of a play, mm: a tenth of what the finest gauge tells. */
+const rounded = (mm: number): number => Math.round(mm * 1e4) / 1e4;
+
+/**
+ * A reading of play from what the gauge showed pushed and pulled: the difference, whatever its sign.
+ * @param on the day it is taken, for the gauge's calibration
+ * @throws BadInput when it is more than a joint can have.
+ */
+export function readingBody(
+  at: { readonly joint: JointId; readonly phase: MeasuredPhase; readonly gauge: GaugeSpec; readonly on: string },
+  first: GaugeReading,
+  second: GaugeReading,
+): EntryBodies['reading'] {
+  const playMm = Math.abs(second.si - first.si);
+  if (playMm > MOST_PLAY_MM)
+    throw new BadInput('play', `is ${fixed(playMm, 1)} mm, more than a joint can have (${MOST_PLAY_MM} mm)`);
+  const unit = first.unit === 'in' && second.unit === 'in' ? 'in' : 'mm';
+  const inUnit = (si: number) => (unit === 'in' ? si / MM_PER_INCH : si);
+  const calibration = sayExpired(at.gauge, at.on);
+  return {
+    joint: at.joint,
+    phase: at.phase,
+    gauge: at.gauge.id,
+    first: inUnit(first.si),
+    second: inUnit(second.si),
+    unit,
+    playMm: rounded(playMm),
+    ...(calibration ? { calibration } : {}),
+  };
+}
+
+/**
+ * That a reading says what its two numbers say: the server holds every reading against it.
+ * @throws BadInput naming the play and what the numbers make of it.
+ */
+export function checkReading(b: EntryBodies['reading']): void {
+  const mm = (v: number) => (b.unit === 'in' ? v * MM_PER_INCH : v);
+  const playMm = Math.abs(mm(b.second) - mm(b.first));
+  // Numbers come rounded to the gauge's step; a thousandth is more than rounding can make.
+  if (Math.abs(playMm - b.playMm) > 0.001 || b.playMm > MOST_PLAY_MM)
+    throw new BadInput(
+      'play',
+      `must be the difference of its two readings, ${rounded(playMm)} mm, and at most ${MOST_PLAY_MM} mm`,
+      b.playMm,
+    );
+}

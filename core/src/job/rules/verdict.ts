@@ -1,0 +1,96 @@
+import { splitFault, type Character, type Diagnosis } from '../../diagnosis';
+import { jointsOf, JOINT_SPECS, partsOf, type JointId } from '../../joint';
+import type { Cause } from '../../ledger';
+import { capital } from '../../text';
+import type { JobState } from '../fold';
+import { sayBoth, sayJoints } from '../say';
+import { dangerousJoints, looseJoints, uncleared } from './clearance';
+
+export type VerdictView =
+  | { readonly kind: 'blocked'; readonly missing: readonly JointId[]; readonly sentence: string }
+  | {
+      readonly kind: 'dangerous';
+      readonly joints: readonly JointId[];
+      /** What makes the noise, where that is known besides. */
+      readonly causes: readonly Cause[];
+      readonly sentence: string;
+    }
+  | { readonly kind: 'contradiction'; readonly sentence: string }
+  | { readonly kind: 'ready'; readonly causes: readonly Cause[]; readonly sentence: string }
+  | {
+      readonly kind: 'open';
+      /** Rubber a squeak may come from: lubricated and driven before anything is replaced. */
+      readonly dry: readonly JointId[];
+      readonly sentence: string;
+    };
+
+/** Faults over the shop's threshold, likeliest first; a joint whose faults are not told apart stands for them. */
+export function causesOf(s: JobState, d: Diagnosis): Cause[] {
+  const over = d.suspects.filter((x) => x.p >= s.context.rules.verdictThreshold);
+  const named = new Set(over.map((x) => x.joint));
+  const joints = d.joints.filter((x) => x.p >= s.context.rules.verdictThreshold && !named.has(x.joint)).map((x) => x.joint);
+  return [...over.map((x) => x.fault), ...joints];
+}
+
+/** What may be said about the noise: nothing before the dangerous joints of the axle are cleared or found. */
+export function verdictView(s: JobState, d: Diagnosis): VerdictView {
+  const danger = dangerousJoints(s);
+  if (danger.length) {
+    return {
+      kind: 'dangerous',
+      joints: danger,
+      causes: causesOf(s, d).filter((c) => !(danger as readonly string[]).includes(splitFault(c)?.joint ?? c)),
+      sentence: `Do not return to the road until ${sayBoth(s, danger)} ${danger.length > 1 ? 'are' : 'is'} repaired.`,
+    };
+  }
+  if (d.conflicts[0]) return { kind: 'contradiction', sentence: d.conflicts[0].sentence };
+  const missing = uncleared(s, s.axle);
+  if (missing.length) {
+    const few = missing.slice(0, 3);
+    const more = missing.length - few.length;
+    return {
+      kind: 'blocked',
+      missing,
+      sentence: `The ${sayJoints(s, few)}${more > 0 ? ` and ${more} more` : ''} ${missing.length > 1 ? 'have' : 'has'} not been cleared.`,
+    };
+  }
+  const causes = causesOf(s, d);
+  if (causes.length) return { kind: 'ready', causes, sentence: `${capital(sayJoints(s, causes))}.` };
+  const dry = dryJoints(s, d);
+  return {
+    kind: 'open',
+    dry,
+    sentence: dry.length
+      ? `It squeaks and nothing has play: lubricate ${sayBoth(s, dry)} before replacing anything, and drive it again.`
+      : 'Nothing stands out yet. Look at the joints not looked at, or drive it again.',
+  };
+}
+
+const KNOCKS: readonly Character[] = ['dull clunk', 'sharp knock', 'rattle', 'metallic rattle', 'click'];
+
+/**
+ * Joints to lubricate before anything is replaced: it squeaks, it does not knock, and nothing moves in the
+ * hand (common practice, no source). Likeliest first; empty where the rule says nothing.
+ */
+function dryJoints(s: JobState, d: Diagnosis): JointId[] {
+  const heard = s.complaint?.character ?? [];
+  if (!heard.includes('squeak') || heard.some((c) => KNOCKS.includes(c)) || looseJoints(s).length) return [];
+  const axle = s.context.type.axles[s.axle];
+  const all = jointsOf(s.axle, axle).filter(
+    (id) => JOINT_SPECS[partsOf(id).kind].rubber(axle) && s.joints.get(id)!.state === 'sound',
+  );
+  // The likeliest joint and its twin: one side is never greased alone.
+  const likely = d.joints.find((x) => all.includes(x.joint))?.joint ?? all[0];
+  return likely ? all.filter((id) => partsOf(id).kind === partsOf(likely).kind) : [];
+}
+
+/** Found, and not the noise: what is on record of joints that no cause names, for the list apart. */
+export function otherDefects(s: JobState, causes: readonly Cause[]): { readonly joint: JointId; readonly what: string }[] {
+  const named = new Set<string>(causes.map((c) => splitFault(c)?.joint ?? c));
+  return [...s.joints.values()]
+    .filter((j) => !named.has(j.id) && (j.defects.length > 0 || ['loose', 'dangerous', 'watch'].includes(j.state)))
+    .map((j) => ({
+      joint: j.id,
+      what: [j.hand === 'moves' ? 'moves' : '', ...j.defects].filter(Boolean).join(', ') || j.why,
+    }));
+}

@@ -1,0 +1,101 @@
+import { assemblyOf, fastenersFor, JOINT_SPECS, partsOf, type Fastener, type JointId } from '../../joint';
+import { piecesFor, planFor, type Piece, type PlannedStep } from '../../plan';
+import { auditFastener, clicksOf, fastenerName, ruleTorque, type Audit, type Ruling } from '../../torque';
+import type { JobState } from '../fold';
+
+/** Joints to be worked on: those of the choices the customer did not decline. */
+export function workJoints(s: JobState): JointId[] {
+  const answered = (answer: 'approved' | 'declined') =>
+    new Set(s.answers.filter((a) => a.body.answer === answer).flatMap((a) => a.body.parts));
+  const [declined, approved] = [answered('declined'), answered('approved')];
+  return [...new Set(s.choices.filter((c) => !declined.has(c.id) || approved.has(c.id)).flatMap((c) => c.body.joints))];
+}
+
+/** The same, of the axle the job is about: what its plan lays out. */
+const plannedJoints = (s: JobState): JointId[] => workJoints(s).filter((id) => partsOf(id).axle === s.axle);
+
+export function planOf(s: JobState): PlannedStep[] {
+  const joints = plannedJoints(s);
+  if (joints.length === 0) return [];
+  return planFor({
+    end: s.axle,
+    axle: s.context.type.axles[s.axle],
+    joints,
+    equipment: s.setup?.equipment ?? 'lift',
+    corroded: s.setup?.corroded ?? s.complaint?.history.includes('corrosion') ?? false,
+    jackingPoints: s.context.type.jackingPoints,
+    dialect: s.context.rules.dialect,
+  });
+}
+
+/** Minutes the work of what is chosen would take, rust allowed for: what a quote reckons with. */
+export function quotedMinutes(s: JobState): number {
+  const joints = s.choices.flatMap((c) => c.body.joints).filter((id) => partsOf(id).axle === s.axle);
+  if (joints.length === 0) return 0;
+  const plan = planFor({
+    end: s.axle,
+    axle: s.context.type.axles[s.axle],
+    joints,
+    equipment: s.setup?.equipment ?? 'lift',
+    corroded: true,
+    jackingPoints: s.context.type.jackingPoints,
+  });
+  return plan.at(-1)?.endsAt ?? 0;
+}
+
+export const piecesOf = (s: JobState): Piece[] => piecesFor(s.context.type.axles[s.axle], plannedJoints(s));
+
+export interface FastenerView extends Audit {
+  readonly fastener: Fastener;
+  readonly name: string;
+  /** With its side, where it has one: "Bracket bolts, left", "Undershield". */
+  readonly label: string;
+  readonly ruling: Ruling;
+  /** The order and stages of a group of wheel nuts, and the clicks it takes. */
+  readonly order?: readonly number[];
+  readonly clicks: number;
+}
+
+/** Every fastener the work disturbs with the value that rules it and the record it has. */
+export function fastenersOf(s: JobState): FastenerView[] {
+  const book = [...s.context.type.torqueBook[s.axle], ...s.book.filter((b) => b.body.axle === s.axle).map((b) => b.body.value)];
+  return fastenersFor(s.axle, s.context.type.axles[s.axle], plannedJoints(s)).map((fastener): FastenerView => {
+    // A link is one part with two ends: what is chosen for one end rules the nut of the other.
+    const part = s.choices.filter((c) => c.body.joints.some((id) => assemblyOf(id) === assemblyOf(fastener.joint))).at(-1)
+      ?.body.part;
+    // The stud of a new link decides its own thread; everything else keeps the vehicle's.
+    const ofLink = JOINT_SPECS[partsOf(fastener.joint).kind].assembly === 'link';
+    const ruling = ruleTorque(
+      fastener.kind,
+      book,
+      part?.torque ?? [],
+      ofLink ? (part?.thread ?? fastener.thread) : fastener.thread,
+    );
+    const name = fastenerName(fastener.kind, s.context.rules.dialect);
+    return {
+      fastener,
+      name,
+      label: fastener.kind === 'shield-bolt' ? name : `${name}, ${fastener.side}`,
+      ruling,
+      ...auditFastener(fastener.kind, ruling, {
+        torque: s.torques.get(fastener.id)?.body,
+        mark: s.marks.get(fastener.id)?.body,
+        clicks: s.clicks.get(fastener.id)?.body,
+      }),
+      ...clicksOf(fastener.kind, fastener.count),
+    };
+  });
+}
+
+/** Joints whose every fastener is audited: the plate draws a chalk stripe across them. */
+export function chalked(s: JobState): Set<JointId> {
+  const byJoint = new Map<JointId, boolean>();
+  // The undershield is nobody's joint: its record stands in its step, not on the plate.
+  for (const f of fastenersOf(s).filter((x) => x.fastener.kind !== 'shield-bolt'))
+    byJoint.set(f.fastener.joint, (byJoint.get(f.fastener.joint) ?? true) && f.state === 'done');
+  return new Set([...byJoint].filter(([, done]) => done).map(([id]) => id));
+}
+
+/** Alignment is owed when arms, tie rods or the like were renewed (common practice, no source). */
+export const alignmentOwed = (s: JobState): boolean =>
+  workJoints(s).some((id) => s.context.rules.alignmentJoints.includes(partsOf(id).kind));

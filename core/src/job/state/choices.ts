@@ -1,0 +1,21 @@
+import type { Entry, EntryBodies, Ledger } from '../../ledger';
+import { assemblyJoints, type JointId } from '../../joint';
+import { fittedBy } from '../../plan';
+
+/** What was measured for parts, chosen and answered, and what of it has been fitted. */
+export interface ChoicesState {
+  readonly sizes: readonly Entry<'size'>[];
+  readonly choices: readonly Entry<'choose'>[];
+  readonly answers: readonly Entry<'answer'>[];
+  /** What was chosen and then fitted. */
+  readonly renewed: ReadonlySet<JointId>;
+  readonly setup?: EntryBodies['setup'] | undefined;
+}
+
+export function choicesState({ kept }: Ledger): ChoicesState {
+  const choices = [...kept.choose.values()];
+  const renewed = new Set<JointId>();
+  for (const id of choices.flatMap((c) => c.body.joints))
+    if (kept.step.get(fittedBy(id))?.body.state === 'done') for (const end of assemblyJoints(id)) renewed.add(end);
+  return { sizes: kept.size, choices, answers: kept.answer, renewed, setup: kept.setup?.body };
+}

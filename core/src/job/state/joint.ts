@@ -1,0 +1,59 @@
+import { defectGrade, isDangerous, type Defect, type JointKind, type JointState } from '../../joint';
+import type { CheckResult } from '../../ledger';
+import { capital, fixed } from '../../text';
+import type { JointMeasures } from './measuring';
+
+/** What the hand said of one joint, and whether the vehicle stood so that it counts. */
+export interface HandFinding {
+  readonly hand?: CheckResult | undefined;
+  readonly counts: boolean;
+  readonly handWhy: string;
+}
+
+/** All that is known of one joint. */
+export interface Found extends HandFinding, JointMeasures {
+  readonly defects: readonly Defect[];
+  readonly renewed: boolean;
+  /** A wheel rocks, and nobody has said at which joint. */
+  readonly rocks: boolean;
+}
+
+/** Past this share of its limit a joint is watched (common practice, no source). */
+const WATCHED = 0.6;
+
+/** What was found makes of a joint, and why, in one sentence: what is bad first, then what cannot be told, then what is sound. */
+export function judgeJoint(kind: JointKind, on: Found): { readonly state: JointState; readonly why: string } {
+  const worn = isDangerous(kind) ? 'dangerous' : 'loose';
+  if (on.renewed) {
+    const after = on.after?.conformance.verdict;
+    if (after === 'beyond') return { state: worn, why: 'Renewed, and still beyond its limit.' };
+    return { state: 'sound', why: after === 'within' ? 'Renewed; play is within its limit.' : 'Renewed.' };
+  }
+  const parting = on.defects.find((d) => defectGrade(d) === 'dangerous');
+  const bad = parting ?? on.defects.find((d) => defectGrade(d) === 'bad');
+  if (bad && (parting || worn === 'dangerous')) return { state: 'dangerous', why: `${capital(bad)}.` };
+  if (on.hand === 'moves') return { state: worn, why: 'It moves in the hand.' };
+  if (bad) return { state: 'loose', why: `${capital(bad)}.` };
+  if (on.before?.conformance.verdict === 'beyond')
+    return { state: worn, why: `Play is beyond ${fixed(on.before.limit.limitMm, 2)} mm (${on.before.limit.owner}).` };
+  // Any air between bushing and bar that the two diameters can tell from none knocks.
+  if (on.clearance && on.clearance.meanMm > 1.645 * on.clearance.uMm)
+    return { state: 'loose', why: `It stands off the bar by ${fixed(on.clearance.meanMm, 2)} mm.` };
+  if (on.rocks)
+    return {
+      state: 'can’t tell yet',
+      why: 'The wheel rocks, and it is not known at which joint. Press the brake and rock again: what goes away is the bearing.',
+    };
+  if (on.hand === 'tight' && !on.counts) return { state: 'can’t tell yet', why: on.handWhy };
+  const within = on.before?.conformance.verdict === 'within';
+  if (on.hand === 'tight' || within) {
+    if (on.defects.length) return { state: 'watch', why: `No play; ${on.defects.join(', ')}.` };
+    if (on.before && within && on.before.doubt.meanMm > WATCHED * on.before.limit.limitMm)
+      return { state: 'watch', why: 'Within its limit, past six tenths of it.' };
+    return { state: 'sound', why: within ? 'Play is within its limit.' : 'Tight by a check that counts.' };
+  }
+  if (on.before) return { state: 'can’t tell yet', why: 'The readings do not settle it yet.' };
+  if (on.hand === 'can’t tell') return { state: 'can’t tell yet', why: 'The hand could not tell.' };
+  if (on.defects.length) return { state: 'watch', why: `${on.defects.join(', ')}; not felt yet.` };
+  return { state: 'not looked at', why: 'Not looked at.' };
+}

@@ -1,0 +1,126 @@
+import type { OtherFault } from '../../diagnosis';
+import {
+  checksOf,
+  isJointId,
+  jointsOf,
+  partsOf,
+  stateCounts,
+  type Check,
+  type Defect,
+  type JointId,
+  type JointKind,
+  type JointState,
+} from '../../joint';
+import type { CheckResult, Entry, EntryBodies, Ledger } from '../../ledger';
+import { AXLES, type AxleSpec, type Side } from '../../vehicle';
+import type { JobContext } from '../context';
+import { judgeJoint, type HandFinding } from './joint';
+import { measuresOf, type JointMeasures } from './measuring';
+
+/** Everything known of one joint, and what that makes of it. */
+export interface JointView extends JointMeasures {
+  readonly id: JointId;
+  readonly kind: JointKind;
+  readonly side: Side;
+  readonly state: JointState;
+  /** One sentence on how the state came about. */
+  readonly why: string;
+  readonly hand?: CheckResult | undefined;
+  /** False when the check was made in a state that shows nothing. */
+  readonly handCounts: boolean;
+  readonly defects: readonly Defect[];
+  readonly photos: readonly string[];
+}
+
+export interface Rock {
+  readonly entry: string;
+  readonly check: EntryBodies['check']['check'];
+  readonly joints: readonly JointId[];
+}
+
+export interface LooksState {
+  readonly joints: ReadonlyMap<JointId, JointView>;
+  /** Checks of what is no joint of the plate. */
+  readonly elsewhere: ReadonlyMap<OtherFault, CheckResult>;
+  /** Shakes that moved and nobody has said where. */
+  readonly rocks: readonly Rock[];
+}
+
+/** A shake that moved somewhere stays open until one of its joints is found to move. */
+function openRocks(checks: readonly Entry<'check'>[]): Rock[] {
+  return checks
+    .filter((e) => e.body.rocks)
+    .map((e): Rock => ({
+      entry: e.id,
+      check: e.body.check,
+      joints: e.body.results.flatMap((r) => (isJointId(r.joint) ? [r.joint] : [])),
+    }))
+    .filter((r, i, every) => every.findIndex((x) => x.joints.join() === r.joints.join()) === i)
+    .filter(
+      (r) =>
+        !checks.some((e) =>
+          e.body.results.some((x) => x.result === 'moves' && (r.joints as readonly string[]).includes(x.joint)),
+        ),
+    );
+}
+
+/** The hand's finding from the checks in their order: one that counts is not undone by a later one that does not. */
+function handOf(
+  id: JointId,
+  kind: JointKind,
+  checks: readonly Entry<'check'>[],
+  spec: AxleSpec,
+  known: readonly Check[],
+): HandFinding {
+  let found: HandFinding = { counts: false, handWhy: '' };
+  for (const e of checks) {
+    const r = e.body.results.find((x) => x.joint === id);
+    if (!r) continue;
+    const check = known.find((c) => c.id === e.body.check);
+    const ruling = check ? stateCounts(spec, check, kind, e.body.state) : ({ counts: true } as const);
+    // Movement felt always counts.
+    const counts = ruling.counts || r.result === 'moves';
+    if (found.counts && !counts) continue;
+    found = { hand: r.result, counts, handWhy: ruling.counts ? '' : ruling.why };
+  }
+  return found;
+}
+
+/** @param renewed joints whose part was chosen and fitted: what was found of the old part no longer speaks of the new */
+export function looksState(l: Ledger, context: JobContext, renewed: ReadonlySet<JointId>): LooksState {
+  const checks = l.kept.check;
+  const rocks = openRocks(checks);
+  const elsewhere = new Map<OtherFault, CheckResult>();
+  for (const r of checks.flatMap((e) => e.body.results)) if (!isJointId(r.joint)) elsewhere.set(r.joint, r.result);
+  const measures = measuresOf(l, context);
+  const joints = new Map<JointId, JointView>();
+  for (const end of AXLES) {
+    const spec = context.type.axles[end];
+    const known = checksOf(spec);
+    for (const id of jointsOf(end, spec)) {
+      const { kind, side } = partsOf(id);
+      const found = handOf(id, kind, checks, spec, known);
+      const defects = [...new Set(l.kept.defect.filter((e) => e.body.joint === id).map((e) => e.body.what))];
+      const measured = measures(id);
+      const judged = judgeJoint(kind, {
+        ...found,
+        ...measured,
+        defects,
+        renewed: renewed.has(id),
+        rocks: found.hand === 'can’t tell' && rocks.some((r) => r.joints.includes(id)),
+      });
+      joints.set(id, {
+        id,
+        kind,
+        side,
+        ...judged,
+        hand: found.hand,
+        handCounts: found.counts,
+        defects,
+        ...measured,
+        photos: l.kept.photo.filter((e) => e.body.joint === id).map((e) => e.body.photo),
+      });
+    }
+  }
+  return { joints, elsewhere, rocks };
+}

@@ -1,0 +1,22 @@
+import type { Entry, Ledger } from '../../ledger';
+
+/** What was said, proved, promised and handed back. */
+export interface ProofState {
+  readonly verdict?: Entry<'verdict'> | undefined;
+  readonly roadTest?: Entry<'road-test'> | undefined;
+  readonly alignment?: Entry<'alignment'> | undefined;
+  readonly rechecks: readonly Entry<'recheck'>[];
+  readonly rechecked: ReadonlyMap<string, Entry<'rechecked'>>;
+  readonly told: readonly Entry<'told'>[];
+  readonly handBack?: Entry<'hand-back'> | undefined;
+}
+
+export const proofState = ({ kept }: Ledger): ProofState => ({
+  verdict: kept.verdict,
+  roadTest: kept['road-test'],
+  alignment: kept.alignment,
+  rechecks: kept.recheck,
+  rechecked: kept.rechecked,
+  told: kept.told,
+  handBack: kept['hand-back'],
+});

@@ -1,0 +1,61 @@
+import { capital } from '../text';
+import { sayState, type AxleSpec, type SpringSeat, type VehicleState } from '../vehicle';
+import { HAND_CHECKS, type HandCheck } from './check';
+import { jointKinds, JOINT_SPECS, type JointKind } from './kinds';
+
+/** A check of the hands with the joints it settles at once on this axle. */
+export interface Check extends HandCheck {
+  readonly settles: readonly JointKind[];
+}
+
+/** The checks an axle of this layout needs, each with the joints it has. */
+export function checksOf(axle: AxleSpec): Check[] {
+  const has = jointKinds(axle);
+  return HAND_CHECKS.map((c) => ({ ...c, settles: has.filter((k) => JOINT_SPECS[k].checks.includes(c.id)) })).filter(
+    (c) => c.settles.length > 0,
+  );
+}
+
+/** The hand check for one joint kind: the first in the list that settles it. */
+export function checkFor(axle: AxleSpec, kind: JointKind): Check | undefined {
+  return checksOf(axle).find((c) => c.settles.includes(kind));
+}
+
+export type StateRuling =
+  { readonly counts: true } | { readonly counts: false; readonly why: string; readonly needs: readonly VehicleState[] };
+
+/** Where the spring stands: the states that take its load off a ball joint, and why the others do not (common practice, no source). */
+const UNLOADED: Record<SpringSeat, { readonly needs: readonly VehicleState[]; readonly why: string }> = {
+  strut: {
+    needs: ['one-side-up', 'both-hanging', 'wheels-off'],
+    why: 'On a strut the ball joint is only unloaded with the wheel hanging free',
+  },
+  'lower-arm': {
+    needs: ['under-arm'],
+    why: 'The spring stands on the lower arm and holds the ball joint tight; support the vehicle under that arm',
+  },
+  'upper-arm': {
+    needs: ['under-arm'],
+    why: 'The spring stands on the upper arm; block it as the vehicle’s maker says and support under the arm',
+  },
+  axle: {
+    needs: ['one-side-up', 'both-hanging', 'wheels-off'],
+    why: 'The joint is only unloaded with the wheel hanging free',
+  },
+};
+
+/**
+ * Can a check in this state show the fault of this joint? A joint that the spring loads, by where the
+ * spring stands; any other by the states of its check.
+ */
+export function stateCounts(axle: AxleSpec, check: HandCheck, kind: JointKind, state: VehicleState): StateRuling {
+  if (JOINT_SPECS[kind].loadedBySpring) {
+    const { needs, why } = UNLOADED[axle.springSeat];
+    if (needs.includes(state)) return { counts: true };
+    return { counts: false, why: `${why}. ${capital(sayState(state))} clears nothing.`, needs };
+  }
+  if (!check.states.includes(state)) {
+    return { counts: false, why: `This check shows nothing ${sayState(state)}.`, needs: check.states };
+  }
+  return { counts: true };
+}

@@ -1,0 +1,62 @@
+import type { FastenerKind } from '../torque';
+import { FASTENER_KINDS } from '../torque';
+import { AXLES, SIDES, type AxleEnd, type AxleSpec, type Side } from '../vehicle';
+import { jointId, partsOf, type JointId } from './id';
+import { JOINT_SPECS, type Disturbed, type JointKind } from './kinds';
+
+/** "front.left.link-lower-nut"; a group (wheel nuts, bracket bolts, shield bolts) is one id. */
+export type FastenerId = `${AxleEnd}.${Side}.${FastenerKind}`;
+
+export interface Fastener extends Omit<Disturbed, 'chalk'> {
+  readonly id: FastenerId;
+  readonly axle: AxleEnd;
+  readonly side: Side;
+  /** The joint it belongs to on the plate. */
+  readonly joint: JointId;
+}
+
+const IDS: ReadonlySet<string> = new Set(
+  AXLES.flatMap((axle) => SIDES.flatMap((side) => FASTENER_KINDS.map((kind) => `${axle}.${side}.${kind}`))),
+);
+export const isFastenerId = (id: string): id is FastenerId => IDS.has(id);
+
+/** Takes a fastener's id apart; undefined when it is none. */
+export function splitFastener(
+  id: string,
+): { readonly axle: AxleEnd; readonly side: Side; readonly kind: FastenerKind } | undefined {
+  if (!isFastenerId(id)) return undefined;
+  const [axle, side, kind] = id.split('.') as [AxleEnd, Side, FastenerKind];
+  return { axle, side, kind };
+}
+
+/**
+ * The fasteners that renewing these joints disturbs, in working order: what holds the part, then the
+ * shield, then the wheels. A joint of another axle disturbs nothing here.
+ * @param wheelsOff whether the wheels came off for it
+ */
+export function fastenersFor(end: AxleEnd, axle: AxleSpec, joints: readonly JointId[], wheelsOff = true): Fastener[] {
+  const found = new Map<FastenerId, Fastener>();
+  const add = (side: Side, joint: JointId, f: Disturbed) => {
+    const id: FastenerId = `${end}.${side}.${f.kind}`;
+    const { chalk, ...rest } = f;
+    if (!found.has(id))
+      found.set(id, { ...rest, id, axle: end, side, joint: chalk ? jointId(end, side, chalk as JointKind) : joint });
+  };
+  const here = joints.filter((id) => partsOf(id).axle === end);
+  if (here.length === 0) return [];
+  for (const id of here) {
+    const j = partsOf(id);
+    for (const f of JOINT_SPECS[j.kind].fasteners(axle)) add(j.side, id, f);
+  }
+  if (axle.shieldFasteners > 0)
+    add('left', jointId(end, 'left', 'arm-bushings'), {
+      kind: 'shield-bolt',
+      count: axle.shieldFasteners,
+      rideHeight: false,
+    });
+  if (wheelsOff)
+    // Both wheels come off: the axle is raised level and the bar is unloaded.
+    for (const side of SIDES)
+      add(side, jointId(end, side, 'wheel-nuts'), { kind: 'wheel-nut', ...axle.wheelNuts, rideHeight: false });
+  return [...found.values()];
+}

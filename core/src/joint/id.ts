@@ -1,0 +1,74 @@
+import { BadInput } from '../error';
+import { fromBehind, type Outward } from '../geometry';
+import { inDialect, inSentence, type Dialect } from '../text';
+import { AXLES, otherSide, SIDES, type AxleEnd, type AxleSpec, type Side } from '../vehicle';
+import { JOINT_KINDS, jointKinds, JOINT_SPECS, type JointKind } from './kinds';
+
+/** "front.left.link-lower" */
+export type JointId = `${AxleEnd}.${Side}.${JointKind}`;
+
+export interface JointParts {
+  readonly axle: AxleEnd;
+  readonly side: Side;
+  readonly kind: JointKind;
+}
+
+export const jointId = (axle: AxleEnd, side: Side, kind: JointKind): JointId => `${axle}.${side}.${kind}`;
+
+const PARTS: ReadonlyMap<string, JointParts> = new Map(
+  AXLES.flatMap((axle) =>
+    SIDES.flatMap((side) => JOINT_KINDS.map((kind) => [jointId(axle, side, kind), { axle, side, kind }] as const)),
+  ),
+);
+
+export const isJointId = (id: string): id is JointId => PARTS.has(id);
+
+/** Takes any text apart that may be a joint's id; undefined when it is none. */
+export const splitJoint = (id: string): JointParts | undefined => PARTS.get(id);
+
+/** The parts of a joint's id. @throws BadInput when it is none: ids come typed, so that is a defect of whoever made it. */
+export function partsOf(id: JointId): JointParts {
+  const parts = PARTS.get(id);
+  if (!parts) throw new BadInput('joint', 'must be one such as front.left.link-lower', id);
+  return parts;
+}
+
+/** The same joint of the other side. */
+export function twinOf(id: JointId): JointId {
+  const { axle, side, kind } = partsOf(id);
+  return jointId(axle, otherSide(side), kind);
+}
+
+/** The part a joint belongs to: both ends of a link are one part. "front.left.link" */
+export function assemblyOf(id: JointId): string {
+  const { axle, side, kind } = partsOf(id);
+  return `${axle}.${side}.${JOINT_SPECS[kind].assembly ?? kind}`;
+}
+
+/** Every joint of the part this one belongs to, itself included. */
+export function assemblyJoints(id: JointId): JointId[] {
+  const { axle, side, kind } = partsOf(id);
+  const part = JOINT_SPECS[kind].assembly;
+  return part === null ? [id] : JOINT_KINDS.filter((k) => JOINT_SPECS[k].assembly === part).map((k) => jointId(axle, side, k));
+}
+
+/** Every joint of an axle, both sides. */
+export function jointsOf(end: AxleEnd, axle: AxleSpec): JointId[] {
+  const kinds = jointKinds(axle);
+  return SIDES.flatMap((side) => kinds.map((k) => jointId(end, side, k)));
+}
+
+/** Where a joint stands in the half axle seen from behind, mm. */
+export const jointPoint = (axle: AxleSpec, kind: JointKind): Outward => fromBehind(JOINT_SPECS[kind].place(axle));
+
+/** Whether its failure can take a wheel or the steering. */
+export const isDangerous = (kind: JointKind): boolean => JOINT_SPECS[kind].dangerous;
+
+/** "Link, lower end" */
+export const jointName = (kind: JointKind, dialect: Dialect = 'sway bar'): string => inDialect(JOINT_SPECS[kind].name, dialect);
+
+/** "left link, lower end" */
+export function sayJoint(id: JointId, dialect: Dialect = 'sway bar', withAxle = false): string {
+  const j = partsOf(id);
+  return `${withAxle ? `${j.axle} ` : ''}${j.side} ${inSentence(jointName(j.kind, dialect))}`;
+}

@@ -1,0 +1,24 @@
+import { layoutOf } from '../../vehicle';
+import { jointKind, type Disturbed } from './joint-kind';
+
+/** Bonded rubber: tightened at ride height. */
+export const armBolts = (): readonly Disturbed[] => [{ kind: 'arm-bolt', count: 2, rideHeight: true }];
+
+/** Both bushings of the lower arm are one joint of the plate and two faults. */
+export const armBushings = jointKind<'arm-bushing-front' | 'arm-bushing-rear'>({
+  name: ['Arm bushings', 'Wishbone bushes'],
+  stands: (axle) => layoutOf(axle).carriedBy !== 'beam',
+  place: (axle) => axle.points.armInner.at,
+  checks: ['lever-arm'],
+  defects: ['front bushing worn', 'rear bushing worn', 'rubber perished', 'cracked', 'rusted through'],
+  finer: {
+    'arm-bushing-front': { name: ['arm, front bushing', 'wishbone, front bush'] },
+    'arm-bushing-rear': { name: ['arm, rear bushing', 'wishbone, rear bush'] },
+  },
+  faults: (axle) => {
+    const { carriedBy } = layoutOf(axle);
+    return carriedBy === 'beam' ? [] : carriedBy.map((at) => `arm-bushing-${at}` as const);
+  },
+  rubber: () => true,
+  fasteners: armBolts,
+});

@@ -1,0 +1,93 @@
+import type { Vec3 } from '../../numeric';
+import type { Name } from '../../text';
+import type { FastenerKind } from '../../torque';
+import type { AxleSpec, OrientationSpec, PieceSpec } from '../../vehicle';
+import type { CheckId } from '../check';
+import type { Defect } from '../defects';
+
+/** A fastener that renewing a joint disturbs. */
+export interface Disturbed {
+  readonly kind: FastenerKind;
+  /** Screws in the group; 1 is a single fastener. */
+  readonly count: number;
+  readonly thread?: string | undefined;
+  readonly hexMm?: number | undefined;
+  /** How the stud is held while the nut turns. */
+  readonly hold?: string | undefined;
+  /** Where it must be tightened with the suspension at ride height: gripped or bonded rubber. */
+  readonly rideHeight: boolean;
+  /** The joint that carries its chalk stripe, where it is another end of the same part. */
+  readonly chalk?: string | undefined;
+}
+
+/** A fault that is finer than the joint it is looked for at. */
+export interface FinerFault {
+  /** As it stands in a sentence. */
+  readonly name: Name;
+  /** Salt takes it sooner than most. */
+  readonly rusts?: boolean;
+}
+
+/** One kind of joint, whole: its names, where it stands, how it is looked at, what it can have, what renewing it disturbs. */
+export interface JointKindSpec<Finer extends string = string> {
+  readonly name: Name;
+  /** Its failure can take a wheel or the steering: cleared before any verdict (common practice, no source). */
+  readonly dangerous: boolean;
+  /** Whether an axle has it on each side. */
+  stands(axle: AxleSpec): boolean;
+  /** Where it stands at the left side, ISO 8855, mm. */
+  place(axle: AxleSpec): Vec3;
+  /** The checks of the hands that settle it. */
+  readonly checks: readonly CheckId[];
+  /** The spring holds it tight unless the vehicle stands so that it is unloaded. */
+  readonly loadedBySpring: boolean;
+  /** What can be seen at it. */
+  readonly defects: readonly Defect[];
+  /** What a technician wants to know of it before touching it, from the vehicle's type; nothing where there is none. */
+  detail(axle: AxleSpec): string;
+  /** Faults looked for here that are finer than the joint. */
+  readonly finer: Readonly<Record<Finer, FinerFault>>;
+  /** The faults looked for here, likeliest to be felt first; "itself" is the joint as such. */
+  faults(axle: AxleSpec): readonly ('itself' | Finer)[];
+  /** Part of the bar and what carries it: quiet when both wheels rise together (common practice, no source). */
+  readonly ofBar: boolean;
+  readonly rusts: boolean;
+  /** Rubber that grips and lets go of metal when it is dry. */
+  rubber(axle: AxleSpec): boolean;
+  /** Renewed on both sides of an axle by default; one side takes a reason. */
+  readonly pair: boolean;
+  /** The part it is an end of, by name; one that is a part by itself has none. */
+  readonly assembly: string | null;
+  /** What renewing it disturbs, in working order. */
+  fasteners(axle: AxleSpec): readonly Disturbed[];
+  /** What comes off with it; the first is the old part itself. */
+  pieces(axle: AxleSpec): readonly PieceSpec[];
+  /** How its handed piece faces, where it has one. */
+  orientation(axle: AxleSpec): OrientationSpec | undefined;
+}
+
+type Given<F extends string> = Pick<JointKindSpec<F>, 'name' | 'stands' | 'place' | 'checks'> & Partial<JointKindSpec<F>>;
+
+/** A kind of joint from what it must say; the rest is what most joints are. */
+export function jointKind<F extends string = never>(given: Given<F>): JointKindSpec<F> {
+  return {
+    dangerous: false,
+    loadedBySpring: false,
+    defects: [],
+    detail: () => '',
+    finer: {} as Record<F, FinerFault>,
+    faults: () => ['itself'],
+    ofBar: false,
+    rusts: false,
+    rubber: () => false,
+    pair: false,
+    assembly: null,
+    fasteners: () => [],
+    pieces: () => [],
+    orientation: () => undefined,
+    ...given,
+  };
+}
+
+/** A point that this layout may lack: the hub then, so that the drawing never falls apart. */
+export const orHub = (axle: AxleSpec, p: { readonly at: Vec3 } | undefined): Vec3 => (p ?? axle.points.hub).at;

@@ -1,0 +1,62 @@
+import type { Vec3 } from '../../numeric';
+import { LINKS, sayStudHold, type AxleSpec, type LinkEnd, type PieceSpec } from '../../vehicle';
+import { jointKind, orHub, type Disturbed, type FinerFault } from './joint-kind';
+
+/** Which hard point is the upper one: where the link meets the arm or strut, or the bar's eye. */
+function place(axle: AxleSpec, end: LinkEnd): Vec3 {
+  const { linkMount, barEye } = axle.points;
+  const mountIsUpper = (linkMount?.at[2] ?? 0) >= (barEye?.at[2] ?? 0);
+  return orHub(axle, mountIsUpper === (end === 'upper') ? linkMount : barEye);
+}
+
+/** A link comes off whole: either end disturbs the fasteners of both. */
+function fasteners(axle: AxleSpec): readonly Disturbed[] {
+  const link = axle.link;
+  if (!link) return [];
+  return LINKS[link.kind].fasteners.map((f) => {
+    const stud = link[f.end];
+    return {
+      kind: f.kind,
+      count: 1,
+      thread: stud.thread,
+      hexMm: stud.nutHexMm,
+      hold: sayStudHold(stud),
+      rideHeight: f.rideHeight,
+      chalk: `link-${f.end}`,
+    };
+  });
+}
+
+const pieces = (axle: AxleSpec): readonly PieceSpec[] =>
+  axle.link ? [{ id: 'link', name: 'Old {side} link', usual: 'binned', why: 'Worn.' }, ...LINKS[axle.link.kind].pieces] : [];
+
+function detail(axle: AxleSpec, end: LinkEnd): string {
+  const link = axle.link;
+  if (!link) return '';
+  const stud = link[end];
+  const held = sayStudHold(stud);
+  return [LINKS[link.kind].ends[end], stud.thread, held ? `held by ${held}` : '', `nut ${stud.nutHexMm} mm`]
+    .filter(Boolean)
+    .join(' · ');
+}
+
+/** One end of a link: each is a joint of its own. */
+export function linkEnd<F extends string = never>(end: LinkEnd, finer: Readonly<Record<F, FinerFault>>) {
+  return jointKind<F>({
+    name: [`Link, ${end} end`, `Drop link, ${end} end`],
+    stands: (axle) => axle.link !== null,
+    place: (axle) => place(axle, end),
+    checks: ['grip-link'],
+    defects: ['boot torn', 'bent', 'close to parting'],
+    detail: (axle) => detail(axle, end),
+    finer,
+    faults: () => ['itself', ...(Object.keys(finer) as F[])],
+    ofBar: true,
+    pair: true,
+    rubber: (axle) => axle.link !== null && LINKS[axle.link.kind].rubber.includes(end),
+    assembly: 'link',
+    fasteners,
+    pieces,
+    orientation: (axle) => (axle.link ? LINKS[axle.link.kind].orientation : undefined),
+  });
+}

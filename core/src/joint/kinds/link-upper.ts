@@ -1,0 +1,3 @@
+import { linkEnd } from './link-end';
+
+export const linkUpper = linkEnd('upper', {});

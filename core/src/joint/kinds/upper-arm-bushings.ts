@@ -1,0 +1,13 @@
+import { layoutOf } from '../../vehicle';
+import { armBolts } from './arm-bushings';
+import { jointKind } from './joint-kind';
+
+export const upperArmBushings = jointKind({
+  name: ['Upper arm bushings', 'Upper wishbone bushes'],
+  stands: (axle) => layoutOf(axle).upperArm,
+  place: (axle) => (axle.points.upperInner ?? axle.points.armInner).at,
+  checks: ['lever-arm'],
+  defects: ['rubber perished', 'cracked'],
+  rubber: () => true,
+  fasteners: armBolts,
+});

@@ -1,0 +1,9 @@
+import { jointKind } from './joint-kind';
+
+export const wheelBearing = jointKind({
+  name: 'Wheel bearing',
+  dangerous: true,
+  stands: () => true,
+  place: (axle) => axle.points.hub.at,
+  checks: ['shake-12-6'],
+});

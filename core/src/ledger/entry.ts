@@ -1,0 +1,82 @@
+import { BadInput } from '../error';
+import { ENTRY_SPECS, type EntryBodies, type EntryKind, type EntryKindSpec } from './kinds';
+import type { AttachmentKind, LedgerWords, Role } from './words';
+
+/** One line of the job's ledger. Times are ISO 8601. */
+export type Entry<K extends EntryKind = EntryKind> = {
+  [P in K]: {
+    /** Made by the client (UUIDv7): posting it twice is harmless. */
+    readonly id: string;
+    readonly job: string;
+    readonly kind: P;
+    /** Version of the body's shape; older ones are read through `readEntry`. */
+    readonly version: number;
+    readonly body: EntryBodies[P];
+    /** Person's id. */
+    readonly by: string;
+    /** When it happened at the vehicle. */
+    readonly at: string;
+  };
+}[K];
+
+/** What is to be written: a kind and the body that belongs to it. */
+export type Line = { [K in EntryKind]: { readonly kind: K; readonly body: EntryBodies[K] } }[EntryKind];
+
+const spec = (kind: EntryKind) => ENTRY_SPECS[kind] as unknown as EntryKindSpec<unknown>;
+
+/** An entry as this program writes it: the one place where entries are made. */
+export function makeEntry<K extends EntryKind>(
+  line: { readonly kind: K; readonly body: EntryBodies[K] },
+  on: Pick<Entry, 'id' | 'job' | 'by' | 'at'>,
+): Entry {
+  return {
+    id: on.id,
+    job: on.job,
+    kind: line.kind,
+    version: spec(line.kind).version,
+    body: line.body,
+    by: on.by,
+    at: on.at,
+  } as unknown as Entry;
+}
+
+/** What was a kind of its own once, and is another now. */
+const RENAMED: Readonly<Record<string, EntryKind>> = { measure: 'size' };
+
+export const isEntryKind = (kind: string): kind is EntryKind => Object.hasOwn(ENTRY_SPECS, kind);
+
+/**
+ * A stored entry, or one from a tablet that has not been reloaded, as today's program writes it. Everything
+ * beside kind, version and body stays as it is. One without a version is of the first.
+ * @throws BadInput when it is of a kind or version this program does not know: a newer program wrote it.
+ */
+export function readEntry<E extends { readonly kind: string; readonly body: unknown; readonly version?: unknown }>(
+  stored: E,
+): E & Entry {
+  const kind = RENAMED[stored.kind] ?? stored.kind;
+  if (!isEntryKind(kind)) throw new BadInput('kind of the entry', 'is not one this program knows', stored.kind);
+  const { version: newest, upcasts } = spec(kind);
+  const from = stored.version ?? 1;
+  if (typeof from !== 'number' || !Number.isInteger(from) || from < 1 || from > newest)
+    throw new BadInput(`version of the ${kind}`, `must be from 1 to ${newest}`, from);
+  if (from === newest && kind === stored.kind && stored.version !== undefined) return stored as E & Entry;
+  let body = stored.body as Readonly<Record<string, unknown>>;
+  for (let v = from; v < newest; v++) body = upcasts[v]!(body);
+  return { ...stored, kind, version: newest, body } as unknown as E & Entry;
+}
+
+/** Which roles may write an entry: nobody who is not named by its kind. */
+export const mayWrite = (role: Role, kind: EntryKind): boolean => isEntryKind(kind) && spec(kind).who.includes(role);
+/** Whether it needs the person's PIN on top of their name. */
+export const isSigned = (kind: EntryKind): boolean => spec(kind).signed;
+/** Whether it is still taken after the hand-back. */
+export const takenAfterHandBack = (kind: EntryKind): boolean => spec(kind).afterHandBack;
+
+/** What an entry hangs on, if anything: its kind and id. */
+export function attachmentOf(e: Entry): { readonly kind: AttachmentKind; readonly id: string } | undefined {
+  const { attachment } = spec(e.kind);
+  return attachment && { kind: attachment.kind, id: attachment.id(e.body) };
+}
+
+/** One entry of the ledger in one line. */
+export const sayEntry = (e: Entry, w: LedgerWords): string => spec(e.kind).say(e.body, w);

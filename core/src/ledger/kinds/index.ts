@@ -1,0 +1,73 @@
+import { alignment } from './alignment';
+import { answer } from './answer';
+import { book } from './book';
+import { caution } from './caution';
+import { check } from './check';
+import { choose } from './choose';
+import { clicks } from './clicks';
+import { complaint } from './complaint';
+import { confirm } from './confirm';
+import { defect } from './defect';
+import { drive } from './drive';
+import { handBack } from './hand-back';
+import { loop } from './loop';
+import { mark } from './mark';
+import { note } from './note';
+import { orientation } from './orientation';
+import { photo } from './photo';
+import { piece } from './piece';
+import { reading } from './reading';
+import { recheck } from './recheck';
+import { rechecked } from './rechecked';
+import { result } from './result';
+import { roadTest } from './road-test';
+import { setup } from './setup';
+import { size } from './size';
+import { step } from './step';
+import { strike } from './strike';
+import { told } from './told';
+import { torque } from './torque';
+import { verdict } from './verdict';
+import { zero } from './zero';
+
+/** Every kind of entry: a new one is a file beside these and a line here, its schema a file and a line in contract/kinds. */
+export const ENTRY_SPECS = {
+  complaint,
+  check,
+  drive,
+  defect,
+  reading,
+  zero,
+  loop,
+  result,
+  photo,
+  verdict,
+  size,
+  choose,
+  answer,
+  setup,
+  step,
+  torque,
+  book,
+  mark,
+  clicks,
+  piece,
+  orientation,
+  confirm,
+  caution,
+  'road-test': roadTest,
+  alignment,
+  recheck,
+  rechecked,
+  told,
+  note,
+  strike,
+  'hand-back': handBack,
+} as const;
+
+export type EntryKind = keyof typeof ENTRY_SPECS;
+export const ENTRY_KINDS = Object.keys(ENTRY_SPECS) as readonly EntryKind[];
+
+/** What each kind of ledger entry carries. contract/ has the equal schemas. */
+export type EntryBodies = { [K in EntryKind]: NonNullable<(typeof ENTRY_SPECS)[K]['bodyType']> };
+export type { EntryKindSpec, Kept, Upcast } from './entry-kind';

@@ -1,0 +1,16 @@
+import { EVERYBODY, entryKind } from './entry-kind';
+
+/** What to come back for, and when. */
+export interface RecheckBody {
+  what: string;
+  atKm: number;
+  /** "2026-03-01" */
+  onDate: string;
+}
+
+export const recheck = entryKind<RecheckBody>()({
+  who: EVERYBODY,
+  searched: true,
+  kept: { as: 'all' },
+  say: (b) => `Recheck at ${Math.round(b.atKm)} km or ${b.onDate}: ${b.what}`,
+});

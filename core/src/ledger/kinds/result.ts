@@ -1,0 +1,71 @@
+import type { FrameFit, FrameFitInput, Placed, StackReach, StackSize, StackVariant } from '../../bushing';
+import type { JointId } from '../../joint';
+import type { Conformance, KnownScatter, LimitOwner } from '../../play';
+import { capital } from '../../text';
+import type { MeasuredPhase } from '../words';
+import { AT_THE_VEHICLE, entryKind } from './entry-kind';
+
+/** A thread or hex that a caliper reading may be, as it was found. */
+export interface FoundSize {
+  name: string;
+  share: number;
+  lookAlike: string | null;
+}
+
+/** What each method is given and finds. A method is added here, with its schema in contract/kinds/result. */
+export interface ResultKinds {
+  play: {
+    given: {
+      /** Ids of the readings it comes from. */
+      readings: string[];
+      driftMm: number;
+      resolutionMm: number;
+      known: KnownScatter;
+    };
+    found: {
+      phase: MeasuredPhase;
+      n: number;
+      meanMm: number;
+      uMm: number;
+      /** Effective degrees of freedom; null where there is no end of them. */
+      degrees: number | null;
+      oneSidedMm: number;
+      limitMm: number;
+      owner: LimitOwner;
+      verdict: Conformance['verdict'];
+    };
+  };
+  'frame fit': { given: FrameFitInput; found: Omit<FrameFit, 'method' | 'sentences'> };
+  stack: {
+    given: StackSize & { stack: Placed[]; variants: (keyof StackVariant | 'stops')[] };
+    found: Omit<StackReach, 'method' | 'sentences'> & { faults: string[] };
+  };
+  /** Given as it was typed. */
+  thread: {
+    given: { outside: string; outsideU: string; crests: string; over: string; overU: string };
+    found: FoundSize[];
+  };
+  hex: { given: { across: string; acrossU: string }; found: FoundSize[] };
+}
+export type ResultKind = keyof ResultKinds;
+export const RESULTS = ['play', 'frame fit', 'stack', 'thread', 'hex'] as const satisfies readonly ResultKind[];
+
+/** Something worked out and kept: what was given and found, by which method and version. */
+export type ResultBody = {
+  [W in ResultKind]: {
+    what: W;
+    joint?: JointId;
+    gauge?: string;
+    method: string;
+    given: ResultKinds[W]['given'];
+    found: ResultKinds[W]['found'];
+    words: string;
+  };
+}[ResultKind];
+
+export const result = entryKind<ResultBody>()({
+  who: AT_THE_VEHICLE,
+  searched: false,
+  kept: { as: 'all' },
+  say: (b, w) => capital(`${b.joint ? `${w.joint(b.joint)}, ` : ''}${b.what}: ${b.words}`),
+});

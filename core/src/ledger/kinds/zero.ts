@@ -1,0 +1,16 @@
+import { fixed } from '../../text';
+import { AT_THE_VEHICLE, entryKind } from './entry-kind';
+
+/** Where a gauge's zero stood before or after a series, mm. */
+export interface ZeroBody {
+  gauge: string;
+  when: 'start' | 'end';
+  zeroMm: number;
+}
+
+export const zero = entryKind<ZeroBody>()({
+  who: AT_THE_VEHICLE,
+  searched: false,
+  kept: { as: 'all' },
+  say: (b) => `Zero of the gauge ${b.when === 'start' ? 'before' : 'after'}: ${fixed(b.zeroMm, 3)} mm`,
+});

@@ -1,0 +1,31 @@
+import type { FaultId } from '../diagnosis';
+import type { JointId } from '../joint';
+
+export const CHECK_RESULTS = ['tight', 'moves', 'can’t tell'] as const;
+export type CheckResult = (typeof CHECK_RESULTS)[number];
+
+export const ROLES = ['technician', 'lead', 'writer', 'learner'] as const;
+export type Role = (typeof ROLES)[number];
+
+/** Before the work or after it. */
+export const MEASURED_PHASES = ['before', 'after'] as const;
+export type MeasuredPhase = (typeof MEASURED_PHASES)[number];
+
+/** Bytes that hang on an entry: a picture, the points of a loop. */
+export const ATTACHMENT_KINDS = ['photo', 'loop'] as const;
+export type AttachmentKind = (typeof ATTACHMENT_KINDS)[number];
+
+export const ANSWER_WAYS = ['in person', 'by phone', 'by message', 'in writing'] as const;
+export type AnswerWay = (typeof ANSWER_WAYS)[number];
+
+/** What a verdict names: a fault, or a joint of the plate where its faults were not told apart. */
+export type Cause = FaultId | JointId;
+
+/** How ids are said on the tape: the sheet knows the dialect and the plan. */
+export interface LedgerWords {
+  /** A joint of the plate, or a fault by its name. */
+  joint(id: JointId | Cause): string;
+  fastener(id: string): string;
+  /** A step of the plan by its title; its id when the plan no longer has it. */
+  step(id: string): string;
+}

@@ -1,0 +1,3 @@
+export * from './vec3';
+export * from './cholesky';
+export * from './chance';

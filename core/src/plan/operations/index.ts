@@ -1,0 +1,20 @@
+import { partsOf, type JointId, type JointKind } from '../../joint';
+import type { StepId } from '../step-id';
+import { frameBushing } from './frame-bushing';
+import { link } from './link';
+import type { PartOperation } from './operation';
+import { otherJoint } from './other-joint';
+
+/** How each part is renewed, the first that takes a joint serves: a new one is a file beside these and a line here. */
+export const PART_OPERATIONS: readonly PartOperation[] = [link, frameBushing, otherJoint];
+
+export const operationFor = (kind: JointKind): PartOperation => PART_OPERATIONS.find((o) => o.renews(kind)) ?? otherJoint;
+
+/** The step after which the part of this joint is the new one. */
+export const fittedBy = (joint: JointId): StepId => operationFor(partsOf(joint).kind).fittedBy(joint);
+export { otherJoint } from './other-joint';
+export { loosen } from './loosen';
+export { lower } from './lower';
+export { makeSafe } from './make-safe';
+export { conditions, type PartOperation, type Work } from './operation';
+export { tighten } from './tighten';

@@ -1,0 +1,77 @@
+import { JOINT_SPECS, partsOf } from '../../joint';
+import { capital } from '../../text';
+import { LINKS, type StudSpec } from '../../vehicle';
+import { sideStep } from '../step-id';
+import { step, type PartOperation } from './operation';
+
+const holdTool = (s: StudSpec): string[] =>
+  s.hold === 'none' ? [] : [`${s.holdMm} mm ${s.hold === 'hex' ? 'hex key, long' : 'thin spanner'}`];
+
+/** A link off and a new one on, whatever its kind: the kind says how it comes off. */
+export const link: PartOperation = {
+  renews: (kind) => JOINT_SPECS[kind].assembly === 'link',
+  fittedBy: (joint) => sideStep('fit-link', partsOf(joint).side),
+  undo(w, side, joint) {
+    const spec = w.axle.link;
+    if (!spec) return [];
+    const { undo } = LINKS[spec.kind];
+    return [
+      step({
+        id: sideStep('link-off', side),
+        phase: 'undo',
+        minutes: w.minutes('link off'),
+        needs: [sideStep('soak', side), 'unload'],
+        joint,
+        title: undo.title.replace('{side}', side),
+        tools: [
+          ...new Set([
+            `${spec.lower.nutHexMm} mm`,
+            `${spec.upper.nutHexMm} mm`,
+            ...holdTool(spec.lower),
+            ...holdTool(spec.upper),
+            'breaker bar',
+          ]),
+        ],
+        detail: undo.detail,
+        caution: 'Photograph it before it comes off.',
+        ladder: undo.ladder,
+      }),
+      step({
+        id: sideStep('confirm-link', side),
+        phase: 'part off',
+        minutes: w.minutes('link in the hand'),
+        needs: [sideStep('link-off', side)],
+        joint,
+        confirmJoint: joint,
+        title: `${capital(side)} link in the hand: loose as thought?`,
+        detail: 'Work each end by hand. Play shows far better now.',
+      }),
+      step({
+        id: sideStep('compare-link', side),
+        phase: 'fit',
+        minutes: w.minutes('link compared'),
+        needs: [sideStep('confirm-link', side)],
+        joint,
+        tools: ['rule', 'caliper'],
+        title: `Old ${side} link beside the new: length, thread, hold, side`,
+        detail: 'Caps off, nuts there, boots whole.',
+      }),
+    ];
+  },
+  fit(w, side, joint, after) {
+    const orientation = JOINT_SPECS[partsOf(joint).kind].orientation(w.axle)?.orientation;
+    if (!orientation) return [];
+    return [
+      step({
+        id: sideStep('fit-link', side),
+        phase: 'fit',
+        minutes: w.minutes('link in'),
+        joint,
+        orientation,
+        needs: after,
+        title: `New ${side} link in, nuts run on by hand`,
+        detail: 'Every thread by hand. Hard-to-reach end first.',
+      }),
+    ];
+  },
+};

@@ -1,0 +1,55 @@
+import { capital } from '../../text';
+import type { Step } from '../step';
+import { tightenStep, type StepId } from '../step-id';
+import { step, wheelSocket, type Work } from './operation';
+
+/** Shield and wheels on, down, wheel nuts in star order. @param after everything that is done with the wheels off */
+export function lower(w: Work, after: readonly StepId[]): Step[] {
+  const out: Step[] = [];
+  const shield = w.fasteners.find((f) => f.kind === 'shield-bolt');
+  if (shield)
+    out.push(
+      step({
+        id: 'shield-on',
+        phase: 'tighten',
+        minutes: w.minutes('shield on'),
+        needs: after,
+        fastener: shield.id,
+        joint: shield.joint,
+        title: `Undershield on, ${shield.count} fasteners`,
+        tools: ['10 mm socket'],
+      }),
+    );
+  out.push(
+    step({
+      id: 'wheels-on',
+      phase: 'lower',
+      minutes: w.minutes('wheels on'),
+      needs: [...after, ...(shield ? (['shield-on'] as const) : [])],
+      title: 'Wheels on, every nut by hand',
+      detail: 'Hub faces clean. No anti-seize on the studs.',
+    }),
+    step({
+      id: 'lower',
+      phase: 'lower',
+      minutes: w.minutes(w.equipment === 'lift' ? 'lower the lift' : 'lower the jack'),
+      needs: ['wheels-on'],
+      title: 'Down on the ground',
+      detail: 'Everything out from under it first.',
+    }),
+  );
+  for (const f of w.fasteners.filter((x) => x.kind === 'wheel-nut'))
+    out.push(
+      step({
+        id: tightenStep(f.id),
+        phase: 'lower',
+        minutes: w.minutes('a group of fasteners'),
+        needs: ['lower'],
+        fastener: f.id,
+        joint: f.joint,
+        title: `${capital(f.side)} wheel nuts, star order, three stages, first one again`,
+        tools: [wheelSocket(w), 'torque wrench'],
+      }),
+    );
+  return out;
+}

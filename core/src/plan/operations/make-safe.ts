@@ -1,0 +1,80 @@
+import { otherEnd } from '../../vehicle';
+import type { Step } from '../step';
+import { step, wheelSocket, type Work } from './operation';
+
+/** Chocked, measured, raised, wheels and shield off. */
+export function makeSafe(w: Work): Step[] {
+  const { end, axle, rideHeight, minutes } = w;
+  const lift = w.equipment === 'lift';
+  const out: Step[] = [
+    step({
+      id: 'chock',
+      phase: 'make safe',
+      minutes: minutes('chock'),
+      needs: [],
+      tools: ['chocks'],
+      title: `Chock the ${otherEnd(end)} wheels, park, brake on`,
+      detail:
+        end === 'rear'
+          ? 'The parking brake usually holds the rear wheels, which are coming up: the chocks do the work.'
+          : undefined,
+    }),
+  ];
+  if (rideHeight)
+    out.push(
+      step({
+        id: 'height',
+        phase: 'make safe',
+        minutes: minutes('height'),
+        needs: ['chock'],
+        tools: ['tape'],
+        title: 'Measure hub to arch, both sides, and write it down',
+        detail: 'The rubber is tightened at this height later.',
+      }),
+    );
+  if (!lift)
+    out.push(
+      step({
+        id: 'crack',
+        phase: 'make safe',
+        minutes: minutes('crack'),
+        needs: ['chock'],
+        tools: [wheelSocket(w), 'breaker bar'],
+        title: 'Crack the wheel nuts a quarter turn, tyres on the ground',
+      }),
+    );
+  out.push(
+    step({
+      id: 'raise',
+      phase: 'make safe',
+      minutes: minutes(lift ? 'raise on a lift' : 'raise on stands'),
+      needs: ['chock', ...(rideHeight ? (['height'] as const) : []), ...(lift ? [] : (['crack'] as const))],
+      tools: lift ? ['lift'] : ['trolley jack', 'two stands rated for it'],
+      title: lift ? `Raise it, both ${end} wheels hanging` : `Raise the ${end}, both sides level, on stands`,
+      detail: `At: ${w.jackingPoints}. Both ends of the axle level, or the bar is wound up.`,
+      caution: lift
+        ? 'Check the pads again a hand’s breadth off the floor, and the locks at height.'
+        : 'Never under a vehicle held by a jack alone. Rock it on its stands before you go under.',
+    }),
+    step({
+      id: 'wheels-off',
+      phase: 'make safe',
+      minutes: minutes('wheels off'),
+      needs: ['raise'],
+      tools: [wheelSocket(w)],
+      title: 'Wheels off, one laid under each sill',
+    }),
+  );
+  if (axle.shieldFasteners > 0)
+    out.push(
+      step({
+        id: 'shield-off',
+        phase: 'undo',
+        minutes: minutes('shield off'),
+        needs: ['raise'],
+        title: `Undershield off, ${axle.shieldFasteners} fasteners counted`,
+        tools: ['10 mm socket'],
+      }),
+    );
+  return out;
+}

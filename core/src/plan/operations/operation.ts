@@ -1,0 +1,40 @@
+import type { Fastener, JointId, JointKind } from '../../joint';
+import type { Side } from '../../vehicle';
+import type { PlanInput, Step } from '../step';
+import type { StepId } from '../step-id';
+import { minutesOf, type Task } from '../times';
+
+/** The work of one plan, as every operation sees it. */
+export interface Work extends Required<PlanInput> {
+  readonly sides: readonly Side[];
+  readonly fasteners: readonly Fastener[];
+  /** Whether anything is tightened at ride height. */
+  readonly rideHeight: boolean;
+  /** The last steps before hands reach the parts. */
+  readonly open: readonly StepId[];
+  /** Every joint of this plan on a side that an operation renews, in the order it was chosen. */
+  on(side: Side, renews: PartOperation): readonly JointId[];
+  minutes(task: Task): number;
+}
+
+/** Taking one kind of part off and putting its new one on. */
+export interface PartOperation {
+  /** The joints whose part it renews. */
+  renews(kind: JointKind): boolean;
+  /** The step after which the part of this joint is the new one. */
+  fittedBy(joint: JointId): StepId;
+  /** Off, in the hand and compared; the fitting of its side waits for the last of these. */
+  undo(w: Work, side: Side, joint: JointId): readonly Step[];
+  /** On, each thread by hand. @param after everything of this side is off */
+  fit(w: Work, side: Side, joint: JointId, after: readonly StepId[]): readonly Step[];
+}
+
+/** A step from what it must say. */
+export const step = (s: Omit<Step, 'tools' | 'soakMinutes'> & Partial<Pick<Step, 'tools' | 'soakMinutes'>>): Step => ({
+  tools: [],
+  soakMinutes: 0,
+  ...s,
+});
+
+export const wheelSocket = (w: Pick<Work, 'axle'>): string => `${w.axle.wheelNuts.hexMm} mm socket`;
+export const conditions = (w: PlanInput) => (task: Task) => minutesOf(task, w);

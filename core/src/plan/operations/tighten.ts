@@ -1,0 +1,42 @@
+import { partsOf, type Fastener } from '../../joint';
+import { fastenerName } from '../../torque';
+import type { Side } from '../../vehicle';
+import type { Step } from '../step';
+import { tightenStep, type StepId } from '../step-id';
+import { step, type Work } from './operation';
+
+const one = (w: Work, f: Fastener, needs: readonly StepId[]): Step =>
+  step({
+    id: tightenStep(f.id),
+    phase: 'tighten',
+    minutes: w.minutes(f.count > 1 ? 'a group of fasteners' : 'one fastener'),
+    needs,
+    fastener: f.id,
+    joint: f.joint,
+    title: `${fastenerName(f.kind, w.dialect)}, ${f.side}`,
+    tools: [...(f.hexMm ? [`${f.hexMm} mm`] : []), ...(f.hold ? [f.hold] : []), 'torque wrench'],
+    detail: f.hold ? 'Hold the stud, turn the nut. If the key starts to lift, stop.' : undefined,
+  });
+
+/** What turns freely at any height, then gripped rubber at ride height. @param fitted the fitting steps of both sides */
+export function tighten(w: Work, fitted: readonly Step[]): Step[] {
+  const ofSide = (side: Side) => fitted.filter((s) => s.joint && partsOf(s.joint).side === side).map((s) => s.id);
+  const parts = w.fasteners.filter((f) => f.kind !== 'wheel-nut' && f.kind !== 'shield-bolt');
+  const out = parts.filter((f) => !f.rideHeight).map((f) => one(w, f, ofSide(f.side)));
+  if (!w.rideHeight) return out;
+  return [
+    ...out,
+    step({
+      id: 'ride-height',
+      phase: 'tighten',
+      minutes: w.minutes('ride height'),
+      needs: fitted.map((s) => s.id),
+      tools: w.equipment === 'lift' ? ['two jacks or ramps'] : ['two jacks'],
+      title: 'Both arms up to the hub-to-arch height',
+      detail: 'Bonded or gripped rubber is tightened here, both sides at the same height.',
+      caution:
+        'A jack under an arm can lift the body off its stand: watch the stand, stop if it moves. Never under a disc or a shield.',
+    }),
+    ...parts.filter((f) => f.rideHeight).map((f) => one(w, f, ['ride-height'])),
+  ];
+}

@@ -1,0 +1,60 @@
+import { isFastenerId, isJointId, type FastenerId, type JointId } from '../joint';
+import { SIDES, type Side } from '../vehicle';
+
+/** Steps that a plan has once. */
+export const ONCE = [
+  'chock',
+  'height',
+  'crack',
+  'raise',
+  'wheels-off',
+  'shield-off',
+  'unload',
+  'ride-height',
+  'shield-on',
+  'wheels-on',
+  'lower',
+] as const;
+type Once = (typeof ONCE)[number];
+
+/** Steps of a side: what is done to its part. */
+export const OF_SIDE = [
+  'soak',
+  'link-off',
+  'confirm-link',
+  'compare-link',
+  'fit-link',
+  'bushing-off',
+  'confirm-bushing',
+  'fit-bushing',
+] as const;
+type OfSide = (typeof OF_SIDE)[number];
+
+/** The id of a step in a plan, and on the tape. Made and taken apart here alone. */
+export type StepId = Once | `${OfSide}-${Side}` | `other-${JointId}` | `tighten-${FastenerId}`;
+
+export const sideStep = <W extends OfSide>(what: W, side: Side): `${W}-${Side}` => `${what}-${side}`;
+export const otherStep = (joint: JointId): StepId => `other-${joint}`;
+export const tightenStep = (fastener: FastenerId): StepId => `tighten-${fastener}`;
+
+export type StepParts =
+  | { readonly what: Once }
+  | { readonly what: OfSide; readonly side: Side }
+  | { readonly what: 'other'; readonly joint: JointId }
+  | { readonly what: 'tighten'; readonly fastener: FastenerId };
+
+/** Takes a step's id apart; undefined when no plan of this program makes such a step. */
+export function splitStep(id: string): StepParts | undefined {
+  const once = ONCE.find((o) => o === id);
+  if (once) return { what: once };
+  const rest = (head: string) => (id.startsWith(`${head}-`) ? id.slice(head.length + 1) : undefined);
+  const joint = rest('other');
+  if (joint !== undefined && isJointId(joint)) return { what: 'other', joint };
+  const fastener = rest('tighten');
+  if (fastener !== undefined && isFastenerId(fastener)) return { what: 'tighten', fastener };
+  for (const what of OF_SIDE) {
+    const side = SIDES.find((s) => rest(what) === s);
+    if (side) return { what, side };
+  }
+  return undefined;
+}

@@ -1,0 +1,45 @@
+import type { FastenerId, JointId } from '../joint';
+import type { Dialect } from '../text';
+import type { AxleEnd, AxleSpec, Orientation } from '../vehicle';
+import type { StepId } from './step-id';
+
+export const EQUIPMENT = ['lift', 'jack and stands'] as const;
+export type Equipment = (typeof EQUIPMENT)[number];
+
+export const PHASES = ['make safe', 'undo', 'part off', 'fit', 'tighten', 'lower'] as const;
+export type Phase = (typeof PHASES)[number];
+
+export interface Step {
+  readonly id: StepId;
+  readonly phase: Phase;
+  readonly title: string;
+  readonly detail?: string | undefined;
+  readonly tools: readonly string[];
+  /** Needs an answer the first time a person meets it on this type. */
+  readonly caution?: string | undefined;
+  readonly minutes: number;
+  /** Hands-free minutes after it, in which other work goes on. */
+  readonly soakMinutes: number;
+  readonly needs: readonly StepId[];
+  readonly joint?: JointId | undefined;
+  readonly fastener?: FastenerId | undefined;
+  readonly orientation?: Orientation | undefined;
+  readonly confirmJoint?: JointId | undefined;
+  readonly ladder?: 'stud spins' | 'bolt seized' | undefined;
+}
+
+export interface PlannedStep extends Step {
+  /** Minutes from the start of the work at which it begins and its hands-on part ends. */
+  readonly startsAt: number;
+  readonly endsAt: number;
+}
+
+export interface PlanInput {
+  readonly end: AxleEnd;
+  readonly axle: AxleSpec;
+  readonly joints: readonly JointId[];
+  readonly equipment: Equipment;
+  readonly corroded: boolean;
+  readonly jackingPoints: string;
+  readonly dialect?: Dialect;
+}

@@ -1,0 +1,3 @@
+export * from './words';
+export * from './dialect';
+export * from './numbers';

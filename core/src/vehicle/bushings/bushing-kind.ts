@@ -1,0 +1,30 @@
+import type { Name } from '../../text';
+import type { OrientationSpec, PieceSpec } from '../pieces';
+
+/** One kind of frame bushing with what holds it, whole. */
+export interface BushingKindSpec {
+  readonly name: Name;
+  /** It has a bore of its own that is chosen by the bar's diameter. */
+  readonly bored: boolean;
+  /** How one without a bore is chosen. */
+  readonly chosenBy: string;
+  readonly bolts: number;
+  readonly pieces: readonly PieceSpec[];
+  readonly orientation: OrientationSpec;
+}
+
+export const BRACKET_PIECES: readonly PieceSpec[] = [
+  { id: 'bracket', name: 'Bracket, {side}', usual: 'kept', why: 'Brushed; renewed when the hook or a hole is wasted.' },
+  {
+    id: 'bracket.bolts',
+    name: 'Bracket bolts, {side}',
+    usual: 'kept',
+    why: 'Each back in its own hole; renewed when wasted.',
+  },
+];
+
+export const SPLIT: OrientationSpec = {
+  orientation: 'bushing split',
+  right: 'Split faces the side it faced at removal, closed by the bracket.',
+  wrong: 'Split under the open side of the bracket: it works loose.',
+};

@@ -1,0 +1,57 @@
+import type { HardPoint } from '../../geometry';
+import { usualPoint } from '../../geometry';
+import type { Name } from '../../text';
+import type { PointName } from '../points';
+import type { AxleEnd, SpringSeat } from '../words';
+
+/** What joins the two sides of an axle, drawn across its middle. */
+export type CrossMember = 'subframe' | 'twist beam' | 'axle tube';
+
+/** Track and tyre of an axle, mm, and whether a bar on links stands on it: what the usual points are made from. */
+export interface Proportions {
+  readonly trackMm: number;
+  readonly tyreDiameterMm: number;
+  readonly bar: boolean;
+}
+
+/**
+ * One way to hang a wheel, whole: which joints it has, how it is drawn and its usual proportions. The
+ * kinds of joint ask these facts whether they stand on an axle, so a layout names no joint by itself.
+ */
+export interface Layout {
+  readonly name: Name;
+  /** Axles it is met at. */
+  readonly ends: readonly AxleEnd[];
+  /** Where its spring usually stands. */
+  readonly springSeat: SpringSeat;
+  /** Its damper carries the wheel and turns in a mount at its top. */
+  readonly topMount: boolean;
+  /** A ball joint at the lower end of the knuckle: always, or only where the wheels are steered. */
+  readonly ballJoint: 'always' | 'steered' | 'never';
+  /** A second arm above, with a ball joint of its own. */
+  readonly upperArm: boolean;
+  /** What carries the wheel fore and aft: arms with these bushings, or a beam on one bushing a side. */
+  readonly carriedBy: readonly ('front' | 'rear')[] | 'beam';
+  /** Its wheels are driven, where they are, by shafts with joints. */
+  readonly jointedShafts: boolean;
+  readonly drawing: {
+    readonly crossMember: CrossMember | null;
+    /** How the arm is seen from behind: across to the knuckle, short and trailing, or only where it meets the axle. */
+    readonly arm: 'across' | 'trailing' | 'along';
+    readonly armWidthPx: number;
+    /** The spring stands round the damper, or the damper is the strut itself. */
+    readonly spring: 'on strut' | 'round damper' | 'beside damper';
+  };
+  /**
+   * Usual proportions of its left half, mm (common practice, no source): for the drawing of a type whose
+   * points nobody has measured, marked so.
+   */
+  usualPoints(p: Proportions): Readonly<Partial<Record<PointName, HardPoint>>>;
+}
+
+/** Usual points from [x, y, z] rows; `bar` ones only where the axle has a bar on links. */
+export function usual(
+  rows: Readonly<Partial<Record<PointName, readonly [number, number, number]>>>,
+): Partial<Record<PointName, HardPoint>> {
+  return Object.fromEntries(Object.entries(rows).map(([n, at]) => [n, usualPoint(...at)]));
+}

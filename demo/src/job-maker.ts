@@ -1,0 +1,206 @@
+import {
+  assemblyOf,
+  checksOf,
+  fastenersOf,
+  foldJob,
+  jointId,
+  makeEntry,
+  piecesOf,
+  planOf,
+  rankParts,
+  SIDES,
+  splitFault,
+  wantedFor,
+  type AxleEnd,
+  type Cause,
+  type CheckResult,
+  type Entry,
+  type EntryBodies,
+  type EntryKind,
+  type JobContext,
+  type JobKind,
+  type JobState,
+  type JointId,
+  type JointKind,
+  type Part,
+  type Side,
+  type StepId,
+} from '@ash-knot/core';
+import type { Chance } from '@ash-knot/core/numeric';
+
+/** UUIDv7 for a moment. */
+export function uuidAt(c: Chance, atMs: number): string {
+  const hex = (n: number, len: number) => Math.floor(n).toString(16).padStart(len, '0').slice(-len);
+  const t = hex(atMs, 12);
+  const r = Array.from({ length: 5 }, () => hex(c.next() * 0x10000, 4));
+  return `${t.slice(0, 8)}-${t.slice(8)}-7${r[0]!.slice(1)}-${(8 + Math.floor(c.next() * 4)).toString(16)}${r[1]!.slice(1)}-${r[2]}${r[3]}${r[4]}`;
+}
+
+export interface DemoJob {
+  readonly id: string;
+  readonly vehicle: string;
+  readonly kind: JobKind;
+  readonly bay: string | null;
+  readonly distanceKm: number;
+  readonly openedAt: number;
+  readonly openedBy: string;
+  readonly entries: readonly Entry[];
+}
+
+export const MINUTE = 60_000;
+export const DAY = 86_400_000;
+
+/** Writes one job's ledger as the yard would have, with a clock that moves. */
+export class JobMaker {
+  readonly entries: Entry[] = [];
+  readonly id: string;
+  private clock: number;
+
+  constructor(
+    private readonly c: Chance,
+    readonly context: JobContext,
+    startMs: number,
+    private readonly by: string,
+  ) {
+    this.clock = startMs;
+    this.id = uuidAt(c, startMs);
+  }
+
+  get now(): number {
+    return this.clock;
+  }
+  wait(minutes: number): void {
+    this.clock += minutes * MINUTE;
+  }
+  add<K extends EntryKind>(kind: K, body: EntryBodies[K], by = this.by): string {
+    this.clock += Math.round(this.c.between(0.4, 2) * MINUTE);
+    const id = uuidAt(this.c, this.clock);
+    this.entries.push(makeEntry({ kind, body }, { id, job: this.id, by, at: new Date(this.clock).toISOString() }));
+    return id;
+  }
+  state(): JobState {
+    return foldJob(this.context, this.entries);
+  }
+
+  /** All hand checks of an axle that count; `moves` names the joints that do. */
+  check(end: AxleEnd, moves: readonly JointId[] = [], only?: (kind: JointKind, side: Side) => boolean): void {
+    const axle = this.context.type.axles[end];
+    for (const check of checksOf(axle)) {
+      const results = SIDES.flatMap((side) =>
+        check.settles
+          .filter((k) => !only || only(k, side))
+          .map((k) => {
+            const joint = jointId(end, side, k);
+            return { joint, result: (moves.includes(joint) ? 'moves' : 'tight') as CheckResult };
+          }),
+      );
+      const held = axle.springSeat === 'lower-arm' && check.id.includes('12-6');
+      const state =
+        check.id === 'nuts-wrench' || check.id === 'top-mount-hand' ? 'on-wheels' : held ? 'under-arm' : 'both-hanging';
+      if (results.length) this.add('check', { check: check.id, state, results });
+    }
+  }
+
+  play(joint: JointId, trueMm: number, phase: 'before' | 'after' = 'before', n = 3): void {
+    const gauge = this.context.gauges[0]!;
+    for (let i = 0; i < n; i++) {
+      const playMm = Math.max(0, Math.round((trueMm + this.c.bell() * gauge.known.sdMm) * 100) / 100);
+      const first = Math.round(this.c.between(1, 4) * 100) / 100;
+      this.add('reading', {
+        joint,
+        phase,
+        gauge: gauge.id,
+        first,
+        second: Math.round((first + playMm) * 100) / 100,
+        unit: 'mm',
+        playMm,
+      });
+    }
+  }
+
+  choose(joints: JointId[], catalogue: readonly Part[]): string {
+    const part = rankParts(catalogue, wantedFor(this.state(), joints)).find((x) => x.excluded.length === 0)?.part;
+    if (!part) throw new Error(`the demo catalogue has nothing for ${joints.join()} of ${this.context.type.name}`);
+    return this.add('choose', { joints, part, quantity: joints.length });
+  }
+
+  approve(parts: string[], what: string, who: string): void {
+    this.add('answer', { answer: 'approved', what, parts, who, how: 'by phone', warning: '' }, 'pella');
+  }
+
+  /**
+   * Works the plan until a step, or to its end. What is in the hand is as the verdict said, but for a
+   * verdict that was wrong: then it is `instead`.
+   */
+  work(until?: StepId, instead?: Cause): void {
+    const part = (c: Cause) => {
+      const joint = splitFault(c)?.joint;
+      return joint ? assemblyOf(joint) : c;
+    };
+    const thought = this.state().verdict?.body.causes.map(part) ?? [];
+    this.add('setup', { equipment: 'lift', corroded: true });
+    const before = this.state();
+    const fasteners = fastenersOf(before);
+    for (const step of planOf(before)) {
+      if (step.id === until) return;
+      if (step.soakMinutes) this.wait(1);
+      if (step.id === 'unload') this.wait(12);
+      if (step.orientation) this.add('orientation', { step: step.id, joint: step.joint!, orientation: step.orientation });
+      if (step.confirmJoint) {
+        const was = thought.includes(part(step.confirmJoint));
+        this.add('confirm', {
+          joint: step.confirmJoint,
+          outcome: !was ? 'sound after all' : instead ? 'something else' : 'loose as thought',
+          note: '',
+          ...(was && instead ? { instead } : {}),
+        });
+      }
+      if (!step.fastener) {
+        this.wait(step.minutes * 0.7);
+        this.add('step', { step: step.id, state: 'done' });
+        continue;
+      }
+      const f = fasteners.find((x) => x.fastener.id === step.fastener)!;
+      const ruled = f.ruling.kind === 'value' ? f.ruling.value : undefined;
+      const targetText = ruled ? `${ruled.value} ${ruled.unit}` : 'no published value';
+      const source = ruled?.source ?? '';
+      if (f.targetNm === null) this.add('mark', { fastener: f.fastener.id, how: 'firm, unpublished' });
+      else if (f.fastener.count > 1)
+        this.add('clicks', {
+          fastener: f.fastener.id,
+          clicks: f.clicks,
+          of: f.clicks,
+          targetNm: f.targetNm,
+          targetText,
+          source,
+        });
+      else {
+        const achievedNm = Math.round(f.targetNm * (1 + 0.006 * this.c.bell()) * 10) / 10;
+        this.add('torque', {
+          fastener: f.fastener.id,
+          targetNm: f.targetNm,
+          targetText,
+          source,
+          achievedNm,
+          value: achievedNm,
+          unit: 'N·m',
+          method: 'torque wrench',
+        });
+      }
+    }
+    for (const p of piecesOf(this.state())) this.add('piece', { piece: p.id, joint: p.joint, fate: p.usual });
+  }
+
+  job(vehicle: string, bay: string | null): DemoJob {
+    return {
+      id: this.id,
+      vehicle,
+      kind: this.context.kind,
+      bay,
+      distanceKm: this.context.distanceKm,
+      openedAt: Date.parse(this.entries[0]?.at ?? new Date(this.clock).toISOString()),
+      openedBy: this.by,
+      entries: this.entries,
+    };
+  }
+}

@@ -1,0 +1,59 @@
+import { DEMO_PIN, makeCatalogue, makeGauges, makeHistory, makeVehicles, PEOPLE, RULES, SHOP, TYPES } from '@ash-knot/demo';
+import { putGauge } from '../gauge/queries';
+import { catchUpLessons } from '../learning/lessons';
+import { project } from '../ledger/tables';
+import { insertPart } from '../part/queries';
+import { hashPin } from '../session/pin';
+import { insertType, insertVehicle } from '../vehicle/queries';
+import { inTransaction, type Db } from '../db/pool';
+
+/** Type ids are fixed, so that two demo shops agree. */
+const typeIds = Object.fromEntries(TYPES.map((t, i) => [t.key, `0190d000-0000-7000-8000-0000000000${String(i + 10)}`]));
+
+/**
+ * Loads the demo shop into an empty database, all of it or none. Says what it loaded, or nothing when
+ * there was a shop already. `now` decides which day it is on the floor.
+ */
+export async function loadDemo(db: Db, now: Date): Promise<{ vehicles: number; parts: number; jobs: number } | undefined> {
+  return inTransaction(db, async (tx) => {
+    // Two servers starting at once: the second waits here and then finds a shop.
+    await tx.query('LOCK TABLE shop IN EXCLUSIVE MODE');
+    if ((await tx.query('SELECT 1 FROM shop')).rowCount) return undefined;
+    await tx.query('INSERT INTO shop (name, notice, bays, rules) VALUES ($1, $2, $3, $4)', [
+      SHOP.name,
+      SHOP.notice,
+      SHOP.bays,
+      JSON.stringify(RULES),
+    ]);
+    for (const g of makeGauges(now)) await putGauge(tx, g);
+    for (const p of PEOPLE)
+      await tx.query('INSERT INTO person (id, name, role, pin_hash) VALUES ($1,$2,$3,$4)', [
+        p.id,
+        p.name,
+        p.role,
+        await hashPin(DEMO_PIN),
+      ]);
+    for (const t of TYPES) await insertType(tx, t.spec, typeIds[t.key]!);
+    const vehicles = makeVehicles(now.getFullYear());
+    const catalogue = makeCatalogue(typeIds);
+    for (const p of catalogue) await insertPart(tx, p);
+    const types = Object.fromEntries(TYPES.map((t) => [t.key, { id: typeIds[t.key]!, spec: t.spec }]));
+    const jobs = makeHistory({ now, vehicles, types, catalogue });
+    const vehicleIds = new Map(vehicles.map((v, i) => [v.key, `0190d000-0000-7000-9000-0000000000${String(i + 10)}`]));
+    for (const v of vehicles) await insertVehicle(tx, { ...v, id: vehicleIds.get(v.key)!, typeId: typeIds[v.type]! });
+    for (const j of jobs) {
+      await tx.query(
+        'INSERT INTO job (id, vehicle_id, kind, bay, distance_km, opened_at, opened_by) VALUES ($1,$2,$3,$4,$5,$6,$7)',
+        [j.id, vehicleIds.get(j.vehicle), j.kind, j.bay, j.distanceKm, new Date(j.openedAt), j.openedBy],
+      );
+      await tx.query(
+        `INSERT INTO entry (id, job_id, kind, version, body, by_person, at, received_at)
+         SELECT id, $2, kind, version, body, by, at, at FROM jsonb_to_recordset($1) AS e(id uuid, kind text, version int, body jsonb, by text, at timestamptz) ORDER BY at, id`,
+        [JSON.stringify(j.entries), j.id],
+      );
+      for (const e of j.entries) await project(tx, e);
+    }
+    await catchUpLessons(tx);
+    return { vehicles: vehicles.length, parts: catalogue.length, jobs: jobs.length };
+  });
+}

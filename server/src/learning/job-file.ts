@@ -1,0 +1,15 @@
+/** Of lesson `x`: it counted when job `j` was closed, or counts now where `j` is open. */
+const counted = (x: string) =>
+  `${x}.closed_at < coalesce(j.closed_at, 'infinity') AND (${x}.undone_at IS NULL OR ${x}.undone_at > coalesce(j.closed_at, 'infinity'))`;
+
+/** What the open file of job `j` adds to its diagnosis: `JobFile` of the contract, as one JSON column. */
+export const JOB_FILE = `json_build_object(
+  'renewed', (SELECT coalesce(json_agg(json_build_object('joint', joint, 'atKm', km) ORDER BY km), '[]')
+                FROM (SELECT u.joint, max(l.distance_km) AS km FROM lesson l, unnest(l.renewed) AS u(joint) WHERE l.vehicle_id = j.vehicle_id AND l.job_id <> j.id AND l.closed_at < coalesce(j.closed_at, 'infinity') GROUP BY u.joint) AS r),
+  'sisters', (SELECT json_build_object('jobs', count(DISTINCT l.job_id),
+                       'found', coalesce((SELECT json_object_agg(kind, n) FROM (
+                          SELECT split_part(f.id, '.', 3) AS kind, count(*) AS n FROM lesson s, unnest(s.faults) AS f(id)
+                           WHERE s.type_id = ty.type_id AND s.vehicle_id <> j.vehicle_id AND ${counted('s')} AND f.id LIKE '%.%.%' GROUP BY 1) AS k), '{}'))
+                FROM (SELECT type_id FROM vehicle WHERE id = j.vehicle_id) AS ty
+                LEFT JOIN lesson l ON l.type_id = ty.type_id AND l.vehicle_id <> j.vehicle_id AND ${counted('l')} AND cardinality(l.faults) > 0
+               GROUP BY ty.type_id))`;

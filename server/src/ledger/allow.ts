@@ -1,0 +1,112 @@
+import {
+  checkChoice,
+  checkReading,
+  handBackBlockers,
+  isSigned,
+  mayWrite,
+  takenAfterHandBack,
+  type Entry,
+  type EntryKind,
+  type Part,
+  type Role,
+} from '@ash-knot/core';
+import { claimAttachment } from '../attachment/queries';
+import type { Queryable } from '../db/pool';
+import { badInput, conflict, forbidden, HttpProblem, notFound } from '../http/problem';
+import { HANDED_BACK, jobState } from '../job/queries';
+import { personRole } from '../session/queries';
+import { shopView } from '../shop/queries';
+
+/** How far a device's clock may run ahead, ms. */
+const CLOCK_MS = 10 * 60_000;
+
+/** Who writes: in what role, and with what proof. */
+interface By {
+  readonly role: Role;
+  /** Throws unless this person has given their PIN lately. */
+  confirm(person: string): void;
+}
+
+/** What the server itself looks at before it takes an entry of a kind; kinds that are not here need nothing more. */
+const CHECKS: { readonly [K in EntryKind]?: (tx: Queryable, e: Entry<K>, by: By) => Promise<void> } = {
+  reading: async (tx, e) => {
+    checkReading(e.body);
+    await knownGauge(tx, e.body.gauge);
+  },
+  zero: (tx, e) => knownGauge(tx, e.body.gauge),
+  loop: async (tx, e) => {
+    if (!(await claimAttachment(tx, e.body.file, e.job, 'loop'))) throw notFound('file of the loop');
+    await knownGauge(tx, e.body.gauge);
+  },
+  choose: async (tx, e) => {
+    const shop = await shopView(tx);
+    if (shop) checkChoice(e.body, shop.rules.currency);
+    await checkPart(tx, e.body.part);
+  },
+  rechecked: async (tx, e) => {
+    const { rowCount } = await tx.query('SELECT 1 FROM recheck WHERE entry_id = $1 AND job_id = $2', [e.body.recheck, e.job]);
+    if (!rowCount) throw notFound('recheck');
+  },
+  strike: (tx, e, by) => checkStrike(tx, e, by),
+  'hand-back': async (tx, e) => {
+    const state = await jobState(tx, e.job);
+    const blockers = state ? handBackBlockers(state) : ['The job cannot be read.'];
+    if (blockers.length)
+      throw new HttpProblem(
+        409,
+        'blocked',
+        `Not yet: ${blockers[0]}`,
+        blockers.map((message) => ({ field: 'hand-back', message })),
+      );
+  },
+};
+
+/**
+ * Is this person allowed to write this entry, now? Throws the problem when not.
+ * @param confirm throws unless that person has given their PIN lately
+ * @param closed whether the job was handed back
+ */
+export async function allow(tx: Queryable, confirm: By['confirm'], e: Entry, closed: boolean): Promise<void> {
+  const role = await personRole(tx, e.by);
+  if (!role) throw forbidden('Nobody of that name works here.');
+  if (!mayWrite(role, e.kind)) throw forbidden(`A ${role} does not write this: ${e.kind}. Nothing was stored.`);
+  if (Date.parse(e.at) > Date.now() + CLOCK_MS)
+    throw badInput('at', 'is in the future. Check this device’s clock', 'is in the future');
+  if (closed && !takenAfterHandBack(e.kind)) throw conflict(HANDED_BACK);
+  if (isSigned(e.kind)) confirm(e.by);
+  const check = CHECKS[e.kind] as ((tx: Queryable, e: Entry, by: By) => Promise<void>) | undefined;
+  await check?.(tx, e, { role, confirm });
+}
+
+/** One's own slip is struck freely; what somebody else wrote, and what was signed, needs a PIN. */
+async function checkStrike(tx: Queryable, e: Entry<'strike'>, { role, confirm }: By): Promise<void> {
+  const { rows } = await tx.query<{ by_person: string; kind: EntryKind; job_id: string }>(
+    'SELECT by_person, kind, job_id FROM entry WHERE id = $1',
+    [e.body.entry],
+  );
+  const struck = rows[0];
+  if (!struck || struck.job_id !== e.job) throw notFound('entry to strike');
+  if (struck.kind === 'strike') throw conflict('A strike is not struck; write the entry again.');
+  if (struck.by_person === e.by && !isSigned(struck.kind)) return;
+  if (role === 'learner') throw forbidden('A learner strikes only their own entries.');
+  confirm(e.by);
+}
+
+async function knownGauge(tx: Queryable, gauge: string): Promise<void> {
+  const { rowCount } = await tx.query('SELECT 1 FROM gauge WHERE id = $1', [gauge]);
+  if (!rowCount) throw badInput('body.gauge', 'is not in the register');
+}
+
+/** A part's torques come from the catalogue, never from whoever chose it; a part of one's own has none. */
+async function checkPart(tx: Queryable, part: Part): Promise<void> {
+  if (part.kind === 'other part') {
+    if (part.torque.length) throw badInput('body.part', 'has torques, but is not in the catalogue');
+    return;
+  }
+  const { rows } = await tx.query<{ same: boolean }>(`SELECT spec->'torque' = $2::jsonb AS same FROM part WHERE id = $1`, [
+    part.id,
+    JSON.stringify(part.torque),
+  ]);
+  if (!rows[0]) throw badInput('body.part', 'is not in the catalogue');
+  if (!rows[0].same) throw badInput('body.part', 'has other torques than the catalogue');
+}

@@ -1,0 +1,18 @@
+import type { Entry } from '@ash-knot/core';
+import type { Queryable } from '../db/pool';
+import { dropLesson, keepLesson } from '../learning/lessons';
+import { project } from './tables';
+
+/** Writes an entry and all that follows from it. True when it was new, false when the same id was already there. */
+export async function append(db: Queryable, e: Entry): Promise<boolean> {
+  const { rowCount } = await db.query(
+    'INSERT INTO entry (id, job_id, kind, version, body, by_person, at) VALUES ($1,$2,$3,$4,$5,$6,$7) ON CONFLICT (id) DO NOTHING',
+    [e.id, e.job, e.kind, e.version, JSON.stringify(e.body), e.by, e.at],
+  );
+  if (!rowCount) return false;
+  await project(db, e);
+  if (e.kind === 'hand-back') await keepLesson(db, e.job, e.at);
+  // A job that is open again has taught nothing yet.
+  if (e.kind === 'strike') await dropLesson(db, e.job);
+  return true;
+}

@@ -1,0 +1,16 @@
+import { rowsOf, table } from './table';
+
+/** What was said of a job: the complaint in the customer's words, and the verdict's causes. The last that stands speaks. */
+export const said = table({
+  ...rowsOf('said'),
+  handles: ['complaint', 'verdict'],
+  async write(db, e) {
+    await db.query('INSERT INTO said (entry_id, job_id, kind, words, causes) VALUES ($1,$2,$3,$4,$5)', [
+      e.id,
+      e.job,
+      e.kind,
+      e.kind === 'complaint' ? e.body.words : '',
+      e.kind === 'verdict' ? e.body.causes : [],
+    ]);
+  },
+});

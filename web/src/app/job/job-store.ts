@@ -1,0 +1,221 @@
+import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { catchError, of, scan, switchMap } from 'rxjs';
+import { v7 as uuid } from 'uuid';
+import type { GaugeSaid, JobView, StoredEntry } from '@ash-knot/contract';
+import {
+  chalked,
+  checkAt,
+  fastenersOf,
+  foldJob,
+  nextLine,
+  openCounts,
+  planOf,
+  requestOf,
+  verdictView,
+  type AxleEnd,
+  type CheckId,
+  type Diagnosis,
+  type DiagnosisRequest,
+  type ElsewhereCheckId,
+  type Entry,
+  type EntryBodies,
+  type EntryKind,
+  type JobContext,
+  type JobState,
+  type JointId,
+  type VehicleState,
+  contextOf,
+  makeEntry,
+  otherEnd,
+  partsOf,
+  type Line,
+} from '@ash-knot/core';
+import { Ask } from '../session/ask';
+import { Api } from '../state/api';
+import { Clock } from '../state/clock';
+import { Diagnoser } from '../workers/diagnoser';
+import { GaugeInbox } from '../instruments/gauge-inbox';
+import { draft } from '../state/draft';
+import { Outbox } from '../offline/outbox';
+import { Session } from '../session/session';
+
+/** A diagnosis that has only begun shows the last one's plan, reasons and drive until its own are there. */
+function grown(last: Diagnosis, d: Diagnosis): Diagnosis {
+  return {
+    ...d,
+    stage: d.stage === 'ranked' ? last.stage : d.stage,
+    plan: d.stage === 'ranked' ? last.plan : d.plan,
+    why: d.stage === 'ranked' || d.stage === 'planned' ? last.why : d.why,
+    changes: d.stage === 'ranked' ? last.changes : d.changes,
+    road: d.stage === 'done' ? d.road : last.road,
+  };
+}
+
+/**
+ * One job on the screen: what the server has, what is on its way there, and everything core says of
+ * both. Provided by the sheet, so it lives as long as the sheet is open.
+ */
+@Injectable()
+export class JobStore {
+  private readonly api = inject(Api);
+  private readonly session = inject(Session);
+  private readonly outbox = inject(Outbox);
+  private readonly clock = inject(Clock);
+  private readonly ask = inject(Ask);
+  private readonly diagnoser = inject(Diagnoser);
+  private readonly gauges = inject(GaugeInbox);
+  private stream: EventSource | undefined;
+
+  readonly view = signal<JobView | null>(null);
+  readonly failed = signal<string | null>(null);
+  /** The joint everything else on the sheet is about. */
+  readonly selected = signal<JointId | null>(null);
+  /** The check the joint is looked at by, where it is not its usual one. */
+  readonly wanted = signal<CheckId | null>(null);
+  /** A check of what is no joint of the plate, while it is looked at. */
+  readonly elsewhere = signal<ElsewhereCheckId | null>(null);
+  /** How the vehicle was said to stand, by job. */
+  private readonly standings = draft<Record<string, VehicleState>>('standing', {});
+  readonly standing = computed((): VehicleState | undefined => this.standings()[this.view()?.id ?? '']);
+  /** Which axle the plate shows, when it was flipped by hand. */
+  readonly flipped = signal<AxleEnd | null>(null);
+
+  /** The ledger as it will be; what the server refused waits in "not yet sent" and counts for nothing. */
+  readonly entries = computed((): readonly Entry[] => {
+    const v = this.view();
+    if (!v) return [];
+    const known = new Set(v.entries.map((e) => e.id));
+    const mine = [
+      ...this.outbox.justSent(),
+      ...this.outbox
+        .pending()
+        .filter((p) => !p.refused)
+        .map((p) => p.entry),
+    ].filter((e) => e.job === v.id && !known.has(e.id) && known.add(e.id));
+    return [...v.entries, ...mine];
+  });
+  readonly unsent = computed(() => new Set(this.outbox.pending().map((p) => p.entry.id)));
+
+  private readonly context = computed((): JobContext | null => {
+    const v = this.view();
+    const shop = this.session.shop();
+    return v && shop && contextOf(v, shop);
+  });
+  readonly state = computed((): JobState | null => {
+    const c = this.context();
+    return c && foldJob(c, this.entries());
+  });
+  private readonly asked = computed((): DiagnosisRequest | undefined => {
+    const s = this.state();
+    return s?.context.kind === 'noise' && s.complaint ? requestOf(s, this.standing()) : undefined;
+  });
+  /** From the worker; while a newer one is worked out, what is not there yet stays from the last. */
+  readonly diagnosis = toSignal(
+    toObservable(this.asked).pipe(
+      switchMap((r) => (r ? this.diagnoser.diagnose(r).pipe(catchError(() => of(undefined))) : of(undefined))),
+      scan(
+        (last: Diagnosis | undefined, d: Diagnosis | undefined) => d && (last ? grown(last, d) : d),
+        undefined as Diagnosis | undefined,
+      ),
+    ),
+  );
+  /** The check of the joint that is touched: its usual one, or the one that was wanted. */
+  readonly check = computed(() => {
+    const [s, id] = [this.state(), this.selected()];
+    return (s && id && checkAt(s, id, this.wanted())) || null;
+  });
+  readonly suspects = computed(() => this.diagnosis()?.suspects ?? []);
+  readonly verdict = computed(() => {
+    const s = this.state();
+    const d = this.diagnosis();
+    return s && d ? verdictView(s, d) : null;
+  });
+  readonly next = computed(() => this.state() && nextLine(this.state()!, this.clock.now(), this.diagnosis()));
+  readonly plan = computed(() => (this.state() ? planOf(this.state()!) : []));
+  readonly fasteners = computed(() => (this.state() ? fastenersOf(this.state()!) : []));
+  readonly chalked = computed((): ReadonlySet<JointId> => (this.state() ? chalked(this.state()!) : new Set()));
+  readonly open = computed(() => this.state() && openCounts(this.state()!));
+  readonly axle = computed((): AxleEnd => this.flipped() ?? this.state()?.axle ?? 'front');
+
+  constructor() {
+    inject(DestroyRef).onDestroy(() => this.stream?.close());
+  }
+
+  async load(id: string): Promise<void> {
+    this.stream?.close();
+    this.view.set(null);
+    this.failed.set(null);
+    try {
+      const v = await this.api.get<JobView>(`/jobs/${id}`);
+      this.view.set(v);
+      this.follow(id);
+    } catch (e) {
+      this.failed.set(e instanceof Error ? e.message : String(e));
+    }
+  }
+
+  /** Follows the job live, and hears the bay's gauges on the same line; the browser itself comes back after a lost line and says what it saw last. */
+  private follow(id: string): void {
+    const after = this.view()?.entries.at(-1)?.seq ?? 0;
+    this.stream = new EventSource(`/api/jobs/${id}/stream?after=${after}`);
+    this.stream.addEventListener('said', (e) => this.gauges.bring(JSON.parse((e as MessageEvent<string>).data) as GaugeSaid));
+    this.stream.addEventListener('entries', (e) => {
+      const fresh = JSON.parse((e as MessageEvent<string>).data) as StoredEntry[];
+      this.view.update((v) => {
+        if (!v || v.id !== id) return v;
+        const known = new Set(v.entries.map((x) => x.id));
+        return { ...v, entries: [...v.entries, ...fresh.filter((x) => !known.has(x.id))] };
+      });
+    });
+  }
+
+  /** Writes to the ledger under the tapped name; asks for a name or a PIN where one is needed. False when given up. */
+  async write<K extends EntryKind>(kind: K, body: EntryBodies[K]): Promise<boolean> {
+    return this.writeAll([{ kind, body } as Line]);
+  }
+
+  async writeAll(lines: readonly Line[]): Promise<boolean> {
+    const v = this.view();
+    if (!v) return false;
+    const kinds = lines.map((l) => l.kind);
+    const by = await this.ask.worker(kinds);
+    if (!by) return false;
+    const at = new Date().toISOString();
+    await this.outbox.add(...lines.map((l) => makeEntry(l, { id: uuid(), job: v.id, by, at })));
+    return true;
+  }
+
+  /** Strikes an entry: it stays on the tape with a line through it. */
+  async strike(entry: Entry, why: string): Promise<boolean> {
+    const v = this.view();
+    if (!v) return false;
+    const by = await this.ask.strike(entry);
+    if (!by) return false;
+    const line = { kind: 'strike', body: { entry: entry.id, why } } as const;
+    await this.outbox.add(makeEntry(line, { id: uuid(), job: v.id, by, at: new Date().toISOString() }));
+    return true;
+  }
+
+  /** Moves the vehicle to another bay; the floor follows. */
+  async move(bay: string | null): Promise<void> {
+    const v = this.view();
+    if (!v || !(await this.ask.worker(['note']))) return;
+    await this.api.patch(`/jobs/${v.id}`, { bay });
+    this.view.update((now) => now && { ...now, bay });
+  }
+
+  stand(state: VehicleState): void {
+    this.standings.update((m) => ({ ...m, [this.view()!.id]: state }));
+  }
+  select(joint: JointId | null, check: CheckId | null = null): void {
+    this.selected.set(joint);
+    this.wanted.set(check);
+    this.elsewhere.set(null);
+    if (joint) this.flipped.set(partsOf(joint).axle);
+  }
+  flip(): void {
+    this.flipped.set(otherEnd(this.axle()));
+    this.selected.set(null);
+  }
+}

@@ -1,0 +1,85 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormField } from '../kit/form-field';
+import { Logo } from '../kit/logo';
+import { Session } from './session';
+
+/** Once for a device: which bay it stands in, and somebody's PIN. It stays signed in after that. */
+@Component({
+  selector: 'ak-sign-in',
+  imports: [FormField, Logo],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <main class="mx-auto grid min-h-dvh max-w-3xl content-center p-6">
+      <p class="flex items-center gap-3 text-lg font-bold">
+        <ak-logo [width]="34" />
+        Ash Knot
+      </p>
+      <h1 class="mt-8 text-2xl font-bold">Which bay is this, and who says so?</h1>
+      <p class="soft mt-1">{{ session.shop()?.name }}. The tablet stays signed in to its bay; whoever works taps their name.</p>
+      <form (submit)="go($event)">
+        <div class="mt-8 flex flex-wrap gap-2" role="group" aria-label="Bay">
+          @for (b of session.shop()?.bays ?? []; track b) {
+            <button type="button" class="pick" [attr.aria-pressed]="b === bay()" (click)="bay.set(b)">
+              {{ b }}
+            </button>
+          }
+        </div>
+        <div class="mt-5 flex flex-wrap gap-2" role="group" aria-label="Your name">
+          @for (p of people(); track p.id) {
+            <button type="button" class="pick" [attr.aria-pressed]="p.id === person()" (click)="person.set(p.id)">
+              {{ p.name }}
+            </button>
+          }
+        </div>
+        <ak-form-field class="mt-5 block max-w-60" label="PIN" [error]="error()">
+          <input
+            class="field mono !text-2xl tracking-[0.3em]"
+            type="password"
+            inputmode="numeric"
+            autocomplete="off"
+            maxlength="8"
+            aria-label="PIN"
+            #box
+            [value]="pin()"
+            (input)="pin.set(box.value)"
+            data-testid="pin"
+          />
+        </ak-form-field>
+        <button
+          type="submit"
+          class="btn btn-go mt-6 min-w-48"
+          [disabled]="busy() || !bay() || !person() || pin().length < 4"
+          data-testid="sign-in"
+        >
+          Sign this device in
+        </button>
+      </form>
+      <p class="soft mt-10 max-w-prose text-sm">
+        The maker’s information, local inspection rules and licensed practice come first. This program never invents a torque
+        value.
+      </p>
+    </main>
+  `,
+})
+export class SignIn {
+  protected readonly session = inject(Session);
+  protected readonly people = computed(() => this.session.people().filter((p) => p.role !== 'learner'));
+  protected readonly bay = signal('');
+  protected readonly person = signal('');
+  protected readonly pin = signal('');
+  protected readonly error = signal('');
+  protected readonly busy = signal(false);
+
+  async go(e: Event): Promise<void> {
+    e.preventDefault();
+    this.busy.set(true);
+    try {
+      await this.session.signIn(this.person(), this.pin(), this.bay());
+    } catch (err) {
+      this.error.set((err as Error).message);
+      this.pin.set('');
+    } finally {
+      this.busy.set(false);
+    }
+  }
+}

@@ -1,0 +1,151 @@
+import { clock } from '../words/format';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  ElementRef,
+  inject,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
+import { fastenerName, splitFastener, sayFault, type Entry, sayEntry } from '@ash-knot/core';
+import { JobStore } from '../job/job-store';
+import { Session } from '../session/session';
+import { MeasurementFiles } from './measurement-files';
+
+/** The job's ledger as a till prints it: newest at the bottom, struck lines stay. */
+@Component({
+  selector: 'ak-tape',
+  imports: [MeasurementFiles],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <aside class="tape" aria-label="Tape">
+      <header class="flex items-center justify-between border-b px-4">
+        <h2 class="font-bold">Tape</h2>
+        <button type="button" class="link" (click)="shut.emit()">Close <span class="key" aria-hidden="true">L</span></button>
+      </header>
+      <ol class="roll" #roll>
+        @for (l of lines(); track l.entry.id) {
+          <li [class.struck]="l.struck" [attr.data-kind]="l.entry.kind">
+            <div class="flex items-baseline gap-3">
+              <span class="mono soft flex-none text-[13px]">{{ l.time }}</span>
+              <p class="what min-w-0 flex-1">{{ l.text }}</p>
+              @if (!l.struck && l.entry.kind !== 'strike') {
+                <button
+                  type="button"
+                  class="strike"
+                  (click)="asking.set(asking() === l.entry.id ? null : l.entry.id)"
+                  [attr.aria-label]="'Strike: ' + l.text"
+                >
+                  strike
+                </button>
+              }
+            </div>
+            <p class="soft pl-[58px] text-[13px]">
+              {{ l.who }}{{ l.unsent ? ' · not yet sent' : '' }}{{ l.struck ? ' · struck: ' + l.struck : '' }}
+            </p>
+            @if (asking() === l.entry.id) {
+              <form class="mt-2 flex gap-2 pl-[58px]" (submit)="strike($event, l.entry, why.value)">
+                <input #why class="field !min-h-11" aria-label="Why is it struck" placeholder="why" />
+                <button class="btn !min-h-11">Strike</button>
+              </form>
+            }
+          </li>
+        } @empty {
+          <li class="soft">Nothing yet. Everything recorded prints here.</li>
+        }
+      </ol>
+      <ak-measurement-files class="border-t" />
+    </aside>
+  `,
+  styles: `
+    .tape {
+      position: fixed;
+      z-index: 40;
+      top: 52px;
+      right: 0;
+      bottom: 84px;
+      width: min(440px, 100vw);
+      display: grid;
+      grid-template-rows: 52px 1fr auto;
+      background: var(--color-chalk);
+      border-left: 1.5px solid var(--color-bark);
+      box-shadow: -8px 0 24px rgb(33 29 24 / 0.18);
+    }
+    .roll {
+      overflow: auto;
+      padding: 8px 16px 20px;
+    }
+    li {
+      padding: 8px 0;
+      border-bottom: 1px dashed var(--color-ash-300);
+    }
+    .what {
+      font-weight: 600;
+      line-height: 1.25;
+    }
+    .struck .what {
+      text-decoration: line-through;
+      font-weight: 400;
+      color: var(--color-bark-soft);
+    }
+    .strike {
+      flex: none;
+      min-height: 44px;
+      margin: -12px 0;
+      color: var(--color-ink);
+      font-size: 14px;
+    }
+    .strike:hover {
+      text-decoration: underline;
+    }
+  `,
+})
+export class Tape {
+  protected readonly store = inject(JobStore);
+  private readonly session = inject(Session);
+  readonly shut = output();
+  protected readonly asking = signal<string | null>(null);
+  private readonly roll = viewChild<ElementRef<HTMLElement>>('roll');
+
+  protected readonly lines = computed(() => {
+    const s = this.store.state();
+    if (!s) return [];
+    const unsent = this.store.unsent();
+    return s.entries.map((entry) => ({
+      entry,
+      time: clock(entry.at),
+      who: this.session.name(entry.by),
+      text: sayEntry(entry, {
+        joint: (j) => sayFault(j, this.session.dialect()),
+        step: (id) => this.store.plan().find((p) => p.id === id)?.title ?? id.replaceAll('-', ' '),
+        fastener: (f) => {
+          const at = splitFastener(f);
+          return at ? `${fastenerName(at.kind, this.session.dialect())}, ${at.side}` : f;
+        },
+      }),
+      struck: s.struck.get(entry.id)?.body.why,
+      unsent: unsent.has(entry.id),
+    }));
+  });
+
+  constructor() {
+    let seen = 0;
+    effect(() => {
+      const n = this.lines().length;
+      const el = this.roll()?.nativeElement;
+      if (el && n !== seen) queueMicrotask(() => (el.scrollTop = el.scrollHeight));
+      seen = n;
+    });
+    inject(DestroyRef).onDestroy(() => this.asking.set(null));
+  }
+
+  protected async strike(e: Event, entry: Entry, why: string): Promise<void> {
+    e.preventDefault();
+    if (!why.trim()) return;
+    if (await this.store.strike(entry, why.trim())) this.asking.set(null);
+  }
+}

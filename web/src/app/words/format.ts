@@ -1,0 +1,32 @@
+import { fixed, grouped } from '@ash-knot/core';
+
+const decimalsOf = (currency: string): number =>
+  new Intl.NumberFormat('en-GB', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;
+
+/** 2400 minor units of EUR → "24.00 EUR"; how many minor units make one, the currency says. */
+export function money(minor: number, currency: string): string {
+  const digits = decimalsOf(currency);
+  return `${fixed(minor / 10 ** digits, digits)} ${currency}`;
+}
+
+/** A chance as a percentage; nothing found by reasoning is ever quite certain. */
+export const pct = (p: number): string => (p > 0.995 ? '>99' : p < 0.01 ? '<1' : fixed(100 * p, 0));
+
+/** "148 210 km" */
+export const distance = (km: number): string => `${grouped(km)} km`;
+
+const dates = (o: Intl.DateTimeFormatOptions) => {
+  const f = new Intl.DateTimeFormat('en-GB', o);
+  return (at: string | number | Date): string => f.format(new Date(at));
+};
+/** "09:40" */
+export const clock = dates({ hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
+/** "5 Nov 2026" */
+export const day = dates({ day: 'numeric', month: 'short', year: 'numeric' });
+/** "5 November 2026" */
+export const longDay = dates({ day: 'numeric', month: 'long', year: 'numeric' });
+/** "5 Nov" */
+export const dayOfYear = dates({ day: 'numeric', month: 'short' });
+/** "Thursday 5 November" */
+export const weekday = (at: string | number | Date): string => WEEKDAY(at).replace(',', '');
+const WEEKDAY = dates({ weekday: 'long', day: 'numeric', month: 'long' });

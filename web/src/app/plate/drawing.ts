@@ -1,4 +1,4 @@
-import { layoutOf, LINKS, rearView, type AxleSpec, type Side } from '@ash-knot/core';
+import { layoutOf, LINKS, rearView, type AxleSpec, type Layout, type Side } from '@ash-knot/core';
 import type { PlateLayout, Point } from './layout';
 
 /** One stroke of the axle's drawing. */
@@ -47,183 +47,201 @@ function coil(a: Point, b: Point, radius: number, turns: number): Shape[] {
   ];
 }
 
-/** The strokes of an axle from its stored points, both sides or one. Drawn back to front. */
-export function drawAxle(axle: AxleSpec, l: PlateLayout, sides: readonly Side[]): Shape[] {
-  const out: Shape[] = [];
-  const p = rearView(axle.points);
-  const { crossMember, arm, armWidthPx, spring } = layoutOf(axle).drawing;
-  const px = l.pxPerMm;
-  const big = Math.min(1.6, Math.max(1, px / 0.2));
-  const centre = sides.length === 2 ? (l.x('left', 0) + l.x('right', 0)) / 2 : undefined;
-  if (centre !== undefined)
-    out.push({
-      d: `M${n(centre)} ${n(Math.max(66, l.y(axle.tyreDiameterMm * 1.62)))}V${n(l.y(0))}`,
-      kind: 'centre',
-    });
-  const ground = l.y(0) + 1;
-  out.push({
-    d: `M${n(Math.min(...sides.map((s) => l.x(s, axle.trackMm / 2 + axle.tyreWidthMm * 0.75)), centre ?? 1e9))} ${n(ground)}H${n(Math.max(...sides.map((s) => l.x(s, axle.trackMm / 2 + axle.tyreWidthMm * 0.75)), centre ?? -1e9))}`,
+/** What every part of the drawing is drawn with. */
+interface Draft {
+  readonly axle: AxleSpec;
+  readonly l: PlateLayout;
+  readonly sides: readonly Side[];
+  readonly p: ReturnType<typeof rearView<AxleSpec['points']>>;
+  readonly drawing: Layout['drawing'];
+  /** How much heavier strokes are on a larger plate. */
+  readonly big: number;
+  /** The vehicle's middle, px, where both sides are shown. */
+  readonly centre: number | undefined;
+}
+
+/** One side's own helpers: where its points stand, and which way is outward. */
+const sideOf = ({ l }: Draft, side: Side) => ({
+  at: (q: Point): Point => [l.x(side, q[0]), l.y(q[1])],
+  dir: side === 'left' ? -1 : 1,
+});
+
+/** A member across the middle from one point to its mirror image; with one side only, to the middle. */
+function span({ l, sides }: Draft, outward: number, z: number, width: number): Shape {
+  const at = (side: Side): Point => [l.x(side, outward), l.y(z)];
+  const d = sides.length === 2 ? line(at('left'), at('right')) : line([l.x(sides[0]!, 0), l.y(z)], at(sides[0]!));
+  return { d, kind: 'tube', width };
+}
+
+/** The vehicle's middle and the ground. */
+function frame({ axle, l, sides, centre }: Draft): Shape[] {
+  const reach = sides.map((s) => l.x(s, axle.trackMm / 2 + axle.tyreWidthMm * 0.75));
+  const ground: Shape = {
+    d: `M${n(Math.min(...reach, centre ?? 1e9))} ${n(l.y(0) + 1)}H${n(Math.max(...reach, centre ?? -1e9))}`,
     kind: 'fine',
-  });
-  const span = (mm: readonly [number, number], z: number, kind: Shape['kind'], width: number): Shape => {
-    const at = (side: Side) => [l.x(side, mm[0]), l.y(z)] as Point;
-    return sides.length === 2
-      ? { d: line(at('left'), at('right')), kind, width }
-      : { d: line([l.x(sides[0]!, 0), l.y(z)], at(sides[0]!)), kind, width };
   };
+  if (centre === undefined) return [ground];
+  return [{ d: `M${n(centre)} ${n(Math.max(66, l.y(axle.tyreDiameterMm * 1.62)))}V${n(l.y(0))}`, kind: 'centre' }, ground];
+}
 
-  // What joins the two sides.
-  if (crossMember === 'axle tube') {
-    out.push({ d: span([p.hub[0] - 40, 0], p.hub[1], 'tube', 0).d, kind: 'tube', width: 15 * big });
-    if (centre !== undefined) out.push({ d: rect(centre, l.y(p.hub[1]), 52, 56, 20), kind: 'part' });
-  }
-  if (crossMember === 'twist beam')
-    out.push({
-      d: span([p.armInner[0] - 10, 0], p.armInner[1] - 40, 'tube', 0).d,
-      kind: 'tube',
-      width: 18 * big,
-    });
-  if (crossMember === 'subframe') {
-    const w = (l.x('right', p.armInner[0] + 25) - l.x('left', p.armInner[0] + 25)) * (sides.length === 2 ? 1 : 0);
-    if (centre !== undefined) out.push({ d: rect(centre, l.y(p.armInner[1]) - 2, w, 30, 4), kind: 'part' });
-  }
-  if (p.rackEnd && sides.length === 2 && centre !== undefined) {
-    out.push({
-      d: rect(centre, l.y(p.rackEnd[1]), l.x('right', p.rackEnd[0] - 40) - l.x('left', p.rackEnd[0] - 40), 17, 7),
-      kind: 'part',
-    });
-  }
-
-  for (const side of sides) {
-    const at = (q: Point): Point => [l.x(side, q[0]), l.y(q[1])];
-    const dir = side === 'left' ? -1 : 1;
-    const wheel = at([axle.trackMm / 2 + axle.tyreWidthMm * 0.12, axle.tyreDiameterMm / 2]);
-    const wheelW = axle.tyreWidthMm * px;
-    const wheelH = axle.tyreDiameterMm * px * l.stretch;
-    out.push({ d: rect(wheel[0], wheel[1], wheelW, wheelH, Math.min(11 * big, wheelW / 3)), kind: 'tyre' });
-    for (let i = 1; i < 7; i++)
-      out.push({
-        d: `M${n(wheel[0] - wheelW * 0.36)} ${n(wheel[1] - wheelH / 2 + (wheelH * i) / 7)}h${n(wheelW * 0.72)}`,
-        kind: 'fine',
-      });
-
-    // Spring and damper.
-    const top = at(p.damperTop);
-    const foot = at(p.damperFoot);
-    if (spring === 'on strut') {
-      out.push({
-        d: poly(
-          [top[0] - 26 * big, top[1] - 9],
-          [top[0] + 26 * big, top[1] - 9],
-          [top[0] + 19 * big, top[1] + 4],
-          [top[0] - 19 * big, top[1] + 4],
-        ),
-        kind: 'part',
-      });
-      out.push({ d: line(mix(top, foot, 0.02), mix(top, foot, 0.5)), kind: 'ink', width: 3.4 });
-      out.push({ d: line(mix(top, foot, 0.42), foot), kind: 'tube', width: 13 * big });
-      const seat = mix(top, foot, 0.52);
-      out.push({
-        d: line([seat[0] - 23 * big, seat[1] + 3], [seat[0] + 23 * big, seat[1] - 3]),
-        kind: 'ink',
-        width: 3.4,
-      });
-      out.push(...coil(mix(top, foot, 0.05), mix(top, foot, 0.5), 20 * big, 6));
-    } else {
-      const st = at(p.springTop);
-      const sf = at(p.springFoot);
-      const around = spring === 'round damper';
-      out.push({
-        d: line([st[0] - 22 * big, st[1] - 3], [st[0] + 22 * big, st[1] - 3]),
-        kind: 'ink',
-        width: 4,
-      });
-      out.push({
-        d: line([sf[0] - 20 * big, sf[1] + 3], [sf[0] + 20 * big, sf[1] + 3]),
-        kind: 'ink',
-        width: 3,
-      });
-      if (around) {
-        out.push({ d: line(top, mix(top, foot, 0.55)), kind: 'ink', width: 3 });
-        out.push({ d: line(mix(top, foot, 0.45), foot), kind: 'tube', width: 10 * big });
-      }
-      out.push(...coil(st, sf, 17 * big, 6));
-      if (!around) {
-        out.push({ d: line(top, mix(top, foot, 0.5)), kind: 'ink', width: 3 });
-        out.push({ d: line(mix(top, foot, 0.42), foot), kind: 'tube', width: 10 * big });
-      }
+/** What joins the two sides, by the layout's own word. */
+function crossMember(dr: Draft): Shape[] {
+  const { l, p, big, centre } = dr;
+  switch (dr.drawing.crossMember) {
+    case 'axle tube':
+      return [
+        span(dr, p.hub[0] - 40, p.hub[1], 15 * big),
+        ...(centre === undefined ? [] : [{ d: rect(centre, l.y(p.hub[1]), 52, 56, 20), kind: 'part' as const }]),
+      ];
+    case 'twist beam':
+      return [span(dr, p.armInner[0] - 10, p.armInner[1] - 40, 18 * big)];
+    case 'subframe': {
+      if (centre === undefined) return [];
+      const w = l.x('right', p.armInner[0] + 25) - l.x('left', p.armInner[0] + 25);
+      return [{ d: rect(centre, l.y(p.armInner[1]) - 2, w, 30, 4), kind: 'part' }];
     }
+    case null:
+      return [];
+  }
+}
 
-    // Arms and knuckle.
-    const armIn = at(p.armInner);
-    const armOut = at(p.armOuter);
-    const hub = at(p.hub);
-    const knuckleTop = p.upperOuter ? at(p.upperOuter) : spring === 'on strut' ? foot : hub;
-    if (arm === 'across') {
-      out.push({
-        d: poly(
-          [knuckleTop[0] - 4, knuckleTop[1] - 2],
-          [knuckleTop[0] + 6 * dir + 4, knuckleTop[1] - 2],
+function steeringRack({ l, p, centre }: Draft): Shape[] {
+  if (!p.rackEnd || centre === undefined) return [];
+  const width = l.x('right', p.rackEnd[0] - 40) - l.x('left', p.rackEnd[0] - 40);
+  return [{ d: rect(centre, l.y(p.rackEnd[1]), width, 17, 7), kind: 'part' }];
+}
+
+/** The tyre with its tread. */
+function wheel(dr: Draft, side: Side): Shape[] {
+  const { axle, l, big } = dr;
+  const [x, y] = sideOf(dr, side).at([axle.trackMm / 2 + axle.tyreWidthMm * 0.12, axle.tyreDiameterMm / 2]);
+  const w = axle.tyreWidthMm * l.pxPerMm;
+  const h = axle.tyreDiameterMm * l.pxPerMm * l.stretch;
+  return [
+    { d: rect(x, y, w, h, Math.min(11 * big, w / 3)), kind: 'tyre' },
+    ...[1, 2, 3, 4, 5, 6].map((i): Shape => ({
+      d: `M${n(x - w * 0.36)} ${n(y - h / 2 + (h * i) / 7)}h${n(w * 0.72)}`,
+      kind: 'fine',
+    })),
+  ];
+}
+
+/** Wheel nuts on the outer face. */
+function wheelNuts(dr: Draft, side: Side): Shape[] {
+  const { axle, l, p } = dr;
+  const { at, dir } = sideOf(dr, side);
+  const [x] = at([axle.trackMm / 2 + axle.tyreWidthMm * 0.12, 0]);
+  const out = x + dir * ((axle.tyreWidthMm * l.pxPerMm) / 2 + 3);
+  const y = at(p.hub)[1] + axle.tyreDiameterMm * 0.16 * l.pxPerMm * l.stretch;
+  return [-1, 0, 1].map((k) => ({ d: rect(out, y + k * 13, 6, 8, 1), kind: 'ink', width: 1.4 }));
+}
+
+/** The strut: mount, rod, tube and seat, the spring round it. */
+function strut({ p, big }: Draft, at: (q: Point) => Point): Shape[] {
+  const top = at(p.damperTop);
+  const foot = at(p.damperFoot);
+  const seat = mix(top, foot, 0.52);
+  const mount = poly(
+    [top[0] - 26 * big, top[1] - 9],
+    [top[0] + 26 * big, top[1] - 9],
+    [top[0] + 19 * big, top[1] + 4],
+    [top[0] - 19 * big, top[1] + 4],
+  );
+  return [
+    { d: mount, kind: 'part' },
+    { d: line(mix(top, foot, 0.02), mix(top, foot, 0.5)), kind: 'ink', width: 3.4 },
+    { d: line(mix(top, foot, 0.42), foot), kind: 'tube', width: 13 * big },
+    { d: line([seat[0] - 23 * big, seat[1] + 3], [seat[0] + 23 * big, seat[1] - 3]), kind: 'ink', width: 3.4 },
+    ...coil(mix(top, foot, 0.05), mix(top, foot, 0.5), 20 * big, 6),
+  ];
+}
+
+/** A spring on its own seats, and the damper in it or beside it. */
+function springAndDamper(dr: Draft, side: Side): Shape[] {
+  const { p, big, drawing } = dr;
+  const { at } = sideOf(dr, side);
+  if (drawing.spring === 'on strut') return strut(dr, at);
+  const [top, foot, st, sf] = [at(p.damperTop), at(p.damperFoot), at(p.springTop), at(p.springFoot)];
+  const seats: Shape[] = [
+    { d: line([st[0] - 22 * big, st[1] - 3], [st[0] + 22 * big, st[1] - 3]), kind: 'ink', width: 4 },
+    { d: line([sf[0] - 20 * big, sf[1] + 3], [sf[0] + 20 * big, sf[1] + 3]), kind: 'ink', width: 3 },
+  ];
+  const around = drawing.spring === 'round damper';
+  const damper: Shape[] = [
+    { d: line(top, mix(top, foot, around ? 0.55 : 0.5)), kind: 'ink', width: 3 },
+    { d: line(mix(top, foot, around ? 0.45 : 0.42), foot), kind: 'tube', width: 10 * big },
+  ];
+  const spring = coil(st, sf, 17 * big, 6);
+  return around ? [...seats, ...damper, ...spring] : [...seats, ...spring, ...damper];
+}
+
+/** Knuckle, arms and tie rod. */
+function armsAndKnuckle(dr: Draft, side: Side): Shape[] {
+  const { p, big, drawing } = dr;
+  const { at, dir } = sideOf(dr, side);
+  const [armIn, armOut, hub] = [at(p.armInner), at(p.armOuter), at(p.hub)];
+  const top = p.upperOuter ? at(p.upperOuter) : drawing.spring === 'on strut' ? at(p.damperFoot) : hub;
+  const knuckle =
+    drawing.arm === 'across'
+      ? poly(
+          [top[0] - 4, top[1] - 2],
+          [top[0] + 6 * dir + 4, top[1] - 2],
           [hub[0] + 13 * dir, hub[1] - 16],
           [hub[0] + 13 * dir, hub[1] + 16],
           [armOut[0] + 5 * dir, armOut[1] - 2],
           [armOut[0] - 5 * dir, armOut[1] - 2],
-        ),
-        kind: 'part',
-      });
-    } else {
-      out.push({ d: rect(hub[0], hub[1], 20 * big, 40 * big, 5), kind: 'part' });
-    }
-    const armWidth = armWidthPx * big;
-    if (arm === 'trailing') {
-      // Seen from behind an arm that trails is short: its bushing, its body, the hub.
-      out.push({ d: line(armIn, mix(armIn, armOut, 0.55), hub), kind: 'tube', width: armWidth });
-    } else if (arm === 'along') {
-      out.push({ d: line(armIn, mix(armIn, [armIn[0], hub[1]], 0.9)), kind: 'tube', width: armWidth });
-    } else {
-      out.push({ d: line(armIn, armOut), kind: 'tube', width: armWidth });
-    }
-    if (p.upperInner && p.upperOuter) out.push({ d: line(at(p.upperInner), at(p.upperOuter)), kind: 'tube', width: 10 * big });
-    if (p.rackEnd && p.tieRodOuter) out.push({ d: line(at(p.rackEnd), at(p.tieRodOuter)), kind: 'ink', width: 4 });
-    // Wheel nuts on the outer face.
-    for (const k of [-1, 0, 1])
-      out.push({
-        d: rect(wheel[0] + dir * (wheelW / 2 + 3), hub[1] + k * 13 + axle.tyreDiameterMm * 0.16 * px * l.stretch, 6, 8, 1),
-        kind: 'ink',
-        width: 1.4,
-      });
-  }
+        )
+      : rect(hub[0], hub[1], 20 * big, 40 * big, 5);
+  const arm = {
+    across: line(armIn, armOut),
+    // Seen from behind an arm that trails is short: its bushing, its body, the hub.
+    trailing: line(armIn, mix(armIn, armOut, 0.55), hub),
+    along: line(armIn, mix(armIn, [armIn[0], hub[1]], 0.9)),
+  }[drawing.arm];
+  return [
+    { d: knuckle, kind: 'part' },
+    { d: arm, kind: 'tube', width: drawing.armWidthPx * big },
+    ...(p.upperInner && p.upperOuter
+      ? [{ d: line(at(p.upperInner), at(p.upperOuter)), kind: 'tube' as const, width: 10 * big }]
+      : []),
+    ...(p.rackEnd && p.tieRodOuter ? [{ d: line(at(p.rackEnd), at(p.tieRodOuter)), kind: 'ink' as const, width: 4 }] : []),
+  ];
+}
 
-  // The bar and what holds it, in front of the rest: this is what the program is about.
+/** The bar and what holds it, in front of the rest: this is what the program is about. */
+function barAndLinks(dr: Draft): Shape[] {
+  const { axle, sides, p, big } = dr;
+  const { barBushing, barEye, linkMount } = p;
+  if (!barBushing || !barEye || !linkMount) return [];
   const stack = axle.link !== null && LINKS[axle.link.kind].drawn === 'stack';
-  if (p.barBushing && p.barEye && p.linkMount) {
-    out.push({ ...span([p.barBushing[0], 0], p.barBushing[1], 'tube', 0), kind: 'tube', width: 7 * big });
-    for (const side of sides) {
-      const at = (q: Point): Point => [l.x(side, q[0]), l.y(q[1])];
-      const b = at(p.barBushing);
-      const eye = at(p.barEye);
-      const mount = at(p.linkMount);
-      out.push({ d: line(b, mix(b, eye, 0.35), eye), kind: 'ink', width: 6 * big });
-      out.push({ d: rect(b[0], b[1], 17 * big, 24 * big, 3), kind: 'part' });
-      out.push({
-        d: line(mount, eye),
-        kind: 'link',
-        width: (stack ? 4 : 5) * big,
-        side,
-      });
-      if (stack) {
-        for (const [from, to] of [
-          [mount, eye],
-          [eye, mount],
-        ] as const) {
-          for (const t of [-0.1, 0.1])
-            out.push({
-              d: rect(from[0] + (to[0] - from[0]) * t, from[1] + (to[1] - from[1]) * t, 15 * big, 6, 2.5),
-              kind: 'rubber',
-            });
-        }
-      }
-    }
-  }
-  return out;
+  const corner = (side: Side): Shape[] => {
+    const { at } = sideOf(dr, side);
+    const [b, eye, mount] = [at(barBushing), at(barEye), at(linkMount)];
+    const grommet = (from: Point, to: Point, t: number): Shape => ({
+      d: rect(...mix(from, to, t), 15 * big, 6, 2.5),
+      kind: 'rubber',
+    });
+    return [
+      { d: line(b, mix(b, eye, 0.35), eye), kind: 'ink', width: 6 * big },
+      { d: rect(b[0], b[1], 17 * big, 24 * big, 3), kind: 'part' },
+      { d: line(mount, eye), kind: 'link', width: (stack ? 4 : 5) * big, side },
+      ...(stack ? [-0.1, 0.1].flatMap((t) => [grommet(mount, eye, t), grommet(eye, mount, t)]) : []),
+    ];
+  };
+  return [span(dr, barBushing[0], barBushing[1], 7 * big), ...sides.flatMap(corner)];
+}
+
+/** The strokes of an axle from its stored points, both sides or one. Drawn back to front. */
+export function drawAxle(axle: AxleSpec, l: PlateLayout, sides: readonly Side[]): Shape[] {
+  const dr: Draft = {
+    axle,
+    l,
+    sides,
+    p: rearView(axle.points),
+    drawing: layoutOf(axle).drawing,
+    big: Math.min(1.6, Math.max(1, l.pxPerMm / 0.2)),
+    centre: sides.length === 2 ? (l.x('left', 0) + l.x('right', 0)) / 2 : undefined,
+  };
+  const side = (s: Side) => [...wheel(dr, s), ...springAndDamper(dr, s), ...armsAndKnuckle(dr, s), ...wheelNuts(dr, s)];
+  return [...frame(dr), ...crossMember(dr), ...steeringRack(dr), ...sides.flatMap(side), ...barAndLinks(dr)];
 }

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { enterPin, expect, joint, openSheet, secondTablet, signIn, test } from './yard';
 
+// Long: two browsers, two gauges, a loop and two files.
 test('simulated gauges measure on the open sheet; readings go out as files and come in again', async ({
   page,
   browser,

@@ -85,6 +85,7 @@ async function addPerson(address: string): Promise<void> {
 const people = async (address: string) =>
   ((await (await fetch(`${address}/api/session`)).json()) as { people: { name: string }[] }).people.map((p) => p.name);
 
+// Long: the start command itself, with its own PostgreSQL.
 test('one command prints one address; a second copy says so and ends', async () => {
   const a = start();
   const address = await a.address;
@@ -101,6 +102,7 @@ test('one command prints one address; a second copy says so and ends', async () 
   expect(a.out()).toContain('nothing that was stored is lost');
 });
 
+// Long: the start command itself, with its own PostgreSQL.
 test('kill -9 of the starter leaves server and database behind; the next start takes over', async () => {
   const a = start();
   const address = await a.address;
@@ -125,6 +127,7 @@ test('kill -9 of the starter leaves server and database behind; the next start t
   expect(existsSync(path.join(local, 'running.json'))).toBe(false);
 });
 
+// Long: the start command itself, with its own PostgreSQL.
 test('an existing database is used instead through DATABASE_URL, and left running', async () => {
   const own = start();
   await own.address;

@@ -45,6 +45,21 @@ export async function openSheet(page: Page, plate: string): Promise<void> {
 
 export const joint = (page: Page, id: string) => page.locator(`[data-joint="${id}"]`);
 
+/** The screen stands still: fonts loaded, nothing under way to the server, no transition running. */
+export async function settled(page: Page): Promise<void> {
+  await page.waitForFunction(async () => {
+    await document.fonts.ready;
+    return document.getAnimations().every((a) => a.playState !== 'running');
+  });
+}
+
+/** Goes to a station of the open sheet and waits until it is the one shown. */
+export async function goTo(page: Page, station: string): Promise<void> {
+  await page.getByTestId(`station-${station}`).click();
+  await expect(page).toHaveURL(new RegExp(`/${station}$`));
+  await settled(page);
+}
+
 export async function enterPin(page: Page, person?: string): Promise<void> {
   if (person) await page.getByRole('dialog').getByRole('button', { name: person }).click();
   await page.getByRole('dialog').getByTestId('pin').fill(PIN);

@@ -13,8 +13,22 @@ const STAGES = ['types', 'lint', 'format', 'unit', 'e2e'];
 const asked = process.argv.slice(2).filter((a) => STAGES.includes(a));
 const wanted = (stage) => asked.length === 0 || asked.includes(stage);
 
+/** A test over this many seconds says why it is long (`// Long: …` within the lines above it). */
+const LONG_S = 10;
+
 let passed = 0;
 let failed = 0;
+
+/** Names the tests that took long, with the reason that stands beside each. No test fails for its time: machines differ. */
+function sayLong(tests) {
+  for (const { file, line, title, seconds } of tests.filter((t) => t.seconds > LONG_S)) {
+    const above = readFileSync(file, 'utf8')
+      .split('\n')
+      .slice(Math.max(0, line - 8), line);
+    const why = above.find((l) => /\/\/ Long: ./.test(l));
+    say(`${seconds.toFixed(1)} s  ${title}${why ? ` (${why.replace(/^.*\/\/ Long: /, '')})` : ' — no reason beside it'}`);
+  }
+}
 
 /** A stage that is one check: it passes or it does not. */
 async function check(name, command, args) {
@@ -43,6 +57,16 @@ async function jest(env) {
   passed += result.numPassedTests;
   failed += result.numFailedTests + result.numRuntimeErrorTestSuites;
   for (const file of result.testResults) if (file.status === 'failed') say(`${file.name}\n${file.message}`);
+  sayLong(
+    result.testResults.flatMap((file) =>
+      file.assertionResults.map((t) => ({
+        file: file.name,
+        line: t.location?.line ?? 1,
+        title: t.fullName,
+        seconds: (t.duration ?? 0) / 1000,
+      })),
+    ),
+  );
   say(`${result.numPassedTests} passed, ${result.numFailedTests} failed in ${result.testResults.length} files`);
 }
 
@@ -58,7 +82,21 @@ async function playwright(address) {
     say(r.out.slice(-8000));
     return;
   }
-  const { stats } = JSON.parse(readFileSync(report, 'utf8'));
+  const { stats, suites, config } = JSON.parse(readFileSync(report, 'utf8'));
+  const tests = suites.flatMap(function specs(suite) {
+    return [...(suite.specs ?? []), ...(suite.suites ?? []).flatMap(specs)];
+  });
+  const flaky = tests.filter((s) => s.tests.some((t) => t.status === 'flaky'));
+  for (const s of flaky)
+    say(`Flaky, only at the second try: ${s.title} (${s.file})\n${s.tests[0].results[0].error?.message ?? ''}`);
+  sayLong(
+    tests.map((s) => ({
+      file: path.join(config.rootDir, s.file),
+      line: s.line,
+      title: s.title,
+      seconds: Math.max(...s.tests.flatMap((t) => t.results.map((r) => r.duration))) / 1000,
+    })),
+  );
   passed += stats.expected + stats.flaky;
   failed += stats.unexpected;
   if (stats.unexpected > 0 || r.code !== 0) say(r.out.slice(-12000));

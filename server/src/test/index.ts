@@ -1,4 +1,6 @@
 import type { AddressInfo } from 'node:net';
+import { copyFile, mkdtemp, readdir, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { randomBytes } from 'node:crypto';
 import pg from 'pg';
@@ -75,8 +77,27 @@ export interface Running {
   stop(): Promise<void>;
 }
 
-/** A server of its own on a database of its own, with the demo shop. */
-export async function startApp(options: { demo?: boolean } = {}): Promise<Running> {
+const MIGRATIONS = path.join(__dirname, '../db/migrations');
+
+/** Brings a database to where an older program left it: its migrations up to and including the numbered one. */
+async function migrateUpTo(db: Db, last: string): Promise<void> {
+  const folder = await mkdtemp(path.join(tmpdir(), 'migrations-'));
+  try {
+    for (const file of (await readdir(MIGRATIONS)).filter((f) => f.slice(0, 3) <= last))
+      await copyFile(path.join(MIGRATIONS, file), path.join(folder, file));
+    await migrate(db, folder);
+  } finally {
+    await rm(folder, { recursive: true });
+  }
+}
+
+/**
+ * A server of its own on a database of its own, with the demo shop, or with what an older program left:
+ * `older.fill` runs after the migration numbered `older.last`, before the rest.
+ */
+export async function startApp(
+  options: { demo?: boolean; older?: { last: string; fill: (db: Db) => Promise<unknown> } } = {},
+): Promise<Running> {
   const name = `test_${randomBytes(6).toString('hex')}`;
   const admin = new pg.Client({ connectionString: testServer() });
   await admin.connect();
@@ -84,8 +105,12 @@ export async function startApp(options: { demo?: boolean } = {}): Promise<Runnin
   const url = new URL(testServer());
   url.pathname = `/${name}`;
   const db = makePool(url.href);
-  await migrate(db, path.join(__dirname, '../db/migrations'));
-  if (options.demo !== false) await loadDemo(db, new Date());
+  if (options.older) {
+    await migrateUpTo(db, options.older.last);
+    await options.older.fill(db);
+  }
+  await migrate(db, MIGRATIONS);
+  if (options.demo !== false && !options.older) await loadDemo(db, new Date());
   const log = pino({ level: 'silent' });
   const news = new LiveNews(url.href, log);
   await news.start();

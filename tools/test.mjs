@@ -24,7 +24,7 @@ function sayLong(tests) {
   for (const { file, line, title, seconds } of tests.filter((t) => t.seconds > LONG_S)) {
     const above = readFileSync(file, 'utf8')
       .split('\n')
-      .slice(Math.max(0, line - 8), line);
+      .slice(Math.max(0, line - 3), line);
     const why = above.find((l) => /\/\/ Long: ./.test(l));
     say(`${seconds.toFixed(1)} s  ${title}${why ? ` (${why.replace(/^.*\/\/ Long: /, '')})` : ' — no reason beside it'}`);
   }

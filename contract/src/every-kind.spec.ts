@@ -1,6 +1,5 @@
 import { ENTRY_KINDS, ENTRY_SPECS, ROLES, sayEntry, type Entry, type EntryKind } from '@ash-knot/core';
-import { SAMPLES } from '@ash-knot/core/test';
-import { entry, entryBodies } from '.';
+import { entry, entryBodies, exampleOf } from '.';
 
 const words = { joint: (id: string) => id, fastener: (id: string) => id, step: (id: string) => id };
 const line = (kind: EntryKind) => ({
@@ -8,7 +7,7 @@ const line = (kind: EntryKind) => ({
   job: '0193a000-0000-7000-8000-000000000002',
   kind,
   version: ENTRY_SPECS[kind].version,
-  body: SAMPLES[kind],
+  body: exampleOf(kind),
   by: 'ann',
   at: '2026-11-25T09:00:00.000Z',
 });

@@ -5,6 +5,10 @@ type Plain<T> = T extends object ? { -readonly [K in keyof T]: Plain<T[K]> } : T
 
 type Equal<A, B> = (<X>() => X extends A ? 1 : 2) extends <X>() => X extends B ? 1 : 2 ? true : false;
 
+/** Only a schema that gives exactly this type. */
+type Giving<S extends z.ZodType, T> = S &
+  (Equal<Plain<z.output<S>>, Plain<T>> extends true ? unknown : { 'the schema is not equal to the type': T });
+
 /**
  * Ties a schema to the type of core that it checks: what it gives must be equal to the type, not merely
  * assignable. A field that is missing from the schema, an optional one too, does not compile: Zod would
@@ -12,7 +16,14 @@ type Equal<A, B> = (<X>() => X extends A ? 1 : 2) extends <X>() => X extends B ?
  */
 export const schemaOf =
   <T>() =>
-  <S extends z.ZodType>(
-    schema: S & (Equal<Plain<z.output<S>>, Plain<T>> extends true ? unknown : { 'the schema is not equal to the type': T }),
-  ): z.ZodType<T> =>
+  <S extends z.ZodType>(schema: Giving<S, T>): z.ZodType<T> =>
     schema as unknown as z.ZodType<T>;
+
+/**
+ * The schema of an entry's body, equal to its type, with an example that has in it everything there may be:
+ * published with the schema, and what the tests send round.
+ */
+export const bodyOf =
+  <T>() =>
+  <S extends z.ZodType>(schema: Giving<S, T>, example: T): z.ZodType<T> =>
+    schemaOf<T>()<S>(schema).meta({ examples: [example] });

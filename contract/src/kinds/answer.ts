@@ -1,9 +1,9 @@
 import * as z from 'zod';
 import { ANSWER_WAYS, type EntryBodies } from '@ash-knot/core';
-import { schemaOf } from '../same';
+import { bodyOf } from '../same';
 import { text, uuid } from '../words';
 
-export const answer = schemaOf<EntryBodies['answer']>()(
+export const answer = bodyOf<EntryBodies['answer']>()(
   z.object({
     answer: z.enum(['approved', 'declined']),
     what: text(300).min(1),
@@ -12,4 +12,12 @@ export const answer = schemaOf<EntryBodies['answer']>()(
     how: z.enum(ANSWER_WAYS),
     warning: text(500),
   }),
+  {
+    answer: 'declined',
+    what: 'both links',
+    parts: ['0193a000-0000-7000-8000-00000000000a'],
+    who: 'owner',
+    how: 'by phone',
+    warning: 'it will wear',
+  },
 );

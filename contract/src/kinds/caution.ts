@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import type { EntryBodies } from '@ash-knot/core';
-import { schemaOf } from '../same';
+import { bodyOf } from '../same';
 import { stepId } from '../words';
 
-export const caution = schemaOf<EntryBodies['caution']>()(z.object({ step: stepId }));
+export const caution = bodyOf<EntryBodies['caution']>()(z.object({ step: stepId }), { step: 'raise' });

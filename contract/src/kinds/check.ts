@@ -1,9 +1,9 @@
 import * as z from 'zod';
 import { CHECK_IDS, CHECK_RESULTS, ELSEWHERE_CHECK_IDS, OTHER_FAULTS, VEHICLE_STATES, type EntryBodies } from '@ash-knot/core';
-import { schemaOf } from '../same';
+import { bodyOf } from '../same';
 import { jointId } from '../words';
 
-export const check = schemaOf<EntryBodies['check']>()(
+export const check = bodyOf<EntryBodies['check']>()(
   z.object({
     check: z.enum([...CHECK_IDS, ...ELSEWHERE_CHECK_IDS]),
     state: z.enum(VEHICLE_STATES),
@@ -13,4 +13,13 @@ export const check = schemaOf<EntryBodies['check']>()(
       .max(60),
     rocks: z.boolean().optional(),
   }),
+  {
+    check: 'shake-12-6',
+    state: 'both-hanging',
+    results: [
+      { joint: 'front.left.ball-joint', result: 'can’t tell' },
+      { joint: 'front.left.wheel-bearing', result: 'can’t tell' },
+    ],
+    rocks: true,
+  },
 );

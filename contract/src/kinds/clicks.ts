@@ -1,9 +1,9 @@
 import * as z from 'zod';
 import type { EntryBodies } from '@ash-knot/core';
-import { schemaOf } from '../same';
+import { bodyOf } from '../same';
 import { fastenerId, nm, text } from '../words';
 
-export const clicks = schemaOf<EntryBodies['clicks']>()(
+export const clicks = bodyOf<EntryBodies['clicks']>()(
   z.object({
     fastener: fastenerId,
     clicks: z.int().min(0).max(100),
@@ -12,4 +12,12 @@ export const clicks = schemaOf<EntryBodies['clicks']>()(
     targetText: text(60),
     source: text(200),
   }),
+  {
+    fastener: 'front.left.wheel-nut',
+    clicks: 16,
+    of: 16,
+    targetNm: 110,
+    targetText: '110 N·m',
+    source: 'book',
+  },
 );

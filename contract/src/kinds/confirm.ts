@@ -1,8 +1,14 @@
 import * as z from 'zod';
 import { CONFIRM_OUTCOMES, type EntryBodies } from '@ash-knot/core';
-import { schemaOf } from '../same';
+import { bodyOf } from '../same';
 import { cause, jointId, note } from '../words';
 
-export const confirm = schemaOf<EntryBodies['confirm']>()(
+export const confirm = bodyOf<EntryBodies['confirm']>()(
   z.object({ joint: jointId, outcome: z.enum(CONFIRM_OUTCOMES), note, instead: cause.optional() }),
+  {
+    joint: 'front.left.link-lower',
+    outcome: 'something else',
+    note: '',
+    instead: 'front.left.bracket-bolts',
+  },
 );

@@ -1,6 +1,9 @@
 import * as z from 'zod';
 import { DEFECTS, type EntryBodies } from '@ash-knot/core';
-import { schemaOf } from '../same';
+import { bodyOf } from '../same';
 import { jointId } from '../words';
 
-export const defect = schemaOf<EntryBodies['defect']>()(z.object({ joint: jointId, what: z.enum(DEFECTS) }));
+export const defect = bodyOf<EntryBodies['defect']>()(z.object({ joint: jointId, what: z.enum(DEFECTS) }), {
+  joint: 'front.left.link-lower',
+  what: 'boot torn',
+});

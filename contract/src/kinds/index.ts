@@ -69,6 +69,10 @@ export const entryBodies: { readonly [K in EntryKind]: z.ZodType<EntryBodies[K]>
   'hand-back': handBack,
 };
 
+/** A body of a kind with everything in it that may be. */
+export const exampleOf = <K extends EntryKind>(kind: K): EntryBodies[K] =>
+  (entryBodies[kind].meta()!['examples'] as [EntryBodies[K]])[0];
+
 const base = { id: uuid, job: uuid, version: z.int(), by: text(60).min(1), at: z.iso.datetime({ offset: true }) };
 const lineOf = (kind: EntryKind) => z.object({ ...base, kind: z.literal(kind), body: entryBodies[kind] });
 

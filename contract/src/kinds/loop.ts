@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { LOOP_KINDS, LOOP_METHOD, MEASURED_PHASES, MOST_LOOP_POINTS, type EntryBodies } from '@ash-knot/core';
-import { schemaOf } from '../same';
+import { bodyOf } from '../same';
 import { gaugeId, jointId, text, uuid } from '../words';
 
 const span = z.number().min(-1e9).max(1e9);
@@ -23,7 +23,7 @@ const loopResult = z.object({
   sentence: text(300),
 });
 
-export const loop = schemaOf<EntryBodies['loop']>()(
+export const loop = bodyOf<EntryBodies['loop']>()(
   z.object({
     joint: jointId,
     phase: z.enum(MEASURED_PHASES),
@@ -32,4 +32,28 @@ export const loop = schemaOf<EntryBodies['loop']>()(
     result: loopResult,
     calibration: text(80).optional(),
   }),
+  {
+    joint: 'front.left.frame-bushing',
+    phase: 'after',
+    gauge: 'force',
+    file: '0193a000-0000-7000-8000-00000000000a',
+    result: {
+      method: LOOP_METHOD,
+      points: 600,
+      used: 569,
+      band: [-0.3, 0.3],
+      playMm: 0.6,
+      uMm: 0.004,
+      expandedMm: 0.008,
+      stiffness: { minus: 1500, plus: 2000, middle: 0 },
+      frictionN: 15,
+      offsetN: 0,
+      residualN: 0.07,
+      deltaBic: 8292,
+      naiveMm: 0.62,
+      kind: 'loose',
+      sentence: 'Loose: 0.60 mm of play (± 0.01); outside it 1500 N/mm one way, 2000 N/mm the other.',
+    },
+    calibration: 'never calibrated',
+  },
 );

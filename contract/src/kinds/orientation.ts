@@ -1,8 +1,9 @@
 import * as z from 'zod';
 import { ORIENTATIONS, type EntryBodies } from '@ash-knot/core';
-import { schemaOf } from '../same';
+import { bodyOf } from '../same';
 import { jointId, stepId } from '../words';
 
-export const orientation = schemaOf<EntryBodies['orientation']>()(
+export const orientation = bodyOf<EntryBodies['orientation']>()(
   z.object({ step: stepId, joint: jointId, orientation: z.enum(ORIENTATIONS) }),
+  { step: 'fit-link-left', joint: 'front.left.link-lower', orientation: 'link studs' },
 );

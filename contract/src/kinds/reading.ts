@@ -1,9 +1,9 @@
 import * as z from 'zod';
 import { MEASURED_PHASES, MOST_PLAY_MM, type EntryBodies } from '@ash-knot/core';
-import { schemaOf } from '../same';
+import { bodyOf } from '../same';
 import { gaugeId, jointId, text } from '../words';
 
-export const reading = schemaOf<EntryBodies['reading']>()(
+export const reading = bodyOf<EntryBodies['reading']>()(
   z.object({
     joint: jointId,
     phase: z.enum(MEASURED_PHASES),
@@ -14,4 +14,14 @@ export const reading = schemaOf<EntryBodies['reading']>()(
     playMm: z.number().min(0).max(MOST_PLAY_MM),
     calibration: text(80).optional(),
   }),
+  {
+    joint: 'front.left.frame-bushing',
+    phase: 'before',
+    gauge: 'dial',
+    first: 1,
+    second: 1.4,
+    unit: 'mm',
+    playMm: 0.4,
+    calibration: 'never calibrated',
+  },
 );

@@ -1,8 +1,9 @@
 import * as z from 'zod';
 import type { EntryBodies } from '@ash-knot/core';
-import { schemaOf } from '../same';
+import { bodyOf } from '../same';
 import { text } from '../words';
 
-export const recheck = schemaOf<EntryBodies['recheck']>()(
+export const recheck = bodyOf<EntryBodies['recheck']>()(
   z.object({ what: text(200).min(1), atKm: z.number().min(0).max(3_000_000), onDate: z.iso.date() }),
+  { what: 'link nuts', atKm: 100, onDate: '2026-12-01' },
 );

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { BUSHING_KINDS, MEASURED_PHASES, STACK_PIECES, type ResultKind, type EntryBodies } from '@ash-knot/core';
-import { schemaOf } from '../same';
+import { bodyOf } from '../same';
 import { limitOwner } from '../shop';
 import { gaugeId, jointId, text, uuid } from '../words';
 
@@ -97,7 +97,7 @@ const resultOf = <W extends ResultKind, G extends z.ZodType, F extends z.ZodType
     words: text(600).min(1),
   });
 
-export const result = schemaOf<EntryBodies['result']>()(
+export const result = bodyOf<EntryBodies['result']>()(
   z.discriminatedUnion('what', [
     resultOf('play', play.given, play.found),
     resultOf('frame fit', frameFit.given, frameFit.found),
@@ -105,4 +105,33 @@ export const result = schemaOf<EntryBodies['result']>()(
     resultOf('thread', thread.given, foundSizes),
     resultOf('hex', hex.given, foundSizes),
   ]),
+  {
+    what: 'frame fit',
+    joint: 'front.left.frame-bushing',
+    gauge: 'caliper',
+    method: 'bushing fit 1',
+    given: {
+      kind: 'two-bolt',
+      material: 'rubber',
+      cleanMm: [22],
+      seatMm: [21.6],
+      oldBoreMm: 21.9,
+      newBoreMm: 21.5,
+      freeHeightMm: 40,
+      pocketMm: 38,
+      uMm: 0.03,
+    },
+    found: {
+      nominalMm: 22,
+      seatMm: 21.6,
+      ovalityMm: 0,
+      wearMm: 0.4,
+      clearanceOldMm: 0.3,
+      clearanceNewMm: -0.1,
+      crush: 0.05,
+      order: [21, 22],
+      verdict: 'fits',
+    },
+    words: 'The one on the bench fits the bar.',
+  },
 );

@@ -1,5 +1,8 @@
 import * as z from 'zod';
 import { EQUIPMENT, type EntryBodies } from '@ash-knot/core';
-import { schemaOf } from '../same';
+import { bodyOf } from '../same';
 
-export const setup = schemaOf<EntryBodies['setup']>()(z.object({ equipment: z.enum(EQUIPMENT), corroded: z.boolean() }));
+export const setup = bodyOf<EntryBodies['setup']>()(z.object({ equipment: z.enum(EQUIPMENT), corroded: z.boolean() }), {
+  equipment: 'lift',
+  corroded: true,
+});

@@ -1,9 +1,9 @@
 import * as z from 'zod';
 import { HOLDS, SIZES, type EntryBodies } from '@ash-knot/core';
-import { schemaOf } from '../same';
+import { bodyOf } from '../same';
 import { axleEnd, text } from '../words';
 
-export const size = schemaOf<EntryBodies['size']>()(
+export const size = bodyOf<EntryBodies['size']>()(
   z.object({
     axle: axleEnd,
     size: z.enum(SIZES),
@@ -12,4 +12,5 @@ export const size = schemaOf<EntryBodies['size']>()(
     thread: text(20).optional(),
     hold: z.enum(HOLDS).optional(),
   }),
+  { axle: 'front', size: 'hold', text: '5 mm hex', mm: 5, hold: 'hex' },
 );

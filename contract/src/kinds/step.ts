@@ -1,6 +1,9 @@
 import * as z from 'zod';
 import type { EntryBodies } from '@ash-knot/core';
-import { schemaOf } from '../same';
+import { bodyOf } from '../same';
 import { stepId } from '../words';
 
-export const step = schemaOf<EntryBodies['step']>()(z.object({ step: stepId, state: z.enum(['done', 'undone']) }));
+export const step = bodyOf<EntryBodies['step']>()(z.object({ step: stepId, state: z.enum(['done', 'undone']) }), {
+  step: 'chock',
+  state: 'done',
+});

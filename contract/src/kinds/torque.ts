@@ -1,9 +1,9 @@
 import * as z from 'zod';
 import { TORQUE_METHODS, type EntryBodies } from '@ash-knot/core';
-import { schemaOf } from '../same';
+import { bodyOf } from '../same';
 import { fastenerId, nm, text } from '../words';
 
-export const torque = schemaOf<EntryBodies['torque']>()(
+export const torque = bodyOf<EntryBodies['torque']>()(
   z.object({
     fastener: fastenerId,
     targetNm: nm,
@@ -15,4 +15,15 @@ export const torque = schemaOf<EntryBodies['torque']>()(
     method: z.enum(TORQUE_METHODS),
     detail: text(300).optional(),
   }),
+  {
+    fastener: 'front.left.link-lower-nut',
+    targetNm: 48,
+    targetText: '48 N·m',
+    source: 'book',
+    achievedNm: 48.2,
+    value: 48.2,
+    unit: 'N·m',
+    method: 'wrench with adapter',
+    detail: 'set 44 N·m',
+  },
 );

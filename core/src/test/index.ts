@@ -189,4 +189,3 @@ export function ledger() {
   return <K extends EntryKind>(kind: K, body: EntryBodies[K], by = 'ann'): Entry =>
     makeEntry({ kind, body }, { id: `e${++n}`, job: 'j1', by, at: new Date(Date.UTC(2026, 0, 5, 9, n)).toISOString() });
 }
-export { SAMPLES } from './samples';

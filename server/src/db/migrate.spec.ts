@@ -1,7 +1,6 @@
 import { foldJob, contextOf } from '@ash-knot/core';
 import { PEOPLE, RULES, TYPES } from '@ash-knot/demo';
-import { SAMPLES } from '@ash-knot/core/test';
-import type { FileView, FloorView, JobView, SessionView } from '@ash-knot/contract';
+import { exampleOf, type FileView, type FloorView, type JobView, type SessionView } from '@ash-knot/contract';
 import { rebuild } from '../ledger/rebuild';
 import { hashPin } from '../session/pin';
 import { startApp, type Running } from '../test';
@@ -54,14 +53,14 @@ async function fill(db: Db): Promise<void> {
       kind,
       JSON.stringify(body),
     ]);
-  const { handling, ...complaint } = SAMPLES.complaint;
+  const { handling, ...complaint } = exampleOf('complaint');
   await entry(5, DONE, 'complaint', { ...complaint, drives: handling, words: 'sings at night' });
   await entry(6, DONE, 'verdict', { causes: ['front.left.spring'], reproduced: true, note: '' });
   await entry(7, DONE, 'strike', { entry: id(6), why: 'wrong vehicle' });
   await entry(8, DONE, 'hand-back', { distanceKm: 60_012, note: '' });
   await entry(9, OPEN, 'complaint', { ...complaint, drives: handling, words: 'knocks on the cobbles' });
   await entry(10, OPEN, 'measure', { axle: 'front', measure: 'bar-diameter', text: '22 mm', mm: 22 });
-  await entry(11, OPEN, 'loop', { ...SAMPLES.loop, gauge: 'dial-1', phase: 'before', file: LOOP });
+  await entry(11, OPEN, 'loop', { ...exampleOf('loop'), gauge: 'dial-1', phase: 'before', file: LOOP });
   await entry(12, OPEN, 'photo', { photo: PHOTO, joint: 'front.left.link-lower' });
   await db.query("INSERT INTO photo (id, job_id, mime, bytes, taken_by) VALUES ($1, $2, 'image/jpeg', $3, 'ruan')", [
     PHOTO,
@@ -107,7 +106,7 @@ test('a shop of the program before: its jobs open, fold and show what was said, 
   const shop = ((await t.get('/session')).body as SessionView).shop!;
   expect(shop.suspectsTable!.faults['link-lower'].prior).toBe(0.4);
   const state = foldJob(contextOf(view, shop), view.entries);
-  expect(state.complaint!.handling).toEqual(SAMPLES.complaint.handling);
+  expect(state.complaint!.handling).toEqual(exampleOf('complaint').handling);
   expect(state.sizes[0]!.body).toMatchObject({ size: 'bar-diameter', mm: 22 });
   for (const file of [PHOTO, LOOP]) expect((await t.get(`/attachments/${file}`)).status).toBe(200);
 });

@@ -9,8 +9,7 @@ import {
   type EntryBodies,
   type EntryKind,
 } from '@ash-knot/core';
-import { SAMPLES } from '@ash-knot/core/test';
-import type { FileView, FloorView, JobView, SessionView } from '@ash-knot/contract';
+import { exampleOf, type FileView, type FloorView, type JobView, type SessionView } from '@ash-knot/contract';
 import { freshId, startApp, type Running, type Tablet } from '../test';
 import { rebuild } from './rebuild';
 import { TABLES } from './tables';
@@ -45,7 +44,7 @@ test('the file shows the complaint and verdict that stand: a struck one no longe
     return [j.words, j.causes];
   };
   const [before] = await now();
-  const words = line(job, 'complaint', { ...SAMPLES.complaint, words: 'sings at night' });
+  const words = line(job, 'complaint', { ...exampleOf('complaint'), words: 'sings at night' });
   const verdict = line(job, 'verdict', { causes: ['front.left.spring'], reproduced: true, note: '' });
   await write(t, words, verdict);
   expect(await now()).toEqual(['sings at night', ['front.left.spring']]);
@@ -73,12 +72,12 @@ test('play by a loop is charted, instead of the readings that came before it; a 
   ].join('\n');
   expect((await t.ask('PUT', `/jobs/${job}/attachments/loop/${id}`, csv, { 'content-type': 'text/csv' })).status).toBe(201);
   const loop = line(job, 'loop', {
-    ...SAMPLES.loop,
+    ...exampleOf('loop'),
     joint,
     phase: 'before',
     gauge: 'force-1',
     file: id,
-    result: { ...SAMPLES.loop.result, playMm: 0.87 },
+    result: { ...exampleOf('loop').result, playMm: 0.87 },
   });
   await write(t, loop);
   expect(await charted()).toEqual([0.87]);
@@ -137,8 +136,8 @@ async function finish(t: Tablet, plate: string): Promise<{ job: string; handBack
 test('every table made anew from the ledger is what it was, struck entries, hand-backs and lessons included', async () => {
   const t = await app.tablet().signIn();
   const job = await t.job('HB 0093');
-  const reading = line(job, 'reading', { ...SAMPLES.reading, gauge: 'dial-1' });
-  const mark = line(job, 'mark', SAMPLES.mark);
+  const reading = line(job, 'reading', { ...exampleOf('reading'), gauge: 'dial-1' });
+  const mark = line(job, 'mark', exampleOf('mark'));
   await write(t, reading, mark);
   await write(
     t,

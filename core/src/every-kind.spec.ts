@@ -38,11 +38,12 @@ import {
 } from '.';
 import { STRUT_TYPE } from './test';
 
-/** An axle of each layout, steered and with everything a bar hangs on, so that every joint of it shows. */
+/** An axle of each layout, steered, driven and with everything a bar hangs on, so that every joint of it shows. */
 const axleOf = (suspension: Suspension, link: LinkKind = 'ball-stud'): AxleSpec => {
   const front = STRUT_TYPE.axles.front;
   return {
     ...front,
+    powered: true,
     suspension,
     springSeat: LAYOUTS[suspension].springSeat,
     link: { ...front.link!, kind: link },

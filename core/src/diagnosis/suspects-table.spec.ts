@@ -1,5 +1,5 @@
 import { STRUT_TYPE } from '../test';
-import { readSuspectsTable, SHIPPED, faultStrength, type SuspectsTable } from '.';
+import { readStoredTable, readSuspectsTable, SHIPPED, faultStrength, type SuspectsTable } from '.';
 
 const changed = (change: (s: Record<string, never>) => void): unknown => {
   const copy = structuredClone(SHIPPED) as unknown as Record<string, never>;
@@ -81,4 +81,24 @@ test('variants: the later wins, what they leave out stays', () => {
   expect(bushed.prior).toBe(0.08);
   expect(bushed.signs.squeak).toBe(0.25);
   expect(bushed.signs.cornering).toBe(plain.signs.cornering);
+});
+
+test('a stored table that knew a fault less: it comes with all that ships of it, and nothing the shop left out comes back', () => {
+  const stored = changed((s: unknown) => {
+    const t = s as Loose & { felt: { by: Record<string, number> }; seen: Record<string, { by: Record<string, number> }> };
+    delete t['faults']!['damper'];
+    delete t.felt.by['damper'];
+    delete t.seen['oil leak']!.by['damper'];
+    // The yard's own judgement: a worn spring is not felt.
+    delete t.felt.by['spring'];
+    t.felt.by['link-lower'] = 0.5;
+  });
+  const read = readStoredTable(stored);
+  expect(read.faults.damper).toEqual(SHIPPED.faults.damper);
+  expect([read.felt.by.damper, read.seen['oil leak'].by.damper]).toEqual([
+    SHIPPED.felt.by.damper,
+    SHIPPED.seen['oil leak'].by.damper,
+  ]);
+  expect([read.felt.by.spring, read.felt.by['link-lower']]).toEqual([undefined, 0.5]);
+  expect(readStoredTable(SHIPPED)).toEqual(SHIPPED);
 });

@@ -203,9 +203,11 @@ export function readStoredTable(stored: unknown): SuspectsTable {
   const kept = (rows: unknown, keys: readonly string[]) =>
     Object.fromEntries(Object.entries((rows ?? {}) as Raw).filter(([k]) => keys.includes(k)));
   const { faults, leaks, felt, seen, measured, drive, place, priors } = shipped;
+  // A cause the shop left out of an observation stays out; a fault its program did not know comes with ours.
+  const isNew = FAULT_KINDS.filter((k) => !(k in ((t['faults'] ?? {}) as Raw)));
   const observed = (mine: unknown, ours: { leak: number; by: object }) => {
     const m = (mine ?? ours) as { leak: number; by: object };
-    return { ...m, by: kept({ ...(mine ? {} : ours.by), ...m.by }, FAULT_KINDS) };
+    return { ...m, by: kept({ ...(mine ? kept(ours.by, isNew) : ours.by), ...m.by }, FAULT_KINDS) };
   };
   return readSuspectsTable({
     ...t,

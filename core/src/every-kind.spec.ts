@@ -144,6 +144,15 @@ test.each(FASTENER_KINDS)('fastener %s has a name in both dialects', (kind) => {
   for (const d of ['sway bar', 'anti-roll bar'] as const) expect(fastenerName(kind, d)).toMatch(/^[A-Z]/);
 });
 
+test('every kind of fastener is disturbed by renewing something: one that is not would never be tightened', () => {
+  const disturbed = new Set(
+    axles.flatMap((axle) =>
+      jointKinds(axle).flatMap((kind) => fastenersFor('front', axle, [`front.left.${kind}`]).map((f) => f.kind)),
+    ),
+  );
+  expect([...disturbed].sort()).toEqual([...FASTENER_KINDS].sort());
+});
+
 test('step ids come apart as they were put together, and nothing else does', () => {
   for (const what of ONCE) expect(splitStep(what)).toEqual({ what });
   for (const what of OF_SIDE) expect(splitStep(`${what}-left`)).toEqual({ what, side: 'left' });

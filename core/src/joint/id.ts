@@ -13,13 +13,25 @@ export interface JointParts {
   readonly kind: JointKind;
 }
 
-export const jointId = (axle: AxleEnd, side: Side, kind: JointKind): JointId => `${axle}.${side}.${kind}`;
-
-const PARTS: ReadonlyMap<string, JointParts> = new Map(
-  AXLES.flatMap((axle) =>
-    SIDES.flatMap((side) => JOINT_KINDS.map((kind) => [jointId(axle, side, kind), { axle, side, kind }] as const)),
-  ),
+const ALL: readonly JointParts[] = AXLES.flatMap((axle) =>
+  SIDES.flatMap((side) => JOINT_KINDS.map((kind) => ({ axle, side, kind }))),
 );
+const PARTS: ReadonlyMap<string, JointParts> = new Map(ALL.map((j) => [`${j.axle}.${j.side}.${j.kind}`, j]));
+/** The same text object each time: a fold looks hundreds of ids up, and a text put together anew is hashed anew. */
+const IDS = new Map([...PARTS].map(([id, j]) => [j, id as JointId]));
+const AT = Object.fromEntries(
+  AXLES.map((axle) => [
+    axle,
+    Object.fromEntries(
+      SIDES.map((side) => [
+        side,
+        Object.fromEntries(ALL.filter((j) => j.axle === axle && j.side === side).map((j) => [j.kind, IDS.get(j)])),
+      ]),
+    ),
+  ]),
+) as unknown as Readonly<Record<AxleEnd, Record<Side, Record<JointKind, JointId>>>>;
+
+export const jointId = (axle: AxleEnd, side: Side, kind: JointKind): JointId => AT[axle][side][kind];
 
 export const isJointId = (id: string): id is JointId => PARTS.has(id);
 

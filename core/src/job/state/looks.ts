@@ -14,6 +14,7 @@ import {
 import type { CheckResult, Entry, EntryBodies, Ledger } from '../../ledger';
 import { AXLES, type AxleSpec, type Side } from '../../vehicle';
 import type { JobContext } from '../context';
+import { grouped } from './grouped';
 import { judgeJoint, type HandFinding } from './joint';
 import { measuresOf, type JointMeasures } from './measuring';
 
@@ -64,24 +65,23 @@ function openRocks(checks: readonly Entry<'check'>[]): Rock[] {
     );
 }
 
+/** What one check said of one joint. */
+interface Said {
+  readonly joint: string;
+  readonly check: EntryBodies['check'];
+  readonly result: CheckResult;
+}
+
 /** The hand's finding from the checks in their order: one that counts is not undone by a later one that does not. */
-function handOf(
-  id: JointId,
-  kind: JointKind,
-  checks: readonly Entry<'check'>[],
-  spec: AxleSpec,
-  known: readonly Check[],
-): HandFinding {
+function handOf(kind: JointKind, said: readonly Said[], spec: AxleSpec, known: readonly Check[]): HandFinding {
   let found: HandFinding = { counts: false, handWhy: '' };
-  for (const e of checks) {
-    const r = e.body.results.find((x) => x.joint === id);
-    if (!r) continue;
-    const check = known.find((c) => c.id === e.body.check);
-    const ruling = check ? stateCounts(spec, check, kind, e.body.state) : ({ counts: true } as const);
+  for (const { check: by, result } of said) {
+    const check = known.find((c) => c.id === by.check);
+    const ruling = check ? stateCounts(spec, check, kind, by.state) : ({ counts: true } as const);
     // Movement felt always counts.
-    const counts = ruling.counts || r.result === 'moves';
+    const counts = ruling.counts || result === 'moves';
     if (found.counts && !counts) continue;
-    found = { hand: r.result, counts, handWhy: ruling.counts ? '' : ruling.why };
+    found = { hand: result, counts, handWhy: ruling.counts ? '' : ruling.why };
   }
   return found;
 }
@@ -92,6 +92,12 @@ export function looksState(l: Ledger, context: JobContext, renewed: ReadonlySet<
   const rocks = openRocks(checks);
   const elsewhere = new Map<OtherFault, CheckResult>();
   for (const r of checks.flatMap((e) => e.body.results)) if (!isJointId(r.joint)) elsewhere.set(r.joint, r.result);
+  const said = grouped(
+    checks.flatMap((e) => e.body.results.map((r): Said => ({ joint: r.joint, check: e.body, result: r.result }))),
+    (s) => s.joint,
+  );
+  const seen = grouped(l.kept.defect, (e) => e.body.joint);
+  const photos = grouped(l.kept.photo, (e) => e.body.joint);
   const measures = measuresOf(l, context);
   const joints = new Map<JointId, JointView>();
   for (const end of AXLES) {
@@ -99,26 +105,36 @@ export function looksState(l: Ledger, context: JobContext, renewed: ReadonlySet<
     const known = checksOf(spec);
     for (const id of jointsOf(end, spec)) {
       const { kind, side } = partsOf(id);
-      const found = handOf(id, kind, checks, spec, known);
-      const defects = [...new Set(l.kept.defect.filter((e) => e.body.joint === id).map((e) => e.body.what))];
+      const found = handOf(kind, said.get(id) ?? [], spec, known);
+      const defects = [...new Set(seen.get(id)?.map((e) => e.body.what))];
       const measured = measures(id);
-      const judged = judgeJoint(kind, {
-        ...found,
-        ...measured,
+      const { hand, counts, handWhy } = found;
+      const { before, after, clearance } = measured;
+      // Every joint of the fold comes by here: fields are named, because spreading them costs half of it.
+      const { state, why } = judgeJoint(kind, {
+        hand,
+        counts,
+        handWhy,
+        before,
+        after,
+        clearance,
         defects,
         renewed: renewed.has(id),
-        rocks: found.hand === 'can’t tell' && rocks.some((r) => r.joints.includes(id)),
+        rocks: hand === 'can’t tell' && rocks.some((r) => r.joints.includes(id)),
       });
       joints.set(id, {
         id,
         kind,
         side,
-        ...judged,
-        hand: found.hand,
-        handCounts: found.counts,
+        state,
+        why,
+        hand,
+        handCounts: counts,
         defects,
-        ...measured,
-        photos: l.kept.photo.filter((e) => e.body.joint === id).map((e) => e.body.photo),
+        before,
+        after,
+        clearance,
+        photos: (photos.get(id) ?? []).map((e) => e.body.photo),
       });
     }
   }

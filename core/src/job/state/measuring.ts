@@ -13,6 +13,7 @@ import {
 } from '../../play';
 import { studentQuantile } from '../../stats';
 import type { JobContext, YardRules } from '../context';
+import { grouped } from './grouped';
 
 /** How play was worked out; goes into the ledger with its result. */
 export const PLAY_METHOD = 'play 2';
@@ -148,12 +149,17 @@ export function measuresOf(l: Ledger, context: JobContext): (id: JointId) => Joi
   // Struck readings stay in their series to be seen.
   const readings = grouped(
     l.entries.filter((e): e is Entry<'reading'> => e.kind === 'reading'),
-    (e) => `${e.body.joint} ${e.body.phase}`,
+    (e) => e.body.joint,
   );
+  const loops = grouped(l.kept.loop, (e) => e.body.joint);
   const measured = (id: JointId, phase: MeasuredPhase): PlayView | undefined => {
+    const taken = (readings.get(id) ?? []).filter((e) => e.body.phase === phase);
+    const loop = loops
+      .get(id)
+      ?.filter((e) => e.body.phase === phase)
+      .at(-1);
+    if (!loop && taken.length === 0) return undefined;
     const { kind } = partsOf(id);
-    const taken = readings.get(`${id} ${phase}`) ?? [];
-    const loop = l.kept.loop.filter((e) => e.body.joint === id && e.body.phase === phase).at(-1);
     // What was measured last speaks: a loop, or a series of readings.
     const live = taken.filter((e) => !l.struck.has(e.id)).at(-1);
     if (loop && (!live || loop.at > live.at)) return loopView(loop, kind, context);
@@ -164,15 +170,4 @@ export function measuresOf(l: Ledger, context: JobContext): (id: JointId) => Joi
     const fit = fits.filter((b) => b.joint === id).at(-1);
     return { before: measured(id, 'before'), after: measured(id, 'after'), clearance: fit && clearanceOf(fit) };
   };
-}
-
-function grouped<T>(list: readonly T[], key: (x: T) => string): ReadonlyMap<string, readonly T[]> {
-  const out = new Map<string, T[]>();
-  for (const x of list) {
-    const k = key(x);
-    const here = out.get(k);
-    if (here) here.push(x);
-    else out.set(k, [x]);
-  }
-  return out;
 }

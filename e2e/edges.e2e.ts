@@ -232,6 +232,7 @@ for (const [plate, stations] of [
   ['SK 2047', ['work', 'settle']],
   ['PV 2210', ['prove']],
 ] as const)
+  // Long: two stations searched whole.
   test(`axe finds nothing on the sheet of ${plate}`, async ({ page }) => {
     await signIn(page);
     await openSheet(page, plate);

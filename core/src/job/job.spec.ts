@@ -139,6 +139,43 @@ describe('the state of a joint', () => {
     expect(nextLineOf(s, NOW).action.kind).toBe('told');
     expect(handBackBlockers(s).join(' ')).toMatch(/owner has not been told/);
   });
+  describe('a dangerous finding stands until it is struck', () => {
+    const shake = (joint: 'ball-joint' | 'tie-rod-inner', result: 'tight' | 'moves' | 'can’t tell') =>
+      e('check', {
+        check: joint === 'ball-joint' ? 'shake-12-6' : 'shake-3-9',
+        state: 'both-hanging',
+        results: [{ joint: `front.left.${joint}`, result }],
+      });
+    test.each(['ball-joint', 'tie-rod-inner'] as const)('%s: felt moving, then tight', (kind) => {
+      const moves = shake(kind, 'moves');
+      const tight = shake(kind, 'tight');
+      const said = e('told', { what: 'it', who: 'owner', how: 'in person' });
+      const both = fold([complaint(), moves, tight, said]);
+      expect(dangerousJoints(both)).toEqual([`front.left.${kind}`]);
+      expect(both.joints.get(`front.left.${kind}`)).toMatchObject({
+        contradicted: true,
+        why: expect.stringMatching(/Strike the one/),
+      });
+      const v = verdictView(both, dx(both));
+      expect([v.kind, v.sentence]).toEqual([
+        'contradiction',
+        expect.stringMatching(/moves in the hand, and is tight.*Do not return/),
+      ]);
+      expect(nextLineOf(both, NOW)).toMatchObject({ title: 'Two things on the tape cannot both be.' });
+      const strike = (of: Entry) => fold([complaint(), moves, tight, said, e('strike', { entry: of.id, why: 'felt again' })]);
+      expect(dangerousJoints(strike(tight))).toEqual([`front.left.${kind}`]);
+      expect(verdictView(strike(tight), dx(strike(tight))).kind).toBe('dangerous');
+      expect(strike(moves).joints.get(`front.left.${kind}`)).toMatchObject({ state: 'sound', contradicted: false });
+    });
+    test('a hand that cannot tell later takes nothing back, and is no contradiction', () => {
+      const s = fold([complaint(), shake('ball-joint', 'moves'), shake('ball-joint', 'can’t tell')]);
+      expect(s.joints.get('front.left.ball-joint')).toMatchObject({ state: 'dangerous', contradicted: false });
+    });
+    test('tight first and then moving: it moves, and nobody is asked', () => {
+      const s = fold([complaint(), shake('ball-joint', 'tight'), shake('ball-joint', 'moves')]);
+      expect(s.joints.get('front.left.ball-joint')).toMatchObject({ state: 'dangerous', contradicted: false });
+    });
+  });
   test('a ball joint shaken in a state that unloads nothing is not cleared, and the right state is named', () => {
     const s = fold(
       [

@@ -40,7 +40,7 @@ export function nextToFind(s: JobState, d: Diagnosis | undefined): NextLine | un
         label: 'Look again',
         station: 'find',
       },
-      d.conflicts[0]?.joint,
+      v.joint,
     );
   const check = v.kind === 'ready' ? undefined : nextCheck(s, d);
   if (check) return check;

@@ -26,6 +26,16 @@ export const dangerousJoints = (s: JobState): JointId[] =>
 
 export const looseJoints = (s: JobState): JointId[] => [...s.joints.values()].filter((j) => j.state === 'loose').map((j) => j.id);
 
+/** Joints that were felt to move and later to be tight: nobody has said yet which of the two is wrong. */
+export const contradictedJoints = (s: JobState): JointId[] =>
+  [...s.joints.values()].filter((j) => j.contradicted).map((j) => j.id);
+
+/** Something speaks against this joint: "all tight" does not speak for it, whoever means it says so of this joint. */
+export const foundAgainst = (s: JobState, id: JointId): boolean => {
+  const j = s.joints.get(id);
+  return j !== undefined && (j.hand === 'moves' || j.state === 'loose' || j.state === 'dangerous');
+};
+
 /** How the vehicle stands, from the last check that was made. */
 export const standingOf = (s: JobState): VehicleState => s.kept.check.at(-1)?.body.state ?? 'on-wheels';
 

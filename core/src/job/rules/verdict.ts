@@ -4,7 +4,7 @@ import type { Cause } from '../../ledger';
 import { capital } from '../../text';
 import type { JobState } from '../fold';
 import { sayBoth, sayJoints } from '../say';
-import { dangerousJoints, looseJoints, uncleared } from './clearance';
+import { contradictedJoints, dangerousJoints, looseJoints, uncleared } from './clearance';
 
 export type VerdictView =
   | { readonly kind: 'blocked'; readonly missing: readonly JointId[]; readonly sentence: string }
@@ -15,7 +15,7 @@ export type VerdictView =
       readonly causes: readonly Cause[];
       readonly sentence: string;
     }
-  | { readonly kind: 'contradiction'; readonly sentence: string }
+  | { readonly kind: 'contradiction'; readonly joint?: JointId | undefined; readonly sentence: string }
   | { readonly kind: 'ready'; readonly causes: readonly Cause[]; readonly sentence: string }
   | {
       readonly kind: 'open';
@@ -35,6 +35,17 @@ export function causesOf(s: JobState, d: Diagnosis): Cause[] {
 /** What may be said about the noise: nothing before the dangerous joints of the axle are cleared or found. */
 export function verdictView(s: JobState, d: Diagnosis): VerdictView {
   const danger = dangerousJoints(s);
+  const both = contradictedJoints(s)[0];
+  if (both) {
+    const ban = danger.length
+      ? ` Do not return to the road until ${sayBoth(s, danger)} ${danger.length > 1 ? 'are' : 'is'} settled.`
+      : '';
+    return {
+      kind: 'contradiction',
+      joint: both,
+      sentence: `These two cannot both be: the ${sayJoints(s, [both])} moves in the hand, and is tight. Feel it again and strike the wrong one on the tape.${ban}`,
+    };
+  }
   if (danger.length) {
     return {
       kind: 'dangerous',
@@ -43,7 +54,7 @@ export function verdictView(s: JobState, d: Diagnosis): VerdictView {
       sentence: `Do not return to the road until ${sayBoth(s, danger)} ${danger.length > 1 ? 'are' : 'is'} repaired.`,
     };
   }
-  if (d.conflicts[0]) return { kind: 'contradiction', sentence: d.conflicts[0].sentence };
+  if (d.conflicts[0]) return { kind: 'contradiction', ...d.conflicts[0] };
   const missing = uncleared(s, s.axle);
   if (missing.length) {
     const few = missing.slice(0, 3);

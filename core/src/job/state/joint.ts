@@ -8,6 +8,8 @@ export interface HandFinding {
   readonly hand?: CheckResult | undefined;
   readonly counts: boolean;
   readonly handWhy: string;
+  /** It was felt to move and later to be tight, by checks that count: a person has to strike one of them. */
+  readonly contradicted: boolean;
 }
 
 /** All that is known of one joint. */
@@ -32,7 +34,13 @@ export function judgeJoint(kind: JointKind, on: Found): { readonly state: JointS
   const parting = on.defects.find((d) => defectGrade(d) === 'dangerous');
   const bad = parting ?? on.defects.find((d) => defectGrade(d) === 'bad');
   if (bad && (parting || worn === 'dangerous')) return { state: 'dangerous', why: `${capital(bad)}.` };
-  if (on.hand === 'moves') return { state: worn, why: 'It moves in the hand.' };
+  if (on.hand === 'moves')
+    return {
+      state: worn,
+      why: on.contradicted
+        ? 'It moves in the hand, and later it was tight. Strike the one that is wrong.'
+        : 'It moves in the hand.',
+    };
   if (bad) return { state: 'loose', why: `${capital(bad)}.` };
   if (on.before?.conformance.verdict === 'beyond')
     return { state: worn, why: `Play is beyond ${fixed(on.before.limit.limitMm, 2)} mm (${on.before.limit.owner}).` };

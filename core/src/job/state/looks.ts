@@ -29,6 +29,8 @@ export interface JointView extends JointMeasures {
   readonly hand?: CheckResult | undefined;
   /** False when the check was made in a state that shows nothing. */
   readonly handCounts: boolean;
+  /** Moves and tight are both on the tape for this part. */
+  readonly contradicted: boolean;
   readonly defects: readonly Defect[];
   readonly photos: readonly string[];
 }
@@ -72,16 +74,25 @@ interface Said {
   readonly result: CheckResult;
 }
 
-/** The hand's finding from the checks in their order: one that counts is not undone by a later one that does not. */
+/**
+ * The hand's finding from the checks in their order: one that counts is not undone by a later one that does
+ * not, and movement that was felt is undone by none. It stands until it is struck; a later "tight" is set
+ * against it, for a person to settle.
+ */
 function handOf(kind: JointKind, said: readonly Said[], spec: AxleSpec, known: readonly Check[]): HandFinding {
-  let found: HandFinding = { counts: false, handWhy: '' };
+  let found: HandFinding = { counts: false, handWhy: '', contradicted: false };
   for (const { check: by, result } of said) {
     const check = known.find((c) => c.id === by.check);
     const ruling = check ? stateCounts(spec, check, kind, by.state) : ({ counts: true } as const);
     // Movement felt always counts.
     const counts = ruling.counts || result === 'moves';
     if (found.counts && !counts) continue;
-    found = { hand: result, counts, handWhy: ruling.counts ? '' : ruling.why };
+    if (found.hand === 'moves' && result !== 'moves') {
+      if (result === 'tight') found = { ...found, contradicted: true };
+      continue;
+    }
+    // Felt again after it was tight: it moves, and what was said before stays said.
+    found = { hand: result, counts, handWhy: ruling.counts ? '' : ruling.why, contradicted: found.contradicted };
   }
   return found;
 }
@@ -109,12 +120,14 @@ export function looksState(l: Ledger, context: JobContext, renewed: ReadonlySet<
       const defects = [...new Set(seen.get(id)?.map((e) => e.body.what))];
       const measured = measures(id);
       const { hand, counts, handWhy } = found;
+      const contradicted = found.contradicted && !renewed.has(id);
       const { before, after, clearance } = measured;
       // Every joint of the fold comes by here: fields are named, because spreading them costs half of it.
       const { state, why } = judgeJoint(kind, {
         hand,
         counts,
         handWhy,
+        contradicted,
         before,
         after,
         clearance,
@@ -130,6 +143,7 @@ export function looksState(l: Ledger, context: JobContext, renewed: ReadonlySet<
         why,
         hand,
         handCounts: counts,
+        contradicted,
         defects,
         before,
         after,

@@ -36,6 +36,40 @@ test('all tight, both sides, is one tap and settles everything the check settles
   expect(b.store.state()!.joints.get('front.left.ball-joint')!.state).toBe('sound');
 });
 
+test('all tight says nothing of a joint that was felt to move', async () => {
+  const b = await bench(Find, [complaint()], { select: 'front.left.tie-rod-inner' });
+  await b.click('[data-testid="result-moves"]');
+  b.store.select('front.left.tie-rod-outer');
+  await b.settle();
+  await b.click(tid('tight-both'));
+  const [, body] = b.written().at(-1)!;
+  const joints = (body as { results: { joint: string }[] }).results.map((r) => r.joint);
+  expect(joints).toContain('front.left.tie-rod-outer');
+  expect(joints).toContain('front.right.tie-rod-inner');
+  expect(joints).not.toContain('front.left.tie-rod-inner');
+  expect(b.store.state()!.joints.get('front.left.tie-rod-inner')!.state).toBe('dangerous');
+});
+
+test('felt to move and then tight: both stand side by side until one is struck with a reason', async () => {
+  const b = await bench(Find, [complaint()], { select: 'front.left.ball-joint' });
+  await b.click('[data-testid="result-moves"]');
+  expect(b.el.querySelector(tid('contradiction'))).toBeNull();
+  await b.click('[data-testid="result-tight"]');
+  const state = () => b.store.state()!.joints.get('front.left.ball-joint')!.state;
+  expect(state()).toBe('dangerous');
+  const card = b.text(tid('contradiction'));
+  for (const word of ['moves', 'tight', 'rock the left wheel']) expect(card).toContain(word);
+  await b.click(tid('strike-tight'));
+  expect(b.text(tid('strike-why'))).toContain('with a reason');
+  expect(b.written().map(([kind]) => kind)).toEqual(['check', 'check']);
+  const why = b.el.querySelector<HTMLInputElement>('input[aria-label="Why moves is wrong"]')!;
+  why.value = 'it was the bearing';
+  await b.click(tid('strike-moves'));
+  expect(b.written().at(-1)).toMatchObject(['strike', { why: 'it was the bearing' }]);
+  expect(b.el.querySelector(tid('contradiction'))).toBeNull();
+  expect(state()).toBe('sound');
+});
+
 test('in a state that shows nothing the card says so before and after', async () => {
   const b = await bench(Find, [complaint()], { select: 'front.left.ball-joint' });
   const select = b.el.querySelector<HTMLSelectElement>(tid('standing'))!;

@@ -21,6 +21,7 @@ import { Photo, PhotoButton } from '../attachment/photo';
 import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
 import { Records } from '../job/records';
+import { Contradiction } from './contradiction';
 import { ElsewhereCard } from './elsewhere-card';
 import { FrameFitCard } from '../measuring/frame-fit';
 import { MeasureLoop } from '../measuring/measure-loop';
@@ -31,7 +32,18 @@ import { Suspects } from './suspects';
 /** Raise it, look, rock, lever, measure: the check of the joint that is touched on the plate. */
 @Component({
   selector: 'ak-find',
-  imports: [ElsewhereCard, FrameFitCard, GapMark, MeasureLoop, MeasurePlay, NextChecks, Photo, PhotoButton, Suspects],
+  imports: [
+    Contradiction,
+    ElsewhereCard,
+    FrameFitCard,
+    GapMark,
+    MeasureLoop,
+    MeasurePlay,
+    NextChecks,
+    Photo,
+    PhotoButton,
+    Suspects,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (measure() === 'force' && joint()) {
@@ -73,6 +85,9 @@ import { Suspects } from './suspects';
           </button>
         }
       </div>
+      @if (j.contradicted) {
+        <ak-contradiction [joint]="j.id" />
+      }
       @if (j.hand && !j.handCounts) {
         <p class="caution mt-3" role="alert" data-testid="does-not-count">{{ j.why }}</p>
       }

@@ -4,6 +4,7 @@ import {
   checkAt,
   countingStates,
   elsewhereChecks,
+  foundAgainst,
   jointId,
   partsOf,
   standingOf,
@@ -72,11 +73,15 @@ export class Records {
 
   private settled(store: JobStore, joint: JointId, result: CheckResult): EntryBodies['check']['results'] {
     const j = partsOf(joint);
-    return checkAt(store.state()!, joint, store.wanted())!.settles.map((k) => ({ joint: jointId(j.axle, j.side, k), result }));
+    const s = store.state()!;
+    return checkAt(s, joint, store.wanted())!
+      .settles.map((k) => jointId(j.axle, j.side, k))
+      .filter((id) => result !== 'tight' || !foundAgainst(s, id))
+      .map((id) => ({ joint: id, result }));
   }
   private write(store: JobStore, joint: JointId, results: EntryBodies['check']['results'], rocks = false): Promise<boolean> {
     const check = checkAt(store.state()!, joint, store.wanted());
-    if (!check) return Promise.resolve(false);
+    if (!check || results.length === 0) return Promise.resolve(false);
     return store.write('check', {
       check: check.id,
       state: this.standsAs(store, joint),

@@ -16,6 +16,3 @@ export interface HardPoint {
 }
 
 export const usualPoint = (x: number, y: number, z: number): HardPoint => ({ at: [x, y, z], from: 'usual' });
-
-/** The same point of the other side. */
-export const mirrored = (p: Vec3): Vec3 => [p[0], -p[1], p[2]];

@@ -3,13 +3,9 @@ import type { HardPoint } from './hard-point';
 
 /** Half an axle seen from behind: outward from the vehicle's middle, up from the ground, mm. */
 export type Outward = readonly [outward: number, up: number];
-/** A corner seen from its own side: forward of the wheel's centre, up from the ground, mm. */
-export type Forward = readonly [forward: number, up: number];
 
 /** From behind: what the axle plate draws. */
 export const fromBehind = (p: Vec3): Outward => [p[1], p[2]];
-/** From the side. */
-export const fromTheSide = (p: Vec3): Forward => [p[0], p[2]];
 
 /** Every hard point of an axle as it is seen from behind; points that it does not have stay away. */
 export function rearView<P extends Readonly<Record<string, HardPoint | undefined>>>(

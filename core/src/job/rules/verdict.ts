@@ -35,23 +35,20 @@ export function causesOf(s: JobState, d: Diagnosis): Cause[] {
 /** What may be said about the noise: nothing before the dangerous joints of the axle are cleared or found. */
 export function verdictView(s: JobState, d: Diagnosis): VerdictView {
   const danger = dangerousJoints(s);
-  const both = contradictedJoints(s)[0];
-  if (both) {
-    const ban = danger.length
-      ? ` Do not return to the road until ${sayBoth(s, danger)} ${danger.length > 1 ? 'are' : 'is'} settled.`
-      : '';
-    return {
-      kind: 'contradiction',
-      joint: both,
-      sentence: `These two cannot both be: the ${sayJoints(s, [both])} moves in the hand, and is tight. Feel it again and strike the wrong one on the tape.${ban}`,
-    };
+  const ban = danger.length
+    ? `Do not return to the road until ${sayBoth(s, danger)} ${danger.length > 1 ? 'are' : 'is'} repaired.`
+    : '';
+  const doubtful = contradictedJoints(s)[0];
+  if (doubtful) {
+    const two = `These two cannot both be: the ${sayJoints(s, [doubtful])} moves in the hand, and is tight. Feel it again and strike the wrong one.`;
+    return { kind: 'contradiction', joint: doubtful, sentence: [two, ban].filter(Boolean).join(' ') };
   }
   if (danger.length) {
     return {
       kind: 'dangerous',
       joints: danger,
       causes: causesOf(s, d).filter((c) => !(danger as readonly string[]).includes(splitFault(c)?.joint ?? c)),
-      sentence: `Do not return to the road until ${sayBoth(s, danger)} ${danger.length > 1 ? 'are' : 'is'} repaired.`,
+      sentence: ban,
     };
   }
   if (d.conflicts[0]) return { kind: 'contradiction', ...d.conflicts[0] };

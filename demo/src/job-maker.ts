@@ -1,6 +1,7 @@
 import {
   assemblyOf,
   checksOf,
+  doubted,
   fastenersOf,
   foldJob,
   jointId,
@@ -97,7 +98,9 @@ export class JobMaker {
       const held = axle.springSeat === 'lower-arm' && check.id.includes('12-6');
       const state =
         check.id === 'nuts-wrench' || check.id === 'top-mount-hand' ? 'on-wheels' : held ? 'under-arm' : 'both-hanging';
-      if (results.length) this.add('check', { check: check.id, state, results });
+      if (results.length === 0) continue;
+      if (this.state().kept.stands?.body.state !== state) this.add('stands', { state });
+      this.add('check', { check: check.id, state, results });
     }
   }
 
@@ -145,12 +148,19 @@ export class JobMaker {
       if (step.id === until) return;
       if (step.soakMinutes) this.wait(1);
       if (step.id === 'unload') this.wait(12);
+      if (step.caution) this.add('caution', { step: step.id });
       if (step.orientation) this.add('orientation', { step: step.id, joint: step.joint!, orientation: step.orientation });
       if (step.confirmJoint) {
         const was = thought.includes(part(step.confirmJoint));
         this.add('confirm', {
           joint: step.confirmJoint,
-          outcome: !was ? 'sound after all' : instead ? 'something else' : 'loose as thought',
+          outcome: was
+            ? instead
+              ? 'something else'
+              : 'loose as thought'
+            : doubted(this.state(), step.confirmJoint)
+              ? 'sound after all'
+              : 'sound',
           note: '',
           ...(was && instead ? { instead } : {}),
         });

@@ -13,6 +13,7 @@ import { complaint } from './complaint';
 import { confirm } from './confirm';
 import { defect } from './defect';
 import { drive } from './drive';
+import { goOn } from './go-on';
 import { handBack } from './hand-back';
 import { loop } from './loop';
 import { mark } from './mark';
@@ -27,6 +28,7 @@ import { result } from './result';
 import { roadTest } from './road-test';
 import { setup } from './setup';
 import { size } from './size';
+import { stands } from './stands';
 import { step } from './step';
 import { strike } from './strike';
 import { told } from './told';
@@ -37,6 +39,7 @@ import { zero } from './zero';
 /** One schema a kind, equal to core's type. */
 export const entryBodies: { readonly [K in EntryKind]: z.ZodType<EntryBodies[K]> } = {
   complaint,
+  stands,
   check,
   drive,
   defect,
@@ -46,6 +49,7 @@ export const entryBodies: { readonly [K in EntryKind]: z.ZodType<EntryBodies[K]>
   result,
   photo,
   verdict,
+  'go-on': goOn,
   size,
   choose,
   answer,

@@ -2,7 +2,7 @@ import type { Case, DiagnosisRequest, OtherFault } from '../diagnosis';
 import { isJointId, type JointId } from '../joint';
 import { otherSide } from '../vehicle';
 import type { JobState } from './fold';
-import { standingOf, uncleared } from './rules/clearance';
+import { owedJoints, standingOf } from './rules/clearance';
 import { sayJoints } from './say';
 
 /** The case the diagnosis sees, from what the ledger holds. */
@@ -40,7 +40,7 @@ export function caseOf(s: JobState): Case {
 }
 
 /** What the diagnosis is asked for this job. */
-export function requestOf(s: JobState, standing = standingOf(s)): DiagnosisRequest {
+export function requestOf(s: JobState, standing = standingOf(s) ?? 'on-wheels'): DiagnosisRequest {
   const settled: (JointId | OtherFault)[] = [...s.joints.values()]
     .filter(
       (j) => ['sound', 'watch', 'loose', 'dangerous'].includes(j.state) && (j.handCounts || j.before || j.state !== 'watch'),
@@ -52,7 +52,7 @@ export function requestOf(s: JobState, standing = standingOf(s)): DiagnosisReque
     dialect: s.context.rules.dialect,
     standing,
     settled,
-    owed: uncleared(s, s.axle),
+    owed: owedJoints(s),
     tried: s.kept.check
       .filter((e) => !e.body.rocks)
       .flatMap((e) =>

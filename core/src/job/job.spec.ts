@@ -5,13 +5,11 @@ import { mayWrite, type Entry } from '../ledger';
 import type { Side } from '../vehicle';
 import {
   alignmentOwed,
-  chalked,
   dangerousJoints,
   fastenersOf,
   foldJob,
   handBackBlockers,
   nextLine,
-  openCounts,
   otherDefects,
   planOf,
   requestOf,
@@ -116,6 +114,10 @@ const grip = (result: 'tight' | 'moves') =>
     state: 'both-hanging',
     results: [{ joint: 'front.left.link-lower', result }],
   });
+const blockers = (s: JobState) =>
+  handBackBlockers(s)
+    .map((b) => b.sentence)
+    .join(' ');
 const fold = (entries: Entry[], context: JobContext = CONTEXT) => foldJob(context, entries);
 const choose = (joints: JointId[] = ['front.left.link-lower', 'front.right.link-lower'], part = LINK_PART) =>
   e('choose', { joints, part, quantity: joints.length });
@@ -137,7 +139,7 @@ describe('the state of a joint', () => {
     expect(dangerousJoints(s)).toEqual(['front.left.ball-joint']);
     expect(verdictView(s, dx(s)).sentence).toBe('Do not return to the road until the left ball joint is repaired.');
     expect(nextLineOf(s, NOW).action.kind).toBe('told');
-    expect(handBackBlockers(s).join(' ')).toMatch(/owner has not been told/);
+    expect(blockers(s)).toMatch(/owner has not been told/);
   });
   describe('a dangerous finding stands until it is struck', () => {
     const shake = (joint: 'ball-joint' | 'tie-rod-inner', result: 'tight' | 'moves' | 'can’t tell') =>
@@ -433,84 +435,6 @@ describe('dangerous, doubtful and contradictory findings', () => {
   });
 });
 
-describe('the next line walks the job', () => {
-  test('listen first, then the likeliest, then settle, the yes, the work, the drive, the hand-back', () => {
-    expect(nextLineOf(fold([]), NOW).station).toBe('listen');
-    const entries: Entry[] = [complaint()];
-    expect(nextLineOf(fold(entries), NOW)).toMatchObject({
-      action: { kind: 'check', joint: 'front.left.link-lower' },
-    });
-    entries.push(grip('moves'), ...tight('left'), ...tight('right'));
-    expect(nextLineOf(fold(entries), NOW).label).toBe('Give the verdict');
-    entries.push(e('verdict', { causes: ['front.left.link-lower'], reproduced: true, note: '' }));
-    expect(nextLineOf(fold(entries), NOW).station).toBe('settle');
-    const c = choose();
-    entries.push(c);
-    expect(nextLineOf(fold(entries), NOW).label).toBe('Record the answer');
-    entries.push(approve([c.id]));
-    for (let guard = 0; guard < 60; guard++) {
-      const s = fold(entries);
-      const line = nextLineOf(s, NOW + guard * 3_600_000);
-      if (line.action.kind === 'step') entries.push(e('step', { step: line.action.step, state: 'done' }));
-      else if (line.action.kind === 'torque') {
-        const { fastener } = line.action;
-        const f = fastenersOf(s).find((x) => x.fastener.id === fastener)!;
-        if (f.clicks > 1)
-          entries.push(
-            e('clicks', {
-              fastener: f.fastener.id,
-              clicks: f.clicks,
-              of: f.clicks,
-              targetNm: f.targetNm,
-              targetText: `${f.targetNm} N·m`,
-              source: 'book',
-            }),
-          );
-        else
-          entries.push(
-            e('torque', {
-              fastener: f.fastener.id,
-              targetNm: f.targetNm!,
-              targetText: `${f.targetNm} N·m`,
-              source: 'book',
-              achievedNm: f.targetNm!,
-              value: f.targetNm!,
-              unit: 'N·m',
-              method: 'torque wrench',
-            }),
-          );
-      } else break;
-    }
-    let s = fold(entries);
-    expect(openCounts(s).work).toBe(0);
-    expect(nextLineOf(s, NOW).label).toBe('Record the drive');
-    expect(chalked(s).has('front.right.link-upper')).toBe(true);
-    entries.push(
-      e('road-test', { result: 'quiet', note: '' }),
-      e('recheck', { what: 'link nuts', atKm: 148_310, onDate: '2026-02-01' }),
-    );
-    s = fold(entries);
-    expect(handBackBlockers(s).every((b) => /which way round/.test(b))).toBe(true);
-    for (const p of planOf(s).filter((x) => x.orientation))
-      entries.push(e('orientation', { step: p.id, joint: p.joint!, orientation: p.orientation! }));
-    expect(handBackBlockers(fold(entries))).toEqual([]);
-    expect(nextLineOf(fold(entries), NOW).title).toBe('Hand it back.');
-    entries.push(e('hand-back', { distanceKm: 148_214, note: '' }));
-    expect(nextLineOf(fold(entries), NOW).time).toBe('done');
-  });
-
-  test('a soak that runs is waited for, and ends', () => {
-    const c = choose();
-    const done = ['chock', 'raise', 'wheels-off', 'shield-off', 'soak-left', 'soak-right', 'unload'].map((step) =>
-      e('step', { step, state: 'done' }),
-    );
-    const s = fold([c, approve([c.id]), ...done], { ...CONTEXT, kind: 'age replacement' });
-    const at = Date.parse(done.at(-3)!.at);
-    expect(nextLineOf(s, at + 60_000).title).toMatch(/soaking: 14 min left/);
-    expect(nextLineOf(s, at + 20 * 60_000).action).toMatchObject({ kind: 'step', step: 'link-off-left' });
-  });
-});
-
 describe('fasteners without a published value', () => {
   test('firm and marked serves a bracket, never wheel nuts, arms or ball joints', () => {
     const c = choose(['front.left.frame-bushing'], { ...LINK_PART, kind: 'frame bushing' });
@@ -525,7 +449,7 @@ describe('fasteners without a published value', () => {
     const by = (kind: string) => fastenersOf(s).find((f) => f.fastener.kind === kind)!;
     expect(by('bracket-bolt')).toMatchObject({ state: 'done', record: 'firm, unpublished', targetNm: null });
     expect(by('ball-joint-nut').state).toBe('must be published');
-    expect(handBackBlockers(s).join(' ')).toMatch(/Ball joint nut, left: needs the maker’s value/);
+    expect(blockers(s)).toMatch(/Ball joint nut, left: needs the maker’s value/);
     expect(alignmentOwed(s)).toBe(true);
   });
   test('the part’s own sheet rules both nuts of its link, whichever end was chosen', () => {
@@ -572,9 +496,7 @@ describe('the audit of a torque', () => {
     const a = approve([ch.id]);
     expect(at([ch, a, click(49.5)]).state).toBe('done');
     expect(at([ch, a, click(50.5)])).toMatchObject({ state: 'open', wrong: '50.5 N·m is not what is published', record: '' });
-    expect(handBackBlockers(fold([ch, a, click(35)])).join(' ')).toContain(
-      'Link, lower nut, left: 35 N·m is not what is published.',
-    );
+    expect(blockers(fold([ch, a, click(35)]))).toContain('Link, lower nut, left: 35 N·m is not what is published.');
     // Pulled again, rightly.
     expect(at([ch, a, click(35), click(48)]).state).toBe('done');
   });
@@ -635,29 +557,6 @@ test('a measurement overrules the file when a part is looked for', () => {
     side: 'left',
   });
   expect(wantedFor(s, ['front.left.link-lower', 'front.right.link-lower']).side).toBeUndefined();
-});
-
-test('once the owner was told, the dangerous joint is settled before the loose one', () => {
-  const s = fold([
-    complaint(),
-    grip('moves'),
-    ...tight('right'),
-    e('check', {
-      check: 'shake-12-6',
-      state: 'both-hanging',
-      results: [
-        { joint: 'front.left.ball-joint', result: 'moves' },
-        { joint: 'front.left.wheel-bearing', result: 'tight' },
-      ],
-    }),
-    ...tight('left').slice(1),
-    e('told', { what: 'x', who: 'owner', how: 'by phone' }),
-  ]);
-  expect(nextLineOf(s, NOW)).toMatchObject({
-    station: 'settle',
-    action: { joint: 'front.left.ball-joint' },
-    why: expect.stringContaining('dangerous'),
-  });
 });
 
 test('declined work is not planned', () => {

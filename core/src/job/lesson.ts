@@ -55,7 +55,8 @@ export function lessonOf(context: JobContext, entries: readonly Entry[], s: Susp
   const sound = new Set<FaultId>();
   for (const e of state.confirms.values()) {
     const { joint, outcome, instead } = e.body;
-    if (outcome === 'loose as thought') faults.add(faultOf(joint));
+    if (outcome === 'can’t tell') continue;
+    if (outcome.startsWith('loose')) faults.add(faultOf(joint));
     else sound.add(faultOf(joint));
     if (outcome === 'something else' && instead) faults.add(faultOf(instead));
   }

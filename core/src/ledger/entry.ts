@@ -1,4 +1,5 @@
 import { BadInput } from '../error';
+import type { FastenerId } from '../joint';
 import { ENTRY_SPECS, type EntryBodies, type EntryKind, type EntryKindSpec } from './kinds';
 import type { AttachmentKind, LedgerWords, Role } from './words';
 
@@ -76,6 +77,13 @@ export const takenAfterHandBack = (kind: EntryKind): boolean => spec(kind).after
 export function attachmentOf(e: Entry): { readonly kind: AttachmentKind; readonly id: string } | undefined {
   const { attachment } = spec(e.kind);
   return attachment && { kind: attachment.kind, id: attachment.id(e.body) };
+}
+
+/** The fastener an entry says is tight now, if it does: pulled, counted to the end, or left alone and checked. */
+export function tightenedBy(e: Entry): FastenerId | undefined {
+  if (e.kind === 'torque') return e.body.fastener;
+  if (e.kind === 'clicks') return e.body.clicks >= e.body.of ? e.body.fastener : undefined;
+  return e.kind === 'mark' ? e.body.fastener : undefined;
 }
 
 /** One entry of the ledger in one line. */

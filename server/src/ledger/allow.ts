@@ -50,7 +50,7 @@ const CHECKS: { readonly [K in EntryKind]?: (tx: Queryable, e: Entry<K>, by: By)
   strike: (tx, e, by) => checkStrike(tx, e, by),
   'hand-back': async (tx, e) => {
     const state = await jobState(tx, e.job);
-    const blockers = state ? handBackBlockers(state) : ['The job cannot be read.'];
+    const blockers = state ? handBackBlockers(state).map((b) => b.sentence) : ['The job cannot be read.'];
     if (blockers.length)
       throw new HttpProblem(
         409,

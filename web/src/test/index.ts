@@ -11,12 +11,14 @@ import {
   type EntryBodies,
   type EntryKind,
   type JobKind,
+  type VehicleState,
 } from '@ash-knot/core';
 import { DIAL, RULES, STRUT_TYPE } from '@ash-knot/core/test';
 import { Ask } from '../app/session/ask';
 import { Api, ApiError } from '../app/state/api';
 import { DIAGNOSIS_WORKER } from '../app/workers/diagnoser';
 import { JobStore } from '../app/job/job-store';
+import { StandAsk, type StandQuestion } from '../app/job/stand-ask';
 import { Session } from '../app/session/session';
 import type { DiagnosisWork } from '../app/workers/diagnosis-work';
 
@@ -165,12 +167,23 @@ export class FakeAsk {
   }
 }
 
+/** Says that it stands as the check wants it, unless the test says otherwise. */
+export class FakeStandAsk {
+  answer: VehicleState | null | undefined;
+  readonly asked: StandQuestion[] = [];
+  ask(q: StandQuestion): Promise<VehicleState | undefined> {
+    this.asked.push(q);
+    return Promise.resolve(this.answer === undefined ? q.counting[0] : (this.answer ?? undefined));
+  }
+}
+
 export interface Bench<T> {
   readonly fixture: ComponentFixture<T>;
   readonly el: HTMLElement;
   readonly store: JobStore;
   readonly api: FakeApi;
   readonly ask: FakeAsk;
+  readonly stand: FakeStandAsk;
   /** Entries that were written, newest last, as [kind, body]. */
   written(): [EntryKind, unknown][];
   settle(): Promise<void>;
@@ -182,6 +195,7 @@ export interface Bench<T> {
 export function setUp(providers: Provider[] = []) {
   const api = new FakeApi();
   const ask = new FakeAsk();
+  const stand = new FakeStandAsk();
   (globalThis as unknown as { EventSource: unknown }).EventSource = FakeEventSource;
   api.answers.set('GET /session', () => SESSION);
   api.answers.set(`POST /jobs/${JOB_ID}/entries`, () => ({ stored: 1 }));
@@ -191,11 +205,12 @@ export function setUp(providers: Provider[] = []) {
       provideRouter([{ path: '**', children: [] }]),
       { provide: Api, useValue: api },
       { provide: Ask, useValue: ask },
+      { provide: StandAsk, useValue: stand },
       { provide: DIAGNOSIS_WORKER, useValue: inlineDiagnosis },
       ...providers,
     ],
   });
-  return { api, ask };
+  return { api, ask, stand };
 }
 
 /** One station on a job with this ledger, with the real store, outbox and core behind it. */
@@ -210,7 +225,7 @@ export async function bench<T>(
     providers?: Provider[];
   } = {},
 ): Promise<Bench<T>> {
-  const { api, ask } = setUp([JobStore, ...(options.providers ?? [])]);
+  const { api, ask, stand } = setUp([JobStore, ...(options.providers ?? [])]);
   api.answers.set(`GET /jobs/${JOB_ID}`, () => job(entries, options.kind));
   options.api?.(api);
   await TestBed.inject(Session).load();
@@ -240,6 +255,7 @@ export async function bench<T>(
     store,
     api,
     ask,
+    stand,
     settle,
     written: () =>
       store

@@ -1,5 +1,6 @@
 import {
   checkTitle,
+  elsewhereChecks,
   sayFault,
   sayManoeuvre,
   splitFault,
@@ -7,29 +8,39 @@ import {
   type ElsewhereCheckId,
   type NextCheck,
 } from '../../diagnosis';
-import { isJointId, partsOf, sayJoint, type CheckId, type JointId } from '../../joint';
-import { capital, count, fixed } from '../../text';
-import { sayState } from '../../vehicle';
+import { checksOf, isJointId, partsOf, sayJoint, type CheckId, type JointId } from '../../joint';
+import { count, fixed } from '../../text';
 import type { JobState } from '../fold';
-import { looseJoints, uncleared } from '../rules/clearance';
-import { verdictView } from '../rules/verdict';
+import { countingStates, looseJoints, owedJoints } from '../rules/clearance';
+import { unrepaired } from '../rules/hand-back';
+import { verdictCauses, verdictView } from '../rules/verdict';
 import { sayBoth } from '../say';
 import { goTo, mins, type NextLine } from './line';
+import { nextOwed, nextToStand } from './owed';
 
 /** Less than this, bits, and nothing owed: the drive tells more than another look. */
 const WORTH_A_LOOK = 0.05;
 
-/** What is still to be found before a verdict, and the verdict itself. @param d undefined while it is being worked out */
+/**
+ * What is still to be found before a verdict, and the verdict itself. Nothing leads past it but a verdict, that
+ * it was not reproduced, or a person who goes on without and says why.
+ * @param d undefined while it is being worked out
+ */
 export function nextToFind(s: JobState, d: Diagnosis | undefined): NextLine | undefined {
-  if (s.context.kind !== 'noise' || s.choices.length > 0) return undefined;
+  if (s.context.kind !== 'noise' || s.goOn) return undefined;
+  // A line struck after the verdict may leave something owed again.
+  if (s.verdict) return unrepaired(s).length === 0 ? nextOwed(s, owedJoints(s)) : undefined;
   if (!d || d.stage === 'ranked')
-    return goTo({
-      time: '…',
-      title: 'Ranking the suspects.',
-      why: 'What was heard and found is being weighed.',
-      label: 'Find',
-      station: 'find',
-    });
+    return goTo(
+      {
+        time: '…',
+        title: 'Ranking the suspects.',
+        why: 'What was heard and found is being weighed.',
+        label: 'Find',
+        station: 'find',
+      },
+      'verdict',
+    );
   const v = verdictView(s, d);
   if (v.kind === 'contradiction')
     return goTo(
@@ -40,47 +51,57 @@ export function nextToFind(s: JobState, d: Diagnosis | undefined): NextLine | un
         label: 'Look again',
         station: 'find',
       },
+      'contradiction',
       v.joint,
     );
   const check = v.kind === 'ready' ? undefined : nextCheck(s, d);
   if (check) return check;
-  if (s.verdict) return undefined;
-  if (v.kind === 'ready')
+  const causes = verdictCauses(v);
+  if (causes.length)
+    return {
+      time: 'now',
+      title: `It is ${sayBoth(s, causes)}. Say so.`,
+      why:
+        v.kind === 'dangerous'
+          ? `${v.sentence} Every other dangerous joint of this axle is cleared.`
+          : 'Every dangerous joint of this axle is cleared.',
+      label: 'Give the verdict',
+      station: 'find',
+      action: { kind: 'verdict', causes },
+    };
+  // The plan may not have come to what is owed yet.
+  const owed = nextOwed(s, owedJoints(s));
+  if (owed || v.kind !== 'open') return owed;
+  if (v.dry.length)
     return goTo(
       {
-        time: 'now',
-        title: `It is ${sayBoth(s, v.causes)}. Say so.`,
-        why: 'Every dangerous joint of this axle is cleared.',
-        label: 'Give the verdict',
-        station: 'find',
+        time: mins(5),
+        title: `Lubricate ${sayBoth(s, v.dry)} before replacing anything.`,
+        why: 'It squeaks and nothing has play. Silicone grease: mineral oil swells rubber. Bonded rubber is left dry. Then drive it again.',
+        label: 'Drive it',
+        station: 'listen',
       },
-      v.causes.map((c) => splitFault(c)?.joint).find((j) => j !== undefined),
+      'drive',
     );
-  if (v.kind !== 'open') return undefined;
-  if (v.dry.length)
-    return goTo({
-      time: mins(5),
-      title: `Lubricate ${sayBoth(s, v.dry)} before replacing anything.`,
-      why: 'It squeaks and nothing has play. Silicone grease: mineral oil swells rubber. Bonded rubber is left dry. Then drive it again.',
-      label: 'Drive it',
-      station: 'listen',
-    });
   const best = d.road[0];
   const said = (f: Parameters<typeof sayFault>[0]) => sayFault(f, s.context.rules.dialect);
-  return goTo({
-    time: mins(10),
-    title: `${best ? sayManoeuvre(best.manoeuvre) : 'Drive it over the same bump, one wheel, then both'}.`,
-    why: best
-      ? `Nothing stands out yet. If it knocks: ${said(best.ifKnocks.fault)}; if it is quiet: ${said(best.ifQuiet.fault)}.`
-      : v.sentence,
-    label: 'Drive it',
-    station: 'listen',
-  });
+  return goTo(
+    {
+      time: mins(10),
+      title: `${best ? sayManoeuvre(best.manoeuvre) : 'Drive it over the same bump, one wheel, then both'}.`,
+      why: best
+        ? `Nothing stands out yet. If it knocks: ${said(best.ifKnocks.fault)}; if it is quiet: ${said(best.ifQuiet.fault)}.`
+        : v.sentence,
+      label: 'Drive it',
+      station: 'listen',
+    },
+    'drive',
+  );
 }
 
 /** The next check of the plan; once something loose is found, only what is owed before a verdict. */
 function nextCheck(s: JobState, d: Diagnosis): NextLine | undefined {
-  const owed = uncleared(s, s.axle);
+  const owed = owedJoints(s);
   const begun = begunReadings(s);
   if (begun) return begun;
   const loose = looseJoints(s).some((id) => partsOf(id).axle === s.axle);
@@ -98,7 +119,6 @@ function nextCheck(s: JobState, d: Diagnosis): NextLine | undefined {
 
 function sayCheck(s: JobState, d: Diagnosis, step: NextCheck, owed: readonly JointId[]): NextLine {
   const clears = step.owed.filter((id) => owed.includes(id));
-  const stand = step.changeMinutes > 0 ? `${capital(sayState(step.state))} first. ` : '';
   const again = clears
     .map((id) => s.joints.get(id)!)
     .filter((j) => j.state === 'can’t tell yet' && (j.hand === 'tight' ? !j.handCounts : true))
@@ -111,10 +131,18 @@ function sayCheck(s: JobState, d: Diagnosis, step: NextCheck, owed: readonly Joi
       ? `Tells most for its minutes: ${sayFault(likely.fault, s.context.rules.dialect, splitFault(likely.fault)?.axle !== s.axle)} ${Math.round(likely.p * 100)} % so far.`
       : 'Cheap to rule out before anything comes apart.';
   const joint = clears[0] ?? likely?.joint ?? step.of.find(isJointId);
+  const title = checkTitle(step, s.context.type, s.axle);
+  const check = step.axle ? checksOf(s.context.type.axles[step.axle]).find((c) => c.id === step.check) : undefined;
+  const counting =
+    check && joint
+      ? countingStates(s, joint, check.id)
+      : (elsewhereChecks(s.context.type).find((c) => c.id === step.check)?.states ?? []);
+  const stand = nextToStand(s, counting, step.state, { joint, check, minutes: step.changeMinutes, title });
+  if (stand) return stand;
   return {
-    time: mins(step.minutes + step.changeMinutes),
-    title: `${checkTitle(step, s.context.type, s.axle)}.`,
-    why: `${stand}${why}`,
+    time: mins(step.minutes),
+    title: `${title}.`,
+    why,
     label: 'Go to it',
     station: 'find',
     action:

@@ -1,20 +1,20 @@
 import type { Diagnosis } from '../../diagnosis';
 import { capital } from '../../text';
 import type { JobState } from '../fold';
-import { dangerousJoints } from '../rules/clearance';
-import { workJoints } from '../rules/work';
+import { untold } from '../rules/hand-back';
 import { sayJoints } from '../say';
 import { nextToFind } from './find';
 import { goTo, type NextLine } from './line';
 import { nextToListen } from './listen';
+import { nextToSettleDoubt } from './owed';
 import { nextToProve } from './prove';
 import { nextToSettle } from './settle';
 import { nextToWork } from './work';
 
-/** Something dangerous was found that the work does not renew, and nobody has been told. */
+/** Something dangerous was found that the work does not renew, and nobody has been told of it. */
 function nextToTell(s: JobState): NextLine | undefined {
-  const dangerous = dangerousJoints(s).filter((id) => !workJoints(s).includes(id));
-  if (dangerous.length === 0 || s.told.length > 0) return undefined;
+  const dangerous = untold(s);
+  if (dangerous.length === 0) return undefined;
   return {
     time: 'now',
     title: `${capital(sayJoints(s, dangerous))}: do not return to the road.`,
@@ -25,13 +25,16 @@ function nextToTell(s: JobState): NextLine | undefined {
   };
 }
 
-const handedBack: NextLine = goTo({
-  time: 'done',
-  title: 'Handed back.',
-  why: 'The sheet stays open to read; rechecks are on the floor.',
-  label: 'See the sheet',
-  station: 'prove',
-});
+const handedBack: NextLine = goTo(
+  {
+    time: 'done',
+    title: 'Handed back.',
+    why: 'The sheet stays open to read; rechecks are on the floor.',
+    label: 'See the sheet',
+    station: 'prove',
+  },
+  'sheet',
+);
 
 /**
  * What to do now and why: one thing, station by station in the order technicians work; which check, the plan says.
@@ -40,8 +43,16 @@ const handedBack: NextLine = goTo({
  */
 export function nextLine(s: JobState, nowMs: number, d?: Diagnosis): NextLine {
   if (s.handBack) return handedBack;
-  return nextToTell(s) ?? nextToListen(s) ?? nextToFind(s, d) ?? nextToSettle(s) ?? nextToWork(s, nowMs) ?? nextToProve(s);
+  return (
+    nextToTell(s) ??
+    nextToSettleDoubt(s) ??
+    nextToListen(s) ??
+    nextToFind(s, d) ??
+    nextToSettle(s) ??
+    nextToWork(s, nowMs) ??
+    nextToProve(s)
+  );
 }
 
 export { begunReadings } from './find';
-export type { NextAction, NextLine } from './line';
+export type { NextAction, NextAnswer, NextLine, Target } from './line';

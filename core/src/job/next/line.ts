@@ -1,17 +1,48 @@
-import type { CheckId, JointId } from '../../joint';
 import type { ElsewhereCheckId } from '../../diagnosis';
+import type { CheckId, FastenerId, JointId } from '../../joint';
+import type { Cause, ConfirmOutcome } from '../../ledger';
+import type { StepId } from '../../plan';
+import type { Orientation, VehicleState } from '../../vehicle';
 import type { Station } from '../context';
+
+/** Where on its station a line leads: what is filled in or tapped there. The screen marks the place with it. */
+export type Target =
+  | 'complaint'
+  | 'drive'
+  | 'verdict'
+  | 'contradiction'
+  | 'choose'
+  | 'answer'
+  | 'road'
+  | 'alignment'
+  | 'recheck'
+  | 'hand-back'
+  | 'step'
+  | 'sheet';
 
 /** What the big key does. The interface knows how; core knows which. */
 export type NextAction =
-  | { readonly kind: 'go'; readonly station: Station; readonly joint?: JointId }
+  | { readonly kind: 'go'; readonly station: Station; readonly at: Target; readonly joint?: JointId }
+  | { readonly kind: 'stands'; readonly state: VehicleState; readonly joint?: JointId; readonly check?: CheckId }
   | { readonly kind: 'check'; readonly joint: JointId; readonly check: CheckId }
   | { readonly kind: 'elsewhere'; readonly check: ElsewhereCheckId }
   | { readonly kind: 'measure'; readonly joint: JointId }
-  | { readonly kind: 'step'; readonly step: string }
-  | { readonly kind: 'torque'; readonly step: string; readonly fastener: string }
-  | { readonly kind: 'told' }
-  | { readonly kind: 'none' };
+  | { readonly kind: 'verdict'; readonly causes: readonly Cause[] }
+  | { readonly kind: 'caution'; readonly step: StepId }
+  | { readonly kind: 'orientation'; readonly step: StepId; readonly joint: JointId; readonly orientation: Orientation }
+  | { readonly kind: 'confirm'; readonly step: StepId; readonly joint: JointId; readonly outcome: ConfirmOutcome }
+  /** The waits these steps began are not waited for. */
+  | { readonly kind: 'cut soak'; readonly steps: readonly StepId[] }
+  | { readonly kind: 'step'; readonly step: StepId }
+  | { readonly kind: 'torque'; readonly step: StepId; readonly fastener: FastenerId }
+  | { readonly kind: 'recheck' }
+  | { readonly kind: 'told' };
+
+/** One of several things a person may answer, one tap each. */
+export interface NextAnswer {
+  readonly label: string;
+  readonly action: NextAction;
+}
 
 /** The one sentence at the bottom of the sheet. */
 export interface NextLine {
@@ -22,12 +53,14 @@ export interface NextLine {
   readonly label: string;
   readonly station: Station;
   readonly action: NextAction;
+  /** Where the line is a question: what may be answered. The key itself only leads there, it answers for nobody. */
+  readonly answers?: readonly NextAnswer[];
 }
 
 export const mins = (m: number): string => `${m} min`;
 
-/** A line whose key goes to its own station. */
-export const goTo = (line: Omit<NextLine, 'action'>, joint?: JointId): NextLine => ({
+/** A line whose key goes to a place on its own station. */
+export const goTo = (line: Omit<NextLine, 'action'>, at: Target, joint?: JointId): NextLine => ({
   ...line,
-  action: { kind: 'go', station: line.station, ...(joint ? { joint } : {}) },
+  action: { kind: 'go', station: line.station, at, ...(joint ? { joint } : {}) },
 });

@@ -1,34 +1,72 @@
 import type { JobState } from '../fold';
-import { handBackBlockers } from '../rules/hand-back';
-import { alignmentOwed } from '../rules/work';
+import { handBackBlockers, unrepaired, type Blocker } from '../rules/hand-back';
+import { owedJoints } from '../rules/clearance';
+import { tightenStep } from '../../plan';
+import { workJoints } from '../rules/work';
 import { goTo, mins, type NextLine } from './line';
+import { nextOwed } from './owed';
 
-/** The proof, what is still owed, the hand-back. */
+/** What is still owed, the proof, the hand-back. */
 export function nextToProve(s: JobState): NextLine {
-  if (!s.roadTest)
-    return goTo({
-      time: mins(10),
-      title: 'Same bump, same road: is it quiet?',
-      why: 'Every fastener has its record.',
-      label: 'Record the drive',
-      station: 'prove',
-    });
-  if (alignmentOwed(s) && !s.alignment)
-    return goTo({
-      time: 'wait',
-      title: 'An alignment check is owed.',
-      why: 'Arms, tie rods or the like were renewed.',
-      label: 'Prove',
-      station: 'prove',
-    });
-  const [first, ...more] = handBackBlockers(s);
-  if (first)
-    return goTo({
+  const blockers = handBackBlockers(s);
+  const line = (b: Blocker): NextLine => {
+    const base = {
       time: 'now',
-      title: first,
-      why: more.length ? `${more.length} more before the hand-back.` : 'The last thing before the hand-back.',
+      title: b.sentence,
+      why: blockers.length > 1 ? `${blockers.length - 1} more before the hand-back.` : 'The last thing before the hand-back.',
       label: 'Show it',
+      station: 'prove' as const,
+    };
+    switch (b.at) {
+      case 'drive':
+        return goTo(
+          {
+            ...base,
+            time: mins(10),
+            title: 'Same bump, same road: is it quiet?',
+            why: 'Every fastener has its record.',
+            label: 'Record the drive',
+          },
+          'road',
+        );
+      case 'alignment':
+        return goTo({ ...base, time: 'wait', title: b.sentence, why: 'Arms, tie rods or the like were renewed.' }, 'alignment');
+      case 'recheck':
+        return { ...base, title: 'Set the recheck.', label: 'Set it', action: { kind: 'recheck' } };
+      case 'check':
+        return nextOwed(s, owedJoints(s)) ?? goTo({ ...base, station: 'find' }, 'verdict', b.joint);
+      case 'contradiction':
+        return goTo({ ...base, station: 'find' }, 'contradiction', b.joint);
+      case 'verdict':
+        return goTo({ ...base, station: 'find' }, 'verdict');
+      case 'complaint':
+        return goTo({ ...base, station: 'listen' }, 'complaint');
+      case 'answer':
+        return goTo({ ...base, station: 'settle' }, 'answer');
+      case 'told':
+        return { ...base, action: { kind: 'told' } };
+      case 'fastener':
+        return { ...base, station: 'work', action: { kind: 'torque', step: tightenStep(b.fastener), fastener: b.fastener } };
+      case 'orientation':
+        return goTo({ ...base, station: 'work' }, 'step');
+    }
+  };
+  // Nobody drives it before what is owed for safety is done.
+  const first = blockers.find((b) => b.at === 'check') ?? blockers.find((b) => b.at !== 'recheck') ?? blockers[0];
+  if (first) return line(first);
+  const danger = unrepaired(s).length > 0;
+  return goTo(
+    {
+      time: mins(2),
+      title: danger ? 'Hand it back: not to be driven.' : 'Hand it back.',
+      why: danger
+        ? 'It leaves as it stands, and the sheet says that it must not return to the road.'
+        : workJoints(s).length === 0
+          ? 'Nothing was done to it, and nothing is open.'
+          : 'Nothing is open.',
+      label: 'Hand back',
       station: 'prove',
-    });
-  return goTo({ time: mins(2), title: 'Hand it back.', why: 'Nothing is open.', label: 'Hand back', station: 'prove' });
+    },
+    'hand-back',
+  );
 }

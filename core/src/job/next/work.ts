@@ -1,8 +1,9 @@
+import { DOUBTED_OUTCOMES, NEUTRAL_OUTCOMES } from '../../ledger';
 import type { PlannedStep, StepId } from '../../plan';
-import { uncapital } from '../../text';
+import { capital, uncapital } from '../../text';
 import { trimmed } from '../../units';
 import type { JobState } from '../fold';
-import { fastenersOf, planOf, type FastenerView } from '../rules/work';
+import { doubted, fastenersOf, planOf, type FastenerView } from '../rules/work';
 import { mins, type NextLine } from './line';
 
 /** The first step of the plan that can be done now, or what it waits for. @param nowMs clock of the caller (ms since 1970) */
@@ -15,13 +16,14 @@ export function nextToWork(s: JobState, nowMs: number): NextLine | undefined {
   const soakEnds = (id: StepId) => {
     const soak = byId.get(id)?.soakMinutes ?? 0;
     const e = s.steps.get(id);
-    return e && soak > 0 ? Date.parse(e.at) + soak * 60_000 : 0;
+    return e && soak > 0 && !e.body.soak ? Date.parse(e.at) + soak * 60_000 : 0;
   };
   const open = plan.filter((p) => !done(p));
   const first = open[0];
   if (!first) return undefined;
   const free = open.find((p) => p.needs.every((n) => done(byId.get(n)!) && soakEnds(n) <= nowMs));
   if (!free) {
+    const running = first.needs.filter((n) => soakEnds(n) > nowMs);
     const left = Math.ceil((Math.max(...first.needs.map(soakEnds)) - nowMs) / 60_000);
     if (left > 0)
       return {
@@ -30,22 +32,49 @@ export function nextToWork(s: JobState, nowMs: number): NextLine | undefined {
         why: `Then: ${uncapital(first.title)}.`,
         label: 'Go on anyway',
         station: 'work',
-        action: { kind: 'step', step: first.id },
+        action: { kind: 'cut soak', steps: running },
       };
   }
   const p = free ?? first;
   const f = p.fastener && fasteners.get(p.fastener);
-  return f ? sayFastener(p, f) : sayStep(p, open.length - 1);
+  return f ? sayFastener(p, f) : sayStep(s, p, open.length - 1);
 }
 
-const sayStep = (p: PlannedStep, left: number): NextLine => ({
-  time: mins(p.minutes),
-  title: `${p.title}.`,
-  why: p.caution ?? p.detail ?? `${left} steps after this one.`,
-  label: 'Done',
-  station: 'work',
-  action: { kind: 'step', step: p.id },
-});
+/** A step, by what it still asks: its caution is read first, a question is answered, and then it is done. */
+function sayStep(s: JobState, p: PlannedStep, left: number): NextLine {
+  const line = { time: mins(p.minutes), title: `${p.title}.`, station: 'work' as const };
+  if (p.caution && !s.cautions.has(p.id))
+    return { ...line, why: p.caution, label: 'Read, go on', action: { kind: 'caution', step: p.id } };
+  if (p.confirmJoint && !s.confirms.has(p.confirmJoint)) {
+    const joint = p.confirmJoint;
+    const thought = doubted(s, joint);
+    const here = { kind: 'go', station: 'work', at: 'step' } as const;
+    return {
+      ...line,
+      title: `${p.title}: ${thought ? 'loose as thought?' : 'how is it?'}`,
+      why: p.detail ?? '',
+      label: 'Answer it',
+      action: here,
+      answers: (thought ? DOUBTED_OUTCOMES : NEUTRAL_OUTCOMES).map((outcome) => ({
+        label: capital(outcome),
+        action: { kind: 'confirm', step: p.id, joint, outcome },
+      })),
+    };
+  }
+  if (p.orientation && p.joint && !s.orientations.has(p.id))
+    return {
+      ...line,
+      why: 'The drawing shows right and wrong; the photograph from the removal decides.',
+      label: 'It is the right way round',
+      action: { kind: 'orientation', step: p.id, joint: p.joint, orientation: p.orientation },
+    };
+  return {
+    ...line,
+    why: p.detail ?? (left === 1 ? 'One step after this one.' : `${left} steps after this one.`),
+    label: 'Done',
+    action: { kind: 'step', step: p.id },
+  };
+}
 
 function sayFastener(p: PlannedStep, f: FastenerView): NextLine {
   const name = f.label.toLowerCase();
@@ -67,7 +96,14 @@ function sayFastener(p: PlannedStep, f: FastenerView): NextLine {
     time: mins(p.minutes),
     title,
     why,
-    label: 'Take the click',
+    label:
+      f.targetNm !== null
+        ? f.fastener.count > 1
+          ? 'Count it'
+          : 'Type the number'
+        : f.state === 'must be published'
+          ? 'Type the value'
+          : 'Firm and marked',
     station: 'work',
     action: { kind: 'torque', step: p.id, fastener: f.fastener.id },
   };

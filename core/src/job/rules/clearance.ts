@@ -11,6 +11,7 @@ import {
 } from '../../joint';
 import type { AxleEnd, VehicleState } from '../../vehicle';
 import type { JobState } from '../fold';
+import { fastenersOf } from './work';
 
 /** The dangerous joints of an axle that no valid check has cleared or found yet. */
 export function uncleared(s: JobState, end: AxleEnd): JointId[] {
@@ -18,6 +19,19 @@ export function uncleared(s: JobState, end: AxleEnd): JointId[] {
     const j = s.joints.get(id)!;
     return isDangerous(j.kind) && !['sound', 'watch', 'dangerous'].includes(j.state);
   });
+}
+
+/**
+ * What must be cleared before this vehicle goes back: where a noise is looked for, every dangerous joint of
+ * its axle; in any other job what its work touches and nobody has an open record of.
+ */
+export function owedJoints(s: JobState): JointId[] {
+  const open = uncleared(s, s.axle);
+  if (s.context.kind === 'noise') return open;
+  const touched = fastenersOf(s)
+    .filter((f) => f.state === 'done')
+    .map((f) => f.fastener.joint);
+  return open.filter((id) => touched.includes(id));
 }
 
 /** Joints found dangerous, both axles. */
@@ -36,8 +50,11 @@ export const foundAgainst = (s: JobState, id: JointId): boolean => {
   return j !== undefined && (j.hand === 'moves' || j.state === 'loose' || j.state === 'dangerous');
 };
 
-/** How the vehicle stands, from the last check that was made. */
-export const standingOf = (s: JobState): VehicleState => s.kept.check.at(-1)?.body.state ?? 'on-wheels';
+/** How the vehicle stands, as somebody last said, or as at the last check of a time when nobody was asked; undefined before. */
+export function standingOf(s: JobState): VehicleState | undefined {
+  const e = s.entries.findLast((x) => !s.struck.has(x.id) && (x.kind === 'stands' || x.kind === 'check'));
+  return e?.kind === 'stands' || e?.kind === 'check' ? e.body.state : undefined;
+}
 
 /** The hand check to make for a joint, with its side filled in: its usual one, or the one that is wanted. */
 export function checkAt(s: JobState, id: JointId, wanted?: CheckId | null): Check | undefined {

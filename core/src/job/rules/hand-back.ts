@@ -1,30 +1,84 @@
-import type { JobState } from '../fold';
+import type { FastenerId, JointId } from '../../joint';
+import type { StepId } from '../../plan';
 import type { Station } from '../context';
-import { sayJoints } from '../say';
-import { dangerousJoints, looseJoints, uncleared } from './clearance';
-import { alignmentOwed, fastenersOf, planOf, workJoints } from './work';
+import type { JobState } from '../fold';
+import { sayBoth, sayJoints } from '../say';
+import { contradictedJoints, dangerousJoints, looseJoints, owedJoints } from './clearance';
+import { alignmentOwed, answered, fastenersOf, isApproved, planOf, workJoints } from './work';
+
+/** Something the hand-back waits for, and where it is done. */
+export type Blocker = { readonly sentence: string } & (
+  | { readonly at: 'fastener'; readonly fastener: FastenerId }
+  | { readonly at: 'orientation'; readonly step: StepId }
+  | { readonly at: 'contradiction' | 'check'; readonly joint: JointId }
+  | { readonly at: 'told' | 'complaint' | 'verdict' | 'answer' | 'drive' | 'alignment' | 'recheck' }
+);
+
+/** Found dangerous, and not renewed by the work: it must not go back on the road. */
+export function unrepaired(s: JobState): JointId[] {
+  const work = workJoints(s);
+  return dangerousJoints(s).filter((id) => !work.includes(id));
+}
+
+/** Dangerous joints that are not renewed and that nobody has told the owner of. */
+export function untold(s: JobState): JointId[] {
+  // An older line does not say of which joints it was.
+  if (s.told.some((t) => !t.body.joints)) return [];
+  const told = s.told.flatMap((t) => t.body.joints ?? []);
+  return unrepaired(s).filter((id) => !told.includes(id));
+}
+
+/** The same bump again: owed where something was done against a noise, never with what is dangerous left in. */
+export const driveOwed = (s: JobState): boolean => !s.roadTest && workJoints(s).length > 0 && unrepaired(s).length === 0;
 
 /** Why the vehicle cannot be handed back yet; empty when it can. */
-export function handBackBlockers(s: JobState): string[] {
-  const out: string[] = [];
-  const work = new Set(workJoints(s));
+export function handBackBlockers(s: JobState): Blocker[] {
+  const out: Blocker[] = [];
+  const work = workJoints(s);
   for (const f of fastenersOf(s)) {
-    if (f.state === 'open') out.push(`${f.label}: ${f.wrong || 'no record'}.`);
-    if (f.state === 'must be published') out.push(`${f.label}: needs the maker’s value; “firm” is not enough here.`);
+    const { id } = f.fastener;
+    if (f.state === 'open') out.push({ sentence: `${f.label}: ${f.wrong || 'no record'}.`, at: 'fastener', fastener: id });
+    if (f.state === 'must be published')
+      out.push({
+        sentence: `${f.label}: needs the maker’s value; “firm” is not enough here.`,
+        at: 'fastener',
+        fastener: id,
+      });
   }
   for (const step of planOf(s)) {
-    if (step.orientation && !s.orientations.has(step.id)) out.push(`${step.title}: which way round is not confirmed.`);
+    if (step.orientation && !s.orientations.has(step.id))
+      out.push({ sentence: `${step.title}: which way round is not confirmed.`, at: 'orientation', step: step.id });
   }
-  const danger = dangerousJoints(s).filter((id) => !work.has(id));
-  if (danger.length && s.told.length === 0) out.push(`Dangerous: ${sayJoints(s, danger)}. The owner has not been told yet.`);
+  for (const joint of contradictedJoints(s))
+    out.push({
+      sentence: `The ${sayJoints(s, [joint])} moves, and is tight: one of the two is wrong.`,
+      at: 'contradiction',
+      joint,
+    });
+  const tell = untold(s);
+  if (tell.length) out.push({ sentence: `Dangerous: ${sayJoints(s, tell)}. The owner has not been told yet.`, at: 'told' });
   const noise = s.context.kind === 'noise';
-  if (noise && !s.complaint) out.push('The complaint is not written down.');
-  const owed = uncleared(s, s.axle);
-  if (noise && danger.length === 0 && owed.length)
-    out.push(`Not cleared: ${sayJoints(s, owed.slice(0, 4))}${owed.length > 4 ? ' and more' : ''}.`);
-  if (work.size > 0 && !s.answers.some((a) => a.body.answer === 'approved')) out.push('Nobody has said yes to the work.');
-  if (!s.roadTest) out.push('The drive over the same bump is not recorded.');
-  if (work.size > 0 && s.rechecks.length === 0) out.push('No recheck is set.');
+  const danger = unrepaired(s);
+  if (noise && !s.complaint) out.push({ sentence: 'The complaint is not written down.', at: 'complaint' });
+  const owed = owedJoints(s);
+  if (danger.length === 0 && owed.length)
+    out.push({
+      sentence: `Not cleared: ${sayJoints(s, owed.slice(0, 4))}${owed.length > 4 ? ' and more' : ''}.`,
+      at: 'check',
+      joint: owed[0]!,
+    });
+  if (noise && danger.length === 0 && owed.length === 0 && !s.verdict && !s.goOn)
+    out.push({ sentence: 'No verdict was given, and nobody said why not.', at: 'verdict' });
+  if (s.choices.some((c) => !answered(s, c.id)))
+    out.push({
+      sentence: `The customer has not answered for ${sayBoth(s, s.choices.find((c) => !answered(s, c.id))!.body.joints)}.`,
+      at: 'answer',
+    });
+  else if (work.length > 0 && !s.choices.some((c) => isApproved(s, c.id)))
+    out.push({ sentence: 'Nobody has said yes to the work.', at: 'answer' });
+  if (driveOwed(s)) out.push({ sentence: 'The drive over the same bump is not recorded.', at: 'drive' });
+  if (alignmentOwed(s) && !s.alignment) out.push({ sentence: 'An alignment check is owed.', at: 'alignment' });
+  if (work.length > 0 && s.rechecks.length === 0) out.push({ sentence: 'No recheck is set.', at: 'recheck' });
   return out;
 }
 
@@ -40,17 +94,15 @@ export function openCounts(s: JobState): Record<Station, number> {
     p.fastener ? !done.has(p.fastener) : s.steps.get(p.id)?.body.state !== 'done',
   ).length;
   const settle =
-    s.choices.length === 0
-      ? Number(!(noise && looseJoints(s).length === 0))
-      : s.choices.filter((c) => !s.answers.some((a) => a.body.parts.includes(c.id))).length;
+    s.choices.length === 0 ? Number(!(noise && looseJoints(s).length === 0)) : s.choices.filter((c) => !answered(s, c.id)).length;
   const prove = s.handBack
     ? 0
-    : Number(!s.roadTest) +
+    : Number(driveOwed(s)) +
       Number(workJoints(s).length > 0 && s.rechecks.length === 0) +
       Number(alignmentOwed(s) && !s.alignment);
   return {
     listen: Number(noise && !s.complaint),
-    find: noise ? uncleared(s, s.axle).length : 0,
+    find: owedJoints(s).length || Number(noise && !s.verdict && !s.goOn),
     settle,
     work: stepOpen,
     prove,

@@ -11,6 +11,8 @@ export type VerdictView =
   | {
       readonly kind: 'dangerous';
       readonly joints: readonly JointId[];
+      /** Other dangerous joints that are neither cleared nor found yet: the verdict waits for them. */
+      readonly missing: readonly JointId[];
       /** What makes the noise, where that is known besides. */
       readonly causes: readonly Cause[];
       readonly sentence: string;
@@ -32,12 +34,20 @@ export function causesOf(s: JobState, d: Diagnosis): Cause[] {
   return [...over.map((x) => x.fault), ...joints];
 }
 
+/** The sentence for a vehicle that is dangerous. @param danger the joints it is about */
+export const sayBan = (s: JobState, danger: readonly JointId[]): string =>
+  `Do not return to the road until ${sayBoth(s, danger)} ${danger.length > 1 ? 'are' : 'is'} repaired.`;
+
+/** What a verdict names when it is given now; nothing while something is owed before it, or nothing stands out. */
+export function verdictCauses(v: VerdictView): readonly Cause[] {
+  if (v.kind === 'ready') return v.causes;
+  return v.kind === 'dangerous' && v.missing.length === 0 ? [...v.joints, ...v.causes] : [];
+}
+
 /** What may be said about the noise: nothing before the dangerous joints of the axle are cleared or found. */
 export function verdictView(s: JobState, d: Diagnosis): VerdictView {
   const danger = dangerousJoints(s);
-  const ban = danger.length
-    ? `Do not return to the road until ${sayBoth(s, danger)} ${danger.length > 1 ? 'are' : 'is'} repaired.`
-    : '';
+  const ban = danger.length ? sayBan(s, danger) : '';
   const doubtful = contradictedJoints(s)[0];
   if (doubtful) {
     const two = `These two cannot both be: the ${sayJoints(s, [doubtful])} moves in the hand, and is tight. Feel it again and strike the wrong one.`;
@@ -47,6 +57,7 @@ export function verdictView(s: JobState, d: Diagnosis): VerdictView {
     return {
       kind: 'dangerous',
       joints: danger,
+      missing: uncleared(s, s.axle),
       causes: causesOf(s, d).filter((c) => !(danger as readonly string[]).includes(splitFault(c)?.joint ?? c)),
       sentence: ban,
     };

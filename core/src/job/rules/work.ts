@@ -1,15 +1,21 @@
-import { assemblyOf, fastenersFor, JOINT_SPECS, partsOf, type Fastener, type JointId } from '../../joint';
+import { splitFault } from '../../diagnosis';
+import { assemblyJoints, assemblyOf, fastenersFor, JOINT_SPECS, partsOf, type Fastener, type JointId } from '../../joint';
+import type { Entry } from '../../ledger';
 import { piecesFor, planFor, type Piece, type PlannedStep } from '../../plan';
 import { auditFastener, clicksOf, fastenerName, ruleTorque, type Audit, type Ruling } from '../../torque';
 import type { JobState } from '../fold';
 
 /** Joints to be worked on: those of the choices the customer did not decline. */
 export function workJoints(s: JobState): JointId[] {
-  const answered = (answer: 'approved' | 'declined') =>
-    new Set(s.answers.filter((a) => a.body.answer === answer).flatMap((a) => a.body.parts));
-  const [declined, approved] = [answered('declined'), answered('approved')];
-  return [...new Set(s.choices.filter((c) => !declined.has(c.id) || approved.has(c.id)).flatMap((c) => c.body.joints))];
+  const wanted = s.choices.filter((c) => answered(s, c.id)?.body.answer !== 'declined');
+  return [...new Set(wanted.flatMap((c) => c.body.joints))];
 }
+
+/** What the customer last said to a choice; a yes after a no takes its place, and the other way round. */
+export const answered = (s: JobState, choice: string): Entry<'answer'> | undefined =>
+  s.answers.findLast((a) => a.body.parts.includes(choice));
+
+export const isApproved = (s: JobState, choice: string): boolean => answered(s, choice)?.body.answer === 'approved';
 
 /** The same, of the axle the job is about: what its plan lays out. */
 const plannedJoints = (s: JobState): JointId[] => workJoints(s).filter((id) => partsOf(id).axle === s.axle);
@@ -26,6 +32,16 @@ export function planOf(s: JobState): PlannedStep[] {
     jackingPoints: s.context.type.jackingPoints,
     dialect: s.context.rules.dialect,
   });
+}
+
+/** Whether anybody had thought this joint's part worn: found so, or named in the verdict. Else it is asked about without a hint. */
+export function doubted(s: JobState, joint: JointId): boolean {
+  const part = assemblyOf(joint);
+  const named = (s.verdict?.body.causes ?? []).some((c) => {
+    const at = splitFault(c)?.joint;
+    return at !== undefined && assemblyOf(at) === part;
+  });
+  return named || assemblyJoints(joint).some((id) => ['loose', 'dangerous', 'watch'].includes(s.joints.get(id)?.state ?? ''));
 }
 
 /** Minutes the work of what is chosen would take, rust allowed for: what a quote reckons with. */

@@ -10,6 +10,8 @@ export interface HandFinding {
   readonly handWhy: string;
   /** It was felt to move and later to be tight, by checks that count: a person has to strike one of them. */
   readonly contradicted: boolean;
+  /** Its fasteners were tightened and counted since: whatever was felt before, that is what stands. */
+  readonly tightened?: boolean | undefined;
 }
 
 /** All that is known of one joint. */
@@ -58,7 +60,10 @@ export function judgeJoint(kind: JointKind, on: Found): { readonly state: JointS
     if (on.defects.length) return { state: 'watch', why: `No play; ${on.defects.join(', ')}.` };
     if (on.before && within && on.before.doubt.meanMm > WATCHED * on.before.limit.limitMm)
       return { state: 'watch', why: 'Within its limit, past six tenths of it.' };
-    return { state: 'sound', why: within ? 'Play is within its limit.' : 'Tight by a check that counts.' };
+    return {
+      state: 'sound',
+      why: within ? 'Play is within its limit.' : on.tightened ? 'Tightened and counted.' : 'Tight by a check that counts.',
+    };
   }
   if (on.before) return { state: 'can’t tell yet', why: 'The readings do not settle it yet.' };
   if (on.hand === 'can’t tell') return { state: 'can’t tell yet', why: 'The hand could not tell.' };

@@ -2,8 +2,10 @@ import type { OtherFault } from '../../diagnosis';
 import {
   checksOf,
   isJointId,
+  jointId,
   jointsOf,
   partsOf,
+  splitFastener,
   stateCounts,
   type Check,
   type Defect,
@@ -11,7 +13,7 @@ import {
   type JointKind,
   type JointState,
 } from '../../joint';
-import type { CheckResult, Entry, EntryBodies, Ledger } from '../../ledger';
+import { tightenedBy, type CheckResult, type Entry, type EntryBodies, type Ledger } from '../../ledger';
 import { AXLES, type AxleSpec, type Side } from '../../vehicle';
 import type { JobContext } from '../context';
 import { grouped } from './grouped';
@@ -70,9 +72,17 @@ function openRocks(checks: readonly Entry<'check'>[]): Rock[] {
 /** What one check said of one joint. */
 interface Said {
   readonly joint: string;
-  readonly check: EntryBodies['check'];
+  /** Undefined where its fasteners were tightened and counted: that speaks for the joint by itself. */
+  readonly check?: EntryBodies['check'] | undefined;
   readonly result: CheckResult;
 }
+
+/** What each line of the tape said of a joint's tightness, in order: checks, and wheel nuts that were counted. */
+const saidBy = (e: Entry): readonly Said[] => {
+  if (e.kind === 'check') return e.body.results.map((r) => ({ joint: r.joint, check: e.body, result: r.result }));
+  const f = splitFastener(tightenedBy(e) ?? '');
+  return f?.kind === 'wheel-nut' ? [{ joint: jointId(f.axle, f.side, 'wheel-nuts'), result: 'tight' }] : [];
+};
 
 /**
  * The hand's finding from the checks in their order: one that counts is not undone by a later one that does
@@ -82,6 +92,10 @@ interface Said {
 function handOf(kind: JointKind, said: readonly Said[], spec: AxleSpec, known: readonly Check[]): HandFinding {
   let found: HandFinding = { counts: false, handWhy: '', contradicted: false };
   for (const { check: by, result } of said) {
+    if (!by) {
+      found = { hand: result, counts: true, handWhy: '', contradicted: false, tightened: true };
+      continue;
+    }
     const check = known.find((c) => c.id === by.check);
     const ruling = check ? stateCounts(spec, check, kind, by.state) : ({ counts: true } as const);
     // Movement felt always counts.
@@ -97,6 +111,20 @@ function handOf(kind: JointKind, said: readonly Said[], spec: AxleSpec, known: r
   return found;
 }
 
+/** A bracket bolt that was loose and has been tightened since is loose no more. */
+function defectsThatStand(l: Ledger): readonly Entry<'defect'>[] {
+  const loose = l.kept.defect.filter((e) => e.body.what === 'bracket bolt loose');
+  if (loose.length === 0) return l.kept.defect;
+  const after = (e: Entry<'defect'>) => {
+    const { axle, side } = partsOf(e.body.joint);
+    return l.entries
+      .slice(l.entries.indexOf(e))
+      .some((t) => !l.struck.has(t.id) && tightenedBy(t) === `${axle}.${side}.bracket-bolt`);
+  };
+  const mended = new Set(loose.filter(after));
+  return l.kept.defect.filter((e) => !mended.has(e));
+}
+
 /** @param renewed joints whose part was chosen and fitted: what was found of the old part no longer speaks of the new */
 export function looksState(l: Ledger, context: JobContext, renewed: ReadonlySet<JointId>): LooksState {
   const checks = l.kept.check;
@@ -104,10 +132,10 @@ export function looksState(l: Ledger, context: JobContext, renewed: ReadonlySet<
   const elsewhere = new Map<OtherFault, CheckResult>();
   for (const r of checks.flatMap((e) => e.body.results)) if (!isJointId(r.joint)) elsewhere.set(r.joint, r.result);
   const said = grouped(
-    checks.flatMap((e) => e.body.results.map((r): Said => ({ joint: r.joint, check: e.body, result: r.result }))),
+    l.entries.flatMap((e) => (l.struck.has(e.id) ? [] : saidBy(e))),
     (s) => s.joint,
   );
-  const seen = grouped(l.kept.defect, (e) => e.body.joint);
+  const seen = grouped(defectsThatStand(l), (e) => e.body.joint);
   const photos = grouped(l.kept.photo, (e) => e.body.joint);
   const measures = measuresOf(l, context);
   const joints = new Map<JointId, JointView>();
@@ -128,6 +156,7 @@ export function looksState(l: Ledger, context: JobContext, renewed: ReadonlySet<
         counts,
         handWhy,
         contradicted,
+        tightened: found.tightened,
         before,
         after,
         clearance,

@@ -3,6 +3,8 @@ import type { Entry, Ledger } from '../../ledger';
 /** What was said, proved, promised and handed back. */
 export interface ProofState {
   readonly verdict?: Entry<'verdict'> | undefined;
+  /** Somebody goes on without one, and said why. */
+  readonly goOn?: Entry<'go-on'> | undefined;
   readonly roadTest?: Entry<'road-test'> | undefined;
   readonly alignment?: Entry<'alignment'> | undefined;
   readonly rechecks: readonly Entry<'recheck'>[];
@@ -13,6 +15,7 @@ export interface ProofState {
 
 export const proofState = ({ kept }: Ledger): ProofState => ({
   verdict: kept.verdict,
+  goOn: kept['go-on'],
   roadTest: kept['road-test'],
   alignment: kept.alignment,
   rechecks: kept.recheck,

@@ -3,7 +3,11 @@ import { capital } from '../../text';
 import type { Cause } from '../words';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 
-export const CONFIRM_OUTCOMES = ['loose as thought', 'sound after all', 'something else'] as const;
+/** What the hand says of a part somebody had doubted. */
+export const DOUBTED_OUTCOMES = ['loose as thought', 'sound after all', 'something else'] as const;
+/** And of one nobody had doubted, the other side of a pair say: asked without a hint. */
+export const NEUTRAL_OUTCOMES = ['loose', 'sound', 'can’t tell'] as const;
+export const CONFIRM_OUTCOMES = [...DOUBTED_OUTCOMES, ...NEUTRAL_OUTCOMES] as const;
 export type ConfirmOutcome = (typeof CONFIRM_OUTCOMES)[number];
 
 /** With the part in the hand. `instead` names what it was, when it was something else. */

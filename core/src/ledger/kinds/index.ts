@@ -9,6 +9,7 @@ import { complaint } from './complaint';
 import { confirm } from './confirm';
 import { defect } from './defect';
 import { drive } from './drive';
+import { goOn } from './go-on';
 import { handBack } from './hand-back';
 import { loop } from './loop';
 import { mark } from './mark';
@@ -23,6 +24,7 @@ import { result } from './result';
 import { roadTest } from './road-test';
 import { setup } from './setup';
 import { size } from './size';
+import { stands } from './stands';
 import { step } from './step';
 import { strike } from './strike';
 import { told } from './told';
@@ -33,6 +35,7 @@ import { zero } from './zero';
 /** Every kind of entry: a new one is a file beside these and a line here, its schema a file and a line in contract/kinds. */
 export const ENTRY_SPECS = {
   complaint,
+  stands,
   check,
   drive,
   defect,
@@ -42,6 +45,7 @@ export const ENTRY_SPECS = {
   result,
   photo,
   verdict,
+  'go-on': goOn,
   size,
   choose,
   answer,

@@ -30,7 +30,7 @@ export const frameBushing: PartOperation = {
         needs: [sideStep('bushing-off', side)],
         joint,
         confirmJoint: joint,
-        title: `${capital(side)} bushing in the hand: worn as thought?`,
+        title: `${capital(side)} bushing in the hand`,
         detail: 'A bushing that looked sound in place can be torn. Measure the bar at the seat.',
       }),
     ];

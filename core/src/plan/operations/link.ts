@@ -43,7 +43,7 @@ export const link: PartOperation = {
         needs: [sideStep('link-off', side)],
         joint,
         confirmJoint: joint,
-        title: `${capital(side)} link in the hand: loose as thought?`,
+        title: `${capital(side)} link in the hand`,
         detail: 'Work each end by hand. Play shows far better now.',
       }),
       step({

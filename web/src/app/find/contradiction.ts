@@ -9,7 +9,13 @@ import { clock } from '../words/format';
   selector: 'ak-contradiction',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <section class="caution mt-3" role="alert" data-testid="contradiction" aria-label="These cannot all be">
+    <section
+      class="caution mt-3"
+      role="alert"
+      data-testid="contradiction"
+      data-next="contradiction"
+      aria-label="These cannot all be"
+    >
       <p class="font-bold">These cannot all be. Feel it again, and strike what is wrong.</p>
       <ul>
         @for (r of rows(); track r.entry.id) {

@@ -17,7 +17,10 @@ test('two taps: the joint, then the result', async () => {
   expect(b.text(tid('joint-title'))).toBe('Link, lower end, left');
   expect(b.text()).toContain('Ball stud · M10×1.25 · held by 5 mm hex · nut 16 mm');
   await b.click('[data-testid="result-moves"]');
+  // Nobody had said how it stands: asked once, and it stands on the tape.
+  expect(b.stand.asked).toMatchObject([{ title: 'Work the left link by hand, both ends', said: undefined }]);
   expect(b.written()).toEqual([
+    ['stands', { state: 'both-hanging' }],
     ['check', { check: 'grip-link', state: 'both-hanging', results: [{ joint: 'front.left.link-lower', result: 'moves' }] }],
   ]);
   expect(b.el.querySelector('[data-testid="result-moves"]')!.getAttribute('aria-pressed')).toBe('true');
@@ -26,7 +29,7 @@ test('two taps: the joint, then the result', async () => {
 test('all tight, both sides, is one tap and settles everything the check settles', async () => {
   const b = await bench(Find, [complaint()], { select: 'front.right.ball-joint' });
   await b.click(tid('tight-both'));
-  const [, body] = b.written()[0]!;
+  const [, body] = b.written().at(-1)!;
   expect((body as { results: { joint: string }[] }).results.map((r) => r.joint)).toEqual([
     'front.left.ball-joint',
     'front.left.wheel-bearing',
@@ -61,7 +64,8 @@ test('felt to move and then tight: both stand side by side until one is struck w
   for (const word of ['moves', 'tight', 'rock the left wheel']) expect(card).toContain(word);
   await b.click(tid('strike-tight'));
   expect(b.text(tid('strike-why'))).toContain('with a reason');
-  expect(b.written().map(([kind]) => kind)).toEqual(['check', 'check']);
+  expect(b.written().map(([kind]) => kind)).toEqual(['stands', 'check', 'check']);
+  expect(b.stand.asked).toHaveLength(1);
   const why = b.el.querySelector<HTMLInputElement>('input[aria-label="Why moves is wrong"]')!;
   why.value = 'it was the bearing';
   await b.click(tid('strike-moves'));
@@ -77,6 +81,8 @@ test('in a state that shows nothing the card says so before and after', async ()
   select.dispatchEvent(new Event('change'));
   await b.settle();
   expect(b.text()).toContain('clears nothing here');
+  // It was said to stand so that this shows nothing: asked again, in case it was raised meanwhile.
+  b.stand.answer = 'on-wheels';
   await b.click('[data-testid="result-tight"]');
   expect(b.text(tid('does-not-count'))).toContain('wheel hanging free');
   expect(b.text(tid('verdict'))).toContain('No verdict yet');
@@ -89,7 +95,7 @@ test('without a joint the whole checks are offered, each in the state in which i
   const top = rows.find((li) => li.textContent!.includes('steering lock to lock'))!;
   top.querySelector<HTMLElement>('.btn')!.click();
   await b.settle();
-  expect(b.written()[0]![1]).toMatchObject({ check: 'top-mount-hand', state: 'on-wheels' });
+  expect(b.written().at(-1)![1]).toMatchObject({ check: 'top-mount-hand', state: 'on-wheels' });
   expect(b.store.state()!.joints.get('front.left.top-mount')!.state).toBe('sound');
 });
 
@@ -151,4 +157,24 @@ describe('measuring play', () => {
     expect(b.written().map(([k]) => k)).toEqual(['reading', 'strike']);
     expect(b.text(tid('play-mean'))).toContain('0.00');
   });
+});
+
+test('nobody says how it stands: nothing is recorded', async () => {
+  const b = await bench(Find, [complaint()], { select: 'front.left.ball-joint' });
+  b.stand.answer = null;
+  await b.click(tid('tight-both'));
+  expect(b.written()).toEqual([]);
+});
+
+test('going on without a verdict takes a reason, and it stands on the screen', async () => {
+  const b = await bench(Find, [complaint()]);
+  await b.click(tid('go-on'));
+  await b.click(tid('go-on-save'));
+  expect(b.text()).toContain('A reason is needed');
+  expect(b.written()).toEqual([]);
+  b.el.querySelector<HTMLInputElement>(tid('go-on-why'))!.value = 'links whatever it is';
+  await b.click(tid('go-on-save'));
+  expect(b.written()).toEqual([['go-on', { without: 'verdict', why: 'links whatever it is' }]]);
+  expect(b.text(tid('went-on'))).toContain('What is owed for safety still is.');
+  expect(b.store.next()!.station).toBe('settle');
 });

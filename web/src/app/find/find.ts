@@ -5,6 +5,7 @@ import {
   CHECK_RESULTS,
   jointName,
   sayState,
+  standingOf,
   stateCounts,
   VEHICLE_STATES,
   type CheckResult,
@@ -125,8 +126,11 @@ import { Suspects } from './suspects';
         </div>
       }
       <label class="mt-4 flex items-center gap-3 text-sm">
-        <span class="soft font-semibold">The vehicle is</span>
+        <span class="soft font-semibold">The vehicle stands</span>
         <select class="field !min-h-11 !w-auto" #st [value]="standing()" (change)="stand(st.value)" data-testid="standing">
+          @if (!standing()) {
+            <option value="" selected disabled>nobody has said</option>
+          }
           @for (v of states; track v) {
             <option [value]="v" [selected]="v === standing()">{{ sayState(v) }}</option>
           }
@@ -208,14 +212,13 @@ export class Find {
     const j = this.joint();
     return j ? JOINT_SPECS[j.kind].defects : [];
   });
-  protected readonly standing = computed(() =>
-    this.joint() ? this.actions.standsAs(this.store, this.joint()!.id) : 'both-hanging',
-  );
+  protected readonly standing = computed(() => standingOf(this.store.state()!));
   protected readonly ruling = computed(() => {
     const j = this.joint();
     const c = this.check();
-    if (!j || !c) return undefined;
-    return stateCounts(this.store.state()!.context.type.axles[partsOf(j.id).axle], c, j.kind, this.standing());
+    const stands = this.standing();
+    if (!j || !c || !stands) return undefined;
+    return stateCounts(this.store.state()!.context.type.axles[partsOf(j.id).axle], c, j.kind, stands);
   });
 
   constructor() {
@@ -241,7 +244,7 @@ export class Find {
   }
   protected readonly uncapital = uncapital;
   protected stand(v: string): void {
-    this.store.stand(v as VehicleState);
+    void this.store.write('stands', { state: v as VehicleState });
   }
   protected defect(what: Defect): void {
     void this.store.write('defect', { joint: this.joint()!.id, what });

@@ -1,6 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router } from '@angular/router';
-import { otherDefects, sayFault, sayJoint, splitFault, type Change, type Reason, type Suspect, capital } from '@ash-knot/core';
+import {
+  otherDefects,
+  sayBoth,
+  sayFault,
+  verdictCauses,
+  sayJoint,
+  splitFault,
+  type Change,
+  type Reason,
+  type Suspect,
+  capital,
+} from '@ash-knot/core';
 import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
 import { pct } from '../words/format';
@@ -75,26 +86,37 @@ const FULL = Math.log(50);
     @if (store.verdict(); as v) {
       @switch (v.kind) {
         @case ('blocked') {
-          <p class="caution mt-3" data-testid="verdict"><b>No verdict yet.</b> {{ v.sentence }}</p>
+          <p class="caution mt-3" data-testid="verdict" data-next="verdict"><b>No verdict yet.</b> {{ v.sentence }}</p>
         }
         @case ('contradiction') {
-          <p class="caution mt-3" role="alert" data-testid="verdict"><b>No verdict.</b> {{ v.sentence }}</p>
+          <p class="caution mt-3" role="alert" data-testid="verdict" data-next="verdict"><b>No verdict.</b> {{ v.sentence }}</p>
         }
         @case ('dangerous') {
-          <div class="caution mt-3" role="alert" data-testid="verdict">
+          <div class="caution mt-3" role="alert" data-testid="verdict" data-next="verdict">
             <p class="font-bold text-oxide">{{ v.sentence }}</p>
             @if (v.causes.length) {
               <p>The noise besides: {{ say(v.causes) }}.</p>
+            }
+            @if (given()) {
+              <p><b>Verdict given.</b></p>
+            } @else if (v.missing.length) {
+              <p>No verdict yet: {{ missing() }} not cleared.</p>
+            } @else {
+              <button type="button" class="btn btn-go mt-2" (click)="give()" data-testid="give-verdict">Give the verdict</button>
             }
           </div>
         }
         @case ('ready') {
           @if (given()) {
-            <p class="mt-3 border-l-4 border-lichen bg-chalk px-4 py-2" data-testid="verdict">
+            <p class="mt-3 border-l-4 border-lichen bg-chalk px-4 py-2" data-testid="verdict" data-next="verdict">
               <b>Verdict given.</b> {{ v.sentence }}
             </p>
           } @else {
-            <div class="mt-3 flex items-center gap-4 border-l-4 border-lichen bg-chalk px-4 py-2" data-testid="verdict">
+            <div
+              class="mt-3 flex items-center gap-4 border-l-4 border-lichen bg-chalk px-4 py-2"
+              data-testid="verdict"
+              data-next="verdict"
+            >
               <p class="flex-1"><b>It is this:</b> {{ v.sentence }} The dangerous joints are cleared.</p>
               <button type="button" class="btn btn-go" (click)="give()" data-testid="give-verdict">Give the verdict</button>
             </div>
@@ -102,16 +124,38 @@ const FULL = Math.log(50);
         }
         @case ('open') {
           @if (given()) {
-            <p class="caution mt-3 !border-ash-500" data-testid="verdict">
+            <p class="caution mt-3 !border-ash-500" data-testid="verdict" data-next="verdict">
               <b>Not reproduced.</b> Nothing was found and nothing was heard. What else to try is on the drive’s list.
             </p>
           } @else {
-            <div class="caution mt-3 flex items-center gap-4 !border-ash-500" data-testid="verdict">
+            <div class="caution mt-3 flex items-center gap-4 !border-ash-500" data-testid="verdict" data-next="verdict">
               <p class="flex-1"><b>No verdict.</b> {{ v.sentence }}</p>
               <button type="button" class="btn" (click)="notReproduced()">Not reproduced</button>
             </div>
           }
         }
+      }
+    }
+    @if (wentOn(); as g) {
+      <p class="caution mt-3" data-testid="went-on">
+        <b>Gone on without a verdict:</b> {{ g.body.why }}. What is owed for safety still is.
+      </p>
+    } @else if (!given() && store.verdict()) {
+      @if (goingOn()) {
+        <form class="mt-3 flex flex-wrap items-end gap-3" (submit)="goOn($event, whyOn.value)">
+          <label class="min-w-0 flex-1">
+            <span class="soft text-sm font-semibold">Why go on without a verdict</span>
+            <input #whyOn class="field mt-1" maxlength="300" data-testid="go-on-why" />
+          </label>
+          <button class="btn" data-testid="go-on-save">Go on without</button>
+          @if (noReason()) {
+            <p class="wrong w-full" role="alert">A reason is needed: it stands on the tape and the customer’s sheet.</p>
+          }
+        </form>
+      } @else {
+        <button type="button" class="link mt-1 text-sm" (click)="goingOn.set(true)" data-testid="go-on">
+          Go on without a verdict
+        </button>
       }
     }
     @if (besides().length) {
@@ -264,7 +308,22 @@ export class Suspects {
   }
   protected give(): void {
     const v = this.store.verdict();
-    if (v?.kind === 'ready') void this.store.write('verdict', { causes: [...v.causes], reproduced: true, note: '' });
+    const causes = v ? verdictCauses(v) : [];
+    if (causes.length) void this.store.write('verdict', { causes: [...causes], reproduced: true, note: '' });
+  }
+  protected missing(): string {
+    const v = this.store.verdict();
+    const ids = v?.kind === 'dangerous' ? v.missing : [];
+    const [few, more] = [ids.slice(0, 3), ids.length - 3];
+    return `${sayBoth(this.store.state()!, few)}${more > 0 ? ` and ${more} more` : ''} ${ids.length > 1 ? 'are' : 'is'}`;
+  }
+  protected readonly goingOn = signal(false);
+  protected readonly noReason = signal(false);
+  protected readonly wentOn = computed(() => this.store.state()?.goOn);
+  protected async goOn(e: Event, why: string): Promise<void> {
+    e.preventDefault();
+    this.noReason.set(!why.trim());
+    if (why.trim() && (await this.store.write('go-on', { without: 'verdict', why: why.trim() }))) this.goingOn.set(false);
   }
   protected notReproduced(): void {
     void this.store.write('verdict', { causes: [], reproduced: false, note: 'not reproduced' });

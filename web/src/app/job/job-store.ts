@@ -24,7 +24,6 @@ import {
   type JobContext,
   type JobState,
   type JointId,
-  type VehicleState,
   contextOf,
   makeEntry,
   otherEnd,
@@ -36,7 +35,6 @@ import { Api } from '../state/api';
 import { Clock } from '../state/clock';
 import { Diagnoser } from '../workers/diagnoser';
 import { GaugeInbox } from '../instruments/gauge-inbox';
-import { draft } from '../state/draft';
 import { Outbox } from '../offline/outbox';
 import { Session } from '../session/session';
 
@@ -75,9 +73,6 @@ export class JobStore {
   readonly wanted = signal<CheckId | null>(null);
   /** A check of what is no joint of the plate, while it is looked at. */
   readonly elsewhere = signal<ElsewhereCheckId | null>(null);
-  /** How the vehicle was said to stand, by job. */
-  private readonly standings = draft<Record<string, VehicleState>>('standing', {});
-  readonly standing = computed((): VehicleState | undefined => this.standings()[this.view()?.id ?? '']);
   /** Which axle the plate shows, when it was flipped by hand. */
   readonly flipped = signal<AxleEnd | null>(null);
 
@@ -108,7 +103,7 @@ export class JobStore {
   });
   private readonly asked = computed((): DiagnosisRequest | undefined => {
     const s = this.state();
-    return s?.context.kind === 'noise' && s.complaint ? requestOf(s, this.standing()) : undefined;
+    return s?.context.kind === 'noise' && s.complaint ? requestOf(s) : undefined;
   });
   /** From the worker; while a newer one is worked out, what is not there yet stays from the last. */
   readonly diagnosis = toSignal(
@@ -205,9 +200,6 @@ export class JobStore {
     this.view.update((now) => now && { ...now, bay });
   }
 
-  stand(state: VehicleState): void {
-    this.standings.update((m) => ({ ...m, [this.view()!.id]: state }));
-  }
   select(joint: JointId | null, check: CheckId | null = null): void {
     this.selected.set(joint);
     this.wanted.set(check);

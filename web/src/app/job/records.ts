@@ -1,4 +1,4 @@
-import { Injectable } from '@angular/core';
+import { inject, Injectable } from '@angular/core';
 import { Subject } from 'rxjs';
 import {
   checkAt,
@@ -8,6 +8,8 @@ import {
   jointId,
   partsOf,
   standingOf,
+  dueDate,
+  recheckBody,
   twinOf,
   type CheckResult,
   type ElsewhereCheckId,
@@ -16,22 +18,16 @@ import {
   type VehicleState,
 } from '@ash-knot/core';
 import type { JobStore } from './job-store';
+import { StandAsk } from './stand-ask';
 
 /** Records that more than one place on the sheet can make. */
 @Injectable({ providedIn: 'root' })
 export class Records {
   /** The big key was pressed while a fastener waits: the work station takes the wrench's click. */
   readonly pull = new Subject<string>();
-
-  standsAs(store: JobStore, joint: JointId): VehicleState {
-    const said = store.standing();
-    if (said) return said;
-    // Nobody said how it stands: as at the last check, if this one counts there too, else as it must.
-    const s = store.state()!;
-    const counting = countingStates(s, joint, store.wanted());
-    const last = standingOf(s);
-    return s.entries.some((e) => e.kind === 'check') && counting.includes(last) ? last : (counting[0] ?? 'both-hanging');
-  }
+  /** The big key wants the step it speaks of on the screen: whatever else was opened is shut. */
+  readonly showStep = new Subject<void>();
+  private readonly stand = inject(StandAsk);
 
   /** One joint's result. */
   record(store: JobStore, joint: JointId, result: CheckResult): Promise<boolean> {
@@ -63,12 +59,11 @@ export class Records {
   ) {
     const s = store.state()!;
     const check = elsewhereChecks(s.context.type).find((c) => c.id === id)!;
-    const stands = store.standing() ?? standingOf(s);
-    return store.write('check', {
+    return this.writeCheck(store, { title: check.title, counting: check.states }, (state) => ({
       check: id,
-      state: check.states.includes(stands) ? stands : check.states[0]!,
+      state,
       results: (of ? [of] : check.finds).map((joint) => ({ joint, result })),
-    });
+    }));
   }
 
   private settled(store: JobStore, joint: JointId, result: CheckResult): EntryBodies['check']['results'] {
@@ -80,17 +75,46 @@ export class Records {
       .map((id) => ({ joint: id, result }));
   }
   private write(store: JobStore, joint: JointId, results: EntryBodies['check']['results'], rocks = false): Promise<boolean> {
-    const check = checkAt(store.state()!, joint, store.wanted());
+    const s = store.state()!;
+    const check = checkAt(s, joint, store.wanted());
     if (!check || results.length === 0) return Promise.resolve(false);
-    return store.write('check', {
+    const counting = countingStates(s, joint, store.wanted());
+    return this.writeCheck(store, { title: check.title, counting }, (state) => ({
       check: check.id,
-      state: this.standsAs(store, joint),
+      state,
       results,
       ...(rocks ? { rocks } : {}),
-    });
+    }));
+  }
+
+  /**
+   * A check with how the vehicle stood: as it was said to stand. Where nobody said, or it was said to stand so
+   * that this check shows nothing, it is asked; the answer stays on the tape.
+   */
+  private async writeCheck(
+    store: JobStore,
+    of: { readonly title: string; readonly counting: readonly VehicleState[] },
+    body: (state: VehicleState) => EntryBodies['check'],
+  ): Promise<boolean> {
+    const said = standingOf(store.state()!);
+    if (said && of.counting.includes(said)) return store.write('check', body(said));
+    const state = await this.stand.ask({ ...of, said });
+    if (!state) return false;
+    return store.writeAll([
+      ...(state === said ? [] : [{ kind: 'stands' as const, body: { state } }]),
+      { kind: 'check', body: body(state) },
+    ]);
   }
 
   finishStep(store: JobStore, step: string): Promise<boolean> {
     return store.write('step', { step, state: 'done' });
+  }
+
+  /** The recheck the shop's rule asks for, of what was undone. */
+  setRecheck(store: JobStore): Promise<boolean> {
+    const { distanceKm, vehicle } = store.view()!;
+    const s = store.state()!;
+    const onDate = dueDate(new Date().toISOString(), s.context.rules.recheckKm, vehicle.kmPerDay);
+    return store.write('recheck', recheckBody(s, distanceKm, onDate));
   }
 }

@@ -12,10 +12,18 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
         <p class="title">{{ title() }}</p>
         <p class="why">{{ why() }}</p>
       </div>
-      <button type="button" class="go" data-testid="next" (click)="act.emit()">
-        {{ label() }}
-        <span class="key" aria-hidden="true">N</span>
-      </button>
+      @if (answers().length) {
+        <div class="answers" role="group" [attr.aria-label]="title()">
+          @for (a of answers(); track a; let i = $index) {
+            <button type="button" class="go" [attr.data-testid]="'next-' + (i + 1)" (click)="answer.emit(i)">{{ a }}</button>
+          }
+        </div>
+      } @else {
+        <button type="button" class="go" data-testid="next" (click)="act.emit()">
+          {{ label() }}
+          <span class="key" aria-hidden="true">N</span>
+        </button>
+      }
     </section>
   `,
   styles: `
@@ -68,6 +76,18 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
       font-size: 19px;
       font-weight: 600;
     }
+    .answers {
+      display: grid;
+      grid-auto-flow: column;
+      grid-auto-columns: 1fr;
+      gap: 8px;
+    }
+    .answers .go {
+      min-width: 0;
+      padding: 0 14px;
+      font-size: 17px;
+      line-height: 1.15;
+    }
     .go:hover {
       background: #ebe6da;
     }
@@ -93,6 +113,13 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
         width: 100%;
         min-height: 52px;
       }
+      .answers {
+        width: 100%;
+      }
+      .answers .go {
+        padding: 0 6px;
+        font-size: 15px;
+      }
       .key {
         display: none;
       }
@@ -105,4 +132,8 @@ export class NextBar {
   readonly why = input('');
   readonly label = input.required<string>();
   readonly act = output();
+  /** Where the line is a question: its answers, one key each, instead of the big one. */
+  readonly answers = input<readonly string[]>([]);
+  /** Which of them was tapped, from 0. */
+  readonly answer = output<number>();
 }

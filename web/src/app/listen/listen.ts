@@ -46,6 +46,7 @@ const EMPTY: Complaint = { character: [], where: [], when: [], handling: [], his
           (input)="set({ words: words.value })"
           maxlength="2000"
           data-testid="words"
+          data-next="complaint"
           placeholder="knocks on the …"
         />
       </label>
@@ -97,6 +98,7 @@ const EMPTY: Complaint = { character: [], where: [], when: [], handling: [], his
           [disabled]="!dirty() || busy()"
           (click)="save()"
           data-testid="save-complaint"
+          data-next-do="complaint"
         >
           Write it down
         </button>

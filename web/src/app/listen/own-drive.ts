@@ -19,7 +19,7 @@ import { Session } from '../session/session';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="soft">One thing at a time. A passenger taps, or tap it after: never the driver while driving.</p>
-    <ol class="mt-2">
+    <ol class="mt-2" data-next="drive">
       @for (r of rows(); track r.manoeuvre; let i = $index) {
         <li class="rule grid grid-cols-[1fr_auto] items-center gap-x-4 py-2" [attr.data-manoeuvre]="r.manoeuvre">
           <div class="min-w-0">

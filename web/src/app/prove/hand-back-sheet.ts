@@ -3,9 +3,10 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, un
 import { RouterLink } from '@angular/router';
 import {
   alignmentOwed,
-  dangerousJoints,
   jointName,
+  sayBan,
   sayJoints,
+  unrepaired,
   show,
   workJoints,
   type JointView,
@@ -39,7 +40,7 @@ import { Session } from '../session/session';
           </header>
           @if (danger().length) {
             <p class="my-4 border-4 border-black p-3 text-xl font-bold">
-              Do not return to the road until the {{ say(danger()) }} {{ danger().length > 1 ? 'are' : 'is' }} repaired.
+              {{ ban() }}
             </p>
           }
           @if (s.complaint?.words; as w) {
@@ -184,9 +185,8 @@ export class HandBackSheet {
   readonly id = input.required<string>();
   protected readonly store = inject(JobStore);
   protected readonly session = inject(Session);
-  protected readonly danger = computed(() =>
-    dangerousJoints(this.store.state()!).filter((id) => !workJoints(this.store.state()!).includes(id)),
-  );
+  protected readonly danger = computed(() => unrepaired(this.store.state()!));
+  protected readonly ban = computed(() => sayBan(this.store.state()!, this.danger()));
   protected readonly work = computed(() => workJoints(this.store.state()!));
   protected readonly alignment = computed(() => alignmentOwed(this.store.state()!));
   protected readonly declined = computed(() => this.store.state()!.answers.filter((a) => a.body.answer === 'declined'));

@@ -1,14 +1,21 @@
 import { bench, LINK, stored, tid } from '../../test';
 import { Prove } from './prove';
 
-test('what is still open is listed; the drive and the recheck close it', async () => {
-  const b = await bench(Prove, [], { kind: 'access' });
+test('what is still open is listed; the drive and the recheck close theirs', async () => {
+  const c = stored('choose', { joints: ['front.left.link-lower'], part: LINK, quantity: 1 });
+  const yes = stored('answer', { answer: 'approved', what: 'x', parts: [c.id], who: 'o', how: 'by phone', warning: '' });
+  const b = await bench(Prove, [c, yes], { kind: 'access' });
   expect(b.text(tid('blockers'))).toContain('The drive over the same bump is not recorded.');
   [...b.el.querySelectorAll<HTMLElement>('.pick')].find((x) => x.textContent!.trim() === 'quiet')!.click();
   await b.settle();
   expect(b.text(tid('road-result'))).toContain('quiet');
   await b.click(tid('set-recheck'));
-  expect(b.written()[1]![1]).toMatchObject({ atKm: 98_100 });
+  expect(b.written()[1]![1]).toMatchObject({ what: 'Link nuts and wheel nuts', atKm: 98_100 });
+  expect(b.text(tid('blockers'))).not.toMatch(/drive over|No recheck/);
+});
+
+test('with nothing done to it nothing is to be proved', async () => {
+  const b = await bench(Prove, [], { kind: 'access' });
   expect(b.el.querySelector(tid('blockers'))).toBeNull();
 });
 

@@ -3,11 +3,11 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { RouterLink } from '@angular/router';
 import {
   alignmentOwed,
-  dangerousJoints,
   handBackBlockers,
   jointName,
   ROAD_RESULTS,
-  sayJoints,
+  sayBan,
+  unrepaired,
   workJoints,
   type JointId,
   type JointView,
@@ -20,6 +20,7 @@ import { MeasureLoop } from '../measuring/measure-loop';
 import { MeasurePlay } from '../measuring/measure-play';
 import { draft } from '../state/draft';
 import { JobStore } from '../job/job-store';
+import { Records } from '../job/records';
 import { Session } from '../session/session';
 
 /** Prove it is quiet, and hand it back. */
@@ -44,7 +45,9 @@ export class Prove {
 
   protected readonly s = computed(() => this.store.state()!);
   protected readonly blockers = computed(() => handBackBlockers(this.s()));
-  protected readonly danger = computed(() => dangerousJoints(this.s()).filter((id) => !workJoints(this.s()).includes(id)));
+  protected readonly danger = computed(() => unrepaired(this.s()));
+  protected readonly ban = computed(() => sayBan(this.s(), this.danger()));
+  private readonly records = inject(Records);
   protected readonly alignment = computed(() => alignmentOwed(this.s()));
   protected readonly declined = computed(() => this.s().answers.filter((a) => a.body.answer === 'declined'));
   /** Joints with a reading, and those worked on: before beside after. */
@@ -58,9 +61,6 @@ export class Prove {
   protected name(j: JointView): string {
     return `${jointName(j.kind, this.session.dialect())}, ${j.side}`;
   }
-  protected say(ids: readonly JointId[]): string {
-    return sayJoints(this.s(), ids);
-  }
   protected day(iso: string): string {
     return day(iso);
   }
@@ -68,14 +68,7 @@ export class Prove {
     void this.store.write('road-test', { result, note: this.roadNote().trim() });
   }
   protected setRecheck(): void {
-    const what = workJoints(this.s()).some((id) => /link/.test(id))
-      ? 'Link nuts and wheel nuts'
-      : 'The bolts that were undone, and wheel nuts';
-    void this.store.write('recheck', {
-      what,
-      atKm: Math.round(this.job.distanceKm + this.recheckKm()),
-      onDate: this.recheckDate(),
-    });
+    void this.records.setRecheck(this.store);
   }
   protected setAlignment(state: 'done' | 'booked'): void {
     void this.store.write('alignment', { state, note: '' });

@@ -1,6 +1,6 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
-import { ANSWER_WAYS } from '@ash-knot/core';
+import { ANSWER_WAYS, sayBan, untold } from '@ash-knot/core';
 import { TextField } from '../kit/text-field';
 import { Picks } from '../kit/picks';
 import type { JobStore } from '../job/job-store';
@@ -35,7 +35,8 @@ export class ToldDialog {
   private readonly store = inject<JobStore>(DIALOG_DATA);
   protected readonly ref = inject(DialogRef);
   protected readonly ways = ANSWER_WAYS;
-  protected readonly what = this.store.verdict()?.sentence ?? '';
+  private readonly joints = untold(this.store.state()!);
+  protected readonly what = sayBan(this.store.state()!, this.joints);
   protected readonly who = signal(this.store.view()?.vehicle.owner ?? '');
   protected readonly how = signal<(typeof ANSWER_WAYS)[number]>('by phone');
   protected readonly error = signal('');
@@ -43,6 +44,7 @@ export class ToldDialog {
   protected async save(e: Event): Promise<void> {
     e.preventDefault();
     if (!this.who().trim()) return this.error.set('The name of whoever heard it.');
-    if (await this.store.write('told', { what: this.what, who: this.who().trim(), how: this.how() })) this.ref.close();
+    if (await this.store.write('told', { what: this.what, joints: this.joints, who: this.who().trim(), how: this.how() }))
+      this.ref.close();
   }
 }

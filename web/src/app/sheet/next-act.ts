@@ -1,80 +1,153 @@
-import { inject, Injectable } from '@angular/core';
+import { inject, Injectable, signal } from '@angular/core';
+import { DOCUMENT } from '@angular/common';
 import { Router } from '@angular/router';
-import { checkAt, partsOf, type CheckId, type JointId, type NextLine } from '@ash-knot/core';
+import {
+  checkAt,
+  partsOf,
+  type CheckId,
+  type JointId,
+  type NextAction,
+  type NextLine,
+  type Station,
+  type Target,
+} from '@ash-knot/core';
 import { Dialog } from '@angular/cdk/dialog';
 import { PANEL } from '../kit/panel';
 import { JobStore } from '../job/job-store';
 import { Records } from '../job/records';
 
-/** What the big key does for each kind of next action. */
+/**
+ * What the big key does for each kind of next action. It answers for nobody: where its place is not on the
+ * screen it leads there, and only what is already in front of somebody's eyes is done by it.
+ */
 @Injectable()
 export class NextAct {
   private readonly store = inject(JobStore);
   private readonly router = inject(Router);
   private readonly dialog = inject(Dialog);
   private readonly work = inject(Records);
+  private readonly document = inject(DOCUMENT);
+  /** On a phone one part shows at a time: the plate or the bench. */
+  readonly plateShown = signal(false);
 
   label(n: NextLine): string {
     // Already looking at the check: the key records the common case.
     if (n.action.kind === 'check' && this.atCheck(n.action)) return 'All tight';
-    if (n.action.kind === 'elsewhere' && this.store.elsewhere() === n.action.check && this.router.url.includes('/find'))
-      return 'Nothing there';
+    if (n.action.kind === 'elsewhere' && this.store.elsewhere() === n.action.check && this.at('find')) return 'Nothing there';
     return n.label;
   }
 
-  act(n: NextLine): void {
-    const a = n.action;
-    const job = this.store.view()!.id;
+  act(a: NextAction): void {
+    const write = this.store;
     switch (a.kind) {
       case 'go':
-        if (a.joint) this.store.select(a.joint);
-        void this.router.navigate(
-          ['/job', job, a.station],
-          a.station === 'listen' && this.store.state()?.complaint ? { queryParams: { drive: 1 } } : {},
-        );
-        break;
+        return this.go(a.station, a.at, a.joint);
+      case 'stands':
+        if (a.joint) this.store.select(a.joint, a.check ?? null);
+        void write.write('stands', { state: a.state });
+        return void this.open('find');
       case 'check':
-        if (this.atCheck(a)) {
-          void this.work.recordTight(this.store, a.joint);
-        } else {
-          this.store.select(a.joint, a.check);
-          void this.router.navigate(['/job', job, 'find']);
-        }
-        break;
+        if (this.atCheck(a)) return void this.work.recordTight(this.store, a.joint);
+        this.store.select(a.joint, a.check);
+        return void this.open('find');
       case 'elsewhere':
-        if (this.store.elsewhere() === a.check && this.router.url.includes('/find')) {
+        if (this.store.elsewhere() === a.check && this.at('find')) {
           void this.work.recordElsewhere(this.store, a.check, 'tight');
-          this.store.elsewhere.set(null);
-        } else {
-          this.store.select(null);
-          this.store.elsewhere.set(a.check);
-          void this.router.navigate(['/job', job, 'find']);
+          return this.store.elsewhere.set(null);
         }
-        break;
+        this.store.select(null);
+        this.store.elsewhere.set(a.check);
+        return void this.open('find');
       case 'measure':
         this.store.select(a.joint);
-        void this.router.navigate(['/job', job, 'find'], { queryParams: { measure: 1 } });
-        break;
-      case 'step':
-        void this.work.finishStep(this.store, a.step);
-        void this.router.navigate(['/job', job, 'work']);
-        break;
+        return void this.open('find', { measure: 1 });
+      case 'verdict':
+        if (this.seen('verdict')) return void write.write('verdict', { causes: [...a.causes], reproduced: true, note: '' });
+        return this.go('find', 'verdict');
+      case 'recheck':
+        if (this.seen('recheck')) return void this.work.setRecheck(this.store);
+        return this.go('prove', 'recheck');
+      case 'cut soak':
+        return void write.writeAll(
+          a.steps.map((step) => ({ kind: 'step', body: { step, state: 'done', soak: 'cut short' } }) as const),
+        );
       case 'torque':
-        if (this.router.url.includes('/work')) this.work.pull.next(a.fastener);
-        else void this.router.navigate(['/job', job, 'work']);
-        break;
+        return this.onStep(a.step, () => this.work.pull.next(a.fastener));
+      case 'caution':
+        return this.onStep(a.step, () => void write.write('caution', { step: a.step }));
+      case 'orientation':
+        return this.onStep(
+          a.step,
+          () => void write.write('orientation', { step: a.step, joint: a.joint, orientation: a.orientation }),
+        );
+      case 'confirm':
+        return this.onStep(
+          a.step,
+          () =>
+            void write.writeAll([
+              { kind: 'confirm', body: { joint: a.joint, outcome: a.outcome, note: '' } },
+              { kind: 'step', body: { step: a.step, state: 'done' } },
+            ]),
+        );
+      case 'step':
+        return this.onStep(a.step, () => void this.work.finishStep(this.store, a.step));
       case 'told':
-        void this.openTold();
-        break;
-      case 'none':
-        break;
+        return void this.openTold();
     }
+  }
+
+  /** A step is done where it can be read: with it open on the bench. Until then the key opens it. */
+  private onStep(step: string, act: () => void): void {
+    if (this.visible(`[data-step="${step}"][data-open]`)) return act();
+    this.work.showStep.next();
+    void this.open('work').then(() => this.reach(`[data-step="${step}"]`));
+  }
+
+  /** Leads to a place; where it is on the screen already its key is tapped, or its first field takes the focus. */
+  private go(station: Station, at: Target, joint?: JointId): void {
+    const job = this.store.view()!.id;
+    if (at === 'sheet') return void this.router.navigate(['/job', job, 'hand-back']);
+    if (joint) this.store.select(joint);
+    const key = this.at(station) && this.seen(at) ? this.find<HTMLButtonElement>(`[data-next-do="${at}"]:not([disabled])`) : null;
+    if (key) {
+      this.focus(key);
+      return key.click();
+    }
+    void this.open(station, at === 'drive' ? { drive: 1 } : {}).then(() => this.reach(`[data-next="${at}"]`));
+  }
+
+  private at(station: Station): boolean {
+    return !this.plateShown() && this.router.url.split(/[?#]/)[0]!.endsWith(`/${station}`);
+  }
+  private open(station: Station, queryParams: Record<string, string | number> = {}): Promise<unknown> {
+    this.plateShown.set(false);
+    return this.router.navigate(['/job', this.store.view()!.id, station], { queryParams });
+  }
+  private find<E extends HTMLElement>(selector: string): E | null {
+    return this.document.querySelector<E>(selector);
+  }
+  private visible(selector: string): boolean {
+    return !this.plateShown() && this.find(selector) !== null;
+  }
+  private seen(at: Target): boolean {
+    return this.visible(`[data-next="${at}"], [data-next-do="${at}"]`);
+  }
+  /** Scrolled to and focused: the place itself where it can be, else the first thing in it that can. */
+  private reach(selector: string): void {
+    // What was navigated to is drawn in a task that is under way already.
+    setTimeout(() => this.focus(this.find(selector)));
+  }
+  private focus(el: HTMLElement | null): void {
+    if (!el) return;
+    el.scrollIntoView?.({ block: 'center' });
+    const can = 'input, select, textarea, button:not([disabled]), a[href], [tabindex]';
+    (el.matches(can) ? el : (el.querySelector<HTMLElement>(can) ?? el)).focus();
   }
 
   /** Looking at a joint that this check settles, by this check: whichever of them was touched. */
   private atCheck(a: { joint: JointId; check: CheckId }): boolean {
     const at = this.store.selected();
-    if (!at || !this.router.url.includes('/find')) return false;
+    if (!at || !this.at('find')) return false;
     const [here, there] = [partsOf(at), partsOf(a.joint)];
     const check = checkAt(this.store.state()!, at, this.store.wanted());
     return here.side === there.side && here.axle === there.axle && check?.id === a.check;

@@ -83,7 +83,7 @@ const NAMES: Record<Station, string> = {
           <a routerLink="/" class="btn mt-4">To the floor</a>
         </main>
       } @else if (store.state(); as s) {
-        <main class="panes" [class.on-plate]="phonePlate()">
+        <main class="panes" [class.on-plate]="nextAct.plateShown()">
           <section class="plate" aria-label="Axle plate">
             <ak-axle-plate
               [end]="store.axle()"
@@ -103,9 +103,9 @@ const NAMES: Record<Station, string> = {
               <button
                 type="button"
                 class="tab only-phone"
-                [class.on]="phonePlate()"
-                [attr.aria-pressed]="phonePlate()"
-                (click)="phonePlate.set(true)"
+                [class.on]="nextAct.plateShown()"
+                [attr.aria-pressed]="nextAct.plateShown()"
+                (click)="nextAct.plateShown.set(true)"
               >
                 Plate
               </button>
@@ -114,7 +114,7 @@ const NAMES: Record<Station, string> = {
                   [routerLink]="['/job', id(), st]"
                   class="tab"
                   [class.on]="station() === st"
-                  (click)="phonePlate.set(false)"
+                  (click)="nextAct.plateShown.set(false)"
                   [attr.aria-current]="station() === st ? 'page' : null"
                   [attr.data-testid]="'station-' + st"
                 >
@@ -132,7 +132,15 @@ const NAMES: Record<Station, string> = {
           <ak-tape (shut)="tape.set(false)" />
         }
         @if (store.next(); as n) {
-          <ak-next-bar [time]="n.time" [title]="n.title" [why]="n.why" [label]="nextAct.label(n)" (act)="nextAct.act(n)" />
+          <ak-next-bar
+            [time]="n.time"
+            [title]="n.title"
+            [why]="n.why"
+            [label]="nextAct.label(n)"
+            [answers]="answers()"
+            (act)="nextAct.act(n.action)"
+            (answer)="nextAct.act(n.answers![$event]!.action)"
+          />
         }
       } @else {
         <p class="soft p-8">Opening the sheet …</p>
@@ -282,8 +290,6 @@ export class Sheet {
   protected readonly names = NAMES;
   protected readonly moved = signal('');
   protected readonly tape = signal(false);
-  /** On a phone one part shows at a time: the plate or the bench. */
-  protected readonly phonePlate = signal(false);
   private readonly plate = viewChild(AxlePlate);
 
   private readonly url = toSignal(
@@ -306,6 +312,8 @@ export class Sheet {
         .map((f) => f.fastener.joint),
     );
   });
+
+  protected readonly answers = computed(() => this.store.next()?.answers?.map((a) => a.label) ?? []);
 
   constructor() {
     const open = inject(OpenJob);
@@ -333,7 +341,7 @@ export class Sheet {
         3: go('settle'),
         4: go('work'),
         5: go('prove'),
-        n: () => this.store.next() && this.nextAct.act(this.store.next()!),
+        n: () => this.store.next() && this.nextAct.act(this.store.next()!.action),
         l: () => this.tape.set(!this.tape()),
         f: () => this.store.flip(),
         m: () => void this.router.navigate(['/job', this.id(), 'find'], { queryParams: { measure: 1 } }),
@@ -349,7 +357,7 @@ export class Sheet {
 
   protected pick(joint: JointId): void {
     this.store.select(joint);
-    this.phonePlate.set(false);
+    this.nextAct.plateShown.set(false);
     if (this.station() === 'listen') void this.router.navigate(['/job', this.id(), 'find']);
   }
   protected move(bay: string): void {

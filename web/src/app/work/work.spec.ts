@@ -14,12 +14,14 @@ test('nothing to undo before somebody has said yes', async () => {
   expect(b.text()).toContain('Nothing to undo yet');
 });
 
-test('the first step stands open; a caution is answered with it', async () => {
+test('the first step stands open; a caution is read before it, by its own tap', async () => {
   const b = await bench(Work, approved(), { kind: 'age replacement' });
   expect(b.el.querySelector('[data-open]')!.getAttribute('data-step')).toBe('chock');
   await b.click(tid('step-done'));
   expect(b.el.querySelector('[data-open]')!.getAttribute('data-step')).toBe('raise');
-  expect(b.text(tid('step-done'))).toBe('Understood, done');
+  expect(b.text(tid('step-done'))).toBe('Read, go on');
+  await b.click(tid('step-done'));
+  expect(b.text(tid('step-done'))).toBe('Done');
   await b.click(tid('step-done'));
   expect(b.written()).toEqual([
     ['step', { step: 'chock', state: 'done' }],

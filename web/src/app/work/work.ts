@@ -3,7 +3,11 @@ import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, injec
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import {
   BOLT_SEIZED,
-  CONFIRM_OUTCOMES,
+  capital,
+  doubted,
+  DOUBTED_OUTCOMES,
+  NEUTRAL_OUTCOMES,
+  type ConfirmOutcome,
   EQUIPMENT,
   FATES,
   faultsOf,
@@ -52,7 +56,6 @@ export class Work {
   private readonly session = inject(Session);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   protected readonly equipment = EQUIPMENT;
-  protected readonly outcomes = CONFIRM_OUTCOMES;
   protected readonly fates = FATES;
 
   /** A step opened by hand; otherwise the first that can be done. */
@@ -64,7 +67,10 @@ export class Work {
 
   private readonly current = computed((): string | null => {
     const a = this.store.next()?.action;
-    return a?.kind === 'step' || a?.kind === 'torque' ? a.step : null;
+    if (!a) return null;
+    if ('step' in a) return a.step;
+    const answer = this.store.next()?.answers?.[0]?.action;
+    return answer && 'step' in answer ? answer.step : null;
   });
   protected readonly rows = computed((): Row[] => {
     const s = this.store.state()!;
@@ -107,7 +113,7 @@ export class Work {
         last = id;
       });
     });
-    this.actions.pull.pipe(takeUntilDestroyed()).subscribe(() => this.opened.set(null));
+    this.actions.showStep.pipe(takeUntilDestroyed()).subscribe(() => this.opened.set(null));
   }
 
   protected setEquipment(e: Equipment): void {
@@ -123,12 +129,10 @@ export class Work {
   protected cautionRead(r: Row): boolean {
     return this.store.state()!.cautions.has(r.step.id);
   }
+  /** A caution is read before its step: its own tap, its own line on the tape. */
   protected async done(r: Row): Promise<void> {
-    const lines = [
-      ...(r.step.caution && !this.cautionRead(r) ? [{ kind: 'caution' as const, body: { step: r.step.id } }] : []),
-      { kind: 'step' as const, body: { step: r.step.id, state: 'done' as const } },
-    ];
-    if (await this.store.writeAll(lines)) this.opened.set(null);
+    if (r.step.caution && !this.cautionRead(r)) return void this.store.write('caution', { step: r.step.id });
+    if (await this.store.write('step', { step: r.step.id, state: 'done' })) this.opened.set(null);
   }
   protected undo(r: Row): void {
     void this.store.write('step', { step: r.step.id, state: 'undone' });
@@ -149,7 +153,12 @@ export class Work {
   protected oriented(r: Row): boolean {
     return this.store.state()!.orientations.has(r.step.id);
   }
-  protected confirm(r: Row, outcome: (typeof CONFIRM_OUTCOMES)[number]): void {
+  /** Asked without a hint where nobody had doubted it. */
+  protected outcomes(r: Row): readonly ConfirmOutcome[] {
+    return doubted(this.store.state()!, r.step.confirmJoint!) ? DOUBTED_OUTCOMES : NEUTRAL_OUTCOMES;
+  }
+  protected readonly capital = capital;
+  protected confirm(r: Row, outcome: ConfirmOutcome): void {
     void this.store.writeAll([
       { kind: 'confirm', body: { joint: r.step.confirmJoint!, outcome, note: '' } },
       { kind: 'step', body: { step: r.step.id, state: 'done' } },

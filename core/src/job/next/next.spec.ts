@@ -1,0 +1,311 @@
+import { CONTEXT, ledger, LINK_PART } from '../../test';
+import { diagnose, elsewhereChecks, SHIPPED } from '../../diagnosis';
+import { jointId, partsOf, SIDES, type JointId, type JointKind } from '../..';
+import type { Entry } from '../../ledger';
+import {
+  checkAt,
+  contradictedJoints,
+  fastenersOf,
+  foldJob,
+  handBackBlockers,
+  nextLine,
+  recheckBody,
+  requestOf,
+  type JobContext,
+  type JobState,
+  type NextAction,
+  type NextLine,
+} from '..';
+
+const e = ledger();
+const HOUR = 3_600_000;
+const NOW = Date.UTC(2026, 0, 5, 12);
+
+/**
+ * Somebody who has never seen the program: follows the big key alone, and answers what it asks by what is
+ * really in the vehicle.
+ */
+class Walker {
+  readonly entries: Entry[] = [];
+  readonly lines: NextLine[] = [];
+  private hours = 0;
+  constructor(
+    private readonly truth: { readonly moves?: readonly JointId[]; readonly heard?: boolean } = {},
+    readonly context: JobContext = CONTEXT,
+  ) {}
+
+  get state(): JobState {
+    return foldJob(this.context, this.entries);
+  }
+  get line(): NextLine {
+    const s = this.state;
+    return nextLine(s, NOW + this.hours * HOUR, s.complaint ? diagnose(requestOf(s), SHIPPED) : undefined);
+  }
+  add(...more: Entry[]): this {
+    this.entries.push(...more);
+    return this;
+  }
+  complain(): this {
+    return this.add(
+      e('complaint', {
+        character: ['dull clunk'],
+        where: ['front'],
+        when: ['patched surface, slowly', 'one wheel over a bump', 'quieter when both rise'],
+        handling: [],
+        history: [],
+        words: 'knocks on the cobbles',
+      }),
+    );
+  }
+  choose(kinds: readonly JointKind[] = ['link-lower']): this {
+    const joints = kinds.flatMap((k) => SIDES.map((side) => jointId('front', side, k)));
+    return this.add(e('choose', { joints, part: LINK_PART, quantity: joints.length }));
+  }
+  answer(answer: 'approved' | 'declined'): this {
+    const parts = this.state.choices.map((c) => c.id);
+    return this.add(e('answer', { answer, what: 'it', parts, who: 'owner', how: 'by phone', warning: 'it will knock' }));
+  }
+  /** Follows the key until a line's action is of none that a key alone can do, or `until` says so. */
+  follow(until: (l: NextLine) => boolean = () => false): NextLine {
+    for (let i = 0; i < 150; i++) {
+      const line = this.line;
+      if (until(line)) return line;
+      this.lines.push(line);
+      const made = this.press(line.answers ? line.answers[0]!.action : line.action);
+      if (made.length === 0) return line;
+      this.entries.push(...made);
+      this.hours += 1;
+    }
+    throw new Error(`the line never ends: ${this.line.title}`);
+  }
+  private press(a: NextAction): Entry[] {
+    const s = this.state;
+    switch (a.kind) {
+      case 'stands':
+        return [e('stands', { state: a.state })];
+      case 'check': {
+        const { axle, side } = partsOf(a.joint);
+        const joints = checkAt(s, a.joint, a.check)!.settles.map((k) => jointId(axle, side, k));
+        const results = joints.map((joint) => ({
+          joint,
+          result: this.truth.moves?.includes(joint) ? ('moves' as const) : ('tight' as const),
+        }));
+        return [e('check', { check: a.check, state: s.kept.stands!.body.state, results })];
+      }
+      case 'elsewhere': {
+        const check = elsewhereChecks(s.context.type).find((c) => c.id === a.check)!;
+        const results = check.finds.map((joint) => ({ joint, result: 'tight' as const }));
+        return [e('check', { check: a.check, state: s.kept.stands!.body.state, results })];
+      }
+      case 'verdict':
+        return [e('verdict', { causes: [...a.causes], reproduced: true, note: '' })];
+      case 'caution':
+        return [e('caution', { step: a.step })];
+      case 'orientation':
+        return [e('orientation', { step: a.step, joint: a.joint, orientation: a.orientation })];
+      case 'confirm':
+        return [e('confirm', { joint: a.joint, outcome: a.outcome, note: '' }), e('step', { step: a.step, state: 'done' })];
+      case 'cut soak':
+        return a.steps.map((step) => e('step', { step, state: 'done', soak: 'cut short' }));
+      case 'step':
+        return [e('step', { step: a.step, state: 'done' })];
+      case 'told':
+        return [e('told', { what: 'it', joints: [...s.joints.keys()], who: 'owner', how: 'by phone' })];
+      case 'recheck':
+        return [e('recheck', recheckBody(s, 148_210, '2026-02-01'))];
+      case 'torque': {
+        const f = fastenersOf(s).find((x) => x.fastener.id === a.fastener)!;
+        const at = { fastener: a.fastener, targetText: `${f.targetNm} N·m`, source: 'book' };
+        if (f.targetNm === null) return [e('mark', { fastener: a.fastener, how: 'firm, unpublished' })];
+        if (f.fastener.count > 1) return [e('clicks', { ...at, clicks: f.clicks, of: f.clicks, targetNm: f.targetNm })];
+        return [
+          e('torque', {
+            ...at,
+            targetNm: f.targetNm,
+            achievedNm: f.targetNm,
+            value: f.targetNm,
+            unit: 'N·m',
+            method: 'torque wrench',
+          }),
+        ];
+      }
+      case 'go':
+        if (a.at === 'road') return [e('road-test', { result: 'quiet', note: '' })];
+        if (a.at === 'hand-back') return [e('hand-back', { distanceKm: 148_214, note: '' })];
+        if (a.at === 'drive' && !this.truth.heard)
+          return [e('verdict', { causes: [], reproduced: false, note: 'not reproduced' })];
+        return [];
+      case 'measure':
+        return [];
+    }
+  }
+}
+
+const work = () => new Walker({}, { ...CONTEXT, kind: 'age replacement' }).choose().answer('approved');
+
+describe('following the big key alone', () => {
+  test('a loose link: every owed check before the verdict, the verdict before the part, and on to the hand-back', () => {
+    const w = new Walker({ moves: ['front.left.link-lower'] });
+    expect(w.line).toMatchObject({ station: 'listen', action: { at: 'complaint' } });
+    w.complain();
+    // How it stands is asked before the first check is made.
+    expect(w.line).toMatchObject({
+      action: { kind: 'stands' },
+      label: 'It stands so',
+      title: expect.stringContaining('How does it stand?'),
+    });
+    const settle = w.follow((l) => l.station === 'settle');
+    expect(settle.title).toBe('Choose what to fit.');
+    expect(w.state.verdict!.body.causes).toEqual(['front.left.link-lower']);
+    expect(handBackBlockers(w.state)).toEqual([]);
+    w.choose();
+    expect(w.line).toMatchObject({ label: 'Record the answer', action: { at: 'answer' } });
+    w.answer('approved');
+    expect(w.follow((l) => l.title === 'Handed back.').time).toBe('done');
+    expect(w.state.handBack).toBeDefined();
+    // Each wait was waited for, each caution read before its step, each handed piece looked at.
+    const written = (kind: string) => w.entries.filter((x) => x.kind === kind).map((x) => (x.body as { step: string }).step);
+    for (const step of written('caution'))
+      expect(w.entries.findIndex((x) => x.kind === 'caution' && x.body.step === step)).toBeLessThan(
+        w.entries.findIndex((x) => x.kind === 'step' && x.body.step === step),
+      );
+    expect(written('caution')).toEqual(expect.arrayContaining(['raise', 'soak-left', 'unload', 'link-off-left']));
+    expect(written('orientation')).toEqual(['fit-link-left', 'fit-link-right']);
+    expect(w.state.rechecks.map((r) => r.body.what)).toEqual(['Link nuts and wheel nuts']);
+  });
+  test('a part chosen early goes round nothing: the checks and the verdict are still the next line', () => {
+    const w = new Walker({ moves: ['front.left.link-lower'] }).complain().choose();
+    w.follow((l) => l.station !== 'find');
+    expect(w.state.verdict).toBeDefined();
+    expect(w.lines.every((l) => l.station === 'find')).toBe(true);
+    expect(w.line.action).toMatchObject({ at: 'answer' });
+  });
+  test('gone on without a verdict, with a reason: the work goes on, and what is owed for safety is asked before the drive', () => {
+    const w = new Walker().complain().add(e('go-on', { without: 'verdict', why: 'the owner wants links whatever it is' }));
+    expect(w.line).toMatchObject({ station: 'settle' });
+    w.choose().answer('approved');
+    const owed = w.follow((l) => l.action.kind === 'check');
+    expect(owed.why).toMatch(/the hand-back waits for (it|them)/);
+    expect(w.state.roadTest).toBeUndefined();
+    w.follow((l) => l.title === 'Handed back.');
+    // The wheel nuts were counted: nobody puts a wrench on them again.
+    expect(w.entries.some((x) => x.kind === 'check' && x.body.check === 'nuts-wrench')).toBe(false);
+  });
+  test('nothing found and nothing heard: said so, and handed back with nothing fitted', () => {
+    const w = new Walker().complain();
+    w.follow((l) => l.title === 'Handed back.');
+    expect(w.state.verdict!.body.reproduced).toBe(false);
+    expect(w.lines.some((l) => l.station === 'settle' || l.station === 'work')).toBe(false);
+    expect(w.lines.at(-1)!.why).toBe('Nothing was done to it, and nothing is open.');
+  });
+  test('something dangerous: told, the rest of the axle cleared, a verdict that names it, and it is settled first', () => {
+    const w = new Walker({ moves: ['front.left.link-lower', 'front.left.ball-joint'] }).complain();
+    const settle = w.follow((l) => l.station === 'settle');
+    expect(w.lines.some((l) => l.action.kind === 'told')).toBe(true);
+    expect(w.state.verdict!.body.causes).toEqual(expect.arrayContaining(['front.left.ball-joint', 'front.left.link-lower']));
+    expect(settle).toMatchObject({ action: { joint: 'front.left.ball-joint' }, why: expect.stringContaining('dangerous') });
+  });
+  test('told once, and another is found after: the owner is told of that one too', () => {
+    const w = new Walker().complain();
+    const moves = (joint: JointId) =>
+      e('check', { check: 'shake-12-6', state: 'both-hanging', results: [{ joint, result: 'moves' }] });
+    w.add(
+      moves('front.left.ball-joint'),
+      e('told', { what: 'it', joints: ['front.left.ball-joint'], who: 'o', how: 'by phone' }),
+    );
+    expect(w.line.action.kind).not.toBe('told');
+    w.add(moves('front.right.ball-joint'));
+    expect(w.line.title).toBe('Right ball joint: do not return to the road.');
+  });
+  test('a no is an answer: it leads on, and a dangerous part declined leaves with its ban', () => {
+    const w = new Walker({ moves: ['front.left.link-lower'] }).complain();
+    w.follow((l) => l.station === 'settle');
+    w.choose().answer('declined');
+    w.follow((l) => l.title === 'Handed back.');
+    expect(w.lines.some((l) => l.station === 'work')).toBe(false);
+    const bad = new Walker({ moves: ['front.left.ball-joint'] }).complain();
+    bad.follow((l) => l.station === 'settle');
+    bad.choose(['ball-joint']).answer('declined');
+    expect(bad.line).toMatchObject({ title: 'Hand it back: not to be driven.' });
+    expect(bad.follow((l) => l.title === 'Handed back.').time).toBe('done');
+    expect(bad.state.roadTest).toBeUndefined();
+  });
+  test('a yes after a no takes its place', () => {
+    const w = work();
+    expect(w.line.station).toBe('work');
+    expect(w.answer('declined').line.title).toBe('Hand it back.');
+    expect(w.answer('approved').line.station).toBe('work');
+  });
+});
+
+describe('what the key asks for', () => {
+  test('a caution before its step, the part in the hand by several keys, the orientation by itself', () => {
+    const w = work();
+    w.follow((l) => l.answers !== undefined);
+    const seen = w.lines.map((l) => l.action);
+    expect(seen.findIndex((a) => a.kind === 'caution' && a.step === 'raise')).toBeLessThan(
+      seen.findIndex((a) => a.kind === 'step' && a.step === 'raise'),
+    );
+    // Nobody had doubted it: asked without a hint. The key itself only leads there.
+    expect(w.line).toMatchObject({ title: 'Left link in the hand: how is it?', action: { kind: 'go', at: 'step' } });
+    expect(w.line.answers!.map((a) => a.label)).toEqual(['Loose', 'Sound', 'Can’t tell']);
+    const found = work().add(
+      e('check', { check: 'grip-link', state: 'both-hanging', results: [{ joint: 'front.left.link-upper', result: 'moves' }] }),
+    );
+    found.follow((l) => l.answers !== undefined);
+    expect(found.line.title).toBe('Left link in the hand: loose as thought?');
+    expect(found.line.answers!.map((a) => a.label)).toEqual(['Loose as thought', 'Sound after all', 'Something else']);
+  });
+  test('going on in a soak ends the wait and does no step', () => {
+    const w = work();
+    for (const step of ['chock', 'raise', 'wheels-off', 'shield-off', 'soak-left', 'soak-right', 'unload'])
+      w.add(e('caution', { step }), e('step', { step, state: 'done' }));
+    const at = Date.parse(w.entries.find((x) => x.kind === 'step' && x.body.step === 'soak-left')!.at);
+    const line = (minutes: number) => nextLine(w.state, at + minutes * 60_000);
+    expect(line(1)).toMatchObject({ title: expect.stringMatching(/soaking: 14 min left/), label: 'Go on anyway' });
+    expect(line(1).action).toEqual({ kind: 'cut soak', steps: ['soak-left'] });
+    expect(line(40).action).toMatchObject({ kind: 'caution', step: 'link-off-left' });
+    w.add(e('step', { step: 'soak-left', state: 'done', soak: 'cut short' }));
+    expect(line(1).action).toMatchObject({ kind: 'caution', step: 'link-off-left' });
+    expect(w.state.steps.get('link-off-left')).toBeUndefined();
+  });
+});
+
+describe('wheel nuts', () => {
+  const nuts: JointId = 'front.left.wheel-nuts';
+  const check = (result: 'moves' | 'tight') =>
+    e('check', { check: 'nuts-wrench', state: 'on-wheels', results: [{ joint: nuts, result }] });
+  const clicks = (n: number) =>
+    e('clicks', { fastener: 'front.left.wheel-nut', clicks: n, of: 16, targetNm: 110, targetText: '110 N·m', source: 'book' });
+  const at = (...entries: Entry[]) => foldJob(CONTEXT, entries).joints.get(nuts)!;
+  test('counted to the end they are tight, whatever was felt before; felt to move after, they move', () => {
+    expect(at(check('moves')).state).toBe('dangerous');
+    expect(at(check('moves'), clicks(7)).state).toBe('dangerous');
+    expect(at(check('moves'), clicks(16))).toMatchObject({ state: 'sound', why: 'Tightened and counted.' });
+    expect(at(clicks(16), check('moves')).state).toBe('dangerous');
+    const s = foldJob(CONTEXT, [check('moves'), check('tight'), clicks(16)]);
+    expect(contradictedJoints(s)).toEqual([]);
+  });
+  test('a bracket bolt found loose is loose until it is tightened', () => {
+    const loose = e('defect', { joint: 'front.left.frame-bushing', what: 'bracket bolt loose' });
+    const done = e('clicks', {
+      fastener: 'front.left.bracket-bolt',
+      clicks: 2,
+      of: 2,
+      targetNm: 25,
+      targetText: '25',
+      source: 'b',
+    });
+    const of = (...x: Entry[]) => foldJob(CONTEXT, x).joints.get('front.left.frame-bushing')!.state;
+    expect([of(loose), of(loose, done), of(done, loose)]).toEqual(['loose', 'not looked at', 'loose']);
+  });
+});
+
+test('a job without a noise owes what its work touches, no more', () => {
+  const w = work();
+  const sentences = () => handBackBlockers(w.state).map((b) => b.sentence);
+  expect(sentences().join(' ')).toContain('Wheel nuts, left: no record.');
+  expect(sentences().join(' ')).not.toMatch(/Not cleared|verdict|spring/);
+  w.follow((l) => l.title === 'Handed back.');
+  expect(w.lines.every((l) => l.station !== 'find' && l.station !== 'listen')).toBe(true);
+});

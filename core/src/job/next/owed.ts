@@ -1,0 +1,74 @@
+import { checkFor, partsOf, type Check, type JointId } from '../../joint';
+import { capital, list } from '../../text';
+import { sayState, type VehicleState } from '../../vehicle';
+import type { JobState } from '../fold';
+import { contradictedJoints, countingStates, standingOf } from '../rules/clearance';
+import { sayBoth, sayJoints } from '../say';
+import { goTo, mins, type NextLine } from './line';
+
+/** Two findings of one part that cannot both be: before anything else is done with it, whatever the job. */
+export function nextToSettleDoubt(s: JobState): NextLine | undefined {
+  const joint = contradictedJoints(s)[0];
+  if (!joint) return undefined;
+  return goTo(
+    {
+      time: 'now',
+      title: 'Two things on the tape cannot both be.',
+      why: `The ${sayJoints(s, [joint])} moves in the hand, and is tight. Feel it again and strike the wrong one.`,
+      label: 'Look again',
+      station: 'find',
+    },
+    'contradiction',
+    joint,
+  );
+}
+
+/** How the vehicle must stand for a check to count, where it does not, or nobody has said: asked before the check is made. */
+export function nextToStand(
+  s: JobState,
+  counting: readonly VehicleState[],
+  best: VehicleState,
+  of: {
+    readonly joint?: JointId | undefined;
+    readonly check?: Check | undefined;
+    readonly minutes: number;
+    readonly title: string;
+  },
+): NextLine | undefined {
+  const stands = standingOf(s);
+  // A check that counts however the vehicle stands asks nothing.
+  if (counting.length === 0 || (stands && counting.includes(stands))) return undefined;
+  return {
+    time: of.minutes > 0 ? mins(of.minutes) : 'now',
+    title: stands ? `${capital(sayState(best))} first.` : `How does it stand? ${capital(sayState(best))} is wanted.`,
+    why: `Then: ${of.title}. It counts ${list(counting.map(sayState))}.`,
+    label: 'It stands so',
+    station: 'find',
+    action: {
+      kind: 'stands',
+      state: best,
+      ...(of.joint ? { joint: of.joint } : {}),
+      ...(of.check ? { check: of.check.id } : {}),
+    },
+  };
+}
+
+/** A joint that is owed, by its usual check: where no plan has been worked out. */
+export function nextOwed(s: JobState, owed: readonly JointId[]): NextLine | undefined {
+  const joint = owed[0];
+  const check = joint && checkFor(s.context.type.axles[partsOf(joint).axle], partsOf(joint).kind);
+  if (!check) return undefined;
+  const title = check.title.replace('{side}', partsOf(joint).side);
+  const counting = countingStates(s, joint);
+  const stand = nextToStand(s, counting, counting[0] ?? 'both-hanging', { joint, check, minutes: 0, title });
+  if (stand) return stand;
+  const settles = owed.filter((id) => partsOf(id).side === partsOf(joint).side && check.settles.includes(partsOf(id).kind));
+  return {
+    time: mins(check.minutes),
+    title: `${title}.`,
+    why: `Clears ${sayBoth(s, settles)}; the hand-back waits for ${settles.length > 1 ? 'them' : 'it'}.`,
+    label: 'Go to it',
+    station: 'find',
+    action: { kind: 'check', joint, check: check.id },
+  };
+}

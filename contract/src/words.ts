@@ -22,6 +22,8 @@ export const gaugeId = text(60).min(1);
 /** A torque a wrench of this trade can have, N·m. */
 export const nm = z.number().positive().max(1000);
 
+export const speakingWrench = z.object({ id: gaugeId, name: text(60), simulated: z.boolean() });
+
 export const jointId = z.custom<JointId>((v) => typeof v === 'string' && isJointId(v), {
   error: 'must be a joint such as front.left.link-lower',
 });

@@ -9,6 +9,7 @@ import {
   piecesOf,
   planOf,
   rankParts,
+  sayBookValue,
   SIDES,
   splitFault,
   wantedFor,
@@ -172,25 +173,19 @@ export class JobMaker {
       }
       const f = fasteners.find((x) => x.fastener.id === step.fastener)!;
       const ruled = f.ruling.kind === 'value' ? f.ruling.value : undefined;
-      const targetText = ruled ? `${ruled.value} ${ruled.unit}` : 'no published value';
-      const source = ruled?.source ?? '';
-      if (f.targetNm === null) this.add('mark', { fastener: f.fastener.id, how: 'firm, unpublished' });
-      else if (f.fastener.count > 1)
-        this.add('clicks', {
-          fastener: f.fastener.id,
-          clicks: f.clicks,
-          of: f.clicks,
-          targetNm: f.targetNm,
-          targetText,
-          source,
-        });
+      const target = {
+        fastener: f.fastener.id,
+        targetText: ruled ? sayBookValue(ruled) : 'no published value',
+        source: ruled?.source ?? '',
+        ...(f.target && f.target.maxNm > f.target.minNm ? { targetMaxNm: f.target.maxNm } : {}),
+      };
+      if (f.target === null || f.targetNm === null) this.add('mark', { fastener: f.fastener.id, how: 'firm, unpublished' });
+      else if (f.fastener.count > 1) this.add('clicks', { ...target, clicks: f.clicks, of: f.clicks, targetNm: f.target.minNm });
       else {
         const achievedNm = Math.round(f.targetNm * (1 + 0.006 * this.c.bell()) * 10) / 10;
         this.add('torque', {
-          fastener: f.fastener.id,
-          targetNm: f.targetNm,
-          targetText,
-          source,
+          ...target,
+          targetNm: f.target.minNm,
           achievedNm,
           value: achievedNm,
           unit: 'N·m',

@@ -10,8 +10,6 @@ import { findRoutes } from './find/routes';
 import { gaugeRoutes } from './gauge/routes';
 import { sameOrigin, signedIn, withSession } from './session/guard';
 import { HttpProblem, problems } from './http/problem';
-import { instrumentRoutes } from './instruments/routes';
-import { simulatedWrench } from './instruments/wrench';
 import { jobRoutes } from './job/routes';
 import type { LiveNews } from './live/news';
 import { ledgerRoutes } from './ledger/routes';
@@ -91,7 +89,6 @@ export function makeApp(o: AppOptions): Express {
     shopRoutes(o.db),
     learningRoutes(o.db),
     findRoutes(o.db),
-    instrumentRoutes(simulatedWrench),
     gaugeRoutes(o.db, o.news),
   );
   api.use((req) => {

@@ -5,6 +5,10 @@ export interface GaugeSaid {
   readonly text: string;
   /** A whole loop was sent: the id of its file. */
   readonly loop?: string;
+  /** It is there, as somebody opened it; said again and again while it is. */
+  readonly here?: 'simulated' | 'gone';
+  /** A simulated wrench is asked to pull at so many N·m. */
+  readonly pullNm?: number;
 }
 
 export interface StudyView {
@@ -22,11 +26,4 @@ export interface LastPlay {
   readonly gauge: string;
   readonly at: string;
   readonly playMm: readonly number[];
-}
-
-/** One click of the simulated wrench. */
-export interface WrenchClick {
-  readonly achievedNm: number;
-  readonly unit: 'N·m';
-  readonly wrench: string;
 }

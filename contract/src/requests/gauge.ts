@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { text } from '../words';
+import { nm, text } from '../words';
 
 /** What a gauge sends to the open sheet of its bay, as it sent it. */
 export const gaugeSays = z.object({ text: z.string().min(1).max(80) });
@@ -13,4 +13,8 @@ export const newStudy = z.object({
     .max(400),
 });
 
-export const clickRequest = z.object({ job: z.uuid(), targetNm: z.number().positive().max(1000) });
+/** A simulated gauge that somebody opened in this bay, or shut. */
+export const gaugeHere = z.object({ here: z.enum(['simulated', 'gone']) });
+
+/** What a simulated wrench is asked to pull at. */
+export const pullRequest = z.object({ nm });

@@ -1,4 +1,4 @@
-import { trimmed } from '../units';
+import { showRange, trimmed } from '../units';
 import type { Ruling } from './book';
 import { needsPublished, type FastenerKind } from './fasteners';
 import { starOrder, WHEEL_STAGES } from './star';
@@ -12,16 +12,41 @@ export type MarkHow = (typeof MARKS)[number];
 /** A click may be this far off its published value: the ±4 % a setting wrench is allowed (ISO 6789-1, from memory). */
 const TOLERANCE = 0.04;
 
+/** A wrench that speaks for itself, as the register names it. */
+export interface SpeakingWrench {
+  readonly id: string;
+  readonly name: string;
+  readonly simulated: boolean;
+}
+
+/** Both ends of a torque that is a range; the same number twice where it is none. N·m. */
+export interface TorqueRange {
+  readonly minNm: number;
+  readonly maxNm: number;
+}
+
 /** What was recorded of a fastener. */
 export interface TorqueRecords {
-  readonly torque?: { readonly achievedNm: number; readonly method: TorqueMethod } | undefined;
+  readonly torque?:
+    { readonly achievedNm: number; readonly method: TorqueMethod; readonly wrench?: SpeakingWrench | undefined } | undefined;
   readonly mark?: { readonly how: MarkHow } | undefined;
   readonly clicks?:
-    { readonly clicks: number; readonly of: number; readonly targetNm: number | null; readonly targetText: string } | undefined;
+    | {
+        readonly clicks: number;
+        readonly of: number;
+        readonly targetNm: number | null;
+        readonly targetText: string;
+        readonly pulled?: TorqueRange | undefined;
+        readonly saidAtOnce?: boolean | undefined;
+        readonly wrench?: SpeakingWrench | undefined;
+      }
+    | undefined;
 }
 
 export interface Audit {
-  /** The number to set, N·m: the middle of a published range; null where none is published. */
+  /** What is published, N·m; null where nothing is. */
+  readonly target: TorqueRange | null;
+  /** The middle of it: where a wrench is set that must be set to one number. */
   readonly targetNm: number | null;
   readonly state: 'open' | 'done' | 'must be published';
   /** How it was recorded, as far as it counts. */
@@ -30,37 +55,64 @@ export interface Audit {
   readonly wrong: string;
 }
 
+/** Whether a torque lies within what is wanted, by the tolerance of a wrench. @param nm N·m */
+export const isWithin = (nm: number, { minNm, maxNm }: TorqueRange): boolean =>
+  nm >= minNm * (1 - TOLERANCE) && nm <= maxNm * (1 + TOLERANCE);
+
+/** "wrench 20–200, simulated", nothing where a person wrote the number. */
+export const sayWrench = (w: SpeakingWrench | undefined): string => (w ? `, ${w.name}${w.simulated ? ', simulated' : ''}` : '');
+
 /**
- * Whether a fastener's record counts. A wrench's click has to lie within what is published; a hand's
- * estimate is recorded as one, and "firm" stands only where no value is published: neither ever does for
- * arms, ball joints, tie rods or wheels.
+ * Whether a fastener's record counts. What was pulled has to lie within what is published, one click of a group
+ * like a single one; a hand's estimate is recorded as one, and "firm" stands only where no value is published:
+ * neither ever does for arms, ball joints, tie rods or wheels.
  */
 export function auditFastener(kind: FastenerKind, ruling: Ruling, r: TorqueRecords): Audit {
   const published = ruling.kind === 'value' ? ruling.value : undefined;
   const must = needsPublished(kind);
-  const fits = (nm: number) =>
-    published !== undefined && nm >= published.minNm * (1 - TOLERANCE) && nm <= published.maxNm * (1 + TOLERANCE);
+  const fits = (nm: number) => published !== undefined && isWithin(nm, published);
+  const { torque, mark, clicks } = r;
+  const pulled =
+    clicks?.pulled ?? (clicks && clicks.targetNm !== null ? { minNm: clicks.targetNm, maxNm: clicks.targetNm } : undefined);
+  const full = clicks !== undefined && clicks.clicks >= clicks.of;
+  const groupFits = pulled ? fits(pulled.minNm) && fits(pulled.maxNm) : !published && !must;
   const record = (): string => {
-    const { torque, mark, clicks } = r;
     if (torque && (torque.method === 'by hand, estimated' ? !must : fits(torque.achievedNm)))
-      return `${trimmed(torque.achievedNm, 1)} N·m, ${torque.method}`;
-    if (clicks && clicks.clicks >= clicks.of && (clicks.targetNm === null ? !published && !must : fits(clicks.targetNm)))
-      return `${clicks.clicks} clicks at ${clicks.targetText}`;
+      return `${trimmed(torque.achievedNm, 1)} N·m, ${torque.method}${sayWrench(torque.wrench)}`;
+    if (clicks && full && groupFits)
+      return clicks.saidAtOnce
+        ? `all pulled at ${clicks.targetText}, said at once`
+        : `${clicks.clicks} clicks at ${clicks.targetText}${sayWrench(clicks.wrench)}`;
     if (mark && !(mark.how === 'firm, unpublished' && (published || must))) return mark.how;
     return '';
   };
   const counts = record();
+  const off = torque ? { minNm: torque.achievedNm, maxNm: torque.achievedNm } : full ? pulled : undefined;
   return {
+    target: published ? { minNm: published.minNm, maxNm: published.maxNm } : null,
     targetNm: published ? (published.minNm + published.maxNm) / 2 : null,
     state: counts ? 'done' : !published && must ? 'must be published' : 'open',
     record: counts,
-    wrong: !counts && r.torque ? `${trimmed(r.torque.achievedNm, 1)} N·m is not what is published` : '',
+    wrong: !counts && off ? `${showRange(off.minNm, off.maxNm, 'torque')} is not what is published` : '',
   };
 }
 
-/** The order of a group of wheel nuts, and the clicks a group takes: every stage, and the first nut again. */
-export function clicksOf(kind: FastenerKind, count: number): { readonly order?: readonly number[]; readonly clicks: number } {
-  if (kind !== 'wheel-nut') return { clicks: count };
-  const order = starOrder(count);
-  return { order, clicks: order.length * WHEEL_STAGES.length + 1 };
+export interface ClicksPlan {
+  /** The order of a group of wheel nuts. */
+  readonly order?: readonly number[];
+  /** How many clicks the group takes: every stage, and the first nut again. */
+  readonly clicks: number;
+  /** The share of the final torque each stage is pulled at, in order. */
+  readonly stages: readonly number[];
 }
+
+/** How a group is counted. */
+export function clicksOf(kind: FastenerKind, count: number): ClicksPlan {
+  if (kind !== 'wheel-nut') return { clicks: count, stages: [1] };
+  const order = starOrder(count);
+  return { order, clicks: order.length * WHEEL_STAGES.length + 1, stages: WHEEL_STAGES };
+}
+
+/** The stage, from 0, that the next click of a group belongs to; the last click comes at the final torque again. @param done clicks counted so far */
+export const stageOf = (p: ClicksPlan, count: number, done: number): number =>
+  Math.min(p.stages.length - 1, Math.floor(done / count));

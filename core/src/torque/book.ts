@@ -1,3 +1,5 @@
+import { BadInput, within } from '../error';
+import { convert, parseRange, trimmed } from '../units';
 import type { FastenerKind } from './fasteners';
 
 /** A published torque value as a book or a part's sheet states it. */
@@ -18,6 +20,40 @@ export interface BookValue {
   readonly publisher: 'vehicle maker' | 'part maker';
 }
 
+/** As it stands on the paper: "54 N·m", "83–112 lbf·ft". */
+export const sayBookValue = (v: BookValue): string =>
+  `${trimmed(v.value, 1)}${v.valueMax !== undefined && v.valueMax !== v.value ? `–${trimmed(v.valueMax, 1)}` : ''} ${v.unit}`;
+
+/** What a torque of this trade may be, N·m: less or more is a slip of the finger. */
+const BOUNDS_NM = [1, 1000] as const;
+
+/**
+ * A published value as somebody read it off a paper, a range as a range.
+ * @param field the field's name for the error
+ * @throws BadInput naming the field, or the source when it is missing: a value needs where it is written.
+ */
+export function readBookValue(
+  text: string,
+  source: string,
+  of: Pick<BookValue, 'fastener' | 'publisher' | 'thread'>,
+  field = 'published value',
+): BookValue {
+  const { min, max } = parseRange(text, 'torque', { field });
+  for (const q of [min, max]) within(field, q.si, ...BOUNDS_NM, 'N·m');
+  if (!source.trim()) throw new BadInput('source of the value', 'is empty: a value needs where it is written');
+  return {
+    fastener: of.fastener,
+    minNm: min.si,
+    maxNm: max.si,
+    value: min.unit === max.unit ? min.value : convert(min.si, 'N·m', max.unit, 'torque'),
+    ...(max.si > min.si ? { valueMax: max.value } : {}),
+    unit: max.unit,
+    ...(of.thread ? { thread: of.thread } : {}),
+    source: source.trim(),
+    publisher: of.publisher,
+  };
+}
+
 export type Ruling =
   | {
       readonly kind: 'value';
@@ -31,24 +67,28 @@ export type Ruling =
  * a value; else the vehicle's maker. A value whose thread differs from the one fitted is locked out
  * (common practice, no source). Never invents a value: none left means "unpublished".
  * @param fittedThread thread of the hardware that is fitted now, when known
+ * @param partThread thread of the part itself, when its maker or somebody with a gauge said it: only that locks
+ *   a value of the part's own maker out, because such a value is for the hardware that came with it
  */
 export function ruleTorque(
   fastener: FastenerKind,
   vehicleBook: readonly BookValue[],
   partSheet: readonly BookValue[],
   fittedThread?: string,
+  partThread = fittedThread,
 ): Ruling {
   const lockedOut: { value: BookValue; why: string }[] = [];
-  const fits = (v: BookValue) => {
+  const fits = (thread: string | undefined) => (v: BookValue) => {
     if (v.fastener !== fastener) return false;
-    if (fittedThread && v.thread && v.thread !== fittedThread) {
-      lockedOut.push({ value: v, why: `It is for ${v.thread}; ${fittedThread} is fitted.` });
+    if (thread && v.thread && v.thread !== thread) {
+      lockedOut.push({ value: v, why: `It is for ${v.thread}; ${thread} is fitted.` });
       return false;
     }
     return true;
   };
-  const part = partSheet.filter(fits);
-  const vehicle = vehicleBook.filter(fits);
+  const part = partSheet.filter(fits(partThread));
+  // What the part's own sheet says its thread is stands against the vehicle's book.
+  const vehicle = vehicleBook.filter(fits(part[0]?.thread ?? fittedThread));
   const value = part[0] ?? vehicle[0];
   if (!value) return { kind: 'unpublished', lockedOut };
   return { kind: 'value', value, lockedOut };

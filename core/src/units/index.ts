@@ -165,6 +165,29 @@ export function parseQuantity(text: string, dimension: Dimension, options: { uni
   return { dimension, value, unit: u.symbol, si: value * u.factor };
 }
 
+/** A value, or a range with one unit for both its ends: "83–112 lbf·ft", "83 to 112", "83 - 112 Nm". */
+export interface QuantityRange {
+  readonly min: Quantity;
+  readonly max: Quantity;
+}
+
+/**
+ * Reads a value or a range as it stands in a book. A lone value has both ends equal.
+ * @param options as for `parseQuantity`; the unit stands after the second number, or after both
+ * @throws BadInput naming the field when either end is none, or the first is the larger.
+ */
+export function parseRange(text: string, dimension: Dimension, options: { unit?: string; field?: string } = {}): QuantityRange {
+  const parts = text.trim().split(/\s*(?:–|—|\bto\b|\.\.\.?|(?<=[\d\w·.]\s*)-(?=\s*\d))\s*/u);
+  if (parts.length !== 2) {
+    const q = parseQuantity(text, dimension, options);
+    return { min: q, max: q };
+  }
+  const max = parseQuantity(parts[1]!, dimension, options);
+  const min = parseQuantity(parts[0]!, dimension, { ...options, unit: max.unit });
+  if (min.si > max.si) throw new BadInput(options.field ?? dimension, 'is a range whose first number is the larger', text);
+  return { min, max };
+}
+
 /** The other unit a shop wants beside a value: N·m ↔ lbf·ft, mm ↔ in, km ↔ mi, N ↔ lbf. */
 export function otherUnit(dimension: Dimension, unit: string): string {
   const pair: Record<Dimension, [string, string]> = {
@@ -198,6 +221,12 @@ const DIGITS: Record<string, number> = {
   kN: 2,
   kgf: 1,
 };
+
+/** "83–112 lbf·ft": both ends of a range in `unit`; one number where they are the same. */
+export function showRange(min: number, max: number, dimension: Dimension, unit = UNITS[dimension][0]!.symbol): string {
+  const [a, b] = [show(min, dimension, unit), show(max, dimension, unit)];
+  return a === b ? a : `${a.slice(0, -unit.length - 1)}–${b}`;
+}
 
 /** "54 N·m": a value of the dimension's own unit, printed in `unit`. */
 export function show(si: number, dimension: Dimension, unit = UNITS[dimension][0]!.symbol): string {

@@ -1,5 +1,5 @@
 import { BadInput, within } from '../error';
-import type { BookValue, FastenerKind } from '../torque';
+import { readBookValue, type BookValue, type FastenerKind } from '../torque';
 import { parseThread } from '../thread';
 import { convert, parseQuantity } from '../units';
 import { layoutOf, usualPoints, type AxleSpec } from './axle';
@@ -50,21 +50,7 @@ function count(field: string, text: string, lo: number, hi: number): number {
 /** A torque as it was typed, for one fastener; none where nothing was typed. */
 function bookValue(fastener: FastenerKind, field: string, text: string, thread: string, source: string): BookValue[] {
   if (!text.trim()) return [];
-  const q = parseQuantity(text, 'torque', { field });
-  within(field, q.si, 1, 1000, 'N·m');
-  if (!source.trim()) throw new BadInput('source of the torques', 'is empty: a value needs where it is written');
-  return [
-    {
-      fastener,
-      minNm: q.si,
-      maxNm: q.si,
-      value: q.value,
-      unit: q.unit,
-      thread,
-      source: source.trim(),
-      publisher: 'vehicle maker',
-    },
-  ];
+  return [readBookValue(text, source, { fastener, thread, publisher: 'vehicle maker' }, field)];
 }
 
 /**

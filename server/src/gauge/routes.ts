@@ -1,6 +1,6 @@
 import { Router } from 'express';
 import * as z from 'zod';
-import { gaugeSays, gaugeSpec, newStudy, text, type GaugeSaid, type StudyView } from '@ash-knot/contract';
+import { gaugeHere, gaugeSays, gaugeSpec, newStudy, pullRequest, text, type GaugeSaid, type StudyView } from '@ash-knot/contract';
 import { attempt, gaugeStudy, readGauge } from '@ash-knot/core';
 import { keepAttachment } from '../attachment/queries';
 import { rawBody } from '../attachment/routes';
@@ -51,6 +51,21 @@ export function gaugeRoutes(db: Db, news: LiveNews): Router {
     if (!read.ok) throw refuse('text', read.error.message);
     await announce(db, { about: 'gauge', bay: res.locals.session!.bay, said: { gauge: g.id, text: said.text } });
     res.json({ by });
+  });
+  // A simulated gauge stands in this bay: said again every few seconds by whoever has it open, and forgotten after.
+  r.post('/gauges/:id/here', async (req, res) => {
+    worker(res);
+    const g = await known(param(gaugeId, req, 'id'));
+    const { here } = parse(gaugeHere, req.body);
+    await announce(db, { about: 'gauge', bay: res.locals.session!.bay, said: { gauge: g.id, text: '', here } });
+    res.json({});
+  });
+  r.post('/gauges/:id/pull', async (req, res) => {
+    worker(res);
+    const g = await known(param(gaugeId, req, 'id'));
+    const { nm } = parse(pullRequest, req.body);
+    await announce(db, { about: 'gauge', bay: res.locals.session!.bay, said: { gauge: g.id, text: '', pullNm: nm } });
+    res.json({});
   });
   // A force gauge with an indicator sends a whole push and pull at once.
   r.put('/gauges/:id/loops/:loop', rawBody, async (req, res) => {

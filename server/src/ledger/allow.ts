@@ -97,10 +97,11 @@ async function knownGauge(tx: Queryable, gauge: string): Promise<void> {
   if (!rowCount) throw badInput('body.gauge', 'is not in the register');
 }
 
-/** A part's torques come from the catalogue, never from whoever chose it; a part of one's own has none. */
+/** A part's torques come from the catalogue, never from whoever chose it; those of a part of one's own from its maker's sheet, with where it is written. */
 async function checkPart(tx: Queryable, part: Part): Promise<void> {
   if (part.kind === 'other part') {
-    if (part.torque.length) throw badInput('body.part', 'has torques, but is not in the catalogue');
+    if (part.torque.some((v) => v.publisher !== 'part maker' || !v.source.trim()))
+      throw badInput('body.part', 'has torques that are not its maker’s, or have no source');
     return;
   }
   const { rows } = await tx.query<{ same: boolean }>(`SELECT spec->'torque' = $2::jsonb AS same FROM part WHERE id = $1`, [

@@ -1,7 +1,7 @@
 import { DOUBTED_OUTCOMES, NEUTRAL_OUTCOMES } from '../../ledger';
 import type { PlannedStep, StepId } from '../../plan';
 import { capital, uncapital } from '../../text';
-import { trimmed } from '../../units';
+import { showRange } from '../../units';
 import type { JobState } from '../fold';
 import { doubted, fastenersOf, planOf, type FastenerView } from '../rules/work';
 import { mins, type NextLine } from './line';
@@ -80,7 +80,7 @@ function sayFastener(p: PlannedStep, f: FastenerView): NextLine {
   const name = f.label.toLowerCase();
   const title =
     f.targetNm !== null
-      ? `Set ${trimmed(f.targetNm, 1)} N·m and pull the ${name}.`
+      ? `${f.target!.maxNm > f.target!.minNm ? 'Pull' : 'Set'} ${showRange(f.target!.minNm, f.target!.maxNm, 'torque')}${f.target!.maxNm > f.target!.minNm ? ' at' : ' and pull'} the ${name}.`
       : f.state === 'must be published'
         ? `Find the maker’s value for the ${name}.`
         : `Tighten the ${name}, firm, and mark it.`;

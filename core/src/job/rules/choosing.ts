@@ -1,10 +1,12 @@
 import { BadInput, within } from '../../error';
-import { JOINT_SPECS, partsOf, type JointId } from '../../joint';
+import { fastenersFor, JOINT_SPECS, partsOf, type JointId } from '../../joint';
 import type { EntryBodies } from '../../ledger';
 import type { Part, Size } from '../../parts';
 import { parseThread } from '../../thread';
+import { readBookValue, type BookValue } from '../../torque';
 import { parseQuantity } from '../../units';
 import type { AxleEnd, Hold } from '../../vehicle';
+import type { JobState } from '../fold';
 
 export const SIZE_NAMES: Readonly<Record<Size, string>> = {
   'bar-diameter': 'Bar, clean',
@@ -73,15 +75,26 @@ export function checkChoice(b: EntryBodies['choose'], currency: string): void {
     throw new BadInput('currency of the part', `must be ${currency}, the shop’s`, b.part.currency);
 }
 
+/** What the sheet of a part of one's own says, for every fastener of the joints it is for. Nothing where nothing is written. */
+export function ownTorques(s: JobState, joints: readonly JointId[], text: string, source: string): BookValue[] {
+  if (!text.trim()) return [];
+  const ofPart = fastenersFor(s.axle, s.context.type.axles[s.axle], joints, false).filter((f) => f.kind !== 'shield-bolt');
+  return [...new Set(ofPart.map((f) => f.kind))].map((fastener) =>
+    readBookValue(text, source, { fastener, publisher: 'part maker' }, 'torque of the part'),
+  );
+}
+
 /** Most a part of one's own may cost, in the currency's own unit. */
 const MOST_PRICE = 100_000;
 
 /**
- * A part that is not in the catalogue, by its name and price. It brings no torque and no dimension.
+ * A part that is not in the catalogue, by its name and price, with what its maker's sheet says of its torques.
+ * It brings no dimension.
  * @param id made by the caller
+ * @param torque the values its maker publishes, each with its source
  * @throws BadInput naming the field.
  */
-export function ownPart(id: string, name: string, price: string, currency: string): Part {
+export function ownPart(id: string, name: string, price: string, currency: string, torque: readonly BookValue[] = []): Part {
   if (!name.trim()) throw new BadInput('name of the part', 'is empty: write it as it stands on its bag');
   const given = Number(price.replace(',', '.'));
   if (!price.trim() || !Number.isFinite(given)) throw new BadInput('price', 'must be a number', price);
@@ -100,7 +113,7 @@ export function ownPart(id: string, name: string, price: string, currency: strin
     currency,
     stock: 0,
     deliveryHours: 0,
-    torque: [],
+    torque,
     fits: [],
   };
 }

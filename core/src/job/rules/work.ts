@@ -2,7 +2,18 @@ import { splitFault } from '../../diagnosis';
 import { assemblyJoints, assemblyOf, fastenersFor, JOINT_SPECS, partsOf, type Fastener, type JointId } from '../../joint';
 import type { Entry } from '../../ledger';
 import { piecesFor, planFor, type Piece, type PlannedStep } from '../../plan';
-import { auditFastener, clicksOf, fastenerName, ruleTorque, type Audit, type Ruling } from '../../torque';
+import type { Part } from '../../parts';
+import {
+  auditFastener,
+  clicksOf,
+  fastenerName,
+  ruleTorque,
+  type Audit,
+  type BookValue,
+  type ClicksPlan,
+  type Ruling,
+} from '../../torque';
+import { sayStudHold } from '../../vehicle';
 import type { JobState } from '../fold';
 
 /** Joints to be worked on: those of the choices the customer did not decline. */
@@ -61,44 +72,74 @@ export function quotedMinutes(s: JobState): number {
 
 export const piecesOf = (s: JobState): Piece[] => piecesFor(s.context.type.axles[s.axle], plannedJoints(s));
 
-export interface FastenerView extends Audit {
+/** What a hand needs to turn one fastener: the nut's or bolt's size, and how the stud is held. */
+export interface Hardware {
+  readonly hexMm?: number | undefined;
+  readonly hold?: string | undefined;
+}
+
+export interface FastenerView extends Audit, ClicksPlan {
+  /** With the hardware that is tightened now: the new part's, where it says so. */
   readonly fastener: Fastener;
+  /** The old part's hardware, where it differs: it was undone with that. */
+  readonly old?: Hardware | undefined;
+  /** A part was chosen for it that does not say its own hardware: what stands here is the old part's. */
+  readonly unsaid: boolean;
   readonly name: string;
   /** With its side, where it has one: "Bracket bolts, left", "Undershield". */
   readonly label: string;
   readonly ruling: Ruling;
-  /** The order and stages of a group of wheel nuts, and the clicks it takes. */
-  readonly order?: readonly number[];
-  readonly clicks: number;
 }
 
-/** Every fastener the work disturbs with the value that rules it and the record it has. */
+/** The new part's nut and hold, where it has any; the nut is the old one where none is supplied. */
+function hardwareOf(part: Part | undefined): Hardware {
+  return {
+    hexMm: part?.nutsSupplied ? part.nutHexMm : undefined,
+    hold: part?.hold && sayStudHold({ hold: part.hold, holdMm: part.holdMm }),
+  };
+}
+
+/** Every fastener the work disturbs with the value that rules it, the hardware it has and the record. */
 export function fastenersOf(s: JobState): FastenerView[] {
-  const book = [...s.context.type.torqueBook[s.axle], ...s.book.filter((b) => b.body.axle === s.axle).map((b) => b.body.value)];
-  return fastenersFor(s.axle, s.context.type.axles[s.axle], plannedJoints(s)).map((fastener): FastenerView => {
+  const found = s.book.filter((b) => b.body.axle === s.axle).map((b) => b.body.value);
+  // What was found last speaks, before what the file has.
+  const by = (publisher: BookValue['publisher']) => found.filter((v) => v.publisher === publisher).reverse();
+  const book = [...by('vehicle maker'), ...s.context.type.torqueBook[s.axle]];
+  const ofPart = by('part maker');
+  return fastenersFor(s.axle, s.context.type.axles[s.axle], plannedJoints(s)).map((given): FastenerView => {
     // A link is one part with two ends: what is chosen for one end rules the nut of the other.
-    const part = s.choices.filter((c) => c.body.joints.some((id) => assemblyOf(id) === assemblyOf(fastener.joint))).at(-1)
+    const part = s.choices.filter((c) => c.body.joints.some((id) => assemblyOf(id) === assemblyOf(given.joint))).at(-1)
       ?.body.part;
-    // The stud of a new link decides its own thread; everything else keeps the vehicle's.
-    const ofLink = JOINT_SPECS[partsOf(fastener.joint).kind].assembly === 'link';
+    // The stud of a new link decides its own thread, nut and hold; everything else keeps the vehicle's.
+    const ofLink = JOINT_SPECS[partsOf(given.joint).kind].assembly === 'link';
+    const fresh = ofLink ? hardwareOf(part) : {};
+    const fastener: Fastener = {
+      ...given,
+      hexMm: fresh.hexMm ?? given.hexMm,
+      hold: part?.hold && ofLink ? fresh.hold : given.hold,
+    };
+    const differs = fastener.hexMm !== given.hexMm || fastener.hold !== given.hold;
     const ruling = ruleTorque(
-      fastener.kind,
+      given.kind,
       book,
-      part?.torque ?? [],
-      ofLink ? (part?.thread ?? fastener.thread) : fastener.thread,
+      part ? [...ofPart, ...part.torque] : [],
+      ofLink ? (part?.thread ?? given.thread) : given.thread,
+      ofLink ? part?.thread : undefined,
     );
-    const name = fastenerName(fastener.kind, s.context.rules.dialect);
+    const name = fastenerName(given.kind, s.context.rules.dialect);
     return {
       fastener,
+      old: differs ? { hexMm: given.hexMm, hold: given.hold } : undefined,
+      unsaid: ofLink && part !== undefined && (part.hold === undefined || (part.nutsSupplied && part.nutHexMm === undefined)),
       name,
-      label: fastener.kind === 'shield-bolt' ? name : `${name}, ${fastener.side}`,
+      label: given.kind === 'shield-bolt' ? name : `${name}, ${given.side}`,
       ruling,
-      ...auditFastener(fastener.kind, ruling, {
-        torque: s.torques.get(fastener.id)?.body,
-        mark: s.marks.get(fastener.id)?.body,
-        clicks: s.clicks.get(fastener.id)?.body,
+      ...auditFastener(given.kind, ruling, {
+        torque: s.torques.get(given.id)?.body,
+        mark: s.marks.get(given.id)?.body,
+        clicks: s.clicks.get(given.id)?.body,
       }),
-      ...clicksOf(fastener.kind, fastener.count),
+      ...clicksOf(given.kind, given.count),
     };
   });
 }

@@ -1,4 +1,4 @@
-import type { BookValue } from '../../torque';
+import { sayBookValue, type BookValue } from '../../torque';
 import type { AxleEnd } from '../../vehicle';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 
@@ -12,5 +12,5 @@ export const book = entryKind<BookBody>()({
   who: AT_THE_VEHICLE,
   searched: false,
   kept: { as: 'all' },
-  say: ({ value }) => `Found in ${value.source}: ${value.value} ${value.unit} for the ${value.fastener.replaceAll('-', ' ')}`,
+  say: ({ value }) => `Found in ${value.source}: ${sayBookValue(value)} for the ${value.fastener.replaceAll('-', ' ')}`,
 });

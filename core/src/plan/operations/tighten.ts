@@ -15,7 +15,6 @@ const one = (w: Work, f: Fastener, needs: readonly StepId[]): Step =>
     joint: f.joint,
     title: `${fastenerName(f.kind, w.dialect)}, ${f.side}`,
     tools: [...(f.hexMm ? [`${f.hexMm} mm`] : []), ...(f.hold ? [f.hold] : []), 'torque wrench'],
-    detail: f.hold ? 'Hold the stud, turn the nut. If the key starts to lift, stop.' : undefined,
   });
 
 /** What turns freely at any height, then gripped rubber at ride height. @param fitted the fitting steps of both sides */

@@ -1,10 +1,22 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+} from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { interval, startWith, Subscription } from 'rxjs';
 import { v7 as uuid } from 'uuid';
 import {
   attempt,
   BadInput,
   bell,
+  convert,
   simulatedLoop,
   simulatedReading,
   trimmed,
@@ -13,11 +25,15 @@ import {
   type GaugeSpec,
   fixed,
 } from '@ash-knot/core';
+import { GaugeInbox } from '../instruments/gauge-inbox';
 import { TextField } from '../kit/text-field';
 import { Api } from '../state/api';
 import { draft } from '../state/draft';
 import { Session } from '../session/session';
 import { DialFace } from './dial-face';
+
+/** So often it says that it is still there, ms. */
+const HERE_MS = 3000;
 
 /** Starting values by kind: noise, zero, drift a reading, in the gauge's unit. */
 const NOISE: Record<GaugeKind, number> = { 'dial indicator': 0.008, caliper: 0.02, 'force gauge': 1, 'torque wrench': 0.4 };
@@ -146,6 +162,33 @@ export class SimGauge {
     const s = this.settings();
     return s.ok ? simulatedReading(this.truth(), s.value, this.sent(), this.now()) : this.truth();
   });
+
+  constructor() {
+    const inbox = inject(GaugeInbox);
+    let life = new Subscription();
+    const say = (id: string, here: 'simulated' | 'gone') =>
+      void this.api.post(`/gauges/${id}/here`, { here }).catch(() => undefined);
+    effect((leave) => {
+      const g = this.gauge();
+      if (!g) return;
+      life = interval(HERE_MS)
+        .pipe(startWith(0))
+        .subscribe(() => say(g.id, 'simulated'));
+      // Asked by the open sheet to pull: it clicks near what was asked, with its scatter.
+      if (g.kind === 'torque wrench')
+        life.add(
+          inbox.pulls(g.id).subscribe((nm) => {
+            this.move(convert(nm, 'N·m', g.unit, 'torque'));
+            void this.send();
+          }),
+        );
+      leave(() => {
+        life.unsubscribe();
+        say(g.id, 'gone');
+      });
+    });
+    inject(DestroyRef).onDestroy(() => life.unsubscribe());
+  }
 
   protected move(to: number): void {
     this.truth.set(Number(Math.max(this.low(), Math.min(this.high(), to)).toFixed(6)));

@@ -1,5 +1,5 @@
-import { inject, Injectable } from '@angular/core';
-import { merge, Observable, Subject } from 'rxjs';
+import { inject, Injectable, signal } from '@angular/core';
+import { filter, map, merge, Observable, Subject } from 'rxjs';
 import type { GaugeSaid } from '@ash-knot/contract';
 import type { GaugeSpec } from '@ash-knot/core';
 import { DOCUMENT } from '@angular/common';
@@ -23,6 +23,14 @@ interface Serial {
   requestPort(): Promise<SerialPort>;
 }
 
+/** How a gauge is there: opened as a simulated one, or on a line. */
+export type Present = 'simulated' | 'on a line';
+
+/** A simulated gauge says every few seconds that it is there; silent for so long, it was shut, ms. */
+const SHUT_AFTER_MS = 10_000;
+/** A gauge that spoke over the network by itself is there for so long after, ms. */
+const SPOKE_MS = 10 * 60_000;
+
 /** Longer than this between two keys, and it was not one reading, ms. */
 const ONE_READING_MS = 1500;
 const PART = /^[\d.,+\-−]$/;
@@ -43,6 +51,26 @@ export class GaugeInbox {
   /** All of it, keys too. Listens for as long as it is subscribed. */
   readonly heard: Observable<Heard> = merge(this.keys(), this.lines);
 
+  private readonly there = signal<ReadonlyMap<string, Present>>(new Map());
+  private readonly leaves = new Map<string, ReturnType<typeof setTimeout>>();
+  /** The gauges that are connected to this bay now, by id. */
+  readonly present = this.there.asReadonly();
+
+  /** @param ms until it is taken for gone; for ever where it is left out */
+  private comes(gauge: string, as: Present, ms?: number): void {
+    clearTimeout(this.leaves.get(gauge));
+    if (this.there().get(gauge) !== as) this.there.update((m) => new Map(m).set(gauge, as));
+    if (ms !== undefined)
+      this.leaves.set(
+        gauge,
+        setTimeout(() => this.goes(gauge), ms),
+      );
+  }
+  private goes(gauge: string): void {
+    clearTimeout(this.leaves.get(gauge));
+    this.there.update((m) => new Map([...m].filter(([id]) => id !== gauge)));
+  }
+
   get hasSerial(): boolean {
     return 'serial' in navigator;
   }
@@ -51,6 +79,7 @@ export class GaugeInbox {
   async connect(g: GaugeSpec): Promise<void> {
     const port = await (navigator as unknown as { serial: Serial }).serial.requestPort();
     await port.open({ baudRate: g.line.baud });
+    this.comes(g.id, 'on a line');
     void this.read(port, g.id);
   }
 
@@ -67,6 +96,7 @@ export class GaugeInbox {
       }
     } finally {
       reader.releaseLock();
+      this.goes(gauge);
       await port.close().catch(() => undefined);
     }
   }
@@ -101,16 +131,33 @@ export class GaugeInbox {
 
   /** The open sheet's stream brought it: one line to the server serves both. */
   bring(said: GaugeSaid): void {
+    if (said.here === 'simulated') return this.comes(said.gauge, 'simulated', SHUT_AFTER_MS);
+    if (said.here) return this.goes(said.gauge);
+    // What a simulated one is asked to do concerns nobody else.
+    if (said.pullNm !== undefined) return;
+    if (this.there().get(said.gauge) !== 'simulated') this.comes(said.gauge, 'on a line', SPOKE_MS);
     this.onSheet.next({ ...said, from: 'bay' });
   }
 
   /** The bay's gauges where no sheet is open. */
   bay(): Observable<Heard> {
+    return this.said().pipe(
+      filter((s) => s.here === undefined && s.pullNm === undefined),
+      map((s): Heard => ({ ...s, from: 'bay' })),
+    );
+  }
+  /** What a simulated gauge of this bay is asked to pull at, N·m. */
+  pulls(gauge: string): Observable<number> {
+    return this.said().pipe(
+      filter((s) => s.gauge === gauge),
+      map((s) => s.pullNm),
+      filter((nm) => nm !== undefined),
+    );
+  }
+  private said(): Observable<GaugeSaid> {
     return new Observable((out) => {
       const stream = new EventSource('/api/gauges/stream');
-      stream.addEventListener('said', (e) =>
-        out.next({ ...(JSON.parse((e as MessageEvent<string>).data) as GaugeSaid), from: 'bay' }),
-      );
+      stream.addEventListener('said', (e) => out.next(JSON.parse((e as MessageEvent<string>).data) as GaugeSaid));
       return () => stream.close();
     });
   }

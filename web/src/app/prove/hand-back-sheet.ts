@@ -7,7 +7,8 @@ import {
   sayBan,
   sayJoints,
   unrepaired,
-  show,
+  showRange,
+  type TorqueRange,
   workJoints,
   type JointView,
   capital,
@@ -80,7 +81,7 @@ import { Session } from '../session/session';
                 @for (f of store.fasteners(); track f.fastener.id) {
                   <tr>
                     <td>{{ f.label }}</td>
-                    <td>{{ f.targetNm === null ? 'no published value' : both(f.targetNm) }}</td>
+                    <td>{{ f.target === null ? 'no published value' : both(f.target) }}</td>
                     <td>{{ f.record || 'no record yet' }}</td>
                   </tr>
                 }
@@ -210,8 +211,8 @@ export class HandBackSheet {
   protected name(j: JointView): string {
     return `${jointName(j.kind, this.session.dialect()).toLowerCase()}, ${j.side}`;
   }
-  protected both(nm: number): string {
-    return `${show(nm, 'torque')} (${show(nm, 'torque', 'lbf·ft')})`;
+  protected both({ minNm, maxNm }: TorqueRange): string {
+    return `${showRange(minNm, maxNm, 'torque')} (${showRange(minNm, maxNm, 'torque', 'lbf·ft')})`;
   }
   protected readonly capital = capital;
   protected day(iso: string): string {

@@ -15,6 +15,7 @@ import { Dialog } from '@angular/cdk/dialog';
 import { PANEL } from '../kit/panel';
 import { JobStore } from '../job/job-store';
 import { Records } from '../job/records';
+import { Wrench } from '../instruments/wrench';
 
 /**
  * What the big key does for each kind of next action. It answers for nobody: where its place is not on the
@@ -26,6 +27,7 @@ export class NextAct {
   private readonly router = inject(Router);
   private readonly dialog = inject(Dialog);
   private readonly work = inject(Records);
+  private readonly wrench = inject(Wrench);
   private readonly document = inject(DOCUMENT);
   /** On a phone one part shows at a time: the plate or the bench. */
   readonly plateShown = signal(false);
@@ -34,6 +36,7 @@ export class NextAct {
     // Already looking at the check: the key records the common case.
     if (n.action.kind === 'check' && this.atCheck(n.action)) return 'All tight';
     if (n.action.kind === 'elsewhere' && this.store.elsewhere() === n.action.check && this.at('find')) return 'Nothing there';
+    if (n.action.kind === 'torque' && this.wrench.connected() && n.label === 'Type the number') return 'Take the click';
     return n.label;
   }
 

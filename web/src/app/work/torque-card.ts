@@ -1,37 +1,55 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, input, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  ElementRef,
+  inject,
+  input,
+  output,
+  signal,
+} from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import type { WrenchClick } from '@ash-knot/contract';
 import {
   attempt,
   BadInput,
+  isWithin,
   needsPublished,
   parseQuantity,
   parseThread,
   plausibility,
+  readBookValue,
   readGauge,
+  sayBookValue,
   show,
+  showRange,
+  stageOf,
   trimmed,
   convert,
-  within,
+  type BookValue,
   type FastenerView,
   type PropertyClass,
+  type SpeakingWrench,
   type TORQUE_METHODS,
+  type TorqueRange,
   readAdapterSettingNm,
 } from '@ash-knot/core';
 import { TextField } from '../kit/text-field';
 import { Api } from '../state/api';
 import { draft } from '../state/draft';
 import { GaugeInbox, type Heard } from '../instruments/gauge-inbox';
+import { Wrench } from '../instruments/wrench';
 import { JobStore } from '../job/job-store';
-import { Session } from '../session/session';
 import { Units } from '../state/units';
 import { StarDrawing } from './star-drawing';
 import { Records } from '../job/records';
 
 /** How far a pull may be from its target before it is asked about: the ±4 % a click wrench is allowed, twice (ISO 6789-1, from memory). */
 const FAR = 0.08;
+/** A wrench that was asked for its click and says nothing for so long is not pulled, ms. */
+const SILENT_MS = 8000;
 
-/** One fastener: one number to set, and how it was done. */
+/** One fastener: one number to set, and how it was done. A click is taken only from a wrench that is there. */
 @Component({
   selector: 'ak-torque-card',
   imports: [StarDrawing, TextField],
@@ -43,99 +61,159 @@ export class TorqueCard {
   readonly recorded = output();
   private readonly store = inject(JobStore);
   private readonly api = inject(Api);
-  private readonly session = inject(Session);
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
+  private readonly wrenches = inject(Wrench);
   protected readonly units = inject(Units);
+  protected readonly wrench = this.wrenches.connected;
+  /** One that could be opened, where none is connected. */
+  protected readonly simulated = computed(() => this.wrenches.registered()[0]);
   protected readonly error = signal('');
   protected readonly asking = signal<{ nm: number; text: string } | null>(null);
-  protected readonly mode = signal<'pull' | 'reach' | 'type'>('pull');
+  protected readonly mode = signal<'plain' | 'reach'>('plain');
   protected readonly typed = draft('torque.typed', '');
   protected readonly lever = draft('torque.lever', '400 mm');
   protected readonly adapter = draft('torque.adapter', '50 mm');
   protected readonly angle = draft('torque.angle', '0');
   protected readonly foundValue = draft('torque.found', '');
   protected readonly foundSource = draft('torque.found.source', '');
-  protected readonly busy = signal(false);
+  /** Another value than the one that rules is being written down. */
+  protected readonly otherwise = signal(false);
+  protected readonly publisher = signal<BookValue['publisher']>('part maker');
+  /** The wrench was asked for its click and has not said it yet. */
+  protected readonly waiting = signal(false);
+  private silence: ReturnType<typeof setTimeout> | undefined;
+  /** What a wrench said that is asked about before it is recorded. */
+  private said: { readonly text: string; readonly wrench: SpeakingWrench } | undefined;
   /** Clicks counted on a group that are not on the tape yet. */
   protected readonly counted = draft<Record<string, number>>('clicks', {});
+  /** What the wrench said in the last round of a group. */
+  private readonly lastRound = draft<Record<string, TorqueRange>>('clicks.pulled', {});
+  protected readonly seen = signal(false);
+  private writing = false;
 
   protected readonly ruled = computed(
     () =>
       (this.view().ruling.kind === 'value' ? this.view().ruling : undefined) as
         Extract<FastenerView['ruling'], { kind: 'value' }> | undefined,
   );
-  protected readonly target = computed(() => this.view().targetNm);
-  protected readonly bigNumber = computed(() =>
-    trimmed(convert(this.target() ?? 0, 'N·m', this.units.torque(), 'torque'), this.units.imperial() ? 0 : 1),
+  protected readonly target = computed(() => this.view().target);
+  private readonly stage = computed(() => stageOf(this.view(), this.view().fastener.count, this.clicks()));
+  protected readonly stages = computed(() => this.view().stages.length);
+  protected readonly stageWords = computed(() =>
+    this.group() && this.stages() > 1 && this.view().state !== 'done'
+      ? `stage ${this.stage() + 1} of ${this.stages()}, in the end ${this.both(this.target()!)}`
+      : '',
   );
-  protected readonly other = computed(() => show(this.target() ?? 0, 'torque', this.units.torqueOther()));
-  protected readonly range = computed(() => {
+  /** What is to be pulled now: the stage's share of what is published. */
+  protected readonly now = computed((): TorqueRange => {
+    const t = this.target() ?? { minNm: 0, maxNm: 0 };
+    const share = this.group() && this.view().state !== 'done' ? this.view().stages[this.stage()]! : 1;
+    return { minNm: t.minNm * share, maxNm: t.maxNm * share };
+  });
+  /** What the wrench is set to: through an adapter another number than what is wanted. */
+  private readonly set = computed((): TorqueRange => {
+    const a = this.setting();
+    if (this.mode() !== 'reach' || !a.ok) return this.now();
+    return { minNm: this.now().minNm * a.value, maxNm: this.now().maxNm * a.value };
+  });
+  protected readonly bigNumber = computed(() => {
+    const said = showRange(this.set().minNm, this.set().maxNm, 'torque', this.units.torque());
+    return said.slice(0, said.lastIndexOf(' '));
+  });
+  protected readonly other = computed(() => showRange(this.set().minNm, this.set().maxNm, 'torque', this.units.torqueOther()));
+  protected readonly published = computed(() => {
     const v = this.ruled()?.value;
-    return v && v.maxNm > v.minNm
-      ? `published as ${v.value}–${v.valueMax ?? ''} ${v.unit}`
-      : v
-        ? `published as ${trimmed(v.value, 1)} ${v.unit}`
-        : '';
+    return v ? `published as ${sayBookValue(v)}` : '';
   });
   protected readonly group = computed(() => this.view().fastener.count > 1);
   protected readonly mayBeFirm = computed(() => !needsPublished(this.view().fastener.kind));
-  protected readonly clicks = computed(() => this.counted()[this.view().fastener.id] ?? 0);
-  /** The adapter's answer, or what is wrong with its measures. */
-  protected readonly setting = computed(() =>
-    attempt(() => readAdapterSettingNm(this.target() ?? 1, this.lever(), this.adapter(), this.angle())),
-  );
+  protected readonly clicks = computed(() => Math.min(this.counted()[this.view().fastener.id] ?? 0, this.view().clicks));
+  /** The adapter's share of the torque wanted, or what is wrong with its measures. */
+  protected readonly setting = computed(() => attempt(() => readAdapterSettingNm(1, this.lever(), this.adapter(), this.angle())));
 
   constructor() {
     inject(GaugeInbox)
       .lines.pipe(takeUntilDestroyed())
-      .subscribe((h) => this.hear(h));
+      .subscribe((h) => void this.hear(h));
     inject(Records)
-      .pull.pipe(takeUntilDestroyed(inject(DestroyRef)))
-      .subscribe((id) => {
-        if (id !== this.view().fastener.id) return;
-        if (this.target() === null) void this.mark('firm, unpublished');
-        else if (this.group()) void this.click();
-        else void this.pull();
-      });
+      .pull.pipe(takeUntilDestroyed())
+      .subscribe((id) => id === this.view().fastener.id && this.key());
+    inject(DestroyRef).onDestroy(() => clearTimeout(this.silence));
   }
 
-  /** A torque wrench of the bay clicked: it is typed for the hand, or counts one of a group. */
-  private hear(h: Heard): void {
-    const g = this.session.shop()?.gauges.find((x) => x.id === h.gauge && x.kind === 'torque wrench');
-    const target = this.target();
-    if (!g || target === null || this.busy()) return;
+  /** The big key: what this card asks for next, on the spot. */
+  private key(): void {
+    if (this.target() === null) {
+      if (this.foundValue().trim() && this.foundSource().trim()) return void this.found();
+      if (this.mayBeFirm() && !this.foundValue().trim()) return void this.mark('firm, unpublished');
+      return this.focus(this.foundValue().trim() ? 'found-source' : 'found-value');
+    }
+    if (this.group()) return void this.click();
+    if (this.wrench()) return void this.pull();
+    if (this.typed().trim()) return void this.take();
+    this.focus('torque-typed');
+  }
+  private focus(testId: string): void {
+    const el = this.host.nativeElement.querySelector<HTMLElement>(`[data-testid="${testId}"]`);
+    el?.scrollIntoView?.({ block: 'center' });
+    el?.focus();
+  }
+
+  /** A torque wrench of the bay clicked: it records a single one, or counts one of a group. */
+  private async hear(h: Heard): Promise<void> {
+    const g = this.wrenches.registered().find((x) => x.id === h.gauge);
+    const wrench = this.wrench();
+    if (!g || !wrench || this.target() === null) return;
+    this.wait(false);
     const read = attempt(() => readGauge(h.text, g, 'torque reading'));
     if (!read.ok) return this.error.set(`${read.error.message} Nothing was changed.`);
-    if (!this.group()) {
-      this.mode.set('type');
-      this.typed.set(`${trimmed(read.value.value, 2)} ${read.value.unit}`);
-      void this.take();
-    } else if (Math.abs(read.value.si / target - 1) <= FAR) void this.click();
-    else this.error.set(`${show(read.value.si, 'torque')} is not ${show(target, 'torque')}: this click does not count.`);
+    const { si, value, unit } = read.value;
+    if (this.group()) return this.count(si, wrench);
+    // Through an adapter the fastener gets more than the wrench shows, in the ratio of the levers.
+    const a = this.setting();
+    const share = this.mode() === 'reach' && a.ok ? a.value : 1;
+    if (this.far(si / share)) {
+      this.typed.set(`${trimmed(value, 2)} ${unit}`);
+      this.said = { text: this.typed(), wrench };
+      return this.take();
+    }
+    await this.record(si / share, this.method(), this.detail(), wrench, value, unit);
+  }
+  private method(): (typeof TORQUE_METHODS)[number] {
+    return this.mode() === 'reach' ? 'wrench with adapter' : 'torque wrench';
+  }
+  private detail(): string | undefined {
+    return this.mode() === 'reach'
+      ? `set ${showRange(this.set().minNm, this.set().maxNm, 'torque')}, lever ${this.lever()}, adapter ${this.adapter()} at ${this.angle()}°`
+      : undefined;
+  }
+  private far(nm: number): boolean {
+    const t = this.target()!;
+    return nm < t.minNm * (1 - FAR) || nm > t.maxNm * (1 + FAR);
+  }
+  private wait(on: boolean): void {
+    clearTimeout(this.silence);
+    this.waiting.set(on);
+    if (on)
+      this.silence = setTimeout(() => {
+        this.wait(false);
+        this.error.set(`Nothing came from the ${this.wrench()?.name ?? 'wrench'}. Pull it again, or type the number.`);
+      }, SILENT_MS);
   }
 
-  /** The simulated wrench pulls and says what it clicked at. */
+  /** The wrench that is there is asked for its click; a simulated one pulls, a real one is pulled by hand. */
   protected async pull(): Promise<void> {
-    const setNm = this.mode() === 'reach' && this.setting().ok ? (this.setting() as { value: number }).value : this.target()!;
-    this.busy.set(true);
+    const wrench = this.wrench();
+    if (!wrench) return;
+    this.error.set('');
+    this.wait(true);
+    if (!wrench.simulated) return;
+    const nm = (this.set().minNm + this.set().maxNm) / 2;
     try {
-      const c = await this.api.post<WrenchClick>('/instruments/wrench/pull', {
-        job: this.store.view()!.id,
-        targetNm: setNm,
-      });
-      // Through an adapter the fastener gets more than the wrench shows, in the ratio of the levers.
-      const atFastener = (c.achievedNm * this.target()!) / setNm;
-      await this.record(
-        atFastener,
-        this.mode() === 'reach' ? 'wrench with adapter' : 'torque wrench',
-        this.mode() === 'reach'
-          ? `set ${trimmed(setNm, 1)} N·m, lever ${this.lever()}, adapter ${this.adapter()} at ${this.angle()}°`
-          : undefined,
-      );
-      this.error.set('');
+      await this.api.post(`/gauges/${wrench.id}/pull`, { nm });
     } catch (e) {
+      this.wait(false);
       this.error.set((e as Error).message);
-    } finally {
-      this.busy.set(false);
     }
   }
 
@@ -152,21 +230,26 @@ export class TorqueCard {
       return;
     }
     this.error.set('');
-    const { si } = read.value;
-    if (Math.abs(si / this.target()! - 1) > FAR && this.asking()?.nm !== si) {
-      this.asking.set({ nm: si, text: this.question(si, read.value.value, read.value.unit) });
+    const { si, value, unit } = read.value;
+    const a = this.setting();
+    const nm = this.mode() === 'reach' && a.ok ? si / a.value : si;
+    if (this.far(nm) && this.asking()?.nm !== si) {
+      this.asking.set({ nm: si, text: this.question(nm, value, unit) });
       return;
     }
-    await this.record(si, 'torque wrench', undefined, read.value.value, read.value.unit);
+    const wrench = this.said?.text === this.typed() ? this.said.wrench : undefined;
+    await this.record(nm, this.method(), this.detail(), wrench, value, unit);
+    this.said = undefined;
     this.typed.clear();
   }
   /** Far from the target: another unit, perhaps? Nothing is changed silently. */
   private question(si: number, value: number, unit: string): string {
-    const target = this.target()!;
-    const asked = `${show(si, 'torque')} is ${Math.round(Math.abs(si / target - 1) * 100)} % ${si > target ? 'over' : 'under'} ${show(target, 'torque')}.`;
+    const { minNm, maxNm } = this.target()!;
+    const over = si > maxNm;
+    const off = over ? si / maxNm - 1 : 1 - si / minNm;
+    const asked = `${show(si, 'torque')} is ${Math.round(off * 100)} % ${over ? 'over' : 'under'} ${showRange(minNm, maxNm, 'torque')}.`;
     for (const u of ['lbf·ft', 'N·m', 'lbf·in'] as const) {
-      if (u !== unit && Math.abs(convert(value, u, 'N·m', 'torque') / target - 1) <= FAR)
-        return `${asked} Did you mean ${value} ${u}?`;
+      if (u !== unit && !this.far(convert(value, u, 'N·m', 'torque'))) return `${asked} Did you mean ${value} ${u}?`;
     }
     const thread = this.view().fastener.thread;
     if (thread && (unit === 'N·m' || unit === 'lbf·ft')) {
@@ -178,25 +261,34 @@ export class TorqueCard {
     return `${asked} Take it again to record it as it is.`;
   }
 
+  /** What a record of this fastener says of its target. */
+  private aim() {
+    const v = this.ruled()?.value;
+    const t = this.target();
+    return {
+      fastener: this.view().fastener.id,
+      ...(t && t.maxNm > t.minNm ? { targetMaxNm: t.maxNm } : {}),
+      targetText: v ? sayBookValue(v) : 'no published value',
+      source: v?.source ?? '',
+    };
+  }
   private async record(
     nm: number,
     method: (typeof TORQUE_METHODS)[number],
     detail?: string,
+    wrench?: SpeakingWrench,
     value = Math.round(nm * 10) / 10,
     unit = 'N·m',
   ): Promise<void> {
-    const f = this.view();
-    const v = this.ruled()!.value;
     const ok = await this.store.write('torque', {
-      fastener: f.fastener.id,
-      targetNm: f.targetNm!,
-      targetText: `${trimmed(v.value, 1)} ${v.unit}`,
-      source: v.source,
+      ...this.aim(),
+      targetNm: this.target()!.minNm,
       achievedNm: Math.round(nm * 100) / 100,
       value,
       unit,
       method,
       ...(detail ? { detail } : {}),
+      ...(wrench ? { wrench } : {}),
     });
     if (ok) {
       this.asking.set(null);
@@ -207,7 +299,7 @@ export class TorqueCard {
     const read = attempt(() => parseQuantity(this.lever(), 'length', { field: 'lever length' }));
     if (!read.ok) return void this.error.set(read.error.message);
     await this.record(
-      this.target()!,
+      this.view().targetNm!,
       'by hand, estimated',
       `lever ${this.lever()}; a hand holds it to about ±30 % (common practice, no source)`,
     );
@@ -216,67 +308,81 @@ export class TorqueCard {
     if (how === 'firm, unpublished' && !this.mayBeFirm()) return;
     if (await this.store.write('mark', { fastener: this.view().fastener.id, how })) this.recorded.emit();
   }
-  /** A value from the maker's book that the file did not have. It needs where it is written. */
-  protected async found(e: Event): Promise<void> {
-    e.preventDefault();
+  /** A value the file did not have, from the maker's book or the new part's sheet. It needs where it is written. */
+  protected async found(e?: Event): Promise<void> {
+    e?.preventDefault();
     const { axle, kind, thread } = this.view().fastener;
-    const read = attempt(() => {
-      const q = parseQuantity(this.foundValue(), 'torque', { field: 'maker’s value' });
-      within('maker’s value', q.si, 1, 1000, 'N·m');
-      if (!this.foundSource().trim()) throw new BadInput('source of the value', 'is empty: a value needs where it is written');
-      return q;
-    });
+    // Where a value rules already, another one is the part maker's or the vehicle maker's, as it was said.
+    const publisher = this.target() === null ? 'vehicle maker' : this.publisher();
+    const read = attempt(() =>
+      readBookValue(
+        this.foundValue(),
+        this.foundSource(),
+        { fastener: kind, publisher, thread: publisher === 'vehicle maker' ? thread : undefined },
+        'maker’s value',
+      ),
+    );
     if (!read.ok) return this.error.set(`${read.error.message} Nothing was changed.`);
     this.error.set('');
-    const { si, value, unit } = read.value;
-    const body = {
-      axle,
-      value: {
-        fastener: kind,
-        minNm: si,
-        maxNm: si,
-        value,
-        unit,
-        ...(thread ? { thread } : {}),
-        source: this.foundSource().trim(),
-        publisher: 'vehicle maker' as const,
-      },
-    };
-    if (await this.store.write('book', body)) {
+    if (await this.store.write('book', { axle, value: read.value })) {
       this.foundValue.clear();
       this.foundSource.clear();
+      this.otherwise.set(false);
     }
   }
-  /** One click of a group; the last one writes them all to the tape. */
+
+  /** One click of a group: asked of the wrench that is there, else counted by hand. */
   protected async click(): Promise<void> {
+    if (this.wrench()?.simulated && this.target()) return this.pull();
+    await this.count();
+  }
+  /** @param nm what the wrench clicked at, where one said it */
+  private async count(nm?: number, wrench?: SpeakingWrench): Promise<void> {
     const f = this.view();
-    const n = this.clicks() + 1;
-    this.counted.update((m) => ({ ...m, [f.fastener.id]: n }));
-    if (n < f.clicks) return;
-    const v = this.ruled()?.value;
-    const ok = await this.store.write('clicks', {
-      fastener: f.fastener.id,
-      clicks: n,
-      of: f.clicks,
-      targetNm: f.targetNm,
-      targetText: v ? `${trimmed(v.value, 1)} ${v.unit}` : 'no published value',
-      source: v?.source ?? '',
-    });
-    if (ok) {
-      this.counted.update((m) => ({ ...m, [f.fastener.id]: 0 }));
+    const id = f.fastener.id;
+    if (this.writing || f.state === 'done' || this.clicks() >= f.clicks) return;
+    if (nm !== undefined) {
+      if (!isWithin(nm, this.now()))
+        return this.error.set(
+          `${show(nm, 'torque')} is not ${showRange(this.now().minNm, this.now().maxNm, 'torque')}: this click does not count.`,
+        );
+      this.error.set('');
+      if (this.stage() === this.stages() - 1)
+        this.lastRound.update((m) => ({
+          ...m,
+          [id]: { minNm: Math.min(m[id]?.minNm ?? nm, nm), maxNm: Math.max(m[id]?.maxNm ?? nm, nm) },
+        }));
+    }
+    this.counted.update((m) => ({ ...m, [id]: this.clicks() + 1 }));
+    if (this.clicks() < f.clicks) return;
+    const pulled = this.lastRound()[id];
+    await this.writeClicks({ ...(pulled ? { pulled } : {}), ...(wrench ? { wrench } : {}) });
+  }
+  /** The whole group at once: the value read off the wrench, and all of them pulled at it. */
+  protected async allPulled(): Promise<void> {
+    await this.writeClicks({ saidAtOnce: true });
+    this.seen.set(false);
+  }
+  private async writeClicks(more: { pulled?: TorqueRange; wrench?: SpeakingWrench; saidAtOnce?: boolean }): Promise<void> {
+    const f = this.view();
+    if (this.writing) return;
+    this.writing = true;
+    try {
+      const body = { ...this.aim(), clicks: f.clicks, of: f.clicks, targetNm: this.target()?.minNm ?? null, ...more };
+      if (!(await this.store.write('clicks', body))) return;
+      const without = <T>(m: Record<string, T>) => Object.fromEntries(Object.entries(m).filter(([k]) => k !== f.fastener.id));
+      this.counted.update(without);
+      this.lastRound.update(without);
       this.recorded.emit();
+    } finally {
+      this.writing = false;
     }
   }
   protected uncount(): void {
     this.counted.update((m) => ({ ...m, [this.view().fastener.id]: Math.max(0, this.clicks() - 1) }));
   }
-  protected settingText(): string {
-    const s = this.setting();
-    return s.ok ? show(s.value, 'torque', this.units.torque()) : '';
-  }
-  protected settingOther(): string {
-    const s = this.setting();
-    return s.ok ? show(s.value, 'torque', this.units.torqueOther()) : '';
+  protected both({ minNm, maxNm }: TorqueRange): string {
+    return showRange(minNm, maxNm, 'torque', this.units.torque());
   }
   protected settingError(): string {
     const s = this.setting();

@@ -13,7 +13,7 @@ import {
   faultsOf,
   piecesOf,
   sayFault,
-  show,
+  showRange,
   STUD_SPINS,
   orientationsFor,
   workJoints,
@@ -29,6 +29,7 @@ import { Picks } from '../kit/picks';
 import { Clock } from '../state/clock';
 import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
+import { Units } from '../state/units';
 import { OrientationDrawing } from './orientation-drawing';
 import { TorqueCard } from './torque-card';
 import { Records } from '../job/records';
@@ -54,6 +55,7 @@ export class Work {
   private readonly actions = inject(Records);
   private readonly clock = inject(Clock);
   private readonly session = inject(Session);
+  private readonly units = inject(Units);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   protected readonly equipment = EQUIPMENT;
   protected readonly fates = FATES;
@@ -90,9 +92,9 @@ export class Work {
           : fastener
             ? done
               ? fastener.record
-              : fastener.targetNm === null
+              : fastener.target === null
                 ? 'no value'
-                : show(fastener.targetNm, 'torque')
+                : showRange(fastener.target.minNm, fastener.target.maxNm, 'torque', this.units.torque())
             : record && done
               ? clock(record.at)
               : `${step.minutes} min`;

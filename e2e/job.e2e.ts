@@ -1,4 +1,4 @@
-import { enterPin, expect, joint, secondTablet, signIn, test } from './yard';
+import { enterPin, expect, joint, listen, secondTablet, signIn, test } from './yard';
 
 /** One knocking vehicle from the door to the hand-back, with a reload after every station. */
 // Long: a whole job, from a vehicle nobody knows to its printed sheet.
@@ -20,7 +20,7 @@ test('a vehicle typed in by hand goes through all five stations and is handed ba
   await page.getByTestId('type-name').fill('Hand-made van');
   await page.getByTestId('type-torque-link').fill('36 lbf·ft');
   await page.getByTestId('create-type').click();
-  await expect(page.getByTestId('type-error')).toContainText('source of the torques is empty');
+  await expect(page.getByTestId('type-error')).toContainText('source of the value is empty');
   await page.getByTestId('type-source').fill('maker’s book, page 12');
   await page.getByTestId('type-torque-wheel').fill('110 N·m');
   await page.getByTestId('create-type').click();
@@ -173,7 +173,7 @@ test('a vehicle typed in by hand goes through all five stations and is handed ba
     await expect(row.locator('.box')).toHaveClass(/done/);
   }
 
-  // Tighten: by the simulated wrench, by typing in another unit, and a question at a wrong unit.
+  // Tighten: by the simulated wrench once somebody has opened it, by typing in another unit, and a question at a wrong unit.
   const nut = (id: string) => page.locator(`[data-step="tighten-front.${id}"]`);
   const openNut = async (id: string) => {
     if (!(await nut(id).evaluate((el) => el.classList.contains('open')))) await nut(id).locator('.head').click();
@@ -182,11 +182,15 @@ test('a vehicle typed in by hand goes through all five stations and is handed ba
   await expect(nut('left.link-upper-nut').getByTestId('target')).toContainText('54');
   // The part's maker publishes a value: it rules over the vehicle's 36 lbf·ft.
   await expect(nut('left.link-upper-nut')).toContainText('Sheet in the part’s box');
+  await expect(nut('left.link-upper-nut').getByTestId('pull')).toHaveCount(0);
+  const wrench = await page.context().newPage();
+  listen(wrench, errors);
+  await wrench.goto((await nut('left.link-upper-nut').getByTestId('open-wrench').getAttribute('href'))!);
+  await expect(page.getByTestId('wrench')).toContainText('simulated');
   await nut('left.link-upper-nut').getByTestId('pull').click();
   await expect(nut('left.link-upper-nut').locator('.box')).toHaveClass(/done/);
-  await expect(nut('left.link-upper-nut')).toContainText('torque wrench');
+  await expect(nut('left.link-upper-nut')).toContainText('torque wrench, Torque wrench 20–200, simulated');
   await openNut('left.link-lower-nut');
-  await nut('left.link-lower-nut').getByTestId('type-it').click();
   await page.getByTestId('torque-typed').fill('40');
   await page.getByTestId('torque-take').click();
   await expect(page.getByTestId('torque-question')).toContainText('Did you mean 40 lbf·ft?');
@@ -198,6 +202,7 @@ test('a vehicle typed in by hand goes through all five stations and is handed ba
     await nut(id).getByTestId('pull').click();
     await expect(nut(id).locator('.box')).toHaveClass(/done/);
   }
+  await wrench.close();
   for (const step of ['wheels-on', 'lower']) {
     const row = page.locator(`[data-step="${step}"]`);
     if (!(await row.evaluate((el) => el.classList.contains('open')))) await row.locator('.head').click();
@@ -206,6 +211,8 @@ test('a vehicle typed in by hand goes through all five stations and is handed ba
   }
   for (const side of ['left', 'right']) {
     await openNut(`${side}.wheel-nut`);
+    // The wrench was shut: a person counts.
+    await expect(page.getByTestId('wrench')).toHaveCount(0, { timeout: 20_000 });
     // Five nuts, three stages, the first one again; a reload half-way loses no click.
     for (let i = 0; i < 16; i++) {
       if (side === 'left' && i === 7) {

@@ -11,6 +11,8 @@ export const yardRules = schemaOf<YardRules>()(
     driverSide: z.enum(SIDES),
     verdictThreshold: z.number().min(0.3).max(0.99),
     playLimits: z.partialRecord(z.enum(JOINT_KINDS), limit),
+    // Rules written down before slight was a grade: as is common practice.
+    slightFails: z.array(z.enum(JOINT_KINDS)).max(20).default(['ball-joint', 'upper-ball-joint']),
     recheckKm: z.number().min(20).max(1000),
     alignmentJoints: z.array(z.enum(JOINT_KINDS)).max(20),
     // Rules written down before there was such a rule do not allow it.

@@ -7,7 +7,7 @@ const SUPPLIERS = [
   { name: 'Breck & Daughter', deliveryHours: 26, price: 0.86 },
   { name: 'Mainland Chassis', deliveryHours: 50, price: 1.12 },
 ] as const;
-const LINE: Record<Grade, string> = { plain: 'Line', better: 'Keel', 'heavy duty': 'Anchor' };
+const LINE: Record<Grade, string> = { plain: 'Line', better: 'Keel', 'heavy duty': 'Hawser' };
 
 /** The part's own maker publishes a torque for some of its hardware. */
 function sheet(kind: PartKind, thread: string, grade: Grade, c: Chance): BookValue[] {
@@ -84,7 +84,7 @@ export function makeCatalogue(typeIds: Readonly<Record<string, string>>): Part[]
         ...base('heavy duty', supplier, 3400),
         id: `AK-${key}-${end[0]}adj-${parts.length + 101}`,
         kind: 'adjustable link',
-        name: `Anchor adjustable ${axle.link!.lengthMm - 15}–${axle.link!.lengthMm + 15}`,
+        name: `Hawser adjustable ${axle.link!.lengthMm - 15}–${axle.link!.lengthMm + 15}`,
         sided: 'either',
         lengthMm: axle.link!.lengthMm,
         thread: axle.link!.lower.thread,

@@ -19,6 +19,7 @@ export const RULES: YardRules = {
     'top-mount': { limitMm: 1, owner: 'shop rule' },
     damper: { limitMm: 1, owner: 'shop rule' },
   },
+  slightFails: ['ball-joint', 'upper-ball-joint'],
   recheckKm: 100,
   linksOffDrive: false,
   currency: 'EUR',

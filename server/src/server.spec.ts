@@ -43,7 +43,6 @@ describe('signing in', () => {
       ['PUT', '/lessons/0193b000-0000-7000-8000-000000000000'],
       ['POST', '/people'],
       ['POST', '/vehicles'],
-      ['POST', '/instruments/wrench/pull'],
     ] as const) {
       expect([route, (await t.ask(m, route, {})).status]).toEqual([route, 401]);
     }
@@ -595,20 +594,6 @@ describe('the page’s headers', () => {
     expect(h.get('content-security-policy')).toMatch(/frame-ancestors 'none'/);
     expect(h.get('x-content-type-options')).toBe('nosniff');
     expect(h.get('x-powered-by')).toBeNull();
-  });
-});
-
-describe('the simulated wrench', () => {
-  test('clicks near its setting and never far from it', async () => {
-    const t = await app.tablet().signIn();
-    const job = await t.job('SK 2047');
-    for (let i = 0; i < 20; i++) {
-      const { achievedNm } = (await t.post('/instruments/wrench/pull', { job, targetNm: 54 })).body as {
-        achievedNm: number;
-      };
-      expect(Math.abs(achievedNm / 54 - 1)).toBeLessThan(0.04);
-    }
-    expect((await t.post('/instruments/wrench/pull', { job, targetNm: -4 })).status).toBe(422);
   });
 });
 

@@ -21,6 +21,7 @@ import { note } from './note';
 import { orientation } from './orientation';
 import { photo } from './photo';
 import { piece } from './piece';
+import { purpose } from './purpose';
 import { reading } from './reading';
 import { recheck } from './recheck';
 import { rechecked } from './rechecked';
@@ -33,12 +34,14 @@ import { step } from './step';
 import { strike } from './strike';
 import { told } from './told';
 import { torque } from './torque';
+import { undone } from './undone';
 import { verdict } from './verdict';
 import { zero } from './zero';
 
 /** One schema a kind, equal to core's type. */
 export const entryBodies: { readonly [K in EntryKind]: z.ZodType<EntryBodies[K]> } = {
   complaint,
+  purpose,
   stands,
   check,
   drive,
@@ -55,6 +58,7 @@ export const entryBodies: { readonly [K in EntryKind]: z.ZodType<EntryBodies[K]>
   answer,
   setup,
   step,
+  undone,
   torque,
   book,
   mark,

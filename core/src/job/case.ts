@@ -21,7 +21,8 @@ export function caseOf(s: JobState): Case {
       .filter((j) => j.hand || j.defects.length || j.before || j.clearance)
       .map((j) => ({
         joint: j.id,
-        hand: j.handCounts && j.hand !== 'can’t tell' ? j.hand : undefined,
+        // A slight play that is only watched speaks neither for the joint nor against it.
+        hand: j.fails ? 'moves' : j.handCounts && j.hand === 'tight' ? 'tight' : undefined,
         defects: j.defects,
         play: j.before && {
           meanMm: j.before.doubt.meanMm,
@@ -33,7 +34,7 @@ export function caseOf(s: JobState): Case {
         clearance: j.clearance && { ...j.clearance, degrees: Infinity, limitMm: 1.645 * j.clearance.uMm },
       })),
     rocks: s.rocks.map((r) => ({ joints: r.joints, words: `it rocks somewhere: ${sayJoints(s, r.joints)}` })),
-    elsewhere: [...s.elsewhere].flatMap(([fault, hand]) => (hand === 'can’t tell' ? [] : [{ fault, hand }])),
+    elsewhere: [...s.elsewhere].flatMap(([fault, hand]) => (hand === 'tight' || hand === 'moves' ? [{ fault, hand }] : [])),
     drive: [...s.drive].map(([manoeuvre, heard]) => ({ manoeuvre, heard })),
     ...s.context.file,
   };

@@ -28,6 +28,11 @@ export interface YardRules {
   readonly verdictThreshold: number;
   /** Limit of play where a number decides; joints not listed: any play that a gauge can detect. */
   readonly playLimits: Partial<Record<JointKind, Limit>>;
+  /**
+   * Joints at which a slight play is a fail already; at any other it is watched. Common practice, no source: play
+   * felt in a ball joint is a fail, a trace in a rack's inner joint is measured or watched.
+   */
+  readonly slightFails: readonly JointKind[];
   readonly recheckKm: number;
   readonly alignmentJoints: readonly JointKind[];
   /** Whether this shop drives with the links off and the bar tied clear, slowly, off the road. */

@@ -178,6 +178,42 @@ describe('the state of a joint', () => {
       expect(s.joints.get('front.left.ball-joint')).toMatchObject({ state: 'dangerous', contradicted: false });
     });
   });
+  describe('grades of a finding', () => {
+    const said = (joint: JointId, ...results: ('tight' | 'slight' | 'moves' | 'dangerous')[]) =>
+      fold(
+        results.map((result) => e('check', { check: 'shake-3-9', state: 'both-hanging', results: [{ joint, result }] })),
+      ).joints.get(joint)!;
+    test('slight is watched at a rack’s inner joint, clears it, and is not the noise', () => {
+      const j = said('front.left.tie-rod-inner', 'slight');
+      expect(j).toMatchObject({ state: 'watch', fails: false, why: 'A slight play is felt: watched.' });
+      const s = fold([e('check', { check: 'shake-3-9', state: 'both-hanging', results: [{ joint: j.id, result: 'slight' }] })]);
+      expect(uncleared(s, 'front')).not.toContain(j.id);
+      expect(otherDefects(s, [])).toEqual([{ joint: j.id, what: 'slight' }]);
+      expect(requestOf(s).case.joints[0]!.hand).toBeUndefined();
+      expect(requestOf(s).settled).toContain(j.id);
+    });
+    test('slight is a fail at a ball joint, by the shop’s rule, and the rule can say otherwise', () => {
+      expect(said('front.left.ball-joint', 'slight')).toMatchObject({
+        state: 'dangerous',
+        why: 'A slight play is felt: a fail here, by the shop’s rule.',
+      });
+      const lax = { ...CONTEXT, rules: { ...CONTEXT.rules, slightFails: [] } };
+      const entry = e('check', {
+        check: 'shake-12-6',
+        state: 'both-hanging',
+        results: [{ joint: 'front.left.ball-joint', result: 'slight' }],
+      });
+      expect(fold([entry], lax).joints.get('front.left.ball-joint')!.state).toBe('watch');
+    });
+    test('dangerous is so at whatever joint; what was graded worse stands, and a later tight is set against it', () => {
+      expect(said('front.left.link-lower', 'dangerous').state).toBe('dangerous');
+      expect(said('front.left.link-lower', 'dangerous', 'moves').state).toBe('dangerous');
+      expect(said('front.left.link-lower', 'moves', 'dangerous').state).toBe('dangerous');
+      expect(said('front.left.link-lower', 'moves', 'slight')).toMatchObject({ state: 'loose', contradicted: false });
+      expect(said('front.left.link-lower', 'dangerous', 'tight')).toMatchObject({ state: 'dangerous', contradicted: true });
+      expect(said('front.left.link-lower', 'slight', 'moves').state).toBe('loose');
+    });
+  });
   test('a ball joint shaken in a state that unloads nothing is not cleared, and the right state is named', () => {
     const s = fold(
       [

@@ -29,6 +29,18 @@ export function splitFastener(
   return { axle, side, kind };
 }
 
+/** The fasteners that stand at one joint, without the wheels and shields that hide it. */
+export function fastenersAt(axle: AxleSpec, joint: JointId): Fastener[] {
+  const { axle: end, side, kind } = partsOf(joint);
+  return JOINT_SPECS[kind].fasteners(axle).map(({ chalk, ...f }) => ({
+    ...f,
+    id: `${end}.${side}.${f.kind}`,
+    axle: end,
+    side,
+    joint: chalk ? jointId(end, side, chalk as JointKind) : joint,
+  }));
+}
+
 /**
  * The fasteners that renewing these joints disturbs, in working order: what holds the part, then the
  * shield, then the wheels. A joint of another axle disturbs nothing here.
@@ -38,15 +50,12 @@ export function fastenersFor(end: AxleEnd, axle: AxleSpec, joints: readonly Join
   const found = new Map<FastenerId, Fastener>();
   const add = (side: Side, joint: JointId, f: Disturbed) => {
     const id: FastenerId = `${end}.${side}.${f.kind}`;
-    const { chalk, ...rest } = f;
-    if (!found.has(id))
-      found.set(id, { ...rest, id, axle: end, side, joint: chalk ? jointId(end, side, chalk as JointKind) : joint });
+    if (!found.has(id)) found.set(id, { ...f, id, axle: end, side, joint });
   };
   const here = joints.filter((id) => partsOf(id).axle === end);
   if (here.length === 0) return [];
   for (const id of here) {
-    const j = partsOf(id);
-    for (const f of JOINT_SPECS[j.kind].fasteners(axle)) add(j.side, id, f);
+    for (const f of fastenersAt(axle, id)) if (!found.has(f.id)) found.set(f.id, f);
   }
   if (axle.shieldFasteners > 0)
     add('left', jointId(end, 'left', 'arm-bushings'), {

@@ -1,7 +1,11 @@
 import type { FaultId } from '../diagnosis';
 import type { JointId } from '../joint';
 
-export const CHECK_RESULTS = ['tight', 'moves', 'can’t tell'] as const;
+/**
+ * What a hand says of a joint: a grade, or honestly nothing. "Slight" is a trace that is watched or measured, or
+ * a fail where the shop's rule says so; "dangerous" is at once, whatever the joint.
+ */
+export const CHECK_RESULTS = ['tight', 'slight', 'moves', 'dangerous', 'can’t tell'] as const;
 export type CheckResult = (typeof CHECK_RESULTS)[number];
 
 export const ROLES = ['technician', 'lead', 'writer', 'learner'] as const;

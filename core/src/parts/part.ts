@@ -7,8 +7,9 @@ export const PART_KINDS = [
   'adjustable link',
   'frame bushing',
   'other part',
+  'refit',
 ] as const satisfies readonly string[];
-export type PartKind = `${LinkKind} link` | 'adjustable link' | 'frame bushing' | 'other part';
+export type PartKind = `${LinkKind} link` | 'adjustable link' | 'frame bushing' | 'other part' | 'refit';
 
 export const GRADES = ['plain', 'better', 'heavy duty'] as const;
 export type Grade = (typeof GRADES)[number];

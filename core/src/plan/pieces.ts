@@ -11,14 +11,22 @@ export interface Piece {
   readonly why: string;
 }
 
-/** Every piece that comes off with these joints, and its usual fate (common practice, no source). */
-export function piecesFor(axle: AxleSpec, joints: readonly JointId[]): Piece[] {
+/** Every piece that comes off with these joints, and its usual fate (common practice, no source). @param refit joints whose old part goes on again */
+export function piecesFor(axle: AxleSpec, joints: readonly JointId[], refit: readonly JointId[] = []): Piece[] {
   const out = new Map<string, Piece>();
   for (const joint of joints) {
     const { axle: end, side, kind } = partsOf(joint);
-    for (const p of JOINT_SPECS[kind].pieces(axle)) {
+    for (const [i, p] of JOINT_SPECS[kind].pieces(axle).entries()) {
+      // The first piece is the old part itself: put back, it is kept.
+      const back = i === 0 && refit.includes(joint);
       const id = `${end}.${side}.${p.id}`;
-      if (!out.has(id)) out.set(id, { id, name: p.name.replace('{side}', side), joint, usual: p.usual, why: p.why });
+      if (!out.has(id))
+        out.set(id, {
+          id,
+          name: p.name.replace('{side}', side),
+          joint,
+          ...(back ? { usual: 'kept' as const, why: 'It goes on again.' } : { usual: p.usual, why: p.why }),
+        });
     }
   }
   return [...out.values()];

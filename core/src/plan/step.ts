@@ -1,4 +1,4 @@
-import type { FastenerId, JointId } from '../joint';
+import type { Fastener, FastenerId, JointId } from '../joint';
 import type { Dialect } from '../text';
 import type { AxleEnd, AxleSpec, Orientation } from '../vehicle';
 import type { StepId } from './step-id';
@@ -42,4 +42,8 @@ export interface PlanInput {
   readonly corroded: boolean;
   readonly jackingPoints: string;
   readonly dialect?: Dialect;
+  /** Joints whose old part goes on again: nothing is compared, nothing is new. */
+  readonly refit?: readonly JointId[];
+  /** Undone beside these joints, to get at something: tightened with the rest. */
+  readonly also?: readonly Fastener[];
 }

@@ -23,18 +23,22 @@ function parts(joints: readonly JointId[]): JointId[] {
 /**
  * The steps of renewing these joints, each with what must come before it. Minutes are built-in values
  * (common practice, no source); the shop's own times replace them where it has enough.
- * @throws BadInput when no joint of this axle is chosen.
+ * @throws BadInput when no joint of this axle is chosen and nothing else was undone.
  */
 export function stepsFor(input: PlanInput): Step[] {
   const { end, axle } = input;
   const joints = input.joints.filter((id) => partsOf(id).axle === end);
-  if (joints.length === 0) throw new BadInput('chosen joints', `must name at least one of the ${end} axle`);
-  const fasteners = fastenersFor(end, axle, joints);
+  const also = input.also ?? [];
+  if (joints.length === 0 && also.length === 0) throw new BadInput('chosen joints', `must name at least one of the ${end} axle`);
+  const planned = fastenersFor(end, axle, joints);
+  const fasteners = [...planned, ...also.filter((f) => !planned.some((p) => p.id === f.id))];
   const on = (side: Side, o: PartOperation) =>
     parts(joints).filter((id) => partsOf(id).side === side && operationFor(partsOf(id).kind) === o);
   const w: Work = {
     dialect: 'sway bar',
+    refit: [],
     ...input,
+    also,
     joints,
     fasteners,
     sides: SIDES.filter((s) => joints.some((id) => partsOf(id).side === s)),
@@ -43,6 +47,8 @@ export function stepsFor(input: PlanInput): Step[] {
     on,
     minutes: conditions(input),
   };
+  // Only something beside the plan was undone: it is tightened, and that is all that is known of it.
+  if (joints.length === 0) return tighten(w, []);
   const ofSide = (side: Side) => parts(joints).filter((id) => partsOf(id).side === side);
   const op = (id: JointId) => operationFor(partsOf(id).kind);
   // A link before its neighbours: it stands in their way.

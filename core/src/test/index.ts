@@ -145,6 +145,7 @@ export const RULES: YardRules = {
   driverSide: 'right',
   verdictThreshold: 0.6,
   playLimits: { 'frame-bushing': { limitMm: 0.5, owner: 'shop rule' } },
+  slightFails: ['ball-joint', 'upper-ball-joint'],
   recheckKm: 100,
   alignmentJoints: ['ball-joint', 'arm-bushings', 'tie-rod-outer', 'tie-rod-inner'],
   linksOffDrive: false,

@@ -75,7 +75,7 @@ export function ruleTorque(
   vehicleBook: readonly BookValue[],
   partSheet: readonly BookValue[],
   fittedThread?: string,
-  partThread = fittedThread,
+  partThread?: string,
 ): Ruling {
   const lockedOut: { value: BookValue; why: string }[] = [];
   const fits = (thread: string | undefined) => (v: BookValue) => {

@@ -2,6 +2,12 @@ import fc from 'fast-check';
 import { metricThread, parseThread, proofLoadN } from '../thread';
 import {
   adapterSettingNm,
+  auditFastener,
+  clicksOf,
+  readBookValue,
+  sayBookValue,
+  stageOf,
+  type TorqueRange,
   plausibility,
   preloadBand,
   preloadForTorqueN,
@@ -143,4 +149,57 @@ describe('which published value rules', () => {
   });
   test('nothing published stays unpublished', () =>
     expect(ruleTorque('bracket-bolt', [v('vehicle maker', 48)], []).kind).toBe('unpublished'));
+});
+
+describe('a value as it stands on a paper', () => {
+  const of = { fastener: 'link-lower-nut', publisher: 'part maker' } as const;
+  test.each([
+    ['83–112 lbf·ft', 112.533, 151.852, '83–112 lbf·ft'],
+    ['83-112 ft-lb', 112.533, 151.852, '83–112 lbf·ft'],
+    ['83 to 112 lbf·ft', 112.533, 151.852, '83–112 lbf·ft'],
+    ['65 ft-lb', 88.128, 88.128, '65 lbf·ft'],
+    ['40 – 50 N·m', 40, 50, '40–50 N·m'],
+  ])('“%s” is kept as written, a range as a range', (text, min, max, said) => {
+    const v = readBookValue(text, 'sheet in the kit', of);
+    expect(v.minNm).toBeCloseTo(min, 3);
+    expect(v.maxNm).toBeCloseTo(max, 3);
+    expect(sayBookValue(v)).toBe(said);
+  });
+  test.each([
+    ['112–83 lbf·ft', 'kit', /first number is the larger/],
+    ['40–5000 N·m', 'kit', /must be at most 1000 N·m|1000/],
+    ['40 N·m', ' ', /source of the value is empty/],
+    ['firm', 'kit', /must be a number/],
+  ])('“%s” is refused by name', (text, source, message) => expect(() => readBookValue(text, source, of)).toThrow(message));
+  test('the part’s own sheet is for the hardware in its box: another thread than the vehicle’s does not lock it out', () => {
+    const kit = { ...readBookValue('65 ft-lb', 'kit', of), thread: 'M12×1.25' };
+    const book = readBookValue('45 N·m', 'book', { fastener: 'link-lower-nut', publisher: 'vehicle maker', thread: 'M10×1.25' });
+    const r = ruleTorque('link-lower-nut', [book], [kit], 'M10×1.25', undefined);
+    expect(r.kind === 'value' && r.value.source).toBe('kit');
+    expect(r.lockedOut.map((l) => l.why)).toEqual(['It is for M10×1.25; M12×1.25 is fitted.']);
+  });
+});
+
+describe('the audit of a group', () => {
+  const ruling = ruleTorque(
+    'wheel-nut',
+    [readBookValue('100–120 N·m', 'book', { fastener: 'wheel-nut', publisher: 'vehicle maker' })],
+    [],
+  );
+  const audit = (pulled?: TorqueRange, clicks = 16) =>
+    auditFastener('wheel-nut', ruling, {
+      clicks: { clicks, of: 16, targetNm: 100, targetText: '100–120 N·m', ...(pulled ? { pulled } : {}) },
+    });
+  test('is by what was pulled, within the same 4 % as a single click, at both its ends', () => {
+    expect(audit({ minNm: 97, maxNm: 124 }).state).toBe('done');
+    expect(audit({ minNm: 95, maxNm: 110 })).toMatchObject({ state: 'open', wrong: '95–110 N·m is not what is published' });
+    expect(audit({ minNm: 110, maxNm: 126 }).state).toBe('open');
+    expect(audit().state).toBe('done');
+    expect(audit(undefined, 15)).toMatchObject({ state: 'open', wrong: '' });
+  });
+  test('stages: each fifth click a stage further, the sixteenth at the end again', () => {
+    const plan = clicksOf('wheel-nut', 5);
+    expect([0, 4, 5, 9, 10, 14, 15].map((n) => stageOf(plan, 5, n))).toEqual([0, 0, 1, 1, 2, 2, 2]);
+    expect(stageOf(clicksOf('bracket-bolt', 2), 2, 1)).toBe(0);
+  });
 });

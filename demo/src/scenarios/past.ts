@@ -1,4 +1,4 @@
-import { jointId, otherSide, SIDES, type JobKind, type JointId, type Side } from '@ash-knot/core';
+import { jointId, otherSide, SIDES, type JointId, type Side } from '@ash-knot/core';
 import { chanceFrom, type Chance } from '@ash-knot/core/numeric';
 import { DAY, JobMaker, MINUTE, type DemoJob } from '../job-maker';
 import { RULES } from '../shop';
@@ -20,6 +20,13 @@ const WORDS = {
     'groans and thuds over the bridge',
     'knocks when one wheel drops off the kerb',
   ],
+} as const;
+
+/** Why a vehicle without a noise came. */
+const PURPOSES = {
+  'failed inspection': { what: 'worn joint of the front bar', rule: 'the island’s yearly inspection' },
+  'age replacement': { what: 'planned: both sides have run their time', rule: '' },
+  'found during other work': { what: 'seen while the brakes were done', rule: '' },
 } as const;
 
 /** Vehicles whose last visit was lately, so that their rechecks come due now. */
@@ -79,8 +86,8 @@ function listenAndFind(m: JobMaker, c: Chance, moves: readonly JointId[], side: 
 function visitOf(yard: Yard, c: Chance, v: DemoVehicle, wear: Wear, start: number, dueNow: boolean, odd: boolean): DemoJob {
   const km = yard.kmAt(v, start);
   const tech = c.pick(['ruan', 'isla']);
-  const kind: JobKind = c.chance(0.75)
-    ? 'noise'
+  const kind = c.chance(0.75)
+    ? ('noise' as const)
     : c.pick(['failed inspection', 'age replacement', 'found during other work'] as const);
   const m = new JobMaker(c, yard.context(v, kind, km), start, tech);
   const worn = wear.worn(km);
@@ -89,6 +96,7 @@ function visitOf(yard: Yard, c: Chance, v: DemoVehicle, wear: Wear, start: numbe
   const end = c.pick(['link-lower', 'link-upper'] as const);
   const moves = ofBushing ? worn.map(bushing) : [jointId('front', side, end)];
   if (kind === 'noise') listenAndFind(m, c, moves, side, ofBushing, odd);
+  else m.add('purpose', PURPOSES[kind]);
   for (const s of SIDES) m.play(bushing(s), wear.at(s, km));
   if (kind === 'noise') m.add('verdict', { causes: moves, reproduced: true, note: '' });
   const joints = SIDES.map((s) => (ofBushing ? bushing(s) : jointId('front', s, 'link-lower')));

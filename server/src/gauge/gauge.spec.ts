@@ -35,6 +35,8 @@ test('nothing of it is answered to a device that is not signed in', async () => 
     ['DELETE', '/gauges/dial-1'],
     ['POST', '/gauges/dial-1/say'],
     ['POST', '/gauges/dial-1/studies'],
+    ['POST', '/gauges/wrench-1/here'],
+    ['POST', '/gauges/wrench-1/pull'],
     ['PUT', `/gauges/force-1/loops/${id}`],
     ['PUT', `/jobs/${id}/attachments/loop/${id}`],
   ] as const)
@@ -107,6 +109,21 @@ describe('what gauges say', () => {
     const heard = await hearing(t, 1, `/jobs/${await t.job('HB 0093')}/stream?after=0`);
     await t.post('/gauges/dial-2/say', { text: '0.31' });
     expect(await heard()).toEqual([{ gauge: 'dial-2', text: '0.31' }]);
+  });
+  test('a simulated wrench says that it is there, is asked to pull, and says that it is gone', async () => {
+    const t = await app.tablet().signIn('ruan', 'Bay 1');
+    const heard = await hearing(t, 3);
+    await t.post('/gauges/wrench-1/here', { here: 'simulated' });
+    await t.post('/gauges/wrench-1/pull', { nm: 54 });
+    await t.post('/gauges/wrench-1/here', { here: 'gone' });
+    expect(await heard()).toEqual([
+      { gauge: 'wrench-1', text: '', here: 'simulated' },
+      { gauge: 'wrench-1', text: '', pullNm: 54 },
+      { gauge: 'wrench-1', text: '', here: 'gone' },
+    ]);
+    expect((await t.post('/gauges/wrench-1/pull', { nm: -4 })).status).toBe(422);
+    expect((await t.post('/gauges/wrench-1/here', { here: 'real' })).status).toBe(422);
+    expect((await t.post('/gauges/nobody/here', { here: 'gone' })).status).toBe(404);
   });
   test.each([
     ['x', /must be a number/],

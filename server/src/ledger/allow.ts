@@ -99,6 +99,11 @@ async function knownGauge(tx: Queryable, gauge: string): Promise<void> {
 
 /** A part's torques come from the catalogue, never from whoever chose it; those of a part of one's own from its maker's sheet, with where it is written. */
 async function checkPart(tx: Queryable, part: Part): Promise<void> {
+  if (part.kind === 'refit') {
+    if (part.priceMinor || part.torque.length)
+      throw badInput('body.part', 'is what is there already: it has no price and no torque');
+    return;
+  }
   if (part.kind === 'other part') {
     if (part.torque.some((v) => v.publisher !== 'part maker' || !v.source.trim()))
       throw badInput('body.part', 'has torques that are not its maker’s, or have no source');

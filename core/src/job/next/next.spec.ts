@@ -4,6 +4,11 @@ import { jointId, partsOf, SIDES, type JointId, type JointKind } from '../..';
 import type { Entry } from '../../ledger';
 import {
   checkAt,
+  choiceBody,
+  mayBeUndone,
+  piecesOf,
+  planOf,
+  refitPart,
   contradictedJoints,
   fastenersOf,
   foldJob,
@@ -141,7 +146,8 @@ class Walker {
   }
 }
 
-const work = () => new Walker({}, { ...CONTEXT, kind: 'age replacement' }).choose().answer('approved');
+const purpose = () => e('purpose', { what: 'ten years old', rule: '' });
+const work = () => new Walker({}, { ...CONTEXT, kind: 'age replacement' }).add(purpose()).choose().answer('approved');
 
 describe('following the big key alone', () => {
   test('a loose link: every owed check before the verdict, the verdict before the part, and on to the hand-back', () => {
@@ -308,4 +314,45 @@ test('a job without a noise owes what its work touches, no more', () => {
   expect(sentences().join(' ')).not.toMatch(/Not cleared|verdict|spring/);
   w.follow((l) => l.title === 'Handed back.');
   expect(w.lines.every((l) => l.station !== 'find' && l.station !== 'listen')).toBe(true);
+});
+
+describe('a job without a noise', () => {
+  test('says first why it is here; a failed inspection by whose rule', () => {
+    const w = new Walker({}, { ...CONTEXT, kind: 'failed inspection' });
+    expect(w.line).toMatchObject({ title: 'Write down what it failed on, and by whose rule.', station: 'listen' });
+    expect(handBackBlockers(w.state).map((b) => b.sentence)).toContain('Why it is here is not written down.');
+    w.add(e('purpose', { what: 'left link, torn boot', rule: 'the yearly inspection' }));
+    expect(w.line.station).toBe('settle');
+  });
+  test('off and on again needs no part: nothing is compared, nothing is renewed, every torque is', () => {
+    const w = new Walker({}, { ...CONTEXT, kind: 'access' }).add(purpose());
+    const joints: JointId[] = ['front.left.link-lower'];
+    w.add(e('choose', choiceBody(joints, refitPart('EUR')))).answer('approved');
+    expect(planOf(w.state).map((p) => p.title)).toEqual(
+      expect.arrayContaining(['Left link in the hand', 'The left link in again, nuts run on by hand']),
+    );
+    expect(planOf(w.state).some((p) => p.id.startsWith('compare'))).toBe(false);
+    expect(piecesOf(w.state)[0]).toMatchObject({ usual: 'kept' });
+    w.follow((l) => l.title === 'Handed back.');
+    expect(w.state.renewed.size).toBe(0);
+    expect([...w.state.torques.keys()]).toEqual(['front.left.link-upper-nut', 'front.left.link-lower-nut']);
+  });
+  test('bolts undone to get at something join the plan, the torques and the recheck, each by itself', () => {
+    const w = new Walker({}, { ...CONTEXT, kind: 'access' }).add(purpose());
+    const joint: JointId = 'front.left.frame-bushing';
+    expect(mayBeUndone(w.state, joint).map((f) => [f.id, f.count])).toEqual([['front.left.bracket-bolt', 2]]);
+    w.add(e('undone', { fastener: 'front.left.bracket-bolt', count: 1 }));
+    expect(fastenersOf(w.state).map((f) => [f.fastener.id, f.fastener.count])).toEqual([['front.left.bracket-bolt', 1]]);
+    expect(planOf(w.state).map((p) => p.id)).toEqual(['ride-height', 'tighten-front.left.bracket-bolt']);
+    expect(w.line).toMatchObject({ station: 'work' });
+    const end = w.follow((l) => l.title === 'Handed back.');
+    expect(end.time).toBe('done');
+    expect(w.state.rechecks.map((r) => r.body.what)).toEqual(['Bracket bolts']);
+    w.add(e('undone', { fastener: 'front.left.bracket-bolt', count: 0 }));
+    expect(fastenersOf(w.state)).toEqual([]);
+    // Beside other work it is tightened with the rest, and is not offered where the plan undoes it anyway.
+    const more = work().add(e('undone', { fastener: 'front.left.bracket-bolt', count: 2 }));
+    expect(planOf(more.state).map((p) => p.id)).toContain('tighten-front.left.bracket-bolt');
+    expect(mayBeUndone(more.state, 'front.left.link-lower')).toEqual([]);
+  });
 });

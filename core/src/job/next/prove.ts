@@ -61,7 +61,7 @@ export function nextToProve(s: JobState): NextLine {
       title: danger ? 'Hand it back: not to be driven.' : 'Hand it back.',
       why: danger
         ? 'It leaves as it stands, and the sheet says that it must not return to the road.'
-        : workJoints(s).length === 0
+        : workJoints(s).length === 0 && s.undone.size === 0
           ? 'Nothing was done to it, and nothing is open.'
           : 'Nothing is open.',
       label: 'Hand back',

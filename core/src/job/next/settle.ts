@@ -1,5 +1,6 @@
-import { sayJoint } from '../../joint';
+import { partsOf, sayJoint, twinOf } from '../../joint';
 import type { JobState } from '../fold';
+import { missingHands } from '../rules/choosing';
 import { dangerousJoints, looseJoints } from '../rules/clearance';
 import { answered } from '../rules/work';
 import { sayBoth } from '../say';
@@ -7,6 +8,19 @@ import { goTo, mins, type NextLine } from './line';
 
 /** What to fit, and the customer's answer to each choice. A no is an answer: it leads on. */
 export function nextToSettle(s: JobState): NextLine | undefined {
+  const missing = missingHands(s)[0];
+  if (missing)
+    return goTo(
+      {
+        time: 'now',
+        title: `The other hand is missing: choose one for the ${partsOf(missing).side} side.`,
+        why: `What was chosen is made for the ${partsOf(twinOf(missing)).side} side only; it does not fit here.`,
+        label: 'Settle',
+        station: 'settle',
+      },
+      'choose',
+      missing,
+    );
   const waiting = s.choices.find((c) => !answered(s, c.id));
   if (waiting)
     return goTo(
@@ -25,6 +39,8 @@ export function nextToSettle(s: JobState): NextLine | undefined {
   const joint = danger ?? looseJoints(s)[0];
   // It did not come back and nothing was found: there is nothing to fit.
   if (!joint && s.verdict && s.verdict.body.causes.length === 0) return undefined;
+  // Something was undone to get at something else: nothing has to be chosen for that.
+  if (!joint && s.undone.size > 0) return undefined;
   return goTo(
     {
       time: mins(4),

@@ -1,7 +1,7 @@
 import { BadInput, within } from '../../error';
-import { fastenersFor, JOINT_SPECS, partsOf, type JointId } from '../../joint';
+import { assemblyOf, fastenersFor, JOINT_SPECS, partsOf, twinOf, type JointId } from '../../joint';
 import type { EntryBodies } from '../../ledger';
-import type { Part, Size } from '../../parts';
+import { LENGTH_SAME_MM, type Part, type Size } from '../../parts';
 import { parseThread } from '../../thread';
 import { readBookValue, type BookValue } from '../../torque';
 import { parseQuantity } from '../../units';
@@ -49,14 +49,58 @@ export function readSize(axle: AxleEnd, size: Size, text: string): EntryBodies['
  */
 export function choiceBody(joints: readonly JointId[], part: Part, reason = ''): EntryBodies['choose'] {
   if (joints.length === 0) throw new BadInput('joint', 'is not named: touch it on the plate first');
-  const single = isOneSide(joints) && part.kind !== 'other part';
-  if (single && !reason.trim()) throw new BadInput('reason', ONE_SIDE);
+  const single = isOneSide(joints);
+  if (single && asksReason(part) && !reason.trim()) throw new BadInput('reason', ONE_SIDE);
   return {
     joints: [...joints],
     part,
     quantity: joints.length,
-    ...(single ? { oneSideReason: reason.trim() } : {}),
+    ...(single && reason.trim() ? { oneSideReason: reason.trim() } : {}),
   };
+}
+
+/** Whether a part bought for one side only needs a reason: one of one's own keeps it where it is given, the old one back needs none. */
+const asksReason = (part: Part): boolean => part.kind !== 'other part' && part.kind !== 'refit';
+
+/** The other hand of a part made for one side: of the same make and size, from the same list. */
+const otherHand = (part: Part, list: readonly Part[]): Part | undefined =>
+  list.find(
+    (p) =>
+      p.sided !== 'either' &&
+      p.sided !== part.sided &&
+      p.kind === part.kind &&
+      p.supplier === part.supplier &&
+      p.grade === part.grade &&
+      p.thread === part.thread &&
+      Math.abs((p.lengthMm ?? 0) - (part.lengthMm ?? 0)) <= LENGTH_SAME_MM,
+  );
+
+/**
+ * What is written when a part is chosen for these joints: one choice, or for a part made for one side a choice
+ * for each side, its other hand taken from the same list. Where the list has none only the part's own side is
+ * chosen, and `missingHands` says what is missing.
+ * @throws BadInput when the part is for none of these joints' sides, no joint is named, or a reason is missing.
+ */
+export function choicesOf(joints: readonly JointId[], part: Part, list: readonly Part[], reason = ''): EntryBodies['choose'][] {
+  if (part.sided === 'either') return [choiceBody(joints, part, reason)];
+  const own = joints.filter((id) => partsOf(id).side === part.sided);
+  const others = joints.filter((id) => partsOf(id).side !== part.sided);
+  if (own.length === 0) throw new BadInput('part', `is for the ${part.sided} side only`, part.name);
+  if (others.length === 0) return [choiceBody(own, part, reason)];
+  const twin = otherHand(part, list);
+  return [
+    { joints: own, part, quantity: own.length },
+    ...(twin ? [{ joints: others, part: twin, quantity: others.length }] : []),
+  ];
+}
+
+/** Joints whose other side was chosen in a part made for that side, and that have no choice of their own. */
+export function missingHands(s: JobState): JointId[] {
+  const chosen = new Set(s.choices.flatMap((c) => c.body.joints.map(assemblyOf)));
+  return s.choices
+    .filter((c) => c.body.part.sided !== 'either' && !c.body.oneSideReason)
+    .flatMap((c) => c.body.joints.map(twinOf))
+    .filter((id) => !chosen.has(assemblyOf(id)));
 }
 
 const ONE_SIDE = 'is needed for one side only: the other side has run as far';
@@ -70,7 +114,12 @@ export const isOneSide = (joints: readonly JointId[]): boolean =>
  * @throws BadInput naming the field.
  */
 export function checkChoice(b: EntryBodies['choose'], currency: string): void {
-  if (isOneSide(b.joints) && b.part.kind !== 'other part' && !b.oneSideReason?.trim()) throw new BadInput('reason', ONE_SIDE);
+  const { sided } = b.part;
+  const wrong = sided === 'either' ? undefined : b.joints.find((id) => partsOf(id).side !== sided);
+  if (wrong) throw new BadInput('part', `is for the ${sided} side and cannot go on the ${partsOf(wrong).side}`, b.part.name);
+  // A part made for one side is chosen side by side: its other hand is a choice of its own.
+  if (isOneSide(b.joints) && sided === 'either' && asksReason(b.part) && !b.oneSideReason?.trim())
+    throw new BadInput('reason', ONE_SIDE);
   if (b.part.currency !== currency)
     throw new BadInput('currency of the part', `must be ${currency}, the shop’s`, b.part.currency);
 }
@@ -83,6 +132,15 @@ export function ownTorques(s: JobState, joints: readonly JointId[], text: string
     readBookValue(text, source, { fastener, publisher: 'part maker' }, 'torque of the part'),
   );
 }
+
+/** Nothing bought: what is there comes off, to get at something, and goes on again. */
+export const refitPart = (currency: string): Part => ({
+  ...BARE,
+  id: 'refit',
+  kind: 'refit',
+  name: 'The part that is there, off and on again',
+  currency,
+});
 
 /** Most a part of one's own may cost, in the currency's own unit. */
 const MOST_PRICE = 100_000;
@@ -100,20 +158,28 @@ export function ownPart(id: string, name: string, price: string, currency: strin
   if (!price.trim() || !Number.isFinite(given)) throw new BadInput('price', 'must be a number', price);
   const amount = within('price', given, 0, MOST_PRICE, currency);
   return {
+    ...BARE,
     id: `own-${id}`,
-    kind: 'other part',
     name: name.trim(),
-    grade: 'plain',
     supplier: 'own order',
-    sided: 'either',
-    greaseable: false,
-    nutsSupplied: false,
-    warrantyMonths: 0,
     priceMinor: Math.round(amount * 100),
     currency,
-    stock: 0,
-    deliveryHours: 0,
     torque,
-    fits: [],
   };
 }
+
+/** A part of which nothing is known but its name. */
+const BARE = {
+  kind: 'other part',
+  grade: 'plain',
+  supplier: '',
+  sided: 'either',
+  greaseable: false,
+  nutsSupplied: false,
+  warrantyMonths: 0,
+  priceMinor: 0,
+  stock: 0,
+  deliveryHours: 0,
+  torque: [],
+  fits: [],
+} as const;

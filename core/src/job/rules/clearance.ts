@@ -47,7 +47,7 @@ export const contradictedJoints = (s: JobState): JointId[] =>
 /** Something speaks against this joint: "all tight" does not speak for it, whoever means it says so of this joint. */
 export const foundAgainst = (s: JobState, id: JointId): boolean => {
   const j = s.joints.get(id);
-  return j !== undefined && (j.hand === 'moves' || j.state === 'loose' || j.state === 'dangerous');
+  return j !== undefined && (j.fails || j.hand === 'slight' || j.state === 'loose' || j.state === 'dangerous');
 };
 
 /** How the vehicle stands, as somebody last said, or as at the last check of a time when nobody was asked; undefined before. */

@@ -31,6 +31,9 @@ export function untold(s: JobState): JointId[] {
 /** The same bump again: owed where something was done against a noise, never with what is dangerous left in. */
 export const driveOwed = (s: JobState): boolean => !s.roadTest && workJoints(s).length > 0 && unrepaired(s).length === 0;
 
+/** Something was undone, and nobody has said when it is looked at again. */
+export const recheckOwed = (s: JobState): boolean => s.rechecks.length === 0 && (workJoints(s).length > 0 || s.undone.size > 0);
+
 /** Why the vehicle cannot be handed back yet; empty when it can. */
 export function handBackBlockers(s: JobState): Blocker[] {
   const out: Blocker[] = [];
@@ -60,6 +63,7 @@ export function handBackBlockers(s: JobState): Blocker[] {
   const noise = s.context.kind === 'noise';
   const danger = unrepaired(s);
   if (noise && !s.complaint) out.push({ sentence: 'The complaint is not written down.', at: 'complaint' });
+  if (!noise && !s.purpose) out.push({ sentence: 'Why it is here is not written down.', at: 'complaint' });
   const owed = owedJoints(s);
   if (danger.length === 0 && owed.length)
     out.push({
@@ -78,7 +82,7 @@ export function handBackBlockers(s: JobState): Blocker[] {
     out.push({ sentence: 'Nobody has said yes to the work.', at: 'answer' });
   if (driveOwed(s)) out.push({ sentence: 'The drive over the same bump is not recorded.', at: 'drive' });
   if (alignmentOwed(s) && !s.alignment) out.push({ sentence: 'An alignment check is owed.', at: 'alignment' });
-  if (work.length > 0 && s.rechecks.length === 0) out.push({ sentence: 'No recheck is set.', at: 'recheck' });
+  if (recheckOwed(s)) out.push({ sentence: 'No recheck is set.', at: 'recheck' });
   return out;
 }
 
@@ -95,13 +99,9 @@ export function openCounts(s: JobState): Record<Station, number> {
   ).length;
   const settle =
     s.choices.length === 0 ? Number(!(noise && looseJoints(s).length === 0)) : s.choices.filter((c) => !answered(s, c.id)).length;
-  const prove = s.handBack
-    ? 0
-    : Number(driveOwed(s)) +
-      Number(workJoints(s).length > 0 && s.rechecks.length === 0) +
-      Number(alignmentOwed(s) && !s.alignment);
+  const prove = s.handBack ? 0 : Number(driveOwed(s)) + Number(recheckOwed(s)) + Number(alignmentOwed(s) && !s.alignment);
   return {
-    listen: Number(noise && !s.complaint),
+    listen: Number(noise ? !s.complaint : !s.purpose),
     find: owedJoints(s).length || Number(noise && !s.verdict && !s.goOn),
     settle,
     work: stepOpen,

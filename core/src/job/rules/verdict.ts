@@ -110,6 +110,7 @@ export function otherDefects(s: JobState, causes: readonly Cause[]): { readonly 
     .filter((j) => !named.has(j.id) && (j.defects.length > 0 || ['loose', 'dangerous', 'watch'].includes(j.state)))
     .map((j) => ({
       joint: j.id,
-      what: [j.hand === 'moves' ? 'moves' : '', ...j.defects].filter(Boolean).join(', ') || j.why,
+      what:
+        [j.hand && j.hand !== 'tight' && j.hand !== 'can’t tell' ? j.hand : '', ...j.defects].filter(Boolean).join(', ') || j.why,
     }));
 }

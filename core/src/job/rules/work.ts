@@ -1,5 +1,15 @@
 import { splitFault } from '../../diagnosis';
-import { assemblyJoints, assemblyOf, fastenersFor, JOINT_SPECS, partsOf, type Fastener, type JointId } from '../../joint';
+import {
+  assemblyJoints,
+  assemblyOf,
+  fastenersAt,
+  fastenersFor,
+  JOINT_SPECS,
+  jointsOf,
+  partsOf,
+  type Fastener,
+  type JointId,
+} from '../../joint';
 import type { Entry } from '../../ledger';
 import { piecesFor, planFor, type Piece, type PlannedStep } from '../../plan';
 import type { Part } from '../../parts';
@@ -31,13 +41,38 @@ export const isApproved = (s: JobState, choice: string): boolean => answered(s, 
 /** The same, of the axle the job is about: what its plan lays out. */
 const plannedJoints = (s: JobState): JointId[] => workJoints(s).filter((id) => partsOf(id).axle === s.axle);
 
+/** Of these, the joints whose old part goes on again. */
+const refitted = (s: JobState, joints: readonly JointId[]): JointId[] =>
+  joints.filter((id) => s.choices.filter((c) => c.body.joints.includes(id)).at(-1)?.body.part.kind === 'refit');
+
+/** Undone beside the plan on this axle: each as many as were said. */
+function alsoUndone(s: JobState): Fastener[] {
+  const axle = s.context.type.axles[s.axle];
+  const all = jointsOf(s.axle, axle).flatMap((id) => fastenersAt(axle, id));
+  return [...s.undone].flatMap(([id, count]) => {
+    const f = all.find((x) => x.id === id);
+    return f ? [{ ...f, count: Math.min(count, f.count) }] : [];
+  });
+}
+
+/** The fasteners of a joint that nobody plans to undo: what may be said to be undone beside the plan. */
+export function mayBeUndone(s: JobState, joint: JointId): Fastener[] {
+  if (partsOf(joint).axle !== s.axle) return [];
+  const axle = s.context.type.axles[s.axle];
+  const planned = fastenersFor(s.axle, axle, plannedJoints(s)).map((f) => f.id);
+  return fastenersAt(axle, joint).filter((f) => !planned.includes(f.id));
+}
+
 export function planOf(s: JobState): PlannedStep[] {
   const joints = plannedJoints(s);
-  if (joints.length === 0) return [];
+  const also = alsoUndone(s);
+  if (joints.length === 0 && also.length === 0) return [];
   return planFor({
     end: s.axle,
     axle: s.context.type.axles[s.axle],
     joints,
+    also,
+    refit: refitted(s, joints),
     equipment: s.setup?.equipment ?? 'lift',
     corroded: s.setup?.corroded ?? s.complaint?.history.includes('corrosion') ?? false,
     jackingPoints: s.context.type.jackingPoints,
@@ -70,7 +105,8 @@ export function quotedMinutes(s: JobState): number {
   return plan.at(-1)?.endsAt ?? 0;
 }
 
-export const piecesOf = (s: JobState): Piece[] => piecesFor(s.context.type.axles[s.axle], plannedJoints(s));
+export const piecesOf = (s: JobState): Piece[] =>
+  piecesFor(s.context.type.axles[s.axle], plannedJoints(s), refitted(s, plannedJoints(s)));
 
 /** What a hand needs to turn one fastener: the nut's or bolt's size, and how the stud is held. */
 export interface Hardware {
@@ -106,7 +142,9 @@ export function fastenersOf(s: JobState): FastenerView[] {
   const by = (publisher: BookValue['publisher']) => found.filter((v) => v.publisher === publisher).reverse();
   const book = [...by('vehicle maker'), ...s.context.type.torqueBook[s.axle]];
   const ofPart = by('part maker');
-  return fastenersFor(s.axle, s.context.type.axles[s.axle], plannedJoints(s)).map((given): FastenerView => {
+  const planned = fastenersFor(s.axle, s.context.type.axles[s.axle], plannedJoints(s));
+  const also = alsoUndone(s).filter((f) => !planned.some((p) => p.id === f.id));
+  return [...planned, ...also].map((given): FastenerView => {
     // A link is one part with two ends: what is chosen for one end rules the nut of the other.
     const part = s.choices.filter((c) => c.body.joints.some((id) => assemblyOf(id) === assemblyOf(given.joint))).at(-1)
       ?.body.part;
@@ -130,7 +168,11 @@ export function fastenersOf(s: JobState): FastenerView[] {
     return {
       fastener,
       old: differs ? { hexMm: given.hexMm, hold: given.hold } : undefined,
-      unsaid: ofLink && part !== undefined && (part.hold === undefined || (part.nutsSupplied && part.nutHexMm === undefined)),
+      unsaid:
+        ofLink &&
+        part !== undefined &&
+        part.kind !== 'refit' &&
+        (part.hold === undefined || (part.nutsSupplied && part.nutHexMm === undefined)),
       name,
       label: given.kind === 'shield-bolt' ? name : `${name}, ${given.side}`,
       ruling,

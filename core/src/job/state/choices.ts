@@ -7,7 +7,7 @@ export interface ChoicesState {
   readonly sizes: readonly Entry<'size'>[];
   readonly choices: readonly Entry<'choose'>[];
   readonly answers: readonly Entry<'answer'>[];
-  /** What was chosen and then fitted. */
+  /** What was chosen and then fitted; the same part put back is not renewed. */
   readonly renewed: ReadonlySet<JointId>;
   readonly setup?: EntryBodies['setup'] | undefined;
 }
@@ -15,7 +15,8 @@ export interface ChoicesState {
 export function choicesState({ kept }: Ledger): ChoicesState {
   const choices = [...kept.choose.values()];
   const renewed = new Set<JointId>();
-  for (const id of choices.flatMap((c) => c.body.joints))
+  const bought = choices.filter((c) => c.body.part.kind !== 'refit');
+  for (const id of bought.flatMap((c) => c.body.joints))
     if (kept.step.get(fittedBy(id))?.body.state === 'done') for (const end of assemblyJoints(id)) renewed.add(end);
   return { sizes: kept.size, choices, answers: kept.answer, renewed, setup: kept.setup?.body };
 }

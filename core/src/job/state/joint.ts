@@ -6,6 +6,8 @@ import type { JointMeasures } from './measuring';
 /** What the hand said of one joint, and whether the vehicle stood so that it counts. */
 export interface HandFinding {
   readonly hand?: CheckResult | undefined;
+  /** What was felt is a fail: it moves, or it is slight where the shop's rule says that is one. */
+  readonly fails: boolean;
   readonly counts: boolean;
   readonly handWhy: string;
   /** It was felt to move and later to be tight, by checks that count: a person has to strike one of them. */
@@ -27,7 +29,7 @@ const WATCHED = 0.6;
 
 /** What was found makes of a joint, and why, in one sentence: what is bad first, then what cannot be told, then what is sound. */
 export function judgeJoint(kind: JointKind, on: Found): { readonly state: JointState; readonly why: string } {
-  const worn = isDangerous(kind) ? 'dangerous' : 'loose';
+  const worn = isDangerous(kind) || on.hand === 'dangerous' ? 'dangerous' : 'loose';
   if (on.renewed) {
     const after = on.after?.conformance.verdict;
     if (after === 'beyond') return { state: worn, why: 'Renewed, and still beyond its limit.' };
@@ -36,12 +38,16 @@ export function judgeJoint(kind: JointKind, on: Found): { readonly state: JointS
   const parting = on.defects.find((d) => defectGrade(d) === 'dangerous');
   const bad = parting ?? on.defects.find((d) => defectGrade(d) === 'bad');
   if (bad && (parting || worn === 'dangerous')) return { state: 'dangerous', why: `${capital(bad)}.` };
-  if (on.hand === 'moves')
+  if (on.fails)
     return {
       state: worn,
       why: on.contradicted
         ? 'It moves in the hand, and later it was tight. Strike the one that is wrong.'
-        : 'It moves in the hand.',
+        : on.hand === 'slight'
+          ? 'A slight play is felt: a fail here, by the shop’s rule.'
+          : on.hand === 'dangerous'
+            ? 'Found dangerous by hand.'
+            : 'It moves in the hand.',
     };
   if (bad) return { state: 'loose', why: `${capital(bad)}.` };
   if (on.before?.conformance.verdict === 'beyond')
@@ -56,7 +62,7 @@ export function judgeJoint(kind: JointKind, on: Found): { readonly state: JointS
     };
   if (on.hand === 'tight' && !on.counts) return { state: 'can’t tell yet', why: on.handWhy };
   const within = on.before?.conformance.verdict === 'within';
-  if (on.hand === 'tight' || within) {
+  if (on.hand === 'tight' || (within && on.hand !== 'slight')) {
     if (on.defects.length) return { state: 'watch', why: `No play; ${on.defects.join(', ')}.` };
     if (on.before && within && on.before.doubt.meanMm > WATCHED * on.before.limit.limitMm)
       return { state: 'watch', why: 'Within its limit, past six tenths of it.' };
@@ -65,8 +71,9 @@ export function judgeJoint(kind: JointKind, on: Found): { readonly state: JointS
       why: within ? 'Play is within its limit.' : on.tightened ? 'Tightened and counted.' : 'Tight by a check that counts.',
     };
   }
+  if (on.hand === 'slight') return { state: 'watch', why: ['A slight play is felt: watched', ...on.defects].join(', ') + '.' };
   if (on.before) return { state: 'can’t tell yet', why: 'The readings do not settle it yet.' };
   if (on.hand === 'can’t tell') return { state: 'can’t tell yet', why: 'The hand could not tell.' };
-  if (on.defects.length) return { state: 'watch', why: `${on.defects.join(', ')}; not felt yet.` };
+  if (on.defects.length) return { state: 'watch', why: `${capital(on.defects.join(', '))}.` };
   return { state: 'not looked at', why: 'Not looked at.' };
 }

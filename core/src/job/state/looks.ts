@@ -29,6 +29,8 @@ export interface JointView extends JointMeasures {
   /** One sentence on how the state came about. */
   readonly why: string;
   readonly hand?: CheckResult | undefined;
+  /** What was felt is a fail: it moves, or it is slight where the shop's rule says that is one. */
+  readonly fails: boolean;
   /** False when the check was made in a state that shows nothing. */
   readonly handCounts: boolean;
   /** Moves and tight are both on the tape for this part. */
@@ -64,7 +66,9 @@ function openRocks(checks: readonly Entry<'check'>[]): Rock[] {
     .filter(
       (r) =>
         !checks.some((e) =>
-          e.body.results.some((x) => x.result === 'moves' && (r.joints as readonly string[]).includes(x.joint)),
+          e.body.results.some(
+            (x) => (x.result === 'moves' || x.result === 'dangerous') && (r.joints as readonly string[]).includes(x.joint),
+          ),
         ),
     );
 }
@@ -89,24 +93,38 @@ const saidBy = (e: Entry): readonly Said[] => {
  * not, and movement that was felt is undone by none. It stands until it is struck; a later "tight" is set
  * against it, for a person to settle.
  */
-function handOf(kind: JointKind, said: readonly Said[], spec: AxleSpec, known: readonly Check[]): HandFinding {
-  let found: HandFinding = { counts: false, handWhy: '', contradicted: false };
+function handOf(
+  kind: JointKind,
+  said: readonly Said[],
+  spec: AxleSpec,
+  known: readonly Check[],
+  slightFails: readonly JointKind[],
+): HandFinding {
+  const failing = (r: CheckResult | undefined) =>
+    r === 'moves' || r === 'dangerous' || (r === 'slight' && slightFails.includes(kind));
+  let found: HandFinding = { fails: false, counts: false, handWhy: '', contradicted: false };
   for (const { check: by, result } of said) {
     if (!by) {
-      found = { hand: result, counts: true, handWhy: '', contradicted: false, tightened: true };
+      found = { hand: result, fails: false, counts: true, handWhy: '', contradicted: false, tightened: true };
       continue;
     }
     const check = known.find((c) => c.id === by.check);
     const ruling = check ? stateCounts(spec, check, kind, by.state) : ({ counts: true } as const);
-    // Movement felt always counts.
-    const counts = ruling.counts || result === 'moves';
+    // Movement felt always counts, a trace of it too.
+    const counts = ruling.counts || failing(result) || result === 'slight';
     if (found.counts && !counts) continue;
-    if (found.hand === 'moves' && result !== 'moves') {
+    if (found.fails && (!failing(result) || found.hand === 'dangerous')) {
       if (result === 'tight') found = { ...found, contradicted: true };
       continue;
     }
     // Felt again after it was tight: it moves, and what was said before stays said.
-    found = { hand: result, counts, handWhy: ruling.counts ? '' : ruling.why, contradicted: found.contradicted };
+    found = {
+      hand: result,
+      fails: failing(result),
+      counts,
+      handWhy: ruling.counts ? '' : ruling.why,
+      contradicted: found.contradicted,
+    };
   }
   return found;
 }
@@ -144,7 +162,7 @@ export function looksState(l: Ledger, context: JobContext, renewed: ReadonlySet<
     const known = checksOf(spec);
     for (const id of jointsOf(end, spec)) {
       const { kind, side } = partsOf(id);
-      const found = handOf(kind, said.get(id) ?? [], spec, known);
+      const found = handOf(kind, said.get(id) ?? [], spec, known, context.rules.slightFails);
       const defects = [...new Set(seen.get(id)?.map((e) => e.body.what))];
       const measured = measures(id);
       const { hand, counts, handWhy } = found;
@@ -153,6 +171,7 @@ export function looksState(l: Ledger, context: JobContext, renewed: ReadonlySet<
       // Every joint of the fold comes by here: fields are named, because spreading them costs half of it.
       const { state, why } = judgeJoint(kind, {
         hand,
+        fails: found.fails,
         counts,
         handWhy,
         contradicted,
@@ -171,6 +190,7 @@ export function looksState(l: Ledger, context: JobContext, renewed: ReadonlySet<
         state,
         why,
         hand,
+        fails: found.fails,
         handCounts: counts,
         contradicted,
         defects,

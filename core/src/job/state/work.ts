@@ -1,9 +1,11 @@
-import type { JointId } from '../../joint';
+import type { FastenerId, JointId } from '../../joint';
 import type { Entry, Ledger } from '../../ledger';
 
 /** What was undone, fitted and tightened. */
 export interface WorkState {
   readonly steps: ReadonlyMap<string, Entry<'step'>>;
+  /** Undone beside the plan: how many of each. */
+  readonly undone: ReadonlyMap<FastenerId, number>;
   readonly torques: ReadonlyMap<string, Entry<'torque'>>;
   readonly book: readonly Entry<'book'>[];
   readonly marks: ReadonlyMap<string, Entry<'mark'>>;
@@ -17,6 +19,7 @@ export interface WorkState {
 
 export const workState = ({ kept }: Ledger): WorkState => ({
   steps: kept.step,
+  undone: new Map([...kept.undone.values()].filter((e) => e.body.count > 0).map((e) => [e.body.fastener, e.body.count])),
   torques: kept.torque,
   book: kept.book,
   marks: kept.mark,

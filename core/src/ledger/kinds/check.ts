@@ -16,7 +16,13 @@ export interface CheckBody {
 }
 
 /** What a look elsewhere is said to show: nothing there is tight or loose. */
-const ELSEWHERE = { tight: 'nothing there', moves: 'found', 'can’t tell': 'can’t tell' } as const;
+const ELSEWHERE = {
+  tight: 'nothing there',
+  slight: 'a trace',
+  moves: 'found',
+  dangerous: 'dangerous',
+  'can’t tell': 'can’t tell',
+} as const;
 
 export const check = entryKind<CheckBody>()({
   who: AT_THE_VEHICLE,

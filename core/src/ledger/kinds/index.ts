@@ -17,6 +17,7 @@ import { note } from './note';
 import { orientation } from './orientation';
 import { photo } from './photo';
 import { piece } from './piece';
+import { purpose } from './purpose';
 import { reading } from './reading';
 import { recheck } from './recheck';
 import { rechecked } from './rechecked';
@@ -29,12 +30,14 @@ import { step } from './step';
 import { strike } from './strike';
 import { told } from './told';
 import { torque } from './torque';
+import { undone } from './undone';
 import { verdict } from './verdict';
 import { zero } from './zero';
 
 /** Every kind of entry: a new one is a file beside these and a line here, its schema a file and a line in contract/kinds. */
 export const ENTRY_SPECS = {
   complaint,
+  purpose,
   stands,
   check,
   drive,
@@ -51,6 +54,7 @@ export const ENTRY_SPECS = {
   answer,
   setup,
   step,
+  undone,
   torque,
   book,
   mark,

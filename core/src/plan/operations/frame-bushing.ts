@@ -46,7 +46,9 @@ export const frameBushing: PartOperation = {
         joint,
         orientation,
         needs: after,
-        title: `New ${side} bushing on, bracket by hand`,
+        title: w.refit.includes(joint)
+          ? `The ${side} bushing on again, bracket by hand`
+          : `New ${side} bushing on, bracket by hand`,
         detail: 'Both bolts a few turns, hard-to-reach one first. Rubber dry or silicone, never mineral oil or grease.',
       }),
     ];

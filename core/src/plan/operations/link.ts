@@ -46,16 +46,20 @@ export const link: PartOperation = {
         title: `${capital(side)} link in the hand`,
         detail: 'Work each end by hand. Play shows far better now.',
       }),
-      step({
-        id: sideStep('compare-link', side),
-        phase: 'fit',
-        minutes: w.minutes('link compared'),
-        needs: [sideStep('confirm-link', side)],
-        joint,
-        tools: ['rule', 'caliper'],
-        title: `Old ${side} link beside the new: length, thread, hold, side`,
-        detail: 'Caps off, nuts there, boots whole.',
-      }),
+      ...(w.refit.includes(joint)
+        ? []
+        : [
+            step({
+              id: sideStep('compare-link', side),
+              phase: 'fit',
+              minutes: w.minutes('link compared'),
+              needs: [sideStep('confirm-link', side)],
+              joint,
+              tools: ['rule', 'caliper'],
+              title: `Old ${side} link beside the new: length, thread, hold, side`,
+              detail: 'Caps off, nuts there, boots whole.',
+            }),
+          ]),
     ];
   },
   fit(w, side, joint, after) {
@@ -69,7 +73,9 @@ export const link: PartOperation = {
         joint,
         orientation,
         needs: after,
-        title: `New ${side} link in, nuts run on by hand`,
+        title: w.refit.includes(joint)
+          ? `The ${side} link in again, nuts run on by hand`
+          : `New ${side} link in, nuts run on by hand`,
         detail: 'Every thread by hand. Hard-to-reach end first.',
       }),
     ];

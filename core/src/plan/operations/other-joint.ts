@@ -14,7 +14,7 @@ export const otherJoint: PartOperation = {
       minutes: w.minutes('another joint'),
       needs: [...w.open, sideStep('soak', side), 'unload'],
       joint,
-      title: `Renew the ${sayJoint(joint, w.dialect)}`,
+      title: `${w.refit.includes(joint) ? 'Off and on again:' : 'Renew'} the ${sayJoint(joint, w.dialect)}`,
       detail:
         'By the vehicle maker’s procedure. This program does not lay out this work; it audits its fasteners and the alignment owed.',
     }),

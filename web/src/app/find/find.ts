@@ -72,20 +72,21 @@ import { Suspects } from './suspects';
           </button>
         }
       }
-      <div class="mt-4 grid grid-cols-3 gap-3">
+      <div class="mt-4 grid grid-cols-3 gap-2 sm:grid-cols-5" role="group" aria-label="How it is in the hand">
         @for (r of results; track r) {
           <button
             type="button"
-            class="btn !min-h-[72px] !gap-4 !px-2 !text-lg"
+            class="btn !min-h-[72px] flex-col !gap-1 !px-1 !text-[17px]"
             [class.btn-on]="j.hand === r"
             [attr.aria-pressed]="j.hand === r"
             (click)="record(r)"
             [attr.data-testid]="'result-' + r"
           >
-            <ak-gap-mark [state]="mark[r]" [size]="22" /><span class="inline-block first-letter:uppercase">{{ r }}</span>
+            <ak-gap-mark [state]="mark[r]" [size]="20" /><span class="inline-block first-letter:uppercase">{{ r }}</span>
           </button>
         }
       </div>
+      <p class="soft mt-1 text-sm" data-testid="slight-means">{{ slightMeans() }}</p>
       @if (j.contradicted) {
         <ak-contradiction [joint]="j.id" />
       }
@@ -177,7 +178,9 @@ export class Find {
   protected readonly sayState = sayState;
   protected readonly mark: Record<CheckResult, JointState> = {
     tight: 'sound',
+    slight: 'watch',
     moves: 'loose',
+    dangerous: 'dangerous',
     'can’t tell': 'can’t tell yet',
   };
 
@@ -197,6 +200,14 @@ export class Find {
   protected readonly manySettled = computed(
     () => (this.check()?.settles.length ?? 0) > 1 && !this.check()!.id.startsWith('grip'),
   );
+  /** What a trace means at this joint, and by whose rule. */
+  protected readonly slightMeans = computed(() => {
+    const j = this.joint();
+    if (!j) return '';
+    return this.store.state()!.context.rules.slightFails.includes(j.kind)
+      ? 'Slight is a fail here, by the shop’s rule: any play felt.'
+      : 'Slight: a trace. It is watched, or measured, and hinders no verdict.';
+  });
   protected readonly title = computed(() => {
     const j = this.joint();
     return j ? `${jointName(j.kind, this.session.dialect())}, ${j.side}` : '';

@@ -46,6 +46,7 @@ const NOISE: Record<GaugeKind, number> = { 'dial indicator': 0.008, caliper: 0.0
   selector: 'ak-sim-gauge',
   imports: [DialFace, RouterLink, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '(window:pagehide)': 'shut()' },
   template: `
     @if (gauge(); as g) {
       <main class="mx-auto flex min-h-dvh max-w-md flex-col gap-4 px-5 py-5">
@@ -190,6 +191,11 @@ export class SimGauge {
     inject(DestroyRef).onDestroy(() => life.unsubscribe());
   }
 
+  /** The window is shut: the bay is told at once, by what a browser still sends then. */
+  protected shut(): void {
+    const gone = new Blob([JSON.stringify({ here: 'gone' })], { type: 'application/json' });
+    if (this.gauge()) navigator.sendBeacon?.(`/api/gauges/${this.id()}/here`, gone);
+  }
   protected move(to: number): void {
     this.truth.set(Number(Math.max(this.low(), Math.min(this.high(), to)).toFixed(6)));
   }

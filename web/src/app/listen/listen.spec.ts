@@ -31,3 +31,20 @@ test('what was said before is there to be added to', async () => {
   await b.click(tid('save-complaint'));
   expect(b.written()[0]![1]).toMatchObject({ character: ['rattle', 'click'], words: 'rattles' });
 });
+
+test('a failed inspection says what failed and by whose rule, and nothing is stored without either', async () => {
+  const b = await bench(Listen, [], { kind: 'failed inspection' });
+  const save = async () => {
+    b.el.querySelector('ak-purpose form')!.dispatchEvent(new Event('submit'));
+    await b.settle();
+  };
+  await save();
+  await b.type(tid('purpose-what'), 'left link, torn boot');
+  await save();
+  expect(b.text()).toContain('Say by whose rule it failed');
+  expect(b.written()).toEqual([]);
+  await b.type(tid('purpose-rule'), 'the yearly inspection');
+  await save();
+  expect(b.written()).toEqual([['purpose', { what: 'left link, torn boot', rule: 'the yearly inspection' }]]);
+  expect(b.store.next()!.station).toBe('settle');
+});

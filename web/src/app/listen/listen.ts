@@ -6,6 +6,7 @@ import { draft } from '../state/draft';
 import { JobStore } from '../job/job-store';
 import { Suspects } from '../find/suspects';
 import { OwnDrive } from './own-drive';
+import { Purpose } from './purpose';
 
 type Complaint = EntryBodies['complaint'];
 const EMPTY: Complaint = { character: [], where: [], when: [], handling: [], history: [], words: '' };
@@ -13,7 +14,7 @@ const EMPTY: Complaint = { character: [], where: [], when: [], handling: [], his
 /** What the customer hears, picked word by word. */
 @Component({
   selector: 'ak-listen',
-  imports: [OwnDrive, Picks, Suspects],
+  imports: [OwnDrive, Picks, Purpose, Suspects],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (store.state()?.complaint && noise()) {
@@ -33,7 +34,9 @@ const EMPTY: Complaint = { character: [], where: [], when: [], handling: [], his
         </button>
       </div>
     }
-    @if (drive() && store.state()?.complaint) {
+    @if (!noise()) {
+      <ak-purpose />
+    } @else if (drive() && store.state()?.complaint) {
       <ak-own-drive />
       <ak-suspects class="mt-6 block" />
     } @else {

@@ -71,7 +71,7 @@ describe('a new type', () => {
     ['Link thread', 'big', /thread must be like M10×1.25/],
     ['Bar diameter', 'x', /bar diameter must be a number/],
     ['Link torque', '5 mm', /link torque has no unit called “mm”/],
-    ['Link torque', '48', /source of the torques is empty/],
+    ['Link torque', '48', /source of the value is empty/],
   ])('%s “%s” is refused by name and nothing is made', async (label, text, message) => {
     const m = await open();
     await m.type(tid('type-name'), 'Van');

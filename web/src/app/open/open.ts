@@ -145,7 +145,7 @@ export class Open {
       this.q.clear();
       this.km.clear();
       this.kind.clear();
-      await this.router.navigate(['/job', id, kind === 'noise' ? 'listen' : 'settle']);
+      await this.router.navigate(['/job', id, 'listen']);
     });
   }
   private async doing(work: () => Promise<void>): Promise<void> {

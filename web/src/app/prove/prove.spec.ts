@@ -1,6 +1,8 @@
 import { bench, LINK, stored, tid } from '../../test';
 import { Prove } from './prove';
 
+const purpose = () => stored('purpose', { what: 'to get at the rack', rule: '' });
+
 test('what is still open is listed; the drive and the recheck close theirs', async () => {
   const c = stored('choose', { joints: ['front.left.link-lower'], part: LINK, quantity: 1 });
   const yes = stored('answer', { answer: 'approved', what: 'x', parts: [c.id], who: 'o', how: 'by phone', warning: '' });
@@ -15,12 +17,12 @@ test('what is still open is listed; the drive and the recheck close theirs', asy
 });
 
 test('with nothing done to it nothing is to be proved', async () => {
-  const b = await bench(Prove, [], { kind: 'access' });
+  const b = await bench(Prove, [purpose()], { kind: 'access' });
   expect(b.el.querySelector(tid('blockers'))).toBeNull();
 });
 
 test('a distance that cannot be is refused with its bounds', async () => {
-  const b = await bench(Prove, [stored('road-test', { result: 'quiet', note: '' })], { kind: 'access' });
+  const b = await bench(Prove, [purpose()], { kind: 'access' });
   await b.type(tid('handback-km'), '12');
   await b.click(tid('hand-back'));
   expect(b.text()).toContain('The distance must be between 98000 and 98500 km. Nothing was changed.');

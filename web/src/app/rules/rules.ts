@@ -2,6 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { RouterLink } from '@angular/router';
 import {
   attempt,
+  isDangerous,
+  JOINT_KINDS,
   jointName,
   parseQuantity,
   ROLES,
@@ -125,6 +127,19 @@ import { AsLead } from '../session/as-lead';
             <span class="soft text-sm">{{ l.owner }}</span>
           </div>
         }
+        <h2 class="mt-7 text-xl font-bold">A slight play is a fail at</h2>
+        <p class="soft text-sm">
+          Elsewhere it is watched or measured. Play felt in a ball joint is a fail (common practice, no source); the inspection
+          rule where the vehicle runs comes first.
+        </p>
+        <ak-picks
+          class="mt-2 block"
+          label="A slight play is a fail at"
+          [options]="gradable"
+          [picked]="r().slightFails"
+          [names]="jointNames()"
+          (pickedChange)="save({ slightFails: $event })"
+        />
         <h2 class="mt-7 text-xl font-bold">Gauges</h2>
         @for (g of gauges(); track g.id) {
           <p class="rule flex flex-wrap items-baseline gap-x-3 py-2">
@@ -195,6 +210,11 @@ export class Rules {
       mm: l.limitMm,
       owner: l.owner,
     })),
+  );
+  /** The joints whose failure can take a wheel, and a hand can feel. */
+  protected readonly gradable = JOINT_KINDS.filter((k) => isDangerous(k) && k !== 'spring');
+  protected readonly jointNames = computed(
+    () => Object.fromEntries(this.gradable.map((k) => [k, jointName(k, this.r().dialect)])) as Partial<Record<JointKind, string>>,
   );
   protected readonly name = draft('rules.name', '');
   protected readonly role = signal<Role>('technician');

@@ -19,7 +19,10 @@ import {
   type Part,
   type Side,
   choiceBody,
+  choicesOf,
   ownPart,
+  ownTorques,
+  refitPart,
   quotedMinutes,
   readSize,
   SIZE_NAMES,
@@ -176,6 +179,8 @@ export class Settle {
   protected readonly warning = draft(`answer.warning.${this.job}`, '');
   protected readonly otherName = draft(`other.name.${this.job}`, '');
   protected readonly otherPrice = draft(`other.price.${this.job}`, '');
+  protected readonly otherTorque = draft(`other.torque.${this.job}`, '');
+  protected readonly otherSource = draft(`other.source.${this.job}`, '');
   protected readonly formError = signal('');
 
   constructor() {
@@ -205,8 +210,8 @@ export class Settle {
   }
 
   protected async choose(part: Part): Promise<void> {
-    const body = this.formed(() => choiceBody(this.joints(), part, this.reason()));
-    if (body && (await this.store.write('choose', body))) {
+    const bodies = this.formed(() => choicesOf(this.joints(), part, this.parts(), this.reason()));
+    if (bodies && (await this.store.writeAll(bodies.map((body) => ({ kind: 'choose' as const, body }))))) {
       this.adding.set(false);
       this.reason.clear();
     }
@@ -214,12 +219,27 @@ export class Settle {
   protected async chooseOther(e: Event): Promise<void> {
     e.preventDefault();
     const currency = this.store.state()!.context.rules.currency;
-    const body = this.formed(() => choiceBody(this.joints(), ownPart(uuid(), this.otherName(), this.otherPrice(), currency)));
+    const body = this.formed(() => {
+      const torque = ownTorques(this.store.state()!, this.joints(), this.otherTorque(), this.otherSource());
+      return choiceBody(
+        this.joints(),
+        ownPart(uuid(), this.otherName(), this.otherPrice(), currency, torque),
+        this.sides().length === 1 ? this.reason() : '',
+      );
+    });
     if (body && (await this.store.write('choose', body))) {
       this.otherName.clear();
       this.otherPrice.clear();
+      this.otherTorque.clear();
+      this.otherSource.clear();
       this.adding.set(false);
     }
+  }
+  /** The old part off and on again, both sides or one. */
+  protected async chooseRefit(): Promise<void> {
+    const { currency } = this.store.state()!.context.rules;
+    const body = this.formed(() => choiceBody(this.joints(), refitPart(currency), this.reason()));
+    if (body && (await this.store.write('choose', body))) this.adding.set(false);
   }
   /** What a form makes, or its sentence below the form. */
   private formed<T>(make: () => T): T | undefined {

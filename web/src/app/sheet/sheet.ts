@@ -52,7 +52,7 @@ const NAMES: Record<Station, string> = {
             @if (store.state()?.complaint?.words; as w) {
               <span class="text-bark"> “{{ w }}”</span>
             } @else if (v.kind !== 'noise') {
-              <span class="text-bark"> {{ v.kind }}</span>
+              <span class="text-bark"> {{ v.kind }}{{ store.state()?.purpose ? ': ' + store.state()!.purpose!.what : '' }}</span>
             }
           </p>
           <select

@@ -87,7 +87,7 @@ export class Shelf {
   private readonly api = inject(Api);
   /** From find-anything. */
   readonly q = input<string>();
-  protected readonly kinds = PART_KINDS.filter((k) => k !== 'other part');
+  protected readonly kinds = PART_KINDS.filter((k) => k !== 'other part' && k !== 'refit');
   protected readonly money = money;
   protected readonly typed = draft<string | null>('shelf.q', null);
   protected readonly text = Object.assign(() => this.typed() ?? this.q() ?? '', {

@@ -1,16 +1,36 @@
 import type { StoredEntry } from '@ash-knot/contract';
 import { DIAL } from '@ash-knot/core/test';
 import { bench, FakeEventSource, LINK, SESSION, SHOP, stored, tid, type FakeApi } from '../../test';
+import { TestBed } from '@angular/core/testing';
+import { Records } from '../job/records';
 import { Work } from './work';
 
+const purpose = () => stored('purpose', { what: 'planned', rule: '' });
 function approved(): StoredEntry[] {
   const c = stored('choose', { joints: ['front.left.link-lower', 'front.right.link-lower'], part: LINK, quantity: 2 });
-  return [c, stored('answer', { answer: 'approved', what: 'links', parts: [c.id], who: 'owner', how: 'by phone', warning: '' })];
+  return [
+    purpose(),
+    c,
+    stored('answer', { answer: 'approved', what: 'links', parts: [c.id], who: 'owner', how: 'by phone', warning: '' }),
+  ];
 }
-const PULL = 'POST /instruments/wrench/pull';
+const PULL = 'POST /gauges/wrench-1/pull';
+const WRENCH = {
+  ...DIAL,
+  id: 'wrench-1',
+  name: 'Wrench 20–200',
+  kind: 'torque wrench' as const,
+  unit: 'N·m' as const,
+  resolution: 0.1,
+  rangeMax: 200,
+};
+const withWrench = (a: FakeApi) => {
+  a.answers.set('GET /session', () => ({ ...SESSION, shop: { ...SHOP, gauges: [...SHOP.gauges, WRENCH] } }));
+  a.answers.set(PULL, () => ({}));
+};
 
 test('nothing to undo before somebody has said yes', async () => {
-  const b = await bench(Work, [approved()[0]!]);
+  const b = await bench(Work, approved().slice(0, 2));
   expect(b.text()).toContain('Nothing to undo yet');
 });
 
@@ -79,13 +99,33 @@ describe('one fastener', () => {
     expect(b.text(tid('target'))).toBe('48N·m');
     expect(b.text('ak-torque-card')).toContain('35 lbf·ft');
     expect(b.text('ak-torque-card')).toContain('test book, published as 48 N·m');
-    expect(b.text('ak-torque-card')).toContain('5 mm hex holds');
   });
-  test('the wrench’s click is recorded with what it was for', async () => {
-    const b = await open('left.link-lower-nut', {
-      api: (a) => a.answers.set(PULL, () => ({ achievedNm: 48.4, unit: 'N·m', wrench: 'w' })),
-    });
+  /** The open sheet's stream says it. */
+  const says = async (b: Awaited<ReturnType<typeof bench>>, said: Record<string, unknown>) => {
+    FakeEventSource.last!.push('said', { gauge: 'wrench-1', text: '', ...said });
+    await b.settle();
+  };
+  test('without a wrench there is no click to take: only the number to type, and a simulated one to open', async () => {
+    const b = await open('left.link-lower-nut', { api: withWrench });
+    expect(b.el.querySelector(tid('pull'))).toBeNull();
+    expect(b.el.querySelector(tid('open-wrench'))!.getAttribute('href')).toBe('/gauge/wrench-1');
+    // The big key asks for the number and takes what was typed; nothing is taken from a placeholder.
+    TestBed.inject(Records).pull.next('front.left.link-lower-nut');
+    await b.settle();
+    expect(b.written()).toEqual([]);
+    await says(b, { here: 'simulated' });
+    expect(b.text(tid('wrench'))).toBe('Connected: Wrench 20–200, simulated.');
+    expect(b.el.querySelector(tid('pull'))).not.toBeNull();
+    await says(b, { here: 'gone' });
+    expect(b.el.querySelector(tid('pull'))).toBeNull();
+  });
+  test('a simulated wrench is asked to pull; what it says is recorded with its name, and that it is simulated', async () => {
+    const b = await open('left.link-lower-nut', { api: withWrench });
+    await says(b, { here: 'simulated' });
     await b.click(tid('pull'));
+    expect(b.api.calls.at(-1)).toMatchObject({ path: '/gauges/wrench-1/pull', body: { nm: 48 } });
+    expect(b.written()).toEqual([]);
+    await says(b, { text: '48.4' });
     expect(b.written()[0]).toEqual([
       'torque',
       {
@@ -97,60 +137,45 @@ describe('one fastener', () => {
         value: 48.4,
         unit: 'N·m',
         method: 'torque wrench',
+        wrench: { id: 'wrench-1', name: 'Wrench 20–200', simulated: true },
       },
     ]);
+    expect(b.text('[data-step="tighten-front.left.link-lower-nut"]')).toContain('torque wrench, Wrench 20–200, simulated');
   });
   test('a wrench of the bay: recorded where it clicked at what was wanted, asked about where not', async () => {
-    const wrench = {
-      ...DIAL,
-      id: 'wrench-1',
-      kind: 'torque wrench' as const,
-      unit: 'N·m' as const,
-      resolution: 0.1,
-      rangeMax: 200,
-    };
-    const api = (a: FakeApi) =>
-      void a.answers.set('GET /session', () => ({ ...SESSION, shop: { ...SHOP, gauges: [...SHOP.gauges, wrench] } }));
-    const b = await open('left.link-lower-nut', { api });
-    const says = async (text: string, gauge = 'wrench-1') => {
-      FakeEventSource.last!.push('said', { gauge, text });
-      await b.settle();
-    };
-    await says('0.5', 'dial');
+    const b = await open('left.link-lower-nut', { api: withWrench });
+    await says(b, { gauge: 'dial', text: '0.5' });
     expect(b.written()).toEqual([]);
-    await says('70.0');
+    await says(b, { text: '70.0' });
     expect(b.written()).toEqual([]);
     expect(b.text('ak-torque-card')).toMatch(/46 % over/);
-    await says('48.3');
-    expect(b.written()[0]).toEqual(['torque', expect.objectContaining({ achievedNm: 48.3, method: 'torque wrench' })]);
+    await says(b, { text: '48.3' });
+    expect(b.written()[0]).toEqual([
+      'torque',
+      expect.objectContaining({ achievedNm: 48.3, wrench: expect.objectContaining({ simulated: false }) }),
+    ]);
   });
   test('through an adapter the wrench is set lower and the fastener’s own torque is recorded', async () => {
-    const b = await open('left.link-lower-nut', {
-      api: (a) =>
-        a.answers.set(PULL, (body) => ({ achievedNm: (body as { targetNm: number }).targetNm, unit: 'N·m', wrench: 'w' })),
-    });
+    const b = await open('left.link-lower-nut', { api: withWrench });
+    await says(b, { here: 'simulated' });
     await b.click(tid('wont-reach'));
     // 48 · 400 / 450
     expect(b.text(tid('target'))).toContain('42.7');
-    [...b.el.querySelectorAll<HTMLElement>('ak-torque-card .btn')]
-      .find((x) => x.textContent!.includes('Click with the adapter'))!
-      .click();
-    await b.settle();
+    await b.click(tid('pull'));
+    await says(b, { text: '42.7' });
     expect(b.written()[0]![1]).toMatchObject({
-      achievedNm: 48,
+      achievedNm: 48.04,
       method: 'wrench with adapter',
       detail: 'set 42.7 N·m, lever 400 mm, adapter 50 mm at 0°',
     });
   });
   test('typed in another unit it is converted and kept as written', async () => {
     const b = await open('left.link-lower-nut');
-    await b.click(tid('type-it'));
     await submit(b, '35,5 ft-lb');
     expect(b.written()[0]![1]).toMatchObject({ value: 35.5, unit: 'lbf·ft', achievedNm: 48.13 });
   });
   test('far from its target it is asked about once, with the unit that would fit; the second time it is taken as it is', async () => {
     const b = await open('left.link-lower-nut');
-    await b.click(tid('type-it'));
     await submit(b, '35');
     expect(b.text(tid('torque-question'))).toContain('Did you mean 35 lbf·ft?');
     expect(b.written()).toEqual([]);
@@ -159,7 +184,6 @@ describe('one fastener', () => {
   });
   test('past the proof load of its thread it is said so', async () => {
     const b = await open('left.link-lower-nut');
-    await b.click(tid('type-it'));
     await submit(b, '300');
     expect(b.text(tid('torque-question'))).toContain('past the proof load');
   });
@@ -169,32 +193,79 @@ describe('one fastener', () => {
     ['5 mm', /no unit called “mm”/],
   ])('“%s” changes nothing', async (text, message) => {
     const b = await open('left.link-lower-nut');
-    await b.click(tid('type-it'));
     await submit(b, text);
     expect(b.text(tid('torque-error'))).toMatch(message);
     expect(b.written()).toEqual([]);
   });
-  test('wheel nuts are counted by clicks in stages; one back is one back; the last click writes them all', async () => {
+  const wheels = (more: object) => [
+    'clicks',
+    { fastener: 'front.left.wheel-nut', clicks: 16, of: 16, targetNm: 110, targetText: '110 N·m', source: 'test book', ...more },
+  ];
+  test('wheel nuts are counted in stages, each at its own number; one back is one back; the last click writes them all', async () => {
     const b = await open('left.wheel-nut');
+    expect([b.text(tid('target')), b.text(tid('stage'))]).toEqual(['33N·m', 'stage 1 of 3, in the end 110 N·m']);
     await b.click(tid('click'));
     await b.click(tid('click'));
     [...b.el.querySelectorAll<HTMLElement>('ak-torque-card .btn')].find((x) => x.textContent!.includes('One back'))!.click();
     await b.settle();
     expect(b.text(tid('click'))).toBe('Click 2 of 16');
-    for (let i = 0; i < 15; i++) await b.click(tid('click'));
-    expect(b.written()).toEqual([
-      [
-        'clicks',
-        { fastener: 'front.left.wheel-nut', clicks: 16, of: 16, targetNm: 110, targetText: '110 N·m', source: 'test book' },
-      ],
-    ]);
+    for (let i = 0; i < 4; i++) await b.click(tid('click'));
+    expect(b.text(tid('target'))).toBe('77N·m');
+    for (let i = 0; i < 5; i++) await b.click(tid('click'));
+    expect(b.text(tid('target'))).toBe('110N·m');
+    // However fast the taps come, the group ends at its number.
+    const key = b.el.querySelector<HTMLElement>(tid('click'))!;
+    for (let i = 0; i < 20; i++) key.click();
+    await b.settle();
+    expect(b.written()).toEqual([wheels({})]);
+  });
+  test('a wrench counts a group: each click at its stage, by the same tolerance; the record says what the last round was pulled at', async () => {
+    const b = await open('left.wheel-nut', { api: withWrench });
+    await says(b, { here: 'simulated' });
+    await says(b, { text: '36.0' });
+    expect(b.text(tid('torque-error'))).toBe('36 N·m is not 33 N·m: this click does not count.');
+    for (let i = 0; i < 5; i++) await says(b, { text: '33.5' });
+    for (let i = 0; i < 5; i++) await says(b, { text: '76.0' });
+    for (let i = 0; i < 6; i++) await says(b, { text: `${108 + i}.0` });
+    const wrench = { id: 'wrench-1', name: 'Wrench 20–200', simulated: true };
+    expect(b.written()).toEqual([wheels({ pulled: { minNm: 108, maxNm: 113 }, wrench })]);
+  });
+  test('a whole group is said in two taps, and recorded as that', async () => {
+    const b = await open('left.wheel-nut');
+    expect(b.el.querySelector<HTMLButtonElement>(tid('all-pulled'))!.disabled).toBe(true);
+    await b.click(tid('value-seen'));
+    await b.click(tid('all-pulled'));
+    expect(b.written()).toEqual([wheels({ saidAtOnce: true })]);
+    expect(b.text('[data-step="tighten-front.left.wheel-nut"]')).toContain('all pulled at 110 N·m, said at once');
   });
   test('no line to the wrench is said, nothing is recorded', async () => {
-    const b = await open('left.link-lower-nut');
+    const b = await open('left.link-lower-nut', { api: withWrench });
+    await says(b, { here: 'simulated' });
     b.api.offline = true;
     await b.click(tid('pull'));
     expect(b.text(tid('torque-error'))).toContain('The line is down');
     expect(b.written()).toEqual([]);
+  });
+  test('the new part’s sheet says otherwise: its range rules from then on, and is recorded as a range', async () => {
+    const b = await open('left.link-lower-nut');
+    await b.click(tid('otherwise'));
+    await b.type(tid('found-value'), '83–112 ft-lb');
+    await b.type(tid('found-source'), 'sheet in the kit');
+    [...b.el.querySelectorAll('ak-torque-card form')].at(-1)!.dispatchEvent(new Event('submit'));
+    await b.settle();
+    expect(b.text(tid('target'))).toBe('112.5–151.9N·m');
+    await submit(b, '90 ft-lb');
+    expect(b.written().at(-1)![1]).toMatchObject({
+      targetNm: expect.closeTo(112.533, 3),
+      targetMaxNm: expect.closeTo(151.852, 3),
+      targetText: '83–112 lbf·ft',
+      source: 'sheet in the kit',
+    });
+  });
+  test('the new link’s own hold at tightening, the old one’s beside it', async () => {
+    const b = await open('left.link-lower-nut');
+    expect(b.text(tid('hardware'))).toContain('17 mm flats hold the stud');
+    expect(b.text(tid('old-hardware'))).toBe('The old part had 16 mm, held by 5 mm hex.');
   });
 });
 
@@ -208,7 +279,7 @@ test('no published value: firm and marked for a bracket, never for wheel nuts', 
   const entries = [c, stored('answer', { answer: 'approved', what: 'b', parts: [c.id], who: 'o', how: 'by phone', warning: '' })];
   const b = await bench(Work, entries, { kind: 'age replacement' });
   await b.click('[data-step="tighten-front.left.bracket-bolt"] .head');
-  expect(b.text('ak-torque-card')).toContain('No published value. None is invented here.');
+  expect(b.text('ak-torque-card')).toMatch(/No published value\..*13 mm on the bolt.*at ride height.*None is invented here\./);
   await b.click(tid('firm'));
   expect(b.written()).toEqual([['mark', { fastener: 'front.left.bracket-bolt', how: 'firm, unpublished' }]]);
 });
@@ -238,4 +309,14 @@ test('arms wait for the maker’s value: there is no key for firm', async () => 
     value: { fastener: 'arm-bolt', minNm: 105, source: 'maker’s book p. 12' },
   });
   expect(b.text(tid('target'))).toContain('105');
+});
+
+test('undone to get at something: the joint, then the bolt; it joins the plan', async () => {
+  const b = await bench(Work, [purpose()], { kind: 'access', select: 'front.left.frame-bushing' });
+  await b.click(tid('undone-1'));
+  expect(b.written()).toEqual([['undone', { fastener: 'front.left.bracket-bolt', count: 1 }]]);
+  expect(b.el.querySelector('[data-step="tighten-front.left.bracket-bolt"]')).not.toBeNull();
+  expect(b.store.next()!.station).toBe('work');
+  await b.click(tid('undone-1'));
+  expect(b.written().at(-1)).toEqual(['undone', { fastener: 'front.left.bracket-bolt', count: 0 }]);
 });

@@ -17,6 +17,11 @@ import {
   STUD_SPINS,
   orientationsFor,
   workJoints,
+  fastenerName,
+  isApproved,
+  mayBeUndone,
+  splitFastener,
+  type FastenerId,
   type Equipment,
   type Fate,
   type FaultId,
@@ -64,7 +69,25 @@ export class Work {
   protected readonly opened = signal<string | null>(null);
   protected readonly showLadder = signal<string | null>(null);
   protected readonly showPieces = signal(false);
-  protected readonly approved = computed(() => this.store.state()!.answers.some((a) => a.body.answer === 'approved'));
+  /** Work may begin: something was said yes to, or nothing had to be asked. */
+  protected readonly ready = computed(() => {
+    const s = this.store.state()!;
+    return s.choices.some((c) => isApproved(s, c.id)) || (s.choices.length === 0 && s.context.kind !== 'noise');
+  });
+  /** What stands at the joint that is touched, and may have been undone beside the plan. */
+  protected readonly alsoHere = computed(() => {
+    const [s, joint] = [this.store.state()!, this.store.selected()];
+    if (!joint) return [];
+    return mayBeUndone(s, joint).map((f) => ({
+      id: f.id,
+      label: `${fastenerName(splitFastener(f.id)!.kind, this.session.dialect())}, ${f.side}`,
+      counts: Array.from({ length: f.count }, (_, i) => i + 1),
+      undone: s.undone.get(f.id) ?? 0,
+    }));
+  });
+  protected undoneBesides(fastener: FastenerId, count: number): void {
+    void this.store.write('undone', { fastener, count });
+  }
   protected readonly setup = computed(() => this.store.state()!.setup);
 
   private readonly current = computed((): string | null => {

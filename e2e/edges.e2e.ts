@@ -162,13 +162,23 @@ test('keys: stations, joints, axles, tape, pocket, find, units; none fires while
 });
 
 // Long: a job from its opening to an answer.
-test('a planned replacement enters at Settle; one side needs a reason; a no needs its warning', async ({ page }) => {
+test('a planned replacement says why it is here, then settles; one side needs a reason; a no needs its warning', async ({
+  page,
+}) => {
   await signIn(page);
   await page.goto('/open');
   await page.getByTestId('plate-search').fill('BK1672');
   await page.locator('[data-plate="BK 1672"]').click();
   await page.getByRole('button', { name: 'age replacement' }).click();
+  await page.getByTestId('job-km').fill('900.000');
   await page.getByTestId('start-job').click();
+  // Ten times what it usually runs: asked about, and taken when it is said to be right.
+  await expect(page.getByTestId('km-question')).toContainText('Is it read rightly?');
+  await page.getByTestId('start-job').click();
+  await page.getByTestId('next').click();
+  await expect(page.getByTestId('purpose-what')).toBeFocused();
+  await page.getByTestId('purpose-what').fill('ten years old, before the winter');
+  await page.getByTestId('next').click();
   await expect(page).toHaveURL(/\/settle/);
   await page.getByRole('button', { name: 'left only' }).click();
   await page.getByTestId('choose').first().click();

@@ -275,6 +275,32 @@ describe('the ledger', () => {
     expect([r.status, fieldsOf(r.body)]).toEqual([422, ['at']]);
   });
 
+  test('an entry from before its job was opened is refused; what was measured keeps its moment', async () => {
+    const t = await app.tablet().signIn();
+    const job = await t.job('HB 0093');
+    const at = new Date(Date.now() - 400 * 86_400_000).toISOString();
+    const r = await write(t, job, { ...line(job, 'note', { text: 'x' }), at });
+    expect([r.status, fieldsOf(r.body)]).toEqual([422, ['at']]);
+    const zero = { ...line(job, 'zero', { gauge: 'dial-1', when: 'start', zeroMm: 0 }), at };
+    expect((await write(t, job, zero, line(job, 'strike', { entry: zero.id, why: 'only a test' }))).status).toBe(201);
+  });
+
+  test('a device writes only for names that were tapped on it', async () => {
+    const t = await app.tablet().signIn('ruan');
+    const job = await t.job('HB 0093');
+    await t.post('/session/person', { person: 'tobin' });
+    // A learner's tablet cannot store what the lead is said to have said.
+    const r = await write(t, job, line(job, 'verdict', { causes: [], reproduced: false, note: '' }, 'marit'));
+    expect([r.status, (r.body as Problem).detail]).toEqual([
+      403,
+      'This device does not write for that name: tap it first. Nothing was stored.',
+    ]);
+    // What was written under the name before, and was still on its way, is taken.
+    expect((await write(t, job, line(job, 'note', { text: 'mine' }, 'ruan'))).status).toBe(201);
+    await t.post('/session/person', { person: 'marit' });
+    expect((await write(t, job, line(job, 'note', { text: 'hers' }, 'marit'))).status).toBe(201);
+  });
+
   test('a part’s torques are the catalogue’s: none can be slipped in with a choice', async () => {
     const t = await app.tablet().signIn();
     const job = await t.job('HB 0093');
@@ -292,10 +318,19 @@ describe('the ledger', () => {
     for (const p of [
       { ...part, torque: [sheet] },
       { ...part, id: 'no-such-part' },
-      { ...part, id: 'own-1', kind: 'other part' as const, torque: [sheet] },
+      { ...part, id: 'own-1', kind: 'other part' as const, torque: [{ ...sheet, publisher: 'vehicle maker' as const }] },
+      { ...part, id: 'own-2', kind: 'other part' as const, torque: [{ ...sheet, source: ' ' }] },
+      { ...part, id: 'refit', kind: 'refit' as const, torque: [sheet] },
     ]) {
       expect([(await write(t, job, line(job, 'choose', { joints, part: p, quantity: 1 }))).status, p.id]).toEqual([422, p.id]);
     }
+    // One of one's own brings what its maker's sheet says, with where it is written.
+    const own = line(job, 'choose', {
+      joints,
+      part: { ...part, id: 'own-3', kind: 'other part' as const, torque: [{ ...sheet, source: 'sheet in the box' }] },
+      quantity: 1,
+    });
+    expect((await write(t, job, own, line(job, 'strike', { entry: own.id, why: 'only a test' }))).status).toBe(201);
     const bare = await write(t, job, line(job, 'choose', { joints, part, quantity: 1 }));
     expect([bare.status, (bare.body as Problem).detail]).toEqual([
       422,
@@ -354,6 +389,47 @@ describe('the hand-back', () => {
     expect((r.body as Problem).fields!.map((f) => f.message).join(' ')).toMatch(
       /Dangerous: left ball joint. The owner has not been told yet/,
     );
+  });
+});
+
+describe('a distance typed wrongly', () => {
+  const open = async (t: Tablet, vehicleId: string, distanceKm: number) => {
+    const id = freshId();
+    return { id, status: (await t.post('/jobs', { id, vehicleId, kind: 'access', bay: null, distanceKm })).status };
+  };
+  const km = async (vehicle: string) =>
+    (await app.db.query<{ distance_km: number }>('SELECT distance_km FROM vehicle WHERE id = $1', [vehicle])).rows[0]!
+      .distance_km;
+
+  test('is put right on the tape with a PIN, after the hand-back too; the file opens again, and a struck one counts no more', async () => {
+    const t = await app.tablet().signIn();
+    const typeId = ((await t.get('/types')).body as { id: string }[])[0]!.id;
+    const made = await t.post('/vehicles', { plate: 'KM 9', typeId, year: 2018, distanceKm: 980_000, kmPerDay: 30, owner: '' });
+    const vehicle = (made.body as { id: string }).id;
+    const { id: job } = await open(t, vehicle, 980_000);
+    const purpose = line(job, 'purpose', { what: 'to look at the bar', rule: '' });
+    const right = line(job, 'distance', { distanceKm: 98_000, wasKm: 980_000, why: 'a nought too many' });
+    expect((await write(t, job, right)).status).toBe(403);
+    await t.pin('ruan');
+    const back = line(job, 'hand-back', { distanceKm: 980_010, note: '' });
+    expect((await write(t, job, purpose, back)).status).toBe(201);
+    expect((await open(t, vehicle, 98_500)).status).toBe(422);
+    // The hand-back said it too: both are put right.
+    expect((await write(t, job, right, line(job, 'strike', { entry: back.id, why: 'wrong distance' }))).status).toBe(201);
+    expect(await km(vehicle)).toBe(98_000);
+    expect(((await t.get(`/jobs/${job}`)).body as JobView).distanceKm).toBe(98_000);
+    expect((await write(t, job, line(job, 'hand-back', { distanceKm: 98_010, note: '' }))).status).toBe(201);
+    const next = await open(t, vehicle, 98_500);
+    expect(next.status).toBe(201);
+    // One vehicle, one open sheet: the older hand-back is not taken back now, and it is said in words.
+    const again = line(job, 'strike', { entry: (await entriesOf(t, job)).at(-1)!.id, why: 'once more' });
+    const refused = await write(t, job, again);
+    expect([refused.status, (refused.body as Problem).detail]).toEqual([
+      409,
+      'KM 9 has a newer job open. Hand that one back first; then this hand-back can be struck.',
+    ]);
+    expect((await write(t, job, line(job, 'strike', { entry: right.id, why: 'it was right' }))).status).toBe(201);
+    expect(await km(vehicle)).toBe(980_000);
   });
 });
 

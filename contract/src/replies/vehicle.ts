@@ -9,6 +9,8 @@ export interface VehicleView {
   readonly typeName: string;
   readonly year: number;
   readonly distanceKm: number;
+  /** The day it was last said, ISO 8601; null before any job. */
+  readonly saidOn: string | null;
   readonly kmPerDay: number;
   readonly owner: string;
   /** Its job that is not handed back, if any. */

@@ -90,6 +90,9 @@ const ALL: readonly ElsewhereCheck[] = [
   },
 ];
 
+/** What is done in a check elsewhere, whatever the vehicle. */
+export const elsewhereTitle = (id: ElsewhereCheckId): string => ALL.find((c) => c.id === id)?.title ?? id;
+
 /** The checks elsewhere on a vehicle of this type. */
 export function elsewhereChecks(type: VehicleTypeSpec): ElsewhereCheck[] {
   const has = new Set<string>(faultsOf(type).map((f) => f.id));

@@ -10,7 +10,7 @@ export function caseOf(s: JobState): Case {
   const c = s.complaint;
   return {
     type: s.context.type,
-    distanceKm: s.context.distanceKm,
+    distanceKm: s.distanceKm,
     kerbSide: otherSide(s.context.rules.driverSide),
     character: c?.character ?? [],
     where: c?.where ?? [],

@@ -20,6 +20,8 @@ export interface JobState
     ProofState,
     Pick<Ledger, 'entries' | 'struck' | 'kept'> {
   readonly context: JobContext;
+  /** What it came in with, km: as it was put right, if it was. */
+  readonly distanceKm: number;
   /** The axle the job is about. */
   readonly axle: AxleEnd;
 }
@@ -48,6 +50,7 @@ export function foldJob(context: JobContext, entries: readonly Entry[]): JobStat
     entries: l.entries,
     struck: l.struck,
     kept: l.kept,
+    distanceKm: l.kept.distance?.body.distanceKm ?? context.distanceKm,
     axle: axleOf(l),
     ...complaintState(l),
     ...looksState(l, context, choices.renewed),

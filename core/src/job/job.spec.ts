@@ -1,10 +1,14 @@
 import { CONTEXT, DOUBLE_ARM_TYPE, ledger, LINK_PART } from '../test';
+import { frameFit } from '../bushing';
 import { diagnose, SHIPPED } from '../diagnosis';
 import { jointId, type JointId } from '../joint';
 import { mayWrite, type Entry } from '../ledger';
 import type { Side } from '../vehicle';
 import {
   alignmentOwed,
+  barAdvice,
+  findingsOf,
+  originOf,
   dangerousJoints,
   fastenersOf,
   foldJob,
@@ -617,4 +621,55 @@ test('who may write what', () => {
   expect(mayWrite('writer', 'hand-back')).toBe(false);
   expect(mayWrite('writer', 'torque')).toBe(false);
   expect(mayWrite('lead', 'hand-back')).toBe(true);
+});
+
+test('bar and bushing measured at Find arrive where the part is chosen, and rule over the file', () => {
+  const given = {
+    kind: 'two-bolt' as const,
+    material: 'rubber' as const,
+    cleanMm: [22.3],
+    seatMm: [20.9],
+    oldBoreMm: 22,
+    uMm: 0.02,
+  };
+  const { method, sentences, ...found } = frameFit(given);
+  const fit = e('result', {
+    what: 'frame fit',
+    joint: 'front.left.frame-bushing',
+    method,
+    given,
+    found,
+    words: sentences.join(' '),
+  });
+  const s = fold([fit]);
+  const w = wantedFor(s, ['front.left.frame-bushing', 'front.right.frame-bushing']);
+  expect([w.barMm, w.seatMm]).toEqual([22.3, expect.closeTo(20.9, 6)]);
+  expect(originOf(s, 'front', 'bar-diameter')).toBe('measured');
+  expect(barAdvice(s)).toEqual([{ side: 'left', renewBar: true, words: expect.stringContaining('renew the bar') }]);
+  expect(originOf(fold([]), 'front', 'bar-diameter')).toBe('file');
+  const usual = { ...CONTEXT, type: { ...CONTEXT.type, usual: ['linkLength' as const] } };
+  expect(originOf(fold([], usual), 'front', 'link-length')).toBe('usual');
+  const size = e('size', { axle: 'front', size: 'link-length', text: '302 mm', mm: 302 });
+  expect(originOf(fold([size], usual), 'front', 'link-length')).toBe('measured');
+});
+
+test('what the customer reads of a finding: the joint and its side, how bad, and what became of it', () => {
+  const boot = e('defect', { joint: 'front.right.link-upper', what: 'boot torn' });
+  const c = choose();
+  const fitted = e('step', { step: 'fit-link-left', state: 'done' });
+  const s = fold([grip('moves'), boot, c, approve([c.id]), fitted]);
+  expect(findingsOf(s).map((f) => f.sentence)).toEqual([
+    'Link, lower end, left: worn. It moves in the hand. Renewed.',
+    'Link, upper end, right: to be watched. Boot torn. Left as it is.',
+  ]);
+});
+
+test('the proof by hand stands beside a gauge’s, and one that still moves is not renewed away', () => {
+  const c = choose();
+  const base = [grip('moves'), c, approve([c.id]), e('step', { step: 'fit-link-left', state: 'done' })];
+  const at = (result: 'no play' | 'still moves' | 'slight') =>
+    fold([...base, e('proof', { results: [{ joint: 'front.left.link-lower', result }] })]).joints.get('front.left.link-lower')!;
+  expect(at('no play')).toMatchObject({ state: 'sound', why: 'Renewed; no play in the hand.', proof: 'no play' });
+  expect(at('slight').state).toBe('watch');
+  expect(at('still moves')).toMatchObject({ state: 'loose', why: 'Renewed, and it still moves in the hand.' });
 });

@@ -1,10 +1,12 @@
 import { sayFault } from '../diagnosis';
+import { LINK_PART } from '../test';
 import { makeEntry, sayEntry, type EntryBodies, type EntryKind } from '.';
 
 const say = <K extends EntryKind>(kind: K, body: EntryBodies[K]) =>
   sayEntry(makeEntry({ kind, body }, { id: 'i', job: 'j', by: 'ann', at: '2026-11-25T09:00:00Z' }), {
     joint: (j) => sayFault(j),
     fastener: (f) => f,
+    piece: (id) => id,
     step: (id) => (id === 'chock' ? 'Chock the rear wheels' : id),
   });
 
@@ -16,7 +18,7 @@ test.each([
       state: 'both-hanging',
       results: [{ joint: 'front.left.link-lower', result: 'moves' }],
     }),
-    'Left link, lower end: moves',
+    'Work the link by hand, both ends, both wheels hanging: left link, lower end moves',
   ],
   [
     say('check', {
@@ -28,11 +30,11 @@ test.each([
         result: 'can’t tell' as const,
       })),
     }),
-    'It rocks, at one of: left ball joint, left wheel bearing',
+    'Rock the wheel at 12 and 6, both wheels hanging: it rocks, at one of: left ball joint, left wheel bearing',
   ],
   [
     say('check', { check: 'tap-shields', state: 'on-wheels', results: [{ joint: 'exhaust shield', result: 'tight' }] }),
-    'Exhaust shield: nothing there',
+    'Tap the exhaust and its shields along their length, on its wheels: exhaust shield nothing there',
   ],
   [say('drive', { manoeuvre: 'left wheel over a bump', heard: 'knocks' }), 'Our drive, left wheel over a bump: knocks'],
   [
@@ -46,7 +48,7 @@ test.each([
         })),
       ),
     }),
-    'Shake 12 6: 4 joints tight',
+    'Rock the wheel at 12 and 6, both wheels hanging: 4 joints tight: left ball joint, right ball joint, left wheel bearing, right wheel bearing',
   ],
   [
     say('torque', {
@@ -74,5 +76,36 @@ test.each([
       playMm: 0.1,
     }),
     'Left frame bushing, play after 0.10 mm',
+  ],
+  [say('stands', { state: 'under-arm' }), 'It stands raised under the arm'],
+  [say('step', { step: 'soak-left', state: 'done', soak: 'cut short' }), 'soak-left: the wait was cut short'],
+  [
+    say('clicks', {
+      fastener: 'front.left.wheel-nut',
+      clicks: 16,
+      of: 16,
+      targetNm: 110,
+      targetText: '110 N·m',
+      source: 'b',
+      wrench: { id: 'w', name: 'Wrench 20–200', simulated: true },
+    }),
+    'front.left.wheel-nut: 16 of 16 clicks at 110 N·m, Wrench 20–200, simulated',
+  ],
+  [
+    say('choose', { joints: ['front.left.link-lower'], part: LINK_PART, quantity: 1, oneSideReason: 'the other is new' }),
+    'Chosen: 1 × Link, p1, 24.00 EUR each, for left link, lower end; one side: the other is new',
+  ],
+  [
+    say('rung', { step: 'link-off-left', ladder: 'stud spins', rung: 'pliers', title: 'Locking pliers on the stud' }),
+    'link-off-left, stud spins: Locking pliers on the stud',
+  ],
+  [say('height', { axle: 'front', side: 'left', mm: 372, text: '372 mm' }), 'Hub to arch, front left: 372 mm'],
+  [
+    say('distance', { distanceKm: 98_000, wasKm: 980_000, why: 'a nought too many' }),
+    'Distance put right: 98\u202f000 km, not 980\u202f000: a nought too many',
+  ],
+  [
+    say('proof', { results: [{ joint: 'front.left.link-lower', result: 'no play' }] }),
+    'After the work, by hand: left link, lower end no play',
   ],
 ])('%s', (said, expected) => expect(said).toBe(expected));

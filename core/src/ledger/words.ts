@@ -32,4 +32,6 @@ export interface LedgerWords {
   fastener(id: string): string;
   /** A step of the plan by its title; its id when the plan no longer has it. */
   step(id: string): string;
+  /** A piece that came off, by its name. */
+  piece(id: string): string;
 }

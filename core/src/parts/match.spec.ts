@@ -66,3 +66,22 @@ test('fitting ones first, excluded after; then ask for what separates', () => {
   expect(askNext(rankParts(parts, open), open)).toBe('stud-thread');
   expect(askNext(rankParts([LINK_PART], open), open)).toBeUndefined();
 });
+
+describe('what is said of a part follows who said it', () => {
+  const stranger = { ...LINK_PART, fits: [] };
+  const said = (from: Wanted['from']) => matchPart(stranger, { ...wanted, from }).sentence;
+  test('only what was measured is called measured', () => {
+    expect(said({ 'link-length': 'measured' })).toMatch(/^Not listed; fits what was measured;/);
+    expect(said({ 'link-length': 'file' })).toMatch(/^Not listed; fits the file’s word;/);
+    expect(said({ 'link-length': 'usual', 'stud-thread': 'usual' })).toMatch(
+      /fits only what is usual: measure before it is ordered/,
+    );
+  });
+  test('a bushing that leaves no grip at the worn seat is not first, and says so', () => {
+    const w: Wanted = { kinds: ['frame bushing'], barMm: 22, seatMm: 21.4 };
+    const small = { ...bushing, id: 's', boreMm: 21, priceMinor: 9000 };
+    const [first, last] = rankParts([bushing, small], w);
+    expect([first!.part.id, last!.part.id]).toEqual(['s', 'b']);
+    expect(last!.sentence).toContain('At the worn seat it has no grip (0.10 mm of air).');
+  });
+});

@@ -1,4 +1,5 @@
 import { positive } from '../error';
+import { fixed } from '../text';
 import type { AxleEnd, Hold } from '../vehicle';
 import type { Part, PartKind, Size } from './part';
 
@@ -15,7 +16,14 @@ export interface Wanted {
   readonly holdMm?: number | undefined;
   /** The bar's clean (nominal) diameter. */
   readonly barMm?: number | undefined;
+  /** The thinnest the bar is where a bushing sits, where it was measured. */
+  readonly seatMm?: number | undefined;
+  /** Where each of these comes from; what is only usual was measured by nobody. */
+  readonly from?: Partial<Record<Size, Origin>>;
 }
+
+/** Where a size comes from. */
+export type Origin = 'measured' | 'file' | 'usual';
 
 export interface FitLine {
   readonly what: string;
@@ -92,6 +100,17 @@ export function matchPart(part: Part, w: Wanted): Candidate {
     if (interference < 0) excluded.push(`Its ${part.boreMm} mm bore is larger than the ${w.barMm} mm bar.`);
     else if (interference > most) excluded.push(`Its ${part.boreMm} mm bore is too tight on the ${w.barMm} mm bar.`);
   }
+  const air = w.seatMm !== undefined && part.boreMm !== undefined ? part.boreMm - w.seatMm : undefined;
+  if (air !== undefined) {
+    lines.push({
+      what: 'grip at the seat',
+      wanted: 'some',
+      has: air < 0 ? `${fixed(-air, 2)} mm` : 'none',
+      fit: air < 0 ? 'same' : 'differs',
+    });
+    // It would knock from the first day: never first, and it says so.
+    if (air >= 0) score *= 0.3;
+  }
   if (w.nutHexMm !== undefined && part.nutHexMm !== undefined) {
     const same = Math.abs(w.nutHexMm - part.nutHexMm) < 0.5;
     lines.push({
@@ -119,9 +138,27 @@ export function matchPart(part: Part, w: Wanted): Candidate {
   const agree = lines.filter((l) => l.fit === 'same').map((l) => l.what);
   const sentence = excluded.length
     ? excluded.join(' ')
-    : `${listed ? 'Listed for this vehicle' : 'Fits what was measured'}${agree.filter((a) => a !== 'listed for this vehicle').length ? `; ${agree.filter((a) => a !== 'listed for this vehicle').join(', ')} agree` : ''}${part.stock > 0 ? '; on the shelf' : `; here in ${part.deliveryHours} h`}.`;
+    : `${listed ? 'Listed for this vehicle' : fitsWhat(w, agree)}${agree.filter((a) => a !== 'listed for this vehicle').length ? `; ${agree.filter((a) => a !== 'listed for this vehicle').join(', ')} agree` : ''}${part.stock > 0 ? '; on the shelf' : `; here in ${part.deliveryHours} h`}.${air !== undefined && air >= 0 ? ` At the worn seat it has no grip (${fixed(air, 2)} mm of air).` : ''}`;
   return { part, excluded, score, lines, sentence };
 }
+
+/** What an unlisted part is known to fit: only what was measured is called that. */
+function fitsWhat(w: Wanted, agree: readonly string[]): string {
+  const size = (what: string) => OF_LINE[what];
+  const origins = agree.map((a) => size(a) && w.from?.[size(a)!]);
+  if (origins.includes('measured')) return 'Not listed; fits what was measured';
+  return origins.includes('file')
+    ? 'Not listed; fits the file’s word'
+    : 'Not listed; fits only what is usual: measure before it is ordered';
+}
+/** The size each line of a comparison is about. */
+const OF_LINE: Readonly<Record<string, Size>> = {
+  length: 'link-length',
+  'stud thread': 'stud-thread',
+  'nut hex': 'nut-hex',
+  'held by': 'hold',
+  'bore for the bar': 'bar-diameter',
+};
 
 const sayHold = (h: Hold, mm?: number): string => (h === 'none' ? 'nothing' : `${mm ?? '?'} mm ${h}`);
 

@@ -15,10 +15,20 @@ export function fixed(value: number, digits: number): string {
   return f.format(value);
 }
 
-/** A whole number with a thin gap between thousands, as on a service sheet: "148 210". */
+/** A whole number with a thin gap between thousands that no line breaks in, as on a service sheet: "148\u202f210". */
 export function grouped(value: number): string {
   return GROUPED.formatToParts(value)
-    .map((p) => (p.type === 'group' ? ' ' : p.value))
+    .map((p) => (p.type === 'group' ? '\u202f' : p.value))
     .join('');
 }
 const GROUPED = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 0 });
+
+/** Decimals of a currency by its own custom: two of most, none of some. */
+const decimalsOf = (currency: string): number =>
+  new Intl.NumberFormat('en-GB', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;
+
+/** 2400 minor units of EUR → "24.00 EUR"; how many minor units make one, the currency says. */
+export function sayMoney(minor: number, currency: string): string {
+  const digits = decimalsOf(currency);
+  return `${fixed(minor / 10 ** digits, digits)} ${currency}`;
+}

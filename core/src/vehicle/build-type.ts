@@ -6,7 +6,7 @@ import { layoutOf, usualPoints, type AxleSpec } from './axle';
 import { BUSHINGS } from './bushings';
 import type { Suspension } from './layouts';
 import { LINKS, type LinkKind } from './links';
-import { VEHICLE_TYPE_VERSION, type VehicleTypeSpec } from './type';
+import { VEHICLE_TYPE_VERSION, type Assumable, type VehicleTypeSpec } from './type';
 import { AXLES, type AxleEnd, type Hold } from './words';
 
 /** A type as somebody describes it at the vehicle: lengths, threads and torques as they were typed. */
@@ -57,8 +57,9 @@ function bookValue(fastener: FastenerKind, field: string, text: string, thread: 
  * A vehicle type from what was typed: a bar on links in front, none behind. What nobody measured is usual,
  * and marked so.
  * @throws BadInput naming the field and its bound.
+ * @param usual what nobody has changed from its usual value: it is stored as that
  */
-export function buildType(f: TypeForm): VehicleTypeSpec {
+export function buildType(f: TypeForm, usual: readonly Assumable[] = []): VehicleTypeSpec {
   if (!f.name.trim()) throw new BadInput('name of the type', 'is empty');
   const trackMm = mm('track', f.track, 800, 2600);
   const tyreDiameterMm = mm('tyre diameter', f.tyreDiameter, 380, 1200);
@@ -104,6 +105,7 @@ export function buildType(f: TypeForm): VehicleTypeSpec {
   return {
     version: VEHICLE_TYPE_VERSION,
     name: f.name.trim(),
+    ...(usual.length ? { usual } : {}),
     axles: { front, rear },
     jackingPoints: f.jackingPoints.trim() || 'as the maker says',
     tips: [],

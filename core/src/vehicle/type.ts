@@ -5,12 +5,18 @@ import { SUSPENSIONS, type Suspension } from './layouts';
 import { AXLES, type AxleEnd } from './words';
 
 /** Raised whenever the shape of a stored type changes; older ones are read through `readVehicleType`. */
-export const VEHICLE_TYPE_VERSION = 2;
+export const VEHICLE_TYPE_VERSION = 3;
+
+/** What a type says of its bar and links, and may say only because it is usual. */
+export const ASSUMABLE = ['bar', 'linkLength', 'linkThread', 'linkHex', 'hold'] as const;
+export type Assumable = (typeof ASSUMABLE)[number];
 
 export interface VehicleTypeSpec {
   readonly version: typeof VEHICLE_TYPE_VERSION;
   readonly name: string;
   readonly axles: Readonly<Record<AxleEnd, AxleSpec>>;
+  /** Usual values nobody has measured or read in a book: never called the file's word. */
+  readonly usual?: readonly Assumable[] | undefined;
   readonly jackingPoints: string;
   /** Published torques, by axle. */
   readonly torqueBook: Readonly<Record<AxleEnd, readonly BookValue[]>>;
@@ -31,6 +37,8 @@ const UPCASTS: Readonly<Record<number, (type: Raw) => Raw>> = {
     version: 2,
     axles: Object.fromEntries(AXLES.map((end) => [end, axleFrom1(table(table(type['axles'])[end]))])),
   }),
+  // Version 2 did not say what was only usual.
+  2: (type) => ({ ...type, version: 3 }),
 };
 
 function axleFrom1({ driven, ...axle }: Raw): Raw {

@@ -24,15 +24,21 @@ export function makePool(connectionString: string, lost: (err: Error) => void = 
 /** Runs `work` in one transaction: all of it is stored or none. */
 export async function inTransaction<T>(db: Db, work: (tx: pg.PoolClient) => Promise<T>): Promise<T> {
   const tx = await db.connect();
+  // A connection that breaks while it is checked out says so here and nowhere else: unheard it ends the process.
+  let broken: Error | undefined;
+  const hear = (e: Error) => void (broken = e);
+  tx.on('error', hear);
   try {
     await tx.query('BEGIN');
     const result = await work(tx);
     await tx.query('COMMIT');
     return result;
   } catch (e) {
-    await tx.query('ROLLBACK');
+    // What cannot be rolled back any more was never committed; the connection is given up with it.
+    await tx.query('ROLLBACK').catch((lost: Error) => (broken ??= lost));
     throw e;
   } finally {
-    tx.release();
+    tx.off('error', hear);
+    tx.release(broken);
   }
 }

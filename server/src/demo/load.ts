@@ -43,7 +43,7 @@ export async function loadDemo(db: Db, now: Date): Promise<{ vehicles: number; p
     for (const v of vehicles) await insertVehicle(tx, { ...v, id: vehicleIds.get(v.key)!, typeId: typeIds[v.type]! });
     for (const j of jobs) {
       await tx.query(
-        'INSERT INTO job (id, vehicle_id, kind, bay, distance_km, opened_at, opened_by) VALUES ($1,$2,$3,$4,$5,$6,$7)',
+        'INSERT INTO job (id, vehicle_id, kind, bay, distance_km, opened_km, opened_at, opened_by) VALUES ($1,$2,$3,$4,$5,$5,$6,$7)',
         [j.id, vehicleIds.get(j.vehicle), j.kind, j.bay, j.distanceKm, new Date(j.openedAt), j.openedBy],
       );
       await tx.query(

@@ -1,6 +1,7 @@
 import { Router } from 'express';
 import * as z from 'zod';
 import { moveJob, newJob } from '@ash-knot/contract';
+import { grouped } from '@ash-knot/core';
 import { inTransaction, type Db } from '../db/pool';
 import { worker } from '../session/guard';
 import { badInput, conflict, notFound, param, parse } from '../http/problem';
@@ -28,10 +29,13 @@ export function jobRoutes(db: Db, news: LiveNews): Router {
     const vehicle = await vehicleById(db, body.vehicleId);
     if (!vehicle) throw notFound('vehicle');
     if (body.distanceKm < vehicle.distanceKm)
-      throw badInput('distanceKm', `must be ${Math.round(vehicle.distanceKm)} km or more, as in the file`);
+      throw badInput(
+        'distanceKm',
+        `must be ${grouped(vehicle.distanceKm)} km or more, as in the file; if the file is wrong, it is put right on the tape of the job that said so`,
+      );
     await inTransaction(db, async (tx) => {
       const { rowCount } = await tx.query(
-        'INSERT INTO job (id, vehicle_id, kind, bay, distance_km, opened_by) VALUES ($1,$2,$3,$4,$5,$6) ON CONFLICT DO NOTHING',
+        'INSERT INTO job (id, vehicle_id, kind, bay, distance_km, opened_km, opened_by) VALUES ($1,$2,$3,$4,$5,$5,$6) ON CONFLICT DO NOTHING',
         [body.id, body.vehicleId, body.kind, body.bay, body.distanceKm, by],
       );
       if (!rowCount) {

@@ -28,6 +28,11 @@ export async function keepLesson(db: Queryable, id: string, closedAt: string): P
   );
 }
 
+/** A closed job's distance was put right: its lesson moves with it. */
+export async function moveLesson(db: Queryable, job: string): Promise<void> {
+  await db.query('UPDATE lesson l SET distance_km = j.distance_km FROM job j WHERE j.id = l.job_id AND l.job_id = $1', [job]);
+}
+
 /** Takes the lesson of a job that is open again away. */
 export async function dropLesson(db: Queryable, job: string): Promise<void> {
   await db.query('DELETE FROM lesson l USING job j WHERE l.job_id = $1 AND j.id = l.job_id AND j.closed_at IS NULL', [job]);

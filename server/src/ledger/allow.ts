@@ -61,17 +61,30 @@ const CHECKS: { readonly [K in EntryKind]?: (tx: Queryable, e: Entry<K>, by: By)
   },
 };
 
-/**
- * Is this person allowed to write this entry, now? Throws the problem when not.
- * @param confirm throws unless that person has given their PIN lately
- * @param closed whether the job was handed back
- */
-export async function allow(tx: Queryable, confirm: By['confirm'], e: Entry, closed: boolean): Promise<void> {
+/** The device an entry comes from, and the job it is for. */
+interface From {
+  /** Throws unless that person has given their PIN lately. */
+  confirm(person: string): void;
+  /** Whether that person's name was tapped on this device. */
+  speaksFor(person: string): Promise<boolean>;
+  readonly openedAt: Date;
+  /** Whether the job was handed back. */
+  readonly closed: boolean;
+}
+
+/** What was measured may be taken in from a file of another job: it keeps the moment it was measured. */
+const MEASURED: ReadonlySet<EntryKind> = new Set(['reading', 'zero', 'loop', 'result']);
+
+/** Is this person allowed to write this entry, now, from this device? Throws the problem when not. */
+export async function allow(tx: Queryable, e: Entry, { confirm, speaksFor, openedAt, closed }: From): Promise<void> {
   const role = await personRole(tx, e.by);
   if (!role) throw forbidden('Nobody of that name works here.');
+  if (!(await speaksFor(e.by))) throw forbidden('This device does not write for that name: tap it first. Nothing was stored.');
   if (!mayWrite(role, e.kind)) throw forbidden(`A ${role} does not write this: ${e.kind}. Nothing was stored.`);
   if (Date.parse(e.at) > Date.now() + CLOCK_MS)
     throw badInput('at', 'is in the future. Check this device’s clock', 'is in the future');
+  if (Date.parse(e.at) < openedAt.getTime() - CLOCK_MS && !MEASURED.has(e.kind))
+    throw badInput('at', 'lies before this job was opened. Check this device’s clock', 'is before the job');
   if (closed && !takenAfterHandBack(e.kind)) throw conflict(HANDED_BACK);
   if (isSigned(e.kind)) confirm(e.by);
   const check = CHECKS[e.kind] as ((tx: Queryable, e: Entry, by: By) => Promise<void>) | undefined;
@@ -87,9 +100,21 @@ async function checkStrike(tx: Queryable, e: Entry<'strike'>, { role, confirm }:
   const struck = rows[0];
   if (!struck || struck.job_id !== e.job) throw notFound('entry to strike');
   if (struck.kind === 'strike') throw conflict('A strike is not struck; write the entry again.');
+  if (struck.kind === 'hand-back') await onlyOpenJob(tx, e.job);
   if (struck.by_person === e.by && !isSigned(struck.kind)) return;
   if (role === 'learner') throw forbidden('A learner strikes only their own entries.');
   confirm(e.by);
+}
+
+/** A hand-back is not taken back while its vehicle has a newer job open: one vehicle has one sheet. */
+async function onlyOpenJob(tx: Queryable, job: string): Promise<void> {
+  const { rows } = await tx.query<{ plate: string }>(
+    `SELECT v.plate FROM job j JOIN job other ON other.vehicle_id = j.vehicle_id AND other.id <> j.id AND other.closed_at IS NULL
+       JOIN vehicle v ON v.id = j.vehicle_id WHERE j.id = $1`,
+    [job],
+  );
+  if (rows[0])
+    throw conflict(`${rows[0].plate} has a newer job open. Hand that one back first; then this hand-back can be struck.`);
 }
 
 async function knownGauge(tx: Queryable, gauge: string): Promise<void> {

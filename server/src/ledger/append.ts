@@ -1,6 +1,6 @@
 import type { Entry } from '@ash-knot/core';
 import type { Queryable } from '../db/pool';
-import { dropLesson, keepLesson } from '../learning/lessons';
+import { dropLesson, keepLesson, moveLesson } from '../learning/lessons';
 import { project } from './tables';
 
 /** Writes an entry and all that follows from it. True when it was new, false when the same id was already there. */
@@ -12,6 +12,8 @@ export async function append(db: Queryable, e: Entry): Promise<boolean> {
   if (!rowCount) return false;
   await project(db, e);
   if (e.kind === 'hand-back') await keepLesson(db, e.job, e.at);
+  // How far it had gone is part of what a closed job taught.
+  if (e.kind === 'distance') await moveLesson(db, e.job);
   // A job that is open again has taught nothing yet.
   if (e.kind === 'strike') await dropLesson(db, e.job);
   return true;

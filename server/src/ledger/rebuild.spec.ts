@@ -94,7 +94,7 @@ async function everything(): Promise<Record<string, unknown[]>> {
     'SELECT * FROM torque_record ORDER BY entry_id',
     'SELECT * FROM recheck ORDER BY entry_id',
     'SELECT * FROM said ORDER BY entry_id',
-    'SELECT id, closed_at FROM job ORDER BY id',
+    'SELECT id, closed_at, distance_km FROM job ORDER BY id',
     'SELECT id, distance_km FROM vehicle ORDER BY id',
     'SELECT * FROM lesson ORDER BY job_id',
   ])
@@ -154,12 +154,18 @@ test('every table made anew from the ledger is what it was, struck entries, hand
   await write(t, line(prove.job, 'strike', { entry: done.id, why: 'another vehicle' }));
   await app.db.query('UPDATE lesson SET undone_at = now() WHERE job_id = (SELECT job_id FROM lesson ORDER BY closed_at LIMIT 1)');
 
+  const open = await t.job('NR 508');
+  const wrong = line(open, 'distance', { distanceKm: 12, wasKm: 1, why: 'slip' });
+  await write(t, wrong, line(open, 'strike', { entry: wrong.id, why: 'a slip of its own' }));
+  await write(t, line(open, 'distance', { distanceKm: 34_567, wasKm: 1, why: 'read again' }));
+
   const live = await everything();
   expect(live['SELECT * FROM said ORDER BY entry_id']!.some((r) => (r as { struck: boolean }).struck)).toBe(true);
   // Damage that a rebuild must mend.
   await app.db.query('DELETE FROM torque_record');
   await app.db.query('UPDATE reading SET play_mm = 9, struck = false');
   await app.db.query('UPDATE job SET closed_at = NULL WHERE id = $1', [prove.job]);
+  await app.db.query('UPDATE job SET distance_km = 5 WHERE id = $1', [open]);
   expect(await rebuild(app.db)).toBeGreaterThan(1000);
   const anew = await everything();
   for (const [sql, rows] of Object.entries(live)) expect([sql, anew[sql]]).toEqual([sql, rows]);
@@ -183,7 +189,7 @@ test('entries, types and the suspects table of an older program are read as toda
   const view = (await t.get(`/jobs/${job}`)).body as JobView;
   expect(view.entries.at(-1)).toMatchObject({ kind: 'size', version: 2, body: { size: 'nut-hex' } });
   expect(view.type).toMatchObject({
-    version: 2,
+    version: 3,
     axles: { front: { powered: true, points: { hub: { at: [0, 780, 345], from: 'usual' } } } },
   });
   const shop = ((await t.get('/session')).body as SessionView).shop!;

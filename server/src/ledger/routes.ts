@@ -3,6 +3,7 @@ import * as z from 'zod';
 import { newEntries } from '@ash-knot/contract';
 import { inTransaction, type Db } from '../db/pool';
 import { confirmedBy, worker } from '../session/guard';
+import { maySpeakFor } from '../session/queries';
 import { badInput, conflict, notFound, param, parse } from '../http/problem';
 import { jobRow } from '../job/queries';
 import { announceJob } from '../live/channel';
@@ -37,7 +38,12 @@ export function ledgerRoutes(db: Db, news: LiveNews): Router {
             throw conflict(`The entry ${e.id} already stands for something else. Nothing was stored.`);
           continue;
         }
-        await allow(tx, (person) => confirmedBy(res, person), e, closed);
+        await allow(tx, e, {
+          confirm: (person) => confirmedBy(res, person),
+          speaksFor: (person) => maySpeakFor(tx, res.locals.session!, person),
+          openedAt: job.openedAt,
+          closed,
+        });
         if (await append(tx, e)) fresh = true;
         if (e.kind === 'hand-back') closed = true;
         if (e.kind === 'strike') closed = (await jobRow(tx, id))!.closedAt !== null;

@@ -29,17 +29,24 @@ export class LiveNews {
       application_name: 'ash-knot news',
     });
     client.on('notification', (n) => n.payload && this.hearAll(n.payload));
-    client.on('error', (err) => {
-      this.log.warn({ err }, 'news connection lost');
-      void this.restart();
-    });
-    await client.connect();
-    await client.query(`LISTEN ${CHANNEL}`);
+    // Said more than once, and once more when it has ended: one listener is replaced by one.
+    client.on('error', (err) => void this.lost(client, err));
+    client.on('end', () => void this.lost(client));
+    try {
+      await client.connect();
+      await client.query(`LISTEN ${CHANNEL}`);
+    } catch (err) {
+      await client.end().catch(() => undefined);
+      throw err;
+    }
     this.client = client;
   }
 
-  private async restart(): Promise<void> {
+  private async lost(client: pg.Client, err?: Error): Promise<void> {
+    if (this.closed || this.client !== client) return;
+    this.log.warn({ err }, 'news connection lost');
     this.client = undefined;
+    await client.end().catch(() => undefined);
     while (!this.closed && !this.client) {
       await new Promise((r) => setTimeout(r, 1000));
       try {

@@ -26,7 +26,21 @@ export async function openSession(db: Queryable, bay: string, person: string): P
     `INSERT INTO session (token_hash, bay, person_id, expires_at) VALUES ($1, $2, $3, now() + make_interval(days => $4))`,
     [hash(token), bay, person, SESSION_DAYS],
   );
+  await speaksFor(db, hash(token), person);
   return token;
+}
+
+/** A name was tapped on this device: from now on it may speak for that person. */
+const speaksFor = (db: Queryable, tokenHash: Buffer, person: string) =>
+  db.query('INSERT INTO session_person (token_hash, person_id) VALUES ($1, $2) ON CONFLICT DO NOTHING', [tokenHash, person]);
+
+/** Whether this person's name was ever tapped on this device. */
+export async function maySpeakFor(db: Queryable, s: SessionRow, person: string): Promise<boolean> {
+  const { rowCount } = await db.query('SELECT 1 FROM session_person WHERE token_hash = $1 AND person_id = $2', [
+    s.tokenHash,
+    person,
+  ]);
+  return Boolean(rowCount);
 }
 
 export async function findSession(db: Queryable, token: string): Promise<SessionRow | undefined> {
@@ -40,16 +54,20 @@ export async function findSession(db: Queryable, token: string): Promise<Session
 
 export const closeSession = (db: Queryable, s: SessionRow) =>
   db.query('DELETE FROM session WHERE token_hash = $1', [s.tokenHash]);
-export const setPerson = (db: Queryable, s: SessionRow, person: string) =>
-  db.query('UPDATE session SET person_id = $2, confirmed_person = NULL, confirmed_until = NULL WHERE token_hash = $1', [
+export async function setPerson(db: Queryable, s: SessionRow, person: string): Promise<void> {
+  await db.query('UPDATE session SET person_id = $2, confirmed_person = NULL, confirmed_until = NULL WHERE token_hash = $1', [
     s.tokenHash,
     person,
   ]);
-export const setConfirmed = (db: Queryable, s: SessionRow, person: string) =>
-  db.query(
+  await speaksFor(db, s.tokenHash, person);
+}
+export async function setConfirmed(db: Queryable, s: SessionRow, person: string): Promise<void> {
+  await db.query(
     `UPDATE session SET person_id = $2, confirmed_person = $2, confirmed_until = now() + make_interval(mins => $3) WHERE token_hash = $1`,
     [s.tokenHash, person, CONFIRM_MINUTES],
   );
+  await speaksFor(db, s.tokenHash, person);
+}
 
 export async function people(db: Queryable): Promise<PersonView[]> {
   const { rows } = await db.query<PersonView>('SELECT id, name, role FROM person WHERE active ORDER BY name');

@@ -85,6 +85,7 @@ export const job = (entries: readonly StoredEntry[] = [], kind: JobKind = 'noise
     typeName: 'Test van',
     year: 2016,
     distanceKm: 98_000,
+    saidOn: '2026-01-05T09:00:00Z',
     kmPerDay: 40,
     owner: 'The lighthouse',
     openJob: JOB_ID,

@@ -18,6 +18,7 @@ export type Target =
   | 'recheck'
   | 'hand-back'
   | 'step'
+  | 'height'
   | 'sheet';
 
 /** What the big key does. The interface knows how; core knows which. */

@@ -14,6 +14,7 @@ import {
   foldJob,
   handBackBlockers,
   nextLine,
+  readHeight,
   recheckBody,
   requestOf,
   type JobContext,
@@ -135,6 +136,10 @@ class Walker {
         ];
       }
       case 'go':
+        if (a.at === 'height')
+          return SIDES.map((side) =>
+            e('height', { axle: 'front', side, mm: side === 'left' ? 372 : 355, text: side === 'left' ? '372 mm' : '355 mm' }),
+          );
         if (a.at === 'road') return [e('road-test', { result: 'quiet', note: '' })];
         if (a.at === 'hand-back') return [e('hand-back', { distanceKm: 148_214, note: '' })];
         if (a.at === 'drive' && !this.truth.heard)
@@ -275,6 +280,16 @@ describe('what the key asks for', () => {
     expect(line(1).action).toMatchObject({ kind: 'caution', step: 'link-off-left' });
     expect(w.state.steps.get('link-off-left')).toBeUndefined();
   });
+});
+
+test('gripped rubber: the height is a number before anything is raised, and stands again where it is tightened', () => {
+  const w = new Walker({}, { ...CONTEXT, kind: 'age replacement' }).add(purpose()).choose(['frame-bushing']).answer('approved');
+  const asked = w.follow((l) => l.action.kind === 'go' && l.action.at === 'height');
+  expect([asked.title, asked.label]).toEqual(['Measure hub to arch, both sides, and write it down.', 'Write it down']);
+  const at = w.follow((l) => l.action.kind === 'step' && l.action.step === 'ride-height');
+  expect(at.why).toMatch(/^Left 372 mm, right 355 mm: the right side is 17 mm lower. Look at its spring\. /);
+  expect(() => readHeight(w.state, 'left', '3 mm')).toThrow(/hub to arch, left must be between 100 and 1500 mm/);
+  expect(readHeight(w.state, 'left', '14 5/8 in').mm).toBeCloseTo(371.475, 6);
 });
 
 describe('wheel nuts', () => {

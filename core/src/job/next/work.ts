@@ -4,7 +4,8 @@ import { capital, uncapital } from '../../text';
 import { showRange } from '../../units';
 import type { JobState } from '../fold';
 import { doubted, fastenersOf, planOf, type FastenerView } from '../rules/work';
-import { mins, type NextLine } from './line';
+import { heightsKnown, sayHeights } from '../rules/height';
+import { goTo, mins, type NextLine } from './line';
 
 /** The first step of the plan that can be done now, or what it waits for. @param nowMs clock of the caller (ms since 1970) */
 export function nextToWork(s: JobState, nowMs: number): NextLine | undefined {
@@ -61,6 +62,7 @@ function sayStep(s: JobState, p: PlannedStep, left: number): NextLine {
       })),
     };
   }
+  if (p.id === 'height' && !heightsKnown(s)) return goTo({ ...line, why: p.detail ?? '', label: 'Write it down' }, 'height');
   if (p.orientation && p.joint && !s.orientations.has(p.id))
     return {
       ...line,
@@ -70,7 +72,9 @@ function sayStep(s: JobState, p: PlannedStep, left: number): NextLine {
     };
   return {
     ...line,
-    why: p.detail ?? (left === 1 ? 'One step after this one.' : `${left} steps after this one.`),
+    why:
+      (p.id === 'ride-height' && sayHeights(s) ? capital(`${sayHeights(s)}. `) : '') + (p.detail ?? '') ||
+      (left === 1 ? 'One step after this one.' : `${left} steps after this one.`),
     label: 'Done',
     action: { kind: 'step', step: p.id },
   };

@@ -1,5 +1,5 @@
 import { defectGrade, isDangerous, type Defect, type JointKind, type JointState } from '../../joint';
-import type { CheckResult } from '../../ledger';
+import type { CheckResult, PROOFS } from '../../ledger';
 import { capital, fixed } from '../../text';
 import type { JointMeasures } from './measuring';
 
@@ -20,6 +20,8 @@ export interface HandFinding {
 export interface Found extends HandFinding, JointMeasures {
   readonly defects: readonly Defect[];
   readonly renewed: boolean;
+  /** What the hand said after the work. */
+  readonly proof?: (typeof PROOFS)[number] | undefined;
   /** A wheel rocks, and nobody has said at which joint. */
   readonly rocks: boolean;
 }
@@ -33,7 +35,10 @@ export function judgeJoint(kind: JointKind, on: Found): { readonly state: JointS
   if (on.renewed) {
     const after = on.after?.conformance.verdict;
     if (after === 'beyond') return { state: worn, why: 'Renewed, and still beyond its limit.' };
-    return { state: 'sound', why: after === 'within' ? 'Renewed; play is within its limit.' : 'Renewed.' };
+    if (on.proof === 'still moves') return { state: worn, why: 'Renewed, and it still moves in the hand.' };
+    if (on.proof === 'slight') return { state: 'watch', why: 'Renewed, and a slight play is felt.' };
+    if (after === 'within') return { state: 'sound', why: 'Renewed; play is within its limit.' };
+    return { state: 'sound', why: on.proof ? 'Renewed; no play in the hand.' : 'Renewed.' };
   }
   const parting = on.defects.find((d) => defectGrade(d) === 'dangerous');
   const bad = parting ?? on.defects.find((d) => defectGrade(d) === 'bad');

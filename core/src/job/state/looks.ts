@@ -13,7 +13,7 @@ import {
   type JointKind,
   type JointState,
 } from '../../joint';
-import { tightenedBy, type CheckResult, type Entry, type EntryBodies, type Ledger } from '../../ledger';
+import { tightenedBy, type CheckResult, type Entry, type EntryBodies, type Ledger, type PROOFS } from '../../ledger';
 import { AXLES, type AxleSpec, type Side } from '../../vehicle';
 import type { JobContext } from '../context';
 import { grouped } from './grouped';
@@ -28,7 +28,11 @@ export interface JointView extends JointMeasures {
   readonly state: JointState;
   /** One sentence on how the state came about. */
   readonly why: string;
+  /** What was found of the old part, where the work has changed it since; else the same as now. */
+  readonly asFound: { readonly state: JointState; readonly why: string };
   readonly hand?: CheckResult | undefined;
+  /** What the hand said after the work. */
+  readonly proof?: (typeof PROOFS)[number] | undefined;
   /** What was felt is a fail: it moves, or it is slight where the shop's rule says that is one. */
   readonly fails: boolean;
   /** False when the check was made in a state that shows nothing. */
@@ -129,6 +133,18 @@ function handOf(
   return found;
 }
 
+/** The hand's finding without what was tightened since. */
+const foundOf = (kind: JointKind, said: readonly Said[], spec: AxleSpec, known: readonly Check[], context: JobContext) => {
+  const f = handOf(
+    kind,
+    said.filter((s) => s.check),
+    spec,
+    known,
+    context.rules.slightFails,
+  );
+  return { ...f, contradicted: false, tightened: false };
+};
+
 /** A bracket bolt that was loose and has been tightened since is loose no more. */
 function defectsThatStand(l: Ledger): readonly Entry<'defect'>[] {
   const loose = l.kept.defect.filter((e) => e.body.what === 'bracket bolt loose');
@@ -155,6 +171,7 @@ export function looksState(l: Ledger, context: JobContext, renewed: ReadonlySet<
   );
   const seen = grouped(defectsThatStand(l), (e) => e.body.joint);
   const photos = grouped(l.kept.photo, (e) => e.body.joint);
+  const proofs = new Map(l.kept.proof.flatMap((e) => e.body.results.map((r) => [r.joint, r.result] as const)));
   const measures = measuresOf(l, context);
   const joints = new Map<JointId, JointView>();
   for (const end of AXLES) {
@@ -169,7 +186,7 @@ export function looksState(l: Ledger, context: JobContext, renewed: ReadonlySet<
       const contradicted = found.contradicted && !renewed.has(id);
       const { before, after, clearance } = measured;
       // Every joint of the fold comes by here: fields are named, because spreading them costs half of it.
-      const { state, why } = judgeJoint(kind, {
+      const now = {
         hand,
         fails: found.fails,
         counts,
@@ -180,16 +197,24 @@ export function looksState(l: Ledger, context: JobContext, renewed: ReadonlySet<
         after,
         clearance,
         defects,
+        proof: proofs.get(id),
         renewed: renewed.has(id),
         rocks: hand === 'can’t tell' && rocks.some((r) => r.joints.includes(id)),
-      });
+      };
+      const judged = judgeJoint(kind, now);
+      const { state, why } = judged;
+      const changed = now.renewed || now.tightened;
       joints.set(id, {
         id,
         kind,
         side,
         state,
         why,
+        asFound: changed
+          ? judgeJoint(kind, { ...now, ...foundOf(kind, said.get(id) ?? [], spec, known, context), renewed: false })
+          : judged,
         hand,
+        proof: now.proof,
         fails: found.fails,
         handCounts: counts,
         contradicted,

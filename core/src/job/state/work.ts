@@ -1,10 +1,14 @@
 import type { FastenerId, JointId } from '../../joint';
-import type { Entry, Ledger } from '../../ledger';
+import type { Entry, EntryBodies, Ledger } from '../../ledger';
 
 /** What was undone, fitted and tightened. */
 export interface WorkState {
   readonly steps: ReadonlyMap<string, Entry<'step'>>;
   /** Undone beside the plan: how many of each. */
+  /** Hub to arch by corner, as it was written down before the work. */
+  readonly heights: ReadonlyMap<string, EntryBodies['height']>;
+  /** The rungs used, oldest first. */
+  readonly rungs: readonly Entry<'rung'>[];
   readonly undone: ReadonlyMap<FastenerId, number>;
   readonly torques: ReadonlyMap<string, Entry<'torque'>>;
   readonly book: readonly Entry<'book'>[];
@@ -19,6 +23,8 @@ export interface WorkState {
 
 export const workState = ({ kept }: Ledger): WorkState => ({
   steps: kept.step,
+  heights: new Map([...kept.height].map(([at, e]) => [at, e.body])),
+  rungs: kept.rung,
   undone: new Map([...kept.undone.values()].filter((e) => e.body.count > 0).map((e) => [e.body.fastener, e.body.count])),
   torques: kept.torque,
   book: kept.book,

@@ -1,7 +1,7 @@
-import type { ElsewhereCheckId, OtherFault } from '../../diagnosis';
-import { isJointId, type CheckId, type JointId } from '../../joint';
-import { capital } from '../../text';
-import type { VehicleState } from '../../vehicle';
+import { elsewhereTitle, type ElsewhereCheckId, type OtherFault } from '../../diagnosis';
+import { HAND_CHECKS, isJointId, type CheckId, type JointId } from '../../joint';
+import { capital, uncapital } from '../../text';
+import { sayState, type VehicleState } from '../../vehicle';
 import type { CheckResult } from '../words';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 
@@ -29,13 +29,17 @@ export const check = entryKind<CheckBody>()({
   searched: false,
   kept: { as: 'all' },
   say(b, w) {
-    if (b.rocks) return `It rocks, at one of: ${b.results.map((r) => w.joint(r.joint)).join(', ')}`;
-    const odd = b.results.filter((r) => r.result !== 'tight');
-    if (b.results.length > 2 && odd.length === 0)
-      return `${capital(b.check.replaceAll('-', ' '))}: ${b.results.length} joints tight`;
-    return b.results
-      .filter((r) => odd.length === 0 || odd.includes(r))
-      .map((r) => capital(`${w.joint(r.joint)}: ${isJointId(r.joint) ? r.result : ELSEWHERE[r.result]}`))
-      .join('; ');
+    const found = b.results.map((r) => `${w.joint(r.joint)} ${isJointId(r.joint) ? r.result : ELSEWHERE[r.result]}`);
+    const tight = b.results.every((r) => r.result === 'tight');
+    const said = b.rocks
+      ? `it rocks, at one of: ${b.results.map((r) => w.joint(r.joint)).join(', ')}`
+      : b.results.length > 2 && tight
+        ? `${b.results.length} joints tight: ${b.results.map((r) => w.joint(r.joint)).join(', ')}`
+        : found.join('; ');
+    return capital(`${checkName(b.check)}, ${sayState(b.state)}: ${said}`);
   },
 });
+
+/** What was done, without its side: the joints say that. */
+const checkName = (id: CheckBody['check']): string =>
+  uncapital((HAND_CHECKS.find((c) => c.id === id)?.title ?? elsewhereTitle(id as ElsewhereCheckId)).replace(' {side}', ''));

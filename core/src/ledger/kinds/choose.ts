@@ -1,5 +1,6 @@
 import type { JointId } from '../../joint';
 import type { Part } from '../../parts';
+import { sayMoney } from '../../text';
 import { EVERYBODY, entryKind } from './entry-kind';
 
 /** A part chosen for joints; chosen again for the same joints it takes the first one's place. */
@@ -14,5 +15,9 @@ export const choose = entryKind<ChooseBody>()({
   who: EVERYBODY,
   searched: false,
   kept: { as: 'latest by key', key: (b) => `${b.part.kind}|${[...b.joints].sort().join()}` },
-  say: (b, w) => `Chosen: ${b.quantity} × ${b.part.name} for ${b.joints.map(w.joint).join(', ')}`,
+  say: (b, w) => {
+    const number = b.part.kind === 'other part' || b.part.kind === 'refit' ? '' : `, ${b.part.id}`;
+    const price = b.part.kind === 'refit' ? '' : `, ${sayMoney(b.part.priceMinor, b.part.currency)} each`;
+    return `Chosen: ${b.quantity} × ${b.part.name}${number}${price}, for ${b.joints.map(w.joint).join(', ')}${b.oneSideReason ? `; one side: ${b.oneSideReason}` : ''}`;
+  },
 });

@@ -1,3 +1,4 @@
+import { grouped } from '../../text';
 import { entryKind } from './entry-kind';
 
 export interface HandBackBody {
@@ -10,5 +11,5 @@ export const handBack = entryKind<HandBackBody>()({
   signed: true,
   searched: true,
   kept: { as: 'latest' },
-  say: (b) => `Handed back at ${Math.round(b.distanceKm)} km`,
+  say: (b) => `Handed back at ${grouped(b.distanceKm)} km`,
 });

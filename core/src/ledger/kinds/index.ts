@@ -8,21 +8,25 @@ import { clicks } from './clicks';
 import { complaint } from './complaint';
 import { confirm } from './confirm';
 import { defect } from './defect';
+import { distance } from './distance';
 import { drive } from './drive';
 import { goOn } from './go-on';
 import { handBack } from './hand-back';
+import { height } from './height';
 import { loop } from './loop';
 import { mark } from './mark';
 import { note } from './note';
 import { orientation } from './orientation';
 import { photo } from './photo';
 import { piece } from './piece';
+import { proof } from './proof';
 import { purpose } from './purpose';
 import { reading } from './reading';
 import { recheck } from './recheck';
 import { rechecked } from './rechecked';
 import { result } from './result';
 import { roadTest } from './road-test';
+import { rung } from './rung';
 import { setup } from './setup';
 import { size } from './size';
 import { stands } from './stands';
@@ -38,6 +42,7 @@ import { zero } from './zero';
 export const ENTRY_SPECS = {
   complaint,
   purpose,
+  distance,
   stands,
   check,
   drive,
@@ -53,7 +58,9 @@ export const ENTRY_SPECS = {
   choose,
   answer,
   setup,
+  height,
   step,
+  rung,
   undone,
   torque,
   book,
@@ -63,6 +70,7 @@ export const ENTRY_SPECS = {
   orientation,
   confirm,
   caution,
+  proof,
   'road-test': roadTest,
   alignment,
   recheck,

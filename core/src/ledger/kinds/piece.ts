@@ -15,5 +15,5 @@ export const piece = entryKind<PieceBody>()({
   who: AT_THE_VEHICLE,
   searched: false,
   kept: { as: 'latest by key', key: (b) => b.piece },
-  say: (b) => `${capital(b.piece.split('.').slice(1).join(' '))}: ${b.fate}`,
+  say: (b, w) => `${capital(w.piece(b.piece))}: ${b.fate}${b.note ? `, ${b.note}` : ''}`,
 });

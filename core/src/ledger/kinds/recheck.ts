@@ -1,3 +1,4 @@
+import { grouped } from '../../text';
 import { EVERYBODY, entryKind } from './entry-kind';
 
 /** What to come back for, and when. */
@@ -12,5 +13,5 @@ export const recheck = entryKind<RecheckBody>()({
   who: EVERYBODY,
   searched: true,
   kept: { as: 'all' },
-  say: (b) => `Recheck at ${Math.round(b.atKm)} km or ${b.onDate}: ${b.what}`,
+  say: (b) => `Recheck at ${grouped(b.atKm)} km or ${b.onDate}: ${b.what}`,
 });

@@ -29,5 +29,5 @@ export const torque = entryKind<TorqueBody>()({
   searched: true,
   kept: { as: 'latest by key', key: (b) => b.fastener },
   say: (b, w) =>
-    `${w.fastener(b.fastener)}: ${trimmed(b.achievedNm, 1)} N·m for ${b.targetText}, ${b.method}${sayWrench(b.wrench)}`,
+    `${w.fastener(b.fastener)}: ${trimmed(b.achievedNm, 1)} N·m for ${b.targetText}, ${b.method}${sayWrench(b.wrench)}${b.detail ? ` (${b.detail})` : ''}`,
 });

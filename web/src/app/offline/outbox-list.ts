@@ -1,9 +1,10 @@
 import { DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import { sayFault, sayEntry } from '@ash-knot/core';
+import { sayEntry } from '@ash-knot/core';
 import { Ask } from '../session/ask';
 import { Outbox } from './outbox';
 import { Session } from '../session/session';
+import { ledgerWords } from '../words/ledger';
 
 /** What is kept in this browser and not at the server yet, and why. */
 @Component({
@@ -44,11 +45,7 @@ export class OutboxList {
   private readonly session = inject(Session);
 
   protected say(e: Parameters<typeof sayEntry>[0]): string {
-    return sayEntry(e, {
-      joint: (j) => sayFault(j, this.session.dialect()),
-      fastener: (f) => f,
-      step: (id) => id.replaceAll('-', ' '),
-    });
+    return sayEntry(e, ledgerWords(this.session.dialect()));
   }
   protected async pin(): Promise<void> {
     if (await this.ask.pin('These entries wait for a PIN.')) this.outbox.retry();

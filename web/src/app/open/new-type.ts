@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, output, signal } from '@angular/cor
 import { NonNullableFormBuilder, ReactiveFormsModule } from '@angular/forms';
 import { inject } from '@angular/core';
 import {
+  ASSUMABLE,
   attempt,
   buildType,
   HOLDS,
@@ -71,7 +72,12 @@ export class NewType {
 
   protected save(): void {
     const v = this.form.getRawValue();
-    const built = attempt(() => buildType(v));
+    // What stands as it was offered, untouched, is usual and nothing more.
+    const usual = ASSUMABLE.filter((a) => {
+      const c = this.form.controls[a];
+      return c.pristine && c.value === c.defaultValue;
+    });
+    const built = attempt(() => buildType(v, usual));
     if (!built.ok) {
       this.error.set(`${built.error.message} Nothing was stored.`);
       return;

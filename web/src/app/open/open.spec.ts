@@ -54,6 +54,11 @@ describe('a new type', () => {
     expect(made[0]!.axles.front.link!.lengthMm).toBe(300);
     expect(made[0]!.torqueBook.front).toEqual([]);
     expect(made[0]!.axles.front.powered).toBeUndefined();
+    // Untouched, it is usual and nothing more; what somebody wrote is theirs.
+    expect(made[0]!.usual).toEqual(['bar', 'linkLength', 'linkThread', 'linkHex', 'hold']);
+    await m.type(field('Link length'), '305 mm');
+    await m.save();
+    expect(made[1]!.usual).toEqual(['bar', 'linkThread', 'linkHex', 'hold']);
   });
   test('a type with no driven front wheels has no drive shafts there to suspect', async () => {
     const m = await open();
@@ -119,9 +124,22 @@ describe('opening a vehicle', () => {
   test('by its plate: the kind of job, the distance, the bay', async () => {
     const m = await open();
     await m.click('[data-plate="TS 1"]');
-    expect(m.el.querySelector<HTMLInputElement>(tid('job-km'))!.value).toBe('98000');
+    // The file's distance is said beside the field, never in it.
+    expect(m.el.querySelector<HTMLInputElement>(tid('job-km'))!.value).toBe('');
+    expect(m.text()).toContain('in the file: 98 000 km');
+    await m.type(tid('job-km'), '98.000');
     await m.click(tid('start-job'));
     expect(posts(m)[0]!.body).toMatchObject({ vehicleId: 'v1', kind: 'noise', bay: 'Bay 1', distanceKm: 98_000 });
+  });
+  test('a distance the file does not expect is asked about, once', async () => {
+    const m = await open();
+    await m.click('[data-plate="TS 1"]');
+    await m.type(tid('job-km'), '980000');
+    await m.click(tid('start-job'));
+    expect(m.text()).toContain('980 000 km is 882 000 km more than the 98 000 km in the file. Is it read rightly?');
+    expect(posts(m)).toEqual([]);
+    await m.click(tid('start-job'));
+    expect(posts(m)[0]!.body).toMatchObject({ distanceKm: 980_000 });
   });
   test('what the server refuses is said in its words', async () => {
     const m = await open();
@@ -129,6 +147,7 @@ describe('opening a vehicle', () => {
       throw new ApiError(409, 'conflict', 'TS 1 already has an open job.');
     });
     await m.click('[data-plate="TS 1"]');
+    await m.type(tid('job-km'), '98 001');
     await m.click(tid('start-job'));
     expect(m.text()).toContain('TS 1 already has an open job.');
   });
@@ -150,7 +169,7 @@ describe('opening a vehicle', () => {
     [...m.el.querySelectorAll<HTMLElement>('.pick')].find((x) => x.textContent!.trim() === '2001')!.click();
     await m.settle();
     await m.click(tid('create-vehicle'));
-    expect(m.text()).toContain('The distance must be between 0 and 3 000 000 km.');
+    expect(m.text()).toContain('The distance is empty: read it off the dashboard.');
     await m.type(tid('new-km'), '120 000');
     m.api.answers.set('POST /vehicles', () => V);
     await m.click(tid('create-vehicle'));

@@ -4,7 +4,7 @@ import { Router } from '@angular/router';
 import { catchError, debounceTime, distinctUntilChanged, from, of, switchMap } from 'rxjs';
 import { v7 as uuid } from 'uuid';
 import type { VehicleTypeView, VehicleView } from '@ash-knot/contract';
-import { JOB_KINDS, readVin, type JobKind, type VehicleTypeSpec } from '@ash-knot/core';
+import { askDistance, attempt, JOB_KINDS, readDistance, readVin, type JobKind, type VehicleTypeSpec } from '@ash-knot/core';
 import { Ask } from '../session/ask';
 import { TextField } from '../kit/text-field';
 import { Picks } from '../kit/picks';
@@ -12,6 +12,7 @@ import { TopBar } from '../shell/top-bar';
 import { Api, ApiError } from '../state/api';
 import { draft } from '../state/draft';
 import { Session } from '../session/session';
+import { distance } from '../words/format';
 import { NewType } from './new-type';
 
 /** A vehicle by plate or VIN, or a new one; then the kind of job. */
@@ -27,6 +28,7 @@ export class Open {
   private readonly ask = inject(Ask);
   protected readonly session = inject(Session);
   protected readonly kinds = JOB_KINDS;
+  protected readonly distance = distance;
   protected readonly q = draft('open.q', '');
   protected readonly error = signal('');
   protected readonly busy = signal(false);
@@ -79,7 +81,8 @@ export class Open {
     }
     this.vehicle.set(v);
     this.making.set(false);
-    this.km.set(String(Math.round(v.distanceKm)));
+    this.km.set('');
+    this.question.set('');
   }
   protected startNew(): void {
     this.vehicle.set(null);
@@ -102,14 +105,14 @@ export class Open {
   }
   private async create(type: { typeId: string } | { newType: VehicleTypeSpec }): Promise<void> {
     const year = Number(this.year());
-    const distanceKm = Number(this.km().replace(/\s/g, ''));
+    const distance = attempt(() => readDistance(this.km()));
     const kmPerDay = Number(this.perDay());
     const lastYear = new Date().getFullYear() + 1;
     if (this.plate().trim().length < 2) return this.error.set('The plate needs at least two characters.');
     if (!Number.isInteger(year) || year < 1950 || year > lastYear)
       return this.error.set(`The year must be between 1950 and ${lastYear}.`);
-    if (!this.km().trim() || !Number.isFinite(distanceKm) || distanceKm < 0 || distanceKm > 3_000_000)
-      return this.error.set('The distance must be between 0 and 3 000 000 km.');
+    if (!distance.ok) return this.error.set(distance.error.message);
+    const distanceKm = distance.value;
     if (!Number.isFinite(kmPerDay) || kmPerDay < 0 || kmPerDay > 2000)
       return this.error.set('Use a day must be between 0 and 2000 km.');
     if (!(await this.ask.worker(['note']))) return;
@@ -128,11 +131,22 @@ export class Open {
       this.vehicle.set(v);
     });
   }
+  /** What is asked before a distance is taken that the file does not expect; asked once. */
+  protected readonly question = signal('');
+  private daysSince(v: VehicleView): number {
+    return v.saidOn ? Math.max(0, (Date.now() - Date.parse(v.saidOn)) / 86_400_000) : 365;
+  }
   protected async start(): Promise<void> {
     const v = this.vehicle()!;
     const kind = this.kind();
-    const distanceKm = Number(this.km().replace(/\s/g, ''));
-    if (!this.km().trim() || !Number.isFinite(distanceKm)) return this.error.set('The distance must be a number of km.');
+    const distance = attempt(() => readDistance(this.km()));
+    if (!distance.ok) return this.error.set(distance.error.message);
+    const distanceKm = distance.value;
+    const question = askDistance(distanceKm, { distanceKm: v.distanceKm, kmPerDay: v.kmPerDay, days: this.daysSince(v) });
+    if (question && this.question() !== question) {
+      this.error.set('');
+      return this.question.set(question);
+    }
     if (!(await this.ask.worker(['note']))) return;
     await this.doing(async () => {
       const { id } = await this.api.post<{ id: string }>('/jobs', {

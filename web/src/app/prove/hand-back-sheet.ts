@@ -1,9 +1,15 @@
-import { longDay } from '../words/format';
+import { distance, longDay } from '../words/format';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import {
   alignmentOwed,
-  jointName,
+  answered,
+  findingsOf,
+  isApproved,
+  list,
+  piecesOf,
+  sayJoint,
+  uncapital,
   sayBan,
   sayJoints,
   unrepaired,
@@ -35,7 +41,7 @@ import { Session } from '../session/session';
             <div>
               <p class="text-lg font-bold">{{ session.shop()?.name }}</p>
               <h1 class="mt-1 text-3xl font-bold">{{ v.vehicle.plate }}</h1>
-              <p>{{ v.vehicle.typeName }}, {{ v.vehicle.year }} · {{ s.handBack?.body?.distanceKm ?? v.distanceKm }} km</p>
+              <p>{{ v.vehicle.typeName }}, {{ v.vehicle.year }} · {{ km(s.handBack?.body?.distanceKm ?? s.distanceKm) }}</p>
             </div>
             <p class="text-right">{{ day(s.handBack?.at ?? v.openedAt) }}<br />{{ v.vehicle.owner }}</p>
           </header>
@@ -44,43 +50,61 @@ import { Session } from '../session/session';
               {{ ban() }}
             </p>
           }
-          @if (s.complaint?.words; as w) {
+          @for (t of s.told; track t.id) {
+            <p>We told {{ t.body.who }} {{ t.body.how }}, {{ day(t.at) }}: {{ t.body.what }}</p>
+          }
+          @if (s.purpose; as p) {
+            <h2>Why it was here</h2>
+            <p>{{ capital(v.kind) }}: {{ p.what }}{{ p.rule ? ', by ' + p.rule : '' }}.</p>
+          } @else if (s.complaint?.words; as w) {
             <h2>You told us</h2>
             <p>“{{ w }}”</p>
           }
           <h2>We found</h2>
           @if (s.verdict; as f) {
             <p>
-              {{ f.body.causes.length ? capital(say(f.body.causes)) + ' worn.' : 'The noise did not come back on our drive.' }}
+              {{ f.body.causes.length ? 'The cause: ' + say(f.body.causes) + '.' : 'The noise did not come back on our drive.' }}
             </p>
+          } @else if (s.goOn; as g) {
+            <p>We went on without naming a cause: {{ g.body.why }}.</p>
           }
           <ul>
-            @for (j of found(); track j.id) {
-              <li>{{ name(j) }}: {{ j.state }}. {{ j.why }}</li>
+            @for (f of findings(); track f.joint) {
+              <li>{{ f.sentence }}</li>
             } @empty {
-              @if (!s.verdict) {
-                <li>Nothing beyond the work below.</li>
+              @if (!s.verdict?.body?.causes?.length) {
+                <li>{{ nothing() }}</li>
               }
             }
           </ul>
-          @if (work().length) {
-            <h2>We fitted</h2>
+          @if (done().length) {
+            <h2>{{ bought() ? 'We fitted' : 'We took off and put back' }}</h2>
             <ul>
-              @for (c of s.choices; track c.id) {
-                @if (isDone(c.body.joints)) {
-                  <li>
-                    {{ c.body.quantity }} × {{ c.body.part.name }} ({{ c.body.part.supplier }}), {{ say(c.body.joints)
-                    }}{{ c.body.part.warrantyMonths ? '; ' + c.body.part.warrantyMonths + ' months warranty' : '' }}
-                  </li>
-                }
+              @for (c of done(); track c.entry.id) {
+                <li>
+                  {{ c.what }}, {{ say(c.entry.body.joints) }}{{ c.terms }}
+                  @if (c.yes; as a) {
+                    <br /><span>Agreed by {{ a.body.who }} {{ a.body.how }}, {{ day(a.at) }}.</span>
+                  }
+                </li>
               }
             </ul>
+          }
+          @if (pieces().length) {
+            <h2>What came off</h2>
+            <ul>
+              @for (p of pieces(); track p.fate) {
+                <li>{{ capital(p.fate) }}: {{ p.names }}</li>
+              }
+            </ul>
+          }
+          @if (store.fasteners().length) {
             <h2>Every fastener we undid</h2>
             <table>
               <tbody>
                 @for (f of store.fasteners(); track f.fastener.id) {
                   <tr>
-                    <td>{{ f.label }}</td>
+                    <td>{{ f.label }}{{ f.fastener.count > 1 ? ' (' + f.fastener.count + ')' : '' }}</td>
                     <td>{{ f.target === null ? 'no published value' : both(f.target) }}</td>
                     <td>{{ f.record || 'no record yet' }}</td>
                   </tr>
@@ -88,44 +112,46 @@ import { Session } from '../session/session';
               </tbody>
             </table>
           }
-          <h2>On the same road</h2>
-          <p>
-            {{
-              s.roadTest
-                ? capital(s.roadTest.body.result) + (s.roadTest.body.note ? ', ' + s.roadTest.body.note : '') + '.'
-                : 'Not driven yet.'
-            }}
-          </p>
-          <table>
-            <tbody>
-              @for (j of measured(); track j.id) {
-                <tr>
-                  <td>Play, {{ name(j) }}</td>
-                  <td>before {{ fixed(j.before!.doubt.meanMm, 2) }} mm</td>
-                  <td>{{ j.after ? 'after ' + fixed(j.after.doubt.meanMm, 2) + ' mm' : '' }}</td>
-                </tr>
-              }
-            </tbody>
-          </table>
+          @if (s.roadTest; as r) {
+            <h2>On the same road</h2>
+            <p>{{ capital(r.body.result) + (r.body.note ? ', ' + r.body.note : '') + '.' }}</p>
+          }
+          @if (proved().length) {
+            <h2>Play</h2>
+            <table>
+              <tbody>
+                @for (j of proved(); track j.id) {
+                  <tr>
+                    <td>{{ capital(name(j)) }}</td>
+                    <td>{{ j.before ? 'before ' + mm(j.before.doubt.meanMm) : '' }}</td>
+                    <td>
+                      {{ j.after ? 'after ' + mm(j.after.doubt.meanMm) : '' }}{{ j.after && j.proof ? ', ' : ''
+                      }}{{ j.proof ? j.proof + ' by hand' : '' }}
+                    </td>
+                  </tr>
+                }
+              </tbody>
+            </table>
+          }
           @if (declined().length) {
             <h2>You did not want</h2>
             <ul>
               @for (d of declined(); track d.id) {
-                <li>{{ d.body.what }}. {{ d.body.warning ? 'We warned: ' + d.body.warning : '' }}</li>
+                <li>
+                  {{ d.body.what }}. {{ d.body.warning ? 'We warned: ' + sentence(d.body.warning) : '' }}
+                  <span>({{ d.body.who }}, {{ d.body.how }})</span>
+                </li>
               }
             </ul>
           }
           <h2>Come back for</h2>
           <ul>
             @for (r of s.rechecks; track r.id) {
-              <li>{{ r.body.what }}, at {{ r.body.atKm }} km, about {{ day(r.body.onDate) }}</li>
+              <li>{{ r.body.what }}, at {{ km(r.body.atKm) }}, about {{ day(r.body.onDate) }}</li>
             } @empty {
-              @if (!work().length && !alignment()) {
+              @if (!alignment()) {
                 <li>Nothing is due.</li>
               }
-            }
-            @if (work().length) {
-              <li>Wheel nuts again after 50 to 100 km</li>
             }
             @if (alignment()) {
               <li>Wheel alignment{{ s.alignment ? ': ' + s.alignment.body.state : ' is owed' }}</li>
@@ -182,19 +208,63 @@ import { Session } from '../session/session';
   `,
 })
 export class HandBackSheet {
-  protected readonly fixed = fixed;
+  protected readonly km = distance;
+  protected mm(v: number): string {
+    return `${fixed(v, 2)}\u00a0mm`;
+  }
+  /** One full stop, whoever wrote it. */
+  protected sentence(t: string): string {
+    return t.replace(/[.\s]*$/, '.');
+  }
   readonly id = input.required<string>();
   protected readonly store = inject(JobStore);
   protected readonly session = inject(Session);
   protected readonly danger = computed(() => unrepaired(this.store.state()!));
   protected readonly ban = computed(() => sayBan(this.store.state()!, this.danger()));
-  protected readonly work = computed(() => workJoints(this.store.state()!));
   protected readonly alignment = computed(() => alignmentOwed(this.store.state()!));
-  protected readonly declined = computed(() => this.store.state()!.answers.filter((a) => a.body.answer === 'declined'));
-  protected readonly found = computed((): JointView[] =>
-    [...this.store.state()!.joints.values()].filter((j) => ['watch', 'loose', 'dangerous'].includes(j.state)),
+  protected readonly declined = computed(() => {
+    const s = this.store.state()!;
+    // What was said yes to later is not declined any more.
+    return s.answers.filter(
+      (a) => a.body.answer === 'declined' && (a.body.parts.length === 0 || a.body.parts.some((c) => answered(s, c)?.id === a.id)),
+    );
+  });
+  protected readonly findings = computed(() => findingsOf(this.store.state()!));
+  /** Only said where it is so. */
+  protected readonly nothing = computed(() => {
+    const s = this.store.state()!;
+    if (s.kept.check.length === 0) return 'Nothing was looked at beyond what is written here.';
+    return this.done().length ? 'Nothing beyond the work below.' : 'Nothing.';
+  });
+  protected readonly done = computed(() => {
+    const s = this.store.state()!;
+    return s.choices
+      .filter((c) => c.body.joints.some((id) => workJoints(s).includes(id)))
+      .map((entry) => {
+        const { part, quantity, oneSideReason } = entry.body;
+        const refit = part.kind === 'refit';
+        return {
+          entry,
+          what: refit ? 'The same part' : `${quantity} × ${part.name}${part.supplier ? ` (${part.supplier})` : ''}`,
+          terms: `${part.warrantyMonths ? `; ${part.warrantyMonths} months warranty` : ''}${oneSideReason ? `; one side only: ${oneSideReason}` : ''}.`,
+          yes: isApproved(s, entry.id) ? answered(s, entry.id) : undefined,
+        };
+      });
+  });
+  protected readonly bought = computed(() => this.done().some((c) => c.entry.body.part.kind !== 'refit'));
+  /** Pieces by what became of them. */
+  protected readonly pieces = computed(() => {
+    const s = this.store.state()!;
+    const names = new Map(piecesOf(s).map((p) => [p.id, uncapital(p.name)]));
+    const said = [...s.pieces.values()].filter((e) => names.has(e.body.piece));
+    return [...new Set(said.map((e) => e.body.fate))].map((fate) => ({
+      fate,
+      names: list(said.filter((e) => e.body.fate === fate).map((e) => names.get(e.body.piece)!)),
+    }));
+  });
+  protected readonly proved = computed((): JointView[] =>
+    [...this.store.state()!.joints.values()].filter((j) => j.before || j.after || j.proof),
   );
-  protected readonly measured = computed((): JointView[] => [...this.store.state()!.joints.values()].filter((j) => j.before));
 
   constructor() {
     effect(() => {
@@ -205,11 +275,8 @@ export class HandBackSheet {
   protected say(ids: Parameters<typeof sayJoints>[1]): string {
     return sayJoints(this.store.state()!, ids);
   }
-  protected isDone(joints: readonly string[]): boolean {
-    return joints.some((id) => (this.work() as string[]).includes(id));
-  }
   protected name(j: JointView): string {
-    return `${jointName(j.kind, this.session.dialect()).toLowerCase()}, ${j.side}`;
+    return sayJoint(j.id, this.session.dialect());
   }
   protected both({ minNm, maxNm }: TorqueRange): string {
     return `${showRange(minNm, maxNm, 'torque')} (${showRange(minNm, maxNm, 'torque', 'lbf·ft')})`;

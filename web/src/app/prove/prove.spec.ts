@@ -23,13 +23,17 @@ test('with nothing done to it nothing is to be proved', async () => {
 
 test('a distance that cannot be is refused with its bounds', async () => {
   const b = await bench(Prove, [purpose()], { kind: 'access' });
+  // Nothing is filled in that nobody has read: an empty field is asked for.
+  expect(b.el.querySelector<HTMLInputElement>(tid('handback-km'))!.value).toBe('');
+  await b.click(tid('hand-back'));
+  expect(b.text()).toContain('The distance is empty: read it off the dashboard. Nothing was changed.');
   await b.type(tid('handback-km'), '12');
   await b.click(tid('hand-back'));
-  expect(b.text()).toContain('The distance must be between 98000 and 98500 km. Nothing was changed.');
+  expect(b.text()).toContain('The distance must be between 98 000 and 98 500 km (given: 12). Nothing was changed.');
   await b.type(tid('handback-km'), '98 004');
   await b.click(tid('hand-back'));
   expect(b.written()).toEqual([['hand-back', { distanceKm: 98004, note: '' }]]);
-  expect(b.text(tid('handed-back'))).toContain('98004 km');
+  expect(b.text(tid('handed-back'))).toContain('98 004 km');
 });
 
 test('play before beside play after; what was declined with its warning; alignment owed', async () => {

@@ -1,8 +1,13 @@
-import { day } from '../words/format';
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { day, distance } from '../words/format';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import {
   alignmentOwed,
+  attempt,
+  BadInput,
+  grouped,
+  PROOFS,
+  readDistance,
   handBackBlockers,
   jointName,
   ROAD_RESULTS,
@@ -23,6 +28,9 @@ import { JobStore } from '../job/job-store';
 import { Records } from '../job/records';
 import { Session } from '../session/session';
 
+/** Nobody drives further between the door and the hand-back, km. */
+const MOST_DRIVEN_KM = 500;
+
 /** Prove it is quiet, and hand it back. */
 @Component({
   selector: 'ak-prove',
@@ -32,6 +40,9 @@ import { Session } from '../session/session';
 })
 export class Prove {
   protected readonly fixed = fixed;
+  protected readonly distance = distance;
+  protected readonly proofs = PROOFS;
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   protected readonly store = inject(JobStore);
   protected readonly session = inject(Session);
   private readonly job = this.store.view()!;
@@ -39,7 +50,7 @@ export class Prove {
   protected readonly measuring = signal<JointId | null>(null);
   protected readonly withForce = signal(false);
   protected readonly roadNote = draft(`road.${this.job.id}`, '');
-  protected readonly kmText = draft(`handback.km.${this.job.id}`, String(Math.round(this.job.distanceKm) + 4));
+  protected readonly kmText = draft(`handback.km.${this.job.id}`, '');
   protected readonly note = draft(`handback.note.${this.job.id}`, '');
   protected readonly error = signal('');
 
@@ -64,6 +75,23 @@ export class Prove {
   protected day(iso: string): string {
     return day(iso);
   }
+  /** The proof by hand, of one joint. */
+  protected proved(j: JointView, result: (typeof PROOFS)[number]): void {
+    void this.store.write('proof', { results: [{ joint: j.id, result }] });
+  }
+  /** Left and right in one tap: every joint that was worked on. */
+  protected noPlay(): void {
+    const open = this.worked().filter((j) => !j.proof);
+    void this.store.write('proof', { results: open.map((j) => ({ joint: j.id, result: 'no play' as const })) });
+  }
+  protected readonly worked = computed((): JointView[] => {
+    const work = workJoints(this.s());
+    return [...this.s().joints.values()].filter((j) => work.includes(j.id));
+  });
+  protected isWorked(j: JointView): boolean {
+    return this.worked().some((x) => x.id === j.id);
+  }
+  protected readonly unproved = computed(() => this.worked().some((j) => !j.proof));
   protected saveRoad(result: (typeof ROAD_RESULTS)[number]): void {
     void this.store.write('road-test', { result, note: this.roadNote().trim() });
   }
@@ -74,17 +102,23 @@ export class Prove {
     void this.store.write('alignment', { state, note: '' });
   }
   protected async handBack(): Promise<void> {
-    const km = Number(
-      this.kmText()
-        .replace(/[^\d.,]/g, '')
-        .replace(',', '.'),
-    );
-    if (!Number.isFinite(km) || km < this.job.distanceKm || km > this.job.distanceKm + 500) {
-      this.error.set(
-        `The distance must be between ${Math.round(this.job.distanceKm)} and ${Math.round(this.job.distanceKm) + 500} km. Nothing was changed.`,
-      );
+    const from = this.s().distanceKm;
+    const read = attempt(() => {
+      const km = readDistance(this.kmText());
+      if (km < from || km > from + MOST_DRIVEN_KM)
+        throw new BadInput(
+          'distance',
+          `must be between ${grouped(from)} and ${grouped(from + MOST_DRIVEN_KM)} km`,
+          this.kmText(),
+        );
+      return km;
+    });
+    if (!read.ok) {
+      this.error.set(`${read.error.message} Nothing was changed.`);
+      this.host.nativeElement.querySelector<HTMLElement>('[data-testid="handback-km"]')?.focus();
       return;
     }
+    const km = read.value;
     this.error.set('');
     await this.store.write('hand-back', { distanceKm: km, note: this.note().trim() });
   }

@@ -4,6 +4,10 @@ import type { PartList } from '@ash-knot/contract';
 import {
   ANSWER_WAYS,
   askNext,
+  barAdvice,
+  originOf,
+  sayStudHold,
+  trimmed,
   attempt,
   jointId,
   looseJoints,
@@ -119,41 +123,28 @@ export class Settle {
   protected readonly shown = signal(4);
 
   // --- sizes --------------------------------------------------------------
-  protected readonly sizes = computed((): { size: Size; file: string; measured: string }[] => {
-    const w = this.wanted();
-    const measured = (size: Size) =>
-      this.store
-        .state()!
-        .sizes.filter((e) => e.body.axle === this.store.axle() && e.body.size === size)
-        .at(-1)?.body.text ?? '';
-    const mm = (v?: number) => (v === undefined ? '' : `${v} mm`);
-    if (this.kind() === 'bushings') {
-      return [
-        {
-          size: 'bar-diameter',
-          file: mm(this.axleSpec().barDiameterMm ?? undefined),
-          measured: measured('bar-diameter'),
-        },
-        { size: 'bar-seat', file: '', measured: measured('bar-seat') },
-      ];
-    }
-    return [
-      { size: 'link-length', file: mm(this.axleSpec().link?.lengthMm), measured: measured('link-length') },
-      {
-        size: 'stud-thread',
-        file: this.axleSpec().link?.lower.thread ?? '',
-        measured: measured('stud-thread'),
-      },
-      { size: 'nut-hex', file: mm(this.axleSpec().link?.lower.nutHexMm), measured: measured('nut-hex') },
-      {
-        size: 'hold',
-        file:
-          w.hold === 'none'
-            ? 'nothing'
-            : `${this.axleSpec().link?.lower.holdMm ?? ''} mm ${this.axleSpec().link?.lower.hold ?? ''}`,
-        measured: measured('hold'),
-      },
-    ];
+  protected readonly advice = computed(() => (this.kind() === 'bushings' ? barAdvice(this.store.state()!) : []));
+  /** What is known of each size, and by whom: a value nobody measured never stands in its field. */
+  protected readonly sizes = computed((): { size: Size; measured: string; hint: string }[] => {
+    const s = this.store.state()!;
+    const [w, link, axle] = [this.wanted(), this.axleSpec().link, this.store.axle()];
+    const written = (size: Size) => s.sizes.filter((e) => e.body.axle === axle && e.body.size === size).at(-1)?.body.text ?? '';
+    const mm = (v?: number | null) => (v === undefined || v === null ? '' : `${trimmed(v, 2)} mm`);
+    const known: Partial<Record<Size, string>> =
+      this.kind() === 'bushings'
+        ? { 'bar-diameter': mm(w.barMm), 'bar-seat': mm(w.seatMm) }
+        : {
+            'link-length': mm(link?.lengthMm),
+            'stud-thread': link?.lower.thread ?? '',
+            'nut-hex': mm(link?.lower.nutHexMm),
+            hold: link ? (sayStudHold(link.lower) ?? 'nothing') : '',
+          };
+    const words = { measured: 'measured', file: 'from the file', usual: 'usual, not measured' } as const;
+    return (Object.keys(known) as Size[]).map((size) => {
+      const origin = originOf(s, axle, size);
+      const said = origin && known[size] ? (written(size) ? 'measured' : `${known[size]}, ${words[origin]}`) : 'not known';
+      return { size, measured: written(size), hint: this.ask() === size ? `${said}; decides most now` : said };
+    });
   });
   protected readonly sizeError = signal<Partial<Record<Size, string>>>({});
 

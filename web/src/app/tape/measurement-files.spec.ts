@@ -53,7 +53,12 @@ test.each(['json', 'csv'])('%s: into another job, with every digit, as entries o
   const text = kind === 'json' ? JSON.stringify(file) : Papa.unparse(toRows(file));
   await give(b, `a.${kind}`, text);
   expect(b.text(tid('measurements-said'))).toBe('2 lines taken in.');
-  expect(b.written().map(([, x]) => (x as { playMm: number }).playMm)).toEqual([0.1 + 0.2, 0.45]);
+  const readings = b.written().filter(([k]) => k === 'reading');
+  expect(readings.map(([, x]) => (x as { playMm: number }).playMm)).toEqual([0.1 + 0.2, 0.45]);
+  // Whoever takes it in answers for it, and the tape says where it is from.
+  expect(b.store.entries().every((e) => e.by === 'ann')).toBe(true);
+  await b.settle();
+  expect(b.written().at(-1)).toEqual(['note', { text: expect.stringContaining('measured on another job') }]);
   expect(b.store.entries().every((e) => e.job === JOB_ID)).toBe(true);
 });
 

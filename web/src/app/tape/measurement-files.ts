@@ -82,15 +82,20 @@ export class MeasurementFiles {
     const file = forJob(checked.data, v.id, () => uuid());
     const fresh = file.entries.filter((e) => !known.has(e.id)) as Entry[];
     if (fresh.length === 0) return this.say('All of it is on this tape already.', false);
-    if (!(await this.ask.worker(['reading']))) return;
+    const by = await this.ask.worker(['reading']);
+    if (!by) return;
+    const others = file.job !== checked.data.job;
     for (const e of fresh) {
       const hangs = attachmentOf(e);
       const csv = hangs && file.loops[hangs.id];
       if (hangs && csv !== undefined)
         await this.outbox.attach({ id: hangs.id, job: v.id, kind: hangs.kind, bytes: new Blob([csv], { type: 'text/csv' }) });
     }
-    await this.outbox.add(...fresh);
+    // Whoever takes it in answers for it here; whose hand it was stays in the file it came from.
+    await this.outbox.add(...(others ? fresh.map((e) => ({ ...e, by })) : fresh));
     this.say(`${fresh.length} lines taken in.`, false);
+    if (others)
+      await this.store.write('note', { text: `${fresh.length} lines measured on another job, taken in from ${chosen.name}` });
   }
   /** Points of a loop: from here while it is on its way, else from the server. */
   private async pointsOf(id: string): Promise<string> {

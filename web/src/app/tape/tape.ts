@@ -11,15 +11,19 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { fastenerName, splitFastener, sayFault, type Entry, sayEntry } from '@ash-knot/core';
+import { attempt, BadInput, readDistance, sayEntry, type Entry } from '@ash-knot/core';
 import { JobStore } from '../job/job-store';
+import { PhotoButton } from '../attachment/photo';
+import { TextField } from '../kit/text-field';
 import { Session } from '../session/session';
+import { draft } from '../state/draft';
+import { ledgerWords } from '../words/ledger';
 import { MeasurementFiles } from './measurement-files';
 
 /** The job's ledger as a till prints it: newest at the bottom, struck lines stay. */
 @Component({
   selector: 'ak-tape',
-  imports: [MeasurementFiles],
+  imports: [MeasurementFiles, PhotoButton, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <aside class="tape" aria-label="Tape">
@@ -52,13 +56,44 @@ import { MeasurementFiles } from './measurement-files';
                 <input #why class="field !min-h-11" aria-label="Why is it struck" placeholder="why" />
                 <button class="btn !min-h-11">Strike</button>
               </form>
+              @if (noReason()) {
+                <p class="wrong pl-[58px] text-sm" role="alert">A line is struck with a reason: say why it is wrong.</p>
+              }
             }
           </li>
         } @empty {
           <li class="soft">Nothing yet. Everything recorded prints here.</li>
         }
       </ol>
-      <ak-measurement-files class="border-t" />
+      <div class="border-t">
+        <form class="flex items-end gap-2 px-4 py-2" (submit)="note($event)">
+          <ak-text-field class="min-w-0 flex-1" label="A note" [(value)]="noteText" [max]="2000" testId="note-text" />
+          <button class="btn !min-h-11" [disabled]="!noteText().trim()" data-testid="note-save">Write it</button>
+        </form>
+        <div class="flex flex-wrap items-center gap-x-4 px-4">
+          <ak-photo-button [job]="store.view()!.id" (taken)="photo($event)" />
+          <button
+            type="button"
+            class="link text-sm"
+            [attr.aria-expanded]="putting()"
+            (click)="putting.set(!putting())"
+            data-testid="distance-wrong"
+          >
+            The distance is wrong
+          </button>
+        </div>
+        @if (putting()) {
+          <form class="grid grid-cols-[1fr_1fr_auto] items-end gap-2 px-4 py-2" (submit)="putRight($event)">
+            <ak-text-field label="It came in with, km" [(value)]="kmText" [mono]="true" mode="numeric" testId="distance-km" />
+            <ak-text-field label="What was wrong" [(value)]="kmWhy" [max]="300" testId="distance-why" />
+            <button class="btn !min-h-11" data-testid="distance-save">Put it right</button>
+            @if (kmError()) {
+              <p class="wrong col-span-3 text-sm" role="alert" data-testid="distance-error">{{ kmError() }}</p>
+            }
+          </form>
+        }
+        <ak-measurement-files />
+      </div>
     </aside>
   `,
   styles: `
@@ -115,18 +150,12 @@ export class Tape {
     const s = this.store.state();
     if (!s) return [];
     const unsent = this.store.unsent();
+    const words = ledgerWords(this.session.dialect(), { state: s, plan: this.store.plan() });
     return s.entries.map((entry) => ({
       entry,
       time: clock(entry.at),
       who: this.session.name(entry.by),
-      text: sayEntry(entry, {
-        joint: (j) => sayFault(j, this.session.dialect()),
-        step: (id) => this.store.plan().find((p) => p.id === id)?.title ?? id.replaceAll('-', ' '),
-        fastener: (f) => {
-          const at = splitFastener(f);
-          return at ? `${fastenerName(at.kind, this.session.dialect())}, ${at.side}` : f;
-        },
-      }),
+      text: sayEntry(entry, words),
       struck: s.struck.get(entry.id)?.body.why,
       unsent: unsent.has(entry.id),
     }));
@@ -145,7 +174,39 @@ export class Tape {
 
   protected async strike(e: Event, entry: Entry, why: string): Promise<void> {
     e.preventDefault();
+    this.noReason.set(!why.trim());
     if (!why.trim()) return;
     if (await this.store.strike(entry, why.trim())) this.asking.set(null);
+  }
+  protected readonly noReason = signal(false);
+  protected readonly noteText = draft(`note.${this.store.view()?.id}`, '');
+  protected async note(e: Event): Promise<void> {
+    e.preventDefault();
+    const text = this.noteText().trim();
+    if (text && (await this.store.write('note', { text }))) this.noteText.clear();
+  }
+  protected photo(photo: string): void {
+    void this.store.write('photo', { photo, caption: '' });
+  }
+  protected readonly putting = signal(false);
+  protected readonly kmText = signal('');
+  protected readonly kmWhy = signal('');
+  protected readonly kmError = signal('');
+  /** The distance it came in with, put right: signed, and on the tape. */
+  protected async putRight(e: Event): Promise<void> {
+    e.preventDefault();
+    const read = attempt(() => {
+      const km = readDistance(this.kmText());
+      if (!this.kmWhy().trim()) throw new BadInput('reason', 'is empty: say what was wrong');
+      return km;
+    });
+    this.kmError.set(read.ok ? '' : `${read.error.message} Nothing was changed.`);
+    if (!read.ok) return;
+    const wasKm = this.store.state()!.distanceKm;
+    if (await this.store.write('distance', { distanceKm: read.value, wasKm, why: this.kmWhy().trim() })) {
+      this.putting.set(false);
+      this.kmText.set('');
+      this.kmWhy.set('');
+    }
   }
 }

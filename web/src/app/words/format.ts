@@ -1,13 +1,6 @@
-import { fixed, grouped } from '@ash-knot/core';
+import { fixed, grouped, sayMoney } from '@ash-knot/core';
 
-const decimalsOf = (currency: string): number =>
-  new Intl.NumberFormat('en-GB', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;
-
-/** 2400 minor units of EUR → "24.00 EUR"; how many minor units make one, the currency says. */
-export function money(minor: number, currency: string): string {
-  const digits = decimalsOf(currency);
-  return `${fixed(minor / 10 ** digits, digits)} ${currency}`;
-}
+export const money = sayMoney;
 
 /** A chance as a percentage; nothing found by reasoning is ever quite certain. */
 export const pct = (p: number): string => (p > 0.995 ? '>99' : p < 0.01 ? '<1' : fixed(100 * p, 0));

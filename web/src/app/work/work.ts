@@ -14,7 +14,9 @@ import {
   piecesOf,
   sayFault,
   showRange,
+  sayHeights,
   STUD_SPINS,
+  type Rung,
   orientationsFor,
   workJoints,
   fastenerName,
@@ -36,6 +38,7 @@ import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
 import { Units } from '../state/units';
 import { OrientationDrawing } from './orientation-drawing';
+import { HeightCard } from './height-card';
 import { TorqueCard } from './torque-card';
 import { Records } from '../job/records';
 
@@ -50,7 +53,7 @@ interface Row {
 /** Undo, fit, tighten: the plan for this vehicle, one step open at a time. */
 @Component({
   selector: 'ak-work',
-  imports: [OrientationDrawing, PhotoButton, Picks, TorqueCard],
+  imports: [HeightCard, OrientationDrawing, PhotoButton, Picks, TorqueCard],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './work.html',
   styleUrl: './work.css',
@@ -233,6 +236,16 @@ export class Work {
       step: r.step.id,
       caption: r.step.title,
     });
+  }
+  protected readonly heights = computed(() => {
+    const said = sayHeights(this.store.state()!);
+    return said && capital(said);
+  });
+  protected rungUsed(r: Row, rung: string): boolean {
+    return this.store.state()!.rungs.some((e) => e.body.step === r.step.id && e.body.rung === rung);
+  }
+  protected used(r: Row, rung: Rung): void {
+    void this.store.write('rung', { step: r.step.id, ladder: r.step.ladder!, rung: rung.id, title: rung.title });
   }
   protected left(): string {
     const rows = this.rows().filter((r) => !r.done);

@@ -1,0 +1,38 @@
+import { jointName, type JointId } from '../../joint';
+import type { JobState } from '../fold';
+import type { JointView } from '../state/looks';
+import { dangerousJoints } from './clearance';
+import { workJoints } from './work';
+
+/** A finding as a customer reads it: which joint, how bad, why, and what became of it. */
+export interface Finding {
+  readonly joint: JointId;
+  readonly sentence: string;
+}
+
+const GRADE = { dangerous: 'dangerous', loose: 'worn', watch: 'to be watched' } as const;
+type Graded = keyof typeof GRADE;
+
+/** What was found, the worst first, as it was before the work; what the work did about it stands behind. */
+export function findingsOf(s: JobState): Finding[] {
+  const work = workJoints(s);
+  const rank = (j: JointView) => Object.keys(GRADE).indexOf(j.asFound.state);
+  return [...s.joints.values()]
+    .filter((j) => j.asFound.state in GRADE)
+    .sort((a, b) => rank(a) - rank(b))
+    .map((j) => {
+      const now = s.renewed.has(j.id)
+        ? ' Renewed.'
+        : j.state === 'sound'
+          ? ' Put right.'
+          : work.includes(j.id)
+            ? ''
+            : dangerousJoints(s).includes(j.id)
+              ? ' Not repaired.'
+              : ' Left as it is.';
+      return {
+        joint: j.id,
+        sentence: `${jointName(j.kind, s.context.rules.dialect)}, ${j.side}: ${GRADE[j.asFound.state as Graded]}. ${j.asFound.why}${now}`,
+      };
+    });
+}

@@ -1,0 +1,29 @@
+import {
+  fastenerName,
+  piecesFor,
+  sayFault,
+  splitFastener,
+  type Dialect,
+  type JobState,
+  type LedgerWords,
+  type PlannedStep,
+  jointsOf,
+} from '@ash-knot/core';
+
+/** How ids are said in this shop's dialect; steps and pieces by their names where the job is at hand. */
+export function ledgerWords(
+  dialect: Dialect,
+  job?: { readonly state: JobState; readonly plan: readonly PlannedStep[] },
+): LedgerWords {
+  const spec = job?.state.context.type.axles[job.state.axle];
+  const pieces = job && spec ? piecesFor(spec, jointsOf(job.state.axle, spec)) : [];
+  return {
+    joint: (j) => sayFault(j, dialect),
+    step: (id) => job?.plan.find((p) => p.id === id)?.title ?? id.replaceAll('-', ' '),
+    fastener: (f) => {
+      const at = splitFastener(f);
+      return at ? `${fastenerName(at.kind, dialect)}, ${at.side}` : f;
+    },
+    piece: (id) => pieces.find((p) => p.id === id)?.name ?? id.split('.').slice(1).join(' '),
+  };
+}

@@ -61,6 +61,35 @@ export interface CaseNet {
   readonly faults: readonly Fault[];
   /** One for each piece of evidence in `said`. */
   readonly spoken: readonly Spoken[];
+  /** Signs that were named and not weighed, because so many at once cannot be: those that tell least. */
+  readonly leftOut: readonly string[];
+}
+
+/** Signs found that are weighed at once: two below what the network takes, for a check and a manoeuvre that are tried. */
+const MOST_FOUND = 18;
+
+/** Leaves out the signs of the complaint that tell least, where more were named than can be weighed at once. */
+function withinReach(b: Omit<CaseNet, 'leftOut'>): CaseNet {
+  const found = b.said.flatMap((e, i) => (e.ifFound > e.ifNot ? [i] : []));
+  const over = found.length - MOST_FOUND;
+  if (over <= 0) return { ...b, leftOut: [] };
+  // The most a fault that makes a sign certain makes of its odds.
+  const tells = (i: number) => {
+    const f = b.net.findings[b.said[i]!.finding]!;
+    return Math.max(0, ...f.links.map((l) => Math.log((l.q + (1 - l.q) * f.leak) / f.leak)));
+  };
+  const out = new Set(
+    found
+      .filter((i) => !b.spoken[i]!.joint)
+      .sort((x, y) => tells(x) - tells(y))
+      .slice(0, over),
+  );
+  return {
+    ...b,
+    said: b.said.filter((_, i) => !out.has(i)),
+    spoken: b.spoken.filter((_, i) => !out.has(i)),
+    leftOut: [...out].map((i) => b.spoken[i]!.words),
+  };
 }
 
 /**
@@ -68,7 +97,10 @@ export interface CaseNet {
  * known (the conformance probability of JCGM 106:2012, 7.3), kept off 0 and 1: no gauge is that sure.
  */
 export function beyondChance(m: Measured): number {
-  return Math.min(0.9999, Math.max(0.0001, studentCdf((m.meanMm - m.limitMm) / m.uMm, m.degrees)));
+  const off = m.meanMm - m.limitMm;
+  // A gauge that is said to doubt nothing still says nothing of what lies just on the limit.
+  const t = m.uMm > 0 ? off / m.uMm : off === 0 ? 0 : Math.sign(off) * Infinity;
+  return Math.min(0.9999, Math.max(0.0001, studentCdf(t, m.degrees)));
 }
 
 const CHANGED: Partial<Record<HistoryFlag, readonly FaultKind[]>> = {
@@ -263,10 +295,10 @@ export function buildCase(c: Case, s: SuspectsTable): CaseNet {
       e.hand === 'moves' ? `${name}: found` : `${name}: nothing there`,
     );
   }
-  return {
+  return withinReach({
     net: { faults: faults.map((f, i) => ({ id: f.id, prior: prior(f, strengths[i]!.prior, c, s) })), findings },
     said,
     faults,
     spoken,
-  };
+  });
 }

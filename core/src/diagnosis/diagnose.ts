@@ -59,6 +59,8 @@ export interface Diagnosis {
   /** What would change the first suspect most. */
   readonly changes: readonly Change[];
   readonly road: readonly PlannedManoeuvre[];
+  /** Signs that were named and not weighed: too many at once, and these tell least. */
+  readonly leftOut: readonly string[];
 }
 
 /** How many suspects are explained. */
@@ -178,6 +180,7 @@ export function* diagnoseInSteps(r: DiagnosisRequest, s: SuspectsTable): Generat
     why: {},
     changes: [],
     road: [],
+    leftOut: b.leftOut,
   };
   yield d;
   const all = candidatesOf(r, b, s);

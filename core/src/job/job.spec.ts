@@ -1,6 +1,6 @@
 import { CONTEXT, DOUBLE_ARM_TYPE, ledger, LINK_PART } from '../test';
 import { frameFit } from '../bushing';
-import { diagnose, SHIPPED } from '../diagnosis';
+import { CHARACTERS, diagnose, HANDLING, SHIPPED, WHENS, WHERES } from '../diagnosis';
 import { jointId, type JointId } from '../joint';
 import { mayWrite, type Entry } from '../ledger';
 import type { Side } from '../vehicle';
@@ -165,7 +165,7 @@ describe('the state of a joint', () => {
       const v = verdictView(both, dx(both));
       expect([v.kind, v.sentence]).toEqual([
         'contradiction',
-        expect.stringMatching(/moves in the hand, and is tight.*Do not return/),
+        expect.stringMatching(/moving in the hand, and tight.*Do not return/),
       ]);
       expect(nextLineOf(both, NOW)).toMatchObject({ title: 'Two things on the tape cannot both be.' });
       const strike = (of: Entry) => fold([complaint(), moves, tight, said, e('strike', { entry: of.id, why: 'felt again' })]);
@@ -672,4 +672,59 @@ test('the proof by hand stands beside a gauge’s, and one that still moves is n
   expect(at('no play')).toMatchObject({ state: 'sound', why: 'Renewed; no play in the hand.', proof: 'no play' });
   expect(at('slight').state).toBe('watch');
   expect(at('still moves')).toMatchObject({ state: 'loose', why: 'Renewed, and it still moves in the hand.' });
+});
+
+describe('a ranking never ends', () => {
+  const rank = (entries: Entry[], context: JobContext = CONTEXT) => {
+    const d = dx(fold([complaint(), ...entries], context));
+    expect(d.stage).toBe('done');
+    for (const x of d.suspects) expect(x.p >= 0 && x.p <= 1).toBe(true);
+    return d;
+  };
+  const fit = (oldBoreMm: number) => {
+    const given = { kind: 'two-bolt' as const, material: 'rubber' as const, cleanMm: [22], seatMm: [21.8], oldBoreMm, uMm: 0.02 };
+    const { method, sentences, ...found } = frameFit(given);
+    return e('result', {
+      what: 'frame fit',
+      joint: 'front.left.frame-bushing',
+      method,
+      given,
+      found,
+      words: sentences.join(' '),
+    });
+  };
+  test.each([21, 21.84, 22.5])('by a bar and bushing that were kept, old bore %d mm', (bore) => {
+    rank([fit(bore)]);
+    rank([fit(bore), ...tight('left'), ...everythingTight()]);
+  });
+  test('by a gauge that is said to scatter by nothing', () => {
+    const gauges = [{ ...CONTEXT.gauges[0]!, known: { sdMm: 0, degrees: 1 } }];
+    const reading = (playMm: number) =>
+      e('reading', {
+        joint: 'front.left.frame-bushing',
+        phase: 'before',
+        gauge: 'dial',
+        first: 0,
+        second: playMm,
+        unit: 'mm',
+        playMm,
+      });
+    rank([reading(0.5), reading(0.5), reading(0.5)], { ...CONTEXT, gauges });
+    rank([reading(0.5)], { ...CONTEXT, gauges });
+  });
+  test('by more than twenty open signs', () => {
+    const all = e('complaint', {
+      character: [...CHARACTERS],
+      where: [...WHERES],
+      when: [...WHENS],
+      handling: [...HANDLING],
+      history: [],
+      words: 'everything',
+    });
+    const s = fold([all]);
+    expect(
+      all.kind === 'complaint' && all.body.when.length + all.body.character.length + all.body.handling.length,
+    ).toBeGreaterThan(20);
+    expect(dx(s).stage).toBe('done');
+  });
 });

@@ -1,22 +1,41 @@
 import { sayFault, sayKind, splitFault, twinFault } from '../diagnosis';
 import type { Cause } from '../ledger';
 import { list, plural } from '../text';
+import type { Dialect } from '../text';
 import type { JobState } from './fold';
 
-/** "left ball joint and wheel bearing" from ids of joints or faults, both sides told once. */
-export function sayJoints(s: JobState, ids: readonly Cause[]): string {
-  const d = s.context.rules.dialect;
+/** Names of joints or faults, both sides told once: "both frame bushings". */
+function namesOf(d: Dialect, ids: readonly Cause[]): string[] {
   const all = new Set<string>(ids);
-  const names = ids.flatMap((id) => {
+  return ids.flatMap((id) => {
     const f = splitFault(id);
     if (!f || !all.has(twinFault(id)!)) return [sayFault(id, d)];
     return f.side === 'left' ? [plural(`both ${sayKind(f.kind, d)}`)] : [];
   });
-  return list(names);
 }
 
-/** "both frame bushings", or "the left frame bushing". */
-export function sayBoth(s: JobState, ids: readonly Cause[]): string {
-  const said = sayJoints(s, ids);
-  return said.startsWith('both ') ? said : `the ${said}`;
+/** Joints in a sentence: with their article, and what a verb and a pronoun after them must be. */
+export interface JointsSaid {
+  /** "the left link, lower end", "both coil springs", "the left wheel nuts". */
+  readonly the: string;
+  readonly is: 'is' | 'are';
+  readonly has: 'has' | 'have';
+  readonly it: 'it' | 'them';
 }
+
+/** The one place where joints get article, verb and pronoun. @param more joints that are meant and not named */
+export function speakOf(d: Dialect, ids: readonly Cause[], more = 0): JointsSaid {
+  const names = namesOf(d, ids);
+  // "left wheel nuts": the head of the name, before its comma, is in the plural.
+  const headless = (n: string) => n.split(',')[0]!;
+  const many = names.length + more > 1 || names.some((n) => n.startsWith('both ') || /[^s]s$/.test(headless(n)));
+  const articled = names.map((n) => (n.startsWith('both ') || /^an? /.test(n) ? n : `the ${n}`));
+  const the = more > 0 ? `${articled.join(', ')} and ${more} more` : list(articled);
+  return many ? { the, is: 'are', has: 'have', it: 'them' } : { the, is: 'is', has: 'has', it: 'it' };
+}
+
+/** "left ball joint and wheel bearing" from ids of joints or faults, both sides told once. */
+export const sayJoints = (s: JobState, ids: readonly Cause[]): string => list(namesOf(s.context.rules.dialect, ids));
+
+/** "both frame bushings", or "the left frame bushing". */
+export const sayBoth = (s: JobState, ids: readonly Cause[]): string => speakOf(s.context.rules.dialect, ids).the;

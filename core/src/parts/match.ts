@@ -1,5 +1,6 @@
 import { positive } from '../error';
 import { fixed } from '../text';
+import { sayHex } from '../thread';
 import type { AxleEnd, Hold } from '../vehicle';
 import type { Part, PartKind, Size } from './part';
 
@@ -115,8 +116,8 @@ export function matchPart(part: Part, w: Wanted): Candidate {
     const same = Math.abs(w.nutHexMm - part.nutHexMm) < 0.5;
     lines.push({
       what: 'nut hex',
-      wanted: `${w.nutHexMm} mm`,
-      has: `${part.nutHexMm} mm`,
+      wanted: sayHex(w.nutHexMm),
+      has: sayHex(part.nutHexMm),
       fit: same ? 'same' : 'near',
     });
     if (!same) score *= 0.95;
@@ -160,7 +161,7 @@ const OF_LINE: Readonly<Record<string, Size>> = {
   'bore for the bar': 'bar-diameter',
 };
 
-const sayHold = (h: Hold, mm?: number): string => (h === 'none' ? 'nothing' : `${mm ?? '?'} mm ${h}`);
+const sayHold = (h: Hold, mm?: number): string => (h === 'none' ? 'nothing' : `${mm === undefined ? '?' : sayHex(mm)} ${h}`);
 
 /** All parts held against what is wanted: fitting ones best first, then the excluded with their reasons. */
 export function rankParts(parts: readonly Part[], w: Wanted): Candidate[] {

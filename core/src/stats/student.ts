@@ -1,8 +1,13 @@
 import { BadInput, within } from '../error';
 import { incompleteBeta } from './beta';
 
-/** P(T ≤ t) of Student's distribution with ν degrees of freedom (Abramowitz & Stegun 26.7.1). */
-export function studentCdf(t: number, nu: number): number {
+/** Beyond so many degrees the distribution is normal to more digits than a gauge has. */
+const MOST_DEGREES = 1e6;
+
+/** P(T ≤ t) of Student's distribution with ν degrees of freedom (Abramowitz & Stegun 26.7.1). ν may be Infinity (normal). */
+export function studentCdf(t: number, degrees: number): number {
+  if (!Number.isFinite(t)) return t > 0 ? 1 : 0;
+  const nu = Math.min(degrees, MOST_DEGREES);
   const tail = 0.5 * incompleteBeta(nu / 2, 0.5, nu / (nu + t * t));
   return t > 0 ? 1 - tail : tail;
 }
@@ -16,8 +21,7 @@ const KEPT = new Map<string, number>();
 export function studentQuantile(p: number, nu: number): number {
   within('probability', p, 0.5, 1 - 1e-9);
   if (!(nu >= 1)) throw new BadInput('degrees of freedom', 'must be 1 or more', nu);
-  // Beyond 1e6 degrees the distribution is normal to more digits than a gauge has.
-  const n = Math.min(nu, 1e6);
+  const n = Math.min(nu, MOST_DEGREES);
   // Degrees are floored to whole numbers before they come here, so a ledger asks for the same few again and again.
   const key = `${p}|${n}`;
   const kept = KEPT.get(key);

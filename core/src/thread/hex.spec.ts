@@ -1,3 +1,4 @@
+import { sayHex } from '.';
 import { findHex, HEX_SIZES } from '.';
 
 describe('which hex it is', () => {
@@ -31,3 +32,12 @@ describe('which hex it is', () => {
   });
   test('what cannot be is named', () => expect(() => findHex(0, 0.1)).toThrow(/width across flats must be more than 0 mm/));
 });
+
+test.each([
+  [19, '19 mm'],
+  [19.05, '3/4 in'],
+  [19.049999, '3/4 in'],
+  [14.2875, '9/16 in'],
+  [5.5, '5.5 mm'],
+  [17.3, '17.3 mm'],
+])('%d mm is said %s', (mm, said) => expect(sayHex(mm)).toBe(said));

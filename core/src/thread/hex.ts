@@ -1,4 +1,5 @@
 import { positive } from '../error';
+import { trimmed } from '../units';
 
 /** A wrench size. */
 export interface HexSize {
@@ -33,6 +34,16 @@ export const HEX_SIZES: readonly HexSize[] = [
   ...METRIC.map((mm): HexSize => ({ name: String(mm), system: 'metric', mm })),
   ...INCH.map(([name, inch]): HexSize => ({ name, system: 'inch', mm: inch * 25.4 })),
 ];
+
+/** Two sizes that are the same but for rounding, mm. */
+const SAME_MM = 0.01;
+
+/** A wrench size as it stands on the wrench: "19 mm", and "3/4 in" for what is no size in millimetres. */
+export function sayHex(mm: number): string {
+  const inch = HEX_SIZES.find((h) => h.system === 'inch' && Math.abs(h.mm - mm) < SAME_MM);
+  const metric = METRIC.some((m) => Math.abs(m - mm) < SAME_MM);
+  return inch && !metric ? `${inch.name} in` : `${trimmed(mm, 2)} mm`;
+}
 
 export interface HexCandidate {
   readonly size: HexSize;

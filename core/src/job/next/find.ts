@@ -11,10 +11,10 @@ import {
 import { checksOf, isJointId, partsOf, sayJoint, type CheckId, type JointId } from '../../joint';
 import { count, fixed } from '../../text';
 import type { JobState } from '../fold';
-import { countingStates, looseJoints, owedJoints } from '../rules/clearance';
+import { countingStates, dangerousJoints, looseJoints, owedJoints } from '../rules/clearance';
 import { unrepaired } from '../rules/hand-back';
 import { verdictCauses, verdictView } from '../rules/verdict';
-import { sayBoth } from '../say';
+import { sayBoth, speakOf } from '../say';
 import { goTo, mins, type NextLine } from './line';
 import { nextOwed, nextToStand } from './owed';
 
@@ -26,10 +26,24 @@ const WORTH_A_LOOK = 0.05;
  * it was not reproduced, or a person who goes on without and says why.
  * @param d undefined while it is being worked out
  */
-export function nextToFind(s: JobState, d: Diagnosis | undefined): NextLine | undefined {
+export function nextToFind(s: JobState, d: Diagnosis | undefined, failed: string): NextLine | undefined {
   if (s.context.kind !== 'noise' || s.goOn) return undefined;
   // A line struck after the verdict may leave something owed again.
   if (s.verdict) return unrepaired(s).length === 0 ? nextOwed(s, owedJoints(s)) : undefined;
+  if (failed && !d)
+    return (
+      nextOwed(s, owedJoints(s)) ??
+      goTo(
+        {
+          time: 'now',
+          title: 'The suspects could not be ranked.',
+          why: `${failed} What was found stands; go on without a verdict, and say why.`,
+          label: 'Show it',
+          station: 'find',
+        },
+        'verdict',
+      )
+    );
   if (!d || d.stage === 'ranked')
     return goTo(
       {
@@ -104,7 +118,8 @@ function nextCheck(s: JobState, d: Diagnosis): NextLine | undefined {
   const owed = owedJoints(s);
   const begun = begunReadings(s);
   if (begun) return begun;
-  const loose = looseJoints(s).some((id) => partsOf(id).axle === s.axle);
+  // Something that makes the noise is found, or must be repaired whatever makes it.
+  const loose = [...looseJoints(s), ...dangerousJoints(s)].some((id) => partsOf(id).axle === s.axle);
   const isOpen = (id: NextCheck['of'][number]) =>
     isJointId(id)
       ? owed.includes(id) || ['not looked at', 'can’t tell yet'].includes(s.joints.get(id)!.state)
@@ -125,8 +140,9 @@ function sayCheck(s: JobState, d: Diagnosis, step: NextCheck, owed: readonly Joi
     .map((j) => ` ${j.why}`)[0];
   const of = new Set<string>(step.of);
   const likely = d.suspects.find((x) => of.has(x.joint ?? x.fault) && x.p >= 0.05);
+  const said = speakOf(s.context.rules.dialect, clears);
   const why = clears.length
-    ? `Clears ${sayBoth(s, clears)}; the verdict waits for ${clears.length > 1 ? 'them' : 'it'}.${again ?? ''}`
+    ? `Clears ${said.the}; the verdict waits for ${said.it}.${again ?? ''}`
     : likely
       ? `Tells most for its minutes: ${sayFault(likely.fault, s.context.rules.dialect, splitFault(likely.fault)?.axle !== s.axle)} ${Math.round(likely.p * 100)} % so far.`
       : 'Cheap to rule out before anything comes apart.';

@@ -76,6 +76,8 @@ class Walker {
     for (let i = 0; i < 150; i++) {
       const line = this.line;
       if (until(line)) return line;
+      // One full stop ends a sentence, and nothing is left unsaid in it.
+      expect(`${line.title} ${line.why}`).not.toMatch(/\.\.|\?\.|undefined|NaN|the both|\bthe the\b/);
       this.lines.push(line);
       const made = this.press(line.answers ? line.answers[0]!.action : line.action);
       if (made.length === 0) return line;
@@ -162,7 +164,7 @@ describe('following the big key alone', () => {
     // How it stands is asked before the first check is made.
     expect(w.line).toMatchObject({
       action: { kind: 'stands' },
-      label: 'It stands so',
+      label: 'On its wheels',
       title: expect.stringContaining('How does it stand?'),
     });
     const settle = w.follow((l) => l.station === 'settle');

@@ -3,7 +3,7 @@ import { capital, list } from '../../text';
 import { sayState, type VehicleState } from '../../vehicle';
 import type { JobState } from '../fold';
 import { contradictedJoints, countingStates, standingOf } from '../rules/clearance';
-import { sayBoth, sayJoints } from '../say';
+import { sayBoth, speakOf } from '../say';
 import { goTo, mins, type NextLine } from './line';
 
 /** Two findings of one part that cannot both be: before anything else is done with it, whatever the job. */
@@ -14,7 +14,7 @@ export function nextToSettleDoubt(s: JobState): NextLine | undefined {
     {
       time: 'now',
       title: 'Two things on the tape cannot both be.',
-      why: `The ${sayJoints(s, [joint])} moves in the hand, and is tight. Feel it again and strike the wrong one.`,
+      why: `${capital(sayBoth(s, [joint]))}: moving in the hand, and tight. Feel it again and strike the wrong one.`,
       label: 'Look again',
       station: 'find',
     },
@@ -42,7 +42,7 @@ export function nextToStand(
     time: of.minutes > 0 ? mins(of.minutes) : 'now',
     title: stands ? `${capital(sayState(best))} first.` : `How does it stand? ${capital(sayState(best))} is wanted.`,
     why: `Then: ${of.title}. It counts ${list(counting.map(sayState))}.`,
-    label: 'It stands so',
+    label: capital(sayState(best)),
     station: 'find',
     action: {
       kind: 'stands',
@@ -63,10 +63,11 @@ export function nextOwed(s: JobState, owed: readonly JointId[]): NextLine | unde
   const stand = nextToStand(s, counting, counting[0] ?? 'both-hanging', { joint, check, minutes: 0, title });
   if (stand) return stand;
   const settles = owed.filter((id) => partsOf(id).side === partsOf(joint).side && check.settles.includes(partsOf(id).kind));
+  const said = speakOf(s.context.rules.dialect, settles);
   return {
     time: mins(check.minutes),
     title: `${title}.`,
-    why: `Clears ${sayBoth(s, settles)}; the hand-back waits for ${settles.length > 1 ? 'them' : 'it'}.`,
+    why: `Clears ${said.the}; the hand-back waits for ${said.it}.`,
     label: 'Go to it',
     station: 'find',
     action: { kind: 'check', joint, check: check.id },

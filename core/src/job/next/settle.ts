@@ -1,9 +1,10 @@
-import { partsOf, sayJoint, twinOf } from '../../joint';
+import { partsOf, twinOf } from '../../joint';
+import { capital } from '../../text';
 import type { JobState } from '../fold';
 import { missingHands } from '../rules/choosing';
 import { dangerousJoints, looseJoints } from '../rules/clearance';
 import { answered } from '../rules/work';
-import { sayBoth } from '../say';
+import { sayBoth, speakOf } from '../say';
 import { goTo, mins, type NextLine } from './line';
 
 /** What to fit, and the customer's answer to each choice. A no is an answer: it leads on. */
@@ -37,6 +38,7 @@ export function nextToSettle(s: JobState): NextLine | undefined {
   // What is dangerous comes before what is only loose.
   const danger = dangerousJoints(s)[0];
   const joint = danger ?? looseJoints(s)[0];
+  const said = joint && speakOf(s.context.rules.dialect, [joint]);
   // It did not come back and nothing was found: there is nothing to fit.
   if (!joint && s.verdict && s.verdict.body.causes.length === 0) return undefined;
   // Something was undone to get at something else: nothing has to be chosen for that.
@@ -46,7 +48,7 @@ export function nextToSettle(s: JobState): NextLine | undefined {
       time: mins(4),
       title: 'Choose what to fit.',
       why: joint
-        ? `The ${sayJoint(joint, s.context.rules.dialect)} is ${danger ? 'dangerous: it comes first' : 'loose'}. Measure only what separates the parts.`
+        ? `${capital(said!.the)} ${said!.is} ${danger ? 'dangerous: that comes first' : 'loose'}. Measure only what separates the parts.`
         : 'Touch the joint on the plate, then pick the part that fits.',
       label: 'Settle',
       station: 'settle',

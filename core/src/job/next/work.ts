@@ -17,7 +17,8 @@ export function nextToWork(s: JobState, nowMs: number): NextLine | undefined {
   const soakEnds = (id: StepId) => {
     const soak = byId.get(id)?.soakMinutes ?? 0;
     const e = s.steps.get(id);
-    return e && soak > 0 && !e.body.soak ? Date.parse(e.at) + soak * 60_000 : 0;
+    // A clock that lags a little does not make the wait longer than it is.
+    return e && soak > 0 && !e.body.soak ? Math.min(Date.parse(e.at), nowMs) + soak * 60_000 : 0;
   };
   const open = plan.filter((p) => !done(p));
   const first = open[0];

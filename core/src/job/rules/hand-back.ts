@@ -2,6 +2,7 @@ import type { FastenerId, JointId } from '../../joint';
 import type { StepId } from '../../plan';
 import type { Station } from '../context';
 import type { JobState } from '../fold';
+import { capital } from '../../text';
 import { sayBoth, sayJoints } from '../say';
 import { contradictedJoints, dangerousJoints, looseJoints, owedJoints } from './clearance';
 import { alignmentOwed, answered, fastenersOf, isApproved, planOf, workJoints } from './work';
@@ -54,7 +55,7 @@ export function handBackBlockers(s: JobState): Blocker[] {
   }
   for (const joint of contradictedJoints(s))
     out.push({
-      sentence: `The ${sayJoints(s, [joint])} moves, and is tight: one of the two is wrong.`,
+      sentence: `${capital(sayBoth(s, [joint]))}: moving, and tight. One of the two is wrong.`,
       at: 'contradiction',
       joint,
     });

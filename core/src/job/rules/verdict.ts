@@ -3,7 +3,7 @@ import { jointsOf, JOINT_SPECS, partsOf, type JointId } from '../../joint';
 import type { Cause } from '../../ledger';
 import { capital } from '../../text';
 import type { JobState } from '../fold';
-import { sayBoth, sayJoints } from '../say';
+import { sayBoth, sayJoints, speakOf } from '../say';
 import { contradictedJoints, dangerousJoints, looseJoints, uncleared } from './clearance';
 
 export type VerdictView =
@@ -35,8 +35,10 @@ export function causesOf(s: JobState, d: Diagnosis): Cause[] {
 }
 
 /** The sentence for a vehicle that is dangerous. @param danger the joints it is about */
-export const sayBan = (s: JobState, danger: readonly JointId[]): string =>
-  `Do not return to the road until ${sayBoth(s, danger)} ${danger.length > 1 ? 'are' : 'is'} repaired.`;
+export function sayBan(s: JobState, danger: readonly JointId[]): string {
+  const d = speakOf(s.context.rules.dialect, danger);
+  return `Do not return to the road until ${d.the} ${d.is} repaired.`;
+}
 
 /** What a verdict names when it is given now; nothing while something is owed before it, or nothing stands out. */
 export function verdictCauses(v: VerdictView): readonly Cause[] {
@@ -50,7 +52,7 @@ export function verdictView(s: JobState, d: Diagnosis): VerdictView {
   const ban = danger.length ? sayBan(s, danger) : '';
   const doubtful = contradictedJoints(s)[0];
   if (doubtful) {
-    const two = `These two cannot both be: the ${sayJoints(s, [doubtful])} moves in the hand, and is tight. Feel it again and strike the wrong one.`;
+    const two = `These two cannot both be: ${sayBoth(s, [doubtful])} moving in the hand, and tight. Feel it again and strike the wrong one.`;
     return { kind: 'contradiction', joint: doubtful, sentence: [two, ban].filter(Boolean).join(' ') };
   }
   if (danger.length) {
@@ -65,12 +67,11 @@ export function verdictView(s: JobState, d: Diagnosis): VerdictView {
   if (d.conflicts[0]) return { kind: 'contradiction', ...d.conflicts[0] };
   const missing = uncleared(s, s.axle);
   if (missing.length) {
-    const few = missing.slice(0, 3);
-    const more = missing.length - few.length;
+    const few = speakOf(s.context.rules.dialect, missing.slice(0, 3), Math.max(0, missing.length - 3));
     return {
       kind: 'blocked',
       missing,
-      sentence: `The ${sayJoints(s, few)}${more > 0 ? ` and ${more} more` : ''} ${missing.length > 1 ? 'have' : 'has'} not been cleared.`,
+      sentence: `${capital(few.the)} ${few.has} not been cleared.`,
     };
   }
   const causes = causesOf(s, d);

@@ -1,5 +1,6 @@
 import type { Vec3 } from '../../numeric';
 import { LINKS, sayStudHold, type AxleSpec, type LinkEnd, type PieceSpec } from '../../vehicle';
+import { sayHex } from '../../thread';
 import { jointKind, orHub, type Disturbed, type FinerFault } from './joint-kind';
 
 /** Which hard point is the upper one: where the link meets the arm or strut, or the bar's eye. */
@@ -35,7 +36,7 @@ function detail(axle: AxleSpec, end: LinkEnd): string {
   if (!link) return '';
   const stud = link[end];
   const held = sayStudHold(stud);
-  return [LINKS[link.kind].ends[end], stud.thread, held ? `held by ${held}` : '', `nut ${stud.nutHexMm} mm`]
+  return [LINKS[link.kind].ends[end], stud.thread, held ? `held by ${held}` : '', `nut ${sayHex(stud.nutHexMm)}`]
     .filter(Boolean)
     .join(' · ');
 }

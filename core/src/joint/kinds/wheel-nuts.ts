@@ -1,3 +1,4 @@
+import { sayHex } from '../../thread';
 import { jointKind } from './joint-kind';
 
 export const wheelNuts = jointKind({
@@ -11,5 +12,5 @@ export const wheelNuts = jointKind({
     axle.points.hub.at[2] - axle.tyreDiameterMm * 0.16,
   ],
   checks: ['nuts-wrench'],
-  detail: (axle) => `${axle.wheelNuts.count} nuts ${axle.wheelNuts.thread} · ${axle.wheelNuts.hexMm} mm`,
+  detail: (axle) => `${axle.wheelNuts.count} nuts ${axle.wheelNuts.thread} · ${sayHex(axle.wheelNuts.hexMm)}`,
 });

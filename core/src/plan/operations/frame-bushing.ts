@@ -1,5 +1,6 @@
 import { JOINT_SPECS, partsOf } from '../../joint';
 import { capital } from '../../text';
+import { sayHex } from '../../thread';
 import { sideStep } from '../step-id';
 import { link } from './link';
 import { step, type PartOperation } from './operation';
@@ -19,7 +20,7 @@ export const frameBushing: PartOperation = {
         needs: [sideStep('soak', side), w.on(side, link).length ? sideStep('link-off', side) : 'unload'],
         joint,
         title: `${capital(side)} bracket off, bushing out`,
-        tools: [`${spec.hexMm} mm socket`],
+        tools: [`${sayHex(spec.hexMm)} socket`],
         detail: 'Mark which way the split and the bracket face. Brush the bar’s seat bright.',
         caution: 'Photograph it before it comes off.',
       }),

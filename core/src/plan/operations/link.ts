@@ -1,11 +1,14 @@
 import { JOINT_SPECS, partsOf } from '../../joint';
 import { capital } from '../../text';
+import { sayHex } from '../../thread';
 import { LINKS, type StudSpec } from '../../vehicle';
 import { sideStep } from '../step-id';
 import { step, type PartOperation } from './operation';
 
 const holdTool = (s: StudSpec): string[] =>
-  s.hold === 'none' ? [] : [`${s.holdMm} mm ${s.hold === 'hex' ? 'hex key, long' : 'thin spanner'}`];
+  s.hold === 'none'
+    ? []
+    : [`${s.holdMm === undefined ? '' : `${sayHex(s.holdMm)} `}${s.hold === 'hex' ? 'hex key, long' : 'thin spanner'}`];
 
 /** A link off and a new one on, whatever its kind: the kind says how it comes off. */
 export const link: PartOperation = {
@@ -25,8 +28,8 @@ export const link: PartOperation = {
         title: undo.title.replace('{side}', side),
         tools: [
           ...new Set([
-            `${spec.lower.nutHexMm} mm`,
-            `${spec.upper.nutHexMm} mm`,
+            sayHex(spec.lower.nutHexMm),
+            sayHex(spec.upper.nutHexMm),
             ...holdTool(spec.lower),
             ...holdTool(spec.upper),
             'breaker bar',

@@ -1,4 +1,5 @@
 import type { Fastener, JointId, JointKind } from '../../joint';
+import { sayHex } from '../../thread';
 import type { Side } from '../../vehicle';
 import type { PlanInput, Step } from '../step';
 import type { StepId } from '../step-id';
@@ -36,5 +37,5 @@ export const step = (s: Omit<Step, 'tools' | 'soakMinutes'> & Partial<Pick<Step,
   ...s,
 });
 
-export const wheelSocket = (w: Pick<Work, 'axle'>): string => `${w.axle.wheelNuts.hexMm} mm socket`;
+export const wheelSocket = (w: Pick<Work, 'axle'>): string => `${sayHex(w.axle.wheelNuts.hexMm)} socket`;
 export const conditions = (w: PlanInput) => (task: Task) => minutesOf(task, w);

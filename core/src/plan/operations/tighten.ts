@@ -1,4 +1,5 @@
 import { partsOf, type Fastener } from '../../joint';
+import { sayHex } from '../../thread';
 import { fastenerName } from '../../torque';
 import type { Side } from '../../vehicle';
 import type { Step } from '../step';
@@ -14,7 +15,7 @@ const one = (w: Work, f: Fastener, needs: readonly StepId[]): Step =>
     fastener: f.id,
     joint: f.joint,
     title: `${fastenerName(f.kind, w.dialect)}, ${f.side}`,
-    tools: [...(f.hexMm ? [`${f.hexMm} mm`] : []), ...(f.hold ? [f.hold] : []), 'torque wrench'],
+    tools: [...(f.hexMm ? [sayHex(f.hexMm)] : []), ...(f.hold ? [f.hold] : []), 'torque wrench'],
   });
 
 /** What turns freely at any height, then gripped rubber at ride height. @param fitted the fitting steps of both sides */

@@ -1,4 +1,5 @@
 import type { Name } from '../../text';
+import { sayHex } from '../../thread';
 import type { FastenerKind } from '../../torque';
 import type { OrientationSpec, PieceSpec } from '../pieces';
 import type { Hold } from '../words';
@@ -16,7 +17,7 @@ export interface StudSpec {
 
 /** "5 mm hex", nothing where the stud cannot be held. */
 export const sayStudHold = (s: Pick<StudSpec, 'hold' | 'holdMm'>): string | undefined =>
-  s.hold === 'none' ? undefined : `${s.holdMm} mm ${s.hold}`;
+  s.hold === 'none' ? undefined : `${s.holdMm === undefined ? '' : `${sayHex(s.holdMm)} `}${s.hold}`;
 
 /** A fastener of a link, and the end whose joint carries its chalk stripe. */
 export interface LinkFastener {

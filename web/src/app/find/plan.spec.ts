@@ -1,3 +1,5 @@
+import { DIAGNOSIS_WORKER } from '../workers/diagnoser';
+import type { DiagnosisWork } from '../workers/diagnosis-work';
 import type { NextCheck } from '@ash-knot/core';
 import { bench, stored, tid } from '../../test';
 import { Find } from './find';
@@ -86,4 +88,15 @@ describe('what is no joint of the plate', () => {
     expect(shield()).toBeGreaterThan(10 * before);
     expect(shield()).toBeGreaterThan(0.5);
   });
+});
+
+test('a ranking that fails says so, and what is owed is asked for all the same', async () => {
+  const broken = (): DiagnosisWork => ({
+    ask: () => Promise.reject(new Error('The evidence must be a number.')),
+    callOff: () => undefined,
+  });
+  const b = await bench(Find, [complaint()], { providers: [{ provide: DIAGNOSIS_WORKER, useValue: broken }] });
+  expect(b.text(tid('ranking-failed'))).toContain('The evidence must be a number.');
+  expect(b.store.next()).toMatchObject({ station: 'find', action: { kind: 'stands' } });
+  expect(b.el.querySelector(tid('go-on'))).not.toBeNull();
 });

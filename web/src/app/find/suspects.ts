@@ -28,6 +28,14 @@ const FULL = Math.log(50);
       <h3 class="heading">What is knocking</h3>
       <p class="soft text-sm">{{ findings() }} findings</p>
     </div>
+    @if (store.rankingFailed(); as f) {
+      <p class="caution mt-2" role="alert" data-testid="ranking-failed" data-next="verdict">
+        <b>The suspects could not be ranked.</b> {{ f }} What was found stands, and what is owed is still asked for.
+      </p>
+    }
+    @if (leftOut(); as l) {
+      <p class="soft mt-1 text-sm" data-testid="left-out">{{ l }}</p>
+    }
     <ol class="mt-1">
       @for (x of top(); track x.fault; let first = $first) {
         <li>
@@ -140,7 +148,7 @@ const FULL = Math.log(50);
       <p class="caution mt-3" data-testid="went-on">
         <b>Gone on without a verdict:</b> {{ g.body.why }}. What is owed for safety still is.
       </p>
-    } @else if (!given() && store.verdict()) {
+    } @else if (!given() && (store.verdict() || store.rankingFailed())) {
       @if (goingOn()) {
         <form class="mt-3 flex flex-wrap items-end gap-3" (submit)="goOn($event, whyOn.value)">
           <label class="min-w-0 flex-1">
@@ -253,6 +261,10 @@ export class Suspects {
   protected readonly reasons = computed(() => (this.store.diagnosis()?.why[this.why() ?? ''] ?? []).slice(0, 5));
   /** Whether its reasons are worked out yet. */
   protected readonly weighed = computed(() => this.store.diagnosis()?.why[this.why() ?? ''] !== undefined);
+  protected readonly leftOut = computed(() => {
+    const out = this.store.diagnosis()?.leftOut ?? [];
+    return out.length ? `So many signs at once cannot be weighed; left out, because they tell least: ${out.join(', ')}.` : '';
+  });
   protected readonly changes = computed(() => this.store.diagnosis()?.changes ?? []);
   protected readonly given = computed(() => this.store.state()?.verdict);
   protected readonly findings = computed(() => {

@@ -1,6 +1,6 @@
 import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { catchError, of, scan, switchMap } from 'rxjs';
+import { catchError, of, scan, switchMap, tap, type Observable } from 'rxjs';
 import { v7 as uuid } from 'uuid';
 import type { GaugeSaid, JobView, StoredEntry } from '@ash-knot/contract';
 import {
@@ -105,10 +105,21 @@ export class JobStore {
     const s = this.state();
     return s?.context.kind === 'noise' && s.complaint ? requestOf(s) : undefined;
   });
+  /** Why the suspects could not be ranked; said on the screen, while the checks go on. */
+  readonly rankingFailed = signal('');
   /** From the worker; while a newer one is worked out, what is not there yet stays from the last. */
   readonly diagnosis = toSignal(
     toObservable(this.asked).pipe(
-      switchMap((r) => (r ? this.diagnoser.diagnose(r).pipe(catchError(() => of(undefined))) : of(undefined))),
+      switchMap((r) => {
+        const asked: Observable<Diagnosis | undefined> = r ? this.diagnoser.diagnose(r) : of(undefined);
+        return asked.pipe(
+          tap(() => this.rankingFailed.set('')),
+          catchError((e: Error) => {
+            this.rankingFailed.set(e.message);
+            return of(undefined);
+          }),
+        );
+      }),
       scan(
         (last: Diagnosis | undefined, d: Diagnosis | undefined) => d && (last ? grown(last, d) : d),
         undefined as Diagnosis | undefined,
@@ -126,7 +137,9 @@ export class JobStore {
     const d = this.diagnosis();
     return s && d ? verdictView(s, d) : null;
   });
-  readonly next = computed(() => this.state() && nextLine(this.state()!, this.clock.now(), this.diagnosis()));
+  readonly next = computed(
+    () => this.state() && nextLine(this.state()!, this.clock.now(), this.diagnosis(), this.rankingFailed()),
+  );
   readonly plan = computed(() => (this.state() ? planOf(this.state()!) : []));
   readonly fasteners = computed(() => (this.state() ? fastenersOf(this.state()!) : []));
   readonly chalked = computed((): ReadonlySet<JointId> => (this.state() ? chalked(this.state()!) : new Set()));

@@ -18,6 +18,7 @@ import {
   type VehicleState,
 } from '@ash-knot/core';
 import type { JobStore } from './job-store';
+import { draft } from '../state/draft';
 import { StandAsk } from './stand-ask';
 
 /** Records that more than one place on the sheet can make. */
@@ -25,6 +26,8 @@ import { StandAsk } from './stand-ask';
 export class Records {
   /** The big key was pressed while a fastener waits: the work station takes the wrench's click. */
   readonly pull = new Subject<string>();
+  /** Clicks counted on a group that are not on the tape yet, by fastener; they survive a reload. */
+  readonly counted = draft<Record<string, number>>('clicks', {});
   /** The big key wants the step it speaks of on the screen: whatever else was opened is shut. */
   readonly showStep = new Subject<void>();
   private readonly stand = inject(StandAsk);

@@ -6,6 +6,7 @@ import {
   askNext,
   barAdvice,
   originOf,
+  sayHex,
   sayStudHold,
   trimmed,
   attempt,
@@ -136,7 +137,7 @@ export class Settle {
         : {
             'link-length': mm(link?.lengthMm),
             'stud-thread': link?.lower.thread ?? '',
-            'nut-hex': mm(link?.lower.nutHexMm),
+            'nut-hex': link ? sayHex(link.lower.nutHexMm) : '',
             hold: link ? (sayStudHold(link.lower) ?? 'nothing') : '',
           };
     const words = { measured: 'measured', file: 'from the file', usual: 'usual, not measured' } as const;

@@ -36,7 +36,13 @@ export class NextAct {
     // Already looking at the check: the key records the common case.
     if (n.action.kind === 'check' && this.atCheck(n.action)) return 'All tight';
     if (n.action.kind === 'elsewhere' && this.store.elsewhere() === n.action.check && this.at('find')) return 'Nothing there';
-    if (n.action.kind === 'torque' && this.wrench.connected() && n.label === 'Type the number') return 'Take the click';
+    if (n.action.kind === 'torque') {
+      const { fastener, step } = n.action;
+      const f = this.store.fasteners().find((x) => x.fastener.id === fastener);
+      if (f?.target && f.fastener.count > 1 && this.visible(`[data-step="${step}"][data-open]`))
+        return `Click ${Math.min((this.work.counted()[fastener] ?? 0) + 1, f.clicks)} of ${f.clicks}`;
+      if (f?.target && f.fastener.count === 1 && this.wrench.connected()) return 'Take the click';
+    }
     return n.label;
   }
 

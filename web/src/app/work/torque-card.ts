@@ -21,6 +21,7 @@ import {
   readBookValue,
   readGauge,
   sayBookValue,
+  sayHex,
   show,
   showRange,
   stageOf,
@@ -84,8 +85,8 @@ export class TorqueCard {
   private silence: ReturnType<typeof setTimeout> | undefined;
   /** What a wrench said that is asked about before it is recorded. */
   private said: { readonly text: string; readonly wrench: SpeakingWrench } | undefined;
-  /** Clicks counted on a group that are not on the tape yet. */
-  protected readonly counted = draft<Record<string, number>>('clicks', {});
+  private readonly records = inject(Records);
+  protected readonly counted = this.records.counted;
   /** What the wrench said in the last round of a group. */
   private readonly lastRound = draft<Record<string, TorqueRange>>('clicks.pulled', {});
   protected readonly seen = signal(false);
@@ -135,9 +136,7 @@ export class TorqueCard {
     inject(GaugeInbox)
       .lines.pipe(takeUntilDestroyed())
       .subscribe((h) => void this.hear(h));
-    inject(Records)
-      .pull.pipe(takeUntilDestroyed())
-      .subscribe((id) => id === this.view().fastener.id && this.key());
+    this.records.pull.pipe(takeUntilDestroyed()).subscribe((id) => id === this.view().fastener.id && this.key());
     inject(DestroyRef).onDestroy(() => clearTimeout(this.silence));
   }
 
@@ -381,6 +380,7 @@ export class TorqueCard {
   protected uncount(): void {
     this.counted.update((m) => ({ ...m, [this.view().fastener.id]: Math.max(0, this.clicks() - 1) }));
   }
+  protected readonly hex = sayHex;
   protected both({ minNm, maxNm }: TorqueRange): string {
     return showRange(minNm, maxNm, 'torque', this.units.torque());
   }

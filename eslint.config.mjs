@@ -13,7 +13,7 @@ const CORE = [
   ...['mechanics', 'joint', 'diagnosis', 'parts', 'plan', 'ledger', 'job'],
 ];
 const WEB = [
-  ...['kit', 'words', 'state', 'session', 'offline', 'workers', 'instruments', 'attachment', 'shell', 'job', 'plate'],
+  ...['kit', 'words', 'state', 'session', 'offline', 'workers', 'instruments', 'attachment', 'shell', 'job', 'alarm', 'plate'],
   ...['measuring', 'tape', 'find', 'listen', 'settle', 'work', 'prove', 'sheet', 'floor', 'file', 'shelf', 'pocket', 'rules'],
   ...['gauges', 'open'],
 ];

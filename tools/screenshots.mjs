@@ -34,7 +34,7 @@ async function shoot(address) {
   await page.waitForTimeout(300);
   await save('find');
   await page.locator('[data-joint="front.left.frame-bushing"]').click();
-  await page.keyboard.press('m');
+  await page.keyboard.press('g');
   await page.waitForTimeout(300);
   await save('measure');
   await at('/rules/gauges');

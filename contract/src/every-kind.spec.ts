@@ -1,7 +1,13 @@
 import { ENTRY_KINDS, ENTRY_SPECS, ROLES, sayEntry, type Entry, type EntryKind } from '@ash-knot/core';
 import { entry, entryBodies, exampleOf } from '.';
 
-const words = { joint: (id: string) => id, fastener: (id: string) => id, piece: (id: string) => id, step: (id: string) => id };
+const words = {
+  joint: (id: string) => id,
+  fastener: (id: string) => id,
+  piece: (id: string) => id,
+  parts: (ids: readonly string[]) => ids.join(),
+  step: (id: string) => id,
+};
 const line = (kind: EntryKind) => ({
   id: '0193a000-0000-7000-8000-000000000001',
   job: '0193a000-0000-7000-8000-000000000002',

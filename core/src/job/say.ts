@@ -1,7 +1,7 @@
 import { sayFault, sayKind, splitFault, twinFault } from '../diagnosis';
 import type { Cause } from '../ledger';
-import { list, plural } from '../text';
-import type { Dialect } from '../text';
+import { assemblyOf, jointName, JOINT_SPECS, partsOf, twinOf, type JointId } from '../joint';
+import { inDialect, inSentence, list, plural, type Dialect } from '../text';
 import type { JobState } from './fold';
 
 /** Names of joints or faults, both sides told once: "both frame bushings". */
@@ -39,3 +39,18 @@ export const sayJoints = (s: JobState, ids: readonly Cause[]): string => list(na
 
 /** "both frame bushings", or "the left frame bushing". */
 export const sayBoth = (s: JobState, ids: readonly Cause[]): string => speakOf(s.context.rules.dialect, ids).the;
+
+/** Whole parts: a link is named as one, whichever end was chosen. "both links", "left frame bushing". */
+export function sayParts(d: Dialect, ids: readonly JointId[]): string {
+  const parts = ids.filter((id, i) => ids.findIndex((x) => assemblyOf(x) === assemblyOf(id)) === i);
+  const all = new Set(parts.map(assemblyOf));
+  return list(
+    parts.flatMap((id) => {
+      const { kind, side } = partsOf(id);
+      const { assembly } = JOINT_SPECS[kind];
+      const name = assembly === 'link' ? inDialect(['link', 'drop link'], d) : (assembly ?? inSentence(jointName(kind, d)));
+      if (!all.has(assemblyOf(twinOf(id)))) return [`${side} ${name}`];
+      return side === 'left' ? [plural(`both ${name}`)] : [];
+    }),
+  );
+}

@@ -6,6 +6,8 @@
 const GRADES = {
   'boot torn': 'watch',
   'rubber perished': 'watch',
+  'grommet cracked': 'watch',
+  'bolt wasted': 'bad',
   'rusted through': 'bad',
   'oil leak': 'watch',
   cracked: 'bad',

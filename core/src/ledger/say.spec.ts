@@ -6,6 +6,7 @@ const say = <K extends EntryKind>(kind: K, body: EntryBodies[K]) =>
   sayEntry(makeEntry({ kind, body }, { id: 'i', job: 'j', by: 'ann', at: '2026-11-25T09:00:00Z' }), {
     joint: (j) => sayFault(j),
     fastener: (f) => f,
+    parts: (ids) => ids.map((j) => sayFault(j)).join(', '),
     piece: (id) => id,
     step: (id) => (id === 'chock' ? 'Chock the rear wheels' : id),
   });

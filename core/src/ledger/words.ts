@@ -32,6 +32,8 @@ export interface LedgerWords {
   fastener(id: string): string;
   /** A step of the plan by its title; its id when the plan no longer has it. */
   step(id: string): string;
+  /** Whole parts by the joints they were chosen for: "both links". */
+  parts(ids: readonly JointId[]): string;
   /** A piece that came off, by its name. */
   piece(id: string): string;
 }

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, inject, signal } from '@angular/core';
 import { Router, RouterOutlet } from '@angular/router';
+import { AlarmBar } from './alarm/alarm-bar';
 import { Keys } from './kit/keys';
 import { Overlays } from './shell/overlays';
 import { SignIn } from './session/sign-in';
@@ -9,7 +10,7 @@ import { Units } from './state/units';
 
 @Component({
   selector: 'ak-root',
-  imports: [RouterOutlet, SignIn],
+  imports: [AlarmBar, RouterOutlet, SignIn],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (failed()) {
@@ -20,6 +21,7 @@ import { Units } from './state/units';
       </main>
     } @else if (session.view()) {
       @if (session.bay()) {
+        <ak-alarm-bar />
         <router-outlet />
       } @else {
         <ak-sign-in />

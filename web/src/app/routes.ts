@@ -18,6 +18,7 @@ export const routes: Routes = [
       { path: 'settle', loadComponent: () => import('./settle/settle').then((m) => m.Settle) },
       { path: 'work', loadComponent: () => import('./work/work').then((m) => m.Work) },
       { path: 'prove', loadComponent: () => import('./prove/prove').then((m) => m.Prove) },
+      { path: '**', redirectTo: '' },
     ],
   },
   {
@@ -65,5 +66,5 @@ export const routes: Routes = [
     loadComponent: () => import('./gauges/sim-gauge').then((m) => m.SimGauge),
     title: 'Simulated gauge · Ash Knot',
   },
-  { path: '**', redirectTo: '' },
+  { path: '**', loadComponent: () => import('./shell/no-page').then((m) => m.NoPage), title: 'No such page · Ash Knot' },
 ];

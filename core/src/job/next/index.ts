@@ -56,4 +56,5 @@ export function nextLine(s: JobState, nowMs: number, d?: Diagnosis, failed = '')
 }
 
 export { begunReadings } from './find';
+export { runningWaits, type RunningWait } from './work';
 export type { NextAction, NextAnswer, NextLine, Target } from './line';

@@ -23,7 +23,7 @@ export type Target =
 
 /** What the big key does. The interface knows how; core knows which. */
 export type NextAction =
-  | { readonly kind: 'go'; readonly station: Station; readonly at: Target; readonly joint?: JointId }
+  | { readonly kind: 'go'; readonly station: Station; readonly at: Target; readonly joint?: JointId; readonly step?: StepId }
   | { readonly kind: 'stands'; readonly state: VehicleState; readonly joint?: JointId; readonly check?: CheckId }
   | { readonly kind: 'check'; readonly joint: JointId; readonly check: CheckId }
   | { readonly kind: 'elsewhere'; readonly check: ElsewhereCheckId }

@@ -4,7 +4,7 @@ import type { JobState } from '../fold';
 import { missingHands } from '../rules/choosing';
 import { dangerousJoints, looseJoints } from '../rules/clearance';
 import { answered } from '../rules/work';
-import { sayBoth, speakOf } from '../say';
+import { sayParts, speakOf } from '../say';
 import { goTo, mins, type NextLine } from './line';
 
 /** What to fit, and the customer's answer to each choice. A no is an answer: it leads on. */
@@ -28,7 +28,7 @@ export function nextToSettle(s: JobState): NextLine | undefined {
       {
         time: 'wait',
         title: 'Get the customer’s yes or no.',
-        why: `For ${sayBoth(s, waiting.body.joints)}. Nothing comes off before somebody has said yes.`,
+        why: `For ${sayParts(s.context.rules.dialect, waiting.body.joints)}. Nothing comes off before somebody has said yes.`,
         label: 'Record the answer',
         station: 'settle',
       },

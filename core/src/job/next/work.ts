@@ -5,7 +5,7 @@ import { showRange } from '../../units';
 import type { JobState } from '../fold';
 import { doubted, fastenersOf, planOf, type FastenerView } from '../rules/work';
 import { heightsKnown, sayHeights } from '../rules/height';
-import { goTo, mins, type NextLine } from './line';
+import { mins, type NextLine } from './line';
 
 /** The first step of the plan that can be done now, or what it waits for. @param nowMs clock of the caller (ms since 1970) */
 export function nextToWork(s: JobState, nowMs: number): NextLine | undefined {
@@ -50,7 +50,7 @@ function sayStep(s: JobState, p: PlannedStep, left: number): NextLine {
   if (p.confirmJoint && !s.confirms.has(p.confirmJoint)) {
     const joint = p.confirmJoint;
     const thought = doubted(s, joint);
-    const here = { kind: 'go', station: 'work', at: 'step' } as const;
+    const here = { kind: 'go', station: 'work', at: 'step', step: p.id } as const;
     return {
       ...line,
       title: `${p.title}: ${thought ? 'loose as thought?' : 'how is it?'}`,
@@ -63,7 +63,13 @@ function sayStep(s: JobState, p: PlannedStep, left: number): NextLine {
       })),
     };
   }
-  if (p.id === 'height' && !heightsKnown(s)) return goTo({ ...line, why: p.detail ?? '', label: 'Write it down' }, 'height');
+  if (p.id === 'height' && !heightsKnown(s))
+    return {
+      ...line,
+      why: p.detail ?? '',
+      label: 'Write it down',
+      action: { kind: 'go', station: 'work', at: 'height', step: p.id },
+    };
   if (p.orientation && p.joint && !s.orientations.has(p.id))
     return {
       ...line,
@@ -112,4 +118,22 @@ function sayFastener(p: PlannedStep, f: FastenerView): NextLine {
     station: 'work',
     action: { kind: 'torque', step: p.id, fastener: f.fastener.id },
   };
+}
+
+/** A hands-free wait that runs now, and when it is over. */
+export interface RunningWait {
+  readonly step: StepId;
+  readonly title: string;
+  /** ms since 1970 */
+  readonly endsAt: number;
+}
+
+/** The waits that run now: begun, not cut short, not over. @param nowMs clock of the caller (ms since 1970) */
+export function runningWaits(s: JobState, nowMs: number): RunningWait[] {
+  return planOf(s).flatMap((p) => {
+    const e = s.steps.get(p.id);
+    if (!e || p.soakMinutes === 0 || e.body.state !== 'done' || e.body.soak) return [];
+    const endsAt = Date.parse(e.at) + p.soakMinutes * 60_000;
+    return endsAt > nowMs ? [{ step: p.id, title: p.title, endsAt }] : [];
+  });
 }

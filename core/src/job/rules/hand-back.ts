@@ -3,7 +3,7 @@ import type { StepId } from '../../plan';
 import type { Station } from '../context';
 import type { JobState } from '../fold';
 import { capital } from '../../text';
-import { sayBoth, sayJoints } from '../say';
+import { sayBoth, sayJoints, sayParts } from '../say';
 import { contradictedJoints, dangerousJoints, looseJoints, owedJoints } from './clearance';
 import { alignmentOwed, answered, fastenersOf, isApproved, planOf, workJoints } from './work';
 
@@ -76,7 +76,7 @@ export function handBackBlockers(s: JobState): Blocker[] {
     out.push({ sentence: 'No verdict was given, and nobody said why not.', at: 'verdict' });
   if (s.choices.some((c) => !answered(s, c.id)))
     out.push({
-      sentence: `The customer has not answered for ${sayBoth(s, s.choices.find((c) => !answered(s, c.id))!.body.joints)}.`,
+      sentence: `The customer has not answered for ${sayParts(s.context.rules.dialect, s.choices.find((c) => !answered(s, c.id))!.body.joints)}.`,
       at: 'answer',
     });
   else if (work.length > 0 && !s.choices.some((c) => isApproved(s, c.id)))

@@ -63,6 +63,9 @@ export function mayBeUndone(s: JobState, joint: JointId): Fastener[] {
   return fastenersAt(axle, joint).filter((f) => !planned.includes(f.id));
 }
 
+/** Whether the plan counts rusty minutes: as somebody said, else as the customer did. */
+export const isRusty = (s: JobState): boolean => s.setup?.corroded ?? s.complaint?.history.includes('corrosion') ?? false;
+
 export function planOf(s: JobState): PlannedStep[] {
   const joints = plannedJoints(s);
   const also = alsoUndone(s);
@@ -74,7 +77,7 @@ export function planOf(s: JobState): PlannedStep[] {
     also,
     refit: refitted(s, joints),
     equipment: s.setup?.equipment ?? 'lift',
-    corroded: s.setup?.corroded ?? s.complaint?.history.includes('corrosion') ?? false,
+    corroded: isRusty(s),
     jackingPoints: s.context.type.jackingPoints,
     dialect: s.context.rules.dialect,
   });

@@ -10,7 +10,7 @@ export const armBushings = jointKind<'arm-bushing-front' | 'arm-bushing-rear'>({
   stands: (axle) => layoutOf(axle).carriedBy !== 'beam',
   place: (axle) => axle.points.armInner.at,
   checks: ['lever-arm'],
-  defects: ['front bushing worn', 'rear bushing worn', 'rubber perished', 'cracked', 'rusted through'],
+  defects: () => ['front bushing worn', 'rear bushing worn', 'rubber perished', 'cracked', 'rusted through'],
   finer: {
     'arm-bushing-front': { name: ['arm, front bushing', 'wishbone, front bush'] },
     'arm-bushing-rear': { name: ['arm, rear bushing', 'wishbone, rear bush'] },

@@ -21,7 +21,7 @@ export const ballJoint = jointKind({
   place: (axle) => axle.points.armOuter.at,
   checks: ['shake-12-6', 'lever-ball-joint'],
   loadedBySpring: true,
-  defects: ['boot torn'],
+  defects: () => ['boot torn'],
   detail: howUnloaded,
   fasteners: ballJointNut,
 });

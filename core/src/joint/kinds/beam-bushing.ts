@@ -7,7 +7,7 @@ export const beamBushing = jointKind({
   stands: (axle) => layoutOf(axle).carriedBy === 'beam',
   place: (axle) => axle.points.armInner.at,
   checks: ['lever-arm'],
-  defects: ['rubber perished', 'cracked'],
+  defects: () => ['rubber perished', 'cracked'],
   rubber: () => true,
   fasteners: armBolts,
 });

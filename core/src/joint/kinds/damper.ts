@@ -11,6 +11,6 @@ export const damper = jointKind({
   place: (axle) =>
     between(axle.points.damperTop.at, axle.points.damperFoot.at, layoutOf(axle).drawing.spring === 'on strut' ? 0.8 : 0.55),
   checks: ['damper-look'],
-  defects: ['oil leak', 'bent'],
+  defects: () => ['oil leak', 'bent'],
   fasteners: damperBolts,
 });

@@ -7,7 +7,7 @@ export const frameBushing = jointKind<'bracket-bolts' | 'bar'>({
   stands: (axle) => axle.bushing !== null,
   place: (axle) => orHub(axle, axle.points.barBushing),
   checks: ['lever-bar'],
-  defects: ['rubber perished', 'bracket bolt loose', 'rubbing', 'bar cracked', 'bar broken'],
+  defects: () => ['rubber perished', 'bracket bolt loose', 'rubbing', 'bar cracked', 'bar broken'],
   detail: (axle) => (axle.bushing ? `${axle.barDiameterMm} mm bar · ${axle.bushing.bolts} bolts ${axle.bushing.thread}` : ''),
   finer: { 'bracket-bolts': { name: 'bracket bolts' }, bar: { name: ['sway bar', 'anti-roll bar'], rusts: true } },
   faults: () => ['itself', 'bracket-bolts', 'bar'],

@@ -41,8 +41,8 @@ export interface JointKindSpec<Finer extends string = string> {
   readonly checks: readonly CheckId[];
   /** The spring holds it tight unless the vehicle stands so that it is unloaded. */
   readonly loadedBySpring: boolean;
-  /** What can be seen at it. */
-  readonly defects: readonly Defect[];
+  /** What can be seen at it on this axle. */
+  defects(axle: AxleSpec): readonly Defect[];
   /** What a technician wants to know of it before touching it, from the vehicle's type; nothing where there is none. */
   detail(axle: AxleSpec): string;
   /** Faults looked for here that are finer than the joint. */
@@ -73,7 +73,7 @@ export function jointKind<F extends string = never>(given: Given<F>): JointKindS
   return {
     dangerous: false,
     loadedBySpring: false,
-    defects: [],
+    defects: () => [],
     detail: () => '',
     finer: {} as Record<F, FinerFault>,
     faults: () => ['itself'],

@@ -1,6 +1,7 @@
 import type { Vec3 } from '../../numeric';
 import { LINKS, sayStudHold, type AxleSpec, type LinkEnd, type PieceSpec } from '../../vehicle';
 import { sayHex } from '../../thread';
+import type { Defect } from '../defects';
 import { jointKind, orHub, type Disturbed, type FinerFault } from './joint-kind';
 
 /** Which hard point is the upper one: where the link meets the arm or strut, or the bar's eye. */
@@ -41,6 +42,13 @@ function detail(axle: AxleSpec, end: LinkEnd): string {
     .join(' · ');
 }
 
+/** What its end shows: a boot round a stud, rubber in an eye, or grommets on a bolt. */
+function seenAt(axle: AxleSpec, end: LinkEnd): readonly Defect[] {
+  const kind = axle.link && LINKS[axle.link.kind];
+  if (kind?.drawn === 'stack') return ['grommet cracked', 'bolt wasted'];
+  return kind?.rubber.includes(end) ? ['rubber perished'] : ['boot torn'];
+}
+
 /** One end of a link: each is a joint of its own. */
 export function linkEnd<F extends string = never>(end: LinkEnd, finer: Readonly<Record<F, FinerFault>>) {
   return jointKind<F>({
@@ -48,7 +56,7 @@ export function linkEnd<F extends string = never>(end: LinkEnd, finer: Readonly<
     stands: (axle) => axle.link !== null,
     place: (axle) => place(axle, end),
     checks: ['grip-link'],
-    defects: ['boot torn', 'bent', 'close to parting'],
+    defects: (axle) => [...seenAt(axle, end), 'bent', 'close to parting'],
     detail: (axle) => detail(axle, end),
     finer,
     faults: () => ['itself', ...(Object.keys(finer) as F[])],

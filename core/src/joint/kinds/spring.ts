@@ -9,6 +9,6 @@ export const spring = jointKind({
   stands: () => true,
   place: (axle) => between(axle.points.springTop.at, axle.points.springFoot.at, 0.45),
   checks: ['look-spring'],
-  defects: ['broken', 'rubbing'],
+  defects: () => ['broken', 'rubbing'],
   fasteners: damperBolts,
 });

@@ -7,6 +7,6 @@ export const tieRodInner = jointKind({
   stands: steered,
   place: (axle) => orHub(axle, axle.points.rackEnd),
   checks: ['shake-3-9'],
-  defects: ['boot torn'],
+  defects: () => ['boot torn'],
   fasteners: tieRodNut,
 });

@@ -10,6 +10,6 @@ export const tieRodOuter = jointKind({
   stands: steered,
   place: (axle) => orHub(axle, axle.points.tieRodOuter),
   checks: ['shake-3-9'],
-  defects: ['boot torn', 'bent'],
+  defects: () => ['boot torn', 'bent'],
   fasteners: tieRodNut,
 });

@@ -7,6 +7,6 @@ export const topMount = jointKind({
   stands: (axle) => layoutOf(axle).topMount,
   place: (axle) => axle.points.damperTop.at,
   checks: ['top-mount-hand'],
-  defects: ['rubber perished', 'cracked'],
+  defects: () => ['rubber perished', 'cracked'],
   fasteners: damperBolts,
 });

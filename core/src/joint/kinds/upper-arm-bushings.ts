@@ -7,7 +7,7 @@ export const upperArmBushings = jointKind({
   stands: (axle) => layoutOf(axle).upperArm,
   place: (axle) => (axle.points.upperInner ?? axle.points.armInner).at,
   checks: ['lever-arm'],
-  defects: ['rubber perished', 'cracked'],
+  defects: () => ['rubber perished', 'cracked'],
   rubber: () => true,
   fasteners: armBolts,
 });

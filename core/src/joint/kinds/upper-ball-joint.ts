@@ -9,7 +9,7 @@ export const upperBallJoint = jointKind({
   place: (axle) => orHub(axle, axle.points.upperOuter),
   checks: ['shake-12-6', 'lever-ball-joint'],
   loadedBySpring: true,
-  defects: ['boot torn'],
+  defects: () => ['boot torn'],
   detail: howUnloaded,
   fasteners: ballJointNut,
 });

@@ -18,6 +18,6 @@ export const choose = entryKind<ChooseBody>()({
   say: (b, w) => {
     const number = b.part.kind === 'other part' || b.part.kind === 'refit' ? '' : `, ${b.part.id}`;
     const price = b.part.kind === 'refit' ? '' : `, ${sayMoney(b.part.priceMinor, b.part.currency)} each`;
-    return `Chosen: ${b.quantity} × ${b.part.name}${number}${price}, for ${b.joints.map(w.joint).join(', ')}${b.oneSideReason ? `; one side: ${b.oneSideReason}` : ''}`;
+    return `Chosen: ${b.quantity} × ${b.part.name}${number}${price}, for ${w.parts(b.joints)}${b.oneSideReason ? `; one side: ${b.oneSideReason}` : ''}`;
   },
 });

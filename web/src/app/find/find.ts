@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, untracked } from '@angular/core';
 import { Router } from '@angular/router';
 import {
   checksOf,
@@ -19,6 +19,7 @@ import {
 } from '@ash-knot/core';
 import { GapMark } from '../plate/gap-mark';
 import { Photo, PhotoButton } from '../attachment/photo';
+import { Keys } from '../kit/keys';
 import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
 import { Records } from '../job/records';
@@ -83,6 +84,7 @@ import { Suspects } from './suspects';
             [attr.data-testid]="'result-' + r"
           >
             <ak-gap-mark [state]="mark[r]" [size]="20" /><span class="inline-block first-letter:uppercase">{{ r }}</span>
+            <span class="key" aria-hidden="true">{{ keyOf[r] }}</span>
           </button>
         }
       </div>
@@ -99,7 +101,7 @@ import { Suspects } from './suspects';
           <button type="button" class="link" (click)="rocks()" data-testid="rocks">It rocks somewhere</button>
         }
         <button type="button" class="link" (click)="toggle('1')" data-testid="measure">
-          Measure it <span class="key" aria-hidden="true">M</span>
+          Measure it <span class="key" aria-hidden="true">G</span>
         </button>
         @if (j.kind === 'frame-bushing') {
           <button type="button" class="link" (click)="toggle('fit')" data-testid="fit">Bar and bushing</button>
@@ -221,7 +223,7 @@ export class Find {
   });
   protected readonly defects = computed((): readonly Defect[] => {
     const j = this.joint();
-    return j ? JOINT_SPECS[j.kind].defects : [];
+    return j ? JOINT_SPECS[j.kind].defects(this.store.state()!.context.type.axles[partsOf(j.id).axle]) : [];
   });
   protected readonly standing = computed(() => standingOf(this.store.state()!));
   protected readonly ruling = computed(() => {
@@ -232,17 +234,33 @@ export class Find {
     return stateCounts(this.store.state()!.context.type.axles[partsOf(j.id).axle], c, j.kind, stands);
   });
 
+  /** The letters that answer. */
+  protected readonly keyOf: Record<CheckResult, string> = {
+    tight: 'T',
+    slight: 'S',
+    moves: 'M',
+    dangerous: 'D',
+    'can’t tell': 'W',
+  };
+
   constructor() {
-    // The joint that is measured stands in the address: a reload comes back to it.
+    const answer = (r: CheckResult) => () => this.joint() && !this.measure() && this.record(r);
+    inject(Keys).bind(Object.fromEntries(CHECK_RESULTS.map((r) => [this.keyOf[r].toLowerCase(), answer(r)])), inject(DestroyRef));
+    // The joint that is looked at stands in the address: a reload, and Back, come to it again.
     effect(() => {
       const [at, joint, s] = [this.at() as JointId | undefined, this.store.selected(), this.store.state()];
-      if (!this.measure() || !s || at === joint) return;
+      // Whichever of the two has changed leads.
+      const moved = at !== this.seenAt;
+      this.seenAt = at;
+      if (!s || (at ?? null) === joint) return;
       untracked(() => {
-        if (joint) void this.router.navigate([], { queryParams: { at: joint }, queryParamsHandling: 'merge', replaceUrl: true });
-        else if (at && s.joints.has(at)) this.store.select(at);
+        if (moved) this.store.select(at && s.joints.has(at) ? at : null);
+        else void this.router.navigate([], { queryParams: { at: joint }, queryParamsHandling: 'merge' });
       });
     });
   }
+
+  private seenAt: JointId | undefined;
 
   protected record(r: CheckResult): void {
     void this.actions.record(this.store, this.joint()!.id, r);

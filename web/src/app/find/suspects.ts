@@ -296,7 +296,9 @@ export class Suspects {
     return r.word === 'settles it'
       ? r.weight > 0
         ? 'settles it'
-        : 'rules it out'
+        : (this.top()[0]?.p ?? 0) > 0.01 && this.why() === this.top()[0]?.fault
+          ? 'strongly against'
+          : 'rules it out'
       : `${r.word} ${r.weight > 0 ? 'for' : 'against'}`;
   }
   protected say(ids: readonly string[]): string {

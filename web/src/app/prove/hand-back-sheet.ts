@@ -9,6 +9,7 @@ import {
   list,
   piecesOf,
   sayJoint,
+  sayParts,
   uncapital,
   sayBan,
   sayJoints,
@@ -82,7 +83,7 @@ import { Session } from '../session/session';
             <ul>
               @for (c of done(); track c.entry.id) {
                 <li>
-                  {{ c.what }}, {{ say(c.entry.body.joints) }}{{ c.terms }}
+                  {{ c.what }}, {{ c.joints }}{{ c.terms }}
                   @if (c.yes; as a) {
                     <br /><span>Agreed by {{ a.body.who }} {{ a.body.how }}, {{ day(a.at) }}.</span>
                   }
@@ -245,6 +246,7 @@ export class HandBackSheet {
         const refit = part.kind === 'refit';
         return {
           entry,
+          joints: sayParts(s.context.rules.dialect, entry.body.joints),
           what: refit ? 'The same part' : `${quantity} × ${part.name}${part.supplier ? ` (${part.supplier})` : ''}`,
           terms: `${part.warrantyMonths ? `; ${part.warrantyMonths} months warranty` : ''}${oneSideReason ? `; one side only: ${oneSideReason}` : ''}.`,
           yes: isApproved(s, entry.id) ? answered(s, entry.id) : undefined,

@@ -93,7 +93,10 @@ export class Prove {
   }
   protected readonly unproved = computed(() => this.worked().some((j) => !j.proof));
   protected saveRoad(result: (typeof ROAD_RESULTS)[number]): void {
-    void this.store.write('road-test', { result, note: this.roadNote().trim() });
+    const note = this.roadNote().trim();
+    const said = this.s().roadTest?.body;
+    // Tapped twice it is said once.
+    if (said?.result !== result || said.note !== note) void this.store.write('road-test', { result, note });
   }
   protected setRecheck(): void {
     void this.records.setRecheck(this.store);

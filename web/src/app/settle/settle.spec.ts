@@ -77,7 +77,7 @@ test('both sides by default; then the yes, with who and how', async () => {
     answer: 'approved',
     who: 'The lighthouse',
     how: 'by phone',
-    what: '2 × Link, both links, lower end',
+    what: '2 × Link, both links',
   });
   expect(b.ask.asked).toContain('answer');
 });

@@ -14,6 +14,8 @@ import {
   looseJoints,
   rankParts,
   sayJoints,
+  sayParts,
+  splitFault,
   SIDES,
   partsOf,
   wantedFor,
@@ -158,7 +160,7 @@ export class Settle {
         .at(-1);
       return {
         entry: c,
-        joints: sayJoints(this.store.state()!, c.body.joints),
+        joints: sayParts(this.session.dialect(), c.body.joints),
         answer,
         total: c.body.part.priceMinor * c.body.quantity,
       };
@@ -176,6 +178,12 @@ export class Settle {
   protected readonly formError = signal('');
 
   constructor() {
+    // It opens on what the verdict named, whatever was touched last.
+    const named = this.store
+      .state()!
+      .verdict?.body.causes.map((c) => splitFault(c)?.joint)
+      .find((j) => j !== undefined);
+    if (named && this.choices().length === 0) this.store.select(named);
     effect(() => {
       const typeId = this.store.view()?.vehicle.typeId;
       const axle = this.store.axle();
@@ -203,6 +211,10 @@ export class Settle {
 
   protected async choose(part: Part): Promise<void> {
     const bodies = this.formed(() => choicesOf(this.joints(), part, this.parts(), this.reason()));
+    // Tapped twice it is one choice.
+    const same = (b: { joints: readonly JointId[] }) =>
+      this.choices().some((c) => c.entry.body.part.id === part.id && c.entry.body.joints.join() === b.joints.join());
+    if (bodies?.every(same)) return this.adding.set(false);
     if (bodies && (await this.store.writeAll(bodies.map((body) => ({ kind: 'choose' as const, body }))))) {
       this.adding.set(false);
       this.reason.clear();

@@ -14,7 +14,10 @@ import {
 import { toSignal } from '@angular/core/rxjs-interop';
 import { NavigationEnd, Router, RouterLink, RouterOutlet } from '@angular/router';
 import { filter, map, startWith } from 'rxjs';
-import { STATIONS, type JointId, type Station } from '@ash-knot/core';
+import { DOCUMENT } from '@angular/common';
+import { Title } from '@angular/platform-browser';
+import { runningWaits, STATIONS, type JointId, type Station } from '@ash-knot/core';
+import { Alarms } from '../alarm/alarms';
 import { Keys } from '../kit/keys';
 import { NextBar } from '../kit/next-bar';
 import { TopBar } from '../shell/top-bar';
@@ -84,6 +87,7 @@ const NAMES: Record<Station, string> = {
         </main>
       } @else if (store.state(); as s) {
         <main class="panes" [class.on-plate]="nextAct.plateShown()">
+          <h1 class="sr-only">{{ store.view()?.vehicle?.plate }}{{ station() ? ', ' + names[station()!] : '' }}</h1>
           <section class="plate" aria-label="Axle plate">
             <ak-axle-plate
               [end]="store.axle()"
@@ -129,7 +133,7 @@ const NAMES: Record<Station, string> = {
           </section>
         </main>
         @if (tape()) {
-          <ak-tape (shut)="tape.set(false)" />
+          <ak-tape (shut)="shutTape()" />
         }
         @if (store.next(); as n) {
           <ak-next-bar
@@ -286,6 +290,9 @@ export class Sheet {
   protected readonly outbox = inject(Outbox);
   protected readonly nextAct = inject(NextAct);
   private readonly router = inject(Router);
+  private readonly document = inject(DOCUMENT);
+  private readonly title = inject(Title);
+  private readonly alarms = inject(Alarms);
   protected readonly stations = STATIONS;
   protected readonly names = NAMES;
   protected readonly moved = signal('');
@@ -323,6 +330,28 @@ export class Sheet {
       const id = this.id();
       untracked(() => void this.store.load(id));
     });
+    // Its title says which vehicle and which station.
+    effect(() => {
+      const [v, st] = [this.store.view(), this.station()];
+      if (v) this.title.setTitle(`${v.vehicle.plate}${st ? ` · ${NAMES[st]}` : ''} · Ash Knot`);
+    });
+    // What is waited for rings wherever somebody is then.
+    effect(() => {
+      const [v, s] = [this.store.view(), this.store.state()];
+      if (!v || !s) return;
+      const waits = runningWaits(s, Date.now());
+      untracked(() =>
+        this.alarms.setFor(
+          v.id,
+          waits.map((x) => ({
+            id: `${v.id}|${x.step}`,
+            title: `${v.vehicle.plate}: the wait is over. ${x.title}.`,
+            path: `/job/${v.id}/work`,
+            endsAt: x.endsAt,
+          })),
+        ),
+      );
+    });
     // A sheet opened without a station opens at the one the next line speaks of.
     effect(() => {
       const next = this.store.next();
@@ -332,7 +361,10 @@ export class Sheet {
     const go = (st: Station) => () => void this.router.navigate(['/job', this.id(), st]);
     const walk = (dx: number, dy: number) => () => {
       const next = this.plate()?.step(dx, dy);
-      if (next) this.store.select(next);
+      if (!next) return;
+      this.store.select(next);
+      // Focus goes where the selection went: a screen reader says the joint, Enter opens it.
+      this.document.querySelector<HTMLElement>(`[data-joint="${next}"]`)?.focus();
     };
     inject(Keys).bind(
       {
@@ -344,17 +376,31 @@ export class Sheet {
         n: () => this.store.next() && this.nextAct.act(this.store.next()!.action),
         l: () => this.tape.set(!this.tape()),
         f: () => this.store.flip(),
-        m: () => void this.router.navigate(['/job', this.id(), 'find'], { queryParams: { measure: 1 } }),
+        g: () => void this.router.navigate(['/job', this.id(), 'find'], { queryParams: { measure: 1 } }),
         ArrowUp: walk(0, -1),
         ArrowDown: walk(0, 1),
         ArrowLeft: walk(-1, 0),
         ArrowRight: walk(1, 0),
-        Escape: () => (this.tape() ? this.tape.set(false) : void this.router.navigateByUrl('/')),
+        Escape: () => this.back(),
       },
       inject(DestroyRef),
     );
   }
 
+  /** Esc steps back within the job: the tape, the panel, the joint; from the bare station to the floor. */
+  private back(): void {
+    if (this.tape()) return this.shutTape();
+    const open = this.router.url.includes('measure=') || this.router.url.includes('drive=');
+    if (open) return void this.router.navigate([], { queryParams: { measure: null, drive: null }, queryParamsHandling: 'merge' });
+    if (this.store.selected()) return this.store.select(null);
+    if (this.store.elsewhere()) return this.store.elsewhere.set(null);
+    void this.router.navigateByUrl('/');
+  }
+  /** The focus goes back to the key that opened it. */
+  protected shutTape(): void {
+    this.tape.set(false);
+    this.document.querySelector<HTMLElement>('[data-testid="tape-key"]')?.focus();
+  }
   protected pick(joint: JointId): void {
     this.store.select(joint);
     this.nextAct.plateShown.set(false);

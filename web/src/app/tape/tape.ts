@@ -1,5 +1,6 @@
 import { clock } from '../words/format';
 import {
+  afterNextRender,
   ChangeDetectionStrategy,
   Component,
   computed,
@@ -29,7 +30,9 @@ import { MeasurementFiles } from './measurement-files';
     <aside class="tape" aria-label="Tape">
       <header class="flex items-center justify-between border-b px-4">
         <h2 class="font-bold">Tape</h2>
-        <button type="button" class="link" (click)="shut.emit()">Close <span class="key" aria-hidden="true">L</span></button>
+        <button type="button" class="link" #close (click)="shut.emit()">
+          Close <span class="key" aria-hidden="true">L</span>
+        </button>
       </header>
       <ol class="roll" #roll>
         @for (l of lines(); track l.entry.id) {
@@ -145,6 +148,7 @@ export class Tape {
   readonly shut = output();
   protected readonly asking = signal<string | null>(null);
   private readonly roll = viewChild<ElementRef<HTMLElement>>('roll');
+  private readonly close = viewChild<ElementRef<HTMLElement>>('close');
 
   protected readonly lines = computed(() => {
     const s = this.store.state();
@@ -162,6 +166,8 @@ export class Tape {
   });
 
   constructor() {
+    // Opened, it has the focus; shut, the sheet takes it back to its key.
+    afterNextRender(() => this.close()?.nativeElement.focus());
     let seen = 0;
     effect(() => {
       const n = this.lines().length;

@@ -2,6 +2,7 @@ import {
   fastenerName,
   piecesFor,
   sayFault,
+  sayParts,
   splitFastener,
   type Dialect,
   type JobState,
@@ -19,6 +20,7 @@ export function ledgerWords(
   const pieces = job && spec ? piecesFor(spec, jointsOf(job.state.axle, spec)) : [];
   return {
     joint: (j) => sayFault(j, dialect),
+    parts: (ids) => sayParts(dialect, ids),
     step: (id) => job?.plan.find((p) => p.id === id)?.title ?? id.replaceAll('-', ' '),
     fastener: (f) => {
       const at = splitFastener(f);

@@ -320,3 +320,44 @@ test('undone to get at something: the joint, then the bolt; it joins the plan', 
   await b.click(tid('undone-1'));
   expect(b.written().at(-1)).toEqual(['undone', { fastener: 'front.left.bracket-bolt', count: 0 }]);
 });
+
+test('gripped rubber: the key leads to the height, takes what was written, and it stands where it is tightened', async () => {
+  const c = stored('choose', {
+    joints: ['front.left.frame-bushing', 'front.right.frame-bushing'],
+    part: { ...LINK, kind: 'frame bushing', name: 'Bushing' },
+    quantity: 2,
+  });
+  const yes = stored('answer', { answer: 'approved', what: 'b', parts: [c.id], who: 'o', how: 'by phone', warning: '' });
+  const b = await bench(Work, [purpose(), c, yes, stored('step', { step: 'chock', state: 'done' })], { kind: 'age replacement' });
+  expect(b.el.querySelector('[data-open]')!.getAttribute('data-step')).toBe('height');
+  await b.type(tid('height-left'), '372 mm');
+  expect(b.el.querySelector('[data-next-do="height"]')).toBeNull();
+  await b.type(tid('height-right'), '14 5/8 in');
+  b.el.querySelector('ak-height-card form')!.dispatchEvent(new Event('submit'));
+  await b.settle();
+  expect(b.written()).toEqual([
+    ['height', { axle: 'front', side: 'left', mm: 372, text: '372 mm' }],
+    ['height', { axle: 'front', side: 'right', mm: expect.closeTo(371.475, 3), text: '14 5/8 in' }],
+  ]);
+  await b.click('[data-step="ride-height"] .head');
+  expect(b.text(tid('to-height'))).toBe('Left 372 mm, right 14 5/8 in');
+});
+
+test('the rung that was used is recorded, and only once', async () => {
+  const b = await bench(Work, approved(), { kind: 'age replacement' });
+  await b.click('[data-step="link-off-left"] .head');
+  await b.click(tid('ladder'));
+  await b.click(tid('rung-pliers'));
+  expect(b.written()).toEqual([
+    [
+      'rung',
+      {
+        step: 'link-off-left',
+        ladder: 'stud spins',
+        rung: 'pliers',
+        title: 'Locking pliers on the stud, between boot and mount',
+      },
+    ],
+  ]);
+  expect(b.el.querySelector(tid('rung-pliers'))).toBeNull();
+});

@@ -21,6 +21,7 @@ import {
   workJoints,
   fastenerName,
   isApproved,
+  isRusty,
   mayBeUndone,
   splitFastener,
   type FastenerId,
@@ -91,14 +92,13 @@ export class Work {
   protected undoneBesides(fastener: FastenerId, count: number): void {
     void this.store.write('undone', { fastener, count });
   }
+  protected readonly rusty = computed(() => isRusty(this.store.state()!));
   protected readonly setup = computed(() => this.store.state()!.setup);
 
   private readonly current = computed((): string | null => {
     const a = this.store.next()?.action;
     if (!a) return null;
-    if ('step' in a) return a.step;
-    const answer = this.store.next()?.answers?.[0]?.action;
-    return answer && 'step' in answer ? answer.step : null;
+    return 'step' in a ? (a.step ?? null) : null;
   });
   protected readonly rows = computed((): Row[] => {
     const s = this.store.state()!;
@@ -145,7 +145,7 @@ export class Work {
   }
 
   protected setEquipment(e: Equipment): void {
-    void this.store.write('setup', { equipment: e, corroded: this.setup()?.corroded ?? true });
+    void this.store.write('setup', { equipment: e, corroded: this.rusty() });
   }
   protected setCorroded(corroded: boolean): void {
     void this.store.write('setup', { equipment: this.setup()?.equipment ?? 'lift', corroded });

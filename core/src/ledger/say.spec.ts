@@ -65,7 +65,7 @@ test.each([
     'front.left.link-lower-nut: 54.2 N·m for 54 N·m, torque wrench',
   ],
   [say('verdict', { causes: [], reproduced: false, note: '' }), 'Verdict: not reproduced'],
-  [say('recheck', { what: 'link nuts', atKm: 100.4, onDate: '2026-12-01' }), 'Recheck at 100 km or 2026-12-01: link nuts'],
+  [say('recheck', { what: 'link nuts', atKm: 100.4, onDate: '2026-12-01' }), 'Recheck at 100 km or 1 Dec 2026: link nuts'],
   [
     say('reading', {
       joint: 'front.left.frame-bushing',

@@ -23,6 +23,10 @@ export function grouped(value: number): string {
 }
 const GROUPED = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 0 });
 
+const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' });
+/** "2026-12-01" → "1 Dec 2026". */
+export const sayDay = (iso: string): string => DAY.format(new Date(`${iso.slice(0, 10)}T12:00:00Z`));
+
 /** Decimals of a currency by its own custom: two of most, none of some. */
 const decimalsOf = (currency: string): number =>
   new Intl.NumberFormat('en-GB', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;

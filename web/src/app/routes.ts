@@ -9,6 +9,11 @@ export const routes: Routes = [
     title: 'Open a vehicle · Ash Knot',
   },
   {
+    path: 'job/:id/hand-back',
+    loadComponent: () => import('./prove/hand-back-sheet').then((m) => m.HandBackSheet),
+    title: 'Hand-back sheet · Ash Knot',
+  },
+  {
     path: 'job/:id',
     loadComponent: () => import('./sheet/sheet').then((m) => m.Sheet),
     title: 'Sheet · Ash Knot',
@@ -20,11 +25,6 @@ export const routes: Routes = [
       { path: 'prove', loadComponent: () => import('./prove/prove').then((m) => m.Prove) },
       { path: '**', redirectTo: '' },
     ],
-  },
-  {
-    path: 'job/:id/hand-back',
-    loadComponent: () => import('./prove/hand-back-sheet').then((m) => m.HandBackSheet),
-    title: 'Hand-back sheet · Ash Knot',
   },
   {
     path: 'file',

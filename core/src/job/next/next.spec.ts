@@ -11,6 +11,7 @@ import {
   refitPart,
   contradictedJoints,
   fastenersOf,
+  findingsOf,
   foldJob,
   handBackBlockers,
   nextLine,
@@ -352,6 +353,10 @@ describe('a job without a noise', () => {
     expect(piecesOf(w.state)[0]).toMatchObject({ usual: 'kept' });
     w.follow((l) => l.title === 'Handed back.');
     expect(w.state.renewed.size).toBe(0);
+    // Loose in the hand and put back on: it is found so, and the sheet says it was left.
+    expect(findingsOf(w.state).map((f) => f.sentence)).toEqual([
+      'Link, lower end, left: worn. It moves in the hand. Put back as it was.',
+    ]);
     expect([...w.state.torques.keys()]).toEqual(['front.left.link-upper-nut', 'front.left.link-lower-nut']);
   });
   test('bolts undone to get at something join the plan, the torques and the recheck, each by itself', () => {
@@ -372,4 +377,12 @@ describe('a job without a noise', () => {
     expect(planOf(more.state).map((p) => p.id)).toContain('tighten-front.left.bracket-bolt');
     expect(mayBeUndone(more.state, 'front.left.link-lower')).toEqual([]);
   });
+});
+
+test('the strip speaks in the unit that comes first on its screen', () => {
+  const w = work();
+  w.follow((l) => l.action.kind === 'torque');
+  const said = (unit?: string) => nextLine(w.state, NOW + 24 * HOUR, undefined, '', unit).title;
+  expect(said()).toBe('Set 48 N·m and pull the link, upper nut, left.');
+  expect(said('lbf·ft')).toBe('Set 35 lbf·ft and pull the link, upper nut, left.');
 });

@@ -1,4 +1,5 @@
 import { jointName, type JointId } from '../../joint';
+import { capital, inSentence } from '../../text';
 import type { JobState } from '../fold';
 import type { JointView } from '../state/looks';
 import { dangerousJoints } from './clearance';
@@ -13,6 +14,9 @@ export interface Finding {
 const GRADE = { dangerous: 'dangerous', loose: 'worn', watch: 'to be watched' } as const;
 type Graded = keyof typeof GRADE;
 
+/** The work is over: what was not renewed by it went back as it was. */
+const driven = (s: JobState): boolean => s.roadTest !== undefined;
+
 /** What was found, the worst first, as it was before the work; what the work did about it stands behind. */
 export function findingsOf(s: JobState): Finding[] {
   const work = workJoints(s);
@@ -26,13 +30,15 @@ export function findingsOf(s: JobState): Finding[] {
         : j.state === 'sound'
           ? ' Put right.'
           : work.includes(j.id)
-            ? ''
+            ? s.handBack || driven(s)
+              ? ' Put back as it was.'
+              : ''
             : dangerousJoints(s).includes(j.id)
               ? ' Not repaired.'
               : ' Left as it is.';
       return {
         joint: j.id,
-        sentence: `${jointName(j.kind, s.context.rules.dialect)}, ${j.side}: ${GRADE[j.asFound.state as Graded]}. ${j.asFound.why}${now}`,
+        sentence: `${capital(inSentence(jointName(j.kind, s.context.rules.dialect)))}, ${j.side}: ${GRADE[j.asFound.state as Graded]}. ${j.asFound.why}${now}`,
       };
     });
 }

@@ -85,9 +85,15 @@ interface Said {
   readonly result: CheckResult;
 }
 
+/** With the part off nothing hides its play. */
+const IN_THE_HAND: EntryBodies['check'] = { check: 'grip-link', state: 'wheels-off', results: [] };
+
 /** What each line of the tape said of a joint's tightness, in order: checks, and wheel nuts that were counted. */
 const saidBy = (e: Entry): readonly Said[] => {
   if (e.kind === 'check') return e.body.results.map((r) => ({ joint: r.joint, check: e.body, result: r.result }));
+  // Loose in the hand is found by hand: it stands where the same part goes back on.
+  if (e.kind === 'confirm' && e.body.outcome.startsWith('loose'))
+    return [{ joint: e.body.joint, check: IN_THE_HAND, result: 'moves' }];
   const f = splitFastener(tightenedBy(e) ?? '');
   return f?.kind === 'wheel-nut' ? [{ joint: jointId(f.axle, f.side, 'wheel-nuts'), result: 'tight' }] : [];
 };

@@ -1,4 +1,4 @@
-import { grouped } from '../../text';
+import { grouped, sayDay } from '../../text';
 import { EVERYBODY, entryKind } from './entry-kind';
 
 /** What to come back for, and when. */
@@ -13,5 +13,5 @@ export const recheck = entryKind<RecheckBody>()({
   who: EVERYBODY,
   searched: true,
   kept: { as: 'all' },
-  say: (b) => `Recheck at ${grouped(b.atKm)} km or ${b.onDate}: ${b.what}`,
+  say: (b) => `Recheck at ${grouped(b.atKm)} km or ${sayDay(b.onDate)}: ${b.what}`,
 });

@@ -37,6 +37,7 @@ import { Diagnoser } from '../workers/diagnoser';
 import { GaugeInbox } from '../instruments/gauge-inbox';
 import { Outbox } from '../offline/outbox';
 import { Session } from '../session/session';
+import { Units } from '../state/units';
 
 /** A diagnosis that has only begun shows the last one's plan, reasons and drive until its own are there. */
 function grown(last: Diagnosis, d: Diagnosis): Diagnosis {
@@ -63,6 +64,7 @@ export class JobStore {
   private readonly ask = inject(Ask);
   private readonly diagnoser = inject(Diagnoser);
   private readonly gauges = inject(GaugeInbox);
+  private readonly units = inject(Units);
   private stream: EventSource | undefined;
 
   readonly view = signal<JobView | null>(null);
@@ -138,7 +140,7 @@ export class JobStore {
     return s && d ? verdictView(s, d) : null;
   });
   readonly next = computed(
-    () => this.state() && nextLine(this.state()!, this.clock.now(), this.diagnosis(), this.rankingFailed()),
+    () => this.state() && nextLine(this.state()!, this.clock.now(), this.diagnosis(), this.rankingFailed(), this.units.torque()),
   );
   readonly plan = computed(() => (this.state() ? planOf(this.state()!) : []));
   readonly fasteners = computed(() => (this.state() ? fastenersOf(this.state()!) : []));

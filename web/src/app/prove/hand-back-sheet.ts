@@ -150,9 +150,12 @@ import { Session } from '../session/session';
             @for (r of s.rechecks; track r.id) {
               <li>{{ r.body.what }}, at {{ km(r.body.atKm) }}, about {{ day(r.body.onDate) }}</li>
             } @empty {
-              @if (!alignment()) {
+              @if (!alignment() && !danger().length) {
                 <li>Nothing is due.</li>
               }
+            }
+            @if (danger().length) {
+              <li>Repair of {{ say(danger()) }}, before it is driven</li>
             }
             @if (alignment()) {
               <li>Wheel alignment{{ s.alignment ? ': ' + s.alignment.body.state : ' is owed' }}</li>

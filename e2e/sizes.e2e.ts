@@ -1,0 +1,83 @@
+import type { Page } from '@playwright/test';
+import { expect, goTo, joint, openSheet, settled, signIn, test } from './yard';
+
+/** Targets under 44 px and text under 12 px that somebody could see now. A word in running text is no target of its own. */
+async function tooSmall(page: Page): Promise<string[]> {
+  await settled(page);
+  return page.evaluate(() => {
+    const out: string[] = [];
+    const shown = (el: Element) => {
+      const r = el.getBoundingClientRect();
+      const s = getComputedStyle(el);
+      return r.width > 0 && r.height > 0 && s.visibility !== 'hidden' && !el.closest('.sr-only');
+    };
+    const name = (el: Element) => `${el.tagName.toLowerCase()} “${(el.textContent ?? '').trim().slice(0, 30)}” ${el.className}`;
+    for (const el of document.querySelectorAll('button, a[href], select, input:not([type=file]), summary')) {
+      if (!shown(el) || (el as HTMLButtonElement).disabled) continue;
+      const r = el.getBoundingClientRect();
+      // What is drawn smaller may be reached by its label, or by a taller row it fills.
+      const reach = el.closest('label')?.getBoundingClientRect() ?? r;
+      if (Math.max(r.height, reach.height) < 43.5) out.push(`target ${Math.round(r.height)} px: ${name(el)}`);
+    }
+    for (const el of document.querySelectorAll('body *')) {
+      const own = [...el.childNodes].some((n) => n.nodeType === 3 && n.textContent!.trim() !== '');
+      if (own && shown(el) && !el.closest('svg') && parseFloat(getComputedStyle(el).fontSize) < 12)
+        out.push(`text ${getComputedStyle(el).fontSize}: ${name(el)}`);
+    }
+    return [...new Set(out)];
+  });
+}
+
+const PAGES = [
+  '/',
+  '/open',
+  '/file',
+  '/shelf',
+  '/rules',
+  '/rules/suspects',
+  '/rules/gauges',
+  '/rules/gauges/dial-1/study',
+  '/gauge/dial-1',
+  '/nowhere',
+];
+
+for (const [width, height] of [
+  [390, 844],
+  [1280, 800],
+] as const)
+  // Long: every screen of the program.
+  test(`at ${width} px every target can be hit with a glove, no text is too small, and nothing goes sideways`, async ({
+    page,
+  }) => {
+    await page.setViewportSize({ width, height });
+    await signIn(page);
+    const wrong: [string, string[]][] = [];
+    const look = async (where: string) => {
+      const found = await tooSmall(page);
+      const over = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+      if (over > 0) found.push(`${over} px too wide`);
+      if (found.length) wrong.push([where, found]);
+    };
+    for (const path of PAGES) {
+      await page.goto(path);
+      await page.waitForLoadState('networkidle').catch(() => undefined);
+      await look(path);
+    }
+    for (const [plate, stations] of [
+      ['HB 0093', ['listen', 'find']],
+      ['SCH 11', ['settle']],
+      ['SK 2047', ['work']],
+      ['PV 2210', ['prove']],
+    ] as const) {
+      await openSheet(page, plate);
+      for (const station of stations) {
+        await goTo(page, station);
+        await look(`${plate} ${station}`);
+        if (station !== 'find') continue;
+        if (width < 700) await page.getByRole('button', { name: 'Plate' }).click();
+        await joint(page, 'front.left.ball-joint').click();
+        await look(`${plate} a joint`);
+      }
+    }
+    expect(wrong).toEqual([]);
+  });

@@ -83,8 +83,11 @@ import { Suspects } from './suspects';
             (click)="record(r)"
             [attr.data-testid]="'result-' + r"
           >
-            <ak-gap-mark [state]="mark[r]" [size]="20" /><span class="inline-block first-letter:uppercase">{{ r }}</span>
-            <span class="key" aria-hidden="true">{{ keyOf[r] }}</span>
+            <span class="flex items-center gap-2">
+              <ak-gap-mark [state]="mark[r]" [size]="18" />
+              <span class="key" aria-hidden="true">{{ keyOf[r] }}</span>
+            </span>
+            <span class="inline-block first-letter:uppercase">{{ r }}</span>
           </button>
         }
       </div>

@@ -6,7 +6,6 @@ import {
   answered,
   findingsOf,
   isApproved,
-  list,
   piecesOf,
   sayJoint,
   sayParts,
@@ -139,7 +138,7 @@ import { Session } from '../session/session';
             <ul>
               @for (d of declined(); track d.id) {
                 <li>
-                  {{ d.body.what }}. {{ d.body.warning ? 'We warned: ' + sentence(d.body.warning) : '' }}
+                  {{ capital(d.body.what) }}. {{ d.body.warning ? 'We warned: ' + sentence(d.body.warning) : '' }}
                   <span>({{ d.body.who }}, {{ d.body.how }})</span>
                 </li>
               }
@@ -264,7 +263,10 @@ export class HandBackSheet {
     const said = [...s.pieces.values()].filter((e) => names.has(e.body.piece));
     return [...new Set(said.map((e) => e.body.fate))].map((fate) => ({
       fate,
-      names: list(said.filter((e) => e.body.fate === fate).map((e) => names.get(e.body.piece)!)),
+      names: said
+        .filter((e) => e.body.fate === fate)
+        .map((e) => names.get(e.body.piece)!)
+        .join('; '),
     }));
   });
   protected readonly proved = computed((): JointView[] =>

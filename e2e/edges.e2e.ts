@@ -196,6 +196,59 @@ test('a planned replacement says why it is here, then settles; one side needs a 
   await expect(page.getByText('Nothing to undo yet')).toBeVisible();
 });
 
+// Long: from the drive to the printed sheet, with a signature.
+test('no key is dead on its own station: from the drive to the sheet by the big key', async ({ page }) => {
+  await signIn(page);
+  await openSheet(page, 'PV 2210');
+  await goTo(page, 'prove');
+  const next = page.getByTestId('next');
+  await expect(next).toContainText('Record the drive');
+  await next.click();
+  const quiet = page.getByRole('button', { name: 'quiet', exact: true });
+  await expect(quiet).toBeFocused();
+  await quiet.press('Enter');
+  await expect(next).toContainText('Set it');
+  await next.click();
+  await expect(page.getByTestId('recheck')).toContainText('Bracket bolts and wheel nuts');
+  await expect(next).toContainText('Hand back');
+  // Nothing is filled in for a person: the key asks for the distance where it is missing.
+  await next.click();
+  await expect(page.getByTestId('handback-km')).toBeFocused();
+  await page.getByTestId('handback-km').fill('293.665');
+  await next.click();
+  await enterPin(page);
+  await expect(page.getByTestId('handed-back')).toBeVisible();
+  await next.click();
+  await expect(page).toHaveURL(/hand-back$/);
+  await expect(page.getByRole('heading', { name: 'PV 2210' })).toBeVisible();
+  // Taken back for whoever tests after this one.
+  await page.goBack();
+  await page.getByRole('button', { name: 'Take the hand-back back' }).click();
+  if (await page.getByRole('dialog').count()) await enterPin(page);
+  await expect(page.getByTestId('handed-back')).toHaveCount(0);
+});
+
+// Long: two sheets, and a reload.
+test('a wrong address says so; the title says vehicle and station; Esc steps back within the job', async ({ page }) => {
+  await signIn(page);
+  await page.goto('/nowhere');
+  await expect(page.getByRole('heading', { name: 'There is no such page' })).toBeVisible();
+  await openSheet(page, 'HB 0093');
+  await goTo(page, 'find');
+  await expect(page).toHaveTitle('HB 0093 · Find · Ash Knot');
+  await joint(page, 'front.left.damper').click();
+  await expect(page).toHaveURL(/at=front\.left\.damper/);
+  await page.reload();
+  await expect(page.getByTestId('joint-title')).toContainText('Damper, left');
+  await page.keyboard.press('Escape');
+  await expect(page.getByTestId('joint-title')).toHaveCount(0);
+  await expect(page).toHaveURL(/\/find$/);
+  await page.goBack();
+  await expect(page.getByTestId('joint-title')).toContainText('Damper, left');
+  await page.keyboard.press('w');
+  await expect(page.getByTestId('result-can’t tell')).toHaveAttribute('aria-pressed', 'true');
+});
+
 const SCREENS: [string, string][] = [
   ['the floor', '/'],
   ['open', '/open'],

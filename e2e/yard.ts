@@ -56,7 +56,7 @@ export async function settled(page: Page): Promise<void> {
 /** Goes to a station of the open sheet and waits until it is the one shown. */
 export async function goTo(page: Page, station: string): Promise<void> {
   await page.getByTestId(`station-${station}`).click();
-  await expect(page).toHaveURL(new RegExp(`/${station}$`));
+  await expect(page).toHaveURL(new RegExp(`/${station}(\\?|$)`));
   await settled(page);
 }
 

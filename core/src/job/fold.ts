@@ -1,4 +1,4 @@
-import { isJointId, partsOf } from '../joint';
+import { isJointId, partsOf, splitFastener } from '../joint';
 import { readLedger, type Entry, type Ledger } from '../ledger';
 import type { AxleEnd } from '../vehicle';
 import type { JobContext } from './context';
@@ -26,10 +26,12 @@ export interface JobState
   readonly axle: AxleEnd;
 }
 
-/** The axle of what was chosen, else of what is heard, else of the first joint that was looked at. */
+/** The axle of what was chosen, else of what was undone, else of what is heard, else of the first joint that was looked at. */
 function axleOf({ kept }: Ledger): AxleEnd {
   const chosen = [...kept.choose.values()][0]?.body.joints[0];
   if (chosen) return partsOf(chosen).axle;
+  const undone = splitFastener([...kept.undone.values()].find((e) => e.body.count > 0)?.body.fastener ?? '');
+  if (undone) return undone.axle;
   const heard = kept.complaint?.body.where ?? [];
   if (heard.includes('rear') && !heard.includes('front')) return 'rear';
   if (heard.includes('front')) return 'front';

@@ -372,6 +372,11 @@ describe('a job without a noise', () => {
     expect(w.state.rechecks.map((r) => r.body.what)).toEqual(['Bracket bolts']);
     w.add(e('undone', { fastener: 'front.left.bracket-bolt', count: 0 }));
     expect(fastenersOf(w.state)).toEqual([]);
+    // The first thing that is undone says which axle the job is about.
+    const rear = new Walker({}, { ...CONTEXT, kind: 'access' }).add(purpose());
+    expect(mayBeUndone(rear.state, 'rear.left.beam-bushing').map((f) => f.id)).toEqual(['rear.left.arm-bolt']);
+    rear.add(e('undone', { fastener: 'rear.left.arm-bolt', count: 1 }));
+    expect([rear.state.axle, fastenersOf(rear.state).map((f) => f.fastener.id)]).toEqual(['rear', ['rear.left.arm-bolt']]);
     // Beside other work it is tightened with the rest, and is not offered where the plan undoes it anyway.
     const more = work().add(e('undone', { fastener: 'front.left.bracket-bolt', count: 2 }));
     expect(planOf(more.state).map((p) => p.id)).toContain('tighten-front.left.bracket-bolt');

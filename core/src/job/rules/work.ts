@@ -57,9 +57,11 @@ function alsoUndone(s: JobState): Fastener[] {
 
 /** The fasteners of a joint that nobody plans to undo: what may be said to be undone beside the plan. */
 export function mayBeUndone(s: JobState, joint: JointId): Fastener[] {
-  if (partsOf(joint).axle !== s.axle) return [];
-  const axle = s.context.type.axles[s.axle];
-  const planned = fastenersFor(s.axle, axle, plannedJoints(s)).map((f) => f.id);
+  const end = partsOf(joint).axle;
+  // One axle a job: the first thing that is chosen or undone says which.
+  if (end !== s.axle && (workJoints(s).length > 0 || s.undone.size > 0)) return [];
+  const axle = s.context.type.axles[end];
+  const planned = fastenersFor(end, axle, plannedJoints(s)).map((f) => f.id);
   return fastenersAt(axle, joint).filter((f) => !planned.includes(f.id));
 }
 

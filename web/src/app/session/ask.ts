@@ -1,9 +1,16 @@
 import { Dialog } from '@angular/cdk/dialog';
 import { inject, Injectable } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
-import { isSigned, type Entry, type EntryKind } from '@ash-knot/core';
+import { isSigned, mayWrite, ROLES, type Entry, type EntryKind } from '@ash-knot/core';
 import { Session } from './session';
 import { PANEL } from '../kit/panel';
+
+/** The sentence above the PIN, by what is signed. */
+const SIGNED: Partial<Record<EntryKind, string>> = {
+  'hand-back': 'The hand-back is signed with a PIN.',
+  answer: 'The customer’s answer is signed with a PIN.',
+  distance: 'A distance is put right with a PIN: the whole file of the vehicle follows it.',
+};
 
 /** Asks for a name or a PIN when what is being done needs one. Resolves with the person, or nothing when given up. */
 @Injectable({ providedIn: 'root' })
@@ -35,9 +42,10 @@ export class Ask {
     const person = this.session.person()?.id;
     if (!kinds.some(isSigned)) return person ?? this.name();
     if (person && this.session.confirmed(person)) return person;
+    const why = kinds.map((k) => SIGNED[k]).find((w) => w !== undefined) ?? 'This is signed with a PIN.';
     return this.pin(
-      kinds.includes('hand-back') ? 'The hand-back is signed with a PIN.' : 'The customer’s answer is signed with a PIN.',
-      kinds.includes('hand-back') ? ['technician', 'lead'] : ['technician', 'lead', 'writer'],
+      why,
+      ROLES.filter((r) => kinds.every((k) => mayWrite(r, k))),
     );
   }
   async strike(entry: Entry): Promise<string | undefined> {

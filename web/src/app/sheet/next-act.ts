@@ -71,7 +71,8 @@ export class NextAct {
         this.store.select(a.joint);
         return void this.open('find', { measure: 1 });
       case 'verdict':
-        if (this.seen('verdict')) return void write.write('verdict', { causes: [...a.causes], reproduced: true, note: '' });
+        if (this.at('find') && this.seen('verdict'))
+          return void write.write('verdict', { causes: [...a.causes], reproduced: true, note: '' });
         return this.go('find', 'verdict');
       case 'recheck':
         if (this.seen('recheck')) return void this.work.setRecheck(this.store);

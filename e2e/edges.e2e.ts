@@ -36,7 +36,7 @@ test('a struck line stays on the tape with a line through it, and its effect is 
   await other.goto(page.url());
   await expect(joint(other, 'front.left.arm-bushings')).toContainText('loose');
   await page.keyboard.press('l');
-  await page.getByRole('button', { name: /^Strike: Left arm bushings: moves/ }).click();
+  await page.getByRole('button', { name: /^Strike: Lever the arm .*: left arm bushings moves/ }).click();
   await page.getByLabel('Why is it struck').fill('it was the subframe');
   await page.getByRole('button', { name: 'Strike', exact: true }).click();
   await expect(page.locator('li.struck')).toContainText('struck: it was the subframe');

@@ -285,6 +285,6 @@ export class Find {
     void this.store.write('photo', { photo, joint: this.joint()!.id, caption: this.title() });
   }
   protected toggle(measure: '1' | 'force' | 'fit' | null): void {
-    void this.router.navigate([], { queryParams: { measure, ...(measure ? {} : { at: null }) }, queryParamsHandling: 'merge' });
+    void this.router.navigate([], { queryParams: { measure }, queryParamsHandling: 'merge' });
   }
 }

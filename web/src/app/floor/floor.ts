@@ -45,7 +45,7 @@ interface Band {
   imports: [NextBar, RouterLink, TopBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="grid min-h-dvh grid-rows-[52px_1fr_auto]">
+    <div class="grid min-h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[52px_1fr_auto]">
       <ak-top-bar />
       <main class="px-4 pt-4 pb-6 plate:px-6">
         <header class="flex flex-wrap items-center gap-x-6 gap-y-2">
@@ -151,6 +151,11 @@ interface Band {
       gap: 24px;
       min-height: 80px;
       padding: 3px 0;
+    }
+    .who,
+    .say,
+    .what {
+      min-width: 0;
     }
     a.row:hover {
       background: var(--color-ash-200);

@@ -47,9 +47,12 @@ const NAMES: Record<Station, string> = {
     <div class="sheet">
       <ak-top-bar [nav]="false" [tape]="true" (openTape)="tape.set(!tape())">
         @if (store.view(); as v) {
-          <a class="tag" [routerLink]="['/file', v.vehicle.id]" [attr.aria-label]="v.vehicle.plate + ', to its file'">{{
-            v.vehicle.plate
-          }}</a>
+          <a
+            class="inline-flex min-h-11 items-center"
+            [routerLink]="['/file', v.vehicle.id]"
+            [attr.aria-label]="v.vehicle.plate + ', to its file'"
+            ><span class="tag">{{ v.vehicle.plate }}</span></a
+          >
           <p class="soft min-w-0 truncate text-[15px]">
             {{ v.vehicle.typeName }}, {{ v.vehicle.year }} · <span class="mono">{{ km(v.distanceKm) }}</span>
             @if (store.state()?.complaint?.words; as w) {

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { catchError, debounceTime, from, of, switchMap } from 'rxjs';
 import type { PartList } from '@ash-knot/contract';
-import { PART_KINDS, type PartKind } from '@ash-knot/core';
+import { PART_KINDS, type Part, type PartKind } from '@ash-knot/core';
 import { money } from '../words/format';
 import { Picks } from '../kit/picks';
 import { TopBar } from '../shell/top-bar';
@@ -44,12 +44,12 @@ import { draft } from '../state/draft';
         <thead class="soft text-left text-sm">
           <tr>
             <th class="py-2 font-semibold">Part</th>
-            <th class="font-semibold">Kind</th>
-            <th class="font-semibold">Thread</th>
-            <th class="text-right font-semibold">Length</th>
-            <th class="text-right font-semibold">Bore</th>
-            <th class="pl-6 font-semibold">Held by</th>
-            <th class="font-semibold">Supplier</th>
+            <th class="hidden md:table-cell font-semibold">Kind</th>
+            <th class="hidden md:table-cell font-semibold">Thread</th>
+            <th class="hidden md:table-cell text-right font-semibold">Length</th>
+            <th class="hidden md:table-cell text-right font-semibold">Bore</th>
+            <th class="hidden md:table-cell pl-6 font-semibold">Held by</th>
+            <th class="hidden md:table-cell font-semibold">Supplier</th>
             <th class="text-right font-semibold">Shelf</th>
             <th class="text-right font-semibold">Price</th>
           </tr>
@@ -58,23 +58,27 @@ import { draft } from '../state/draft';
           @for (p of parts(); track p.id) {
             <tr class="rule">
               <td class="py-2">
-                <span class="font-semibold">{{ p.name }}</span><span class="mono soft block text-sm">{{ p.id }}</span>
+                <span class="font-semibold">{{ p.name }}</span><span class="mono soft block text-sm">{{ p.id }}</span
+                ><span class="soft block text-sm md:hidden">{{ small(p) }}</span>
               </td>
-              <td class="soft">{{ p.kind }}</td>
-              <td class="mono">{{ p.thread ?? '' }}</td>
-              <td class="mono text-right">{{ p.lengthMm ? p.lengthMm + ' mm' : '' }}</td>
-              <td class="mono text-right">{{ p.boreMm ? p.boreMm + ' mm' : '' }}</td>
-              <td class="pl-6">
+              <td class="soft hidden md:table-cell">{{ p.kind }}</td>
+              <td class="mono hidden md:table-cell">{{ p.thread ?? '' }}</td>
+              <td class="mono hidden text-right md:table-cell">{{ p.lengthMm ? p.lengthMm + ' mm' : '' }}</td>
+              <td class="mono hidden text-right md:table-cell">{{ p.boreMm ? p.boreMm + ' mm' : '' }}</td>
+              <td class="hidden pl-6 md:table-cell">
                 {{ p.hold && p.hold !== 'none' ? p.holdMm + ' mm ' + p.hold : (p.material ?? '') }}
               </td>
-              <td class="soft">{{ p.supplier }}</td>
+              <td class="soft hidden md:table-cell">{{ p.supplier }}</td>
               <td class="mono text-right">{{ p.stock || '' }}</td>
               <td class="mono text-right whitespace-nowrap">{{ money(p.priceMinor, p.currency) }}</td>
             </tr>
           } @empty {
             @if (list()) {
               <tr>
-                <td colspan="9" class="soft py-4">No part answers to that.</td>
+                <td colspan="9" class="soft py-4">
+                  No part answers to that. Search less of its name, or take away a filter; a part of one’s own is written down
+                  under Settle.
+                </td>
               </tr>
             }
           }
@@ -85,6 +89,12 @@ import { draft } from '../state/draft';
 })
 export class Shelf {
   private readonly api = inject(Api);
+  /** What its columns say, in a line, where there is no room for them. */
+  protected small(p: Part): string {
+    return [p.kind, p.thread, p.lengthMm && `${p.lengthMm} mm`, p.boreMm && `bore ${p.boreMm} mm`, p.supplier]
+      .filter(Boolean)
+      .join(' · ');
+  }
   /** From find-anything. */
   readonly q = input<string>();
   protected readonly kinds = PART_KINDS.filter((k) => k !== 'other part' && k !== 'refit');

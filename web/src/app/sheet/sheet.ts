@@ -48,7 +48,7 @@ const NAMES: Record<Station, string> = {
       <ak-top-bar [nav]="false" [tape]="true" (openTape)="tape.set(!tape())">
         @if (store.view(); as v) {
           <a
-            class="inline-flex min-h-11 items-center"
+            class="inline-flex min-h-11 shrink-0 items-center"
             [routerLink]="['/file', v.vehicle.id]"
             [attr.aria-label]="v.vehicle.plate + ', to its file'"
             ><span class="tag">{{ v.vehicle.plate }}</span></a

@@ -109,8 +109,9 @@ export class Work {
       const record = s.steps.get(step.id);
       const done = fastener ? fastener.state === 'done' : record?.body.state === 'done';
       const soak =
-        step.soakMinutes && record
-          ? Math.ceil((Date.parse(record.at) + step.soakMinutes * 60_000 - this.clock.now()) / 60_000)
+        step.soakMinutes && record && !record.body.soak
+          ? // A clock that lags a little does not make the wait longer than it is.
+            Math.min(step.soakMinutes, Math.ceil((Date.parse(record.at) + step.soakMinutes * 60_000 - this.clock.now()) / 60_000))
           : 0;
       const note =
         soak > 0

@@ -64,7 +64,17 @@ export class Alarms {
     this.plainTitle ||= this.document.title;
     this.document.title = `◆ ${a.title}`;
     this.sound();
-    if ('Notification' in globalThis && Notification.permission === 'granted') new Notification(a.title);
+    this.notify(a.title);
+  }
+
+  /** Some browsers on phones know notifications and let no page make one: the sound and the title serve there. */
+  private notify(text: string): void {
+    if (!('Notification' in globalThis) || Notification.permission !== 'granted') return;
+    try {
+      new Notification(text);
+    } catch {
+      // Nothing is lost by it.
+    }
   }
 
   /** Three short tones, not loud. A browser that has not been touched yet plays none; the title still says it. */

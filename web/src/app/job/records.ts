@@ -12,6 +12,7 @@ import {
   recheckBody,
   twinOf,
   type CheckResult,
+  type ConfirmOutcome,
   type ElsewhereCheckId,
   type EntryBodies,
   type JointId,
@@ -109,6 +110,13 @@ export class Records {
     ]);
   }
 
+  /** How the part is in the hand, which is all its step asks. */
+  confirm(store: JobStore, step: string, joint: JointId, outcome: ConfirmOutcome): Promise<boolean> {
+    return store.writeAll([
+      { kind: 'confirm', body: { joint, outcome, note: '' } },
+      { kind: 'step', body: { step, state: 'done' } },
+    ]);
+  }
   finishStep(store: JobStore, step: string): Promise<boolean> {
     return store.write('step', { step, state: 'done' });
   }

@@ -91,14 +91,7 @@ export class NextAct {
           () => void write.write('orientation', { step: a.step, joint: a.joint, orientation: a.orientation }),
         );
       case 'confirm':
-        return this.onStep(
-          a.step,
-          () =>
-            void write.writeAll([
-              { kind: 'confirm', body: { joint: a.joint, outcome: a.outcome, note: '' } },
-              { kind: 'step', body: { step: a.step, state: 'done' } },
-            ]),
-        );
+        return this.onStep(a.step, () => void this.work.confirm(this.store, a.step, a.joint, a.outcome));
       case 'step':
         return this.onStep(a.step, () => void this.work.finishStep(this.store, a.step));
       case 'told':

@@ -188,10 +188,7 @@ export class Work {
   }
   protected readonly capital = capital;
   protected confirm(r: Row, outcome: ConfirmOutcome): void {
-    void this.store.writeAll([
-      { kind: 'confirm', body: { joint: r.step.confirmJoint!, outcome, note: '' } },
-      { kind: 'step', body: { step: r.step.id, state: 'done' } },
-    ]);
+    void this.actions.confirm(this.store, r.step.id, r.step.confirmJoint!, outcome);
     // It stays open while somebody says what it was instead.
     this.opened.set(outcome === 'something else' ? r.step.id : null);
   }

@@ -1,10 +1,11 @@
-import { ENTRY_KINDS, ENTRY_SPECS, ROLES, sayEntry, type Entry, type EntryKind } from '@ash-knot/core';
+import { ENTRY_KINDS, ENTRY_SPECS, METRIC, ROLES, sayEntry, type Entry, type EntryKind } from '@ash-knot/core';
 import { entry, entryBodies, exampleOf } from '.';
 
 const words = {
   joint: (id: string) => id,
   fastener: (id: string) => id,
   piece: (id: string) => id,
+  measures: METRIC,
   parts: (ids: readonly string[]) => ids.join(),
   step: (id: string) => id,
 };

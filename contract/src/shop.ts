@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { DIALECTS, JOINT_KINDS, SIDES, type YardRules } from '@ash-knot/core';
+import { DIALECTS, DISTANCE_UNITS, JOINT_KINDS, SIDES, type YardRules } from '@ash-knot/core';
 import { schemaOf } from './same';
 
 export const limitOwner = z.enum(['part maker', 'vehicle maker', 'shop rule', 'common practice']);
@@ -22,5 +22,8 @@ export const yardRules = schemaOf<YardRules>()(
       .string()
       .regex(/^[A-Z]{3}$/, { error: 'must be three capitals, such as EUR' })
       .default('EUR'),
+    // Rules written down before a shop could say: metric.
+    inchFirst: z.boolean().default(false),
+    distance: z.enum(DISTANCE_UNITS).default('km'),
   }),
 );

@@ -9,6 +9,7 @@ import {
   readVin,
   type JobContext,
 } from '@ash-knot/core';
+import { METRIC } from '@ash-knot/core';
 import { makeCatalogue, makeGauges, makeHistory, makeVehicles, RULES, TYPES } from '.';
 
 const NOW = new Date('2026-11-25T12:00:00Z');
@@ -26,6 +27,7 @@ const context = (j: (typeof jobs)[number]): JobContext => {
     distanceKm: j.distanceKm,
     rules: RULES,
     gauges: makeGauges(NOW),
+    measures: METRIC,
   };
 };
 

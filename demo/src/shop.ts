@@ -23,6 +23,8 @@ export const RULES: YardRules = {
   recheckKm: 100,
   linksOffDrive: false,
   currency: 'EUR',
+  inchFirst: false,
+  distance: 'km',
   alignmentJoints: [
     'ball-joint',
     'upper-ball-joint',

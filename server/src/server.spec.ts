@@ -1,5 +1,15 @@
 import type { FileView, FloorView, JobView, LearningView, PartList, Problem, SessionView, StoredEntry } from '@ash-knot/contract';
-import { fastenersOf, foldJob, makeEntry, planOf, SHIPPED, type Entry, type EntryBodies, type EntryKind } from '@ash-knot/core';
+import {
+  contextOf,
+  fastenersOf,
+  foldJob,
+  makeEntry,
+  planOf,
+  SHIPPED,
+  type Entry,
+  type EntryBodies,
+  type EntryKind,
+} from '@ash-knot/core';
 import { DEMO_PIN } from '@ash-knot/demo';
 import { loadDemo } from './demo/load';
 import { migrate } from './db/migrate';
@@ -683,17 +693,7 @@ describe('the database', () => {
     const t = await app.tablet().signIn();
     const view = (await t.get(`/jobs/${await t.job('SK 2047')}`)).body as JobView;
     const shop = ((await t.get('/session')).body as SessionView).shop!;
-    const s = foldJob(
-      {
-        type: view.type,
-        typeId: view.vehicle.typeId,
-        kind: view.kind,
-        distanceKm: view.distanceKm,
-        rules: shop.rules,
-        gauges: shop.gauges,
-      },
-      view.entries,
-    );
+    const s = foldJob(contextOf(view, shop), view.entries);
     expect(planOf(s).length).toBeGreaterThan(15);
     expect(fastenersOf(s).filter((f) => f.state === 'done').length).toBeGreaterThan(0);
     expect(fastenersOf(s).some((f) => f.state === 'open')).toBe(true);

@@ -11,7 +11,8 @@ export const newVehicle = z
     newType: vehicleTypeSpec.optional(),
     year: z.int().min(1950).max(2100),
     distanceKm: z.number().min(0).max(3_000_000),
-    kmPerDay: z.number().min(0).max(2000).default(30),
+    /** 0 where nobody knows. */
+    kmPerDay: z.number().min(0).max(2000).default(0),
     owner: text(120).default(''),
   })
   .refine((v) => (v.typeId === undefined) !== (v.newType === undefined), {

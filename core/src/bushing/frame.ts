@@ -1,3 +1,4 @@
+import { lengthDigits, sayLength, type LengthUnit } from '../units';
 import { fixed } from '../text';
 import { BadInput, positive, within } from '../error';
 import { BUSHINGS, type BushingKind } from '../vehicle';
@@ -52,7 +53,6 @@ const MOST_OVAL = 0.3;
 const CRUSH: readonly [number, number] = [0.02, 0.15];
 
 const mean = (xs: readonly number[]): number => xs.reduce((a, x) => a + x, 0) / xs.length;
-const mm = (v: number): string => `${fixed(v, 2)} mm`;
 
 /**
  * Wear, clearance, crush and the bore to order for a frame bushing. The bore is chosen by the bar's clean
@@ -60,7 +60,8 @@ const mm = (v: number): string => `${fixed(v, 2)} mm`;
  * the part. Kinds without a bore are judged by crush alone.
  * @throws BadInput naming the dimension and its bound.
  */
-export function frameFit(i: FrameFitInput): FrameFit {
+export function frameFit(i: FrameFitInput, unit?: LengthUnit): FrameFit {
+  const mm = (v: number): string => sayLength(v, 2, unit);
   const diameters = (name: string, xs: readonly number[], least: number) => {
     if (xs.length < least) throw new BadInput(`diameters of the ${name}`, `must be ${least} or more, round the clock`, xs.length);
     xs.forEach((x, n) => within(`diameter ${n + 1} of the ${name}`, x, 8, 60, 'mm'));
@@ -92,8 +93,8 @@ export function frameFit(i: FrameFitInput): FrameFit {
   const out: string[] = [];
   out.push(
     wearMm > doubt
-      ? `The seat has worn ${mm(wearMm)} (± ${fixed(doubt, 2)}).`
-      : `No wear of the seat that this gauge can tell (${mm(wearMm)}, ± ${fixed(doubt, 2)}).`,
+      ? `The seat has worn ${mm(wearMm)} (± ${lengthDigits(doubt, 2, unit)}).`
+      : `No wear of the seat that this gauge can tell (${mm(wearMm)}, ± ${lengthDigits(doubt, 2, unit)}).`,
   );
   if (seat.length >= 2 && ovalityMm > Math.max(MOST_OVAL, doubt))
     out.push(`It is out of round by ${mm(ovalityMm)}: a new bushing will not stay tight on it.`);
@@ -115,7 +116,7 @@ export function frameFit(i: FrameFitInput): FrameFit {
   const order = bored ? ([nominalMm - bite, nominalMm] as const) : undefined;
   if (verdict === 'open') {
     if (i.newBoreMm !== undefined && order) {
-      const at = `${fixed(i.newBoreMm, 1)} mm on a ${fixed(nominalMm, 1)} mm bar`;
+      const at = `${sayLength(i.newBoreMm, 1, unit)} on a ${sayLength(nominalMm, 1, unit)} bar`;
       if (i.newBoreMm > order[1] + i.uMm) {
         verdict = 'wrong part';
         out.push(`The one on the bench is too wide: ${at}. It would knock from the first day.`);
@@ -136,7 +137,7 @@ export function frameFit(i: FrameFitInput): FrameFit {
   }
   if (order && verdict !== 'bar')
     out.push(
-      `Order a bore of ${fixed(order[0], 1)} to ${fixed(Math.min(order[1], Math.max(order[0], least)), 1)} mm in ${i.material}.`,
+      `Order a bore of ${lengthDigits(order[0], 1, unit)} to ${sayLength(Math.min(order[1], Math.max(order[0], least)), 1, unit)} in ${i.material}.`,
     );
   if (!bored) out.push(kind?.chosenBy ?? 'No bushing of its own here.');
   if (crush !== undefined) {

@@ -1,3 +1,4 @@
+import { lengthDigits, sayLength, type LengthUnit } from '../units';
 import { fixed } from '../text';
 import { BadInput, positive, within } from '../error';
 import { swellToWasher, type Grommet } from './rubber';
@@ -152,7 +153,7 @@ export interface StackReach {
  * then has and what thread is left. Rubber, narrower than its washer, no stop: elsewhere it refuses and says why.
  * @throws BadInput naming the dimension and its bound.
  */
-export function stackReach(s: StackSize): StackReach {
+export function stackReach(s: StackSize, unit?: LengthUnit): StackReach {
   positive('length of the bolt', s.boltLengthMm, 'mm');
   positive('length of the sleeve', s.sleeveLengthMm, 'mm');
   within('pitch of the thread', s.pitchMm, 0.5, 3, 'mm');
@@ -181,13 +182,13 @@ export function stackReach(s: StackSize): StackReach {
     s.sleeveLengthMm + 2 * s.washerThickMm + 2 * (s.grommet.heightMm - press) + (s.armThickMm + s.barThickMm) / 2;
   const turns = [travelMm[0] / s.pitchMm, travelMm[1] / s.pitchMm] as const;
   const sentences = [
-    `From all touching, turn the nut ${fixed(turns[0], 1)} to ${fixed(turns[1], 1)} turns (${fixed(travelMm[0], 1)} to ${fixed(travelMm[1], 1)} mm): the rubber then swells to the washers’ edge.`,
-    `The link is then ${fixed(eye(c.slippingMm), 0)} to ${fixed(eye(c.grippedMm), 0)} mm from eye to eye.`,
+    `From all touching, turn the nut ${fixed(turns[0], 1)} to ${fixed(turns[1], 1)} turns (${lengthDigits(travelMm[0], 1, unit)} to ${sayLength(travelMm[1], 1, unit)}): the rubber then swells to the washers’ edge.`,
+    `The link is then ${lengthDigits(eye(c.slippingMm), 0, unit)} to ${sayLength(eye(c.grippedMm), 0, unit)} from eye to eye.`,
     threadLeftMm < 0
-      ? `The bolt is too short by ${fixed(-threadLeftMm, 0)} mm: the nut would not be full.`
+      ? `The bolt is too short by ${sayLength(-threadLeftMm, 0, unit)}: the nut would not be full.`
       : threadLeftMm < 2 * s.pitchMm
-        ? `Only ${fixed(threadLeftMm, 1)} mm of thread stand out: two pitches are usual (common practice).`
-        : `${fixed(threadLeftMm, 0)} mm of thread stand out.`,
+        ? `Only ${sayLength(threadLeftMm, 1, unit)} of thread stand out: two pitches are usual (common practice).`
+        : `${sayLength(threadLeftMm, 0, unit)} of thread stand out.`,
   ];
   return { method: STACK_METHOD, travelMm, turns, linkMm: [eye(c.slippingMm), eye(c.grippedMm)], threadLeftMm, sentences };
 }

@@ -1,3 +1,4 @@
+import { shopMeasures, type DistanceUnit, type Measures } from '../units';
 import type { Case } from '../diagnosis';
 import type { GaugeSpec } from '../gauge';
 import type { JointKind } from '../joint';
@@ -39,6 +40,10 @@ export interface YardRules {
   readonly linksOffDrive: boolean;
   /** What prices are in, ISO 4217. */
   readonly currency: string;
+  /** Whether inches and lbf·ft come first. */
+  readonly inchFirst: boolean;
+  /** What a dashboard counts here. */
+  readonly distance: DistanceUnit;
 }
 
 /** What the file says: parts renewed at earlier visits, and what sisters of the type had. */
@@ -53,6 +58,8 @@ export interface JobContext {
   readonly rules: YardRules;
   readonly gauges: readonly GaugeSpec[];
   readonly file?: CaseFile | undefined;
+  /** What comes first where this job is read: the shop's rule, or what its screen was swapped to. */
+  readonly measures: Measures;
 }
 
 /** A job as the server hands it out, as far as its context needs it. */
@@ -68,6 +75,7 @@ export interface JobRecord {
 export const contextOf = (
   job: JobRecord,
   shop: { readonly rules: YardRules; readonly gauges: readonly GaugeSpec[] },
+  measures: Measures = shopMeasures(shop.rules.inchFirst, shop.rules.distance),
 ): JobContext => ({
   type: job.type,
   typeId: job.vehicle.typeId,
@@ -76,4 +84,5 @@ export const contextOf = (
   rules: shop.rules,
   gauges: shop.gauges,
   file: job.file,
+  measures,
 });

@@ -1,5 +1,6 @@
 import { sayFault } from '../diagnosis';
 import { LINK_PART } from '../test';
+import { METRIC } from '../units';
 import { makeEntry, sayEntry, type EntryBodies, type EntryKind } from '.';
 
 const say = <K extends EntryKind>(kind: K, body: EntryBodies[K]) =>
@@ -8,6 +9,7 @@ const say = <K extends EntryKind>(kind: K, body: EntryBodies[K]) =>
     fastener: (f) => f,
     parts: (ids) => ids.map((j) => sayFault(j)).join(', '),
     piece: (id) => id,
+    measures: METRIC,
     step: (id) => (id === 'chock' ? 'Chock the rear wheels' : id),
   });
 
@@ -103,7 +105,7 @@ test.each([
   [say('height', { axle: 'front', side: 'left', mm: 372, text: '372 mm' }), 'Hub to arch, front left: 372 mm'],
   [
     say('distance', { distanceKm: 98_000, wasKm: 980_000, why: 'a nought too many' }),
-    'Distance put right: 98\u202f000 km, not 980\u202f000: a nought too many',
+    'Distance put right: 98\u202f000 km, not 980\u202f000 km: a nought too many',
   ],
   [
     say('proof', { results: [{ joint: 'front.left.link-lower', result: 'no play' }] }),

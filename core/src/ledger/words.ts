@@ -1,5 +1,6 @@
 import type { FaultId } from '../diagnosis';
 import type { JointId } from '../joint';
+import type { Measures } from '../units';
 
 /**
  * What a hand says of a joint: a grade, or honestly nothing. "Slight" is a trace that is watched or measured, or
@@ -36,4 +37,6 @@ export interface LedgerWords {
   parts(ids: readonly JointId[]): string;
   /** A piece that came off, by its name. */
   piece(id: string): string;
+  /** What comes first where it is read. */
+  readonly measures: Measures;
 }

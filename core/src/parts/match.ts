@@ -1,5 +1,5 @@
+import { sayLength, type LengthUnit } from '../units';
 import { positive } from '../error';
-import { fixed } from '../text';
 import { sayHex } from '../thread';
 import type { AxleEnd, Hold } from '../vehicle';
 import type { Part, PartKind, Size } from './part';
@@ -52,7 +52,8 @@ export const INTERFERENCE_MM = { rubber: 1, polyurethane: 0.5 } as const;
  * Holds one part against what is wanted. Hard mismatches (kind, thread, bore, far length, wrong side)
  * exclude with the reason; soft ones lower the score.
  */
-export function matchPart(part: Part, w: Wanted): Candidate {
+export function matchPart(part: Part, w: Wanted, unit?: LengthUnit): Candidate {
+  const mm = (v: number): string => (unit === 'in' ? sayLength(v, 1, unit) : `${v} mm`);
   const excluded: string[] = [];
   const lines: FitLine[] = [];
   let score = 1;
@@ -80,11 +81,11 @@ export function matchPart(part: Part, w: Wanted): Candidate {
     const adjustable = part.kind === 'adjustable link' && off <= 25;
     lines.push({
       what: 'length',
-      wanted: `${w.lengthMm} mm`,
-      has: `${part.lengthMm} mm`,
+      wanted: mm(w.lengthMm),
+      has: mm(part.lengthMm),
       fit: off <= LENGTH_SAME_MM || adjustable ? 'same' : off <= LENGTH_OUT_MM ? 'near' : 'differs',
     });
-    if (!adjustable && off > LENGTH_OUT_MM) excluded.push(`It is ${part.lengthMm} mm long, ${w.lengthMm} mm is wanted.`);
+    if (!adjustable && off > LENGTH_OUT_MM) excluded.push(`It is ${mm(part.lengthMm)} long, ${mm(w.lengthMm)} is wanted.`);
     else if (!adjustable && off > LENGTH_SAME_MM) score *= 1 - (0.5 * (off - LENGTH_SAME_MM)) / (LENGTH_OUT_MM - LENGTH_SAME_MM);
   }
   if (w.barMm !== undefined && part.boreMm !== undefined) {
@@ -94,19 +95,19 @@ export function matchPart(part: Part, w: Wanted): Candidate {
     const ok = interference >= 0 && interference <= most;
     lines.push({
       what: 'bore for the bar',
-      wanted: `${w.barMm} mm bar`,
-      has: `${part.boreMm} mm bore`,
+      wanted: `${mm(w.barMm)} bar`,
+      has: `${mm(part.boreMm)} bore`,
       fit: ok ? 'same' : 'differs',
     });
-    if (interference < 0) excluded.push(`Its ${part.boreMm} mm bore is larger than the ${w.barMm} mm bar.`);
-    else if (interference > most) excluded.push(`Its ${part.boreMm} mm bore is too tight on the ${w.barMm} mm bar.`);
+    if (interference < 0) excluded.push(`Its ${mm(part.boreMm)} bore is larger than the ${mm(w.barMm)} bar.`);
+    else if (interference > most) excluded.push(`Its ${mm(part.boreMm)} bore is too tight on the ${mm(w.barMm)} bar.`);
   }
   const air = w.seatMm !== undefined && part.boreMm !== undefined ? part.boreMm - w.seatMm : undefined;
   if (air !== undefined) {
     lines.push({
       what: 'grip at the seat',
       wanted: 'some',
-      has: air < 0 ? `${fixed(-air, 2)} mm` : 'none',
+      has: air < 0 ? sayLength(-air, 2, unit) : 'none',
       fit: air < 0 ? 'same' : 'differs',
     });
     // It would knock from the first day: never first, and it says so.
@@ -139,7 +140,7 @@ export function matchPart(part: Part, w: Wanted): Candidate {
   const agree = lines.filter((l) => l.fit === 'same').map((l) => l.what);
   const sentence = excluded.length
     ? excluded.join(' ')
-    : `${listed ? 'Listed for this vehicle' : fitsWhat(w, agree)}${agree.filter((a) => a !== 'listed for this vehicle').length ? `; ${agree.filter((a) => a !== 'listed for this vehicle').join(', ')} agree` : ''}${part.stock > 0 ? '; on the shelf' : `; here in ${part.deliveryHours} h`}.${air !== undefined && air >= 0 ? ` At the worn seat it has no grip (${fixed(air, 2)} mm of air).` : ''}`;
+    : `${listed ? 'Listed for this vehicle' : fitsWhat(w, agree)}${agree.filter((a) => a !== 'listed for this vehicle').length ? `; ${agree.filter((a) => a !== 'listed for this vehicle').join(', ')} agree` : ''}${part.stock > 0 ? '; on the shelf' : `; here in ${part.deliveryHours} h`}.${air !== undefined && air >= 0 ? ` At the worn seat it has no grip (${sayLength(air, 2, unit)} of air).` : ''}`;
   return { part, excluded, score, lines, sentence };
 }
 
@@ -164,8 +165,8 @@ const OF_LINE: Readonly<Record<string, Size>> = {
 const sayHold = (h: Hold, mm?: number): string => (h === 'none' ? 'nothing' : `${mm === undefined ? '?' : sayHex(mm)} ${h}`);
 
 /** All parts held against what is wanted: fitting ones best first, then the excluded with their reasons. */
-export function rankParts(parts: readonly Part[], w: Wanted): Candidate[] {
-  return parts.map((p) => matchPart(p, w)).sort((a, b) => b.score - a.score || a.part.priceMinor - b.part.priceMinor);
+export function rankParts(parts: readonly Part[], w: Wanted, unit?: LengthUnit): Candidate[] {
+  return parts.map((p) => matchPart(p, w, unit)).sort((a, b) => b.score - a.score || a.part.priceMinor - b.part.priceMinor);
 }
 
 /**

@@ -1,4 +1,4 @@
-import { fixed } from '../text';
+import { lengthDigits, sayLength, type LengthUnit } from '../units';
 import { studentCdf, studentQuantile } from '../stats';
 import type { SeriesDoubt } from './series';
 
@@ -30,9 +30,9 @@ export function compareMeans(a: SeriesDoubt, b: SeriesDoubt): Comparison {
 }
 
 /** "0.31 mm more than the right, surely (± 0.04)". */
-export function sayComparison(c: Comparison, other: string): string {
-  const by = `${fixed(Math.abs(c.differenceMm), 2)} mm`;
-  if (c.verdict === 'cannot be told')
-    return `No difference from ${other} that these readings can tell: ${by}, ± ${fixed(c.expandedMm, 2)}.`;
-  return `${by} ${c.verdict} than ${other}, ± ${fixed(c.expandedMm, 2)}${c.p < 0.001 ? ', beyond doubt' : ''}.`;
+export function sayComparison(c: Comparison, other: string, unit?: LengthUnit): string {
+  const by = sayLength(Math.abs(c.differenceMm), 2, unit);
+  const within = lengthDigits(c.expandedMm, 2, unit);
+  if (c.verdict === 'cannot be told') return `No difference from ${other} that these readings can tell: ${by}, ± ${within}.`;
+  return `${by} ${c.verdict} than ${other}, ± ${within}${c.p < 0.001 ? ', beyond doubt' : ''}.`;
 }

@@ -1,4 +1,4 @@
-import { fixed } from '../text';
+import { sayLength, type LengthUnit } from '../units';
 import { BadInput } from '../error';
 import { oneWayAnova, twoWayAnova } from '../stats';
 import type { KnownScatter } from './series';
@@ -40,7 +40,7 @@ export interface StudyResult {
  * @param limitMm the limit in use, for what it means in words
  * @throws BadInput naming the person or joint that lacks repeats.
  */
-export function gaugeStudy(readings: readonly StudyReading[], limitMm: number): StudyResult {
+export function gaugeStudy(readings: readonly StudyReading[], limitMm: number, unit?: LengthUnit): StudyResult {
   const joints = [...new Set(readings.map((r) => r.joint))];
   const people = [...new Set(readings.map((r) => r.person))];
   if (people.length < 2) throw new BadInput('number of people', 'must be 2 or more', people.length);
@@ -100,7 +100,7 @@ export function gaugeStudy(readings: readonly StudyReading[], limitMm: number): 
     ...rest,
     bothMm,
     known: { sdMm: bothMm, degrees },
-    sentences: say(out, bothMm, limitMm),
+    sentences: say(out, bothMm, limitMm, unit),
   };
 }
 
@@ -108,8 +108,10 @@ function say(
   o: Pick<StudyResult, 'repeatabilityMm' | 'reproducibilityMm' | 'pPeople' | 'pInteraction'>,
   bothMm: number,
   limitMm: number,
+  unit?: LengthUnit,
 ): string[] {
-  const mm = (v: number) => `${fixed(v, 3)} mm`;
+  const mm = (v: number) => sayLength(v, 3, unit);
+  const limit = sayLength(limitMm, 2, unit);
   // A single reading is then good to about twice the scatter.
   const width = 2 * bothMm;
   const share = width / limitMm;
@@ -120,9 +122,9 @@ function say(
       : 'No difference between the people that these readings can tell.',
     ...(o.pInteraction < 0.05 ? ['They differ from joint to joint: one joint is reached differently.'] : []),
     share <= 0.1
-      ? `Good for the limit of ${fixed(limitMm, 2)} mm: one reading is good to ${mm(width)}, a tenth of it or less.`
+      ? `Good for the limit of ${limit}: one reading is good to ${mm(width)}, a tenth of it or less.`
       : share <= 0.3
-        ? `Serves for the limit of ${fixed(limitMm, 2)} mm with care: one reading is good to ${mm(width)}, ${Math.round(share * 100)} % of it. Near the limit take more.`
-        : `Too coarse for the limit of ${fixed(limitMm, 2)} mm: one reading is good only to ${mm(width)}, ${Math.round(share * 100)} % of it.`,
+        ? `Serves for the limit of ${limit} with care: one reading is good to ${mm(width)}, ${Math.round(share * 100)} % of it. Near the limit take more.`
+        : `Too coarse for the limit of ${limit}: one reading is good only to ${mm(width)}, ${Math.round(share * 100)} % of it.`,
   ];
 }

@@ -68,7 +68,7 @@ describe('wear over distance', () => {
     expect(w.crossing.x / 1000).toBeCloseTo(135.6, 1);
     expect(w.nextReading.low / 1000).toBeCloseTo(118.6, 1);
     expect(w.sentence).toBe(
-      'Grows 0.029 mm in 10 000 km; passes 0.50 mm at about 135.6 thousand km (the next reading says so between 118.6 and 157.7 thousand km).'.replace(
+      'Grows 0.029 mm in 10 000 km; passes 0.50 mm at about 135.6 thousand km (the next reading says so between 118.6 and 157.7 thousand km).'.replace(
         '0.029',
         (w.line.slope * 1e4).toFixed(3),
       ),

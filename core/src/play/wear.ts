@@ -1,4 +1,5 @@
-import { fixed } from '../text';
+import { convert, METRIC, sayLength, type DistanceUnit, type Measures } from '../units';
+import { fixed, grouped } from '../text';
 import { BadInput, finite, positive } from '../error';
 import { crossing, fitLine, halfWidth, lineAt, type Crossing, type LineFit } from '../stats';
 
@@ -26,7 +27,8 @@ export type Wear =
     }
   | { readonly kind: 'too few' | 'got better' | 'not proved'; readonly line?: LineFit; readonly sentence: string };
 
-const km = (v: number): string => `${Math.round(v / 100) / 10}`.replace(/^(\d+)$/, '$1.0');
+/** "142.3 thousand km". */
+const thousands = (km: number, unit: DistanceUnit): string => fixed(convert(km, 'km', unit, 'distance') / 1000, 1);
 
 /**
  * Wear of one joint over distance: a straight line through the visits since it was last renewed, where it
@@ -34,7 +36,7 @@ const km = (v: number): string => `${Math.round(v / 100) / 10}`.replace(/^(\d+)$
  * play that clearly fell (was it replaced?), or a slope that is not proved.
  * @throws BadInput naming the visit whose distance or play is no number, or a limit that is none.
  */
-export function wearOver(points: readonly WearPoint[], limitMm: number): Wear {
+export function wearOver(points: readonly WearPoint[], limitMm: number, say: Measures = METRIC): Wear {
   positive('limit', limitMm, 'mm');
   points.forEach((p, i) => {
     finite(`distance of visit ${i + 1}`, p.km);
@@ -66,7 +68,9 @@ export function wearOver(points: readonly WearPoint[], limitMm: number): Wear {
   }
   const last = visits.at(-1)!.km;
   const past = lineAt(line, last) >= limitMm;
-  const range = `${km(next.low)} and ${km(next.high)} thousand km`;
+  const at = (km: number) => `about ${thousands(km, say.distance)} thousand ${say.distance}`;
+  const range = `${thousands(next.low, say.distance)} and ${thousands(next.high, say.distance)} thousand ${say.distance}`;
+  const limit = sayLength(limitMm, 2, say.length);
   return {
     kind: 'fit',
     line,
@@ -75,9 +79,15 @@ export function wearOver(points: readonly WearPoint[], limitMm: number): Wear {
     nextReading: next,
     past,
     sentence: past
-      ? `Past the limit of ${fixed(limitMm, 2)} mm since about ${km(true_.x)} thousand km.`
-      : `Grows ${fixed(line.slope * 10_000, 3)} mm in 10 000 km; passes ${fixed(limitMm, 2)} mm at about ${km(true_.x)} thousand km (the next reading says so between ${range}).`,
+      ? `Past the limit of ${limit} since ${at(true_.x)}.`
+      : `${sayGrowth(line.slope, say)}; passes ${limit} at ${at(true_.x)} (the next reading says so between ${range}).`,
   };
+}
+
+/** "Grows 0.034 mm in 10 000 km". @param slope mm a km */
+export function sayGrowth(slope: number, say: Measures = METRIC): string {
+  const per = convert(10_000, say.distance, 'km', 'distance');
+  return `Grows ${sayLength(slope * per, 3, say.length)} in ${grouped(10_000)} ${say.distance}`;
 }
 
 /** The line and its band for a chart: at `steps` + 1 distances from the first visit to `toKm`. */

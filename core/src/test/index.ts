@@ -3,6 +3,7 @@ import { usualPoint } from '../geometry';
 import type { JobContext, YardRules } from '../job';
 import { makeEntry, type Entry, type EntryBodies, type EntryKind } from '../ledger';
 import type { Part } from '../parts';
+import { METRIC } from '../units';
 import { VEHICLE_TYPE_VERSION, type VehicleTypeSpec } from '../vehicle';
 
 /** A small invented type for core's own tests: strut front, twist-beam rear. */
@@ -147,6 +148,8 @@ export const RULES: YardRules = {
   playLimits: { 'frame-bushing': { limitMm: 0.5, owner: 'shop rule' } },
   slightFails: ['ball-joint', 'upper-ball-joint'],
   recheckKm: 100,
+  inchFirst: false,
+  distance: 'km',
   alignmentJoints: ['ball-joint', 'arm-bushings', 'tie-rod-outer', 'tie-rod-inner'],
   linksOffDrive: false,
   currency: 'EUR',
@@ -159,6 +162,7 @@ export const CONTEXT: JobContext = {
   distanceKm: 148_210,
   rules: RULES,
   gauges: [DIAL],
+  measures: METRIC,
 };
 
 export const LINK_PART: Part = {

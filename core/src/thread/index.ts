@@ -135,18 +135,18 @@ export const LOOK_ALIKES: readonly [string, string][] = [
  * Reads a thread's name: "M10x1.25", "M 10 × 1,5", "M10" (coarse), "3/8-16".
  * @throws BadInput when it is no thread this program knows.
  */
-export function parseThread(text: string): Thread {
+export function parseThread(text: string, field = 'thread'): Thread {
   const t = text.trim().toUpperCase().replace(/\s+/g, '').replace(/[X*]/g, '×').replace(',', '.');
   const metric = /^M(\d+(?:\.\d+)?)(?:×(\d+(?:\.\d+)?))?$/.exec(t);
   if (metric) {
     const d = Number(metric[1]);
     const pitch = metric[2] ? Number(metric[2]) : METRIC.find(([m]) => m === d)?.[1];
-    if (pitch === undefined) throw new BadInput('thread', 'needs its pitch, as in M10×1.25', text);
+    if (pitch === undefined) throw new BadInput(field, 'needs its pitch, as in M10×1.25', text);
     return metricThread(d, pitch);
   }
   const unified = THREADS.find((x) => x.system === 'unified' && x.name === t.replace(/(UNC|UNF)$/, ''));
   if (unified) return unified;
-  throw new BadInput('thread', 'must be like M10×1.25 or 3/8-16', text);
+  throw new BadInput(field, 'must be like M10×1.25 or 3/8-16', text);
 }
 
 /** Bolt property classes with their proof stress. */

@@ -1,7 +1,18 @@
 import { create, all } from 'mathjs';
 import fc from 'fast-check';
 import { BadInput } from '../error';
-import { convert, NM_PER_LBF_FT, otherUnit, parseQuantity, quantity, show } from '.';
+import {
+  convert,
+  NM_PER_LBF_FT,
+  otherUnit,
+  parseQuantity,
+  quantity,
+  show,
+  lengthDigits,
+  sayDistance,
+  sayLength,
+  shopMeasures,
+} from '.';
 
 const math = create(all!);
 
@@ -89,4 +100,21 @@ test('both units are shown, and a unit of another dimension is refused', () => {
   expect(show(54, 'torque', otherUnit('torque', 'N·m'))).toBe('40 lbf·ft');
   expect(quantity('torque', 65, 'ft-lb').si).toBeCloseTo(88.128, 3);
   expect(() => convert(1, 'mm', 'N·m', 'torque')).toThrow(/no unit called “mm”/);
+});
+
+describe('what comes first', () => {
+  test('inches and lbf·ft go together, the dashboard is its own matter', () => {
+    expect(shopMeasures(false, 'mi')).toEqual({ torque: 'N·m', length: 'mm', distance: 'mi' });
+    expect(shopMeasures(true, 'km')).toEqual({ torque: 'lbf·ft', length: 'in', distance: 'km' });
+  });
+  test('a play in inches keeps what its millimetres told', () => {
+    expect(sayLength(0.5, 2)).toBe('0.50 mm');
+    expect(sayLength(0.5, 2, 'in')).toBe('0.0197 in');
+    expect(lengthDigits(372, 0, 'in')).toBe('14.65');
+    expect(sayLength(0.004, 3, 'in')).toBe('0.0002 in');
+  });
+  test('a distance is whole, whatever the unit', () => {
+    expect(sayDistance(148_210)).toBe('148\u202f210 km');
+    expect(sayDistance(148_210, 'mi')).toBe('92\u202f093 mi');
+  });
 });

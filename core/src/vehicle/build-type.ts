@@ -69,12 +69,12 @@ export function buildType(f: TypeForm, usual: readonly Assumable[] = []): Vehicl
     tyreDiameterMm,
     wheelNuts: {
       count: count('number of wheel nuts', f.nuts, 3, 10),
-      thread: parseThread(f.nutThread).name,
+      thread: parseThread(f.nutThread, 'wheel nut thread').name,
       hexMm: mm('wheel nut hex', f.nutHex, 5, 60),
     },
   };
   const stud = {
-    thread: parseThread(f.linkThread).name,
+    thread: parseThread(f.linkThread, 'link thread').name,
     nutHexMm: mm('link nut hex', f.linkHex, 5, 60),
     hold: f.hold,
     ...(f.hold === 'none' ? {} : { holdMm: mm('hold size', f.holdSize, 2, 40) }),
@@ -87,7 +87,7 @@ export function buildType(f: TypeForm, usual: readonly Assumable[] = []): Vehicl
     ...common,
     points: usualPoints(f[end], { trackMm, tyreDiameterMm, bar }),
   });
-  const bracketThread = parseThread(f.bracketThread).name;
+  const bracketThread = parseThread(f.bracketThread, 'bracket bolt thread').name;
   const front: AxleSpec = {
     ...base('front', true),
     barDiameterMm: mm('bar diameter', f.bar, 8, 60),

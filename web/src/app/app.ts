@@ -6,7 +6,7 @@ import { Overlays } from './shell/overlays';
 import { SignIn } from './session/sign-in';
 import { Outbox } from './offline/outbox';
 import { Session } from './session/session';
-import { Units } from './state/units';
+import { Units } from './session/units';
 
 @Component({
   selector: 'ak-root',

@@ -1,3 +1,4 @@
+import { sayLength } from '../../units';
 import {
   checkTitle,
   elsewhereChecks,
@@ -9,7 +10,7 @@ import {
   type NextCheck,
 } from '../../diagnosis';
 import { checksOf, isJointId, partsOf, sayJoint, type CheckId, type JointId } from '../../joint';
-import { count, fixed } from '../../text';
+import { count } from '../../text';
 import type { JobState } from '../fold';
 import { countingStates, dangerousJoints, looseJoints, owedJoints } from '../rules/clearance';
 import { unrepaired } from '../rules/hand-back';
@@ -181,7 +182,7 @@ export function begunReadings(s: JobState): NextLine | undefined {
     return {
       time: mins(more),
       title: `${count(more, 'more reading')} at the ${sayJoint(j.id, s.context.rules.dialect)}.`,
-      why: `${fixed(j.before!.doubt.meanMm, 2)} mm so far; at this scatter that settles it against ${fixed(j.before!.limit.limitMm, 2)} mm (${j.before!.limit.owner}).`,
+      why: `${sayLength(j.before!.doubt.meanMm, 2, s.context.measures.length)} so far; at this scatter that settles it against ${sayLength(j.before!.limit.limitMm, 2, s.context.measures.length)} (${j.before!.limit.owner}).`,
       label: 'Measure it',
       station: 'find',
       action: { kind: 'measure', joint: j.id },

@@ -40,10 +40,9 @@ const handedBack: NextLine = goTo(
  * What to do now and why: one thing, station by station in the order technicians work; which check, the plan says.
  * @param nowMs clock of the caller, for soaks that run (ms since 1970)
  * @param d the diagnosis, undefined while it is being worked out
- * @param torqueUnit the unit that comes first on this screen; N·m where nobody has said
  * @param failed why it could not be worked out; what is owed is asked for all the same
  */
-export function nextLine(s: JobState, nowMs: number, d?: Diagnosis, failed = '', torqueUnit?: string): NextLine {
+export function nextLine(s: JobState, nowMs: number, d?: Diagnosis, failed = ''): NextLine {
   if (s.handBack) return handedBack;
   return (
     nextToTell(s) ??
@@ -51,7 +50,7 @@ export function nextLine(s: JobState, nowMs: number, d?: Diagnosis, failed = '',
     nextToListen(s) ??
     nextToFind(s, d, failed) ??
     nextToSettle(s) ??
-    nextToWork(s, nowMs, torqueUnit) ??
+    nextToWork(s, nowMs) ??
     nextToProve(s)
   );
 }

@@ -1,6 +1,6 @@
 import { CONTEXT, ledger, LINK_PART } from '../../test';
 import { diagnose, elsewhereChecks, SHIPPED } from '../../diagnosis';
-import { jointId, partsOf, SIDES, type JointId, type JointKind } from '../..';
+import { jointId, partsOf, SIDES, type JointId, shopMeasures, type JointKind } from '../..';
 import type { Entry } from '../../ledger';
 import {
   checkAt,
@@ -387,7 +387,10 @@ describe('a job without a noise', () => {
 test('the strip speaks in the unit that comes first on its screen', () => {
   const w = work();
   w.follow((l) => l.action.kind === 'torque');
-  const said = (unit?: string) => nextLine(w.state, NOW + 24 * HOUR, undefined, '', unit).title;
-  expect(said()).toBe('Set 48 N·m and pull the link, upper nut, left.');
-  expect(said('lbf·ft')).toBe('Set 35 lbf·ft and pull the link, upper nut, left.');
+  const said = (inch: boolean) => {
+    const s = { ...w.state, context: { ...w.state.context, measures: shopMeasures(inch, 'km') } };
+    return nextLine(s, NOW + 24 * HOUR).title;
+  };
+  expect(said(false)).toBe('Set 48 N·m and pull the link, upper nut, left.');
+  expect(said(true)).toBe('Set 35 lbf·ft and pull the link, upper nut, left.');
 });

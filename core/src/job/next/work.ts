@@ -7,8 +7,8 @@ import { doubted, fastenersOf, planOf, type FastenerView } from '../rules/work';
 import { heightsKnown, sayHeights } from '../rules/height';
 import { mins, type NextLine } from './line';
 
-/** The first step of the plan that can be done now, or what it waits for. @param nowMs clock of the caller (ms since 1970) @param torqueUnit the unit that comes first on this screen */
-export function nextToWork(s: JobState, nowMs: number, torqueUnit?: string): NextLine | undefined {
+/** The first step of the plan that can be done now, or what it waits for. @param nowMs clock of the caller (ms since 1970) */
+export function nextToWork(s: JobState, nowMs: number): NextLine | undefined {
   const plan = planOf(s);
   const byId = new Map(plan.map((p) => [p.id, p]));
   const fasteners = new Map<string, FastenerView>(fastenersOf(s).map((f) => [f.fastener.id, f]));
@@ -39,7 +39,7 @@ export function nextToWork(s: JobState, nowMs: number, torqueUnit?: string): Nex
   }
   const p = free ?? first;
   const f = p.fastener && fasteners.get(p.fastener);
-  return f ? sayFastener(p, f, torqueUnit) : sayStep(s, p, open.length - 1);
+  return f ? sayFastener(p, f, s.context.measures.torque) : sayStep(s, p, open.length - 1);
 }
 
 /** A step, by what it still asks: its caution is read first, a question is answered, and then it is done. */

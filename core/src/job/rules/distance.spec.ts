@@ -31,3 +31,19 @@ describe('what the file does not expect is asked about', () => {
   test('a little use is never asked about, however short the time', () =>
     expect(askDistance(99_900, { ...file, days: 0 })).toBe(''));
 });
+
+describe('a shop whose dashboards count miles', () => {
+  test('a bare number is miles, a unit that is written rules', () => {
+    expect(readDistance('38,000', 'mi')).toBeCloseTo(61_155.072, 3);
+    expect(readDistance('61 200 km', 'mi')).toBe(61_200);
+    expect(() => readDistance('soon', 'mi')).toThrow('must be a number of mi');
+  });
+  test('the number the file shows is the file’s distance, though it stands there as a fraction of a mile', () => {
+    expect(readDistance('60 894', 'mi', 98_000)).toBe(98_000);
+    expect(readDistance('60 895', 'mi', 98_000)).toBeGreaterThan(98_000);
+  });
+  test('it is asked about in miles', () =>
+    expect(askDistance(61_155, { distanceKm: 98_000, kmPerDay: 40, days: 30 }, 'mi')).toMatch(
+      /^38\u202f000 mi is less than the 60\u202f894 mi in the file/,
+    ));
+});

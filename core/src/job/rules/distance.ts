@@ -1,6 +1,5 @@
 import { BadInput } from '../../error';
-import { grouped } from '../../text';
-import { convert } from '../../units';
+import { convert, sayDistance, type DistanceUnit } from '../../units';
 
 /** Nothing has run further, km. */
 const MOST_KM = 3_000_000;
@@ -11,19 +10,24 @@ const NEVER_ASKED_KM = 2000;
 /**
  * A distance as it is read off a dashboard: "61200", "61.200", "61,200", "61 200 km", "38,000 mi". Three digits
  * after a mark are thousands, because a dashboard shows no thousandths; one or two are decimals.
+ * @param unit what is meant where none is written
+ * @param file what stands in the file, km: a dashboard that shows the same whole number stands there
  * @returns km
  * @throws BadInput naming the distance and its bound.
  */
-export function readDistance(text: string): number {
+export function readDistance(text: string, unit: DistanceUnit = 'km', file?: number): number {
   const t = text.trim().toLowerCase();
   if (t === '') throw new BadInput('distance', 'is empty: read it off the dashboard');
   const m = /^(\d{1,3}(?:([.,'’\s\u00a0\u202f])\d{3})(?:\2\d{3})*|\d+)(?:[.,](\d{1,2}))?\s*(km|mi|miles?)?$/.exec(t);
-  if (!m) throw new BadInput('distance', 'must be a number of km, such as 61 200', text);
+  if (!m) throw new BadInput('distance', `must be a number of ${unit}, such as 61 200`, text);
   const value = Number(`${m[1]!.replace(/\D/g, '')}.${m[3] ?? 0}`);
-  const km = m[4]?.startsWith('m') ? convert(value, 'mi', 'km', 'distance') : value;
-  if (km > MOST_KM) throw new BadInput('distance', `must be at most ${grouped(MOST_KM)} km`, text);
+  const km = convert(value, m[4] ?? unit, 'km', 'distance');
+  if (file !== undefined && shown(km, unit) === shown(file, unit)) return file;
+  if (km > MOST_KM) throw new BadInput('distance', `must be at most ${sayDistance(MOST_KM, unit)}`, text);
   return km;
 }
+
+const shown = (km: number, unit: DistanceUnit): number => Math.round(convert(km, 'km', unit, 'distance'));
 
 /** What the file says of a vehicle's distance. */
 export interface DistanceFile {
@@ -37,12 +41,11 @@ export interface DistanceFile {
  * What to ask before a distance is taken that the file does not expect: less than last time, or ten times the
  * usual use since. Empty where nothing is to be asked.
  */
-export function askDistance(km: number, file: DistanceFile): string {
+export function askDistance(km: number, file: DistanceFile, unit: DistanceUnit = 'km'): string {
+  const say = (v: number) => sayDistance(v, unit);
   if (km < file.distanceKm)
-    return `${grouped(km)} km is less than the ${grouped(file.distanceKm)} km in the file. Is it read rightly? If the file is wrong, it is put right on the tape of the job that said so.`;
+    return `${say(km)} is less than the ${say(file.distanceKm)} in the file. Is it read rightly? If the file is wrong, it is put right on the tape of the job that said so.`;
   const run = km - file.distanceKm;
   const usual = Math.max(file.kmPerDay * Math.max(file.days, 1) * TIMES_USUAL, NEVER_ASKED_KM);
-  return run > usual
-    ? `${grouped(km)} km is ${grouped(run)} km more than the ${grouped(file.distanceKm)} km in the file. Is it read rightly?`
-    : '';
+  return run > usual ? `${say(km)} is ${say(run)} more than the ${say(file.distanceKm)} in the file. Is it read rightly?` : '';
 }

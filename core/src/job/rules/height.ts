@@ -1,7 +1,6 @@
 import { within } from '../../error';
 import type { EntryBodies } from '../../ledger';
-import { fixed } from '../../text';
-import { parseQuantity } from '../../units';
+import { parseQuantity, sayLength } from '../../units';
 import { SIDES, type Side } from '../../vehicle';
 import type { JobState } from '../fold';
 
@@ -26,9 +25,9 @@ export function sayHeights(s: JobState): string {
   const by = Math.abs(off);
   const uneven =
     by > UNEVEN_MM
-      ? `: the ${low} side is ${fixed(by, 0)} mm lower. Look at its spring`
+      ? `: the ${low} side is ${sayLength(by, 0, s.context.measures.length)} lower. Look at its spring`
       : by >= 1
-        ? `: ${low} is ${fixed(by, 0)} mm lower`
+        ? `: ${low} is ${sayLength(by, 0, s.context.measures.length)} lower`
         : '';
   return `left ${left.text}, right ${right.text}${uneven}`;
 }

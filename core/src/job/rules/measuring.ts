@@ -1,4 +1,5 @@
 import { fixed } from '../../text';
+import { sayLength } from '../../units';
 import { BadInput } from '../../error';
 import { sayExpired, type GaugeReading, type GaugeSpec } from '../../gauge';
 import { partsOf, type JointId } from '../../joint';
@@ -16,7 +17,11 @@ export function gaugeDecides(s: JobState, id: JointId): { readonly decides: bool
   const j = s.joints.get(id)!;
   if (j.before?.conformance.verdict === 'within' || j.before?.conformance.verdict === 'beyond')
     return { decides: false, why: 'It is settled: no more readings are needed.' };
-  if (limit) return { decides: true, why: `A number decides here: ${fixed(limit.limitMm, 2)} mm (${limit.owner}).` };
+  if (limit)
+    return {
+      decides: true,
+      why: `A number decides here: ${sayLength(limit.limitMm, 2, s.context.measures.length)} (${limit.owner}).`,
+    };
   if (j.hand === 'can’t tell') return { decides: true, why: 'The hand could not tell: a gauge can.' };
   return {
     decides: false,

@@ -1,6 +1,7 @@
 import { defectGrade, isDangerous, type Defect, type JointKind, type JointState } from '../../joint';
 import type { CheckResult, PROOFS } from '../../ledger';
-import { capital, fixed } from '../../text';
+import { capital } from '../../text';
+import { sayLength, type LengthUnit } from '../../units';
 import type { JointMeasures } from './measuring';
 
 /** What the hand said of one joint, and whether the vehicle stood so that it counts. */
@@ -30,7 +31,7 @@ export interface Found extends HandFinding, JointMeasures {
 const WATCHED = 0.6;
 
 /** What was found makes of a joint, and why, in one sentence: what is bad first, then what cannot be told, then what is sound. */
-export function judgeJoint(kind: JointKind, on: Found): { readonly state: JointState; readonly why: string } {
+export function judgeJoint(kind: JointKind, on: Found, unit?: LengthUnit): { readonly state: JointState; readonly why: string } {
   const worn = isDangerous(kind) || on.hand === 'dangerous' ? 'dangerous' : 'loose';
   if (on.renewed) {
     const after = on.after?.conformance.verdict;
@@ -56,10 +57,10 @@ export function judgeJoint(kind: JointKind, on: Found): { readonly state: JointS
     };
   if (bad) return { state: 'loose', why: `${capital(bad)}.` };
   if (on.before?.conformance.verdict === 'beyond')
-    return { state: worn, why: `Play is beyond ${fixed(on.before.limit.limitMm, 2)} mm (${on.before.limit.owner}).` };
+    return { state: worn, why: `Play is beyond ${sayLength(on.before.limit.limitMm, 2, unit)} (${on.before.limit.owner}).` };
   // Any air between bushing and bar that the two diameters can tell from none knocks.
   if (on.clearance && on.clearance.meanMm > 1.645 * on.clearance.uMm)
-    return { state: 'loose', why: `It stands off the bar by ${fixed(on.clearance.meanMm, 2)} mm.` };
+    return { state: 'loose', why: `It stands off the bar by ${sayLength(on.clearance.meanMm, 2, unit)}.` };
   if (on.rocks)
     return {
       state: 'can’t tell yet',

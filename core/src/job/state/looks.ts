@@ -207,7 +207,7 @@ export function looksState(l: Ledger, context: JobContext, renewed: ReadonlySet<
         renewed: renewed.has(id),
         rocks: hand === 'can’t tell' && rocks.some((r) => r.joints.includes(id)),
       };
-      const judged = judgeJoint(kind, now);
+      const judged = judgeJoint(kind, now, context.measures.length);
       const { state, why } = judged;
       const changed = now.renewed || now.tightened;
       joints.set(id, {
@@ -217,7 +217,11 @@ export function looksState(l: Ledger, context: JobContext, renewed: ReadonlySet<
         state,
         why,
         asFound: changed
-          ? judgeJoint(kind, { ...now, ...foundOf(kind, said.get(id) ?? [], spec, known, context), renewed: false })
+          ? judgeJoint(
+              kind,
+              { ...now, ...foundOf(kind, said.get(id) ?? [], spec, known, context), renewed: false },
+              context.measures.length,
+            )
           : judged,
         hand,
         proof: now.proof,

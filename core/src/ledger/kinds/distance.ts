@@ -1,4 +1,4 @@
-import { grouped } from '../../text';
+import { sayDistance } from '../../units';
 import { entryKind } from './entry-kind';
 
 /** The distance the vehicle came in with, put right. */
@@ -17,5 +17,6 @@ export const distance = entryKind<DistanceBody>()({
   afterHandBack: true,
   searched: true,
   kept: { as: 'latest' },
-  say: (b) => `Distance put right: ${grouped(b.distanceKm)} km, not ${grouped(b.wasKm)}: ${b.why}`,
+  say: (b, w) =>
+    `Distance put right: ${sayDistance(b.distanceKm, w.measures.distance)}, not ${sayDistance(b.wasKm, w.measures.distance)}: ${b.why}`,
 });

@@ -1,4 +1,4 @@
-import { grouped } from '../../text';
+import { sayDistance } from '../../units';
 import { entryKind } from './entry-kind';
 
 export interface HandBackBody {
@@ -11,5 +11,5 @@ export const handBack = entryKind<HandBackBody>()({
   signed: true,
   searched: true,
   kept: { as: 'latest' },
-  say: (b) => `Handed back at ${grouped(b.distanceKm)} km`,
+  say: (b, w) => `Handed back at ${sayDistance(b.distanceKm, w.measures.distance)}`,
 });

@@ -1,5 +1,6 @@
 import type { JointId } from '../../joint';
-import { capital, fixed } from '../../text';
+import { capital } from '../../text';
+import { sayLength } from '../../units';
 import type { MeasuredPhase } from '../words';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 
@@ -20,5 +21,6 @@ export const reading = entryKind<ReadingBody>()({
   who: AT_THE_VEHICLE,
   searched: true,
   kept: { as: 'all' },
-  say: (b, w) => capital(`${w.joint(b.joint)}, play ${b.phase === 'after' ? 'after ' : ''}${fixed(b.playMm, 2)} mm`),
+  say: (b, w) =>
+    capital(`${w.joint(b.joint)}, play ${b.phase === 'after' ? 'after ' : ''}${sayLength(b.playMm, 2, w.measures.length)}`),
 });

@@ -1,4 +1,5 @@
-import { grouped, sayDay } from '../../text';
+import { sayDay } from '../../text';
+import { sayDistance } from '../../units';
 import { EVERYBODY, entryKind } from './entry-kind';
 
 /** What to come back for, and when. */
@@ -13,5 +14,5 @@ export const recheck = entryKind<RecheckBody>()({
   who: EVERYBODY,
   searched: true,
   kept: { as: 'all' },
-  say: (b) => `Recheck at ${grouped(b.atKm)} km or ${sayDay(b.onDate)}: ${b.what}`,
+  say: (b, w) => `Recheck at ${sayDistance(b.atKm, w.measures.distance)} or ${sayDay(b.onDate)}: ${b.what}`,
 });

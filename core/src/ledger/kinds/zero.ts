@@ -1,4 +1,4 @@
-import { fixed } from '../../text';
+import { sayLength } from '../../units';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 
 /** Where a gauge's zero stood before or after a series, mm. */
@@ -12,5 +12,5 @@ export const zero = entryKind<ZeroBody>()({
   who: AT_THE_VEHICLE,
   searched: false,
   kept: { as: 'all' },
-  say: (b) => `Zero of the gauge ${b.when === 'start' ? 'before' : 'after'}: ${fixed(b.zeroMm, 3)} mm`,
+  say: (b, w) => `Zero of the gauge ${b.when === 'start' ? 'before' : 'after'}: ${sayLength(b.zeroMm, 3, w.measures.length)}`,
 });

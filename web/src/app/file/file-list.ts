@@ -1,4 +1,3 @@
-import { grouped } from '@ash-knot/core';
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
@@ -6,6 +5,7 @@ import { catchError, debounceTime, from, of, switchMap } from 'rxjs';
 import type { VehicleView } from '@ash-knot/contract';
 import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
+import { Units } from '../session/units';
 
 @Component({
   selector: 'ak-file-list',
@@ -33,7 +33,7 @@ import { Api } from '../state/api';
                 ><span class="tag">{{ v.plate }}</span></span
               ><span class="truncate">{{ v.typeName }}, {{ v.year }}</span
               ><span class="soft truncate">{{ v.owner }}</span
-              ><span class="mono soft">{{ km(v.distanceKm) }} km</span>
+              ><span class="mono soft">{{ units.sayDistance(v.distanceKm) }}</span>
             </a>
           </li>
         } @empty {
@@ -47,6 +47,7 @@ import { Api } from '../state/api';
 })
 export class FileList {
   private readonly api = inject(Api);
+  protected readonly units = inject(Units);
   protected readonly q = signal('');
   protected readonly error = signal('');
   protected readonly found = toSignal(
@@ -60,7 +61,4 @@ export class FileList {
     ),
     { initialValue: null },
   );
-  protected km(v: number): string {
-    return grouped(v);
-  }
 }

@@ -12,16 +12,18 @@ import {
   splitJoint,
   trimmed,
   wearBand,
+  convert,
+  sayGrowth,
   wearOver,
   type Side,
   capital,
-  grouped,
   fixed,
 } from '@ash-knot/core';
 import { LineChart, type Series } from '../kit/line-chart';
 import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
 import { Session } from '../session/session';
+import { Units } from '../session/units';
 
 /** A vehicle's file: play over distance, past jobs, the torque book and the tips of its type. */
 @Component({
@@ -40,8 +42,9 @@ import { Session } from '../session/session';
           <p class="text-lg">
             {{ f.vehicle.typeName }}, {{ f.vehicle.year }}
             <span class="soft"
-              >· {{ f.vehicle.owner }} · <span class="mono">{{ km(f.vehicle.distanceKm) }}</span> km · about
-              {{ f.vehicle.kmPerDay }} km a day</span
+              >· {{ f.vehicle.owner }} · <span class="mono">{{ units.sayDistance(f.vehicle.distanceKm) }}</span>{{
+                f.vehicle.kmPerDay ? ' · about ' + units.sayDistance(f.vehicle.kmPerDay) + ' a day' : ''
+              }}</span
             >
           </p>
           @if (f.vehicle.openJob; as j) {
@@ -71,14 +74,14 @@ import { Session } from '../session/session';
                 class="mt-3 h-80"
                 [label]="'Play over distance'"
                 [series]="series()"
-                xTitle="km"
-                yTitle="play, mm"
-                [yMax]="top()"
+                [xTitle]="units.distance()"
+                [yTitle]="'play, ' + units.length()"
+                [yMax]="yTop()"
               />
               <p class="soft mt-1 text-sm">
                 left: round marks · right: square marks · dashed: its line, with the band the next reading falls into (95 %),
                 thick where it passes the limit{{
-                  limit() ? ' · limit ' + fixed(limit()!.limitMm, 2) + ' mm (' + limit()!.owner + '), red' : ''
+                  limit() ? ' · limit ' + units.sayLength(limit()!.limitMm) + ' (' + limit()!.owner + '), red' : ''
                 }}. After a renewed part the line begins anew.
               </p>
             }
@@ -90,7 +93,9 @@ import { Session } from '../session/session';
                     class="rule grid min-h-12 grid-cols-[110px_100px_1fr] items-center gap-3 py-1 hover:bg-ash-200"
                     [routerLink]="['/job', j.id, 'prove']"
                   >
-                    <span>{{ day(j.openedAt) }}</span><span class="mono soft text-right">{{ km(j.distanceKm) }}</span>
+                    <span>{{ day(j.openedAt) }}</span><span class="mono soft text-right">{{
+                      units.sayDistance(j.distanceKm)
+                    }}</span>
                     <span class="min-w-0 truncate"
                       >{{ j.words ? '“' + j.words + '”' : j.kind }}
                       <span class="soft">{{ causes(j.causes) }}{{ j.handedBack ? '' : ' · still here' }}</span></span
@@ -146,6 +151,7 @@ export class VehicleFile {
   protected readonly fixed = fixed;
   readonly id = input.required<string>();
   private readonly api = inject(Api);
+  protected readonly units = inject(Units);
   private readonly session = inject(Session);
   protected readonly file = signal<FileView | null>(null);
   protected readonly error = signal('');
@@ -162,7 +168,14 @@ export class VehicleFile {
   });
   protected readonly kind = computed(() => this.picked() ?? this.kinds()[0]?.kind ?? '');
   protected readonly limit = computed(() => this.session.shop()?.rules.playLimits[this.kind().split('|')[1] as 'frame-bushing']);
+  /** The chart in the units of the screen. */
   protected readonly series = computed((): Series[] => {
+    const { length, distance } = this.units.measures();
+    const x = (km: number) => convert(km, 'km', distance, 'distance');
+    const y = (mm: number) => convert(mm, 'mm', length, 'length');
+    return this.lines().map((s) => ({ ...s, points: s.points.map((p) => ({ x: x(p.x), y: y(p.y) })) }));
+  });
+  private readonly lines = computed((): Series[] => {
     const [axle, kind] = this.kind().split('|');
     const all = (this.file()?.play ?? []).filter((p) => {
       const j = splitJoint(p.joint);
@@ -236,11 +249,11 @@ export class VehicleFile {
       const visits = this.visits(side);
       const since = visits.filter((v) => v.km > renewed || (v.km === renewed && v.after));
       if (visits.length === 0) return [];
-      const w = wearOver(since, l?.limitMm ?? 1e3);
-      const from = renewed >= 0 ? ` Since it was renewed at ${this.km(renewed)} km.` : '';
+      const w = wearOver(since, l?.limitMm ?? 1e3, this.units.measures());
+      const from = renewed >= 0 ? ` Since it was renewed at ${this.units.sayDistance(renewed)}.` : '';
       // Without a limit there is nothing to cross.
       const sentence =
-        w.kind === 'fit' && !l ? `Grows ${fixed(w.line.slope * 10_000, 3)} mm in 10 000 km; no limit is set for it.` : w.sentence;
+        w.kind === 'fit' && !l ? `${sayGrowth(w.line.slope, this.units.measures())}; no limit is set for it.` : w.sentence;
       return [
         {
           side: capital(side),
@@ -258,6 +271,7 @@ export class VehicleFile {
     });
   });
 
+  protected readonly yTop = computed(() => convert(this.top(), 'mm', this.units.length(), 'length'));
   /** A band that opens wide is cut: the limit and the readings are what is looked at. */
   protected readonly top = computed(() => {
     const most = Math.max(...SIDES.flatMap((s) => this.visits(s).map((v) => v.playMm)), this.limit()?.limitMm ?? 0, 0.1);
@@ -284,9 +298,6 @@ export class VehicleFile {
   }
   protected day(iso: string): string {
     return day(iso);
-  }
-  protected km(v: number): string {
-    return grouped(v);
   }
   protected trim(v: number): string {
     return trimmed(v, 1);

@@ -28,6 +28,7 @@ import { Clock } from '../state/clock';
 import { Diagnoser } from '../workers/diagnoser';
 import { Outbox } from '../offline/outbox';
 import { Session } from '../session/session';
+import { Units } from '../session/units';
 
 interface Band {
   readonly job: FloorJob;
@@ -105,7 +106,7 @@ interface Band {
                 >
                 <span class="say"
                   ><span class="block text-[17px]">due back: {{ r.what.toLowerCase() }}</span
-                  ><span class="soft text-sm">at {{ r.atKm }} km, {{ day(r.onDate) }}</span></span
+                  ><span class="soft text-sm">at {{ units.sayDistance(r.atKm) }}, {{ day(r.onDate) }}</span></span
                 >
                 <span class="what flex flex-wrap gap-2">
                   @for (x of results; track x) {
@@ -213,6 +214,7 @@ interface Band {
 export class Floor {
   protected readonly session = inject(Session);
   private readonly api = inject(Api);
+  protected readonly units = inject(Units);
   private readonly router = inject(Router);
   private readonly clock = inject(Clock);
   private readonly outbox = inject(Outbox);
@@ -228,7 +230,7 @@ export class Floor {
     if (!f || !shop) return [];
     return f.jobs.map((job) => ({
       job,
-      state: foldJob(contextOf({ ...job, type: f.types[job.vehicle.typeId]! }, shop), job.entries),
+      state: foldJob(contextOf({ ...job, type: f.types[job.vehicle.typeId]! }, shop, this.units.measures()), job.entries),
     }));
   });
   /** Diagnoses of the jobs still looking for the noise, as they come from the worker. */

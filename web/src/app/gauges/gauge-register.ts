@@ -18,11 +18,12 @@ import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
 import { Session } from '../session/session';
 import { AsLead, type Said } from '../session/as-lead';
+import { Wrong } from '../kit/wrong';
 
 /** The gauge register: what each gauge is, how far it may be trusted, and how it speaks. */
 @Component({
   selector: 'ak-gauge-register',
-  imports: [FormField, ReactiveFormsModule, RouterLink, TopBar],
+  imports: [Wrong, FormField, ReactiveFormsModule, RouterLink, TopBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ak-top-bar />
@@ -91,16 +92,26 @@ import { AsLead, type Said } from '../session/as-lead';
             ><input class="field mono" aria-label="Smallest step" formControlName="resolution" inputmode="decimal"
           /></ak-form-field>
           <ak-form-field label="Reaches to"
-            ><input class="field mono" aria-label="Reaches to" formControlName="rangeMax" inputmode="decimal"
+            ><input class="field mono" aria-label="Reaches to" data-field="reach" formControlName="rangeMax" inputmode="decimal"
           /></ak-form-field>
           <ak-form-field label="Calibrated until"
             ><input class="field mono" type="date" aria-label="Calibrated until" formControlName="calibratedUntil"
           /></ak-form-field>
           <ak-form-field label="Scatter of one play, mm"
-            ><input class="field mono" aria-label="Scatter of one play, mm" formControlName="sdMm" inputmode="decimal"
+            ><input
+              class="field mono"
+              aria-label="Scatter of one play, mm"
+              data-field="scatter"
+              formControlName="sdMm"
+              inputmode="decimal"
           /></ak-form-field>
           <ak-form-field label="Serial speed, baud"
-            ><input class="field mono" aria-label="Serial speed, baud" formControlName="baud" inputmode="numeric"
+            ><input
+              class="field mono"
+              aria-label="Serial speed, baud"
+              data-field="serial speed"
+              formControlName="baud"
+              inputmode="numeric"
           /></ak-form-field>
           <ak-form-field label="Stands before the number" hint="in what it sends, such as 01A"
             ><input class="field mono" aria-label="Stands before the number" formControlName="before" maxlength="20"
@@ -109,9 +120,7 @@ import { AsLead, type Said } from '../session/as-lead';
             ><input class="field mono" aria-label="Stands after it" formControlName="after" maxlength="20"
           /></ak-form-field>
         </div>
-        @if (error()) {
-          <p class="wrong mt-3" role="alert" data-testid="gauge-error">{{ error() }}</p>
-        }
+        <ak-wrong [error]="error()" safe="Nothing was stored." testId="gauge-error" />
         <div class="mt-4 flex flex-wrap items-center gap-x-5">
           <button class="btn btn-go" data-testid="gauge-save">{{ editing() ? 'Save it' : 'Put it in' }}</button>
           @if (editing(); as g) {
@@ -131,7 +140,7 @@ export class GaugeRegister {
   protected readonly kinds = GAUGE_KINDS;
   protected readonly units = GAUGE_UNITS;
   protected readonly said = signal<Said | undefined>(undefined);
-  protected readonly error = signal('');
+  protected readonly error = signal<Error | null>(null);
   protected readonly editing = signal<GaugeSpec | null>(null);
   protected readonly gauges = computed(() => (this.session.shop()?.gauges ?? []).filter((g) => !g.retired));
   protected readonly form = inject(NonNullableFormBuilder).group({
@@ -170,7 +179,7 @@ export class GaugeRegister {
   protected clear(): void {
     this.editing.set(null);
     this.form.reset();
-    this.error.set('');
+    this.error.set(null);
   }
   private read(): GaugeSpec {
     const v = this.form.getRawValue();
@@ -210,10 +219,10 @@ export class GaugeRegister {
   protected async save(): Promise<void> {
     const g = attempt(() => this.read());
     if (!g.ok) {
-      this.error.set(`${g.error.message} Nothing was stored.`);
+      this.error.set(g.error);
       return;
     }
-    this.error.set('');
+    this.error.set(null);
     await this.change(async () => {
       await this.api.put(`/gauges/${g.value.id}`, g.value);
       return `${g.value.name} is in the register.`;

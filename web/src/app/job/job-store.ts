@@ -37,7 +37,7 @@ import { Diagnoser } from '../workers/diagnoser';
 import { GaugeInbox } from '../instruments/gauge-inbox';
 import { Outbox } from '../offline/outbox';
 import { Session } from '../session/session';
-import { Units } from '../state/units';
+import { Units } from '../session/units';
 
 /** A diagnosis that has only begun shows the last one's plan, reasons and drive until its own are there. */
 function grown(last: Diagnosis, d: Diagnosis): Diagnosis {
@@ -97,7 +97,7 @@ export class JobStore {
   private readonly context = computed((): JobContext | null => {
     const v = this.view();
     const shop = this.session.shop();
-    return v && shop && contextOf(v, shop);
+    return v && shop && contextOf(v, shop, this.units.measures());
   });
   readonly state = computed((): JobState | null => {
     const c = this.context();
@@ -140,7 +140,7 @@ export class JobStore {
     return s && d ? verdictView(s, d) : null;
   });
   readonly next = computed(
-    () => this.state() && nextLine(this.state()!, this.clock.now(), this.diagnosis(), this.rankingFailed(), this.units.torque()),
+    () => this.state() && nextLine(this.state()!, this.clock.now(), this.diagnosis(), this.rankingFailed()),
   );
   readonly plan = computed(() => (this.state() ? planOf(this.state()!) : []));
   readonly fasteners = computed(() => (this.state() ? fastenersOf(this.state()!) : []));

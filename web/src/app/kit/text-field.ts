@@ -20,6 +20,7 @@ let made = 0;
         [attr.maxlength]="max()"
         [attr.placeholder]="placeholder()"
         [attr.data-testid]="testId()"
+        [attr.data-field]="field()"
         [attr.aria-describedby]="error() || hint() ? id : null"
         [attr.aria-invalid]="error() ? true : null"
         autocomplete="off"
@@ -46,5 +47,7 @@ export class TextField {
   readonly hint = input('');
   readonly error = input('');
   readonly testId = input<string>();
+  /** What an error calls it, where that is not its label. */
+  readonly field = input<string>();
   protected readonly id = `text-field-${made++}`;
 }

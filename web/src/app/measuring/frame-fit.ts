@@ -21,6 +21,7 @@ import { draft } from '../state/draft';
 import { GaugeInbox } from '../instruments/gauge-inbox';
 import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
+import { Units } from '../session/units';
 
 const FIELDS = ['clean', 'seat', 'oldBore', 'newBore', 'free', 'pocket'] as const;
 type Field = (typeof FIELDS)[number];
@@ -108,6 +109,7 @@ export class FrameFitCard {
   readonly joint = input.required<JointId>();
   readonly shut = output();
   private readonly store = inject(JobStore);
+  private readonly units = inject(Units);
   private readonly session = inject(Session);
   protected readonly fields = FIELDS;
   protected readonly names = NAMES;
@@ -158,7 +160,7 @@ export class FrameFitCard {
   protected readonly out = computed(() => {
     const t = this.texts();
     if (!t.clean.trim() || !t.seat.trim()) return undefined;
-    return attempt(() => frameFit(this.given()));
+    return attempt(() => frameFit(this.given(), this.units.length()));
   });
   protected readonly ratio = computed(() => {
     const [a, b] = this.hardness()

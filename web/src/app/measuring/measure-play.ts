@@ -31,7 +31,6 @@ import {
   type JointId,
   type PlayReading,
   type PlayView,
-  fixed,
   readingBody,
   type Line,
   twinOf,
@@ -43,6 +42,7 @@ import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
 import { PlayScale } from './play-scale';
 import { rowsOf } from '../workers/read-file';
+import { Units } from '../session/units';
 
 /** A series of readings at one joint: push, read; pull, read; the difference is the play. */
 @Component({
@@ -53,7 +53,7 @@ import { rowsOf } from '../workers/read-file';
   styleUrl: './measure.css',
 })
 export class MeasurePlay {
-  protected readonly fixed = fixed;
+  protected readonly units = inject(Units);
   readonly joint = input.required<JointId>();
   readonly phase = input.required<'before' | 'after'>();
   readonly shut = output();
@@ -92,9 +92,9 @@ export class MeasurePlay {
     const rules = this.store.state()!.context.rules;
     if (!v) {
       const l = playLimit(partsOf(this.joint()).kind, rules, this.gauge());
-      return `Limit ${fixed(l.limitMm, 2)} mm (${l.owner}).`;
+      return `Limit ${this.units.sayLength(l.limitMm)} (${l.owner}).`;
     }
-    const limit = `${fixed(v.limit.limitMm, 2)} mm (${v.limit.owner})`;
+    const limit = `${this.units.sayLength(v.limit.limitMm)} (${v.limit.owner})`;
     const c = v.conformance;
     if (c.verdict !== 'not proved') return `${c.verdict === 'within' ? 'Within' : 'Beyond'} ${limit}.`;
     if (c.needed === 'never') return `Not proved against ${limit}, and never with this gauge: use a finer one.`;
@@ -126,15 +126,19 @@ export class MeasurePlay {
     const out: string[] = [];
     const other = twinOf(this.joint());
     const twin = s.joints.get(other)?.[this.phase()];
-    if (twin) out.push(sayComparison(compareMeans(v.doubt, twin.doubt), `the ${partsOf(other).side}`));
+    if (twin) out.push(sayComparison(compareMeans(v.doubt, twin.doubt), `the ${partsOf(other).side}`, this.units.length()));
     const last = this.store.view()?.lastPlay.find((l) => l.joint === this.joint());
     const gauge = last && s.context.gauges.find((g) => g.id === last.gauge);
     if (this.phase() === 'after') {
       const before = s.joints.get(this.joint())?.before;
-      if (before) out.push(sayComparison(compareMeans(v.doubt, before.doubt), 'before the work'));
+      if (before) out.push(sayComparison(compareMeans(v.doubt, before.doubt), 'before the work', this.units.length()));
     } else if (last && gauge)
       out.push(
-        sayComparison(compareMeans(v.doubt, seriesDoubt(last.playMm, resolutionMm(gauge), gauge.known)), `on ${day(last.at)}`),
+        sayComparison(
+          compareMeans(v.doubt, seriesDoubt(last.playMm, resolutionMm(gauge), gauge.known)),
+          `on ${day(last.at)}`,
+          this.units.length(),
+        ),
       );
     return out;
   });
@@ -292,7 +296,7 @@ export class MeasurePlay {
         owner: v.limit.owner,
         verdict: v.conformance.verdict,
       },
-      words: `${fixed(v.doubt.meanMm, 2)} mm, U ${fixed(v.doubt.oneSidedMm, 3)} mm, of ${v.doubt.n}. ${this.sentence()}`,
+      words: `${this.units.sayLength(v.doubt.meanMm)}, U ${this.units.sayLength(v.doubt.oneSidedMm, 3)}, of ${v.doubt.n}. ${this.sentence()}`,
     });
   }
 }

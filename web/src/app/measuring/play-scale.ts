@@ -1,6 +1,7 @@
-import { fixed } from '@ash-knot/core';
-import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { convert } from '@ash-knot/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { PlayView } from '@ash-knot/core';
+import { Units } from '../session/units';
 
 /** The limit as a post, the mean as a dot, the doubt as a bar. */
 @Component({
@@ -17,7 +18,7 @@ import type { PlayView } from '@ash-knot/core';
       }
       <rect [attr.x]="x(view().limit.limitMm) - 2" y="8" width="4" height="34" fill="var(--color-bark)" />
       <text [attr.x]="x(view().limit.limitMm) + 7" y="17" font-size="13" font-weight="600" fill="var(--color-bark)">
-        limit {{ fixed(view().limit.limitMm, 2) }}
+        limit {{ units.lengthDigits(view().limit.limitMm) }}
       </text>
       <rect
         [attr.x]="x(view().doubt.meanMm - view().doubt.oneSidedMm)"
@@ -35,21 +36,23 @@ import type { PlayView } from '@ash-knot/core';
   `,
 })
 export class PlayScale {
-  protected readonly fixed = fixed;
+  protected readonly units = inject(Units);
   readonly view = input.required<PlayView>();
   private readonly span = computed(() => {
     const v = this.view();
     return Math.max(v.limit.limitMm * 1.5, ...v.readings.map((r) => r.playMm), v.doubt.meanMm + v.doubt.oneSidedMm) * 1.1;
   });
   protected readonly ticks = computed(() => {
-    const step = [0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5].find((s) => this.span() / s <= 8) ?? 10;
-    return Array.from({ length: Math.floor(this.span() / step) + 1 }, (_, i) => ({
-      v: Number((i * step).toFixed(2)),
-      x: this.x(i * step),
+    const one = convert(1, this.units.length(), 'mm', 'length');
+    const span = this.span() / one;
+    const step = [0.001, 0.002, 0.005, 0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5].find((s) => span / s <= 8) ?? 10;
+    return Array.from({ length: Math.floor(span / step) + 1 }, (_, i) => ({
+      v: Number((i * step).toFixed(3)),
+      x: this.x(i * step * one),
     }));
   });
   protected readonly label = computed(
-    () => `Mean ${fixed(this.view().doubt.meanMm, 2)} mm, limit ${fixed(this.view().limit.limitMm, 2)} mm`,
+    () => `Mean ${this.units.sayLength(this.view().doubt.meanMm)}, limit ${this.units.sayLength(this.view().limit.limitMm)}`,
   );
   protected x(mm: number): number {
     return 10 + (Math.max(0, mm) / this.span()) * 500;

@@ -5,6 +5,7 @@ import { Ask } from '../session/ask';
 import { Outbox } from './outbox';
 import { Session } from '../session/session';
 import { ledgerWords } from '../words/ledger';
+import { Units } from '../session/units';
 
 /** What is kept in this browser and not at the server yet, and why. */
 @Component({
@@ -43,9 +44,10 @@ export class OutboxList {
   protected readonly ref = inject(DialogRef);
   private readonly ask = inject(Ask);
   private readonly session = inject(Session);
+  private readonly units = inject(Units);
 
   protected say(e: Parameters<typeof sayEntry>[0]): string {
-    return sayEntry(e, ledgerWords(this.session.dialect()));
+    return sayEntry(e, ledgerWords(this.session.dialect(), this.units.measures()));
   }
   protected async pin(): Promise<void> {
     if (await this.ask.pin('These entries wait for a PIN.')) this.outbox.retry();

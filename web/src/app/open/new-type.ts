@@ -16,6 +16,7 @@ import {
   type Name,
 } from '@ash-knot/core';
 import { FormField } from '../kit/form-field';
+import { Wrong } from '../kit/wrong';
 
 const KEPT = 'ashknot.draft.newType';
 
@@ -25,13 +26,13 @@ const named = <K extends string>(kinds: readonly K[], of: Readonly<Record<K, { r
 /** A type nobody has described yet: enough to draw its axles, find parts and audit torques. */
 @Component({
   selector: 'ak-new-type',
-  imports: [FormField, ReactiveFormsModule],
+  imports: [FormField, Wrong, ReactiveFormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './new-type.html',
 })
 export class NewType {
   readonly made = output<VehicleTypeSpec>();
-  protected readonly error = signal('');
+  protected readonly error = signal<Error | null>(null);
   protected readonly holds = HOLDS;
   /** Layouts met at each axle, kinds of link, by their names. */
   protected readonly layouts = { front: named(layoutsAt('front'), LAYOUTS), rear: named(layoutsAt('rear'), LAYOUTS) };
@@ -79,10 +80,10 @@ export class NewType {
     });
     const built = attempt(() => buildType(v, usual));
     if (!built.ok) {
-      this.error.set(`${built.error.message} Nothing was stored.`);
+      this.error.set(built.error);
       return;
     }
-    this.error.set('');
+    this.error.set(null);
     this.made.emit(built.value);
   }
 }

@@ -72,8 +72,8 @@ describe('a new type', () => {
   });
   test.each([
     ['Track', '14', /track must be between 800 and 2600 mm/],
-    ['Wheel nuts', '4.5', /number of wheel nuts must be a whole number/],
-    ['Link thread', 'big', /thread must be like M10×1.25/],
+    ['Number of wheel nuts', '4.5', /number of wheel nuts must be a whole number/],
+    ['Link thread', 'big', /link thread must be like M10×1.25/],
     ['Bar diameter', 'x', /bar diameter must be a number/],
     ['Link torque', '5 mm', /link torque has no unit called “mm”/],
     ['Link torque', '48', /source of the value is empty/],
@@ -84,6 +84,11 @@ describe('a new type', () => {
     await m.save();
     expect(m.text()).toMatch(message);
     expect(made).toEqual([]);
+    // The field it names has the focus, and the sentence beside it.
+    const wrong = document.activeElement as HTMLElement;
+    expect(wrong.getAttribute('aria-label')).toBe(text === '48' ? 'Source of the torques' : label);
+    expect(wrong.getAttribute('aria-invalid')).toBe('true');
+    expect(wrong.closest('ak-form-field')!.textContent).toMatch(message);
   });
   test('torques are kept as written beside their N·m, for the threads that were given', async () => {
     const m = await open();

@@ -4,21 +4,34 @@ import { Router } from '@angular/router';
 import { catchError, debounceTime, distinctUntilChanged, from, of, switchMap } from 'rxjs';
 import { v7 as uuid } from 'uuid';
 import type { VehicleTypeView, VehicleView } from '@ash-knot/contract';
-import { askDistance, attempt, JOB_KINDS, readDistance, readVin, type JobKind, type VehicleTypeSpec } from '@ash-knot/core';
+import {
+  askDistance,
+  attempt,
+  BadInput,
+  JOB_KINDS,
+  readDistance,
+  readVin,
+  type JobKind,
+  type VehicleTypeSpec,
+} from '@ash-knot/core';
 import { Ask } from '../session/ask';
 import { TextField } from '../kit/text-field';
+import { Wrong } from '../kit/wrong';
 import { Picks } from '../kit/picks';
 import { TopBar } from '../shell/top-bar';
 import { Api, ApiError } from '../state/api';
 import { draft } from '../state/draft';
 import { Session } from '../session/session';
-import { distance } from '../words/format';
 import { NewType } from './new-type';
+import { Units } from '../session/units';
+
+/** Nobody drives further in a day, day after day, km. */
+const MOST_A_DAY_KM = 2000;
 
 /** A vehicle by plate or VIN, or a new one; then the kind of job. */
 @Component({
   selector: 'ak-open',
-  imports: [NewType, Picks, TextField, TopBar],
+  imports: [NewType, Picks, TextField, TopBar, Wrong],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './open.html',
 })
@@ -28,9 +41,9 @@ export class Open {
   private readonly ask = inject(Ask);
   protected readonly session = inject(Session);
   protected readonly kinds = JOB_KINDS;
-  protected readonly distance = distance;
+  protected readonly units = inject(Units);
   protected readonly q = draft('open.q', '');
-  protected readonly error = signal('');
+  protected readonly error = signal<Error | string | null>(null);
   protected readonly busy = signal(false);
   protected readonly vehicle = signal<VehicleView | null>(null);
   protected readonly making = draft('open.making', false);
@@ -62,7 +75,7 @@ export class Open {
   protected readonly vinText = draft('new.vin', '');
   protected readonly year = draft('new.year', '');
   protected readonly owner = draft('new.owner', '');
-  protected readonly perDay = draft('new.perDay', '30');
+  protected readonly perDay = draft('new.perDay', '');
   protected readonly typeId = draft<string | null>('new.type', null);
   protected readonly ownType = draft('new.ownType', false);
   protected readonly types = signal<readonly VehicleTypeView[]>([]);
@@ -105,16 +118,23 @@ export class Open {
   }
   private async create(type: { typeId: string } | { newType: VehicleTypeSpec }): Promise<void> {
     const year = Number(this.year());
-    const distance = attempt(() => readDistance(this.km()));
-    const kmPerDay = Number(this.perDay());
+    const distance = attempt(() => readDistance(this.km(), this.units.distance()));
+    // What nobody knows stays unknown: 0.
+    const perDay = attempt(() => (this.perDay().trim() ? readDistance(this.perDay(), this.units.distance()) : 0));
     const lastYear = new Date().getFullYear() + 1;
-    if (this.plate().trim().length < 2) return this.error.set('The plate needs at least two characters.');
+    if (this.plate().trim().length < 2) return this.error.set(new BadInput('plate', 'needs at least two characters'));
     if (!Number.isInteger(year) || year < 1950 || year > lastYear)
-      return this.error.set(`The year must be between 1950 and ${lastYear}.`);
-    if (!distance.ok) return this.error.set(distance.error.message);
+      return this.error.set(new BadInput('year', `must be between 1950 and ${lastYear}`));
+    if (!distance.ok) return this.error.set(distance.error);
     const distanceKm = distance.value;
-    if (!Number.isFinite(kmPerDay) || kmPerDay < 0 || kmPerDay > 2000)
-      return this.error.set('Use a day must be between 0 and 2000 km.');
+    if (!perDay.ok || perDay.value > MOST_A_DAY_KM)
+      return this.error.set(
+        new BadInput(
+          'use a day',
+          `must be a number of at most ${this.units.sayDistance(MOST_A_DAY_KM)}, or empty`,
+          this.perDay(),
+        ),
+      );
     if (!(await this.ask.worker(['note']))) return;
     await this.doing(async () => {
       const v = await this.api.post<VehicleView>('/vehicles', {
@@ -122,7 +142,7 @@ export class Open {
         vin: this.vinText().trim() || undefined,
         year,
         distanceKm,
-        kmPerDay,
+        kmPerDay: perDay.value,
         owner: this.owner().trim(),
         ...type,
       });
@@ -139,12 +159,16 @@ export class Open {
   protected async start(): Promise<void> {
     const v = this.vehicle()!;
     const kind = this.kind();
-    const distance = attempt(() => readDistance(this.km()));
-    if (!distance.ok) return this.error.set(distance.error.message);
+    const distance = attempt(() => readDistance(this.km(), this.units.distance(), v.distanceKm));
+    if (!distance.ok) return this.error.set(distance.error);
     const distanceKm = distance.value;
-    const question = askDistance(distanceKm, { distanceKm: v.distanceKm, kmPerDay: v.kmPerDay, days: this.daysSince(v) });
+    const question = askDistance(
+      distanceKm,
+      { distanceKm: v.distanceKm, kmPerDay: v.kmPerDay, days: this.daysSince(v) },
+      this.units.distance(),
+    );
     if (question && this.question() !== question) {
-      this.error.set('');
+      this.error.set(null);
       return this.question.set(question);
     }
     if (!(await this.ask.worker(['note']))) return;
@@ -164,7 +188,7 @@ export class Open {
   }
   private async doing(work: () => Promise<void>): Promise<void> {
     this.busy.set(true);
-    this.error.set('');
+    this.error.set(null);
     try {
       await work();
     } catch (e) {

@@ -20,12 +20,12 @@ import {
   type JointKind,
   type JointView,
   type Side,
-  fixed,
 } from '@ash-knot/core';
 import { GapMark } from './gap-mark';
 import { drawCheck, type CheckMark } from './check-drawing';
 import { drawAxle } from './drawing';
 import { layoutPlate } from './layout';
+import { Units } from '../session/units';
 
 const LEGEND: readonly (CheckMark & { readonly words: string })[] = [
   { kind: 'push', d: 'M1 6h24', words: 'push' },
@@ -322,7 +322,6 @@ const LEGEND: readonly (CheckMark & { readonly words: string })[] = [
   `,
 })
 export class AxlePlate {
-  protected readonly fixed = fixed;
   readonly end = input.required<AxleEnd>();
   readonly axle = input.required<AxleSpec>();
   readonly joints = input.required<ReadonlyMap<JointId, JointView>>();
@@ -337,6 +336,7 @@ export class AxlePlate {
 
   protected readonly width = signal(668);
   protected readonly height = signal(664);
+  private readonly units = inject(Units);
   private readonly zoomed = signal<Side | null>(null);
   protected readonly narrow = computed(() => this.width() < 480);
   protected readonly corner = computed((): Side | null => this.zoomed() ?? (this.narrow() ? 'left' : null));
@@ -377,7 +377,7 @@ export class AxlePlate {
     const j = this.joints().get(id);
     const v = j?.after ?? j?.before;
     // The longest word leaves no room beside it; the next line says the number then.
-    return v && j?.state !== 'can’t tell yet' ? `${fixed(v.doubt.meanMm, 1)} mm` : '';
+    return v && j?.state !== 'can’t tell yet' ? this.units.sayLength(v.doubt.meanMm, 1) : '';
   }
   protected linkOn(side: Side): boolean {
     const s = this.selected();

@@ -28,6 +28,7 @@ import { Picks } from '../kit/picks';
 import { draft } from '../state/draft';
 import { OpenJob } from '../job/open-job';
 import { StackBuilder } from './stack-builder';
+import { Units } from '../session/units';
 
 const TOOLS = ['torque', 'adapter', 'thread', 'hex', 'wrench', 'stack'] as const;
 type Tool = (typeof TOOLS)[number];
@@ -51,6 +52,11 @@ export class Pocket {
   protected readonly classes = CLASSES;
   protected readonly conditions = CONDITIONS;
   protected readonly show = show;
+  protected readonly units = inject(Units);
+  /** The number alone, in what comes first here. */
+  protected first(nm: number): string {
+    return show(nm, 'torque', this.units.torque()).split(' ')[0]!;
+  }
   protected readonly tool = draft<Tool>('pocket.tool', 'torque');
   // torque
   protected readonly torque = draft('pocket.torque', '54 N·m');

@@ -1,4 +1,4 @@
-import { distance, longDay } from '../words/format';
+import { longDay } from '../words/format';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import {
@@ -18,10 +18,10 @@ import {
   workJoints,
   type JointView,
   capital,
-  fixed,
 } from '@ash-knot/core';
 import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
+import { Units } from '../session/units';
 
 /** The customer's sheet: plain words, black on white, A4 or Letter. */
 @Component({
@@ -41,7 +41,10 @@ import { Session } from '../session/session';
             <div>
               <p class="text-lg font-bold">{{ session.shop()?.name }}</p>
               <h1 class="mt-1 text-3xl font-bold">{{ v.vehicle.plate }}</h1>
-              <p>{{ v.vehicle.typeName }}, {{ v.vehicle.year }} · {{ km(s.handBack?.body?.distanceKm ?? s.distanceKm) }}</p>
+              <p>
+                {{ v.vehicle.typeName }}, {{ v.vehicle.year }} ·
+                {{ units.sayDistance(s.handBack?.body?.distanceKm ?? s.distanceKm) }}
+              </p>
             </div>
             <p class="text-right">{{ day(s.handBack?.at ?? v.openedAt) }}<br />{{ v.vehicle.owner }}</p>
           </header>
@@ -123,9 +126,9 @@ import { Session } from '../session/session';
                 @for (j of proved(); track j.id) {
                   <tr>
                     <td>{{ capital(name(j)) }}</td>
-                    <td>{{ j.before ? 'before ' + mm(j.before.doubt.meanMm) : '' }}</td>
+                    <td>{{ j.before ? 'before ' + units.sayLength(j.before.doubt.meanMm) : '' }}</td>
                     <td>
-                      {{ j.after ? 'after ' + mm(j.after.doubt.meanMm) : '' }}{{ j.after && j.proof ? ', ' : ''
+                      {{ j.after ? 'after ' + units.sayLength(j.after.doubt.meanMm) : '' }}{{ j.after && j.proof ? ', ' : ''
                       }}{{ j.proof ? j.proof + ' by hand' : '' }}
                     </td>
                   </tr>
@@ -147,7 +150,7 @@ import { Session } from '../session/session';
           <h2>Come back for</h2>
           <ul>
             @for (r of s.rechecks; track r.id) {
-              <li>{{ r.body.what }}, at {{ km(r.body.atKm) }}, about {{ day(r.body.onDate) }}</li>
+              <li>{{ r.body.what }}, at {{ units.sayDistance(r.body.atKm) }}, about {{ day(r.body.onDate) }}</li>
             } @empty {
               @if (!alignment() && !danger().length) {
                 <li>Nothing is due.</li>
@@ -211,10 +214,7 @@ import { Session } from '../session/session';
   `,
 })
 export class HandBackSheet {
-  protected readonly km = distance;
-  protected mm(v: number): string {
-    return `${fixed(v, 2)}\u00a0mm`;
-  }
+  protected readonly units = inject(Units);
   /** One full stop, whoever wrote it. */
   protected sentence(t: string): string {
     return t.replace(/[.\s]*$/, '.');
@@ -286,7 +286,8 @@ export class HandBackSheet {
     return sayJoint(j.id, this.session.dialect());
   }
   protected both({ minNm, maxNm }: TorqueRange): string {
-    return `${showRange(minNm, maxNm, 'torque')} (${showRange(minNm, maxNm, 'torque', 'lbf·ft')})`;
+    const say = (unit: string) => showRange(minNm, maxNm, 'torque', unit);
+    return `${say(this.units.torque())} (${say(this.units.torqueOther())})`;
   }
   protected readonly capital = capital;
   protected day(iso: string): string {

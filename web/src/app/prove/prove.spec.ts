@@ -29,7 +29,7 @@ test('a distance that cannot be is refused with its bounds', async () => {
   expect(b.text()).toContain('The distance is empty: read it off the dashboard. Nothing was changed.');
   await b.type(tid('handback-km'), '12');
   await b.click(tid('hand-back'));
-  expect(b.text()).toContain('The distance must be between 98 000 and 98 500 km (given: 12). Nothing was changed.');
+  expect(b.text()).toContain('The distance must be between 98 000 km and 98 500 km (given: 12). Nothing was changed.');
   await b.type(tid('handback-km'), '98 004');
   await b.click(tid('hand-back'));
   expect(b.written()).toEqual([['hand-back', { distanceKm: 98004, note: '' }]]);

@@ -1,11 +1,10 @@
-import { day, distance } from '../words/format';
+import { day } from '../words/format';
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import {
   alignmentOwed,
   attempt,
   BadInput,
-  grouped,
   PROOFS,
   readDistance,
   handBackBlockers,
@@ -27,6 +26,7 @@ import { draft } from '../state/draft';
 import { JobStore } from '../job/job-store';
 import { Records } from '../job/records';
 import { Session } from '../session/session';
+import { Units } from '../session/units';
 
 /** Nobody drives further between the door and the hand-back, km. */
 const MOST_DRIVEN_KM = 500;
@@ -40,7 +40,7 @@ const MOST_DRIVEN_KM = 500;
 })
 export class Prove {
   protected readonly fixed = fixed;
-  protected readonly distance = distance;
+  protected readonly units = inject(Units);
   protected readonly proofs = PROOFS;
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   protected readonly store = inject(JobStore);
@@ -107,11 +107,11 @@ export class Prove {
   protected async handBack(): Promise<void> {
     const from = this.s().distanceKm;
     const read = attempt(() => {
-      const km = readDistance(this.kmText());
+      const km = readDistance(this.kmText(), this.units.distance(), from);
       if (km < from || km > from + MOST_DRIVEN_KM)
         throw new BadInput(
           'distance',
-          `must be between ${grouped(from)} and ${grouped(from + MOST_DRIVEN_KM)} km`,
+          `must be between ${this.units.sayDistance(from)} and ${this.units.sayDistance(from + MOST_DRIVEN_KM)}`,
           this.kmText(),
         );
       return km;

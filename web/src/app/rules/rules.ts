@@ -2,6 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { RouterLink } from '@angular/router';
 import {
   attempt,
+  convert,
+  DISTANCE_UNITS,
   isDangerous,
   JOINT_KINDS,
   jointName,
@@ -23,6 +25,7 @@ import { Api } from '../state/api';
 import { draft } from '../state/draft';
 import { Session } from '../session/session';
 import { AsLead } from '../session/as-lead';
+import { Units } from '../session/units';
 
 /** Limits, schools, people and gauges. Changing them takes the lead's PIN. */
 @Component({
@@ -63,6 +66,26 @@ import { AsLead } from '../session/as-lead';
           (pickedChange)="save({ driverSide: $event[0]! })"
         />
         <p class="soft mt-1 text-sm">The kerb is on the other side; it wears a little faster.</p>
+        <p class="heading mt-4">What comes first</p>
+        <ak-picks
+          class="mt-1 block"
+          label="What comes first"
+          [options]="['N·m, mm', 'lbf·ft, inches']"
+          [picked]="[r().inchFirst ? 'lbf·ft, inches' : 'N·m, mm']"
+          [single]="true"
+          (pickedChange)="save({ inchFirst: $event[0] === 'lbf·ft, inches' })"
+        />
+        <p class="soft mt-1 text-sm">Key U swaps it on one device.</p>
+        <p class="heading mt-4">Dashboards count</p>
+        <ak-picks
+          class="mt-1 block"
+          label="Dashboards count"
+          [options]="distances"
+          [picked]="[r().distance]"
+          [names]="{ km: 'kilometres', mi: 'miles' }"
+          [single]="true"
+          (pickedChange)="save({ distance: $event[0]! })"
+        />
         <h2 class="mt-7 text-xl font-bold">When a cause may be named</h2>
         <div class="mt-2 grid max-w-md grid-cols-2 gap-4">
           <ak-form-field label="Likelier than, %"
@@ -74,13 +97,13 @@ import { AsLead } from '../session/as-lead';
               [value]="pct()"
               (change)="threshold(th.value)"
           /></ak-form-field>
-          <ak-form-field label="Recheck after, km"
+          <ak-form-field [label]="'Recheck after, ' + units.distance()"
             ><input
               class="field mono"
               inputmode="numeric"
               aria-label="Recheck distance"
               #rk
-              [value]="r().recheckKm"
+              [value]="recheckIn()"
               (change)="recheck(rk.value)"
           /></ak-form-field>
         </div>
@@ -121,7 +144,7 @@ import { AsLead } from '../session/as-lead';
               class="field mono"
               [attr.aria-label]="'Limit, ' + l.name"
               #v
-              [value]="l.mm + ' mm'"
+              [value]="units.sayLength(l.mm)"
               (change)="setLimit(l.kind, v.value)"
             />
             <span class="soft text-sm">{{ l.owner }}</span>
@@ -194,6 +217,9 @@ export class Rules {
   private readonly lead = inject(AsLead);
   protected readonly dialects: readonly Dialect[] = ['sway bar', 'anti-roll bar'];
   protected readonly sides: readonly Side[] = ['left', 'right'];
+  protected readonly distances = DISTANCE_UNITS;
+  protected readonly units = inject(Units);
+  protected readonly recheckIn = computed(() => Math.round(convert(this.r().recheckKm, 'km', this.units.distance(), 'distance')));
   protected readonly roles = ROLES;
   protected readonly gauges = computed(() => {
     const today = new Date().toISOString();
@@ -241,7 +267,9 @@ export class Rules {
     else this.say(v.error.message, true);
   }
   protected recheck(text: string): void {
-    const v = attempt(() => within('recheck distance', Number(text), 20, 1000, 'km'));
+    const v = attempt(() =>
+      within('recheck distance', convert(Number(text), this.units.distance(), 'km', 'distance'), 20, 1000, 'km'),
+    );
     if (v.ok) void this.save({ recheckKm: v.value });
     else this.say(v.error.message, true);
   }

@@ -86,7 +86,7 @@ test('a no needs the warning that was given', async () => {
   const b = await open();
   await b.click(tid('choose'));
   await b.click(tid('decline'));
-  expect(b.text(tid('settle-error'))).toContain('needs the warning');
+  expect(b.text(tid('settle-error'))).toContain('a no needs the one');
   await b.type(tid('answer-warning'), 'it will get worse');
   await b.click(tid('decline'));
   expect(b.written()[1]![1]).toMatchObject({ answer: 'declined', warning: 'it will get worse' });

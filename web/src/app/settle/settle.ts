@@ -8,7 +8,6 @@ import {
   originOf,
   sayHex,
   sayStudHold,
-  trimmed,
   attempt,
   jointId,
   looseJoints,
@@ -27,7 +26,9 @@ import {
   type Side,
   choiceBody,
   choicesOf,
+  BadInput,
   ownPart,
+  show,
   ownTorques,
   refitPart,
   quotedMinutes,
@@ -36,25 +37,28 @@ import {
 } from '@ash-knot/core';
 import { FormField } from '../kit/form-field';
 import { TextField } from '../kit/text-field';
+import { Wrong } from '../kit/wrong';
 import { Picks } from '../kit/picks';
 import { Api } from '../state/api';
 import { draft } from '../state/draft';
 import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
 import { money } from '../words/format';
+import { Units } from '../session/units';
 
 type What = 'links' | 'bushings' | 'joint';
 
 /** What to fit, and the customer's answer. */
 @Component({
   selector: 'ak-settle',
-  imports: [FormField, Picks, TextField],
+  imports: [FormField, Picks, TextField, Wrong],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './settle.html',
 })
 export class Settle {
   protected readonly store = inject(JobStore);
   protected readonly session = inject(Session);
+  private readonly units = inject(Units);
   private readonly api = inject(Api);
   protected readonly ways = ANSWER_WAYS;
   protected readonly money = money;
@@ -116,7 +120,7 @@ export class Settle {
   protected readonly parts = signal<readonly Part[]>([]);
   protected readonly partsError = signal('');
   protected readonly ranked = computed((): Candidate[] =>
-    this.kind() === 'joint' ? [] : rankParts(this.parts(), this.wanted()),
+    this.kind() === 'joint' ? [] : rankParts(this.parts(), this.wanted(), this.units.length()),
   );
   protected readonly fitting = computed(() => this.ranked().filter((c) => c.excluded.length === 0));
   protected readonly excluded = computed(() =>
@@ -132,7 +136,7 @@ export class Settle {
     const s = this.store.state()!;
     const [w, link, axle] = [this.wanted(), this.axleSpec().link, this.store.axle()];
     const written = (size: Size) => s.sizes.filter((e) => e.body.axle === axle && e.body.size === size).at(-1)?.body.text ?? '';
-    const mm = (v?: number | null) => (v === undefined || v === null ? '' : `${trimmed(v, 2)} mm`);
+    const mm = (v?: number | null) => (v === undefined || v === null ? '' : show(v, 'length', this.units.length()));
     const known: Partial<Record<Size, string>> =
       this.kind() === 'bushings'
         ? { 'bar-diameter': mm(w.barMm), 'bar-seat': mm(w.seatMm) }
@@ -175,7 +179,8 @@ export class Settle {
   protected readonly otherPrice = draft(`other.price.${this.job}`, '');
   protected readonly otherTorque = draft(`other.torque.${this.job}`, '');
   protected readonly otherSource = draft(`other.source.${this.job}`, '');
-  protected readonly formError = signal('');
+  protected readonly formError = signal<Error | null>(null);
+  protected readonly currency = computed(() => this.store.state()!.context.rules.currency);
 
   constructor() {
     // It opens on what the verdict named, whatever was touched last.
@@ -222,12 +227,11 @@ export class Settle {
   }
   protected async chooseOther(e: Event): Promise<void> {
     e.preventDefault();
-    const currency = this.store.state()!.context.rules.currency;
     const body = this.formed(() => {
       const torque = ownTorques(this.store.state()!, this.joints(), this.otherTorque(), this.otherSource());
       return choiceBody(
         this.joints(),
-        ownPart(uuid(), this.otherName(), this.otherPrice(), currency, torque),
+        ownPart(uuid(), this.otherName(), this.otherPrice(), this.currency(), torque),
         this.sides().length === 1 ? this.reason() : '',
       );
     });
@@ -241,27 +245,26 @@ export class Settle {
   }
   /** The old part off and on again, both sides or one. */
   protected async chooseRefit(): Promise<void> {
-    const { currency } = this.store.state()!.context.rules;
-    const body = this.formed(() => choiceBody(this.joints(), refitPart(currency), this.reason()));
+    const body = this.formed(() => choiceBody(this.joints(), refitPart(this.currency()), this.reason()));
     if (body && (await this.store.write('choose', body))) this.adding.set(false);
   }
   /** What a form makes, or its sentence below the form. */
   private formed<T>(make: () => T): T | undefined {
     const made = attempt(make);
-    this.formError.set(made.ok ? '' : made.error.message);
+    this.formError.set(made.ok ? null : made.error);
     return made.ok ? made.value : undefined;
   }
   protected async answer(answer: 'approved' | 'declined'): Promise<void> {
     const parts = this.unanswered();
     if (!this.who().trim()) {
-      this.formError.set('Who said it? The name is part of the record.');
+      this.formError.set(new BadInput('name of who said it', 'is empty: it is part of the record'));
       return;
     }
     if (answer === 'declined' && !this.warning().trim()) {
-      this.formError.set('A no needs the warning that was given with it.');
+      this.formError.set(new BadInput('warning', 'is empty: a no needs the one that was given with it'));
       return;
     }
-    this.formError.set('');
+    this.formError.set(null);
     const what = parts.map((c) => `${c.entry.body.quantity} × ${c.entry.body.part.name}, ${c.joints}`).join('; ');
     if (
       await this.store.write('answer', {
@@ -276,7 +279,7 @@ export class Settle {
       this.warning.clear();
   }
   protected drop(entry: Entry): void {
-    void this.store.strike(entry, 'changed our mind');
+    void this.store.strike(entry, 'taken back before it was answered');
   }
   protected sideNames(): string {
     return this.sides().length === 1 ? `${this.sides()[0]} only` : 'both sides';

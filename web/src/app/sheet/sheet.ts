@@ -1,4 +1,3 @@
-import { distance } from '../words/format';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -28,6 +27,7 @@ import { Session } from '../session/session';
 import { AxlePlate } from '../plate/axle-plate';
 import { NextAct } from './next-act';
 import { Tape } from '../tape/tape';
+import { Units } from '../session/units';
 
 const NAMES: Record<Station, string> = {
   listen: 'Listen',
@@ -54,7 +54,7 @@ const NAMES: Record<Station, string> = {
             ><span class="tag">{{ v.vehicle.plate }}</span></a
           >
           <p class="soft min-w-0 truncate text-[15px]">
-            {{ v.vehicle.typeName }}, {{ v.vehicle.year }} · <span class="mono">{{ km(v.distanceKm) }}</span>
+            {{ v.vehicle.typeName }}, {{ v.vehicle.year }} · <span class="mono">{{ units.sayDistance(v.distanceKm) }}</span>
             @if (store.state()?.complaint?.words; as w) {
               <span class="text-bark"> “{{ w }}”</span>
             } @else if (v.kind !== 'noise') {
@@ -292,6 +292,7 @@ export class Sheet {
   protected readonly session = inject(Session);
   protected readonly outbox = inject(Outbox);
   protected readonly nextAct = inject(NextAct);
+  protected readonly units = inject(Units);
   private readonly router = inject(Router);
   private readonly document = inject(DOCUMENT);
   private readonly title = inject(Title);
@@ -420,8 +421,5 @@ export class Sheet {
       return all === 0 ? '' : `${all - open.work}/${all}`;
     }
     return open[st] > 0 ? `${open[st]} open` : '';
-  }
-  protected km(v: number): string {
-    return distance(v);
   }
 }

@@ -2,12 +2,13 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { catchError, debounceTime, from, of, switchMap } from 'rxjs';
 import type { PartList } from '@ash-knot/contract';
-import { PART_KINDS, type Part, type PartKind } from '@ash-knot/core';
+import { PART_KINDS, sayHex, show, type Part, type PartKind } from '@ash-knot/core';
 import { money } from '../words/format';
 import { Picks } from '../kit/picks';
 import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
 import { draft } from '../state/draft';
+import { Units } from '../session/units';
 
 /** The catalogue, searched. */
 @Component({
@@ -63,10 +64,10 @@ import { draft } from '../state/draft';
               </td>
               <td class="soft hidden md:table-cell">{{ p.kind }}</td>
               <td class="mono hidden md:table-cell">{{ p.thread ?? '' }}</td>
-              <td class="mono hidden text-right md:table-cell">{{ p.lengthMm ? p.lengthMm + ' mm' : '' }}</td>
-              <td class="mono hidden text-right md:table-cell">{{ p.boreMm ? p.boreMm + ' mm' : '' }}</td>
+              <td class="mono hidden text-right md:table-cell">{{ p.lengthMm ? mm(p.lengthMm) : '' }}</td>
+              <td class="mono hidden text-right md:table-cell">{{ p.boreMm ? mm(p.boreMm) : '' }}</td>
               <td class="hidden pl-6 md:table-cell">
-                {{ p.hold && p.hold !== 'none' ? p.holdMm + ' mm ' + p.hold : (p.material ?? '') }}
+                {{ p.hold && p.hold !== 'none' ? hex(p.holdMm) + ' ' + p.hold : (p.material ?? '') }}
               </td>
               <td class="soft hidden md:table-cell">{{ p.supplier }}</td>
               <td class="mono text-right">{{ p.stock || '' }}</td>
@@ -89,9 +90,16 @@ import { draft } from '../state/draft';
 })
 export class Shelf {
   private readonly api = inject(Api);
+  private readonly units = inject(Units);
+  protected mm(v: number): string {
+    return show(v, 'length', this.units.length());
+  }
+  protected hex(v?: number): string {
+    return v === undefined ? '' : sayHex(v);
+  }
   /** What its columns say, in a line, where there is no room for them. */
   protected small(p: Part): string {
-    return [p.kind, p.thread, p.lengthMm && `${p.lengthMm} mm`, p.boreMm && `bore ${p.boreMm} mm`, p.supplier]
+    return [p.kind, p.thread, p.lengthMm && this.mm(p.lengthMm), p.boreMm && `bore ${this.mm(p.boreMm)}`, p.supplier]
       .filter(Boolean)
       .join(' · ');
   }

@@ -20,6 +20,7 @@ import { Session } from '../session/session';
 import { draft } from '../state/draft';
 import { ledgerWords } from '../words/ledger';
 import { MeasurementFiles } from './measurement-files';
+import { Units } from '../session/units';
 
 /** The job's ledger as a till prints it: newest at the bottom, struck lines stay. */
 @Component({
@@ -87,7 +88,13 @@ import { MeasurementFiles } from './measurement-files';
         </div>
         @if (putting()) {
           <form class="grid grid-cols-[1fr_1fr_auto] items-end gap-2 px-4 py-2" (submit)="putRight($event)">
-            <ak-text-field label="It came in with, km" [(value)]="kmText" [mono]="true" mode="numeric" testId="distance-km" />
+            <ak-text-field
+              [label]="'It came in with, ' + units.distance()"
+              [(value)]="kmText"
+              [mono]="true"
+              mode="numeric"
+              testId="distance-km"
+            />
             <ak-text-field label="What was wrong" [(value)]="kmWhy" [max]="300" testId="distance-why" />
             <button class="btn !min-h-11" data-testid="distance-save">Put it right</button>
             @if (kmError()) {
@@ -145,6 +152,7 @@ import { MeasurementFiles } from './measurement-files';
 export class Tape {
   protected readonly store = inject(JobStore);
   private readonly session = inject(Session);
+  protected readonly units = inject(Units);
   readonly shut = output();
   protected readonly asking = signal<string | null>(null);
   private readonly roll = viewChild<ElementRef<HTMLElement>>('roll');
@@ -154,7 +162,7 @@ export class Tape {
     const s = this.store.state();
     if (!s) return [];
     const unsent = this.store.unsent();
-    const words = ledgerWords(this.session.dialect(), { state: s, plan: this.store.plan() });
+    const words = ledgerWords(this.session.dialect(), this.units.measures(), { state: s, plan: this.store.plan() });
     return s.entries.map((entry) => ({
       entry,
       time: clock(entry.at),
@@ -202,7 +210,7 @@ export class Tape {
   protected async putRight(e: Event): Promise<void> {
     e.preventDefault();
     const read = attempt(() => {
-      const km = readDistance(this.kmText());
+      const km = readDistance(this.kmText(), this.units.distance());
       if (!this.kmWhy().trim()) throw new BadInput('reason', 'is empty: say what was wrong');
       return km;
     });

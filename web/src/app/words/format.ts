@@ -1,12 +1,9 @@
-import { fixed, grouped, sayMoney } from '@ash-knot/core';
+import { fixed, sayMoney } from '@ash-knot/core';
 
 export const money = sayMoney;
 
 /** A chance as a percentage; nothing found by reasoning is ever quite certain. */
 export const pct = (p: number): string => (p > 0.995 ? '>99' : p < 0.01 ? '<1' : fixed(100 * p, 0));
-
-/** "148 210 km" */
-export const distance = (km: number): string => `${grouped(km)} km`;
 
 const dates = (o: Intl.DateTimeFormatOptions) => {
   const f = new Intl.DateTimeFormat('en-GB', o);

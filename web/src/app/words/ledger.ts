@@ -7,6 +7,7 @@ import {
   type Dialect,
   type JobState,
   type LedgerWords,
+  type Measures,
   type PlannedStep,
   jointsOf,
 } from '@ash-knot/core';
@@ -14,6 +15,7 @@ import {
 /** How ids are said in this shop's dialect; steps and pieces by their names where the job is at hand. */
 export function ledgerWords(
   dialect: Dialect,
+  measures: Measures,
   job?: { readonly state: JobState; readonly plan: readonly PlannedStep[] },
 ): LedgerWords {
   const spec = job?.state.context.type.axles[job.state.axle];
@@ -26,6 +28,7 @@ export function ledgerWords(
       const at = splitFastener(f);
       return at ? `${fastenerName(at.kind, dialect)}, ${at.side}` : f;
     },
+    measures,
     piece: (id) => pieces.find((p) => p.id === id)?.name ?? id.split('.').slice(1).join(' '),
   };
 }

@@ -41,7 +41,7 @@ import { draft } from '../state/draft';
 import { GaugeInbox, type Heard } from '../instruments/gauge-inbox';
 import { Wrench } from '../instruments/wrench';
 import { JobStore } from '../job/job-store';
-import { Units } from '../state/units';
+import { Units } from '../session/units';
 import { StarDrawing } from './star-drawing';
 import { Records } from '../job/records';
 
@@ -65,6 +65,7 @@ export class TorqueCard {
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly wrenches = inject(Wrench);
   protected readonly units = inject(Units);
+  protected readonly recheckKm = computed(() => this.store.state()!.context.rules.recheckKm);
   protected readonly wrench = this.wrenches.connected;
   /** One that could be opened, where none is connected. */
   protected readonly simulated = computed(() => this.wrenches.registered()[0]);

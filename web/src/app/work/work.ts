@@ -37,7 +37,7 @@ import { Picks } from '../kit/picks';
 import { Clock } from '../state/clock';
 import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
-import { Units } from '../state/units';
+import { Units } from '../session/units';
 import { OrientationDrawing } from './orientation-drawing';
 import { HeightCard } from './height-card';
 import { TorqueCard } from './torque-card';

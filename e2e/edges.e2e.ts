@@ -1,6 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { enterPin, expect, goTo, joint, openSheet, secondTablet, settled, signIn, test } from './yard';
-import type { Page } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
 
 test('without a line: what is recorded stays, marked, through a reload, and is sent when the line is back', async ({
   page,
@@ -334,6 +334,46 @@ test('axe finds nothing on the drive, the measuring, the tape and the pocket', a
   await clean(page, 'pocket');
   await page.getByRole('button', { name: 'link stack' }).click();
   await clean(page, 'link stack');
+});
+
+// Long: every dialog of a sheet, opened and shut.
+test('what opens over a sheet takes the focus, keeps it, and gives it back', async ({ page }) => {
+  await signIn(page);
+  await openSheet(page, 'HB 0093');
+  await goTo(page, 'find');
+  await joint(page, 'front.left.damper').click();
+  const focus = () =>
+    page.evaluate(() => {
+      const el = document.activeElement!;
+      return {
+        over: el.closest('[role="dialog"], aside[aria-label]') !== null,
+        at: el.getAttribute('data-testid') ?? el.textContent!.trim(),
+      };
+    });
+  const around = async (what: string, opener: Locator) => {
+    await opener.focus();
+    const before = await focus();
+    await page.keyboard.press('Enter');
+    await expect.poll(async () => (await focus()).over, { message: `${what} takes the focus` }).toBe(true);
+    // Once round with Tab: it never leaves a dialog; the tape lies beside the sheet.
+    for (let i = 0; i < 12; i++) {
+      await page.keyboard.press('Tab');
+      if (what !== 'tape') expect([what, i, (await focus()).over]).toEqual([what, i, true]);
+    }
+    await page.keyboard.press('Escape');
+    await expect.poll(async () => focus(), { message: `${what} gives it back` }).toEqual(before);
+  };
+  const top = (name: RegExp) => page.locator('header').getByRole('button', { name });
+  for (const [what, opener] of [
+    ['name', page.getByTestId('who')],
+    ['find', top(/^find/)],
+    ['pocket', top(/^pocket/)],
+    ['tape', page.getByTestId('tape-key')],
+  ] as const)
+    await around(what, opener);
+  // Somebody is told of what is dangerous before anything else moves.
+  await openSheet(page, 'NR 508');
+  await around('told', page.getByTestId('next'));
 });
 
 // Long: three stations searched whole.

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, goTo, joint, openSheet, settled, signIn, test } from './yard';
+import { everyScreen, expect, settled, signIn, test } from './yard';
 
 /** Targets under 44 px and text under 12 px that somebody could see now. A word in running text is no target of its own. */
 async function tooSmall(page: Page): Promise<string[]> {
@@ -28,19 +28,6 @@ async function tooSmall(page: Page): Promise<string[]> {
   });
 }
 
-const PAGES = [
-  '/',
-  '/open',
-  '/file',
-  '/shelf',
-  '/rules',
-  '/rules/suspects',
-  '/rules/gauges',
-  '/rules/gauges/dial-1/study',
-  '/gauge/dial-1',
-  '/nowhere',
-];
-
 for (const [width, height] of [
   [390, 844],
   [1280, 800],
@@ -58,26 +45,6 @@ for (const [width, height] of [
       if (over > 0) found.push(`${over} px too wide`);
       if (found.length) wrong.push([where, found]);
     };
-    for (const path of PAGES) {
-      await page.goto(path);
-      await page.waitForLoadState('networkidle').catch(() => undefined);
-      await look(path);
-    }
-    for (const [plate, stations] of [
-      ['HB 0093', ['listen', 'find']],
-      ['SCH 11', ['settle']],
-      ['SK 2047', ['work']],
-      ['PV 2210', ['prove']],
-    ] as const) {
-      await openSheet(page, plate);
-      for (const station of stations) {
-        await goTo(page, station);
-        await look(`${plate} ${station}`);
-        if (station !== 'find') continue;
-        if (width < 700) await page.getByRole('button', { name: 'Plate' }).click();
-        await joint(page, 'front.left.ball-joint').click();
-        await look(`${plate} a joint`);
-      }
-    }
+    await everyScreen(page, look);
     expect(wrong).toEqual([]);
   });

@@ -75,4 +75,49 @@ export async function secondTablet(browser: Browser, page: Page, errors: string[
   return other;
 }
 
+const PAGES = [
+  '/',
+  '/open',
+  '/file',
+  '/shelf',
+  '/rules',
+  '/rules/suspects',
+  '/rules/gauges',
+  '/rules/gauges/dial-1/study',
+  '/gauge/dial-1',
+  '/nowhere',
+];
+
+/** Shows every screen of the program once, from the demo yard, and calls `look` on each: pages, stations, a joint, what opens over them. */
+export async function everyScreen(page: Page, look: (where: string) => Promise<void>): Promise<void> {
+  const narrow = page.viewportSize()!.width < 700;
+  for (const path of PAGES) {
+    await page.goto(path);
+    await page.waitForLoadState('networkidle').catch(() => undefined);
+    await look(path);
+  }
+  for (const [plate, stations] of [
+    ['HB 0093', ['listen', 'find']],
+    ['SCH 11', ['settle']],
+    ['SK 2047', ['work']],
+    ['PV 2210', ['prove']],
+  ] as const) {
+    await openSheet(page, plate);
+    for (const station of stations) {
+      await goTo(page, station);
+      await look(`${plate} ${station}`);
+      if (station !== 'find') continue;
+      if (narrow) await page.getByRole('button', { name: 'Plate' }).click();
+      await joint(page, 'front.left.ball-joint').click();
+      await look(`${plate} a joint`);
+    }
+    await page.getByTestId('tape-key').click();
+    await look(`${plate} its tape`);
+    await page.keyboard.press('Escape');
+    await page.goto(page.url().replace(/\/job\/([^/]+)\/.*/, '/job/$1/sheet'));
+    await page.locator('h1').first().waitFor();
+    await look(`${plate} its printed sheet`);
+  }
+}
+
 export { expect };

@@ -5,6 +5,7 @@ const words = {
   joint: (id: string) => id,
   fastener: (id: string) => id,
   piece: (id: string) => id,
+  say: (t: string) => t,
   measures: METRIC,
   parts: (ids: readonly string[]) => ids.join(),
   step: (id: string) => id,

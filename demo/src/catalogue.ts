@@ -109,7 +109,7 @@ export function makeCatalogue(typeIds: Readonly<Record<string, string>>): Part[]
             ...base(grade, supplier, 520),
             id: `AK-${key}-${end[0]}b${i + 1}${material[0]}${offset ? 'x' : ''}-${parts.length + 101}`,
             kind: 'frame bushing',
-            name: `${LINE[grade]} bushing ${axle.barDiameterMm! + offset} ${material}`,
+            name: `${LINE[grade]} ${material} for a ${axle.barDiameterMm! + offset} bar`,
             sided: 'either',
             boreMm: bore,
             material,

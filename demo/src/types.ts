@@ -194,7 +194,7 @@ export const TYPES: readonly DemoType[] = [
       v('wheel-nut', 165, 'M14×1.5'),
       v('damper-bolt', 120),
     ],
-    ['School run: the step well fills with grit and eats the left bushing first.'],
+    ['School run: the step well fills with grit and eats the rubber on the left first.'],
     'chassis rails behind the front wheels; axle tube at the rear',
   ),
   type(
@@ -237,7 +237,7 @@ export const TYPES: readonly DemoType[] = [
       v('arm-bolt', 85),
     ],
     [v('wheel-nut', 105, 'M12×1.5')],
-    ['No value is published for the bracket bolts.', 'Small car, light: one hand on the bar shows the bushing gap.'],
+    ['No value is published for the bracket bolts.', 'Small car, light: one hand on the bar shows the gap.'],
   ),
   type(
     'quay',
@@ -328,6 +328,6 @@ export const TYPES: readonly DemoType[] = [
       v('arm-bolt', 95),
     ],
     [v('wheel-nut', 110, 'M12×1.5'), v('arm-bolt', 85)],
-    ['The upper end is a pressed bushing: it is tightened at ride height.'],
+    ['The upper end is pressed rubber: it is tightened at ride height.'],
   ),
 ];

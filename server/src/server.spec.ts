@@ -1,4 +1,15 @@
-import type { FileView, FloorView, JobView, LearningView, PartList, Problem, SessionView, StoredEntry } from '@ash-knot/contract';
+import type {
+  FileView,
+  FloorView,
+  FoundThing,
+  VehicleTypeView,
+  JobView,
+  LearningView,
+  PartList,
+  Problem,
+  SessionView,
+  StoredEntry,
+} from '@ash-knot/contract';
 import {
   contextOf,
   fastenersOf,
@@ -547,10 +558,36 @@ describe('vehicles and jobs', () => {
     const parts = (await t.get(`/parts?typeId=${v.typeId}&axle=front&limit=500`)).body as PartList;
     expect(parts.total).toBeGreaterThan(10);
     expect(parts.parts.every((p) => p.fits.some((f) => f.typeId === v.typeId))).toBe(true);
-    const a = (await t.get('/find?q=end%20link')).body as unknown[];
-    const b = (await t.get('/find?q=drop%20link')).body as unknown[];
-    expect(b.length).toBeGreaterThan(0);
-    expect(Array.isArray(a)).toBe(true);
+    const find = async (q: string, job = '') =>
+      (await t.get(`/find?q=${encodeURIComponent(q)}${job && `&job=${job}`}`)).body as FoundThing[];
+    const ids = async (q: string) => (await find(q)).map((f) => f.id);
+    // Both dialects find the same, and more than nothing.
+    expect(await ids('drop link')).toEqual(await ids('end link'));
+    expect((await find('end link')).every((f) => f.kind === 'part')).toBe(true);
+    expect(await ids('frame bushing')).toEqual(await ids('bar bush'));
+    expect((await find('anti-roll bar bush')).length).toBeGreaterThan(0);
+  });
+
+  test('find forgives a typing error, and knows part numbers, types and the joints of the sheet it is asked from', async () => {
+    const t = await app.tablet().signIn();
+    const find = async (q: string, job = '') =>
+      (await t.get(`/find?q=${encodeURIComponent(q)}${job && `&job=${job}`}`)).body as FoundThing[];
+    const [part] = ((await t.get('/parts?limit=1')).body as PartList).parts;
+    expect((await find(part!.id))[0]).toMatchObject({ kind: 'part', id: part!.id });
+    const supplier = part!.supplier.toLowerCase();
+    const slip = supplier.slice(0, 2) + supplier[3] + supplier[2] + supplier.slice(4);
+    expect((await find(slip)).some((f) => f.kind === 'part' && f.detail.includes(part!.supplier))).toBe(true);
+    expect((await find('SK2O63')).some((f) => f.title === 'SK 2063')).toBe(true);
+    const type = ((await t.get('/types')).body as VehicleTypeView[])[0]!;
+    expect(await find(type.spec.name)).toContainEqual(
+      expect.objectContaining({ kind: 'type', id: type.id, title: type.spec.name }),
+    );
+    const job = await t.job('HB 0093');
+    expect((await find('left ball joint', job))[0]).toMatchObject({ kind: 'joint', id: 'front.left.ball-joint' });
+    expect((await find('bal joint right', job))[0]).toMatchObject({ kind: 'joint', id: 'front.right.ball-joint' });
+    expect((await find('wishbone bushes', job)).map((f) => f.id)).toContain('front.left.arm-bushings');
+    expect((await find('ball joint')).some((f) => f.kind === 'joint')).toBe(false);
+    expect(await find('zzzzqqq')).toEqual([]);
   });
 
   test('bad queries and unknown things are problems, not errors', async () => {

@@ -1,5 +1,6 @@
 export interface FoundThing {
-  readonly kind: 'vehicle' | 'job' | 'part';
+  readonly kind: 'vehicle' | 'job' | 'type' | 'part' | 'joint';
+  /** Of a joint its id on the sheet it was asked from. */
   readonly id: string;
   readonly title: string;
   readonly detail: string;

@@ -9,6 +9,7 @@ const say = <K extends EntryKind>(kind: K, body: EntryBodies[K]) =>
     fastener: (f) => f,
     parts: (ids) => ids.map((j) => sayFault(j)).join(', '),
     piece: (id) => id,
+    say: (t) => t,
     measures: METRIC,
     step: (id) => (id === 'chock' ? 'Chock the rear wheels' : id),
   });

@@ -37,6 +37,8 @@ export interface LedgerWords {
   parts(ids: readonly JointId[]): string;
   /** A piece that came off, by its name. */
   piece(id: string): string;
+  /** A sentence of the program in this shop's dialect. */
+  say(text: string): string;
   /** What comes first where it is read. */
   readonly measures: Measures;
 }

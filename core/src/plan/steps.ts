@@ -1,5 +1,6 @@
 import { BadInput } from '../error';
 import { assemblyOf, fastenersFor, partsOf, type JointId } from '../joint';
+import { spoken } from '../text';
 import { SIDES, type Side } from '../vehicle';
 import {
   conditions,
@@ -26,6 +27,15 @@ function parts(joints: readonly JointId[]): JointId[] {
  * @throws BadInput when no joint of this axle is chosen and nothing else was undone.
  */
 export function stepsFor(input: PlanInput): Step[] {
+  return allSteps(input).map((s) => ({
+    ...s,
+    title: spoken(s.title, input.dialect),
+    ...(s.detail === undefined ? {} : { detail: spoken(s.detail, input.dialect) }),
+    ...(s.caution === undefined ? {} : { caution: spoken(s.caution, input.dialect) }),
+  }));
+}
+
+function allSteps(input: PlanInput): Step[] {
   const { end, axle } = input;
   const joints = input.joints.filter((id) => partsOf(id).axle === end);
   const also = input.also ?? [];

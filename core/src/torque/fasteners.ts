@@ -12,7 +12,7 @@ const KINDS = {
   'link-lower-nut': { name: ['Link, lower nut', 'Drop link, lower nut'], needsPublished: false },
   'link-bolt-nut': { name: ['Link bolt, nut', 'Drop link bolt, nut'], needsPublished: false },
   'bracket-bolt': { name: 'Bracket bolts', needsPublished: false },
-  'wheel-nut': { name: ['Wheel nuts', 'Lug nuts'], needsPublished: true },
+  'wheel-nut': { name: 'Wheel nuts', needsPublished: true },
   'shield-bolt': { name: 'Undershield', needsPublished: false },
   'tie-rod-nut': { name: ['Tie rod nut', 'Track rod end nut'], needsPublished: true },
   'ball-joint-nut': { name: 'Ball joint nut', needsPublished: true },

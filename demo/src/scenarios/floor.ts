@@ -100,7 +100,7 @@ function proving(yard: Yard): DemoJob {
   j.m.check('front', both('frame-bushing'));
   j.play(0.71, 0.62);
   j.verdict(both('frame-bushing'));
-  j.m.approve([j.choose(both('frame-bushing'))], 'both frame bushings', 'Island post');
+  j.m.approve([j.choose(both('frame-bushing'))], 'both sides of the bar', 'Island post');
   j.m.add(
     'answer',
     {

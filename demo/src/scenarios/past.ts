@@ -101,7 +101,7 @@ function visitOf(yard: Yard, c: Chance, v: DemoVehicle, wear: Wear, start: numbe
   if (kind === 'noise') m.add('verdict', { causes: moves, reproduced: true, note: '' });
   const joints = SIDES.map((s) => (ofBushing ? bushing(s) : jointId('front', s, 'link-lower')));
   const choice = m.choose(joints, yard.fits(v));
-  m.approve([choice], ofBushing ? 'both frame bushings' : 'both links', v.owner);
+  m.approve([choice], ofBushing ? 'both sides of the bar' : 'both links', v.owner);
   // About one verdict in fifteen is wrong, as in any yard: the bracket's bolts had come loose.
   m.work(undefined, c.chance(0.07) ? `front.${ofBushing ? worn[0]! : side}.bracket-bolts` : undefined);
   if (ofBushing)

@@ -16,18 +16,6 @@ export async function vehicleById(db: Queryable, id: string): Promise<VehicleVie
   return (await db.query<VehicleView>(`${VEHICLE} WHERE v.id = $1`, [id])).rows[0];
 }
 
-/** By part of a plate, a VIN or an owner; the most recently worked on first. */
-export async function searchVehicles(db: Queryable, q: string): Promise<VehicleView[]> {
-  const { rows } = await db.query<VehicleView>(
-    `${VEHICLE}
-      WHERE $1 = '' OR ($3 <> '' AND (v.plate_key LIKE '%' || $3 || '%' OR upper(coalesce(v.vin, '')) LIKE '%' || $3 || '%'))
-         OR strpos(lower(v.owner), lower($1)) > 0 OR strpos(lower(t.name), lower($1)) > 0
-      ORDER BY (v.plate_key = $3) DESC, (v.plate_key LIKE $3 || '%') DESC, (SELECT max(opened_at) FROM job j WHERE j.vehicle_id = v.id) DESC NULLS LAST, v.plate LIMIT $2`,
-    [q, 40, plateKey(q)],
-  );
-  return rows;
-}
-
 export async function types(db: Queryable): Promise<VehicleTypeView[]> {
   const { rows } = await db.query<VehicleTypeView>(
     `SELECT t.id, t.spec, (SELECT count(*) FROM vehicle v WHERE v.type_id = t.id) AS vehicles FROM vehicle_type t ORDER BY t.name`,

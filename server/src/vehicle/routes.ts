@@ -6,7 +6,8 @@ import { checkType, readVin } from '@ash-knot/core';
 import { inTransaction, type Db } from '../db/pool';
 import { worker } from '../session/guard';
 import { conflict, HttpProblem, notFound, param, parse } from '../http/problem';
-import { insertType, insertVehicle, searchVehicles, types, vehicleById, vehicleFile } from './queries';
+import { searchVehicles } from '../find/queries';
+import { insertType, insertVehicle, types, vehicleById, vehicleFile } from './queries';
 
 export function vehicleRoutes(db: Db): Router {
   const r = Router();
@@ -15,7 +16,7 @@ export function vehicleRoutes(db: Db): Router {
 
   r.get('/vehicles', async (req, res) => {
     const { q } = parse(z.object({ q: z.string().trim().max(60).default('') }), req.query);
-    res.json(await searchVehicles(db, q));
+    res.json((await searchVehicles(db, q)).map(({ score: _, ...v }): VehicleView => v));
   });
 
   r.get('/vehicles/:id', async (req, res) => {

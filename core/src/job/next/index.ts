@@ -1,5 +1,5 @@
 import type { Diagnosis } from '../../diagnosis';
-import { capital } from '../../text';
+import { capital, spoken } from '../../text';
 import type { JobState } from '../fold';
 import { untold } from '../rules/hand-back';
 import { sayJoints } from '../say';
@@ -43,6 +43,12 @@ const handedBack: NextLine = goTo(
  * @param failed why it could not be worked out; what is owed is asked for all the same
  */
 export function nextLine(s: JobState, nowMs: number, d?: Diagnosis, failed = ''): NextLine {
+  const line = nextOf(s, nowMs, d, failed);
+  const say = (t: string) => spoken(t, s.context.rules.dialect);
+  return { ...line, title: say(line.title), why: say(line.why), label: say(line.label) };
+}
+
+function nextOf(s: JobState, nowMs: number, d: Diagnosis | undefined, failed: string): NextLine {
   if (s.handBack) return handedBack;
   return (
     nextToTell(s) ??

@@ -14,10 +14,11 @@ import {
   type JointState,
 } from '../../joint';
 import { tightenedBy, type CheckResult, type Entry, type EntryBodies, type Ledger, type PROOFS } from '../../ledger';
+import { spoken } from '../../text';
 import { AXLES, type AxleSpec, type Side } from '../../vehicle';
 import type { JobContext } from '../context';
 import { grouped } from './grouped';
-import { judgeJoint, type HandFinding } from './joint';
+import { judgeJoint, type Found, type HandFinding } from './joint';
 import { measuresOf, type JointMeasures } from './measuring';
 
 /** Everything known of one joint, and what that makes of it. */
@@ -207,7 +208,11 @@ export function looksState(l: Ledger, context: JobContext, renewed: ReadonlySet<
         renewed: renewed.has(id),
         rocks: hand === 'can’t tell' && rocks.some((r) => r.joints.includes(id)),
       };
-      const judged = judgeJoint(kind, now, context.measures.length);
+      const judge = (on: Found) => {
+        const j = judgeJoint(kind, on, context.measures.length);
+        return { ...j, why: spoken(j.why, context.rules.dialect) };
+      };
+      const judged = judge(now);
       const { state, why } = judged;
       const changed = now.renewed || now.tightened;
       joints.set(id, {
@@ -216,13 +221,7 @@ export function looksState(l: Ledger, context: JobContext, renewed: ReadonlySet<
         side,
         state,
         why,
-        asFound: changed
-          ? judgeJoint(
-              kind,
-              { ...now, ...foundOf(kind, said.get(id) ?? [], spec, known, context), renewed: false },
-              context.measures.length,
-            )
-          : judged,
+        asFound: changed ? judge({ ...now, ...foundOf(kind, said.get(id) ?? [], spec, known, context), renewed: false }) : judged,
         hand,
         proof: now.proof,
         fails: found.fails,

@@ -2,7 +2,7 @@ import { sayHex } from '../../thread';
 import { jointKind } from './joint-kind';
 
 export const wheelNuts = jointKind({
-  name: ['Wheel nuts', 'Lug nuts'],
+  name: 'Wheel nuts',
   dangerous: true,
   stands: () => true,
   // On the wheel's outer face, below the hub.

@@ -36,7 +36,7 @@ export const check = entryKind<CheckBody>()({
       : b.results.length > 2 && tight
         ? `${b.results.length} joints tight: ${b.results.map((r) => w.joint(r.joint)).join(', ')}`
         : found.join('; ');
-    return capital(`${checkName(b.check)}, ${sayState(b.state)}: ${said}`);
+    return capital(`${w.say(checkName(b.check))}, ${sayState(b.state)}: ${said}`);
   },
 });
 

@@ -12,5 +12,5 @@ export const defect = entryKind<DefectBody>()({
   who: AT_THE_VEHICLE,
   searched: false,
   kept: { as: 'all' },
-  say: (b, w) => capital(`${w.joint(b.joint)}: ${b.what}`),
+  say: (b, w) => capital(`${w.joint(b.joint)}: ${w.say(b.what)}`),
 });

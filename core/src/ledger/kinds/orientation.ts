@@ -14,5 +14,5 @@ export const orientation = entryKind<OrientationBody>()({
   who: AT_THE_VEHICLE,
   searched: false,
   kept: { as: 'latest by key', key: (b) => b.step },
-  say: (b, w) => capital(`${b.orientation} the right way round, ${w.joint(b.joint)}`),
+  say: (b, w) => capital(`${w.say(b.orientation)} the right way round, ${w.joint(b.joint)}`),
 });

@@ -67,5 +67,5 @@ export const result = entryKind<ResultBody>()({
   who: AT_THE_VEHICLE,
   searched: false,
   kept: { as: 'all' },
-  say: (b, w) => capital(`${b.joint ? `${w.joint(b.joint)}, ` : ''}${b.what}: ${b.words}`),
+  say: (b, w) => capital(`${b.joint ? `${w.joint(b.joint)}, ` : ''}${b.what}: ${w.say(b.words)}`),
 });

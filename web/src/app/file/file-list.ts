@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, input, linkedSignal, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { catchError, debounceTime, from, of, switchMap } from 'rxjs';
@@ -17,7 +17,7 @@ import { Units } from '../session/units';
       <h1 class="text-2xl font-bold">The file</h1>
       <label class="mt-4 block max-w-md"
         ><span class="heading">Plate, VIN, owner or type</span
-        ><input class="field mt-1" #box [value]="q()" (input)="q.set(box.value)" maxlength="40" autocomplete="off"
+        ><input class="field mt-1" #box [value]="text()" (input)="text.set(box.value)" maxlength="40" autocomplete="off"
       /></label>
       @if (error()) {
         <p class="caution mt-4" role="alert">{{ error() }}</p>
@@ -48,10 +48,12 @@ import { Units } from '../session/units';
 export class FileList {
   private readonly api = inject(Api);
   protected readonly units = inject(Units);
-  protected readonly q = signal('');
+  /** From find-anything: a type's name. */
+  readonly q = input<string>();
+  protected readonly text = linkedSignal(() => this.q() ?? '');
   protected readonly error = signal('');
   protected readonly found = toSignal(
-    toObservable(this.q).pipe(
+    toObservable(this.text).pipe(
       debounceTime(120),
       switchMap((q) =>
         from(this.api.get<VehicleView[]>('/vehicles', { q })).pipe(

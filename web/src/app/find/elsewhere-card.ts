@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { elsewhereChecks, sayFault, sayState, type CheckResult, type OtherFault, capital } from '@ash-knot/core';
 import { JobStore } from '../job/job-store';
 import { Records } from '../job/records';
+import { Session } from '../session/session';
 
 /** A check of what is no joint of the plate: load, shields, mounts, shafts. */
 @Component({
@@ -14,8 +15,8 @@ import { Records } from '../job/records';
         <button type="button" class="link shrink-0" (click)="store.elsewhere.set(null)">The plan</button>
       </div>
       <p class="soft mt-1">{{ c.minutes }} min · {{ states() }}</p>
-      <p class="mt-3 text-[17px]">{{ c.how }}</p>
-      <p class="soft mt-1 text-[15px]">{{ c.lookAt }}</p>
+      <p class="mt-3 text-[17px]">{{ session.say(c.how) }}</p>
+      <p class="soft mt-1 text-[15px]">{{ session.say(c.lookAt) }}</p>
       @for (f of finds(); track f) {
         <div class="mt-4">
           @if (finds().length > 1) {
@@ -40,6 +41,7 @@ import { Records } from '../job/records';
   `,
 })
 export class ElsewhereCard {
+  protected readonly session = inject(Session);
   protected readonly store = inject(JobStore);
   private readonly actions = inject(Records);
   protected readonly results: readonly { result: CheckResult; words: string }[] = [

@@ -64,12 +64,12 @@ import { Suspects } from './suspects';
       <p class="soft mt-1 min-h-5">{{ detail() }}</p>
       @if (check(); as c) {
         <p class="mt-3 text-[17px]">
-          <b>{{ c.title }}.</b> {{ c.how }}
+          <b>{{ session.say(c.title) }}.</b> {{ session.say(c.how) }}
         </p>
-        <p class="soft mt-1 text-[15px]">Look for: {{ uncapital(c.lookAt) }}</p>
+        <p class="soft mt-1 text-[15px]">Look for: {{ session.say(uncapital(c.lookAt)) }}</p>
         @for (o of otherChecks(); track o.id) {
           <button type="button" class="link mr-4 text-[15px]" (click)="store.wanted.set(o.id)">
-            Or: {{ uncapital(o.title.replace('{side}', j.side)) }}
+            Or: {{ session.say(uncapital(o.title.replace('{side}', j.side))) }}
           </button>
         }
       }
@@ -107,7 +107,9 @@ import { Suspects } from './suspects';
           Measure it <span class="key" aria-hidden="true">G</span>
         </button>
         @if (j.kind === 'frame-bushing') {
-          <button type="button" class="link" (click)="toggle('fit')" data-testid="fit">Bar and bushing</button>
+          <button type="button" class="link" (click)="toggle('fit')" data-testid="fit">
+            {{ session.say('Bar and bushing') }}
+          </button>
         }
         <ak-photo-button [job]="store.view()!.id" (taken)="photo($event)" />
       </div>
@@ -120,7 +122,7 @@ import { Suspects } from './suspects';
             [disabled]="j.defects.includes(d)"
             (click)="defect(d)"
           >
-            {{ d }}
+            {{ session.say(d) }}
           </button>
         }
       </div>
@@ -171,7 +173,7 @@ import { Suspects } from './suspects';
 })
 export class Find {
   protected readonly store = inject(JobStore);
-  private readonly session = inject(Session);
+  protected readonly session = inject(Session);
   private readonly actions = inject(Records);
   private readonly router = inject(Router);
   /** From the address, so that a reload comes back to the measuring. */

@@ -107,11 +107,11 @@ export class NextChecks {
   protected readonly others = computed(() => elsewhereChecks(this.type()));
 
   protected title(s: NextCheck): string {
-    return checkTitle(s, this.type(), this.store.state()!.axle);
+    return this.session.say(checkTitle(s, this.type(), this.store.state()!.axle));
   }
   protected tells(s: NextCheck): string {
     const names = s.of.map((id) =>
-      isJointId(id) ? jointName(partsOf(id).kind, this.session.dialect()).toLowerCase() : sayFault(id),
+      isJointId(id) ? jointName(partsOf(id).kind, this.session.dialect()).toLowerCase() : sayFault(id, this.session.dialect()),
     );
     return [
       capital(names.join(' · ')),

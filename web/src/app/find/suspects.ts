@@ -60,7 +60,7 @@ const FULL = Math.log(50);
             <ul class="mb-3" data-testid="reasons">
               @for (r of reasons(); track r.words) {
                 <li class="reason">
-                  <span class="truncate">{{ capital(r.words) }}</span>
+                  <span class="truncate">{{ session.say(capital(r.words)) }}</span>
                   <span class="scale" aria-hidden="true"
                     ><span [class.against]="r.weight < 0" [style.width.%]="width(r)"></span
                   ></span>
@@ -247,7 +247,7 @@ const FULL = Math.log(50);
 export class Suspects {
   protected readonly store = inject(JobStore);
   private readonly router = inject(Router);
-  private readonly session = inject(Session);
+  protected readonly session = inject(Session);
   private readonly opened = signal<string | null | undefined>(undefined);
   protected readonly capital = capital;
   protected readonly pct = pct;

@@ -2,6 +2,7 @@ import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { capital, sayState, uncapital, VEHICLE_STATES, type VehicleState } from '@ash-knot/core';
 import type { StandQuestion } from './stand-ask';
+import { Session } from '../session/session';
 
 /** How the vehicle stands, one tap. Those in which the check shows something stand first. */
 @Component({
@@ -14,7 +15,7 @@ import type { StandQuestion } from './stand-ask';
         @if (q.said; as s) {
           It was said to be {{ say(s) }}.
         }
-        It decides whether this counts: {{ uncapital(q.title) }}.
+        It decides whether this counts: {{ session.say(uncapital(q.title)) }}.
       </p>
       <div class="mt-4 grid gap-2 sm:grid-cols-2">
         @for (s of states; track s) {
@@ -30,6 +31,7 @@ import type { StandQuestion } from './stand-ask';
   styleUrl: '../kit/panel.css',
 })
 export class StandDialog {
+  protected readonly session = inject(Session);
   protected readonly q = inject<StandQuestion>(DIALOG_DATA);
   protected readonly ref = inject<DialogRef<VehicleState>>(DialogRef);
   protected readonly states = [...VEHICLE_STATES].sort(

@@ -7,6 +7,7 @@ import { JobStore } from '../job/job-store';
 import { Suspects } from '../find/suspects';
 import { OwnDrive } from './own-drive';
 import { Purpose } from './purpose';
+import { Session } from '../session/session';
 
 type Complaint = EntryBodies['complaint'];
 const EMPTY: Complaint = { character: [], where: [], when: [], handling: [], history: [], words: '' };
@@ -85,6 +86,7 @@ const EMPTY: Complaint = { character: [], where: [], when: [], handling: [], his
         <ak-picks
           label="What was done to it"
           [options]="history"
+          [names]="historyNames()"
           [picked]="c().history"
           (pickedChange)="set({ history: $event })"
         />
@@ -139,6 +141,10 @@ export class Listen {
   protected readonly whens = WHENS;
   protected readonly handling = HANDLING;
   protected readonly history = HISTORY;
+  private readonly session = inject(Session);
+  protected readonly historyNames = computed(
+    () => Object.fromEntries(this.history.map((h) => [h, this.session.say(h)])) as Record<(typeof this.history)[number], string>,
+  );
   protected readonly busy = signal(false);
   private readonly typed = draft<Complaint | null>(`complaint.${this.store.view()!.id}`, null);
   protected readonly c = computed(() => this.typed() ?? this.store.state()?.complaint ?? EMPTY);

@@ -55,7 +55,7 @@ const MATERIALS: readonly BushingMaterial[] = ['rubber', 'polyurethane'];
     <div class="mt-3 grid grid-cols-2 gap-x-4 gap-y-3 sm:grid-cols-3">
       @for (f of fields; track f) {
         <ak-text-field
-          [label]="names[f]"
+          [label]="session.say(names[f])"
           [mono]="true"
           mode="text"
           [hint]="hints[f] ?? ''"
@@ -90,7 +90,7 @@ const MATERIALS: readonly BushingMaterial[] = ['rubber', 'polyurethane'];
       } @else {
         <ul class="mt-4 border-l-4 border-ink bg-chalk px-4 py-2 text-[17px]" data-testid="fit-says">
           @for (s of o.value.sentences; track s; let first = $first) {
-            <li class="py-0.5" [class.font-bold]="first">{{ s }}</li>
+            <li class="py-0.5" [class.font-bold]="first">{{ session.say(s) }}</li>
           }
           @if (ratio()) {
             <li class="py-0.5">{{ ratio() }}</li>
@@ -110,7 +110,7 @@ export class FrameFitCard {
   readonly shut = output();
   private readonly store = inject(JobStore);
   private readonly units = inject(Units);
-  private readonly session = inject(Session);
+  protected readonly session = inject(Session);
   protected readonly fields = FIELDS;
   protected readonly names = NAMES;
   protected readonly hints = HINTS;

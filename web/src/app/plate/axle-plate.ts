@@ -10,6 +10,7 @@ import {
   signal,
 } from '@angular/core';
 import {
+  fixed,
   jointName,
   SIDES,
   type AxleEnd,
@@ -322,6 +323,7 @@ const LEGEND: readonly (CheckMark & { readonly words: string })[] = [
   `,
 })
 export class AxlePlate {
+  protected readonly fixed = fixed;
   readonly end = input.required<AxleEnd>();
   readonly axle = input.required<AxleSpec>();
   readonly joints = input.required<ReadonlyMap<JointId, JointView>>();

@@ -2,8 +2,11 @@ import { DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
-import { catchError, debounceTime, from, of, switchMap } from 'rxjs';
+import { catchError, debounceTime, from, of, switchMap, tap } from 'rxjs';
 import type { FoundThing } from '@ash-knot/contract';
+import type { JointId } from '@ash-knot/core';
+import { OpenJob } from '../job/open-job';
+import { Overlays } from '../shell/overlays';
 import { Api } from '../state/api';
 
 /** Plate, VIN, owner, part: one field. */
@@ -15,11 +18,11 @@ import { Api } from '../state/api';
       <h2 class="sr-only">Find anything</h2>
       <input
         class="field !min-h-14 !text-xl"
-        aria-label="Plate, VIN, owner or part"
-        placeholder="plate, VIN, owner, part"
+        aria-label="Plate, VIN, owner, type, part or joint"
+        placeholder="plate, owner, type, part, joint"
         #box
         [value]="q()"
-        (input)="q.set(box.value)"
+        (input)="q.set(box.value); at.set(0)"
         (keydown)="key($event)"
         maxlength="60"
         autocomplete="off"
@@ -34,10 +37,10 @@ import { Api } from '../state/api';
               [class.bg-ash-200]="i === at()"
               (click)="go(f)"
             >
-              <span class="font-semibold" [class.tag]="f.kind !== 'part'">{{ f.title }}</span><span
+              <span class="font-semibold" [class.tag]="f.kind === 'job' || f.kind === 'vehicle'">{{ f.title }}</span><span
                 class="soft min-w-0 flex-1 truncate text-sm"
                 >{{ f.detail }}</span
-              ><span class="soft text-sm">{{ f.kind === 'job' ? 'sheet' : f.kind === 'vehicle' ? 'file' : 'shelf' }}</span>
+              ><span class="soft text-sm">{{ leads[f.kind] }}</span>
             </button>
           </li>
         } @empty {
@@ -45,12 +48,15 @@ import { Api } from '../state/api';
             {{
               error() ||
                 (q().trim()
-                  ? 'Nothing answers to that.'
-                  : 'Both dialects are understood: end link or drop link, bushing or bush.')
+                  ? 'Nothing answers to that. Less of it finds more; a vehicle nobody knows is put in from the floor.'
+                  : 'A plate, an owner, a type, a part or its number, a joint of the open sheet: as you say it.')
             }}
           </li>
         }
       </ul>
+      <button type="button" class="link mt-2 md:hidden" (click)="pocket()" data-testid="to-pocket">
+        The pocket: calculators without a job
+      </button>
     </div>
   `,
   styleUrl: '../kit/panel.css',
@@ -59,6 +65,8 @@ export class FindAnything {
   private readonly api = inject(Api);
   private readonly router = inject(Router);
   private readonly ref = inject(DialogRef);
+  private readonly open = inject(OpenJob);
+  private readonly overlays = inject(Overlays);
   protected readonly q = signal('');
   protected readonly at = signal(0);
   protected readonly error = signal('');
@@ -67,7 +75,8 @@ export class FindAnything {
       debounceTime(100),
       switchMap((q) =>
         q.trim()
-          ? from(this.api.get<FoundThing[]>('/find', { q })).pipe(
+          ? from(this.api.get<FoundThing[]>('/find', this.asked(q))).pipe(
+              tap(() => this.error.set('')),
               catchError((e: Error) => (this.error.set(e.message), of([] as FoundThing[]))),
             )
           : of([] as FoundThing[]),
@@ -75,6 +84,18 @@ export class FindAnything {
     ),
     { initialValue: [] as FoundThing[] },
   );
+
+  protected readonly leads: Readonly<Record<FoundThing['kind'], string>> = {
+    job: 'sheet',
+    vehicle: 'file',
+    type: 'its vehicles',
+    part: 'shelf',
+    joint: 'this sheet',
+  };
+  private asked(q: string): Record<string, string> {
+    const job = this.open.store()?.view()?.id;
+    return job ? { q, job } : { q };
+  }
 
   protected key(e: KeyboardEvent): void {
     const n = this.found().length;
@@ -84,10 +105,23 @@ export class FindAnything {
     else return;
     e.preventDefault();
   }
+  /** Where there is no room for its own key at the top. */
+  protected pocket(): void {
+    this.ref.close();
+    void this.overlays.openPocket();
+  }
   protected go(f: FoundThing): void {
     this.ref.close();
     if (f.kind === 'job') void this.router.navigate(['/job', f.id]);
     else if (f.kind === 'vehicle') void this.router.navigate(['/file', f.id]);
+    else if (f.kind === 'type') void this.router.navigate(['/file'], { queryParams: { q: f.title } });
+    else if (f.kind === 'joint') this.toJoint(f.id as JointId);
     else void this.router.navigate(['/shelf'], { queryParams: { q: f.title } });
+  }
+  private toJoint(joint: JointId): void {
+    const store = this.open.store();
+    if (!store) return;
+    store.select(joint);
+    void this.router.navigate(['/job', store.view()!.id, 'find'], { queryParams: { at: joint } });
   }
 }

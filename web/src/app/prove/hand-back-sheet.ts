@@ -259,7 +259,7 @@ export class HandBackSheet {
   /** Pieces by what became of them. */
   protected readonly pieces = computed(() => {
     const s = this.store.state()!;
-    const names = new Map(piecesOf(s).map((p) => [p.id, uncapital(p.name)]));
+    const names = new Map(piecesOf(s).map((p) => [p.id, uncapital(this.session.say(p.name))]));
     const said = [...s.pieces.values()].filter((e) => names.has(e.body.piece));
     return [...new Set(said.map((e) => e.body.fate))].map((fate) => ({
       fate,

@@ -47,6 +47,7 @@ import { Units } from '../session/units';
         <ak-picks
           class="mt-1 block"
           label="Words"
+          data-both-dialects
           [options]="dialects"
           [picked]="[r().dialect]"
           [names]="{
@@ -108,8 +109,8 @@ import { Units } from '../session/units';
           /></ak-form-field>
         </div>
         <p class="soft mt-2 text-sm">
-          Ball joints, tie rods, wheel bearings, springs and wheel nuts of the axle are always cleared first. That rule cannot be
-          switched off.
+          {{ session.say(cleared) }}
+          That rule cannot be switched off.
         </p>
         <p class="heading mt-4">Driving with both links off</p>
         <ak-picks
@@ -212,6 +213,8 @@ import { Units } from '../session/units';
   `,
 })
 export class Rules {
+  protected readonly cleared =
+    'Ball joints, tie rods, wheel bearings, springs and wheel nuts of the axle are always cleared first.';
   protected readonly session = inject(Session);
   private readonly api = inject(Api);
   private readonly lead = inject(AsLead);

@@ -1,6 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import type { PersonView, SessionView, ShopView } from '@ash-knot/contract';
-import type { Dialect, Role } from '@ash-knot/core';
+import { spoken, type Dialect, type Role } from '@ash-knot/core';
 import { Api, ApiError } from '../state/api';
 import { draft } from '../state/draft';
 
@@ -17,6 +17,10 @@ export class Session {
   readonly people = computed((): readonly PersonView[] => this.view()?.people ?? []);
   readonly person = computed((): PersonView | null => this.people().find((p) => p.id === this.view()?.person) ?? null);
   readonly dialect = computed((): Dialect => this.shop()?.rules.dialect ?? 'sway bar');
+  /** A sentence of the program as this shop says it. */
+  say(text: string): string {
+    return spoken(text, this.dialect());
+  }
 
   /** Asked once when the program opens; without a line the last known session serves for reading. */
   async load(): Promise<void> {

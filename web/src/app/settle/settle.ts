@@ -89,7 +89,7 @@ export class Settle {
   ]);
   protected readonly kindNames = computed((): Partial<Record<What, string>> => ({
     links: 'Links',
-    bushings: 'Frame bushings',
+    bushings: this.session.say('Frame bushings'),
     joint:
       this.store.selected() && !/link|frame-bushing/.test(this.store.selected()!)
         ? sayJoints(this.store.state()!, [this.store.selected()!])

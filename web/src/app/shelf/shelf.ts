@@ -8,6 +8,7 @@ import { Picks } from '../kit/picks';
 import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
 import { draft } from '../state/draft';
+import { Session } from '../session/session';
 import { Units } from '../session/units';
 
 /** The catalogue, searched. */
@@ -27,6 +28,7 @@ import { Units } from '../session/units';
         <ak-picks
           label="Kind"
           [options]="kinds"
+          [names]="kindNames()"
           [picked]="kind() ? [kind()!] : []"
           (pickedChange)="kind.set($event.at(-1) ?? null)"
         />
@@ -62,7 +64,7 @@ import { Units } from '../session/units';
                 <span class="font-semibold">{{ p.name }}</span><span class="mono soft block text-sm">{{ p.id }}</span
                 ><span class="soft block text-sm md:hidden">{{ small(p) }}</span>
               </td>
-              <td class="soft hidden md:table-cell">{{ p.kind }}</td>
+              <td class="soft hidden md:table-cell">{{ session.say(p.kind) }}</td>
               <td class="mono hidden md:table-cell">{{ p.thread ?? '' }}</td>
               <td class="mono hidden text-right md:table-cell">{{ p.lengthMm ? mm(p.lengthMm) : '' }}</td>
               <td class="mono hidden text-right md:table-cell">{{ p.boreMm ? mm(p.boreMm) : '' }}</td>
@@ -90,6 +92,7 @@ import { Units } from '../session/units';
 })
 export class Shelf {
   private readonly api = inject(Api);
+  protected readonly session = inject(Session);
   private readonly units = inject(Units);
   protected mm(v: number): string {
     return show(v, 'length', this.units.length());
@@ -99,12 +102,21 @@ export class Shelf {
   }
   /** What its columns say, in a line, where there is no room for them. */
   protected small(p: Part): string {
-    return [p.kind, p.thread, p.lengthMm && this.mm(p.lengthMm), p.boreMm && `bore ${this.mm(p.boreMm)}`, p.supplier]
+    return [
+      this.session.say(p.kind),
+      p.thread,
+      p.lengthMm && this.mm(p.lengthMm),
+      p.boreMm && `bore ${this.mm(p.boreMm)}`,
+      p.supplier,
+    ]
       .filter(Boolean)
       .join(' · ');
   }
   /** From find-anything. */
   readonly q = input<string>();
+  protected readonly kindNames = computed(
+    () => Object.fromEntries(this.kinds.map((k) => [k, this.session.say(k)])) as Partial<Record<PartKind, string>>,
+  );
   protected readonly kinds = PART_KINDS.filter((k) => k !== 'other part' && k !== 'refit');
   protected readonly money = money;
   protected readonly typed = draft<string | null>('shelf.q', null);

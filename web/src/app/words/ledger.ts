@@ -4,6 +4,7 @@ import {
   sayFault,
   sayParts,
   splitFastener,
+  spoken,
   type Dialect,
   type JobState,
   type LedgerWords,
@@ -28,7 +29,8 @@ export function ledgerWords(
       const at = splitFastener(f);
       return at ? `${fastenerName(at.kind, dialect)}, ${at.side}` : f;
     },
+    say: (t) => spoken(t, dialect),
     measures,
-    piece: (id) => pieces.find((p) => p.id === id)?.name ?? id.split('.').slice(1).join(' '),
+    piece: (id) => spoken(pieces.find((p) => p.id === id)?.name ?? '', dialect) || id.split('.').slice(1).join(' '),
   };
 }

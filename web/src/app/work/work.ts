@@ -63,7 +63,7 @@ export class Work {
   protected readonly store = inject(JobStore);
   private readonly actions = inject(Records);
   private readonly clock = inject(Clock);
-  private readonly session = inject(Session);
+  protected readonly session = inject(Session);
   private readonly units = inject(Units);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   protected readonly equipment = EQUIPMENT;

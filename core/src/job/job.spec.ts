@@ -1,4 +1,4 @@
-import { CONTEXT, DOUBLE_ARM_TYPE, ledger, LINK_PART } from '../test';
+import { CONTEXT, DOUBLE_ARM_TYPE, ledger, LINK_PART, COMPLAINT, readingOf } from '../test';
 import { frameFit } from '../bushing';
 import { CHARACTERS, diagnose, HANDLING, SHIPPED, WHENS, WHERES } from '../diagnosis';
 import { jointId, type JointId } from '../joint';
@@ -29,15 +29,7 @@ const NOW = Date.UTC(2026, 0, 5, 12);
 const e = ledger();
 const dx = (s: JobState) => diagnose(requestOf(s), SHIPPED);
 const nextLineOf = (s: JobState, now: number) => nextLine(s, now, dx(s));
-const complaint = () =>
-  e('complaint', {
-    character: ['dull clunk'],
-    where: ['front'],
-    when: ['patched surface, slowly', 'one wheel over a bump', 'quieter when both rise'],
-    handling: [],
-    history: [],
-    words: 'knocks on the cobbles',
-  });
+const complaint = () => e('complaint', COMPLAINT);
 const tight = (side: Side): Entry[] => [
   e('check', {
     check: 'shake-12-6',
@@ -255,16 +247,7 @@ describe('the state of a joint', () => {
     expect(s.joints.get('front.left.link-lower')!.state).toBe('watch');
   });
   test('play against a shop rule, and whose rule it is', () => {
-    const reading = (playMm: number) =>
-      e('reading', {
-        joint: 'front.left.frame-bushing',
-        phase: 'before',
-        gauge: 'dial',
-        first: 0,
-        second: playMm,
-        unit: 'mm',
-        playMm,
-      });
+    const reading = (playMm: number) => e('reading', readingOf('front.left.frame-bushing', playMm));
     const s = fold([reading(0.8), reading(0.82)]);
     expect(s.joints.get('front.left.frame-bushing')).toMatchObject({
       state: 'loose',
@@ -285,15 +268,7 @@ describe('the state of a joint', () => {
 test('a renewed joint is no longer what was found of the old one, unless it is still loose', () => {
   const c = choose(['front.left.frame-bushing'], { ...LINK_PART, kind: 'frame bushing' });
   const reading = (phase: 'before' | 'after', playMm: number) =>
-    e('reading', {
-      joint: 'front.left.frame-bushing',
-      phase,
-      gauge: 'dial',
-      first: 0,
-      second: playMm,
-      unit: 'mm',
-      playMm,
-    });
+    e('reading', readingOf('front.left.frame-bushing', playMm, phase));
   const base = [reading('before', 0.9), c, approve([c.id])];
   const state = (more: Entry[]) => fold([...base, ...more]).joints.get('front.left.frame-bushing')!;
   expect(state([]).state).toBe('loose');
@@ -456,17 +431,7 @@ describe('dangerous, doubtful and contradictory findings', () => {
         state: 'both-hanging',
         results: [{ joint: 'front.left.frame-bushing', result: 'tight' }],
       }),
-      ...[1, 2, 3].map(() =>
-        e('reading', {
-          joint: 'front.left.frame-bushing',
-          phase: 'before',
-          gauge: 'dial',
-          first: 1,
-          second: 1.9,
-          unit: 'mm',
-          playMm: 0.9,
-        }),
-      ),
+      ...[1, 2, 3].map(() => e('reading', readingOf('front.left.frame-bushing', 0.9))),
     ]);
     const v = verdictView(s, dx(s));
     expect(v.kind).toBe('contradiction');
@@ -699,16 +664,7 @@ describe('a ranking never ends', () => {
   });
   test('by a gauge that is said to scatter by nothing', () => {
     const gauges = [{ ...CONTEXT.gauges[0]!, known: { sdMm: 0, degrees: 1 } }];
-    const reading = (playMm: number) =>
-      e('reading', {
-        joint: 'front.left.frame-bushing',
-        phase: 'before',
-        gauge: 'dial',
-        first: 0,
-        second: playMm,
-        unit: 'mm',
-        playMm,
-      });
+    const reading = (playMm: number) => e('reading', readingOf('front.left.frame-bushing', playMm));
     rank([reading(0.5), reading(0.5), reading(0.5)], { ...CONTEXT, gauges });
     rank([reading(0.5)], { ...CONTEXT, gauges });
   });

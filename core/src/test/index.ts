@@ -188,6 +188,23 @@ export const LINK_PART: Part = {
   fits: [{ typeId: 't1', axle: 'front' }],
 };
 
+/** What somebody says of a knock in front. */
+export const COMPLAINT: EntryBodies['complaint'] = {
+  character: ['dull clunk'],
+  where: ['front'],
+  when: ['patched surface, slowly', 'one wheel over a bump', 'quieter when both rise'],
+  handling: [],
+  history: [],
+  words: 'knocks on the cobbles',
+};
+
+/** One push and pull with the dial, mm. */
+export const readingOf = (
+  joint: EntryBodies['reading']['joint'],
+  playMm: number,
+  phase: EntryBodies['reading']['phase'] = 'before',
+): EntryBodies['reading'] => ({ joint, phase, gauge: 'dial', first: 0, second: playMm, unit: 'mm', playMm });
+
 /** Makes ledger entries with ids and times that rise. */
 export function ledger() {
   let n = 0;

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { Router } from 'express';
 import * as z from 'zod';
-import { newVehicle } from '@ash-knot/contract';
+import { newVehicle, type VehicleView } from '@ash-knot/contract';
 import { checkType, readVin } from '@ash-knot/core';
 import { inTransaction, type Db } from '../db/pool';
 import { worker } from '../session/guard';

@@ -14,7 +14,7 @@ import { count } from '../../text';
 import type { JobState } from '../fold';
 import { countingStates, dangerousJoints, looseJoints, owedJoints } from '../rules/clearance';
 import { unrepaired } from '../rules/hand-back';
-import { verdictCauses, verdictView } from '../rules/verdict';
+import { verdictCauses, verdictView, type VerdictView } from '../rules/verdict';
 import { sayBoth, speakOf } from '../say';
 import { goTo, mins, type NextLine } from './line';
 import { nextOwed, nextToStand } from './owed';
@@ -30,7 +30,12 @@ const WORTH_A_LOOK = 0.05;
 export function nextToFind(s: JobState, d: Diagnosis | undefined, failed: string): NextLine | undefined {
   if (s.context.kind !== 'noise' || s.goOn) return undefined;
   // A line struck after the verdict may leave something owed again.
-  if (s.verdict) return unrepaired(s).length === 0 ? nextOwed(s, owedJoints(s)) : undefined;
+  if (s.verdict) {
+    // So may something that was measured since and cannot be, while nothing is off yet.
+    const v = d && s.choices.length === 0 ? verdictView(s, d) : undefined;
+    if (v?.kind === 'contradiction') return twoThings(v);
+    return unrepaired(s).length === 0 ? nextOwed(s, owedJoints(s)) : undefined;
+  }
   if (failed && !d)
     return (
       nextOwed(s, owedJoints(s)) ??
@@ -57,18 +62,7 @@ export function nextToFind(s: JobState, d: Diagnosis | undefined, failed: string
       'verdict',
     );
   const v = verdictView(s, d);
-  if (v.kind === 'contradiction')
-    return goTo(
-      {
-        time: 'now',
-        title: 'Two things on the tape cannot both be.',
-        why: v.sentence,
-        label: 'Look again',
-        station: 'find',
-      },
-      'contradiction',
-      v.joint,
-    );
+  if (v.kind === 'contradiction') return twoThings(v);
   const check = v.kind === 'ready' ? undefined : nextCheck(s, d);
   if (check) return check;
   const causes = verdictCauses(v);
@@ -113,6 +107,19 @@ export function nextToFind(s: JobState, d: Diagnosis | undefined, failed: string
     'drive',
   );
 }
+
+const twoThings = (v: Extract<VerdictView, { kind: 'contradiction' }>): NextLine =>
+  goTo(
+    {
+      time: 'now',
+      title: 'Two things on the tape cannot both be.',
+      why: v.sentence,
+      label: 'Look again',
+      station: 'find',
+    },
+    'contradiction',
+    v.joint,
+  );
 
 /** The next check of the plan; once something loose is found, only what is owed before a verdict. */
 function nextCheck(s: JobState, d: Diagnosis): NextLine | undefined {

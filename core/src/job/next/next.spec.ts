@@ -1,4 +1,4 @@
-import { CONTEXT, ledger, LINK_PART } from '../../test';
+import { COMPLAINT, CONTEXT, ledger, LINK_PART, readingOf } from '../../test';
 import { diagnose, elsewhereChecks, SHIPPED } from '../../diagnosis';
 import { jointId, partsOf, SIDES, type JointId, shopMeasures, type JointKind } from '../..';
 import type { Entry } from '../../ledger';
@@ -53,16 +53,7 @@ class Walker {
     return this;
   }
   complain(): this {
-    return this.add(
-      e('complaint', {
-        character: ['dull clunk'],
-        where: ['front'],
-        when: ['patched surface, slowly', 'one wheel over a bump', 'quieter when both rise'],
-        handling: [],
-        history: [],
-        words: 'knocks on the cobbles',
-      }),
-    );
+    return this.add(e('complaint', COMPLAINT));
   }
   choose(kinds: readonly JointKind[] = ['link-lower']): this {
     const joints = kinds.flatMap((k) => SIDES.map((side) => jointId('front', side, k)));
@@ -186,6 +177,16 @@ describe('following the big key alone', () => {
     expect(written('caution')).toEqual(expect.arrayContaining(['raise', 'soak-left', 'unload', 'link-off-left']));
     expect(written('orientation')).toEqual(['fit-link-left', 'fit-link-right']);
     expect(w.state.rechecks.map((r) => r.body.what)).toEqual(['Link nuts and wheel nuts']);
+  });
+  test('a gauge that contradicts the hand after the verdict is the next line, before anything is chosen', () => {
+    const w = new Walker({ moves: ['front.left.frame-bushing'] }).complain();
+    w.follow((l) => l.station === 'settle');
+    for (let i = 0; i < 4; i++) w.add(e('reading', readingOf('front.left.frame-bushing', 0.02)));
+    expect(w.line).toMatchObject({
+      title: 'Two things on the tape cannot both be.',
+      action: { joint: 'front.left.frame-bushing' },
+    });
+    expect(w.line.why).toMatch(/moves.*play 0\.02 mm/);
   });
   test('a part chosen early goes round nothing: the checks and the verdict are still the next line', () => {
     const w = new Walker({ moves: ['front.left.link-lower'] }).complain().choose();

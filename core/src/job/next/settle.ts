@@ -16,7 +16,7 @@ export function nextToSettle(s: JobState): NextLine | undefined {
         time: 'now',
         title: `The other hand is missing: choose one for the ${partsOf(missing).side} side.`,
         why: `What was chosen is made for the ${partsOf(twinOf(missing)).side} side only; it does not fit here.`,
-        label: 'Settle',
+        label: 'Choose it',
         station: 'settle',
       },
       'choose',
@@ -50,7 +50,7 @@ export function nextToSettle(s: JobState): NextLine | undefined {
       why: joint
         ? `${capital(said!.the)} ${said!.is} ${danger ? 'dangerous: that comes first' : 'loose'}. Measure only what separates the parts.`
         : 'Touch the joint on the plate, then pick the part that fits.',
-      label: 'Settle',
+      label: 'Choose',
       station: 'settle',
     },
     'choose',

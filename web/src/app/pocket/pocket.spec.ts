@@ -46,8 +46,12 @@ test('torque: a value carried from dry to anti-seize is lower; an impossible one
 
 test('thread finder: best first, look-alikes warned of', async () => {
   const p = await open('thread');
-  expect(p.text()).toContain('M10×1.25');
+  // Nothing is found of what nobody measured.
+  expect(p.text()).not.toContain('M10×1.25');
   await p.field('Outside diameter', '9.85 mm');
+  await p.field('Crests counted', '11');
+  await p.field('Length over them', '12.5 mm');
+  expect(p.text()).toContain('M10×1.25');
   await p.field('Length over them', '15 mm');
   expect(p.text()).toContain('looks like 3/8-16');
   await p.field('Crests counted', '1');
@@ -70,6 +74,8 @@ test('hex finder: look-alikes of the other system, and the doubt as typed', asyn
 
 test('thread finder: a rougher reading names more threads', async () => {
   const p = await open('thread');
+  await p.field('Outside diameter', '9.85 mm');
+  await p.field('Crests counted', '11');
   await p.field('Length over them', '');
   const lines = () => p.el.querySelectorAll('ol li').length;
   const fine = lines();

@@ -69,13 +69,13 @@ export class Pocket {
   protected readonly adapter = draft('pocket.adapter', '50 mm');
   protected readonly angle = draft('pocket.angle', '0');
   // thread finder
-  protected readonly outside = draft('pocket.outside', '9.85 mm');
-  protected readonly crests = draft('pocket.crests', '11');
-  protected readonly over = draft('pocket.over', '12.5 mm');
+  protected readonly outside = draft('pocket.outside', '');
+  protected readonly crests = draft('pocket.crests', '');
+  protected readonly over = draft('pocket.over', '');
   protected readonly outsideU = draft('pocket.outside.u', '0.03');
   protected readonly overU = draft('pocket.over.u', '0.05');
   // hex finder
-  protected readonly across = draft('pocket.across', '18.9 mm');
+  protected readonly across = draft('pocket.across', '');
   protected readonly acrossU = draft('pocket.across.u', '0.05');
   // wrench
   protected readonly opening = draft('pocket.opening', '5 mm');
@@ -168,8 +168,9 @@ export class Pocket {
   private async keep(result: ResultBody): Promise<void> {
     this.said.set((await this.job.keep(result)) ? 'On the tape.' : '');
   }
-  protected wrong(a: Attempt<unknown>): string {
-    return a.ok ? '' : a.error.message;
+  /** What is wrong, once something was typed. */
+  protected wrong(a: Attempt<unknown>, ...typed: string[]): string {
+    return a.ok || typed.some((t) => !t.trim()) ? '' : a.error.message;
   }
   protected kn(n: number): string {
     return fixed(n / 1000, 1);

@@ -29,6 +29,7 @@ import {
   convert,
   type BookValue,
   type FastenerView,
+  type GaugeSpec,
   type PropertyClass,
   type SpeakingWrench,
   type TORQUE_METHODS,
@@ -64,18 +65,28 @@ export class TorqueCard {
   private readonly api = inject(Api);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly wrenches = inject(Wrench);
+  private readonly inbox = inject(GaugeInbox);
   protected readonly units = inject(Units);
   protected readonly recheckKm = computed(() => this.store.state()!.context.rules.recheckKm);
   protected readonly wrench = this.wrenches.connected;
   /** One that could be opened, where none is connected. */
   protected readonly simulated = computed(() => this.wrenches.registered()[0]);
+  /** Those that could be put on a line, where this browser knows lines. */
+  protected readonly onLine = computed(() => (this.inbox.hasSerial ? this.wrenches.registered() : []));
+  protected async connect(g: GaugeSpec): Promise<void> {
+    try {
+      await this.inbox.connect(g);
+    } catch (e) {
+      this.error.set(`The wrench was not connected: ${(e as Error).message}`);
+    }
+  }
   protected readonly error = signal('');
   protected readonly asking = signal<{ nm: number; text: string } | null>(null);
   protected readonly mode = signal<'plain' | 'reach'>('plain');
   protected readonly typed = draft('torque.typed', '');
-  protected readonly lever = draft('torque.lever', '400 mm');
-  protected readonly adapter = draft('torque.adapter', '50 mm');
-  protected readonly angle = draft('torque.angle', '0');
+  protected readonly lever = draft('torque.lever', '');
+  protected readonly adapter = draft('torque.adapter', '');
+  protected readonly angle = draft('torque.angle', '');
   protected readonly foundValue = draft('torque.found', '');
   protected readonly foundSource = draft('torque.found.source', '');
   /** Another value than the one that rules is being written down. */
@@ -118,11 +129,18 @@ export class TorqueCard {
     if (this.mode() !== 'reach' || !a.ok) return this.now();
     return { minNm: this.now().minNm * a.value, maxNm: this.now().maxNm * a.value };
   });
+  /** Through an adapter whose measures nobody has said there is no number to set. */
+  private readonly unset = computed(() => this.mode() === 'reach' && !this.setting().ok);
   protected readonly bigNumber = computed(() => {
+    if (this.unset()) return '–';
     const said = showRange(this.set().minNm, this.set().maxNm, 'torque', this.units.torque());
     return said.slice(0, said.lastIndexOf(' '));
   });
-  protected readonly other = computed(() => showRange(this.set().minNm, this.set().maxNm, 'torque', this.units.torqueOther()));
+  protected readonly other = computed(() =>
+    this.unset()
+      ? 'measure lever and adapter'
+      : showRange(this.set().minNm, this.set().maxNm, 'torque', this.units.torqueOther()),
+  );
   protected readonly published = computed(() => {
     const v = this.ruled()?.value;
     return v ? `published as ${sayBookValue(v)}` : '';
@@ -134,9 +152,7 @@ export class TorqueCard {
   protected readonly setting = computed(() => attempt(() => readAdapterSettingNm(1, this.lever(), this.adapter(), this.angle())));
 
   constructor() {
-    inject(GaugeInbox)
-      .lines.pipe(takeUntilDestroyed())
-      .subscribe((h) => void this.hear(h));
+    this.inbox.lines.pipe(takeUntilDestroyed()).subscribe((h) => void this.hear(h));
     this.records.pull.pipe(takeUntilDestroyed()).subscribe((id) => id === this.view().fastener.id && this.key());
     inject(DestroyRef).onDestroy(() => clearTimeout(this.silence));
   }
@@ -149,6 +165,8 @@ export class TorqueCard {
       return this.focus(this.foundValue().trim() ? 'found-source' : 'found-value');
     }
     if (this.group()) return void this.click();
+    if (this.unset())
+      return this.focus(this.lever().trim() ? (this.adapter().trim() ? 'reach-angle' : 'reach-adapter') : 'reach-lever');
     if (this.wrench()) return void this.pull();
     if (this.typed().trim()) return void this.take();
     this.focus('torque-typed');
@@ -163,7 +181,7 @@ export class TorqueCard {
   private async hear(h: Heard): Promise<void> {
     const g = this.wrenches.registered().find((x) => x.id === h.gauge);
     const wrench = this.wrench();
-    if (!g || !wrench || this.target() === null) return;
+    if (!g || !wrench || this.target() === null || this.unset()) return;
     this.wait(false);
     const read = attempt(() => readGauge(h.text, g, 'torque reading'));
     if (!read.ok) return this.error.set(`${read.error.message} Nothing was changed.`);
@@ -204,7 +222,7 @@ export class TorqueCard {
   /** The wrench that is there is asked for its click; a simulated one pulls, a real one is pulled by hand. */
   protected async pull(): Promise<void> {
     const wrench = this.wrench();
-    if (!wrench) return;
+    if (!wrench || this.unset()) return;
     this.error.set('');
     this.wait(true);
     if (!wrench.simulated) return;
@@ -220,6 +238,8 @@ export class TorqueCard {
   protected async take(e?: Event): Promise<void> {
     e?.preventDefault();
     const read = attempt(() => {
+      const a = this.setting();
+      if (this.mode() === 'reach' && !a.ok) throw a.error;
       const q = parseQuantity(this.typed(), 'torque', { field: 'torque reading', unit: this.units.torque() });
       if (q.si <= 0 || q.si > 1000)
         throw new BadInput('torque reading', 'must be more than 0 and at most 1000 N·m', this.typed());

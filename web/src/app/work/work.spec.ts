@@ -159,6 +159,13 @@ describe('one fastener', () => {
     const b = await open('left.link-lower-nut', { api: withWrench });
     await says(b, { here: 'simulated' });
     await b.click(tid('wont-reach'));
+    // Nobody has said how long: no number to set, and no click is taken.
+    expect(b.text(tid('target'))).toContain('–');
+    await says(b, { text: '42.7' });
+    expect(b.written()).toEqual([]);
+    await b.type(tid('reach-lever'), '400 mm');
+    await b.type(tid('reach-adapter'), '50 mm');
+    await b.type(tid('reach-angle'), '0');
     // 48 · 400 / 450
     expect(b.text(tid('target'))).toContain('42.7');
     await b.click(tid('pull'));

@@ -24,8 +24,8 @@ import {
 } from '@ash-knot/core';
 import { GapMark } from './gap-mark';
 import { drawCheck, type CheckMark } from './check-drawing';
-import { drawAxle } from './drawing';
-import { layoutPlate } from './layout';
+import { drawAxle, drawSide } from './drawing';
+import { layoutPlate, leastHeight, placeOf, type PlateCell, type PlateMode, type Point } from './layout';
 import { Units } from '../session/units';
 
 const LEGEND: readonly (CheckMark & { readonly words: string })[] = [
@@ -41,27 +41,34 @@ const LEGEND: readonly (CheckMark & { readonly words: string })[] = [
   imports: [GapMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: {
-    class: 'block relative overflow-hidden bg-ash-200 h-full min-h-[640px]',
+    class: 'block relative overflow-hidden bg-ash-200 h-full',
+    '[style.min-height.px]': 'least()',
     '(click)': 'pick($event)',
   },
   template: `
-    <div class="absolute inset-x-0 top-0 z-10 flex h-14 items-center gap-3 px-5">
-      <h2 class="font-bold first-letter:uppercase">
+    <div class="absolute inset-x-0 top-0 z-10 flex h-11 items-center gap-3 px-4">
+      <h2 class="font-bold whitespace-nowrap first-letter:uppercase">
         {{ corner() ? corner() + ' ' : '' }}{{ end() }}{{ corner() ? '' : ' axle' }}
       </h2>
-      <p class="soft hidden min-w-0 flex-1 truncate text-sm sm:block">
-        from behind: left is the left side · heights ×{{ fixed(layout().stretch, 1) }}
-      </p>
+      <p class="soft hidden min-w-0 flex-1 truncate text-sm sm:block" data-testid="scale">{{ scale() }}</p>
       <span class="flex-1 sm:hidden"></span>
-      @if (corner() && !narrow()) {
-        <button type="button" class="link text-sm" (click)="zoom(null)">Whole axle</button>
+      @if (turned()) {
+        <button type="button" class="link text-sm" (click)="turn(null)" data-testid="whole-axle">Whole axle</button>
       } @else {
-        <button type="button" class="link text-sm" (click)="zoom('left')" aria-label="Only the left corner, larger">Left</button>
-        <button type="button" class="link text-sm" (click)="zoom('right')" aria-label="Only the right corner, larger">
-          Right
-        </button>
+        @for (s of sides; track s) {
+          <button
+            type="button"
+            class="link text-sm first-letter:uppercase"
+            [attr.aria-pressed]="narrow() ? corner() === s : null"
+            [attr.aria-label]="narrow() ? 'The ' + s + ' corner' : 'Turn to the ' + s + ' corner, true to scale'"
+            (click)="turn(s)"
+            [attr.data-testid]="'turn-' + s"
+          >
+            <span class="inline-block first-letter:uppercase">{{ s }}</span>
+          </button>
+        }
       }
-      <button type="button" class="link text-sm" (click)="flip.emit()" data-testid="flip">
+      <button type="button" class="link text-sm whitespace-nowrap" (click)="flip.emit()" data-testid="flip">
         {{ end() === 'front' ? 'Rear axle' : 'Front axle' }} <span class="key" aria-hidden="true">F</span>
       </button>
     </div>
@@ -101,39 +108,40 @@ const LEGEND: readonly (CheckMark & { readonly words: string })[] = [
           }
         }
       }
-      @for (r of layout().rows; track r.joint) {
-        <polyline
-          [attr.points]="r.leader.join(' ')"
-          fill="none"
-          [attr.stroke]="r.joint === selected() ? 'var(--color-ink)' : 'var(--color-ash-500)'"
-          [attr.stroke-width]="r.joint === selected() ? 2 : 0.8"
-          [attr.opacity]="r.joint === selected() ? 1 : 0.75"
-        />
+      @for (c of layout().cells; track c.joint) {
+        @if (c.joint !== selected()) {
+          <path [attr.d]="leader(c)" class="leader" />
+        }
       }
-      @for (r of layout().rows; track r.joint) {
-        <g [attr.transform]="'translate(' + r.at[0] + ' ' + r.at[1] + ')'">
-          @if (r.joint === selected()) {
-            <circle r="10" fill="var(--color-ink)" />
-          } @else if (stateOf(r.joint) === 'loose' || stateOf(r.joint) === 'dangerous') {
-            <circle r="7" fill="var(--color-bark)" />
-            <circle r="2.6" fill="var(--color-ash-100)" />
-          } @else {
-            <circle r="5" fill="var(--color-ash-100)" stroke="var(--color-bark)" stroke-width="2" />
-          }
-          @if (chalked().has(r.joint)) {
-            <rect
-              x="-4"
-              y="-17"
-              width="8"
-              height="34"
-              rx="1"
-              transform="rotate(24)"
-              fill="var(--color-white)"
-              stroke="var(--color-ash-500)"
-              stroke-width="0.8"
-            />
-          }
-        </g>
+      @if (selectedCell(); as c) {
+        <path [attr.d]="leader(c)" class="leader on" />
+      }
+      @for (c of layout().cells; track c.joint) {
+        @for (at of spots(c); track $index) {
+          <g [attr.transform]="'translate(' + at[0] + ' ' + at[1] + ')'">
+            @if (c.joint === selected()) {
+              <circle r="9" fill="var(--color-ink)" />
+            } @else if (stateOf(c.joint) === 'loose' || stateOf(c.joint) === 'dangerous') {
+              <circle r="6.5" fill="var(--color-bark)" />
+              <circle r="2.4" fill="var(--color-ash-100)" />
+            } @else {
+              <circle r="4.5" fill="var(--color-ash-100)" stroke="var(--color-bark)" stroke-width="1.8" />
+            }
+            @if (chalked().has(c.joint)) {
+              <rect
+                x="-4"
+                y="-17"
+                width="8"
+                height="34"
+                rx="1"
+                transform="rotate(24)"
+                fill="var(--color-white)"
+                stroke="var(--color-ash-500)"
+                stroke-width="0.8"
+              />
+            }
+          </g>
+        }
       }
       @for (m of marks(); track $index) {
         <path [attr.d]="m.d" class="halo" />
@@ -143,7 +151,7 @@ const LEGEND: readonly (CheckMark & { readonly words: string })[] = [
       }
     </svg>
     @if (marks().length && !narrow()) {
-      <p class="legend" aria-hidden="true">
+      <p class="legend" aria-hidden="true" [style.width.px]="layout().ladder.x">
         @for (k of legend(); track k.kind) {
           <span
             ><svg viewBox="0 0 26 12"><path [attr.d]="k.d" [class]="'mark-' + k.kind" /></svg>{{ k.words }}</span
@@ -152,87 +160,147 @@ const LEGEND: readonly (CheckMark & { readonly words: string })[] = [
       </p>
     }
 
-    @for (r of layout().rows; track r.joint) {
+    @if (layout().sideView; as v) {
+      <p class="view" [style.left.px]="v.left" [style.width.px]="v.width" [style.top.px]="v.y(0) + 8" aria-hidden="true">
+        {{ corner() === 'left' ? '← forward, from its side' : 'from its side, forward →' }}
+      </p>
+    }
+
+    <div class="ladder" [style.left.px]="layout().ladder.x" [style.width.px]="layout().ladder.width">
+      @for (r of layout().rows; track r.kind) {
+        <div class="rung" [style.top.px]="r.y" [style.height.px]="r.height">
+          <span class="name" aria-hidden="true">{{ name(r.kind) }}</span>
+        </div>
+      }
+    </div>
+    @for (c of layout().cells; track c.joint) {
       <button
         type="button"
-        class="label"
-        [class.right]="r.edge === 'right'"
-        [class.on]="r.joint === selected()"
-        [style.top.px]="r.y"
-        [style.height.px]="r.height"
-        [style.width.px]="layout().labelWidth"
-        [attr.aria-pressed]="r.joint === selected()"
-        [attr.data-joint]="r.joint"
-        (click)="choose($event, r.joint)"
+        class="cell"
+        [class.right]="c.side === 'right'"
+        [class.on]="c.joint === selected()"
+        [class.alone]="corner()"
+        [style.left.px]="c.x"
+        [style.top.px]="c.y"
+        [style.height.px]="c.height"
+        [style.width.px]="c.width"
+        [attr.aria-pressed]="c.joint === selected()"
+        [attr.data-joint]="c.joint"
+        (click)="choose($event, c.joint)"
       >
         <ak-gap-mark
-          [state]="stateOf(r.joint)"
-          [size]="r.height > 60 ? 26 : 19"
-          [class.text-oxide]="stateOf(r.joint) === 'dangerous'"
+          [state]="stateOf(c.joint)"
+          [size]="c.height > 60 ? 22 : 18"
+          [class.text-oxide]="stateOf(c.joint) === 'dangerous'"
         />
-        <span class="text">
-          <span class="name"
-            ><span class="sr-only">{{ r.side }} </span>{{ name(r.kind) }}</span
-          >
-          <span class="state" [class.text-oxide]="stateOf(r.joint) === 'dangerous'"
-            >{{ toTighten().has(r.joint) ? 'to tighten' : stateOf(r.joint) }}
-            @if (reading(r.joint); as mm) {
-              <span class="mono text-ink"> {{ mm }}</span>
-            }
-          </span>
+        <span class="state" [class.text-oxide]="stateOf(c.joint) === 'dangerous'">
+          <span class="sr-only">{{ c.side }} {{ name(c.kind) }}, {{ said(c.joint) }} {{ reading(c.joint) }}</span>
+          <span aria-hidden="true">{{ short(c.joint) }}</span>
         </span>
+        @if (reading(c.joint); as mm) {
+          <span class="reading mono" aria-hidden="true">{{ mm }}</span>
+        }
       </button>
     }
   `,
   styles: `
-    .label {
+    .ladder {
+      position: absolute;
+      top: 0;
+      bottom: 0;
+      pointer-events: none;
+    }
+    .rung {
       position: absolute;
       left: 0;
-      display: flex;
-      align-items: center;
-      gap: 8px;
-      padding: 0 4px 0 12px;
-      text-align: left;
-      line-height: 1.15;
-      border: 2px solid transparent;
-      border-left: 0;
-      border-radius: 0 4px 4px 0;
-    }
-    .label.right {
-      left: auto;
       right: 0;
-      flex-direction: row-reverse;
-      text-align: right;
-      padding: 0 12px 0 4px;
-      border: 2px solid transparent;
-      border-right: 0;
-      border-radius: 4px 0 0 4px;
+      background: var(--color-ash-100);
+      border: 1px solid var(--color-ash-300);
+      border-bottom: 0;
     }
-    .label:hover {
-      background: color-mix(in srgb, var(--color-chalk) 60%, transparent);
+    .rung:last-child {
+      border-bottom: 1px solid var(--color-ash-300);
     }
-    .label.on {
-      background: var(--color-chalk);
-      border-color: var(--color-ink);
-    }
-    .text {
-      min-width: 0;
-      flex: 1;
-    }
-    .name {
-      display: block;
+    .rung .name {
+      position: absolute;
+      top: 3px;
+      left: 0;
+      right: 0;
+      z-index: 2;
       font-size: 13px;
+      line-height: 1.25;
+      text-align: center;
       color: var(--color-bark-soft);
     }
+    .cell {
+      position: absolute;
+      display: flex;
+      align-items: flex-end;
+      gap: 7px;
+      padding: 0 6px 5px 8px;
+      text-align: left;
+      line-height: 1.2;
+      border: 2px solid transparent;
+    }
+    .cell.right {
+      flex-direction: row-reverse;
+      padding: 0 8px 5px 6px;
+      text-align: right;
+    }
+    .cell:hover {
+      background: color-mix(in srgb, var(--color-ash-300) 35%, transparent);
+    }
+    .cell.on {
+      border-color: var(--color-ink);
+      background: color-mix(in srgb, var(--color-chalk) 70%, transparent);
+    }
     .state {
-      display: block;
+      min-width: 0;
       font-size: 14px;
       font-weight: 600;
       white-space: nowrap;
     }
-    .state .mono {
-      font-size: 13px;
+    .reading {
+      position: absolute;
+      top: 3px;
+      left: 7px;
+      font-size: 12px;
       letter-spacing: -0.03em;
+      color: var(--color-ink);
+    }
+    .right .reading {
+      left: auto;
+      right: 7px;
+    }
+    .alone .reading,
+    .alone.right .reading {
+      position: static;
+      font-size: 13px;
+    }
+    .view {
+      position: absolute;
+      padding: 0 12px;
+      font-size: 13px;
+      color: var(--color-bark-soft);
+      text-align: center;
+    }
+    .leader {
+      fill: none;
+      stroke: var(--color-ash-500);
+      stroke-width: 0.9;
+    }
+    .leader.on {
+      stroke: var(--color-ink);
+      stroke-width: 2;
+    }
+    .shape-gap {
+      fill: var(--color-ash-200);
+    }
+    .shape-hidden {
+      fill: none;
+      stroke: var(--color-ash-500);
+      stroke-width: 1.3;
+      stroke-dasharray: 7 4;
     }
     .shape-ink {
       fill: none;
@@ -297,11 +365,11 @@ const LEGEND: readonly (CheckMark & { readonly words: string })[] = [
     .legend {
       position: absolute;
       left: 0;
-      right: 0;
       bottom: 3px;
       display: flex;
+      flex-wrap: wrap;
       justify-content: center;
-      gap: 16px;
+      gap: 0 12px;
       font-size: 13px;
       color: var(--color-ink);
     }
@@ -314,16 +382,9 @@ const LEGEND: readonly (CheckMark & { readonly words: string })[] = [
       width: 26px;
       height: 12px;
     }
-    .shape-centre {
-      fill: none;
-      stroke: var(--color-ash-400);
-      stroke-width: 1.2;
-      stroke-dasharray: 14 4 3 4;
-    }
   `,
 })
 export class AxlePlate {
-  protected readonly fixed = fixed;
   readonly end = input.required<AxleEnd>();
   readonly axle = input.required<AxleSpec>();
   readonly joints = input.required<ReadonlyMap<JointId, JointView>>();
@@ -339,16 +400,33 @@ export class AxlePlate {
   protected readonly width = signal(668);
   protected readonly height = signal(664);
   private readonly units = inject(Units);
-  private readonly zoomed = signal<Side | null>(null);
+  protected readonly sides = SIDES;
+  private readonly picked = signal<Side | null>(null);
   protected readonly narrow = computed(() => this.width() < 480);
-  protected readonly corner = computed((): Side | null => this.zoomed() ?? (this.narrow() ? 'left' : null));
-  protected readonly layout = computed(() => layoutPlate(this.end(), this.axle(), this.width(), this.height(), this.corner()));
-  protected readonly shapes = computed(() => drawAxle(this.axle(), this.layout(), this.corner() ? [this.corner()!] : SIDES));
+  /** The corner that is drawn alone: on a phone always one. */
+  protected readonly corner = computed((): Side | null => this.picked() ?? (this.narrow() ? 'left' : null));
+  /** Turned to a corner, true to scale, from behind and from its side. */
+  protected readonly turned = computed(() => this.picked() !== null && !this.narrow());
+  private readonly mode = computed((): PlateMode => {
+    const side = this.corner();
+    return side ? { kind: this.narrow() ? 'one' : 'turned', side } : { kind: 'both' };
+  });
+  protected readonly layout = computed(() => layoutPlate(this.end(), this.axle(), this.width(), this.height(), this.mode()));
+  protected readonly shapes = computed(() => [
+    ...drawAxle(this.axle(), this.layout()),
+    ...(this.turned() ? drawSide(this.axle(), this.layout(), this.corner()!) : []),
+  ]);
+  protected readonly scale = computed(() =>
+    this.turned()
+      ? 'from behind and from its side, true to scale'
+      : `from behind, its middle left out · heights ×${fixed(this.layout().stretch, 1)}`,
+  );
+  protected readonly least = computed(() => leastHeight(this.axle()));
+  protected readonly selectedCell = computed(() => this.layout().cells.find((c) => c.joint === this.selected()));
 
   protected readonly marks = computed(() => {
-    const [c, at] = [this.check(), this.selected()];
-    const row = at && this.layout().rows.find((r) => r.joint === at);
-    return c && row ? drawCheck(this.axle(), this.layout(), row.side, c.id, c.settles) : [];
+    const [c, cell] = [this.check(), this.selectedCell()];
+    return c && cell ? drawCheck(this.axle(), this.layout(), cell.side, c.id, c.settles) : [];
   });
   /** The kinds of mark on the plate now, each said once. */
   protected readonly legend = computed(() => LEGEND.filter((k) => this.marks().some((m) => m.kind === k.kind)));
@@ -366,8 +444,25 @@ export class AxlePlate {
     inject(DestroyRef).onDestroy(() => watch.disconnect());
   }
 
-  protected zoom(side: Side | null): void {
-    this.zoomed.set(side);
+  protected turn(side: Side | null): void {
+    this.picked.set(side);
+  }
+  protected leader({ leader: [a, b] }: PlateCell): string {
+    return `M${a[0]} ${a[1]}L${b[0]} ${b[1]}`;
+  }
+  /** Everywhere a joint is seen: from behind, and turned to its corner from the side as well. */
+  protected spots(c: PlateCell): readonly Point[] {
+    const v = this.layout().sideView;
+    const p = placeOf(this.axle(), c.kind);
+    return v ? [c.at, [v.x(p[0]), v.y(p[2])]] : [c.at];
+  }
+  protected said(id: JointId): string {
+    return this.toTighten().has(id) ? 'to tighten' : this.stateOf(id);
+  }
+  /** In the room of half a rung; the whole word is read aloud. */
+  protected short(id: JointId): string {
+    const said = this.said(id);
+    return said === 'not looked at' ? 'not yet' : said === 'can’t tell yet' ? 'can’t tell' : said;
   }
   protected stateOf(id: JointId) {
     return this.joints().get(id)?.state ?? 'not looked at';
@@ -395,26 +490,24 @@ export class AxlePlate {
     const [x, y] = [e.clientX - box.left, e.clientY - box.top];
     if ((e.target as HTMLElement).closest('button')) return;
     const near = this.layout()
-      .rows.map((r) => ({ r, d: Math.hypot(r.at[0] - x, r.at[1] - y) }))
+      .cells.flatMap((c) => this.spots(c).map((at) => ({ c, d: Math.hypot(at[0] - x, at[1] - y) })))
       .sort((a, b) => a.d - b.d)[0];
-    if (near && near.d < 32) this.selectedChange.emit(near.r.joint);
+    if (near && near.d < 26) return this.selectedChange.emit(near.c.joint);
+    if (this.narrow()) return;
+    // A touch on a corner itself turns to it, and back.
+    this.turn(this.turned() ? null : x < box.width / 2 ? 'left' : 'right');
   }
-  /** Walks the labels with the arrow keys. */
+  /** Walks the ladder with the arrow keys: up and down its rungs, left and right across it. */
   step(dx: number, dy: number): JointId {
-    const rows = this.layout().rows;
-    const now = rows.find((r) => r.joint === this.selected());
-    if (!now) return rows[0]!.joint;
-    const same = rows.filter((r) => r.edge === now.edge).sort((a, b) => a.y - b.y);
+    const { cells } = this.layout();
+    const now = this.selectedCell();
+    if (!now) return cells[0]!.joint;
     if (dy) {
+      const same = cells.filter((c) => c.side === now.side);
       const i = same.indexOf(now);
       return same[Math.max(0, Math.min(same.length - 1, i + dy))]!.joint;
     }
-    const edge = dx < 0 ? 'left' : 'right';
-    const other = rows.filter((r) => r.edge === edge);
-    return (
-      other.find((r) => r.kind === now.kind) ??
-      other.sort((a, b) => Math.abs(a.y - now.y) - Math.abs(b.y - now.y))[0] ??
-      now
-    ).joint;
+    const side = dx < 0 ? 'left' : 'right';
+    return (cells.find((c) => c.kind === now.kind && c.side === side) ?? now).joint;
   }
 }

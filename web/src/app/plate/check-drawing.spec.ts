@@ -11,7 +11,7 @@ const AXLES: [string, AxleEnd, AxleSpec][] = [
 const numbers = (d: string) => [...d.matchAll(/-?\d+(?:\.\d+)?/g)].map((m) => Number(m[0]));
 
 describe.each(AXLES)('%s', (_, end, axle) => {
-  const l = layoutPlate(end, axle, 820, 664, null);
+  const l = layoutPlate(end, axle, 820, 664, { kind: 'both' });
   test.each(checksOf(axle).map((c) => c.id))(
     '%s is drawn at its own wheel, with whole numbers, and something to look at',
     (id) => {
@@ -33,7 +33,7 @@ describe.each(AXLES)('%s', (_, end, axle) => {
 
 test('the lever’s tip stands beside the joint it is put in', () => {
   const axle = DOUBLE_ARM_TYPE.axles.front;
-  const l = layoutPlate('front', axle, 820, 664, null);
+  const l = layoutPlate('front', axle, 820, 664, { kind: 'both' });
   const lever = drawCheck(axle, l, 'right', 'lever-ball-joint', ['ball-joint']).find((m) => m.kind === 'lever')!;
   const [x, y] = numbers(lever.d);
   const p = jointPoint(axle, 'ball-joint');

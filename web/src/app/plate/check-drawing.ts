@@ -1,5 +1,5 @@
-import { jointPoint, type AxleSpec, type CheckId, type JointKind, type Side, rearView } from '@ash-knot/core';
-import type { PlateLayout, Point } from './layout';
+import { type AxleSpec, type CheckId, type JointKind, type Side, rearView } from '@ash-knot/core';
+import { onDrawing, type PlateLayout, type Point } from './layout';
 
 /** One mark of a check on the plate: what the hands do, where the lever goes, where to look, how the fault moves. */
 export interface CheckMark {
@@ -64,10 +64,10 @@ export function drawCheck(
   const points = rearView(axle.points);
   const dir = side === 'left' ? -1 : 1;
   const at = (k: JointKind): Point => {
-    const p = jointPoint(axle, k);
+    const p = onDrawing(axle, k, l.nut);
     return [l.x(side, p[0]), l.y(p[1])];
   };
-  const wheelX = l.x(side, axle.trackMm / 2 + axle.tyreWidthMm * 0.12);
+  const wheelX = l.x(side, axle.trackMm / 2);
   const half = (axle.tyreDiameterMm / 2) * l.pxPerMm * l.stretch;
   const hubY = l.y(axle.tyreDiameterMm / 2);
   const push = (p: Point, reach = 21): CheckMark => ({ d: arrow(add(p, -reach, 0), add(p, reach, 0), true), kind: 'push' });

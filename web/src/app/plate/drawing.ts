@@ -1,10 +1,10 @@
-import { layoutOf, LINKS, rearView, type AxleSpec, type Layout, type Side } from '@ash-knot/core';
-import type { PlateLayout, Point } from './layout';
+import { layoutOf, LINKS, rearView, type AxleSpec, type HardPoint, type Layout, type Side } from '@ash-knot/core';
+import { RIM, type PlateLayout, type Point } from './layout';
 
 /** One stroke of the axle's drawing. */
 export interface Shape {
   readonly d: string;
-  readonly kind: 'ink' | 'tube' | 'fill' | 'part' | 'rubber' | 'fine' | 'far' | 'tyre' | 'centre' | 'link';
+  readonly kind: 'ink' | 'tube' | 'part' | 'rubber' | 'fine' | 'far' | 'tyre' | 'gap' | 'hidden' | 'link';
   readonly width?: number;
   /** Link of a side, drawn in ink blue when one of its ends is selected. */
   readonly side?: Side;
@@ -20,8 +20,9 @@ const rect = (cx: number, cy: number, w: number, h: number, r = 0) => {
 const mix = (a: Point, b: Point, t: number): Point => [a[0] + (b[0] - a[0]) * t, a[1] + (b[1] - a[1]) * t];
 
 /** A coil spring between two points: near halves of the coils thick, far halves thin. */
-function coil(a: Point, b: Point, radius: number, turns: number): Shape[] {
+function coil(a: Point, b: Point, radius: number): Shape[] {
   const len = Math.hypot(b[0] - a[0], b[1] - a[1]) || 1;
+  const turns = Math.max(5, Math.round(len / (radius * 1.35)));
   const along: Point = [(b[0] - a[0]) / len, (b[1] - a[1]) / len];
   const across: Point = [-along[1], along[0]];
   const at = (t: number, s: number): Point => [
@@ -51,13 +52,10 @@ function coil(a: Point, b: Point, radius: number, turns: number): Shape[] {
 interface Draft {
   readonly axle: AxleSpec;
   readonly l: PlateLayout;
-  readonly sides: readonly Side[];
   readonly p: ReturnType<typeof rearView<AxleSpec['points']>>;
   readonly drawing: Layout['drawing'];
   /** How much heavier strokes are on a larger plate. */
   readonly big: number;
-  /** The vehicle's middle, px, where both sides are shown. */
-  readonly centre: number | undefined;
 }
 
 /** One side's own helpers: where its points stand, and which way is outward. */
@@ -66,74 +64,113 @@ const sideOf = ({ l }: Draft, side: Side) => ({
   dir: side === 'left' ? -1 : 1,
 });
 
-/** A member across the middle from one point to its mirror image; with one side only, to the middle. */
-function span({ l, sides }: Draft, outward: number, z: number, width: number): Shape {
-  const at = (side: Side): Point => [l.x(side, outward), l.y(z)];
-  const d = sides.length === 2 ? line(at('left'), at('right')) : line([l.x(sides[0]!, 0), l.y(z)], at(sides[0]!));
-  return { d, kind: 'tube', width };
+/** A member that goes on across the middle: from a point of this side to the break, torn off there. */
+function stub(dr: Draft, side: Side, from: Point, width: number): Shape[] {
+  const { at, dir } = sideOf(dr, side);
+  const end = at([dr.l.cutMm, from[1]]);
+  return [{ d: line(at(from), end), kind: 'tube', width }, ...torn(end, width, dir)];
 }
 
-/** The vehicle's middle and the ground. */
-function frame({ axle, l, sides, centre }: Draft): Shape[] {
-  const reach = sides.map((s) => l.x(s, axle.trackMm / 2 + axle.tyreWidthMm * 0.75));
-  const ground: Shape = {
-    d: `M${n(Math.min(...reach, centre ?? 1e9))} ${n(l.y(0) + 1)}H${n(Math.max(...reach, centre ?? -1e9))}`,
-    kind: 'fine',
-  };
-  if (centre === undefined) return [ground];
-  return [{ d: `M${n(centre)} ${n(Math.max(66, l.y(axle.tyreDiameterMm * 1.62)))}V${n(l.y(0))}`, kind: 'centre' }, ground];
+/** The torn edge of a member whose middle is left out: two short slants, as draughtsmen break a line. */
+function torn([x, y]: Point, width: number, dir: number): Shape[] {
+  const h = width / 2 + 4;
+  const s = dir * 3.5;
+  return [
+    {
+      d: poly(
+        [x - dir * 2, y - h],
+        [x + s, y - h * 0.35],
+        [x - s, y + h * 0.35],
+        [x - dir * 2, y + h],
+        [x - dir * 9, y + h],
+        [x - dir * 9, y - h],
+      ),
+      kind: 'gap',
+    },
+    { d: line([x, y - h], [x + s, y - h * 0.35], [x - s, y + h * 0.35], [x, y + h]), kind: 'fine' },
+  ];
+}
+
+/** A block that goes on across the middle, such as a subframe or a rack. */
+function block(dr: Draft, side: Side, outward: number, z: number, height: number, round: number): Shape[] {
+  const { at, dir } = sideOf(dr, side);
+  const [x0, y] = at([outward, z]);
+  const [x1] = at([dr.l.cutMm, z]);
+  return [{ d: rect((x0 + x1) / 2, y, Math.abs(x1 - x0), height, round), kind: 'part' }, ...torn([x1, y], height, dir)];
+}
+
+function ground({ axle, l }: Draft, side: Side): Shape {
+  const [a, b] = [l.x(side, l.cutMm), l.x(side, axle.trackMm / 2 + axle.tyreWidthMm * 0.75)];
+  return { d: `M${n(Math.min(a, b))} ${n(l.y(0) + 1)}H${n(Math.max(a, b))}`, kind: 'fine' };
 }
 
 /** What joins the two sides, by the layout's own word. */
-function crossMember(dr: Draft): Shape[] {
-  const { l, p, big, centre } = dr;
+function crossMember(dr: Draft, side: Side): Shape[] {
+  const { p, big } = dr;
   switch (dr.drawing.crossMember) {
     case 'axle tube':
-      return [
-        span(dr, p.hub[0] - 40, p.hub[1], 15 * big),
-        ...(centre === undefined ? [] : [{ d: rect(centre, l.y(p.hub[1]), 52, 56, 20), kind: 'part' as const }]),
-      ];
+      return stub(dr, side, [p.hub[0] - 40, p.hub[1]], 16 * big);
     case 'twist beam':
-      return [span(dr, p.armInner[0] - 10, p.armInner[1] - 40, 18 * big)];
-    case 'subframe': {
-      if (centre === undefined) return [];
-      const w = l.x('right', p.armInner[0] + 25) - l.x('left', p.armInner[0] + 25);
-      return [{ d: rect(centre, l.y(p.armInner[1]) - 2, w, 30, 4), kind: 'part' }];
-    }
+      return stub(dr, side, [p.armInner[0] - 10, p.armInner[1] - 40], 18 * big);
+    case 'subframe':
+      return block(dr, side, p.armInner[0] + 18, p.armInner[1], 30 * big, 3);
     case null:
       return [];
   }
 }
 
-function steeringRack({ l, p, centre }: Draft): Shape[] {
-  if (!p.rackEnd || centre === undefined) return [];
-  const width = l.x('right', p.rackEnd[0] - 40) - l.x('left', p.rackEnd[0] - 40);
-  return [{ d: rect(centre, l.y(p.rackEnd[1]), width, 17, 7), kind: 'part' }];
-}
+const steeringRack = (dr: Draft, side: Side): Shape[] =>
+  dr.p.rackEnd ? block(dr, side, dr.p.rackEnd[0] - 8, dr.p.rackEnd[1], 16 * dr.big, 4) : [];
 
-/** The tyre with its tread. */
+/**
+ * The wheel in section: tyre above and below, the rim between, its disc at the outer face. Cut open so that
+ * bearing, hub and nuts are seen, and no leader runs over a wheel.
+ */
 function wheel(dr: Draft, side: Side): Shape[] {
-  const { axle, l, big } = dr;
-  const [x, y] = sideOf(dr, side).at([axle.trackMm / 2 + axle.tyreWidthMm * 0.12, axle.tyreDiameterMm / 2]);
-  const w = axle.tyreWidthMm * l.pxPerMm;
-  const h = axle.tyreDiameterMm * l.pxPerMm * l.stretch;
+  const { axle, l, p, big } = dr;
+  const { at, dir } = sideOf(dr, side);
+  const mid = axle.trackMm / 2;
+  const half = axle.tyreWidthMm / 2;
+  const r = axle.tyreDiameterMm / 2;
+  const [inner, hubY] = at([mid - half, r]);
+  const [outer] = at([mid + half, r]);
+  const w = Math.abs(outer - inner);
+  const cx = (inner + outer) / 2;
+  const px = l.pxPerMm * l.stretch;
+  const band = r * (1 - RIM) * px;
+  const rim = r * RIM * px;
+  const disc = outer - dir * w * 0.2;
+  const hub = at(p.hub);
+  const tyre = (sign: -1 | 1): Shape[] => {
+    const y = hubY + sign * (r * px - band / 2);
+    return [
+      { d: rect(cx, y, w, band, Math.min(9 * big, w / 3, band / 2.4)), kind: 'tyre' },
+      { d: `M${n(inner + dir * w * 0.12)} ${n(hubY + sign * rim)}H${n(outer - dir * w * 0.12)}`, kind: 'ink', width: 3 },
+      ...[0.3, 0.5, 0.7].map((t): Shape => ({
+        d: `M${n(inner + dir * w * t)} ${n(y + sign * (band / 2 - 1))}v${n(-sign * Math.min(5, band * 0.25))}`,
+        kind: 'fine',
+      })),
+    ];
+  };
   return [
-    { d: rect(x, y, w, h, Math.min(11 * big, w / 3)), kind: 'tyre' },
-    ...[1, 2, 3, 4, 5, 6].map((i): Shape => ({
-      d: `M${n(x - w * 0.36)} ${n(y - h / 2 + (h * i) / 7)}h${n(w * 0.72)}`,
-      kind: 'fine',
-    })),
+    ...tyre(-1),
+    ...tyre(1),
+    // Disc of the rim, and the hub's flange it is bolted to.
+    { d: line([disc, hubY - rim + 2], [disc + dir * 2, hubY], [disc, hubY + rim - 2]), kind: 'ink', width: 2.6 },
+    { d: line(hub, [disc, hub[1]]), kind: 'tube', width: 11 * big },
+    { d: rect(disc - dir * 3, hub[1], 6, 46 * big, 2), kind: 'part' },
   ];
 }
 
-/** Wheel nuts on the outer face. */
+/** Two nuts in section, on the outer face of the disc. */
 function wheelNuts(dr: Draft, side: Side): Shape[] {
-  const { axle, l, p } = dr;
+  const { axle, big } = dr;
   const { at, dir } = sideOf(dr, side);
-  const [x] = at([axle.trackMm / 2 + axle.tyreWidthMm * 0.12, 0]);
-  const out = x + dir * ((axle.tyreWidthMm * l.pxPerMm) / 2 + 3);
-  const y = at(p.hub)[1] + axle.tyreDiameterMm * 0.16 * l.pxPerMm * l.stretch;
-  return [-1, 0, 1].map((k) => ({ d: rect(out, y + k * 13, 6, 8, 1), kind: 'ink', width: 1.4 }));
+  const [outer] = at([axle.trackMm / 2 + axle.tyreWidthMm / 2, 0]);
+  const [inner] = at([axle.trackMm / 2 - axle.tyreWidthMm / 2, 0]);
+  const disc = outer - dir * Math.abs(outer - inner) * 0.2;
+  const y = at(dr.p.hub)[1];
+  return [-1, 1].map((k) => ({ d: rect(disc + dir * 6, y + k * 15 * big, 8, 7 * big, 1), kind: 'part' }));
 }
 
 /** The strut: mount, rod, tube and seat, the spring round it. */
@@ -152,7 +189,7 @@ function strut({ p, big }: Draft, at: (q: Point) => Point): Shape[] {
     { d: line(mix(top, foot, 0.02), mix(top, foot, 0.5)), kind: 'ink', width: 3.4 },
     { d: line(mix(top, foot, 0.42), foot), kind: 'tube', width: 13 * big },
     { d: line([seat[0] - 23 * big, seat[1] + 3], [seat[0] + 23 * big, seat[1] - 3]), kind: 'ink', width: 3.4 },
-    ...coil(mix(top, foot, 0.05), mix(top, foot, 0.5), 20 * big, 6),
+    ...coil(mix(top, foot, 0.05), mix(top, foot, 0.5), 20 * big),
   ];
 }
 
@@ -171,7 +208,7 @@ function springAndDamper(dr: Draft, side: Side): Shape[] {
     { d: line(top, mix(top, foot, around ? 0.55 : 0.5)), kind: 'ink', width: 3 },
     { d: line(mix(top, foot, around ? 0.45 : 0.42), foot), kind: 'tube', width: 10 * big },
   ];
-  const spring = coil(st, sf, 17 * big, 6);
+  const spring = coil(st, sf, 17 * big);
   return around ? [...seats, ...damper, ...spring] : [...seats, ...spring, ...damper];
 }
 
@@ -208,40 +245,126 @@ function armsAndKnuckle(dr: Draft, side: Side): Shape[] {
   ];
 }
 
+/** What stands at an end of the link, by its kind: a ball in its boot, rubber in an eye, grommets on a bolt. */
+function linkEnds(dr: Draft, mount: Point, eye: Point): Shape[] {
+  const { axle, big } = dr;
+  if (!axle.link) return [];
+  const kind = LINKS[axle.link.kind];
+  const upper = mount[1] < eye[1] ? mount : eye;
+  const ends = [
+    ['upper', upper, upper === mount ? eye : mount],
+    ['lower', upper === mount ? eye : mount, upper],
+  ] as const;
+  if (kind.drawn === 'stack')
+    return [-0.09, 0.09].flatMap((t) =>
+      [mix(mount, eye, t), mix(eye, mount, t)].map((q): Shape => ({
+        d: rect(q[0], q[1], 15 * big, 6 * big, 2.5),
+        kind: 'rubber',
+      })),
+    );
+  return ends.flatMap(([end, at, other]): Shape[] =>
+    kind.rubber.includes(end)
+      ? [
+          { d: rect(at[0], at[1], 15 * big, 15 * big, 7 * big), kind: 'rubber' },
+          { d: rect(at[0], at[1], 8 * big, 8 * big, 4 * big), kind: 'part' },
+        ]
+      : [{ d: boot(at, other, 8 * big), kind: 'rubber' }],
+  );
+}
+
+/** The boot of a ball stud: a bell that opens from the stud to the housing. */
+function boot(at: Point, towards: Point, r: number): string {
+  const a = Math.atan2(towards[1] - at[1], towards[0] - at[0]);
+  const p = (turn: number, reach: number) => `${n(at[0] + reach * Math.cos(a + turn))} ${n(at[1] + reach * Math.sin(a + turn))}`;
+  return `M${p(0.5, r * 1.3)}L${p(1.7, r)}A${n(r)} ${n(r)} 0 1 1 ${p(-1.7, r)}L${p(-0.5, r * 1.3)}Z`;
+}
+
 /** The bar and what holds it, in front of the rest: this is what the program is about. */
-function barAndLinks(dr: Draft): Shape[] {
-  const { axle, sides, p, big } = dr;
+function barAndLinks(dr: Draft, side: Side): Shape[] {
+  const { axle, p, big } = dr;
   const { barBushing, barEye, linkMount } = p;
   if (!barBushing || !barEye || !linkMount) return [];
   const stack = axle.link !== null && LINKS[axle.link.kind].drawn === 'stack';
-  const corner = (side: Side): Shape[] => {
-    const { at } = sideOf(dr, side);
-    const [b, eye, mount] = [at(barBushing), at(barEye), at(linkMount)];
-    const grommet = (from: Point, to: Point, t: number): Shape => ({
-      d: rect(...mix(from, to, t), 15 * big, 6, 2.5),
-      kind: 'rubber',
-    });
-    return [
-      { d: line(b, mix(b, eye, 0.35), eye), kind: 'ink', width: 6 * big },
-      { d: rect(b[0], b[1], 17 * big, 24 * big, 3), kind: 'part' },
-      { d: line(mount, eye), kind: 'link', width: (stack ? 4 : 5) * big, side },
-      ...(stack ? [-0.1, 0.1].flatMap((t) => [grommet(mount, eye, t), grommet(eye, mount, t)]) : []),
-    ];
-  };
-  return [span(dr, barBushing[0], barBushing[1], 7 * big), ...sides.flatMap(corner)];
+  const { at } = sideOf(dr, side);
+  const [b, eye, mount] = [at(barBushing), at(barEye), at(linkMount)];
+  return [
+    ...stub(dr, side, barBushing, 7 * big),
+    { d: line(b, mix(b, eye, 0.35), eye), kind: 'ink', width: 6 * big },
+    { d: rect(b[0], b[1], 18 * big, 25 * big, 4), kind: 'rubber' },
+    { d: rect(b[0], b[1], 9 * big, 30 * big, 2), kind: 'part' },
+    { d: line(mount, eye), kind: 'link', width: (stack ? 4 : 5) * big, side },
+    ...linkEnds(dr, mount, eye),
+  ];
 }
 
-/** The strokes of an axle from its stored points, both sides or one. Drawn back to front. */
-export function drawAxle(axle: AxleSpec, l: PlateLayout, sides: readonly Side[]): Shape[] {
+/** The strokes of an axle from its stored points, the sides its layout shows. Drawn back to front. */
+export function drawAxle(axle: AxleSpec, l: PlateLayout): Shape[] {
   const dr: Draft = {
     axle,
     l,
-    sides,
     p: rearView(axle.points),
     drawing: layoutOf(axle).drawing,
-    big: Math.min(1.6, Math.max(1, l.pxPerMm / 0.2)),
-    centre: sides.length === 2 ? (l.x('left', 0) + l.x('right', 0)) / 2 : undefined,
+    big: Math.min(1.5, Math.max(0.9, l.pxPerMm / 0.34)),
   };
-  const side = (s: Side) => [...wheel(dr, s), ...springAndDamper(dr, s), ...armsAndKnuckle(dr, s), ...wheelNuts(dr, s)];
-  return [...frame(dr), ...crossMember(dr), ...steeringRack(dr), ...sides.flatMap(side), ...barAndLinks(dr)];
+  const side = (s: Side) => [
+    ground(dr, s),
+    ...crossMember(dr, s),
+    ...steeringRack(dr, s),
+    ...wheel(dr, s),
+    ...springAndDamper(dr, s),
+    ...armsAndKnuckle(dr, s),
+    ...wheelNuts(dr, s),
+    ...barAndLinks(dr, s),
+  ];
+  return l.sides.flatMap(side);
+}
+
+/** The corner from its side, true to scale: what lies fore and aft of the hub. */
+export function drawSide(axle: AxleSpec, l: PlateLayout, side: Side): Shape[] {
+  const v = l.sideView;
+  if (!v) return [];
+  const p = axle.points;
+  const at = (q: HardPoint): Point => [v.x(q.at[0]), v.y(q.at[2])];
+  const big = Math.min(1.5, Math.max(0.9, l.pxPerMm / 0.34));
+  const layout = layoutOf(axle);
+  const hub = at(p.hub);
+  const circle = (c: Point, r: number) =>
+    `M${n(c[0] - r)} ${n(c[1])}a${n(r)} ${n(r)} 0 1 0 ${n(2 * r)} 0a${n(r)} ${n(r)} 0 1 0 ${n(-2 * r)} 0Z`;
+  const r = (axle.tyreDiameterMm / 2) * l.pxPerMm;
+  const [top, foot, st, sf] = [at(p.damperTop), at(p.damperFoot), at(p.springTop), at(p.springFoot)];
+  const bar =
+    p.barBushing && p.barEye && p.linkMount
+      ? ([
+          { d: line(at(p.barBushing), mix(at(p.barBushing), at(p.barEye), 0.5), at(p.barEye)), kind: 'ink', width: 6 * big },
+          { d: rect(...at(p.barBushing), 22 * big, 22 * big, 6), kind: 'rubber' },
+          { d: circle(at(p.barBushing), 6 * big), kind: 'part' },
+          { d: line(at(p.linkMount), at(p.barEye)), kind: 'link', width: 5 * big, side },
+          ...linkEnds({ axle, l, p: rearView(axle.points), drawing: layout.drawing, big }, at(p.linkMount), at(p.barEye)),
+        ] satisfies Shape[])
+      : [];
+  return [
+    { d: `M${n(v.left + 10)} ${n(v.y(0) + 1)}H${n(v.left + v.width - 10)}`, kind: 'fine' },
+    { d: circle(hub, r), kind: 'hidden' },
+    { d: circle(hub, r * RIM), kind: 'hidden' },
+    // The arm from its bushing to the knuckle; seen from the side it may be all but a point.
+    { d: line(at(p.armInner), at(p.armOuter)), kind: 'tube', width: layout.drawing.armWidthPx * big },
+    ...(p.upperInner && p.upperOuter
+      ? [{ d: line(at(p.upperInner), at(p.upperOuter)), kind: 'tube' as const, width: 10 * big }]
+      : []),
+    ...coil(st, sf, 16 * big),
+    { d: line(top, mix(top, foot, 0.5)), kind: 'ink', width: 3 },
+    { d: line(mix(top, foot, 0.42), foot), kind: 'tube', width: 11 * big },
+    {
+      d: poly(
+        [hub[0] - 9, hub[1] - 22],
+        [hub[0] + 9, hub[1] - 22],
+        [at(p.armOuter)[0] + 7, at(p.armOuter)[1]],
+        [at(p.armOuter)[0] - 7, at(p.armOuter)[1]],
+      ),
+      kind: 'part',
+    },
+    { d: circle(hub, 10 * big), kind: 'part' },
+    ...(p.rackEnd && p.tieRodOuter ? [{ d: line(at(p.rackEnd), at(p.tieRodOuter)), kind: 'ink' as const, width: 4 }] : []),
+    ...bar,
+  ];
 }

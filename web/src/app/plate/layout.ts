@@ -1,6 +1,7 @@
 import {
   jointId,
   jointKinds,
+  JOINT_SPECS,
   jointPoint,
   SIDES,
   type AxleEnd,
@@ -13,150 +14,309 @@ import {
 /** A place on the plate, px, or in the half axle seen from behind, mm. */
 export type Point = readonly [number, number];
 
-export interface PlateRow {
+/** One half of a rung of the ladder: a joint of one side, its target and where it stands on the drawing. */
+export interface PlateCell {
   readonly joint: JointId;
   readonly kind: JointKind;
   readonly side: Side;
-  /** Top of its label, px. */
+  /** Its target on the ladder, px. */
+  readonly x: number;
   readonly y: number;
+  readonly width: number;
   readonly height: number;
-  /** Which edge of the plate the label stands at. */
-  readonly edge: 'left' | 'right';
   /** The joint itself, px. */
   readonly at: Point;
-  /** Leader from label to joint: two straight pieces. */
-  readonly leader: readonly Point[];
+  /** From the ladder to the joint, straight. */
+  readonly leader: readonly [Point, Point];
+}
+
+/** A rung: the joint's name once, for both sides. */
+export interface PlateRow {
+  readonly kind: JointKind;
+  readonly y: number;
+  readonly height: number;
+}
+
+/** The corner seen from its side: forward is to the left at the left corner, to the right at the right one. */
+export interface SideView {
+  readonly x: (xMm: number) => number;
+  readonly y: (zMm: number) => number;
+  readonly left: number;
+  readonly width: number;
 }
 
 export interface PlateLayout {
   readonly rows: readonly PlateRow[];
+  readonly cells: readonly PlateCell[];
+  readonly ladder: { readonly x: number; readonly width: number };
+  /** The sides that are drawn. */
+  readonly sides: readonly Side[];
   /** From millimetres of the half axle to px. */
   readonly x: (side: Side, yMm: number) => number;
   readonly y: (zMm: number) => number;
   readonly pxPerMm: number;
-  /** How many times larger heights are drawn than widths. */
+  /** How many times larger heights are drawn than widths: 1 where it is true to scale. */
   readonly stretch: number;
-  readonly labelWidth: number;
+  /** Where the axle's middle is broken off, mm outward. */
+  readonly cutMm: number;
+  /** Which of the two nuts in section carries the mark: the one its leader reaches without running over the tyre. */
+  readonly nut: 1 | -1;
+  readonly sideView?: SideView;
 }
 
-export const LABEL_WIDTH = 158;
-const TOP = 64;
-const BOTTOM = 22;
+/** Room of the title above, and of the legend below, px. */
+const TOP = 46;
+const BOTTOM = 4;
+/** The ladder takes this share of the plate, within these bounds, px: two halves that a glove hits. */
+const LADDER = { share: 0.36, least: 248, most: 340 } as const;
+/** Half a ladder, where one corner is looked at. */
+const HALF = 156;
+/** A rung is never higher: the eye should not jump. */
+const MOST_RUNG = 76;
+/** And lower where it stands beside a drawing true to scale. */
+const TURNED_RUNG = 44;
 /** More than this and the axle no longer looks like one. */
-const MOST_STRETCH = 2.7;
+const MOST_STRETCH = 1.8;
+/** Outside the outermost and inside the innermost point something is still drawn, mm. */
+const MARGIN = { outer: 38, inner: 44 } as const;
+/** How far a coil reaches from its line, mm. */
+const COIL = 34;
 
 const crosses = (a: Point, b: Point, c: Point, d: Point): boolean => {
   const turn = (p: Point, q: Point, r: Point) => Math.sign((q[0] - p[0]) * (r[1] - p[1]) - (q[1] - p[1]) * (r[0] - p[0]));
-  return turn(a, b, c) !== turn(a, b, d) && turn(c, d, a) !== turn(c, d, b);
+  return turn(a, b, c) * turn(a, b, d) < 0 && turn(c, d, a) * turn(c, d, b) < 0;
 };
-const nearness = (p: Point, a: Point, b: Point): number => {
+/** How near a straight leader passes a point. */
+export const nearness = (p: Point, a: Point, b: Point): number => {
   const dx = b[0] - a[0];
   const dy = b[1] - a[1];
   const t = Math.max(0, Math.min(1, ((p[0] - a[0]) * dx + (p[1] - a[1]) * dy) / (dx * dx + dy * dy || 1)));
   return Math.hypot(p[0] - a[0] - t * dx, p[1] - a[1] - t * dy);
 };
+/** Marks of points in one place stand so far apart, px. */
+const APART = 20;
+/** How far a leader keeps from another joint's mark, px. */
+const CLEAR = 9;
 
 /**
- * Puts labels in the order that keeps leaders apart: by height first, then neighbours are swapped while
- * that lessens crossings and leaders that run through another joint.
+ * Puts the rungs in the order that keeps leaders apart: first the order of the least summed length, in which no
+ * two straight leaders cross (triangle inequality: crossed ones change places and get shorter); from there what
+ * passes fewer other joints and no wheel face, as long as nothing crosses.
  */
-export function orderLabels(at: readonly Point[], elbow: (slot: number) => Point): number[] {
+export function orderRungs(at: readonly Point[], port: (slot: number) => Point, faces: readonly Face[] = []): number[] {
   const order = at.map((_, i) => i).sort((a, b) => at[a]![1] - at[b]![1] || at[a]![0] - at[b]![0]);
-  const cost = (o: readonly number[]): number => {
+  const length = (o: readonly number[]): number =>
+    o.reduce((sum, k, i) => sum + Math.hypot(port(i)[0] - at[k]![0], port(i)[1] - at[k]![1]), 0);
+  const crowded = (o: readonly number[]): number => {
     let sum = 0;
     for (let i = 0; i < o.length; i++) {
-      const from = elbow(i);
-      const to = at[o[i]!]!;
-      for (let k = i + 1; k < o.length; k++) if (crosses(from, to, elbow(k), at[o[k]!]!)) sum += 10;
-      for (const other of o) if (other !== o[i] && nearness(at[other]!, from, to) < 9) sum += 4;
-      sum += Math.abs(from[1] - to[1]) / 400;
+      const [from, to] = [port(i), at[o[i]!]!];
+      for (let k = i + 1; k < o.length; k++) if (crosses(from, to, port(k), at[o[k]!]!)) sum += 1e7;
+      for (const f of faces) if (runsOver(from, to, f)) sum += 1e5;
+      for (const other of o) if (other !== o[i]) sum += Math.max(0, CLEAR - nearness(at[other]!, from, to)) * 1e3;
     }
-    return sum;
+    return sum + length(o);
   };
-  let best = cost(order);
-  for (let again = true, guard = 0; again && guard < 30; guard++) {
-    again = false;
-    for (let gap = 1; gap <= 3; gap++) {
-      for (let i = 0; i + gap < order.length; i++) {
-        [order[i], order[i + gap]] = [order[i + gap]!, order[i]!];
-        const c = cost(order);
-        if (c < best - 1e-9) {
-          best = c;
-          again = true;
-        } else [order[i], order[i + gap]] = [order[i + gap]!, order[i]!];
-      }
-    }
-  }
+  for (const cost of [length, crowded]) improve(order, cost);
   return order;
 }
 
+/** A tyre in section, px: nothing is led across it. */
+export interface Face {
+  readonly left: number;
+  readonly right: number;
+  readonly top: number;
+  readonly bottom: number;
+}
+/** Whether a straight leader runs over a face: it starts or ends in it, or crosses one of its diagonals. */
+export function runsOver(a: Point, b: Point, f: Face): boolean {
+  const inside = (p: Point) => p[0] > f.left && p[0] < f.right && p[1] > f.top && p[1] < f.bottom;
+  return (
+    inside(a) ||
+    inside(b) ||
+    crosses(a, b, [f.left, f.top], [f.right, f.bottom]) ||
+    crosses(a, b, [f.left, f.bottom], [f.right, f.top])
+  );
+}
+
+/** Changes two places, or moves one among the others, as long as that lessens the cost. */
+function improve(order: number[], cost: (o: readonly number[]) => number): void {
+  let best = cost(order);
+  const keep = (tried: number[]): boolean => {
+    const c = cost(tried);
+    if (c >= best - 1e-9) return false;
+    best = c;
+    order.splice(0, order.length, ...tried);
+    return true;
+  };
+  for (let again = true, guard = 0; again && guard < 60; guard++) {
+    again = false;
+    for (let i = 0; i < order.length; i++)
+      for (let k = 0; k < order.length; k++) {
+        if (i === k) continue;
+        const changed = [...order];
+        [changed[i], changed[k]] = [changed[k]!, changed[i]!];
+        const moved = [...order];
+        moved.splice(k, 0, ...moved.splice(i, 1));
+        again = keep(changed) || keep(moved) || again;
+      }
+  }
+}
+
+/** The bounds of half an axle, mm: outward from the break to behind the tyre, up to the highest point. */
+function bounds(axle: AxleSpec): { inner: number; outer: number; top: number } {
+  const points = Object.values(axle.points).filter((p) => p !== undefined);
+  return {
+    // A coil is drawn about its line.
+    inner:
+      Math.min(...points.map((p) => p.at[1]), axle.points.springTop.at[1] - COIL, axle.points.springFoot.at[1] - COIL) -
+      MARGIN.inner,
+    outer: axle.trackMm / 2 + axle.tyreWidthMm / 2 + MARGIN.outer,
+    top: Math.max(...points.map((p) => p.at[2]), axle.tyreDiameterMm) + MARGIN.inner,
+  };
+}
+
+/** A rim is usually so much of its tyre's height (common practice, no source): drawn, never measured from. */
+export const RIM = 0.64;
+
+/** The tyre of a side in section, above and below its rim, px. */
+export function facesOf(axle: AxleSpec, side: Side, x: (side: Side, yMm: number) => number, y: (zMm: number) => number): Face[] {
+  const [a, b] = [x(side, axle.trackMm / 2 - axle.tyreWidthMm / 2), x(side, axle.trackMm / 2 + axle.tyreWidthMm / 2)];
+  const d = axle.tyreDiameterMm;
+  const band = (d / 2) * (1 - RIM);
+  const face = (low: number, high: number): Face => ({
+    left: Math.min(a, b),
+    right: Math.max(a, b),
+    top: y(high),
+    bottom: y(low),
+  });
+  return [face(d - band, d), face(0, band)];
+}
+
+/** What the ladder needs: every rung as high as a glove, px. */
+export const leastHeight = (axle: AxleSpec): number => TOP + jointKinds(axle).length * 44 + BOTTOM;
+
+/** How the plate is divided: both corners beside the ladder, one, or one turned true to scale. */
+export type PlateMode = { readonly kind: 'both' } | { readonly kind: 'one' | 'turned'; readonly side: Side };
+
 /**
- * Lays an axle out in a box seen from behind: left is the left side. With a corner chosen only that
- * side is drawn, larger, its labels in two columns.
+ * Lays an axle out in a box seen from behind: left is the left side. The middle is left out; the ladder stands
+ * there, a rung for each joint. Turned to a corner it is true to scale, from behind at one side of the ladder
+ * and from the side at the other, the ladder where the vehicle's middle is.
  */
-export function layoutPlate(
-  end: AxleEnd,
-  axle: AxleSpec,
-  width: number,
-  height: number,
-  corner: Side | null = null,
-): PlateLayout {
-  const kinds = jointKinds(axle);
-  // A phone has room for one corner and one column of labels.
-  const narrow = width < 480;
-  const label = LABEL_WIDTH;
-  const halfMm = axle.trackMm / 2 + axle.tyreWidthMm * 0.75;
-  const topMm = Math.max(...Object.values(axle.points).map((p) => p?.at[2] ?? 0), axle.tyreDiameterMm) + 40;
-  const roomX = width - (narrow ? 1 : 2) * label - 24;
+export function layoutPlate(end: AxleEnd, axle: AxleSpec, width: number, height: number, mode: PlateMode): PlateLayout {
+  const b = bounds(axle);
+  const sides = mode.kind === 'both' ? SIDES : [mode.side];
   const roomY = height - TOP - BOTTOM;
-  const pxPerMm = corner ? roomX / (halfMm + 60) : roomX / (2 * halfMm);
-  const stretch = Math.min(corner && !narrow ? 1.35 : MOST_STRETCH, roomY / (topMm * pxPerMm));
-  const drawn = topMm * pxPerMm * stretch;
+  const ladderWidth =
+    mode.kind === 'both' ? Math.round(Math.max(LADDER.least, Math.min(LADDER.most, width * LADDER.share))) : HALF;
+  const view =
+    mode.kind === 'both' ? (width - ladderWidth) / 2 : mode.kind === 'one' ? width - ladderWidth : (width - ladderWidth) / 2;
+  const ladderX = mode.kind === 'one' ? (mode.side === 'left' ? view : 0) : (width - ladderWidth) / 2;
+  // Turned, the side view must fit as well: what of the corner lies fore and aft.
+  const long = sideBounds(axle);
+  const across = view / (b.outer - b.inner);
+  const pxPerMm = mode.kind === 'turned' ? Math.min(across, (view - 12) / (long.fore - long.aft), roomY / b.top) : across;
+  const stretch = mode.kind === 'turned' ? 1 : Math.max(1, Math.min(MOST_STRETCH, roomY / (b.top * pxPerMm)));
+  const drawn = b.top * pxPerMm * stretch;
   // The ground stands low, but a small axle is not left at the bottom of an empty plate.
-  const ground = height - BOTTOM - Math.max(0, (roomY - drawn) * 0.35);
-  const middle = corner
-    ? corner === 'left'
-      ? label + 12 + (halfMm + 20) * pxPerMm
-      : width - label - 12 - (halfMm + 20) * pxPerMm
-    : width / 2;
-  const x = (side: Side, yMm: number) => middle + (side === 'left' ? -1 : 1) * yMm * pxPerMm;
+  const ground = height - BOTTOM - Math.max(0, roomY - drawn) * 0.45;
+  const edge = { left: ladderX, right: ladderX + ladderWidth };
+  const x = (side: Side, yMm: number) =>
+    side === 'left' ? edge.left - (yMm - b.inner) * pxPerMm : edge.right + (yMm - b.inner) * pxPerMm;
   const y = (zMm: number) => ground - zMm * pxPerMm * stretch;
 
-  const rows: PlateRow[] = [];
-  const column = (side: Side, edge: 'left' | 'right', list: readonly JointKind[]) => {
-    const slot = roomY / list.length;
-    const rowHeight = Math.min(corner && !narrow ? 84 : 76, slot);
-    const top = TOP + (roomY - rowHeight * list.length) / 2;
-    const at = list.map((k): Point => {
-      const p = jointPoint(axle, k);
-      return [x(side, p[0]), y(p[1])];
-    });
-    const from = (i: number): Point => [edge === 'left' ? label + 4 : width - label - 4, top + (i + 0.5) * rowHeight];
-    orderLabels(at, (i) => from(i)).forEach((k, i) => {
-      const start = from(i);
-      const elbow: Point = [start[0] + (edge === 'left' ? 12 : -12), start[1]];
-      rows.push({
-        joint: jointId(end, side, list[k]!),
-        kind: list[k]!,
-        side,
-        y: top + i * rowHeight,
-        height: rowHeight,
-        edge,
-        at: at[k]!,
-        leader: [[start[0] - (edge === 'left' ? 8 : -8), start[1]], elbow, at[k]!],
-      });
-    });
-  };
-  if (corner && narrow) {
-    column(corner, corner, kinds);
-  } else if (corner) {
-    // The outer half of the joints at the outer edge, the inner half at the other.
-    const byReach = [...kinds].sort((a, b) => jointPoint(axle, b)[0] - jointPoint(axle, a)[0]);
-    const half = Math.ceil(byReach.length / 2);
-    column(corner, corner, byReach.slice(0, half));
-    column(corner, corner === 'left' ? 'right' : 'left', byReach.slice(half));
-  } else {
-    for (const side of SIDES) column(side, side, kinds);
+  const kinds = jointKinds(axle);
+  // Turned, the drawing is smaller than the plate: the ladder keeps close to it.
+  const rung = mode.kind === 'turned' ? Math.min(TURNED_RUNG, roomY / kinds.length) : Math.min(MOST_RUNG, roomY / kinds.length);
+  const spare = roomY - rung * kinds.length;
+  const tops = mode.kind === 'turned' ? [0.5, 0, 1, 0.25, 0.75].map((t) => TOP + spare * t) : [TOP + spare / 2];
+  const lead = sides[0]!;
+  // Points that nobody has told apart yet stand below one another, so that each can be touched.
+  const down = new Map<JointKind, number>();
+  for (const k of kinds) {
+    const p = onDrawing(axle, k);
+    const same = [...down.keys()].filter((o) => Math.hypot(onDrawing(axle, o)[0] - p[0], onDrawing(axle, o)[1] - p[1]) < 1);
+    down.set(k, same.length * APART);
   }
-  return { rows, x, y, pxPerMm, stretch, labelWidth: label };
+  const place = (side: Side, k: JointKind, nut: 1 | -1): Point => {
+    const p = onDrawing(axle, k, nut);
+    return [x(side, p[0]), y(p[1]) + down.get(k)!];
+  };
+  const port = (side: Side, slot: number, top: number): Point => [edge[side], top + (slot + 0.5) * rung];
+  const faces = facesOf(axle, lead, x, y);
+  // Both sides are mirror images, so one order serves both.
+  const ways = tops.flatMap((top) =>
+    ([1, -1] as const).map((nut) => {
+      const at = kinds.map((k) => place(lead, k, nut));
+      const order = orderRungs(at, (slot) => port(lead, slot, top), faces);
+      const over = order.filter((k, i) => faces.some((f) => runsOver(port(lead, i, top), at[k]!, f))).length;
+      return { top, nut, order: order.map((k) => kinds[k]!), over };
+    }),
+  );
+  const { top, nut, order } = ways.reduce((best, w) => (w.over < best.over ? w : best));
+  const at = (side: Side, k: JointKind): Point => place(side, k, nut);
+  const half = mode.kind === 'both' ? ladderWidth / 2 : ladderWidth;
+  const cells = sides.flatMap((side) =>
+    order.map((kind, i): PlateCell => ({
+      joint: jointId(end, side, kind),
+      kind,
+      side,
+      x: side === 'right' && mode.kind === 'both' ? ladderX + half : ladderX,
+      y: top + i * rung,
+      width: half,
+      height: rung,
+      at: at(side, kind),
+      leader: [port(side, i, top), at(side, kind)],
+    })),
+  );
+  return {
+    rows: order.map((kind, i) => ({ kind, y: top + i * rung, height: rung })),
+    cells,
+    ladder: { x: ladderX, width: ladderWidth },
+    sides,
+    x,
+    y,
+    pxPerMm,
+    stretch,
+    cutMm: b.inner,
+    nut,
+    ...(mode.kind === 'turned'
+      ? { sideView: sideViewOf(mode.side, mode.side === 'left' ? edge.right : 0, view, long, pxPerMm, y) }
+      : {}),
+  };
 }
+
+/**
+ * Where a joint's mark stands, mm outward and up: the nuts on the outer face of the rim's disc, as the section shows it.
+ * @param nut the upper or the lower one of the two that the section shows
+ */
+export function onDrawing(axle: AxleSpec, kind: JointKind, nut: 1 | -1 = 1): Point {
+  const [out, up] = jointPoint(axle, kind);
+  return kind === 'wheel-nuts' ? [axle.trackMm / 2 + axle.tyreWidthMm * 0.3 + 18, axle.points.hub.at[2] + 52 * nut] : [out, up];
+}
+
+/** What of a corner lies fore and aft of its hub, mm: the tyre, or whatever reaches further. */
+function sideBounds(axle: AxleSpec): { fore: number; aft: number } {
+  const xs = Object.values(axle.points).flatMap((p) => (p ? [p.at[0]] : []));
+  const hub = axle.points.hub.at[0];
+  const r = axle.tyreDiameterMm / 2;
+  return { fore: Math.max(hub + r, ...xs) + MARGIN.inner, aft: Math.min(hub - r, ...xs) - MARGIN.inner };
+}
+
+function sideViewOf(
+  side: Side,
+  left: number,
+  width: number,
+  long: { fore: number; aft: number },
+  pxPerMm: number,
+  y: (zMm: number) => number,
+): SideView {
+  const middle = left + width / 2;
+  const mid = (long.fore + long.aft) / 2;
+  const dir = side === 'left' ? -1 : 1;
+  return { x: (xMm) => middle + dir * (xMm - mid) * pxPerMm, y, left, width };
+}
+
+/** Where a joint stands in three dimensions, mm, for the side view. */
+export const placeOf = (axle: AxleSpec, kind: JointKind): readonly [number, number, number] => JOINT_SPECS[kind].place(axle);

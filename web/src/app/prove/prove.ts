@@ -102,7 +102,8 @@ export class Prove {
     void this.records.setRecheck(this.store);
   }
   protected setAlignment(state: 'done' | 'booked'): void {
-    void this.store.write('alignment', { state, note: '' });
+    // Tapped twice it is one line on the tape.
+    if (this.s().alignment?.body.state !== state) void this.store.write('alignment', { state, note: '' });
   }
   protected async handBack(): Promise<void> {
     const from = this.s().distanceKm;

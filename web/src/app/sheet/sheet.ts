@@ -270,8 +270,8 @@ const NAMES: Record<Station, string> = {
         gap: 0;
       }
       .plate {
-        height: calc(100dvh - 230px);
-        min-height: 660px;
+        height: calc(100dvh - 244px);
+        min-height: max-content;
       }
     }
     @media print {

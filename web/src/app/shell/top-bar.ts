@@ -69,7 +69,7 @@ import { Overlays } from './overlays';
           (click)="openTape.emit()"
           data-testid="tape-key"
         >
-          tape <span class="key" aria-hidden="true">L</span>
+          tape <span class="key hidden md:inline" aria-hidden="true">L</span>
         </button>
       }
     </header>

@@ -146,7 +146,7 @@ test('keys: stations, joints, axles, tape, pocket, find, units; none fires while
   await expect(
     page
       .getByRole('dialog')
-      .getByText(/bushing \d+ (rubber|polyurethane)/)
+      .getByText(/(rubber|polyurethane) for a \d+ bar/)
       .first(),
   ).toBeVisible();
   await page.getByTestId('find-box').fill('sch 12');
@@ -187,7 +187,7 @@ test('a planned replacement says why it is here, then settles; one side needs a 
   await page.getByTestId('choose').first().click();
   await expect(page.getByTestId('choice')).toContainText('one side: the right one is two months old');
   await page.getByTestId('decline').click();
-  await expect(page.getByTestId('settle-error')).toContainText('needs the warning');
+  await expect(page.getByTestId('settle-error')).toContainText('a no needs the one');
   await page.getByTestId('answer-warning').fill('it will knock by spring');
   await page.getByTestId('decline').click();
   await enterPin(page);

@@ -241,7 +241,7 @@ test('a vehicle typed in by hand goes through all five stations and is handed ba
   await page.reload();
   await page.getByTestId('handback-km').fill('12');
   await page.getByTestId('hand-back').click();
-  await expect(page.getByText(/The distance must be between 98.000 and 98.500 km/)).toBeVisible();
+  await expect(page.getByText(/The distance must be between 98.000 km and 98.500 km/)).toBeVisible();
   await page.getByTestId('handback-km').fill('98003');
   await page.getByTestId('hand-back').click();
   // The PIN given for the yes may still stand; otherwise it is asked again.

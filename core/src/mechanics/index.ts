@@ -1,1 +1,3 @@
 export * from './linkage';
+export * from './wheel';
+export * from './corner';

@@ -1,3 +1,4 @@
+export * from './solve';
 export * from './vec3';
 export * from './cholesky';
 export * from './chance';

@@ -9,6 +9,8 @@ export const doubleArm: Layout = {
   upperArm: true,
   carriedBy: ['front', 'rear'],
   jointedShafts: true,
+  moves: 'two arms',
+  mountOn: 'arm',
   drawing: { crossMember: 'subframe', arm: 'across', armWidthPx: 12, spring: 'round damper' },
   usualPoints({ trackMm, tyreDiameterMm, bar }) {
     const [t, r] = [trackMm / 2, tyreDiameterMm / 2];

@@ -34,6 +34,10 @@ export interface Layout {
   readonly carriedBy: readonly ('front' | 'rear')[] | 'beam';
   /** Its wheels are driven, where they are, by shafts with joints. */
   readonly jointedShafts: boolean;
+  /** How the wheel moves: on a knuckle held by a strut or two arms, on one arm, on a beam or with the axle. */
+  readonly moves: 'strut' | 'two arms' | 'one arm' | 'beam' | 'axle';
+  /** What carries the link where it does not meet the bar; a bar on the axle has it on the body. */
+  readonly mountOn: 'knuckle' | 'arm' | 'body';
   readonly drawing: {
     readonly crossMember: CrossMember | null;
     /** How the arm is seen from behind: across to the knuckle, short and trailing, or only where it meets the axle. */

@@ -10,6 +10,8 @@ export const solidAxle: Layout = {
   upperArm: false,
   carriedBy: ['front', 'rear'],
   jointedShafts: false,
+  moves: 'axle',
+  mountOn: 'body',
   drawing: { crossMember: 'axle tube', arm: 'along', armWidthPx: 9, spring: 'beside damper' },
   usualPoints({ trackMm, tyreDiameterMm, bar }) {
     const [t, r] = [trackMm / 2, tyreDiameterMm / 2];

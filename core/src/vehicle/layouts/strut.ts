@@ -9,6 +9,8 @@ export const strut: Layout = {
   upperArm: false,
   carriedBy: ['front', 'rear'],
   jointedShafts: true,
+  moves: 'strut',
+  mountOn: 'knuckle',
   drawing: { crossMember: 'subframe', arm: 'across', armWidthPx: 12, spring: 'on strut' },
   usualPoints({ trackMm, tyreDiameterMm, bar }) {
     const [t, r] = [trackMm / 2, tyreDiameterMm / 2];

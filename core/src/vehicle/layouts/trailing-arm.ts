@@ -10,6 +10,8 @@ export const trailingArm: Layout = {
   // Its bushings are at the front end only.
   carriedBy: ['front'],
   jointedShafts: true,
+  moves: 'one arm',
+  mountOn: 'arm',
   drawing: { crossMember: null, arm: 'trailing', armWidthPx: 12, spring: 'beside damper' },
   usualPoints({ trackMm, tyreDiameterMm, bar }) {
     const [t, r] = [trackMm / 2, tyreDiameterMm / 2];

@@ -9,6 +9,8 @@ export const twistBeam: Layout = {
   upperArm: false,
   carriedBy: 'beam',
   jointedShafts: true,
+  moves: 'beam',
+  mountOn: 'body',
   drawing: { crossMember: 'twist beam', arm: 'trailing', armWidthPx: 14, spring: 'beside damper' },
   usualPoints({ trackMm, tyreDiameterMm }) {
     const [t, r] = [trackMm / 2, tyreDiameterMm / 2];

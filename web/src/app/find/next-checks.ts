@@ -64,7 +64,7 @@ import { Records } from '../job/records';
       <ul>
         @for (c of checks(); track c.id) {
           <li class="rule flex min-h-14 items-center gap-3 py-1">
-            <button type="button" class="min-w-0 flex-1 text-left" (click)="openCheck(c)">
+            <button type="button" class="min-h-11 min-w-0 flex-1 text-left" (click)="openCheck(c)">
               <span class="block font-semibold">{{ bothSides(c) }}</span>
               <span class="soft block truncate text-sm">{{ names(c) }} · {{ c.minutes }} min a side</span>
             </button>
@@ -73,7 +73,7 @@ import { Records } from '../job/records';
         }
         @for (c of others(); track c.id) {
           <li class="rule flex min-h-14 items-center gap-3 py-1">
-            <button type="button" class="min-w-0 flex-1 text-left" (click)="store.elsewhere.set(c.id)">
+            <button type="button" class="min-h-11 min-w-0 flex-1 text-left" (click)="store.elsewhere.set(c.id)">
               <span class="block font-semibold">{{ c.title }}</span>
               <span class="soft block truncate text-sm">{{ found(c) }} · {{ c.minutes }} min</span>
             </button>

@@ -10,8 +10,11 @@ import {
   signal,
 } from '@angular/core';
 import {
+  attempt,
+  cornerAt,
   fixed,
   jointName,
+  layoutOf,
   SIDES,
   type AxleEnd,
   type AxleSpec,
@@ -20,12 +23,13 @@ import {
   type JointId,
   type JointKind,
   type JointView,
+  type PointName,
   type Side,
 } from '@ash-knot/core';
 import { GapMark } from './gap-mark';
 import { drawCheck, type CheckMark } from './check-drawing';
 import { drawAxle, drawSide } from './drawing';
-import { layoutPlate, leastHeight, placeOf, type PlateCell, type PlateMode, type Point } from './layout';
+import { layoutPlate, leastHeight, onDrawing, placeOf, type PlateCell, type PlateMode, type Point } from './layout';
 import { Units } from '../session/units';
 
 const LEGEND: readonly (CheckMark & { readonly words: string })[] = [
@@ -34,6 +38,9 @@ const LEGEND: readonly (CheckMark & { readonly words: string })[] = [
   { kind: 'look', d: 'M3 10a10 9 0 0 1 20 0', words: 'look' },
   { kind: 'moves', d: 'M1 6h24', words: 'moves so when worn' },
 ];
+
+/** How far a wheel is lifted and let down on the drawing, mm: about what springs allow (common practice, no source). */
+const MOST_TRAVEL_MM = 90;
 
 /** The axle of this vehicle, drawn from its stored dimensions. Every joint is a target that shows its state. */
 @Component({
@@ -44,6 +51,9 @@ const LEGEND: readonly (CheckMark & { readonly words: string })[] = [
     class: 'block relative overflow-hidden bg-ash-200 h-full',
     '[style.min-height.px]': 'least()',
     '(click)': 'pick($event)',
+    '(pointerdown)': 'down($event)',
+    '(pointermove)': 'move($event)',
+    '[class.touch-none]': 'turned()',
   },
   template: `
     <div class="absolute inset-x-0 top-0 z-10 flex h-11 items-center gap-3 px-4">
@@ -161,9 +171,43 @@ const LEGEND: readonly (CheckMark & { readonly words: string })[] = [
     }
 
     @if (layout().sideView; as v) {
-      <p class="view" [style.left.px]="v.left" [style.width.px]="v.width" [style.top.px]="v.y(0) + 8" aria-hidden="true">
+      <p class="view" [style.left.px]="v.left" [style.width.px]="v.width" aria-hidden="true">
         {{ corner() === 'left' ? '← forward, from its side' : 'from its side, forward →' }}
       </p>
+    }
+
+    @if (turned() && layout().sideView; as v) {
+      <div
+        class="moves"
+        [style.left.px]="corner() === 'left' ? 0 : v.left + v.width + layout().ladder.width"
+        [style.width.px]="v.width"
+      >
+        <label class="flex h-11 items-center gap-3 px-4 text-sm">
+          <span class="soft whitespace-nowrap">Wheel</span>
+          <input
+            type="range"
+            class="h-11 min-w-0 flex-1 accent-ink"
+            [min]="-mostMm"
+            [max]="mostMm"
+            step="1"
+            [value]="travel()"
+            #lever
+            (input)="lift(+lever.value)"
+            aria-label="Wheel travel, mm"
+            data-testid="travel"
+          />
+        </label>
+      </div>
+      <div class="moves" [style.left.px]="v.left" [style.width.px]="v.width">
+        <p class="px-3 text-center text-[13px]" [class.wrong]="limit()" aria-live="polite" data-testid="motion">
+          {{ limit() || motion() }}
+        </p>
+        @if (joined()) {
+          <button type="button" class="link w-full text-sm" [attr.aria-pressed]="apart()" (click)="apart.set(!apart())">
+            {{ apart() ? 'the other wheel goes the other way' : 'both wheels together' }}
+          </button>
+        }
+      </div>
     }
 
     <div class="ladder" [style.left.px]="layout().ladder.x" [style.width.px]="layout().ladder.width">
@@ -277,8 +321,14 @@ const LEGEND: readonly (CheckMark & { readonly words: string })[] = [
       position: static;
       font-size: 13px;
     }
+    .moves {
+      position: absolute;
+      bottom: 4px;
+      min-height: 44px;
+    }
     .view {
       position: absolute;
+      top: 48px;
       padding: 0 12px;
       font-size: 13px;
       color: var(--color-bark-soft);
@@ -412,9 +462,60 @@ export class AxlePlate {
     return side ? { kind: this.narrow() ? 'one' : 'turned', side } : { kind: 'both' };
   });
   protected readonly layout = computed(() => layoutPlate(this.end(), this.axle(), this.width(), this.height(), this.mode()));
+  // --- it moves ---------------------------------------------------------------
+  protected readonly mostMm = MOST_TRAVEL_MM;
+  /** How far the wheel of the turned corner is lifted, mm: only drawn, nothing is recorded. */
+  protected readonly travel = signal(0);
+  /** What the other wheel does: the same, or the opposite. */
+  protected readonly apart = signal(false);
+  private readonly moved = computed(() => {
+    if (!this.turned()) return undefined;
+    return attempt(() => cornerAt(this.axle(), this.travel(), this.apart() ? -this.travel() : this.travel()));
+  });
+  /** The axle as it is drawn now: its points moved with the wheel, where they can be. */
+  private readonly shown = computed((): AxleSpec => {
+    const m = this.moved();
+    if (!m?.ok || this.travel() === 0) return this.axle();
+    const points = Object.fromEntries(
+      Object.entries(this.axle().points).map(([name, p]) => [name, p && { ...p, at: m.value.points[name as PointName] ?? p.at }]),
+    );
+    return { ...this.axle(), points: points as AxleSpec['points'] };
+  });
+  /** Both wheels do not matter to each other where each hangs by itself. */
+  protected readonly joined = computed(() => ['beam', 'axle'].includes(layoutOf(this.axle()).moves));
+  protected readonly limit = computed(() => {
+    const m = this.moved();
+    return !m ? '' : m.ok ? (m.value.locked ?? '') : m.error.message;
+  });
+  protected readonly motion = computed(() => {
+    const m = this.moved();
+    const bar = m?.ok ? m.value.bar : undefined;
+    const wheel = `Wheel ${this.travel() > 0 ? '+' : ''}${this.units.sayLength(this.travel(), 0)}`;
+    const turn = bar ? ` · bar’s arm ${fixed((bar.turnRad * 180) / Math.PI, 1)}° · link’s lever ${fixed(bar.lever, 2)}` : '';
+    // Where nobody has measured it, this is how such an axle usually moves, and no more.
+    const usual = Object.values(this.axle().points).some((p) => p?.from === 'usual') ? ' · from usual points, not measured' : '';
+    return `${wheel}${turn}${usual}`.replaceAll('-', '−');
+  });
+  private dragged: { y: number; from: number; moved: boolean } | undefined;
+  protected down(e: PointerEvent): void {
+    if (!this.turned() || (e.target as HTMLElement).closest('button, input, label')) return;
+    this.dragged = { y: e.clientY, from: this.travel(), moved: false };
+  }
+  protected move(e: PointerEvent): void {
+    const d = this.dragged;
+    if (!d || e.buttons === 0) return;
+    const mm = (d.y - e.clientY) / this.layout().pxPerMm;
+    if (Math.abs(mm) < 3 && !d.moved) return;
+    d.moved = true;
+    this.lift(d.from + mm);
+  }
+  protected lift(mm: number): void {
+    this.travel.set(Math.round(Math.max(-MOST_TRAVEL_MM, Math.min(MOST_TRAVEL_MM, mm))));
+  }
+
   protected readonly shapes = computed(() => [
-    ...drawAxle(this.axle(), this.layout()),
-    ...(this.turned() ? drawSide(this.axle(), this.layout(), this.corner()!) : []),
+    ...drawAxle(this.shown(), this.layout()),
+    ...(this.turned() ? drawSide(this.shown(), this.layout(), this.corner()!) : []),
   ]);
   protected readonly scale = computed(() =>
     this.turned()
@@ -446,15 +547,22 @@ export class AxlePlate {
 
   protected turn(side: Side | null): void {
     this.picked.set(side);
+    this.travel.set(0);
   }
-  protected leader({ leader: [a, b] }: PlateCell): string {
+  protected leader(c: PlateCell): string {
+    const [a, b] = [c.leader[0], this.spots(c)[0]!];
     return `M${a[0]} ${a[1]}L${b[0]} ${b[1]}`;
   }
   /** Everywhere a joint is seen: from behind, and turned to its corner from the side as well. */
   protected spots(c: PlateCell): readonly Point[] {
-    const v = this.layout().sideView;
-    const p = placeOf(this.axle(), c.kind);
-    return v ? [c.at, [v.x(p[0]), v.y(p[2])]] : [c.at];
+    const l = this.layout();
+    if (!l.sideView) return [c.at];
+    const behind = onDrawing(this.shown(), c.kind, l.nut);
+    const p = placeOf(this.shown(), c.kind);
+    return [
+      [l.x(c.side, behind[0]), l.y(behind[1])],
+      [l.sideView.x(p[0]), l.sideView.y(p[2])],
+    ];
   }
   protected said(id: JointId): string {
     return this.toTighten().has(id) ? 'to tighten' : this.stateOf(id);
@@ -488,7 +596,11 @@ export class AxlePlate {
   protected pick(e: MouseEvent): void {
     const box = (e.currentTarget as HTMLElement).getBoundingClientRect();
     const [x, y] = [e.clientX - box.left, e.clientY - box.top];
-    if ((e.target as HTMLElement).closest('button')) return;
+    if ((e.target as HTMLElement).closest('button, input, label')) return;
+    // A drag moved the wheel; it was no touch.
+    const drag = this.dragged;
+    this.dragged = undefined;
+    if (drag?.moved) return;
     const near = this.layout()
       .cells.flatMap((c) => this.spots(c).map((at) => ({ c, d: Math.hypot(at[0] - x, at[1] - y) })))
       .sort((a, b) => a.d - b.d)[0];

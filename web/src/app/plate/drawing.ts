@@ -132,7 +132,7 @@ function wheel(dr: Draft, side: Side): Shape[] {
   const mid = axle.trackMm / 2;
   const half = axle.tyreWidthMm / 2;
   const r = axle.tyreDiameterMm / 2;
-  const [inner, hubY] = at([mid - half, r]);
+  const [inner, hubY] = at([mid - half, p.hub[1]]);
   const [outer] = at([mid + half, r]);
   const w = Math.abs(outer - inner);
   const cx = (inner + outer) / 2;

@@ -48,6 +48,9 @@ for (const dialect of ['sway bar', 'anti-roll bar'] as const)
     // What is said of each joint, and what is measured there.
     await openSheet(page, 'HB 0093');
     await goTo(page, 'find');
+    // Every check there is, whether or not the suspects are ranked yet.
+    await page.getByRole('button', { name: 'Every check there is' }).click();
+    await look('every check');
     for (const end of ['front', 'rear']) {
       if (end === 'rear') await page.keyboard.press('f');
       await expect(page.locator(`[data-joint^="${end}.left"]`).first()).toBeVisible();

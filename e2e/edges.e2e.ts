@@ -371,9 +371,6 @@ test('what opens over a sheet takes the focus, keeps it, and gives it back', asy
     ['tape', page.getByTestId('tape-key')],
   ] as const)
     await around(what, opener);
-  // Somebody is told of what is dangerous before anything else moves.
-  await openSheet(page, 'NR 508');
-  await around('told', page.getByTestId('next'));
 });
 
 // Long: three stations searched whole.

@@ -35,7 +35,7 @@ import { Records } from '../job/records';
           <li class="step">
             <span class="mono soft text-lg">1</span>
             <button type="button" class="min-h-14 min-w-0 text-left" (click)="measure(b)">
-              <span class="block leading-tight font-bold">{{ b.title.slice(0, -1) }}</span>
+              <span class="block leading-tight font-bold">{{ session.say(b.title.slice(0, -1)) }}</span>
               <span class="soft block text-[14px] leading-tight">Begun, and not settled. The gauge stands there.</span>
             </button>
             <span class="mono soft text-right text-[15px] whitespace-nowrap">{{ b.time }}</span>
@@ -74,7 +74,7 @@ import { Records } from '../job/records';
         @for (c of others(); track c.id) {
           <li class="rule flex min-h-14 items-center gap-3 py-1">
             <button type="button" class="min-h-11 min-w-0 flex-1 text-left" (click)="store.elsewhere.set(c.id)">
-              <span class="block font-semibold">{{ c.title }}</span>
+              <span class="block font-semibold">{{ session.say(c.title) }}</span>
               <span class="soft block truncate text-sm">{{ found(c) }} · {{ c.minutes }} min</span>
             </button>
             <button type="button" class="btn !min-h-11 text-[15px]" (click)="nothing(c.id)">Nothing there</button>
@@ -96,7 +96,7 @@ import { Records } from '../job/records';
 })
 export class NextChecks {
   protected readonly store = inject(JobStore);
-  private readonly session = inject(Session);
+  protected readonly session = inject(Session);
   private readonly actions = inject(Records);
   private readonly router = inject(Router);
   protected readonly all = signal(false);
@@ -147,7 +147,7 @@ export class NextChecks {
     this.store.select(jointId(this.store.axle(), 'left', c.settles[0]!));
   }
   protected bothSides(c: Check): string {
-    return c.title.replace(' {side}', '');
+    return this.session.say(c.title.replace(' {side}', ''));
   }
   protected names(c: Check): string {
     return c.settles.map((k) => jointName(k, this.session.dialect()).toLowerCase()).join(', ');

@@ -13,6 +13,7 @@ import { Api } from '../state/api';
 import { draft } from '../state/draft';
 import { GaugeInbox } from '../instruments/gauge-inbox';
 import { Session } from '../session/session';
+import { Units } from '../session/units';
 
 /** Joints × people × repeats: how well this gauge and these people agree, and what that means for the limit. */
 @Component({
@@ -111,6 +112,7 @@ export class GaugeStudy {
   private readonly api = inject(Api);
   private readonly session = inject(Session);
   private readonly ask = inject(Ask);
+  private readonly units = inject(Units);
   protected readonly joints = draft('study.joints', '5');
   protected readonly people = draft('study.people', '');
   protected readonly repeats = draft('study.repeats', '2');
@@ -165,7 +167,7 @@ export class GaugeStudy {
   protected readonly result = computed(() => {
     const s = this.shape();
     if (!s.ok || this.missing()) return undefined;
-    return attempt(() => gaugeStudy(this.readings(), s.value.limitMm));
+    return attempt(() => gaugeStudy(this.readings(), s.value.limitMm, this.units.length()));
   });
 
   constructor() {

@@ -19,6 +19,7 @@ import { TextField } from '../kit/text-field';
 import { draft } from '../state/draft';
 import { OpenJob } from '../job/open-job';
 import { StackDrawing } from './stack-drawing';
+import { Units } from '../session/units';
 
 const FIELDS = {
   grommetHigh: ['Grommet, free height', '14 mm'],
@@ -152,6 +153,7 @@ const MATERIALS = ['rubber', 'polyurethane'] as const;
 })
 export class StackBuilder {
   protected readonly job = inject(OpenJob);
+  private readonly units = inject(Units);
   protected readonly keys = KEYS;
   protected readonly fields = FIELDS;
   protected readonly materials = MATERIALS;
@@ -204,7 +206,9 @@ export class StackBuilder {
     const s = attempt(() => this.size());
     return s.ok ? s.value : null;
   });
-  protected readonly reach = computed(() => (this.faults().length ? undefined : attempt(() => stackReach(this.size()))));
+  protected readonly reach = computed(() =>
+    this.faults().length ? undefined : attempt(() => stackReach(this.size(), this.units.length())),
+  );
   protected readonly sleeve = computed(() => {
     const r = attempt(() => sleeveFor(parseQuantity(this.wanted(), 'length', { field: 'link wanted' }).si, this.size()));
     return r.ok ? `Takes a sleeve of ${fixed(r.value, 0)} mm.` : r.error.message;
@@ -275,7 +279,7 @@ export class StackBuilder {
     if (!same) this.right();
   }
   protected async keep(): Promise<void> {
-    const r = attempt(() => stackReach(this.size()));
+    const r = attempt(() => stackReach(this.size(), this.units.length()));
     if (!r.ok) return;
     const { method, sentences, ...found } = r.value;
     this.kept.set(

@@ -27,6 +27,8 @@ export function ledgerWords(
     step: (id) => job?.plan.find((p) => p.id === id)?.title ?? id.replaceAll('-', ' '),
     fastener: (f) => {
       const at = splitFastener(f);
+      // The shield is one, whichever side its screws are kept under.
+      if (at?.kind === 'shield-bolt') return fastenerName(at.kind, dialect);
       return at ? `${fastenerName(at.kind, dialect)}, ${at.side}` : f;
     },
     say: (t) => spoken(t, dialect),

@@ -87,7 +87,7 @@ const crosses = (a: Point, b: Point, c: Point, d: Point): boolean => {
   return turn(a, b, c) * turn(a, b, d) < 0 && turn(c, d, a) * turn(c, d, b) < 0;
 };
 /** How near a straight leader passes a point. */
-export const nearness = (p: Point, a: Point, b: Point): number => {
+const nearness = (p: Point, a: Point, b: Point): number => {
   const dx = b[0] - a[0];
   const dy = b[1] - a[1];
   const t = Math.max(0, Math.min(1, ((p[0] - a[0]) * dx + (p[1] - a[1]) * dy) / (dx * dx + dy * dy || 1)));
@@ -97,6 +97,10 @@ export const nearness = (p: Point, a: Point, b: Point): number => {
 const APART = 20;
 /** How far a leader keeps from another joint's mark, px. */
 const CLEAR = 9;
+/** What is worse than so many px of leader: to cross another, to run over a tyre, each px too near to a mark. */
+const CROSSED = 1e7;
+const OVER = 1e5;
+const NEAR = 1e3;
 
 /**
  * Puts the rungs in the order that keeps leaders apart: first the order of the least summed length, in which no
@@ -104,20 +108,33 @@ const CLEAR = 9;
  * passes fewer other joints and no wheel face, as long as nothing crosses.
  */
 export function orderRungs(at: readonly Point[], port: (slot: number) => Point, faces: readonly Face[] = []): number[] {
+  const n = at.length;
   const order = at.map((_, i) => i).sort((a, b) => at[a]![1] - at[b]![1] || at[a]![0] - at[b]![0]);
-  const length = (o: readonly number[]): number =>
-    o.reduce((sum, k, i) => sum + Math.hypot(port(i)[0] - at[k]![0], port(i)[1] - at[k]![1]), 0);
-  const crowded = (o: readonly number[]): number => {
-    let sum = 0;
-    for (let i = 0; i < o.length; i++) {
-      const [from, to] = [port(i), at[o[i]!]!];
-      for (let k = i + 1; k < o.length; k++) if (crosses(from, to, port(k), at[o[k]!]!)) sum += 1e7;
-      for (const f of faces) if (runsOver(from, to, f)) sum += 1e5;
-      for (const other of o) if (other !== o[i]) sum += Math.max(0, CLEAR - nearness(at[other]!, from, to)) * 1e3;
+  // What a leader from a slot to a joint costs does not depend on the others: worked out once, so that it takes no frame.
+  const long = new Float64Array(n * n);
+  const crowded = new Float64Array(n * n);
+  for (let slot = 0; slot < n; slot++)
+    for (let k = 0; k < n; k++) {
+      const [from, to] = [port(slot), at[k]!];
+      const over = faces.filter((f) => runsOver(from, to, f)).length;
+      const near = at.reduce((sum, p, o) => (o === k ? sum : sum + Math.max(0, CLEAR - nearness(p, from, to))), 0);
+      long[slot * n + k] = Math.hypot(from[0] - to[0], from[1] - to[1]);
+      crowded[slot * n + k] = long[slot * n + k]! + OVER * over + NEAR * near;
     }
-    return sum + length(o);
-  };
-  for (const cost of [length, crowded]) improve(order, cost);
+  // Whether the leaders of two slots cross, by the joints they lead to.
+  const cut = new Uint8Array(n ** 4);
+  const where = (i: number, k: number, j: number, l: number) => ((i * n + k) * n + j) * n + l;
+  for (let i = 0; i < n; i++)
+    for (let j = i + 1; j < n; j++)
+      for (let k = 0; k < n; k++)
+        for (let l = 0; l < n; l++) if (k !== l && crosses(port(i), at[k]!, port(j), at[l]!)) cut[where(i, k, j, l)] = 1;
+  const sumOf = (table: Float64Array, o: readonly number[]) => o.reduce((sum, k, i) => sum + table[i * n + k]!, 0);
+  improve(order, (o) => sumOf(long, o));
+  improve(order, (o) => {
+    let sum = sumOf(crowded, o);
+    for (let i = 0; i < n; i++) for (let j = i + 1; j < n; j++) sum += CROSSED * cut[where(i, o[i]!, j, o[j]!)]!;
+    return sum;
+  });
   return order;
 }
 
@@ -246,15 +263,25 @@ export function layoutPlate(end: AxleEnd, axle: AxleSpec, width: number, height:
   const port = (side: Side, slot: number, top: number): Point => [edge[side], top + (slot + 0.5) * rung];
   const faces = facesOf(axle, lead, x, y);
   // Both sides are mirror images, so one order serves both.
-  const ways = tops.flatMap((top) =>
-    ([1, -1] as const).map((nut) => {
-      const at = kinds.map((k) => place(lead, k, nut));
-      const order = orderRungs(at, (slot) => port(lead, slot, top), faces);
-      const over = order.filter((k, i) => faces.some((f) => runsOver(port(lead, i, top), at[k]!, f))).length;
-      return { top, nut, order: order.map((k) => kinds[k]!), over };
-    }),
-  );
-  const { top, nut, order } = ways.reduce((best, w) => (w.over < best.over ? w : best));
+  // The first way in which nothing runs over the tyre: to order rungs is dear, and the first nearly always serves.
+  const arrange = (top: number, nut: 1 | -1) => {
+    const at = kinds.map((k) => place(lead, k, nut));
+    const order = orderRungs(at, (slot) => port(lead, slot, top), faces);
+    const over = order.filter((k, i) => faces.some((f) => runsOver(port(lead, i, top), at[k]!, f))).length;
+    return { top, nut, order: order.map((k) => kinds[k]!), over };
+  };
+  let best = arrange(tops[0]!, 1);
+  for (const way of tops
+    .flatMap((t): (readonly [number, 1 | -1])[] => [
+      [t, 1],
+      [t, -1],
+    ])
+    .slice(1)) {
+    if (best.over === 0) break;
+    const next = arrange(...way);
+    if (next.over < best.over) best = next;
+  }
+  const { top, nut, order } = best;
   const at = (side: Side, k: JointKind): Point => place(side, k, nut);
   const half = mode.kind === 'both' ? ladderWidth / 2 : ladderWidth;
   const cells = sides.flatMap((side) =>

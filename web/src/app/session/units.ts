@@ -1,5 +1,5 @@
 import { computed, inject, Injectable } from '@angular/core';
-import { lengthDigits, sayDistance, sayLength, shopMeasures, type Measures } from '@ash-knot/core';
+import { lengthDigits, otherUnit, sayDistance, sayLength, shopMeasures, type Measures } from '@ash-knot/core';
 import { draft } from '../state/draft';
 import { Session } from './session';
 
@@ -11,7 +11,7 @@ export class Units {
   readonly inchFirst = computed(() => this.swapped() ?? this.session.shop()?.rules.inchFirst ?? false);
   readonly measures = computed((): Measures => shopMeasures(this.inchFirst(), this.session.shop()?.rules.distance ?? 'km'));
   readonly torque = computed(() => this.measures().torque);
-  readonly torqueOther = computed(() => (this.torque() === 'N·m' ? 'lbf·ft' : 'N·m'));
+  readonly torqueOther = computed(() => otherUnit('torque', this.torque()));
   readonly length = computed(() => this.measures().length);
   readonly distance = computed(() => this.measures().distance);
 

@@ -1,25 +1,8 @@
 import { cornerAt, eyeCircle, motionRatio } from '.';
 import { norm, sub, type Vec3 } from '../numeric';
-import { LAYOUTS, SUSPENSIONS, usualPoints, type AxleSpec, type Suspension } from '../vehicle';
+import { axleOf } from '../test/axle';
+import { SUSPENSIONS, type AxleSpec } from '../vehicle';
 
-const axleOf = (suspension: Suspension): AxleSpec => {
-  const bar = suspension !== 'twist-beam';
-  const stud = { thread: 'M10×1.25', nutHexMm: 16, hold: 'none' as const };
-  return {
-    suspension,
-    steered: LAYOUTS[suspension].ends.includes('front'),
-    springSeat: LAYOUTS[suspension].springSeat,
-    trackMm: 1500,
-    tyreWidthMm: 205,
-    tyreDiameterMm: 640,
-    wheelNuts: { count: 5, thread: 'M12×1.5', hexMm: 19 },
-    barDiameterMm: bar ? 22 : null,
-    link: bar ? { kind: 'ball-stud', lengthMm: 300, upper: stud, lower: stud } : null,
-    bushing: null,
-    shieldFasteners: 0,
-    points: usualPoints(suspension, { trackMm: 1500, tyreDiameterMm: 640, bar }),
-  };
-};
 const length = (a: Vec3, b: Vec3) => norm(sub(a, b));
 
 describe.each(SUSPENSIONS)('%s', (suspension) => {

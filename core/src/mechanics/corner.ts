@@ -2,7 +2,7 @@ import { attempt, BadInput, finite } from '../error';
 import { add, dot, norm, sub, type Vec3 } from '../numeric';
 import { layoutOf, type AxleSpec, type HardPoints, type PointName } from '../vehicle';
 import { eyePosition, type EyeCircle, type EyePosition } from './linkage';
-import { armTurn, carried, knuckleAt, turnedAbout, type Restraint } from './wheel';
+import { armTurn, carried, knuckleOf, turnedAbout, type Restraint } from './wheel';
 
 /** A corner with its wheel moved: where each hard point of the left side stands, mm. */
 export interface Corner {
@@ -52,7 +52,7 @@ function turnToRise(p: Vec3, on: Vec3, axis: Vec3, riseMm: number): number {
   throw new BadInput('wheel travel', 'cannot be reached: the arm stands upright first', riseMm);
 }
 
-type Mover = (p: Vec3) => Vec3;
+export type Mover = (p: Vec3) => Vec3;
 interface Movers {
   /** What carries the wheel. */
   readonly knuckle: Mover;
@@ -62,8 +62,8 @@ interface Movers {
 }
 const STILL: Mover = (p) => p;
 
-/** What moves what, by the layout's own word. @param otherMm travel of the other wheel */
-function moversOf(axle: AxleSpec, travelMm: number, otherMm: number): Movers {
+/** What moves what by the travels of both wheels, by the layout's own word. */
+function moversOf(axle: AxleSpec): (travelMm: number, otherMm: number) => Movers {
   const { points } = axle;
   const hub = points.hub.at;
   const pivot = points.armInner.at;
@@ -79,35 +79,41 @@ function moversOf(axle: AxleSpec, travelMm: number, otherMm: number): Movers {
           : arm(needed(points, 'upperOuter'), needed(points, 'upperInner'))),
         rack && tie ? { kind: 'rod', knuckle: tie, body: rack } : { kind: 'heading' },
       ];
-      const pose = knuckleAt(holds, hub, travelMm);
-      const angle = armTurn(inner, ALONG, outer, carried(outer, pose));
-      return { knuckle: (p) => carried(p, pose), lowerArm: (p) => turnedAbout(p, inner, ALONG, angle), axle: STILL };
+      const poses = knuckleOf(holds, hub);
+      return (travelMm) => {
+        const pose = poses(travelMm);
+        const angle = armTurn(inner, ALONG, outer, carried(outer, pose));
+        return { knuckle: (p) => carried(p, pose), lowerArm: (p) => turnedAbout(p, inner, ALONG, angle), axle: STILL };
+      };
     }
-    case 'one arm': {
-      const angle = turnToRise(hub, pivot, ACROSS, travelMm);
-      const move: Mover = (p) => turnedAbout(p, pivot, ACROSS, angle);
-      return { knuckle: move, lowerArm: move, axle: STILL };
-    }
-    case 'beam': {
-      // Equal travel about the bushings' line; opposite about the line from the bushing to the beam's middle.
-      const middle: Vec3 = [pivot[0] - BEAM_BEHIND, 0, pivot[2] - BEAM_BELOW];
-      const same = turnToRise(hub, pivot, ACROSS, (travelMm + otherMm) / 2);
-      const lifted = turnedAbout(hub, pivot, ACROSS, same);
-      const axis = sub(pivot, middle);
-      const twist = turnToRise(lifted, pivot, axis, (travelMm - otherMm) / 2);
-      const move: Mover = (p) => turnedAbout(turnedAbout(p, pivot, ACROSS, same), pivot, axis, twist);
-      return { knuckle: move, lowerArm: move, axle: STILL };
-    }
-    case 'axle': {
-      const heave = (travelMm + otherMm) / 2;
-      const lean = (travelMm - otherMm) / 2;
-      if (Math.abs(lean) >= hub[1])
-        throw new BadInput('wheel travel', 'cannot be reached: the axle would stand upright', travelMm);
-      const roll = Math.asin(lean / hub[1]);
-      const middle: Vec3 = [hub[0], 0, hub[2]];
-      const move: Mover = (p) => add(turnedAbout(p, middle, ALONG, roll), [0, 0, heave]);
-      return { knuckle: move, lowerArm: move, axle: move };
-    }
+    case 'one arm':
+      return (travelMm) => {
+        const angle = turnToRise(hub, pivot, ACROSS, travelMm);
+        const move: Mover = (p) => turnedAbout(p, pivot, ACROSS, angle);
+        return { knuckle: move, lowerArm: move, axle: STILL };
+      };
+    case 'beam':
+      return (travelMm, otherMm) => {
+        // Equal travel about the bushings' line; opposite about the line from the bushing to the beam's middle.
+        const middle: Vec3 = [pivot[0] - BEAM_BEHIND, 0, pivot[2] - BEAM_BELOW];
+        const same = turnToRise(hub, pivot, ACROSS, (travelMm + otherMm) / 2);
+        const lifted = turnedAbout(hub, pivot, ACROSS, same);
+        const axis = sub(pivot, middle);
+        const twist = turnToRise(lifted, pivot, axis, (travelMm - otherMm) / 2);
+        const move: Mover = (p) => turnedAbout(turnedAbout(p, pivot, ACROSS, same), pivot, axis, twist);
+        return { knuckle: move, lowerArm: move, axle: STILL };
+      };
+    case 'axle':
+      return (travelMm, otherMm) => {
+        const heave = (travelMm + otherMm) / 2;
+        const lean = (travelMm - otherMm) / 2;
+        if (Math.abs(lean) >= hub[1])
+          throw new BadInput('wheel travel', 'cannot be reached: the axle would stand upright', travelMm);
+        const roll = Math.asin(lean / hub[1]);
+        const middle: Vec3 = [hub[0], 0, hub[2]];
+        const move: Mover = (p) => add(turnedAbout(p, middle, ALONG, roll), [0, 0, heave]);
+        return { knuckle: move, lowerArm: move, axle: move };
+      };
   }
 }
 /** Where a twist beam's shear centre usually lies behind and below its bushings, mm (common practice, no source). */
@@ -128,43 +134,87 @@ export function branchOf(circle: EyeCircle, linkMm: number, mount: Vec3, eye: Ve
   return off(1) <= off(-1) ? 1 : -1;
 }
 
+/** What carries a point or a direction of the left corner while its wheel moves. */
+export interface Carriers {
+  readonly knuckle: Mover;
+  readonly bar: Mover;
+  readonly mount: Mover;
+  readonly all: Readonly<Record<PointName, Mover>>;
+}
+
 /**
- * A corner with its wheel moved (compute.md, "Wheel motion"): the left one; the right is its mirror image.
- * @param travelMm how far the wheel's centre rises, mm
- * @param otherMm the same of the other wheel: it matters where the axle is one piece or a beam
+ * The carriers of a corner by the travels of its wheel and of the other one.
+ * @throws BadInput (when called, or the returned function is) naming the travel where the suspension cannot go, or
+ * a hard point that is missing.
+ */
+export function carriersOf(axle: AxleSpec): (travelMm: number, otherMm: number) => Carriers {
+  const movers = moversOf(axle);
+  const layout = layoutOf(axle);
+  return (travelMm, otherMm) => {
+    finite('wheel travel', travelMm);
+    finite('wheel travel, other side', otherMm);
+    const m = movers(travelMm, otherMm);
+    const foot = layout.moves === 'two arms' ? m.lowerArm : m.knuckle;
+    const mount = layout.mountOn === 'knuckle' ? m.knuckle : layout.mountOn === 'arm' ? m.lowerArm : STILL;
+    return {
+      knuckle: m.knuckle,
+      bar: m.axle,
+      mount,
+      all: {
+        hub: m.knuckle,
+        armInner: STILL,
+        armOuter: m.knuckle,
+        upperInner: STILL,
+        upperOuter: m.knuckle,
+        springTop: STILL,
+        damperTop: STILL,
+        springFoot: foot,
+        damperFoot: foot,
+        rackEnd: m.axle,
+        tieRodOuter: m.knuckle,
+        barBushing: m.axle,
+        barEye: m.axle,
+        linkMount: mount,
+      },
+    };
+  };
+}
+
+/** A direction carried along: it turns and does not shift. */
+export const carriedDirection = (carry: Mover, e: Vec3): Vec3 => sub(carry(e), carry([0, 0, 0]));
+
+/** A circle of the bar's eye carried with what the bar hangs on. */
+export const carriedCircle = (carry: Mover, c: EyeCircle): EyeCircle => ({
+  ...c,
+  centre: carry(c.centre),
+  e1: carriedDirection(carry, c.e1),
+  e2: carriedDirection(carry, c.e2),
+});
+
+/**
+ * Corners by wheel travel (compute.md, "Wheel motion"): the left one; the right is its mirror image.
+ * @returns the corner at a travel of its wheel, mm up, and of the other one: it matters where the axle is one piece
+ * or a beam
  * @throws BadInput naming the travel where the suspension cannot go, or a hard point that is missing.
  */
-export function cornerAt(axle: AxleSpec, travelMm: number, otherMm = travelMm): Corner {
-  finite('wheel travel', travelMm);
-  finite('wheel travel, other side', otherMm);
-  const m = moversOf(axle, travelMm, otherMm);
-  const layout = layoutOf(axle);
-  const foot = layout.moves === 'strut' ? m.knuckle : layout.moves === 'two arms' ? m.lowerArm : m.knuckle;
-  const mover: Record<PointName, Mover> = {
-    hub: m.knuckle,
-    armInner: STILL,
-    armOuter: m.knuckle,
-    upperInner: STILL,
-    upperOuter: m.knuckle,
-    springTop: STILL,
-    damperTop: STILL,
-    springFoot: foot,
-    damperFoot: foot,
-    rackEnd: m.axle,
-    tieRodOuter: m.knuckle,
-    barBushing: m.axle,
-    barEye: m.axle,
-    linkMount: layout.mountOn === 'knuckle' ? m.knuckle : layout.mountOn === 'arm' ? m.lowerArm : STILL,
+export function cornersOf(axle: AxleSpec): (travelMm: number, otherMm?: number) => Corner {
+  let carriers: ReturnType<typeof carriersOf> | undefined;
+  return (travelMm, otherMm = travelMm) => {
+    carriers ??= carriersOf(axle);
+    const { all, bar } = carriers(travelMm, otherMm);
+    const points: Partial<Record<PointName, Vec3>> = {};
+    for (const [name, move] of Object.entries(all) as [PointName, Mover][]) {
+      const p = at(axle.points, name);
+      if (p) points[name] = move(p);
+    }
+    const [bushing, eye, mount] = [at(axle.points, 'barBushing'), at(axle.points, 'barEye'), at(axle.points, 'linkMount')];
+    if (!bushing || !eye || !mount) return { travelMm, points };
+    return { travelMm, points, ...followed(bar, bushing, eye, mount, points) };
   };
-  const points: Partial<Record<PointName, Vec3>> = {};
-  for (const [name, move] of Object.entries(mover) as [PointName, Mover][]) {
-    const p = at(axle.points, name);
-    if (p) points[name] = move(p);
-  }
-  const [bushing, eye, mount] = [at(axle.points, 'barBushing'), at(axle.points, 'barEye'), at(axle.points, 'linkMount')];
-  if (!bushing || !eye || !mount) return { travelMm, points };
-  return { travelMm, points, ...followed(m.axle, bushing, eye, mount, points) };
 }
+
+/** One corner with its wheel moved; for many ask `cornersOf` once. */
+export const cornerAt = (axle: AxleSpec, travelMm: number, otherMm = travelMm): Corner => cornersOf(axle)(travelMm, otherMm);
 
 /** The link drags the bar's eye along its circle; the circle itself goes with what carries the bar. */
 function followed(
@@ -182,20 +232,21 @@ function followed(
   });
   if (!start.ok) return { locked: start.error.message };
   const { circle, branch, rest } = start.value;
-  const origin = carry([0, 0, 0]);
-  const direction = (e: Vec3): Vec3 => sub(carry(e), origin);
-  const now: EyeCircle = { ...circle, centre: carry(circle.centre), e1: direction(circle.e1), e2: direction(circle.e2) };
-  const reached = attempt((): EyePosition => eyePosition(now, linkMm, points.linkMount!, branch));
+  const reached = attempt((): EyePosition => eyePosition(carriedCircle(carry, circle), linkMm, points.linkMount!, branch));
   if (!reached.ok) return { locked: reached.error.message };
   points.barEye = reached.value.eye;
   const turn = reached.value.angleRad - rest.angleRad;
   return { bar: { turnRad: Math.atan2(Math.sin(turn), Math.cos(turn)), lever: reached.value.lever } };
 }
 
-/** Mount movement per wheel movement along the link at ride height: what the bar feels of the wheel. */
-export function motionRatio(axle: AxleSpec): number {
+/**
+ * Mount movement per wheel movement along the link: what the bar feels of the wheel.
+ * @param aboutMm at this travel of the wheel, mm; ride height where left out
+ */
+export function motionRatio(axle: AxleSpec, aboutMm = 0): number {
   const h = 0.5;
-  const [up, down] = [cornerAt(axle, h).points.linkMount, cornerAt(axle, -h).points.linkMount];
+  const corners = cornersOf(axle);
+  const [up, down] = [corners(aboutMm + h).points.linkMount, corners(aboutMm - h).points.linkMount];
   const [mount, eye] = [needed(axle.points, 'linkMount'), needed(axle.points, 'barEye')];
   const d = sub(eye, mount);
   return Math.abs(dot(sub(up!, down!), d) / norm(d)) / (2 * h);

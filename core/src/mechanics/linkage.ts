@@ -60,11 +60,11 @@ export function eyePosition(circle: EyeCircle, linkMm: number, mount: Vec3, bran
  * First rule for a link after a change of ride height: ΔL ≈ −Δ · MR · (ê·z), ê from mount to eye.
  * Shorter when the eye is above the mount, longer when it is below (strut mounts), to keep the arm's angle.
  * @param downMm change of ride height, down positive, mm
- * @param motionRatio mount movement per wheel movement
+ * @param motionRatio how far the mount rises against the bar per wheel movement; negative where the bar goes with the axle
  */
 export function lengthChangeMm(downMm: number, motionRatio: number, mount: Vec3, eye: Vec3): number {
   finite('change of ride height', downMm);
-  positive('motion ratio', motionRatio);
+  if (finite('motion ratio', motionRatio) === 0) throw new BadInput('motion ratio', 'must not be 0: the mount would not move', 0);
   const d = sub(eye, mount);
   const length = norm(d);
   if (length === 0) throw new BadInput('mount position', 'is the same as the eye’s');

@@ -55,89 +55,128 @@ function across(v: Vec3): readonly [Vec3, Vec3] {
   return [a, scale(b, 1 / norm(b))];
 }
 
-type Residual = (pose: Pose) => number;
+/** A constraint at a pose: how far it is from holding, and how that changes with a further turn (rad) and shift. */
+type Constraint = (pose: Moved) => { readonly off: number; readonly byTurn: Vec3; readonly byShift: Vec3 };
+/** A turn as three turned axes, and a shift, about the wheel's centre. */
+interface Moved {
+  readonly axes: readonly [Vec3, Vec3, Vec3];
+  readonly shift: Vec3;
+}
+const spun = (v: Vec3, { axes }: Moved): Vec3 => add(add(scale(axes[0], v[0]), scale(axes[1], v[1])), scale(axes[2], v[2]));
+const NONE: Vec3 = [0, 0, 0];
 
-function residualsOf(h: Restraint): Residual[] {
+function constraintsOf(h: Restraint, about: Vec3): Constraint[] {
   switch (h.kind) {
     case 'rod': {
       const length = norm(sub(h.knuckle, h.body));
       if (length === 0) throw new BadInput('length of an arm', 'must be more than 0 mm', length);
-      return [(p) => norm(sub(carried(h.knuckle, p), h.body)) - length];
+      const arm = sub(h.knuckle, about);
+      return [
+        (m) => {
+          const q = spun(arm, m);
+          const d = sub(add(add(about, q), m.shift), h.body);
+          const byShift = scale(d, 1 / norm(d));
+          return { off: norm(d) - length, byTurn: cross(q, byShift), byShift };
+        },
+      ];
     }
     case 'strut': {
       if (norm(sub(h.top, h.foot)) === 0) throw new BadInput('length of the strut', 'must be more than 0 mm', 0);
-      return across(sub(h.top, h.foot)).map((e) => (p: Pose) => dot(sub(h.top, carried(h.foot, p)), turned(e, p.turn)));
+      const arm = sub(h.foot, about);
+      return across(sub(h.top, h.foot)).map((side): Constraint => (m) => {
+        const [q, e] = [spun(arm, m), spun(side, m)];
+        const d = sub(h.top, add(add(about, q), m.shift));
+        return { off: dot(d, e), byTurn: add(cross(e, d), cross(e, q)), byShift: scale(e, -1) };
+      });
     }
     case 'heading':
-      // Scaled so that a milliradian weighs like a millimetre.
-      return [(p) => 1000 * p.turn[2]];
+      // What fore and aft its axle points, scaled so that a milliradian weighs like a millimetre.
+      return [(m) => ({ off: 1000 * m.axes[1][0], byTurn: [0, 1000 * m.axes[1][2], -1000 * m.axes[1][1]], byShift: NONE })];
   }
 }
 
 /**
- * The pose of a knuckle at a wheel travel, by rigid-body constraints: Newton with a difference Jacobian, continued
- * from ride height in steps (compute.md, "Wheel motion").
+ * The poses of a knuckle by wheel travel, by rigid-body constraints: Newton's steps are a further
+ * turn and shift, continued in steps from the nearest travel that was asked before, at first from ride height (compute.md, "Wheel motion").
  * @param holds what holds it: five constraints
  * @param wheel the wheel's centre
- * @param travelMm how far the centre has risen (bump positive)
+ * @returns the pose when the centre has risen by so much, mm (bump positive)
  * @throws BadInput naming the travel where it cannot be reached, with the height at which it fails.
  */
-export function knuckleAt(holds: readonly Restraint[], wheel: Vec3, travelMm: number): Pose {
-  finite('wheel travel', travelMm);
+export function knuckleOf(holds: readonly Restraint[], wheel: Vec3): (travelMm: number) => Pose {
   [wheel, ...holds.flatMap((h) => (h.kind === 'rod' ? [h.knuckle, h.body] : h.kind === 'strut' ? [h.foot, h.top] : []))].forEach(
     (p) => p.forEach((v) => finite('hard point', v)),
   );
-  const held = holds.flatMap(residualsOf);
+  const held = holds.flatMap((h) => constraintsOf(h, wheel));
   if (held.length !== 5) throw new BadInput('what holds the knuckle', 'must be five constraints', held.length);
-  const steps = Math.max(1, Math.ceil(Math.abs(travelMm) / STEP_MM));
-  let z = new Float64Array(6);
-  for (let i = 1; i <= steps; i++) {
-    const at = (travelMm * i) / steps;
-    const next = settle([...held, (p) => carried(wheel, p)[2] - wheel[2] - at], wheel, z);
-    if (!next) throw new BadInput('wheel travel', `cannot be reached: the suspension locks at ${Math.round(at)} mm`, travelMm);
-    z = next;
-  }
-  return poseOf(z, wheel);
+  const solved: { readonly travelMm: number; readonly moved: Moved }[] = [
+    {
+      travelMm: 0,
+      moved: {
+        axes: [
+          [1, 0, 0],
+          [0, 1, 0],
+          [0, 0, 1],
+        ],
+        shift: NONE,
+      },
+    },
+  ];
+  return (travelMm) => {
+    finite('wheel travel', travelMm);
+    const from = solved.reduce((a, b) => (Math.abs(b.travelMm - travelMm) < Math.abs(a.travelMm - travelMm) ? b : a));
+    const way = travelMm - from.travelMm;
+    const steps = Math.ceil(Math.abs(way) / STEP_MM);
+    let { moved } = from;
+    for (let i = 1; i <= steps; i++) {
+      const at = i === steps ? travelMm : from.travelMm + (way * i) / steps;
+      const next = settle([...held, (m) => ({ off: m.shift[2] - at, byTurn: NONE, byShift: [0, 0, 1] })], moved);
+      if (!next) throw new BadInput('wheel travel', `cannot be reached: the suspension locks at ${Math.round(at)} mm`, travelMm);
+      moved = next;
+      // What lies within a step of a known one is found from there as well.
+      if (solved.every((k) => Math.abs(k.travelMm - at) > STEP_MM / 2)) solved.push({ travelMm: at, moved });
+    }
+    return { turn: rotationVector(moved.axes), shift: moved.shift, about: wheel };
+  };
 }
 
-const poseOf = (z: ArrayLike<number>, about: Vec3): Pose => ({
-  // Turns are kept in thousandths, so that all six unknowns are of one size.
-  turn: [z[0]! / 1000, z[1]! / 1000, z[2]! / 1000],
-  shift: [z[3]!, z[4]!, z[5]!],
-  about,
-});
+/** One pose of a knuckle; for many ask `knuckleOf` once. */
+export const knuckleAt = (holds: readonly Restraint[], wheel: Vec3, travelMm: number): Pose => knuckleOf(holds, wheel)(travelMm);
 
-/** Newton from a start nearby; undefined where it does not come to rest. */
-function settle(equations: readonly Residual[], about: Vec3, start: Float64Array): Float64Array<ArrayBuffer> | undefined {
-  const z = Float64Array.from(start);
-  const value = (x: ArrayLike<number>) => Float64Array.from(equations, (f) => f(poseOf(x, about)));
-  let f = value(z);
-  const size = (v: Float64Array) => v.reduce((m, x) => Math.max(m, Math.abs(x)), 0);
+/** The rotation vector of three turned axes (the logarithm of Rodrigues' formula), rad. */
+function rotationVector([x, y, z]: Moved['axes']): Vec3 {
+  const twice: Vec3 = [y[2] - z[1], z[0] - x[2], x[1] - y[0]];
+  const sin2 = norm(twice);
+  const angle = Math.atan2(sin2, x[0] + y[1] + z[2] - 1);
+  return sin2 < 1e-12 ? scale(twice, 0.5) : scale(twice, angle / sin2);
+}
+
+/** Newton from a start nearby, each step a further turn and shift; undefined where it does not come to rest. */
+function settle(constraints: readonly Constraint[], start: Moved): Moved | undefined {
+  let moved = start;
+  let before = Infinity;
   for (let round = 0; round < MOST_ROUNDS; round++) {
-    if (size(f) < CLOSE_MM) return z;
+    const rows = constraints.map((c) => c(moved));
+    const size = Math.max(...rows.map((r) => Math.abs(r.off)));
+    // At the end of what doubles can tell it is close enough.
+    if (size < CLOSE_MM || (size < 1e-8 && size >= before)) return moved;
+    before = size;
     const m = new Float64Array(36);
-    const h = 1e-4;
-    for (let c = 0; c < 6; c++) {
-      const up = Float64Array.from(z);
-      const down = Float64Array.from(z);
-      up[c]! += h;
-      down[c]! -= h;
-      const [a, b] = [value(up), value(down)];
-      for (let i = 0; i < 6; i++) m[i * 6 + c] = (a[i]! - b[i]!) / (2 * h);
-    }
+    rows.forEach((r, i) => m.set([...r.byTurn, ...r.byShift], i * 6));
     const step = solveSquare(
       m,
-      Float64Array.from(f, (v) => -v),
+      Float64Array.from(rows, (r) => -r.off),
       6,
     );
-    if (!step || size(step) > 500) return undefined;
-    for (let c = 0; c < 6; c++) z[c]! += step[c]!;
-    const before = size(f);
-    f = value(z);
-    // At the end of what doubles can tell it is close enough.
-    if (size(step) < 1e-11 && size(f) <= Math.max(before, 1e-8)) return z;
+    if (!step || Math.max(...step.map(Math.abs)) > 500 || Math.hypot(step[0]!, step[1]!, step[2]!) > 0.5) return undefined;
+    const turn: Vec3 = [step[0]!, step[1]!, step[2]!];
+    const [x, y, z] = moved.axes;
+    moved = {
+      axes: [turned(x, turn), turned(y, turn), turned(z, turn)],
+      shift: add(moved.shift, [step[3]!, step[4]!, step[5]!]),
+    };
   }
-  return size(f) < 1e-8 ? z : undefined;
+  return before < 1e-8 ? moved : undefined;
 }
 
 /** How far an arm has turned about its own axis when its end went from `was` to `now`, rad; right-handed about the axis. */

@@ -1,4 +1,5 @@
 export * from './solve';
 export * from './vec3';
 export * from './cholesky';
+export * from './banded';
 export * from './chance';

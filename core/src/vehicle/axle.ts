@@ -41,6 +41,9 @@ export interface AxleSpec {
   readonly points: HardPoints;
 }
 
+/** A rim is usually so much of its tyre's height (common practice, no source). */
+export const RIM_SHARE = 0.64;
+
 export const layoutOf = (axle: Pick<AxleSpec, 'suspension'>): Layout => LAYOUTS[axle.suspension];
 
 /** Layouts that are met at this axle. */

@@ -24,7 +24,7 @@ export const strut: Layout = {
       springFoot: [-18, t - 140, r + 310],
       rackEnd: [-120, t - 450, r + 35],
       tieRodOuter: [-130, t - 90, r - 10],
-      ...(bar ? { barBushing: [180, t - 400, r - 20], barEye: [-20, t - 190, r - 45], linkMount: [-20, t - 135, r + 255] } : {}),
+      ...(bar ? { barBushing: [140, t - 400, r - 20], barEye: [-62, t - 190, r - 45], linkMount: [-62, t - 135, r + 255] } : {}),
     });
   },
 };

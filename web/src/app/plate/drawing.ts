@@ -1,5 +1,5 @@
-import { layoutOf, LINKS, rearView, type AxleSpec, type HardPoint, type Layout, type Side } from '@ash-knot/core';
-import { RIM, type PlateLayout, type Point } from './layout';
+import { RIM_SHARE, layoutOf, LINKS, rearView, type AxleSpec, type HardPoint, type Layout, type Side } from '@ash-knot/core';
+import { type PlateLayout, type Point } from './layout';
 
 /** One stroke of the axle's drawing. */
 export interface Shape {
@@ -137,8 +137,8 @@ function wheel(dr: Draft, side: Side): Shape[] {
   const w = Math.abs(outer - inner);
   const cx = (inner + outer) / 2;
   const px = l.pxPerMm * l.stretch;
-  const band = r * (1 - RIM) * px;
-  const rim = r * RIM * px;
+  const band = r * (1 - RIM_SHARE) * px;
+  const rim = r * RIM_SHARE * px;
   const disc = outer - dir * w * 0.2;
   const hub = at(p.hub);
   const tyre = (sign: -1 | 1): Shape[] => {
@@ -345,7 +345,7 @@ export function drawSide(axle: AxleSpec, l: PlateLayout, side: Side): Shape[] {
   return [
     { d: `M${n(v.left + 10)} ${n(v.y(0) + 1)}H${n(v.left + v.width - 10)}`, kind: 'fine' },
     { d: circle(hub, r), kind: 'hidden' },
-    { d: circle(hub, r * RIM), kind: 'hidden' },
+    { d: circle(hub, r * RIM_SHARE), kind: 'hidden' },
     // The arm from its bushing to the knuckle; seen from the side it may be all but a point.
     { d: line(at(p.armInner), at(p.armOuter)), kind: 'tube', width: layout.drawing.armWidthPx * big },
     ...(p.upperInner && p.upperOuter

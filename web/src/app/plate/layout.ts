@@ -1,4 +1,5 @@
 import {
+  RIM_SHARE,
   jointId,
   jointKinds,
   JOINT_SPECS,
@@ -193,14 +194,11 @@ function bounds(axle: AxleSpec): { inner: number; outer: number; top: number } {
   };
 }
 
-/** A rim is usually so much of its tyre's height (common practice, no source): drawn, never measured from. */
-export const RIM = 0.64;
-
 /** The tyre of a side in section, above and below its rim, px. */
 export function facesOf(axle: AxleSpec, side: Side, x: (side: Side, yMm: number) => number, y: (zMm: number) => number): Face[] {
   const [a, b] = [x(side, axle.trackMm / 2 - axle.tyreWidthMm / 2), x(side, axle.trackMm / 2 + axle.tyreWidthMm / 2)];
   const d = axle.tyreDiameterMm;
-  const band = (d / 2) * (1 - RIM);
+  const band = (d / 2) * (1 - RIM_SHARE);
   const face = (low: number, high: number): Face => ({
     left: Math.min(a, b),
     right: Math.max(a, b),

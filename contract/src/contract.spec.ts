@@ -149,7 +149,7 @@ describe('what an older program wrote', () => {
     const old = { ...now, axles: { front: flat(STRUT_TYPE.axles.front), rear: flat(STRUT_TYPE.axles.rear) } };
     const read = vehicleTypeSpec.parse(JSON.parse(JSON.stringify(old)));
     expect(read.version).toBe(VEHICLE_TYPE_VERSION);
-    expect(read.axles.front).toMatchObject({ powered: true, points: { barBushing: { at: [180, 330, 290], from: 'usual' } } });
+    expect(read.axles.front).toMatchObject({ powered: true, points: { barBushing: { at: [140, 330, 290], from: 'usual' } } });
     expect([read.axles.rear.link, read.axles.rear.bushing]).toEqual([null, null]);
   });
   test('a suspects table of the first format is read as today’s', () => {

@@ -10,6 +10,8 @@ import { DIAGNOSIS_WORKER } from './app/workers/diagnoser';
 import type { DiagnosisWork } from './app/workers/diagnosis-work';
 import type { LoopWork } from './app/workers/loop-work';
 import { LOOP_WORKER } from './app/workers/looper';
+import { MECHANICS_WORKER } from './app/workers/mechanics';
+import type { MechanicsWork } from './app/workers/mechanics-work';
 
 document.documentElement.dataset['theme'] = localStorage.getItem('ashknot.theme') ?? '';
 
@@ -27,6 +29,11 @@ bootstrapApplication(App, {
     {
       provide: LOOP_WORKER,
       useValue: () => wrap<LoopWork>(new Worker(new URL('./app/workers/loop.worker', import.meta.url), { type: 'module' })),
+    },
+    {
+      provide: MECHANICS_WORKER,
+      useValue: () =>
+        wrap<MechanicsWork>(new Worker(new URL('./app/workers/mechanics.worker', import.meta.url), { type: 'module' })),
     },
     {
       provide: OPENS_OVER,

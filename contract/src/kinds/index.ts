@@ -23,6 +23,7 @@ import { note } from './note';
 import { orientation } from './orientation';
 import { photo } from './photo';
 import { piece } from './piece';
+import { point } from './point';
 import { proof } from './proof';
 import { purpose } from './purpose';
 import { reading } from './reading';
@@ -63,6 +64,7 @@ export const entryBodies: { readonly [K in EntryKind]: z.ZodType<EntryBodies[K]>
   answer,
   setup,
   height,
+  point,
   step,
   rung,
   undone,

@@ -85,6 +85,76 @@ const foundSizes = z.array(z.object({ name: text(40), share: z.number().min(0).m
 const thread = { given: z.object({ outside: typed, outsideU: typed, crests: typed, over: typed, overU: typed }) };
 const hex = { given: z.object({ across: typed, acrossU: typed }) };
 
+const angle = z.number().min(-90).max(90);
+const number = z.number().min(-1e6).max(1e6);
+const floor = z.object({
+  armMm: length,
+  linkMm: length,
+  mount: z.enum(['above', 'below']),
+  ratio: z.number().min(0).max(2),
+  armDeg: angle,
+  leanDeg: angle,
+  acrossDeg: angle,
+  loweredMm: signed,
+  upMm: length,
+  downMm: length,
+  way: z.enum(['across', 'along']),
+});
+const linkLength = {
+  given: z.object({
+    from: z.enum(['the axle', 'the floor', 'the bolt']),
+    loweredMm: signed,
+    oldMm: length,
+    floor: floor.optional(),
+    rounds: z
+      .array(z.object({ fromAboveMm: length, fromBelowMm: length }))
+      .max(50)
+      .optional(),
+  }),
+  found: z.object({
+    lengthMm: length,
+    doubtMm: length,
+    ruleMm: length.nullable(),
+    fits: z.tuple([length, length]).nullable(),
+  }),
+};
+const linkSetting = {
+  given: z.object({
+    lengthMm: length,
+    thread: text(40),
+    ends: z.enum(['one', 'both']),
+    square: z.boolean(),
+    engagedMm: length,
+    leastMm: length.optional(),
+    mostTurnsOut: z.number().min(0).max(200).optional(),
+    turnsOut: z.number().min(-200).max(200).optional(),
+    body: z.enum(['steel', 'aluminium']),
+    targetMm: length,
+  }),
+  found: z.object({ turns: z.number().min(-500).max(500), lengthMm: length, equalityMm: length, engagedMm: length }),
+};
+const uBar = z.object({
+  outsideMm: length,
+  boreMm: length.optional(),
+  middleMm: length,
+  armMm: length,
+  bushingsMm: length,
+  splayMm: signed.optional(),
+  bushingNPerMm: number.optional(),
+});
+const bar = {
+  given: z.object({ now: uBar, was: uBar.nullable() }),
+  found: z.object({ stiffnessNPerMm: number, stressMpaPerMm: number, ratio: number.nullable() }),
+};
+const wheels = {
+  given: z.object({ tyreWidthMm: length, tyreDiameterMm: length, outMm: signed, loweredMm: signed }),
+  found: z.object({
+    meets: z.array(text(300)).max(10),
+    shorterMm: length.nullable(),
+    boltPoints: z.enum(['inward', 'outward', 'either way']),
+  }),
+};
+
 /** One method's result: what it is given and finds, tied to its type. */
 const resultOf = <W extends ResultKind, G extends z.ZodType, F extends z.ZodType>(what: W, given: G, found: F) =>
   z.object({
@@ -104,6 +174,10 @@ export const result = bodyOf<EntryBodies['result']>()(
     resultOf('stack', stack.given, stack.found),
     resultOf('thread', thread.given, foundSizes),
     resultOf('hex', hex.given, foundSizes),
+    resultOf('length', linkLength.given, linkLength.found),
+    resultOf('link setting', linkSetting.given, linkSetting.found),
+    resultOf('bar', bar.given, bar.found),
+    resultOf('wheel fit', wheels.given, wheels.found),
   ]),
   {
     what: 'frame fit',

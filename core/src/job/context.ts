@@ -4,7 +4,8 @@ import type { GaugeSpec } from '../gauge';
 import type { JointKind } from '../joint';
 import type { Limit } from '../play';
 import type { Dialect } from '../text';
-import type { Side, VehicleTypeSpec } from '../vehicle';
+import type { Vec3 } from '../numeric';
+import type { AxleEnd, PointName, Side, VehicleTypeSpec } from '../vehicle';
 
 export const JOB_KINDS = [
   'noise',
@@ -46,8 +47,15 @@ export interface YardRules {
   readonly distance: DistanceUnit;
 }
 
-/** What the file says: parts renewed at earlier visits, and what sisters of the type had. */
-export type CaseFile = Pick<Case, 'renewed' | 'sisters'>;
+/** A hard point measured on this vehicle at an earlier visit. */
+export interface FilePoint {
+  readonly axle: AxleEnd;
+  readonly point: PointName;
+  readonly at: Vec3;
+}
+
+/** What the file says: parts renewed at earlier visits, points measured then, and what sisters of the type had. */
+export type CaseFile = Pick<Case, 'renewed' | 'sisters'> & { readonly points?: readonly FilePoint[] | undefined };
 
 /** Everything a job is judged by that is not on its tape. */
 export interface JobContext {

@@ -1,6 +1,6 @@
 import { isJointId, partsOf, splitFastener } from '../joint';
 import { readLedger, type Entry, type Ledger } from '../ledger';
-import type { AxleEnd } from '../vehicle';
+import { AXLES, type AxleEnd, type AxleSpec } from '../vehicle';
 import type { JobContext } from './context';
 import { choicesState, type ChoicesState } from './state/choices';
 import { complaintState, type ComplaintState } from './state/complaint';
@@ -24,6 +24,21 @@ export interface JobState
   readonly distanceKm: number;
   /** The axle the job is about. */
   readonly axle: AxleEnd;
+  /** The type's axles with the points that were measured on this vehicle. */
+  readonly axles: Readonly<Record<AxleEnd, AxleSpec>>;
+}
+
+/** The type's axle, with what was measured of this vehicle at this visit or an earlier one. */
+function measuredAxle(context: JobContext, { kept }: Ledger, end: AxleEnd): AxleSpec {
+  const axle = context.type.axles[end];
+  const measured = [...(context.file?.points ?? []), ...[...kept.point.values()].map((e) => e.body)].filter(
+    (p) => p.axle === end,
+  );
+  if (measured.length === 0) return axle;
+  return {
+    ...axle,
+    points: { ...axle.points, ...Object.fromEntries(measured.map((p) => [p.point, { at: p.at, from: 'measured' }])) },
+  };
 }
 
 /** The axle of what was chosen, else of what was undone, else of what is heard, else of the first joint that was looked at. */
@@ -54,6 +69,7 @@ export function foldJob(context: JobContext, entries: readonly Entry[]): JobStat
     kept: l.kept,
     distanceKm: l.kept.distance?.body.distanceKm ?? context.distanceKm,
     axle: axleOf(l),
+    axles: Object.fromEntries(AXLES.map((end) => [end, measuredAxle(context, l, end)])) as Record<AxleEnd, AxleSpec>,
     ...complaintState(l),
     ...looksState(l, context, choices.renewed),
     ...measuringState(l),

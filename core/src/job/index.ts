@@ -15,6 +15,7 @@ export * from './rules/recheck';
 export * from './rules/distance';
 export * from './rules/findings';
 export * from './rules/height';
+export * from './rules/points';
 export * from './next';
 export * from './lesson';
 export * from './measurement-file';

@@ -1,5 +1,6 @@
 import { BadInput, finite, positive } from '../error';
 import { fixed } from '../text';
+import { sayLength, type LengthUnit } from '../units';
 import { parseThread } from '../thread';
 import { adjustmentStepMm } from './linkage';
 
@@ -50,9 +51,11 @@ export const LEAST_ENGAGED: Readonly<Record<AdjustableLink['body'], number>> = {
  * Sets an adjustable link to a length: turns, what that leaves of the thread, and how alike two of them can be set
  * (one pitch a turn single-ended, both for a left-and-right-hand body; half turns where the ends must be square).
  * @param targetMm centre to centre
+ * @param unit what comes first in its sentences
  * @throws BadInput naming a length or the thread
  */
-export function setAdjustable(link: AdjustableLink, targetMm: number): LinkSetting {
+export function setAdjustable(link: AdjustableLink, targetMm: number, unit: LengthUnit = 'mm'): LinkSetting {
+  const say = (mm: number, digits = 1) => sayLength(mm, digits, unit);
   positive('length wanted', targetMm, 'mm');
   positive('length as it is set', link.lengthMm, 'mm');
   positive('thread engaged', link.engagedMm, 'mm');
@@ -75,9 +78,9 @@ export function setAdjustable(link: AdjustableLink, targetMm: number): LinkSetti
   const longestMm = link.lengthMm + more * perTurn;
   const refused =
     engagedMm < leastMm - 1e-9
-      ? `${fixed(engagedMm, 1)} mm of thread would be left, ${fixed(leastMm, 1)} mm is the least (${leastFrom === 'maker' ? 'its maker' : `${LEAST_ENGAGED[link.body]} × the diameter in ${link.body}, usual`}). It reaches ${fixed(longestMm, 1)} mm.`
+      ? `${say(engagedMm)} of thread would be left, ${say(leastMm)} is the least (${leastFrom === 'maker' ? 'its maker' : `${LEAST_ENGAGED[link.body]} × the diameter in ${link.body}, usual`}). It reaches ${say(longestMm)}.`
       : turns > outLeft + 1e-9
-        ? `${fixed((link.turnsOut ?? 0) + turns, 1)} turns out, its maker allows ${fixed(link.mostTurnsOut!, 1)}. It reaches ${fixed(longestMm, 1)} mm.`
+        ? `${fixed((link.turnsOut ?? 0) + turns, 1)} turns out, its maker allows ${fixed(link.mostTurnsOut!, 1)}. It reaches ${say(longestMm)}.`
         : undefined;
   const equalityMm = link.square ? adjustmentStepMm(t.pitchMm, both) : (perTurn * FLAT) / 2;
   const way = turns === 0 ? 'as it is' : `${sayTurns(Math.abs(turns))} ${turns > 0 ? 'out' : 'in'}`;
@@ -91,8 +94,8 @@ export function setAdjustable(link: AdjustableLink, targetMm: number): LinkSetti
     longestMm,
     refused,
     sentences: [
-      `${both ? 'Turn the body' : 'Turn one end'} ${way}: ${fixed(lengthMm, 1)} mm, ${fixed(engagedMm, 1)} mm of thread in at ${both ? 'each end' : 'that end'}.`,
-      `Both sides equal to ±${fixed(equalityMm, 2)} mm at best: set both by caliper, centre to centre, and count.`,
+      `${both ? 'Turn the body' : 'Turn one end'} ${way}: ${say(lengthMm)}, ${say(engagedMm)} of thread in at ${both ? 'each end' : 'that end'}.`,
+      `Both sides equal to ±${say(equalityMm, 2)} at best: set both by caliper, centre to centre, and count.`,
       'Hold each end in the middle of its swing while its lock nut is tightened, the two ends in line.',
     ],
   };

@@ -314,6 +314,22 @@ export function uBar(u: UBar): BarSpec {
   };
 }
 
+/**
+ * A bar from its left half as it lies: the first point its bushing, the last its eye, bends between; mirrored.
+ * @param half [x, y] of each, x along the arms, y out from the middle, mm
+ * @throws BadInput naming what is missing
+ */
+export function halfBar(half: readonly (readonly [number, number])[], outsideMm: number, boreMm?: number): BarSpec {
+  if (half.length < 2) throw new BadInput('points of the bar', 'need its bushing and its eye at least', half.length);
+  half.forEach(([x, y]) => {
+    finite('points of the bar', x);
+    positive('distance from the middle', y, 'mm');
+  });
+  const left = half.map(([x, y]): Vec3 => [x, y, 0]).reverse();
+  const line = [...left, ...left.map(([x, y, z]): Vec3 => [x, -y, z]).reverse()];
+  return { line, outsideMm, boreMm, bushings: [{ at: left.length - 1 }, { at: left.length }] };
+}
+
 /** What two bars do at the same twist. */
 export interface BarsCompared {
   /** New stiffness over old. */

@@ -42,7 +42,7 @@ const GOLDEN = (Math.sqrt(5) - 1) / 2;
 const LOOKS = 12;
 
 /**
- * From a segment to a tyre, 0 inside: a ring about an open rim, so the distance has more than one low place along the
+ * From a segment to a tyre, negative inside: a ring about an open rim, so the distance has more than one low place along the
  * segment; the lowest of some looks is refined by golden section.
  * @param enough where it is surely further than this, a lesser distance that still is may be answered
  */
@@ -62,7 +62,9 @@ function toTyre(p: Vec3, q: Vec3, t: Extract<Solid, { kind: 'tyre' }>, enough: n
   const at = (k: number): number => {
     const along = pa + k * da;
     const rho = Math.sqrt(Math.max(0, pp + 2 * k * pd + k * k * dd - along * along));
-    return Math.hypot(Math.max(0, rho - t.radiusMm, t.rimMm - rho), Math.max(0, Math.abs(along) - t.halfWidthMm));
+    const [out, side] = [Math.max(rho - t.radiusMm, t.rimMm - rho), Math.abs(along) - t.halfWidthMm];
+    // Inside, how deep: what is worse off is told from what is only in the way.
+    return out < 0 && side < 0 ? Math.max(out, side) : Math.hypot(Math.max(0, out), Math.max(0, side));
   };
   let least = Infinity;
   let where = 0;
@@ -91,7 +93,7 @@ function toTyre(p: Vec3, q: Vec3, t: Extract<Solid, { kind: 'tyre' }>, enough: n
 }
 
 /**
- * How near a rod comes to a solid, mm: the air between them, negative where two rods overlap by so much.
+ * How near a rod comes to a solid, mm: the air between them, negative where they overlap, by how much.
  * @param enough what is surely further than this may be answered with less than its true distance, but never below
  */
 export function airBetween(a: Vec3, b: Vec3, radiusMm: number, solid: Solid, enough = Infinity): number {

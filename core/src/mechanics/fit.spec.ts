@@ -10,6 +10,7 @@ describe('other wheels', () => {
     const f = wheelFit(axle, own);
     expect(f.meets).toEqual([]);
     expect(f.shorterMm).toBeUndefined();
+    expect(f.doubtful).toBe(false);
     for (const p of FIT_PARTS) expect(f.after[p]).toEqual(f.before[p]);
   });
   test('wider ones come nearer, narrower ones further off, standing further out helps', () => {

@@ -25,6 +25,8 @@ export interface WheelFit {
   readonly meets: readonly string[];
   /** How much shorter the link would have to be to clear, mm; left out where it clears, or no shorter one does. */
   readonly shorterMm?: number | undefined;
+  /** By the points the old wheels touched already, which they did not: the points are not where they are said to be. */
+  readonly doubtful: boolean;
   /** Which way the mount's bolt points with more air. */
   readonly boltPoints: 'inward' | 'outward' | 'either way';
 }
@@ -102,6 +104,7 @@ export function wheelFit(
     before,
     after,
     meets: [...meets, ...(close(bolt) ? [say(bolt)] : [])],
+    doubtful: (['link', 'bar end'] as const).some((part) => (before[part]?.airMm ?? 1) <= 0),
     shorterMm: close('link') ? shorterBy(now, airMm) : undefined,
     boltPoints,
   };

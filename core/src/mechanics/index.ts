@@ -9,3 +9,4 @@ export * from './length';
 export * from './adjust';
 export * from './preload';
 export * from './fit';
+export * from './study';

@@ -188,13 +188,9 @@ describe('what stands in the way', () => {
         let least = Infinity;
         for (let i = 0; i <= 4000; i++) {
           const at = [0, 1, 2].map((k) => (p as number[])[k]! + (((q as number[])[k]! - (p as number[])[k]!) * i) / 4000);
-          least = Math.min(
-            least,
-            Math.hypot(
-              Math.max(0, Math.hypot(at[0]!, at[2]!) - 300, 180 - Math.hypot(at[0]!, at[2]!)),
-              Math.max(0, Math.abs(at[1]!) - 100),
-            ),
-          );
+          const [rho, side] = [Math.hypot(at[0]!, at[2]!), Math.abs(at[1]!) - 100];
+          const out = Math.max(rho - 300, 180 - rho);
+          least = Math.min(least, out < 0 && side < 0 ? Math.max(out, side) : Math.hypot(Math.max(0, out), Math.max(0, side)));
         }
         expect(Math.abs(airBetween(p as unknown as Vec3, q as unknown as Vec3, 1e-9, tyre) - least)).toBeLessThan(0.25);
       }),

@@ -28,6 +28,8 @@ export interface RigPosition {
 /** A link between a mount that moves with the wheel and the eye of a bar's arm. */
 export interface LinkRig {
   readonly positions: readonly RigPosition[];
+  /** Any other: this wheel so far up, and the other one. */
+  readonly at: (travelMm: number, otherMm?: number) => RigPosition;
   /** The one the vehicle stands in. */
   readonly ride: RigPosition;
   /** The one it stood in when its points were taken. */
@@ -201,6 +203,7 @@ export function rigOf(axle: AxleSpec, stance: StanceInput): LinkRig {
   };
   return {
     positions,
+    at: (travelMm, otherMm = travelMm) => position(travelMm, otherMm),
     ride,
     stored: position(0, 0),
     branch,
@@ -344,6 +347,7 @@ export function rigFromFloor(f: FloorInput, steps = 30): LinkRig {
     solids: [],
   });
   return {
+    at: position,
     positions: Array.from({ length: steps + 1 }, (_, i) => position(-f.downMm + ((f.upMm + f.downMm) * i) / steps)),
     ride: position(lowered),
     stored: position(0),

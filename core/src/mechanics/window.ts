@@ -1,6 +1,6 @@
 import { attempt, BadInput, positive, within } from '../error';
 import { fixed, list } from '../text';
-import { keepsClear, linkAt, linkOver, type LinkOver, type LinkRig, type StudWay } from './rig';
+import { keepsClear, linkAt, linkOver, type LinkOver, type LinkRig, type RigPosition, type StudWay } from './rig';
 
 /** A stretch of lengths, mm. */
 export type Stretch = readonly [from: number, to: number];
@@ -71,20 +71,81 @@ const overlap = (a: readonly Stretch[], b: readonly Stretch[]): Stretch[] =>
     b.flatMap(([g, u]): Stretch[] => (Math.min(t, u) - Math.max(f, g) > 0 ? [[Math.max(f, g), Math.min(t, u)]] : [])),
   );
 
+/** The limits that rule a rig, each with its words: what was given, what is usual, or what the old link had already. */
+export interface RulingLimits {
+  readonly armDeg: number;
+  readonly swing: Readonly<Record<'mount' | 'eye', { readonly mostDeg: number; readonly words: string }>>;
+  readonly overCentre: { readonly leastDeg: number; readonly words: string };
+  readonly air: { readonly leastMm: number; readonly words: string; readonly of: string };
+}
+
+/**
+ * Limits that no maker gave are usual ones; one that the old link at the old stance did not keep either is not asked of
+ * the new one: then it must be no worse than that was.
+ * @throws BadInput naming a limit
+ */
+export function rulingLimits(rig: LinkRig, limits: LengthLimits = {}, was: LinkRig = rig): RulingLimits {
+  const arm = within('turn of the bar’s arm', limits.armDeg ?? USUAL_LIMITS.armDeg, 0.5, 60, '°');
+  const centre = within('angle to over-centre', limits.overCentreDeg ?? USUAL_LIMITS.overCentreDeg, 1, 80, '°');
+  const air = within('air to what is near', limits.airMm ?? USUAL_LIMITS.airMm, 0, 100, 'mm');
+  const before = linkOver(was, was.lengthMm);
+  const swing = (end: 'mount' | 'eye') => {
+    const given = limits.swingDeg?.[end];
+    if (given !== undefined)
+      return { mostDeg: within('swing of the stud', given, 1, 80, '°'), words: `${fixed(given, 0)}°, its maker` };
+    const usual = USUAL_LIMITS.swingDeg[rig.ways[end]];
+    return before.swingDeg[end] > usual
+      ? { mostDeg: before.swingDeg[end] + 0.5, words: `${fixed(before.swingDeg[end], 0)}° as it was` }
+      : { mostDeg: usual, words: `${usual}°, usual` };
+  };
+  const leastDeg = before.failsAt ? centre : Math.min(centre, before.leastOverCentreDeg - 0.5);
+  const leastMm = before.nearest ? Math.min(air, before.nearest.airMm - 0.5) : air;
+  const asWas = (limit: number, asked: number, given: number | undefined, unit: string) =>
+    limit < asked ? 'no worse than it was' : `${fixed(asked, 0)}${unit}${given === undefined ? ', usual' : ''}`;
+  return {
+    armDeg: arm,
+    swing: { mount: swing('mount'), eye: swing('eye') },
+    overCentre: { leastDeg, words: asWas(leastDeg, centre, limits.overCentreDeg, '°') },
+    air: {
+      leastMm,
+      words: asWas(leastMm, air, limits.airMm, ' mm'),
+      of: before.nearest?.name.replace(' at lock', '') ?? 'the rest',
+    },
+  };
+}
+
+/** Which limits a link of some length breaks at one position of the wheel, in words. */
+export function limitsMet(rig: LinkRig, rules: RulingLimits, lengthMm: number, p: RigPosition): string[] {
+  const at = attempt(() => linkAt(rig, lengthMm, p));
+  if (!at.ok) return [at.error.message];
+  const { swingDeg, overCentreDeg, nearest } = at.value;
+  const other = { upper: 'lower', lower: 'upper' } as const;
+  const deg = (v: number) => `${fixed(v, 0)}°`;
+  return [
+    ...(swingDeg.mount > rules.swing.mount.mostDeg
+      ? [`${rig.mountIs} stud swings ${deg(swingDeg.mount)}: past ${rules.swing.mount.words}`]
+      : []),
+    ...(swingDeg.eye > rules.swing.eye.mostDeg
+      ? [`${other[rig.mountIs]} stud swings ${deg(swingDeg.eye)}: past ${rules.swing.eye.words}`]
+      : []),
+    ...(overCentreDeg < rules.overCentre.leastDeg
+      ? [`${deg(overCentreDeg)} from over-centre: ${rules.overCentre.words} is the least`]
+      : []),
+    ...(nearest && nearest.airMm < rules.air.leastMm
+      ? [nearest.airMm <= 0 ? `it meets the ${nearest.name}` : `${fixed(nearest.airMm, 0)} mm from the ${nearest.name}`]
+      : []),
+  ];
+}
+
 /**
  * The window of lengths that satisfy everything over the whole travel (compute.md, "Link length"), each demand by
  * itself as stretches on one axis, and their common part.
- * Limits that no maker gave are usual ones; a demand that the old link at the old stance did not meet either is not
- * asked of the new one: then it must be no worse than that was.
  * @param rig the axle as it stands now
  * @param was the same before: where it stood; the rig itself where nothing changed
  * @throws BadInput naming a limit
  */
 export function windowOf(rig: LinkRig, limits: LengthLimits = {}, was: LinkRig = rig): LengthWindow {
-  const arm = within('turn of the bar’s arm', limits.armDeg ?? USUAL_LIMITS.armDeg, 0.5, 60, '°');
-  const centre = within('angle to over-centre', limits.overCentreDeg ?? USUAL_LIMITS.overCentreDeg, 1, 80, '°');
-  const air = within('air to what is near', limits.airMm ?? USUAL_LIMITS.airMm, 0, 100, 'mm');
-  const before = linkOver(was, was.lengthMm);
+  const rules = rulingLimits(rig, limits, was);
   /** Each length is worked out once for all that is asked of it. */
   const all = new Map<number, LinkOver>();
   const over = (l: number): LinkOver => {
@@ -96,50 +157,40 @@ export function windowOf(rig: LinkRig, limits: LengthLimits = {}, was: LinkRig =
     const o = over(l);
     return o.failsAt ? NaN : f(o);
   };
-  const swing = (end: 'mount' | 'eye'): { most: number; words: string } => {
-    const given = limits.swingDeg?.[end];
-    if (given !== undefined)
-      return { most: within('swing of the stud', given, 1, 80, '°'), words: `${fixed(given, 0)}°, its maker` };
-    const usual = USUAL_LIMITS.swingDeg[rig.ways[end]];
-    return before.swingDeg[end] > usual
-      ? { most: before.swingDeg[end] + 0.5, words: `${fixed(before.swingDeg[end], 0)}° as it was` }
-      : { most: usual, words: `${usual}°, usual` };
-  };
-  const [mount, eye] = [swing('mount'), swing('eye')];
-  const leastCentre = before.failsAt ? centre : Math.min(centre, before.leastOverCentreDeg - 0.5);
-  const leastAir = before.nearest ? Math.min(air, before.nearest.airMm - 0.5) : air;
-  const asWas = (limit: number, asked: number, given: number | undefined, unit: string) =>
-    limit < asked ? 'no worse than it was' : `${fixed(asked, 0)}${unit}${given === undefined ? ', usual' : ''}`;
   const asked: Asked[] = [
     { strip: { what: 'reaches', label: 'reaches', limit: 'over the whole travel' }, margin: meets(() => 1) },
     {
-      strip: { what: 'arm angle', label: 'arm angle kept', limit: `±${fixed(arm, 0)}°` },
+      strip: { what: 'arm angle', label: 'arm angle kept', limit: `±${fixed(rules.armDeg, 0)}°` },
       margin: (l) => {
         const at = attempt(() => linkAt(rig, l, rig.ride, false));
-        return at.ok ? arm - Math.abs(at.value.armDeg) : NaN;
+        return at.ok ? rules.armDeg - Math.abs(at.value.armDeg) : NaN;
       },
     },
     {
-      strip: { what: 'stud at the mount', label: `${rig.mountIs} stud swings`, limit: mount.words },
-      margin: meets((o) => mount.most - o.swingDeg.mount),
+      strip: { what: 'stud at the mount', label: `${rig.mountIs} stud swings`, limit: rules.swing.mount.words },
+      margin: meets((o) => rules.swing.mount.mostDeg - o.swingDeg.mount),
     },
     {
-      strip: { what: 'stud at the eye', label: `${rig.mountIs === 'upper' ? 'lower' : 'upper'} stud swings`, limit: eye.words },
-      margin: meets((o) => eye.most - o.swingDeg.eye),
+      strip: {
+        what: 'stud at the eye',
+        label: `${rig.mountIs === 'upper' ? 'lower' : 'upper'} stud swings`,
+        limit: rules.swing.eye.words,
+      },
+      margin: meets((o) => rules.swing.eye.mostDeg - o.swingDeg.eye),
     },
     {
-      strip: { what: 'over-centre', label: 'clear of over-centre', limit: asWas(leastCentre, centre, limits.overCentreDeg, '°') },
-      margin: meets((o) => o.leastOverCentreDeg - leastCentre),
+      strip: { what: 'over-centre', label: 'clear of over-centre', limit: rules.overCentre.words },
+      margin: meets((o) => o.leastOverCentreDeg - rules.overCentre.leastDeg),
     },
   ];
   if (rig.positions.some((p) => p.solids.length))
     asked.push({
       strip: {
         what: 'clear',
-        label: `clear of ${before.nearest?.name.replace(' at lock', '') ?? 'the rest'}`,
-        limit: asWas(leastAir, air, limits.airMm, ' mm'),
+        label: `clear of ${rules.air.of}`,
+        limit: rules.air.words,
       },
-      margin: (l) => (over(l).failsAt ? NaN : keepsClear(rig, l, leastAir) ? 0 : -1),
+      margin: (l) => (over(l).failsAt ? NaN : keepsClear(rig, l, rules.air.leastMm) ? 0 : -1),
     });
   const strips: Strip[] = [];
   const from = Math.max(20, rig.lengthMm - ROOM_MM, 0);
@@ -220,4 +271,32 @@ function whyNone(strips: readonly Strip[], rig: LinkRig): string {
 export function judgeLength(w: LengthWindow, lengthMm: number): { readonly fits: boolean; readonly missed: readonly Strip[] } {
   const missed = w.strips.filter((s) => !s.lengths.some(([f, t]) => lengthMm >= f - 1e-9 && lengthMm <= t + 1e-9));
   return { fits: missed.length === 0, missed };
+}
+
+/** A link that is there, by its length. */
+export interface LengthMark {
+  readonly lengthMm: number;
+  /** "on the shelf", "fitted now". */
+  readonly where: string;
+}
+
+/**
+ * The window in a sentence, and which links that are there are right.
+ * @param say a length in what comes first in the shop
+ */
+export function sayWindow(w: LengthWindow, marks: readonly LengthMark[], say: (mm: number, digits: number) => string): string[] {
+  if (!w.best) return [w.because ?? 'Nothing fits.'];
+  // "288 to 299 mm": the unit once.
+  const bare = (mm: number) => say(mm, 0).replace(/ (mm|in)$/, '');
+  const all = w.fits.map(([f, t]) => `${bare(f)} to ${say(t, 0)}`).join(', or ');
+  const judged = marks.map((m) => ({ m, ...judgeLength(w, m.lengthMm) }));
+  const name = (m: LengthMark) => `${say(m.lengthMm, 0)} (${m.where})`;
+  const right = judged.filter((j) => j.fits).map((j) => name(j.m));
+  return [
+    `${all} works at this stance.`,
+    ...(right.length ? [`${list(right)} ${right.length === 1 ? 'is' : 'are'} right.`] : []),
+    ...judged
+      .filter((j) => !j.fits)
+      .map((j) => `${name(j.m)} is not: ${j.missed.map((x) => `${x.label}, ${x.limit}`).join('; ')}.`),
+  ];
 }

@@ -24,7 +24,7 @@ export interface Wanted {
 }
 
 /** Where a size comes from. */
-export type Origin = 'measured' | 'file' | 'usual';
+export type Origin = 'measured' | 'worked out' | 'file' | 'usual';
 
 export interface FitLine {
   readonly what: string;
@@ -149,6 +149,7 @@ function fitsWhat(w: Wanted, agree: readonly string[]): string {
   const size = (what: string) => OF_LINE[what];
   const origins = agree.map((a) => size(a) && w.from?.[size(a)!]);
   if (origins.includes('measured')) return 'Not listed; fits what was measured';
+  if (origins.includes('worked out')) return 'Not listed; fits the length that was worked out';
   return origins.includes('file')
     ? 'Not listed; fits the file’s word'
     : 'Not listed; fits only what is usual: measure before it is ordered';

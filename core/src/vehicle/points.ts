@@ -6,6 +6,25 @@ export const POINTS = ['hub', 'armInner', 'armOuter', 'springTop', 'springFoot',
 export const MORE_POINTS = ['upperInner', 'upperOuter', 'rackEnd', 'tieRodOuter', 'barBushing', 'barEye', 'linkMount'] as const;
 export type PointName = (typeof POINTS)[number] | (typeof MORE_POINTS)[number];
 
+/** What a person points at when it is measured. */
+const POINT_WORDS: Readonly<Record<PointName, string>> = {
+  hub: 'wheel’s centre',
+  armInner: 'lower arm’s inner joint',
+  armOuter: 'lower arm’s outer joint',
+  springTop: 'spring’s top',
+  springFoot: 'spring’s foot',
+  damperTop: 'damper’s top mount',
+  damperFoot: 'damper’s foot',
+  upperInner: 'upper arm’s inner joint',
+  upperOuter: 'upper arm’s outer joint',
+  rackEnd: 'inner tie rod joint',
+  tieRodOuter: 'tie rod end',
+  barBushing: 'bar’s bushing',
+  barEye: 'bar’s eye',
+  linkMount: 'link’s mount',
+};
+export const sayPoint = (p: PointName): string => POINT_WORDS[p];
+
 /** The hard points of half an axle (see geometry/hard-point). */
 export type HardPoints = Readonly<Record<(typeof POINTS)[number], HardPoint>> &
   Readonly<Partial<Record<(typeof MORE_POINTS)[number], HardPoint | undefined>>>;

@@ -4,6 +4,10 @@ const counted = (x: string) =>
 
 /** What the open file of job `j` adds to its diagnosis: `JobFile` of the contract, as one JSON column. */
 export const JOB_FILE = `json_build_object(
+  'points', (SELECT coalesce(json_agg(json_build_object('axle', m.axle, 'point', m.point, 'at', m.at)), '[]')
+               FROM (SELECT DISTINCT ON (p.axle, p.point) p.axle, p.point, p.at FROM point p JOIN job o ON o.id = p.job_id JOIN entry e ON e.id = p.entry_id
+                      WHERE o.vehicle_id = j.vehicle_id AND o.id <> j.id AND o.opened_at < j.opened_at AND NOT p.struck
+                      ORDER BY p.axle, p.point, e.at DESC, e.seq DESC) AS m),
   'renewed', (SELECT coalesce(json_agg(json_build_object('joint', joint, 'atKm', km) ORDER BY km), '[]')
                 FROM (SELECT u.joint, max(l.distance_km) AS km FROM lesson l, unnest(l.renewed) AS u(joint) WHERE l.vehicle_id = j.vehicle_id AND l.job_id <> j.id AND l.closed_at < coalesce(j.closed_at, 'infinity') GROUP BY u.joint) AS r),
   'sisters', (SELECT json_build_object('jobs', count(DISTINCT l.job_id),

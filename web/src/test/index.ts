@@ -20,6 +20,9 @@ import { DIAGNOSIS_WORKER } from '../app/workers/diagnoser';
 import { JobStore } from '../app/job/job-store';
 import { StandAsk, type StandQuestion } from '../app/job/stand-ask';
 import { Session } from '../app/session/session';
+import { answerMechanics } from '../app/workers/answer-mechanics';
+import { MECHANICS_WORKER } from '../app/workers/mechanics';
+import type { MechanicsWork } from '../app/workers/mechanics-work';
 import type { DiagnosisWork } from '../app/workers/diagnosis-work';
 
 /** Core's own small invented type and part serve here too. */
@@ -74,7 +77,7 @@ export const job = (entries: readonly StoredEntry[] = [], kind: JobKind = 'noise
   distanceKm: 98_000,
   openedAt: '2026-01-05T09:00:00.000Z',
   type: STRUT_TYPE,
-  file: { renewed: [], sisters: { jobs: 0, found: {} } },
+  file: { points: [], renewed: [], sisters: { jobs: 0, found: {} } },
   lastPlay: [],
   entries,
   vehicle: {
@@ -148,6 +151,18 @@ export const inlineDiagnosis = (): DiagnosisWork => {
   };
 };
 
+/** The mechanics worker without a thread. */
+export const inlineMechanics = (): MechanicsWork => ({
+  async ask(_id, q, answer) {
+    await Promise.resolve();
+    const steps = answerMechanics(q);
+    let n = steps.next();
+    while (!n.done) n = steps.next();
+    answer(n.value);
+  },
+  callOff: () => Promise.resolve(),
+});
+
 /** Asks nobody: the tapped name, or what the test says. */
 export class FakeAsk {
   answer: string | undefined = 'ann';
@@ -208,6 +223,7 @@ export function setUp(providers: Provider[] = []) {
       { provide: Ask, useValue: ask },
       { provide: StandAsk, useValue: stand },
       { provide: DIAGNOSIS_WORKER, useValue: inlineDiagnosis },
+      { provide: MECHANICS_WORKER, useValue: inlineMechanics },
       ...providers,
     ],
   });

@@ -11,6 +11,7 @@ export type Target =
   | 'drive'
   | 'verdict'
   | 'contradiction'
+  | 'length'
   | 'choose'
   | 'answer'
   | 'road'

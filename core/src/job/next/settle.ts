@@ -7,6 +7,10 @@ import { answered } from '../rules/work';
 import { sayParts, speakOf } from '../say';
 import { goTo, mins, type NextLine } from './line';
 
+/** The length was worked out, or found by the bolt: what was measured of the old link says nothing of the new. */
+const lengthKnown = (s: JobState, axle: JobState['axle']): boolean =>
+  s.results.some((e) => e.body.what === 'length' && e.body.joint && partsOf(e.body.joint).axle === axle);
+
 /** What to fit, and the customer's answer to each choice. A no is an answer: it leads on. */
 export function nextToSettle(s: JobState): NextLine | undefined {
   const missing = missingHands(s)[0];
@@ -43,6 +47,18 @@ export function nextToSettle(s: JobState): NextLine | undefined {
   if (!joint && s.verdict && s.verdict.body.causes.length === 0) return undefined;
   // Something was undone to get at something else: nothing has to be chosen for that.
   if (!joint && s.undone.size > 0) return undefined;
+  // A vehicle that stands otherwise than its links were made for: which length comes before which part.
+  if (s.context.kind === 'changed stance' && s.axles[s.axle].link && !lengthKnown(s, s.axle))
+    return goTo(
+      {
+        time: mins(5),
+        title: 'Find the length of link for this stance.',
+        why: 'By how much it was lowered or raised, or by the bolt that slides in by hand.',
+        label: 'Which length?',
+        station: 'settle',
+      },
+      'length',
+    );
   return goTo(
     {
       time: mins(4),

@@ -17,6 +17,14 @@ const ASSUMED: Partial<Record<Size, Assumable>> = {
 const sizeOf = (s: JobState, axle: JobState['axle'], size: Size) =>
   s.sizes.filter((e) => e.body.axle === axle && e.body.size === size).at(-1)?.body;
 
+/** The length worked out for an axle's links, the last that stands and was not overruled by a measurement since. */
+export function lengthFor(s: JobState, axle: JobState['axle']): Extract<EntryBodies['result'], { what: 'length' }> | undefined {
+  const found = s.results.filter((e) => e.body.what === 'length' && e.body.joint && partsOf(e.body.joint).axle === axle).at(-1);
+  const measured = s.sizes.filter((e) => e.body.axle === axle && e.body.size === 'link-length').at(-1);
+  if (!found || found.body.what !== 'length' || (measured && measured.at > found.at)) return undefined;
+  return found.body;
+}
+
 /** The last bar and bushing measured at each side of an axle. */
 function fitsOf(s: JobState, axle: JobState['axle']): Extract<EntryBodies['result'], { what: 'frame fit' }>[] {
   return SIDES.flatMap((side) => {
@@ -28,6 +36,7 @@ function fitsOf(s: JobState, axle: JobState['axle']): Extract<EntryBodies['resul
 
 /** Where a size comes from: what was measured for the part, or with bar and bushing, overrules the file. */
 export function originOf(s: JobState, axle: JobState['axle'], size: Size): Origin | undefined {
+  if (size === 'link-length' && lengthFor(s, axle)) return 'worked out';
   if (sizeOf(s, axle, size)) return 'measured';
   if ((size === 'bar-diameter' || size === 'bar-seat') && fitsOf(s, axle).length) return 'measured';
   if (size === 'bar-seat') return undefined;
@@ -69,7 +78,7 @@ export function wantedFor(s: JobState, joints: readonly JointId[]): Wanted {
   return {
     ...base,
     kinds: kinds.filter((k) => PART_KINDS.includes(k)),
-    lengthMm: measured('link-length')?.mm ?? spec.link?.lengthMm,
+    lengthMm: lengthFor(s, j.axle)?.found.lengthMm ?? measured('link-length')?.mm ?? spec.link?.lengthMm,
     thread: measured('stud-thread')?.thread ?? spec.link?.lower.thread,
     nutHexMm: measured('nut-hex')?.mm ?? spec.link?.lower.nutHexMm,
     hold: hold?.hold ?? spec.link?.lower.hold,

@@ -19,6 +19,7 @@ import { note } from './note';
 import { orientation } from './orientation';
 import { photo } from './photo';
 import { piece } from './piece';
+import { point } from './point';
 import { proof } from './proof';
 import { purpose } from './purpose';
 import { reading } from './reading';
@@ -55,6 +56,7 @@ export const ENTRY_SPECS = {
   verdict,
   'go-on': goOn,
   size,
+  point,
   choose,
   answer,
   setup,

@@ -1,5 +1,6 @@
 import type { FrameFit, FrameFitInput, Placed, StackReach, StackSize, StackVariant } from '../../bushing';
 import type { JointId } from '../../joint';
+import type { AdjustableLink, FloorInput, LinkSetting, UBar, WheelFit, Wheels } from '../../mechanics';
 import type { Conformance, KnownScatter, LimitOwner } from '../../play';
 import { capital } from '../../text';
 import type { MeasuredPhase } from '../words';
@@ -46,9 +47,43 @@ export interface ResultKinds {
     found: FoundSize[];
   };
   hex: { given: { across: string; acrossU: string }; found: FoundSize[] };
+  /** A link's length: what it was worked out from, and the window of lengths round it. */
+  length: {
+    given: {
+      from: 'the axle' | 'the floor' | 'the bolt';
+      loweredMm: number;
+      /** The link that was right before. */
+      oldMm: number;
+      floor?: FloorInput;
+      rounds?: { fromAboveMm: number; fromBelowMm: number }[];
+    };
+    found: { lengthMm: number; doubtMm: number; ruleMm: number | null; fits: [number, number] | null };
+  };
+  'link setting': {
+    given: AdjustableLink & { targetMm: number };
+    found: Pick<LinkSetting, 'turns' | 'lengthMm' | 'equalityMm' | 'engagedMm'>;
+  };
+  bar: {
+    given: { now: UBar; was: UBar | null };
+    found: { stiffnessNPerMm: number; stressMpaPerMm: number; ratio: number | null };
+  };
+  'wheel fit': {
+    given: Wheels & { loweredMm: number };
+    found: { meets: string[]; shorterMm: number | null; boltPoints: WheelFit['boltPoints'] };
+  };
 }
 export type ResultKind = keyof ResultKinds;
-export const RESULTS = ['play', 'frame fit', 'stack', 'thread', 'hex'] as const satisfies readonly ResultKind[];
+export const RESULTS = [
+  'play',
+  'frame fit',
+  'stack',
+  'thread',
+  'hex',
+  'length',
+  'link setting',
+  'bar',
+  'wheel fit',
+] as const satisfies readonly ResultKind[];
 
 /** Something worked out and kept: what was given and found, by which method and version. */
 export type ResultBody = {

@@ -1,6 +1,7 @@
 import type { Entry, EntryKind } from '@ash-knot/core';
 import type { Queryable } from '../../db/pool';
 import { closing, distance } from './closing';
+import { point } from './point';
 import { reading } from './reading';
 import { recheck } from './recheck';
 import { said } from './said';
@@ -8,7 +9,7 @@ import type { Table } from './table';
 import { torqueRecord } from './torque-record';
 
 /** Every table made from the ledger: a new one is a file beside these and a line here. */
-export const TABLES: readonly Table[] = [reading, torqueRecord, recheck, said, closing, distance];
+export const TABLES: readonly Table[] = [reading, point, torqueRecord, recheck, said, closing, distance];
 
 const of = (kind: EntryKind) => TABLES.filter((t) => t.handles.includes(kind));
 

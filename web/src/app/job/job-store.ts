@@ -23,6 +23,7 @@ import {
   type EntryKind,
   type JobContext,
   type JobState,
+  type LinkStudied,
   type JointId,
   contextOf,
   makeEntry,
@@ -75,6 +76,8 @@ export class JobStore {
   readonly wanted = signal<CheckId | null>(null);
   /** A check of what is no joint of the plate, while it is looked at. */
   readonly elsewhere = signal<ElsewhereCheckId | null>(null);
+  /** A link whose length is being worked out: the plate turns to its corner and shows it. */
+  readonly linkStudied = signal<LinkStudied | null>(null);
   /** Which axle the plate shows, when it was flipped by hand. */
   readonly flipped = signal<AxleEnd | null>(null);
 

@@ -3,15 +3,22 @@ import {
   Component,
   computed,
   DestroyRef,
+  effect,
   ElementRef,
   inject,
   input,
   output,
   signal,
+  untracked,
 } from '@angular/core';
 import {
   attempt,
-  cornerAt,
+  capital,
+  cornersOf,
+  limitsMet,
+  linkAt,
+  rigOf,
+  rulingLimits,
   fixed,
   jointName,
   layoutOf,
@@ -23,6 +30,7 @@ import {
   type JointId,
   type JointKind,
   type JointView,
+  type LinkStudied,
   type PointName,
   type Side,
 } from '@ash-knot/core';
@@ -41,6 +49,14 @@ const LEGEND: readonly (CheckMark & { readonly words: string })[] = [
 
 /** How far a wheel is lifted and let down on the drawing, mm: about what springs allow (common practice, no source). */
 const MOST_TRAVEL_MM = 90;
+
+/** A number of the corner in the ladder's place. */
+interface Figure {
+  readonly name: string;
+  readonly value: string;
+  readonly of: string;
+  readonly broken?: boolean;
+}
 
 /** The axle of this vehicle, drawn from its stored dimensions. Every joint is a target that shows its state. */
 @Component({
@@ -108,7 +124,7 @@ const MOST_TRAVEL_MM = 90;
             <path
               [attr.d]="s.d"
               fill="none"
-              [attr.stroke]="linkOn(s.side!) ? 'var(--color-ink)' : 'var(--color-bark)'"
+              [attr.stroke]="limit() ? 'var(--color-oxide)' : linkOn(s.side!) ? 'var(--color-ink)' : 'var(--color-bark)'"
               [attr.stroke-width]="s.width! + (linkOn(s.side!) ? 1.5 : 0)"
               stroke-linecap="round"
             />
@@ -118,13 +134,15 @@ const MOST_TRAVEL_MM = 90;
           }
         }
       }
-      @for (c of layout().cells; track c.joint) {
-        @if (c.joint !== selected()) {
-          <path [attr.d]="leader(c)" class="leader" />
+      @if (!figures()) {
+        @for (c of layout().cells; track c.joint) {
+          @if (c.joint !== selected()) {
+            <path [attr.d]="leader(c)" class="leader" />
+          }
         }
-      }
-      @if (selectedCell(); as c) {
-        <path [attr.d]="leader(c)" class="leader on" />
+        @if (selectedCell(); as c) {
+          <path [attr.d]="leader(c)" class="leader on" />
+        }
       }
       @for (c of layout().cells; track c.joint) {
         @for (at of spots(c); track $index) {
@@ -210,14 +228,31 @@ const MOST_TRAVEL_MM = 90;
       </div>
     }
 
-    <div class="ladder" [style.left.px]="layout().ladder.x" [style.width.px]="layout().ladder.width">
+    @if (figures(); as numbers) {
+      <dl
+        class="figures"
+        [style.left.px]="layout().ladder.x"
+        [style.width.px]="layout().ladder.width"
+        data-testid="figures"
+        aria-live="polite"
+      >
+        @for (n of numbers; track n.name) {
+          <div [class.broken]="n.broken">
+            <dt>{{ n.name }}</dt>
+            <dd class="mono">{{ n.value }}</dd>
+            <dd class="of">{{ n.of }}</dd>
+          </div>
+        }
+      </dl>
+    }
+    <div class="ladder" [style.left.px]="layout().ladder.x" [style.width.px]="layout().ladder.width" [hidden]="figures()">
       @for (r of layout().rows; track r.kind) {
         <div class="rung" [style.top.px]="r.y" [style.height.px]="r.height">
           <span class="name" aria-hidden="true">{{ name(r.kind) }}</span>
         </div>
       }
     </div>
-    @for (c of layout().cells; track c.joint) {
+    @for (c of figures() ? [] : layout().cells; track c.joint) {
       <button
         type="button"
         class="cell"
@@ -275,6 +310,34 @@ const MOST_TRAVEL_MM = 90;
       line-height: 1.25;
       text-align: center;
       color: var(--color-bark-soft);
+    }
+    .figures {
+      position: absolute;
+      top: 50%;
+      transform: translateY(-50%);
+      background: var(--color-ash-100);
+      border: 1px solid var(--color-ash-300);
+      text-align: center;
+    }
+    .figures div {
+      padding: 6px 4px;
+    }
+    .figures div + div {
+      border-top: 1px solid var(--color-ash-300);
+    }
+    .figures dt,
+    .figures .of {
+      font-size: 13px;
+      line-height: 1.25;
+      color: var(--color-bark-soft);
+    }
+    .figures dd.mono {
+      font-size: 19px;
+      font-weight: 600;
+      color: var(--color-ink);
+    }
+    .figures .broken dd {
+      color: var(--color-oxide);
     }
     .cell {
       position: absolute;
@@ -444,6 +507,8 @@ export class AxlePlate {
   readonly dialect = input<Dialect>('sway bar');
   /** The check that is being made at the selected joint: drawn where the hands, the lever and the eyes go. */
   readonly check = input<Check | null>(null);
+  /** A link that is being worked out: it is drawn in the corner, at the stance it is for. */
+  readonly link = input<LinkStudied | null>(null);
   readonly selectedChange = output<JointId>();
   readonly flip = output();
 
@@ -470,32 +535,113 @@ export class AxlePlate {
   protected readonly apart = signal(false);
   private readonly moved = computed(() => {
     if (!this.turned()) return undefined;
-    return attempt(() => cornerAt(this.axle(), this.travel(), this.apart() ? -this.travel() : this.travel()));
+    return attempt(() => this.corners()(this.travel(), this.other()));
+  });
+  private readonly corners = computed(() => cornersOf(this.axle()));
+  private readonly other = computed(() => (this.apart() ? 2 * this.stoodMm() - this.travel() : this.travel()));
+  /** Where the wheel stands now against where it stood when the points were taken, mm. */
+  private readonly stoodMm = computed(() => this.link()?.loweredMm ?? 0);
+  /** The link at its wheel's position, and the limits it breaks there. */
+  private readonly rig = computed(() => {
+    if (!this.turned()) return undefined;
+    const link = this.link();
+    const made = attempt(() => {
+      const was = rigOf(this.axle(), { loweredMm: 0, steps: 8 });
+      const rig = link?.loweredMm ? rigOf(this.axle(), { loweredMm: link.loweredMm, steps: 8 }) : was;
+      return { rig, rules: rulingLimits(rig, link?.limits, was), lengthMm: link?.lengthMm ?? rig.lengthMm };
+    });
+    return made.ok ? made.value : undefined;
+  });
+  private readonly met = computed((): string[] => {
+    const r = this.rig();
+    if (!r) return [];
+    const met = attempt(() => limitsMet(r.rig, r.rules, r.lengthMm, r.rig.at(this.travel(), this.other())));
+    return met.ok ? met.value : [];
   });
   /** The axle as it is drawn now: its points moved with the wheel, where they can be. */
   private readonly shown = computed((): AxleSpec => {
     const m = this.moved();
-    if (!m?.ok || this.travel() === 0) return this.axle();
+    const r = this.rig();
+    if (!m?.ok || (this.travel() === 0 && !this.link())) return this.axle();
+    const eye =
+      this.link() && r ? attempt(() => linkAt(r.rig, r.lengthMm, r.rig.at(this.travel(), this.other()), false).eye) : undefined;
     const points = Object.fromEntries(
       Object.entries(this.axle().points).map(([name, p]) => [name, p && { ...p, at: m.value.points[name as PointName] ?? p.at }]),
     );
-    return { ...this.axle(), points: points as AxleSpec['points'] };
+    const drawn = points as AxleSpec['points'];
+    return { ...this.axle(), points: eye?.ok ? { ...drawn, barEye: { ...drawn.barEye!, at: eye.value } } : drawn };
   });
   /** Both wheels do not matter to each other where each hangs by itself. */
   protected readonly joined = computed(() => ['beam', 'axle'].includes(layoutOf(this.axle()).moves));
   protected readonly limit = computed(() => {
     const m = this.moved();
-    return !m ? '' : m.ok ? (m.value.locked ?? '') : m.error.message;
+    if (!m) return '';
+    if (!m.ok) return m.error.message;
+    return (!this.link() && m.value.locked) || capital(this.met().join('; '));
+  });
+  /** The studied link's numbers at this position of the wheel, in place of the ladder. */
+  protected readonly figures = computed((): readonly Figure[] | null => {
+    const [r, link] = [this.rig(), this.link()];
+    if (!r || !link) return null;
+    const found = attempt(() => linkAt(r.rig, r.lengthMm, r.rig.at(this.travel(), this.other())));
+    if (!found.ok) return null;
+    const { armDeg, leanDeg, swingDeg, lever, overCentreDeg, nearest } = found.value;
+    const { swing, overCentre, air } = r.rules;
+    const deg = (v: number) => `${fixed(v, 1)}°`.replace('-', '−');
+    const up = Math.round(this.travel() - this.stoodMm());
+    const stud = (end: 'mount' | 'eye', name: string): Figure => ({
+      name,
+      value: deg(swingDeg[end]),
+      of: `to ${swing[end].words}`,
+      broken: swingDeg[end] > swing[end].mostDeg,
+    });
+    const [upper, lower] = r.rig.mountIs === 'upper' ? (['mount', 'eye'] as const) : (['eye', 'mount'] as const);
+    return [
+      {
+        name: 'wheel',
+        value: `${up > 0 ? '+' : ''}${this.units.sayLength(up, 0)}`.replace('-', '−'),
+        of: 'drag it, or its slider',
+      },
+      { name: 'arm turned', value: deg(armDeg), of: 'from where it stood' },
+      { name: 'link leans', value: deg(leanDeg), of: 'from upright' },
+      stud(upper, 'upper stud swings'),
+      stud(lower, 'lower stud swings'),
+      {
+        name: 'lever',
+        value: fixed(lever, 2),
+        of: `${deg(overCentreDeg)} to over-centre`,
+        broken: overCentreDeg < overCentre.leastDeg,
+      },
+      ...(nearest
+        ? [
+            {
+              name: 'nearest thing',
+              value:
+                nearest.airMm > 0
+                  ? this.units.sayLength(nearest.airMm, 0)
+                  : nearest.airMm < air.leastMm
+                    ? 'touches'
+                    : 'as it was',
+              of: nearest.name,
+              broken: nearest.airMm < air.leastMm,
+            },
+          ]
+        : []),
+    ];
   });
   protected readonly motion = computed(() => {
+    // The numbers stand in the ladder's place.
+    if (this.figures()) return this.usual() ? 'from usual points, not measured' : '';
     const m = this.moved();
     const bar = m?.ok ? m.value.bar : undefined;
-    const wheel = `Wheel ${this.travel() > 0 ? '+' : ''}${this.units.sayLength(this.travel(), 0)}`;
+    const up = this.travel() - Math.round(this.stoodMm());
+    const wheel = `Wheel ${up > 0 ? '+' : ''}${this.units.sayLength(up, 0)}`;
     const turn = bar ? ` · bar’s arm ${fixed((bar.turnRad * 180) / Math.PI, 1)}° · link’s lever ${fixed(bar.lever, 2)}` : '';
-    // Where nobody has measured it, this is how such an axle usually moves, and no more.
-    const usual = Object.values(this.axle().points).some((p) => p?.from === 'usual') ? ' · from usual points, not measured' : '';
+    const usual = this.usual() ? ' · from usual points, not measured' : '';
     return `${wheel}${turn}${usual}`.replaceAll('-', '−');
   });
+  /** Where nobody has measured it, this is how such an axle usually moves, and no more. */
+  private readonly usual = computed(() => Object.values(this.axle().points).some((p) => p?.from === 'usual'));
   private dragged: { y: number; from: number; moved: boolean } | undefined;
   protected down(e: PointerEvent): void {
     if (!this.turned() || (e.target as HTMLElement).closest('button, input, label')) return;
@@ -533,6 +679,17 @@ export class AxlePlate {
   protected readonly legend = computed(() => LEGEND.filter((k) => this.marks().some((m) => m.kind === k.kind)));
 
   constructor() {
+    // A link that is worked out is looked at in its corner, as the vehicle stands now; afterwards the axle is whole again.
+    let wasStudied = false;
+    effect(() => {
+      const link = this.link();
+      untracked(() => {
+        if (link && !this.turned()) this.picked.set('left');
+        if (link) this.travel.set(Math.round(link.loweredMm));
+        if (!link && wasStudied) this.turn(null);
+        wasStudied = link !== null;
+      });
+    });
     const el = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
     if (typeof ResizeObserver === 'undefined') return;
     const watch = new ResizeObserver(() => {

@@ -27,10 +27,11 @@ import { TextField } from '../kit/text-field';
 import { Picks } from '../kit/picks';
 import { draft } from '../state/draft';
 import { OpenJob } from '../job/open-job';
+import { OnAxle } from './on-axle';
 import { StackBuilder } from './stack-builder';
 import { Units } from '../session/units';
 
-const TOOLS = ['torque', 'adapter', 'thread', 'hex', 'wrench', 'stack'] as const;
+const TOOLS = ['torque', 'adapter', 'thread', 'hex', 'wrench', 'stack', 'link length', 'bar', 'wheels'] as const;
 type Tool = (typeof TOOLS)[number];
 const CLASSES: readonly PropertyClass[] = ['8.8', '10.9', 'grade 5', 'grade 8'];
 const CONDITIONS = Object.keys(FRICTION) as ThreadCondition[];
@@ -38,7 +39,7 @@ const CONDITIONS = Object.keys(FRICTION) as ThreadCondition[];
 /** The calculators without a job. What was last set is kept. */
 @Component({
   selector: 'ak-pocket',
-  imports: [Picks, StackBuilder, TextField],
+  imports: [OnAxle, Picks, StackBuilder, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './pocket.html',
   styleUrl: '../kit/panel.css',

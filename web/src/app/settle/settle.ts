@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, signal, untracked } from '@angular/core';
 import { v7 as uuid } from 'uuid';
 import type { PartList } from '@ash-knot/contract';
 import {
@@ -19,7 +19,11 @@ import {
   partsOf,
   wantedFor,
   type Candidate,
+  lengthFor,
+  otherEnd,
   type Entry,
+  type EntryBodies,
+  type LengthMark,
   type JointId,
   type Size,
   type Part,
@@ -35,6 +39,10 @@ import {
   readSize,
   SIZE_NAMES,
 } from '@ash-knot/core';
+import { BarStudyView } from '../length/bar-study';
+import { LengthFinder } from '../length/length-finder';
+import { PointForm } from '../length/point-form';
+import { WheelCheck } from '../length/wheel-check';
 import { FormField } from '../kit/form-field';
 import { TextField } from '../kit/text-field';
 import { Wrong } from '../kit/wrong';
@@ -51,7 +59,7 @@ type What = 'links' | 'bushings' | 'joint';
 /** What to fit, and the customer's answer. */
 @Component({
   selector: 'ak-settle',
-  imports: [FormField, Picks, TextField, Wrong],
+  imports: [BarStudyView, FormField, LengthFinder, Picks, PointForm, TextField, WheelCheck, Wrong],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './settle.html',
 })
@@ -65,7 +73,7 @@ export class Settle {
   protected readonly sizeNames = SIZE_NAMES;
   private readonly job = this.store.view()!.id;
 
-  protected readonly axleSpec = computed(() => this.store.state()!.context.type.axles[this.store.axle()]);
+  protected readonly axleSpec = computed(() => this.store.state()!.axles[this.store.axle()]);
   protected readonly what = draft<What | null>(`settle.what.${this.job}`, null);
   protected readonly sides = draft<Side[]>(`settle.sides.${this.job}`, ['left', 'right']);
   protected readonly reason = draft(`settle.reason.${this.job}`, '');
@@ -146,7 +154,12 @@ export class Settle {
             'nut-hex': link ? sayHex(link.lower.nutHexMm) : '',
             hold: link ? (sayStudHold(link.lower) ?? 'nothing') : '',
           };
-    const words = { measured: 'measured', file: 'from the file', usual: 'usual, not measured' } as const;
+    const words = {
+      measured: 'measured',
+      'worked out': 'worked out, not measured',
+      file: 'from the file',
+      usual: 'usual, not measured',
+    } as const;
     return (Object.keys(known) as Size[]).map((size) => {
       const origin = originOf(s, axle, size);
       const said = origin && known[size] ? (written(size) ? 'measured' : `${known[size]}, ${words[origin]}`) : 'not known';
@@ -154,6 +167,38 @@ export class Settle {
     });
   });
   protected readonly sizeError = signal<Partial<Record<Size, string>>>({});
+
+  // --- how long, how stiff, which wheels ----------------------------------------
+  protected readonly figures = ['length', 'bar', 'wheels'] as const;
+  /** What is being worked out instead of chosen from the catalogue; kept, so that a reload stays there. */
+  protected readonly figure = draft<'length' | 'bar' | 'wheels' | null>(`settle.figure.${this.job}`, null);
+  protected readonly canFigure = computed(() => this.kind() === 'links' && this.axleSpec().points.barEye !== undefined);
+  protected readonly otherAxle = computed(() => this.store.state()!.axles[otherEnd(this.store.axle())]);
+  protected readonly oldMm = computed((): number | null => {
+    const s = this.store.state()!;
+    const measured = s.sizes.filter((e) => e.body.axle === this.store.axle() && e.body.size === 'link-length').at(-1);
+    return measured?.body.mm ?? this.axleSpec().link?.lengthMm ?? null;
+  });
+  protected readonly oldFrom = computed((): string => {
+    const s = this.store.state()!;
+    if (s.sizes.some((e) => e.body.axle === this.store.axle() && e.body.size === 'link-length')) return 'measured';
+    return s.context.type.usual?.includes('linkLength') ? 'usual, not measured' : 'from the file';
+  });
+  /** The links of the catalogue that could be bought, each length once. */
+  protected readonly marks = computed((): LengthMark[] => {
+    const kind = `${this.axleSpec().link?.kind ?? 'ball-stud'} link`;
+    const by = new Map<number, boolean>();
+    for (const p of this.parts())
+      if (p.kind === kind && p.lengthMm !== undefined) by.set(p.lengthMm, (by.get(p.lengthMm) ?? false) || p.stock > 0);
+    return [...by].sort((a, b) => a[0] - b[0]).map(([lengthMm, shelf]) => ({ lengthMm, where: shelf ? 'shelf' : 'to order' }));
+  });
+  /** The length that was worked out and still stands. */
+  protected readonly workedOut = computed(() => lengthFor(this.store.state()!, this.store.axle()));
+  protected async keepFigure(result: EntryBodies['result']): Promise<void> {
+    const joint = this.joints()[0] ?? jointId(this.store.axle(), 'left', 'link-upper');
+    const body = { ...result, joint } as EntryBodies['result'];
+    if ((await this.store.write('result', body)) && result.what === 'length') this.figure.set(null);
+  }
 
   // --- chosen and answered -----------------------------------------------------
   protected readonly choices = computed(() =>
@@ -189,6 +234,11 @@ export class Settle {
       .verdict?.body.causes.map((c) => splitFault(c)?.joint)
       .find((j) => j !== undefined);
     if (named && this.choices().length === 0) this.store.select(named);
+    // The corner is turned back when nobody works out a length any more.
+    effect(() => {
+      if (this.figure() !== 'length') untracked(() => this.store.linkStudied.set(null));
+    });
+    inject(DestroyRef).onDestroy(() => this.store.linkStudied.set(null));
     effect(() => {
       const typeId = this.store.view()?.vehicle.typeId;
       const axle = this.store.axle();

@@ -94,7 +94,8 @@ const NAMES: Record<Station, string> = {
           <section class="plate" aria-label="Axle plate">
             <ak-axle-plate
               [end]="store.axle()"
-              [axle]="s.context.type.axles[store.axle()]"
+              [axle]="s.axles[store.axle()]"
+              [link]="store.linkStudied()"
               [joints]="s.joints"
               [selected]="store.selected()"
               [chalked]="store.chalked()"

@@ -1,0 +1,343 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import {
+  attempt,
+  barOf,
+  fixed,
+  halfBar,
+  MUCH_STIFFER,
+  otherEnd,
+  rigOf,
+  beamBarRoll,
+  uBar,
+  uncapital,
+  windUp,
+  type Attempt,
+  type AxleEnd,
+  type AxleSpec,
+  type Fitted,
+  type BarQuestion,
+  type BarSpec,
+  type EntryBodies,
+  type UBar,
+} from '@ash-knot/core';
+import { Picks } from '../kit/picks';
+import { TextField } from '../kit/text-field';
+import { Units } from '../session/units';
+import { draft } from '../state/draft';
+import { Mechanics } from '../workers/mechanics';
+import { asked } from './asked';
+import { BarDrawing } from './bar-drawing';
+import { draftPlace } from './draft-place';
+import { typedMm, typedOr } from './typed';
+
+const SHAPES = ['by dimensions', 'by taps', 'this axle', 'bolted to a beam'] as const;
+type Shape = (typeof SHAPES)[number];
+/** The field for taps: mm across its width, and where its middle line stands. */
+const PAD = { wide: 800, high: 500, back: 400 } as const;
+const SNAP = 5;
+
+/** A bar: how stiff, where stressed, and against the one it replaces. */
+@Component({
+  selector: 'ak-bar-study',
+  imports: [BarDrawing, Picks, TextField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'block' },
+  template: `
+    <ak-picks
+      label="Its shape"
+      [options]="shapes()"
+      [picked]="[shape()]"
+      [single]="true"
+      (pickedChange)="picked.set($event[0]!)"
+    />
+    <div class="mt-3 grid grid-cols-2 gap-3 sm:grid-cols-4">
+      <ak-text-field label="Diameter" [(value)]="outside" [mono]="true" testId="bar-outside" />
+      <ak-text-field label="Hole" [(value)]="bore" [mono]="true" hint="empty: solid" testId="bar-bore" />
+      <ak-text-field label="Old bar, diameter" [(value)]="wasOutside" [mono]="true" hint="empty: not compared" testId="bar-was" />
+      <ak-text-field label="Old bar, hole" [(value)]="wasBore" [mono]="true" hint="empty: solid" />
+      @if (shape() === 'by dimensions') {
+        <ak-text-field label="Middle, bend to bend" [(value)]="middle" [mono]="true" testId="bar-middle" />
+        <ak-text-field label="Arm, square to the eye" [(value)]="arm" [mono]="true" testId="bar-arm" />
+        <ak-text-field label="Between bushings" [(value)]="between" [mono]="true" testId="bar-between" />
+        <ak-text-field label="Old bar, arm" [(value)]="wasArm" [mono]="true" hint="empty: the same" />
+        <ak-text-field label="Eyes further out by" [(value)]="splay" [mono]="true" hint="empty: square arms" />
+        <ak-text-field label="Bushing gives" [(value)]="rubber" [mono]="true" hint="N/mm; empty: rigid" />
+      }
+    </div>
+    @if (shape() === 'bolted to a beam') {
+      <div class="mt-3 grid grid-cols-2 gap-3 sm:grid-cols-3">
+        <ak-text-field label="Bar, between its bolts" [(value)]="beamLength" [mono]="true" testId="beam-length" />
+        <ak-text-field label="Beam’s arm to the wheel" [(value)]="beamArm" [mono]="true" testId="beam-arm" />
+        <ak-text-field label="Track" [(value)]="track" [mono]="true" testId="beam-track" />
+      </div>
+      @if (beam(); as b) {
+        @if (b.ok) {
+          <p class="mono mt-4 text-4xl leading-none font-semibold text-ink" data-testid="beam-roll">
+            {{ fixed(b.value.now, 0) }}<span class="text-xl"> N·m/°</span>
+          </p>
+          <p class="mt-2">It adds that to what the beam itself holds for each degree of lean; there are no links to look at.</p>
+          @if (b.value.was !== undefined) {
+            <p class="mt-1">{{ fixed(b.value.now / b.value.was, 2) }} times the old bar’s share.</p>
+          }
+        } @else {
+          <p class="wrong mt-3" role="alert">{{ b.error.message }}</p>
+        }
+      } @else {
+        <p class="soft mt-4">Diameter, length, the beam’s arm and the track.</p>
+      }
+    }
+    @if (shape() === 'by taps') {
+      <p class="mt-3">
+        The left half from above: tap the bushing first, then each bend, the eye last. One square is 50 mm; the line is the
+        vehicle’s middle.
+      </p>
+      <svg
+        class="mt-2 block w-full touch-none bg-chalk"
+        [attr.viewBox]="'0 0 ' + pad.wide + ' ' + pad.high"
+        role="application"
+        aria-label="Half of the bar from above: tap its bushing, bends and eye; or move the cross with the arrow keys and press Enter"
+        tabindex="0"
+        (click)="tap($event)"
+        (keydown)="key($event)"
+        data-testid="bar-pad"
+      >
+        @for (g of grid; track $index) {
+          <path [attr.d]="g" stroke="var(--color-ash-300)" stroke-width="1" />
+        }
+        <path [attr.d]="'M' + pad.wide + ' 0V' + pad.high" stroke="var(--color-bark)" stroke-width="4" stroke-dasharray="14 8" />
+        <path
+          [attr.d]="tapped()"
+          fill="none"
+          stroke="var(--color-ink)"
+          stroke-width="10"
+          stroke-linejoin="round"
+          stroke-linecap="round"
+        />
+        @if (cross(); as c) {
+          <path
+            [attr.d]="'M' + (pad.wide - c[1] - 18) + ' ' + (pad.back - c[0]) + 'h36m-18 -18v36'"
+            stroke="var(--color-bark)"
+            stroke-width="3"
+          />
+        }
+        @for (p of points(); track $index; let i = $index) {
+          <circle [attr.cx]="pad.wide - p[1]" [attr.cy]="pad.back - p[0]" [attr.r]="i === 0 ? 13 : 9" fill="var(--color-bark)" />
+        }
+      </svg>
+      <div class="flex gap-6">
+        <button type="button" class="link text-sm" [disabled]="!points().length" (click)="back()" data-testid="bar-back">
+          Take the last tap back
+        </button>
+        <button type="button" class="link text-sm" [disabled]="!points().length" (click)="points.set([])">Begin again</button>
+      </div>
+    }
+    @if (wrong()) {
+      <p class="wrong mt-3" role="alert" data-testid="bar-wrong">{{ wrong() }}</p>
+    }
+    @if (study(); as s) {
+      <div class="mt-4 flex flex-wrap items-end gap-x-4">
+        <p class="mono text-4xl leading-none font-semibold text-ink" data-testid="bar-rate">
+          {{ fixed(s.now.stiffnessNPerMm, 1) }}<span class="text-xl"> N/mm</span>
+        </p>
+        <p class="soft text-[15px]">at an eye, while the other goes as far the other way</p>
+      </div>
+      <ak-bar-drawing class="mt-3" [rate]="s.now" [bushingsMm]="heldMm()" />
+      @for (line of sentences(); track line; let first = $first) {
+        <p [class.text-lg]="first && s.compared" [class.font-bold]="first && s.compared" class="mt-1">{{ line }}</p>
+      }
+      @if (s.compared?.warns) {
+        <p class="caution mt-2" data-testid="bar-warns">
+          Links, bushings and brackets are made for the old bar’s force: ask their makers before they meet this one.
+        </p>
+      }
+      @if (keeps() && shape() === 'by dimensions') {
+        <button type="button" class="btn mt-3" (click)="keep()" data-testid="bar-keep">Keep it on the tape</button>
+      }
+    } @else if (!wrong() && shape() !== 'bolted to a beam') {
+      <p class="soft mt-4">
+        {{
+          shape() === 'by taps' ? 'Two taps at least, and the diameter.' : 'Measure the bar: diameter, middle, arms, bushings.'
+        }}
+      </p>
+    }
+  `,
+})
+export class BarStudyView {
+  /** The axle it stands on and the other one, where they are known. */
+  readonly axle = input<AxleSpec | null>(null);
+  readonly end = input<AxleEnd>('front');
+  readonly otherAxle = input<AxleSpec | null>(null);
+  readonly keeps = input(false);
+  readonly kept = output<EntryBodies['result']>();
+  private readonly units = inject(Units);
+  private readonly mechanics = inject(Mechanics);
+  private readonly place = draftPlace();
+  private readonly text = (key: string) => draft(`bar.${key}.${this.place}`, '');
+  protected readonly fixed = fixed;
+  protected readonly pad = PAD;
+  protected readonly grid = [
+    ...Array.from({ length: PAD.wide / 50 + 1 }, (_, i) => `M${PAD.wide - i * 50} 0V${PAD.high}`),
+    ...Array.from({ length: PAD.high / 50 + 1 }, (_, i) => `M0 ${i * 50}H${PAD.wide}`),
+  ];
+  protected readonly picked = draft<Shape>(`bar.shape.${this.place}`, 'by dimensions');
+  protected readonly shapes = computed(() => SHAPES.filter((s) => s !== 'this axle' || this.axle()?.points.barEye));
+  protected readonly shape = computed((): Shape => (this.shapes().includes(this.picked()) ? this.picked() : 'by dimensions'));
+  protected readonly outside = this.text('outside');
+  protected readonly bore = this.text('bore');
+  protected readonly wasOutside = this.text('wasOutside');
+  protected readonly wasBore = this.text('wasBore');
+  protected readonly wasArm = this.text('wasArm');
+  protected readonly middle = this.text('middle');
+  protected readonly arm = this.text('arm');
+  protected readonly between = this.text('between');
+  protected readonly splay = this.text('splay');
+  protected readonly rubber = this.text('rubber');
+  protected readonly points = draft<[number, number][]>(`bar.taps.${this.place}`, []);
+
+  private u(which: 'now' | 'was'): UBar {
+    const was = which === 'was';
+    return {
+      outsideMm: typedMm(was ? 'diameter of the old bar' : 'diameter of the bar', was ? this.wasOutside() : this.outside()),
+      boreMm: typedOr('hole of the bar', was ? this.wasBore() : this.bore(), 0),
+      middleMm: typedMm('middle of the bar', this.middle()),
+      armMm:
+        was && this.wasArm().trim()
+          ? typedMm('arm of the old bar', this.wasArm())
+          : typedMm('length of the bar’s arm', this.arm()),
+      bushingsMm: typedMm('distance between bushings', this.between()),
+      splayMm: typedOr('splay of the arms', this.splay(), 0),
+      bushingNPerMm: this.rubber().trim() ? Number(this.rubber().replace(',', '.')) : undefined,
+    };
+  }
+  private spec(which: 'now' | 'was'): BarSpec {
+    const was = which === 'was';
+    const outside = typedMm('diameter of the bar', was ? this.wasOutside() : this.outside());
+    const bore = typedOr('hole of the bar', was ? this.wasBore() : this.bore(), 0);
+    if (this.shape() === 'by dimensions') return uBar(this.u(which));
+    return this.shape() === 'by taps' ? halfBar(this.points(), outside, bore) : barOf(this.axle()!, outside, bore);
+  }
+  protected readonly beamLength = this.text('beamLength');
+  protected readonly beamArm = this.text('beamArm');
+  protected readonly track = this.text('track');
+  protected readonly beam = computed(() => {
+    if (![this.outside(), this.beamLength(), this.beamArm(), this.track()].every((t) => t.trim())) return undefined;
+    return attempt(() => {
+      const roll = (outside: string, bore: string) =>
+        (beamBarRoll(
+          typedMm('diameter of the bar', outside),
+          typedOr('hole of the bar', bore, 0),
+          typedMm('length of the bar', this.beamLength()),
+          typedMm('length of the beam’s arm', this.beamArm()),
+          typedMm('track', this.track()),
+        ) /
+          1000) *
+        (Math.PI / 180);
+      return {
+        now: roll(this.outside(), this.bore()),
+        was: this.wasOutside().trim() ? roll(this.wasOutside(), this.wasBore()) : undefined,
+      };
+    });
+  });
+  private readonly question = computed((): Attempt<BarQuestion> | null => {
+    const needed =
+      this.shape() === 'by dimensions' ? [this.outside(), this.middle(), this.arm(), this.between()] : [this.outside()];
+    if (
+      this.shape() === 'bolted to a beam' ||
+      needed.some((t) => !t.trim()) ||
+      (this.shape() === 'by taps' && this.points().length < 2)
+    )
+      return null;
+    const axle = this.axle();
+    return attempt(() => ({
+      now: this.spec('now'),
+      was: this.wasOutside().trim() ? this.spec('was') : undefined,
+      fitted: axle?.points.barEye ? this.fitted(axle) : undefined,
+    }));
+  });
+  private fitted(axle: AxleSpec): Fitted {
+    const where = (a: AxleSpec) => ({ motionRatio: rigOf(a, { loweredMm: 0, steps: 2 }).motionRatio, trackMm: a.trackMm });
+    const other = this.otherAxle();
+    return {
+      end: this.end(),
+      ...where(axle),
+      other: other?.points.barEye && other.link ? { bar: barOf(other), ...where(other) } : undefined,
+    };
+  }
+  private readonly answer = asked(this.question, (q) => this.mechanics.ask('bar', q));
+  protected readonly study = computed(() => (this.question()?.ok ? this.answer().answer : undefined));
+  protected readonly wrong = computed(() => {
+    const q = this.question();
+    return q === null ? '' : q.ok ? this.answer().wrong : q.error.message;
+  });
+  /** Where it is held: what stands between its two bushings. */
+  protected readonly heldMm = computed((): number => {
+    if (this.shape() === 'by taps') return 2 * (this.points()[0]?.[1] ?? 0);
+    if (this.shape() === 'this axle') return 2 * (this.axle()!.points.barBushing?.at[1] ?? 0);
+    const b = attempt(() => typedMm('distance between bushings', this.between()));
+    return b.ok ? b.value : 0;
+  });
+  protected readonly sentences = computed((): string[] => {
+    const s = this.study()!;
+    const k = s.now.stiffnessNPerMm;
+    const stress = `Each millimetre at the eyes stresses it ${fixed(s.now.worst.stressMpa, 1)} MPa where it is marked.`;
+    const arm = attempt(() => windUp({ stiffnessNPerMm: k, lever: 1, armMm: 1, motionRatio: 1 }, 5).linkForceN);
+    return [
+      ...(s.compared
+        ? [
+            `${fixed(s.compared.ratio, 2)} times as stiff as the old bar: each link carries ${fixed(s.now.stiffnessNPerMm, 0)} N for each millimetre instead of ${fixed(s.was!.stiffnessNPerMm, 0)}, its steel ${fixed(s.compared.stressRatio, 2)} times the stress.`,
+          ]
+        : []),
+      stress,
+      ...(arm.ok ? [`A link ${this.units.sayLength(5, 0)} longer than the other loads both with ${fixed(arm.value, 0)} N.`] : []),
+      ...(s.rollNmPerDeg ? [`It holds the body with ${fixed(s.rollNmPerDeg, 0)} N·m for each degree of lean.`] : []),
+      ...(this.shape() === 'this axle' ? ['Square arms from the axle’s points, solid unless a hole is given.'] : []),
+      ...(s.balance ? [`Of what the two bars hold, the springs left out: ${uncapital(s.balance)}`] : []),
+      ...(s.compared && s.compared.ratio >= MUCH_STIFFER && this.axle() && !s.balance
+        ? [`The ${otherEnd(this.end())} bar is not known: stiffer behind lets the tail come round, stiffer in front pushes wide.`]
+        : []),
+    ];
+  });
+  protected readonly tapped = computed(
+    () =>
+      this.points()
+        .map((p, i) => `${i ? 'L' : 'M'}${PAD.wide - p[1]} ${PAD.back - p[0]}`)
+        .join('') +
+      (this.points().length ? `M${PAD.wide - this.points()[0]![1]} ${PAD.back - this.points()[0]![0]}H${PAD.wide}` : ''),
+  );
+  protected tap(e: MouseEvent): void {
+    const box = (e.currentTarget as SVGElement).getBoundingClientRect();
+    const snap = (v: number) => Math.round(v / SNAP) * SNAP;
+    const y = snap(PAD.wide - ((e.clientX - box.left) / box.width) * PAD.wide);
+    const x = snap(PAD.back - ((e.clientY - box.top) / box.height) * PAD.high);
+    if (y <= 0) return;
+    this.points.update((p) => [...p, [x, y]]);
+  }
+  /** Where the arrow keys have brought the cross: ten steps at a time with shift. */
+  protected readonly cross = signal<readonly [number, number] | null>(null);
+  protected key(e: KeyboardEvent): void {
+    const step = e.shiftKey ? 10 * SNAP : SNAP;
+    const by = { ArrowUp: [step, 0], ArrowDown: [-step, 0], ArrowLeft: [0, step], ArrowRight: [0, -step] }[e.key];
+    const [x, y] = this.cross() ?? [0, 300];
+    if (by) this.cross.set([x + by[0]!, Math.max(SNAP, y + by[1]!)]);
+    else if (e.key === 'Enter') this.points.update((p) => [...p, [x, y]]);
+    else if (e.key === 'Backspace') this.back();
+    else return;
+    e.preventDefault();
+    e.stopPropagation();
+  }
+  protected back(): void {
+    this.points.update((p) => p.slice(0, -1));
+  }
+  protected keep(): void {
+    const s = this.study();
+    if (!s) return;
+    const was = this.wasOutside().trim() ? this.u('was') : null;
+    this.kept.emit({
+      what: 'bar',
+      method: 'bar 1',
+      given: { now: this.u('now'), was },
+      found: { stiffnessNPerMm: s.now.stiffnessNPerMm, stressMpaPerMm: s.now.worst.stressMpa, ratio: s.compared?.ratio ?? null },
+      words: `${fixed(s.now.stiffnessNPerMm, 1)} N/mm at an eye${s.compared ? `, ${fixed(s.compared.ratio, 2)} times the old bar` : ''}`,
+    });
+  }
+}

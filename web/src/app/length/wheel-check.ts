@@ -1,0 +1,147 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { attempt, type Attempt, type AxleSpec, type EntryBodies, type Wheels } from '@ash-knot/core';
+import { TextField } from '../kit/text-field';
+import { Units } from '../session/units';
+import { draft } from '../state/draft';
+import { Mechanics } from '../workers/mechanics';
+import { asked } from './asked';
+import { draftPlace } from './draft-place';
+import { typedMm, typedOr } from './typed';
+
+/** Other wheels against link, bar and bolt head; and which way up a bar goes. */
+@Component({
+  selector: 'ak-wheel-check',
+  imports: [TextField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'block' },
+  template: `
+    <div class="grid grid-cols-2 gap-3 sm:grid-cols-4">
+      <ak-text-field
+        label="Tyre, wide"
+        [(value)]="width"
+        [mono]="true"
+        [hint]="'type: ' + units.sayLength(axle().tyreWidthMm, 0)"
+        testId="wheel-width"
+      />
+      <ak-text-field
+        label="Tyre, high"
+        [(value)]="height"
+        [mono]="true"
+        [hint]="'type: ' + units.sayLength(axle().tyreDiameterMm, 0)"
+        testId="wheel-height"
+      />
+      <ak-text-field
+        label="Further out by"
+        [(value)]="out"
+        [mono]="true"
+        hint="its middle; in: with a minus"
+        testId="wheel-out"
+      />
+      <ak-text-field label="Lowered by" [(value)]="lowered" [mono]="true" hint="empty: as it was" />
+    </div>
+    @if (wrong()) {
+      <p class="wrong mt-3" role="alert" data-testid="wheel-wrong">{{ wrong() }}</p>
+    }
+    @if (fit(); as f) {
+      <div class="mt-3" data-testid="wheel-fit">
+        @for (m of f.meets; track m) {
+          <p class="caution mt-1">{{ m }}</p>
+        } @empty {
+          <p class="text-lg font-bold">They clear link, bar and bolt as the old ones did.</p>
+        }
+        @if (f.doubtful) {
+          <p class="mt-1 font-semibold">
+            By these points the old wheels touched already: measure the points before believing this.
+          </p>
+        }
+        @if (f.shorterMm) {
+          <p class="mt-1">A link {{ units.sayLength(f.shorterMm, 1) }} shorter would clear.</p>
+        }
+        <p class="mt-1">
+          {{
+            f.boltPoints === 'either way'
+              ? 'The bolt’s head may point either way.'
+              : 'There is more air with the mount’s bolt pointing ' + f.boltPoints + '.'
+          }}
+        </p>
+        <p class="soft mt-1 text-sm">
+          Over the usual travel and lock, tyre only{{
+            usual() ? ', from usual points: turn the wheel lock to lock and look' : ''
+          }}.
+        </p>
+        @if (keeps()) {
+          <button type="button" class="btn mt-3" (click)="keep()" data-testid="wheel-keep">Keep it on the tape</button>
+        }
+      </div>
+    }
+    <div class="rule mt-4 grid items-end gap-x-4 gap-y-2 pt-3 sm:grid-cols-[180px_1fr]">
+      <ak-text-field
+        label="Bar’s middle stands up by"
+        [(value)]="drop"
+        [mono]="true"
+        hint="from the line of its arms; down: minus"
+        testId="way-up"
+      />
+      <p class="pb-7" data-testid="way-up-out">{{ wayUp().answer?.sentence ?? wayUp().wrong }}</p>
+    </div>
+  `,
+})
+export class WheelCheck {
+  readonly axle = input.required<AxleSpec>();
+  readonly keeps = input(false);
+  readonly kept = output<EntryBodies['result']>();
+  protected readonly units = inject(Units);
+  private readonly mechanics = inject(Mechanics);
+  private readonly place = draftPlace();
+  private readonly text = (key: string) => draft(`wheels.${key}.${this.place}`, '');
+  protected readonly width = this.text('width');
+  protected readonly height = this.text('height');
+  protected readonly out = this.text('out');
+  protected readonly lowered = this.text('lowered');
+  protected readonly drop = this.text('drop');
+  protected readonly usual = computed(() => Object.values(this.axle().points).some((p) => p?.from === 'usual'));
+
+  private readonly question = computed((): Attempt<{ axle: AxleSpec; wheels: Wheels; loweredMm: number }> | null => {
+    if (![this.width(), this.height(), this.out()].some((t) => t.trim())) return null;
+    const axle = this.axle();
+    return attempt(() => ({
+      axle,
+      wheels: {
+        tyreWidthMm: typedOr('width of the tyre', this.width(), axle.tyreWidthMm),
+        tyreDiameterMm: typedOr('diameter of the tyre', this.height(), axle.tyreDiameterMm),
+        outMm: typedOr('how far out the wheel stands', this.out(), 0),
+      },
+      loweredMm: typedOr('change of ride height', this.lowered(), 0),
+    }));
+  });
+  private readonly answer = asked(this.question, (q) => this.mechanics.ask('wheels', q));
+  protected readonly fit = computed(() => (this.question()?.ok ? this.answer().answer : undefined));
+  protected readonly wrong = computed(() => {
+    const q = this.question();
+    return q === null ? '' : q.ok ? this.answer().wrong : q.error.message;
+  });
+  private readonly over = computed((): Attempt<{ axle: AxleSpec; dropMm: number; loweredMm: number }> | null =>
+    this.drop().trim()
+      ? attempt(() => ({
+          axle: this.axle(),
+          dropMm: typedMm('bend of the bar’s middle', this.drop()),
+          loweredMm: typedOr('change of ride height', this.lowered(), 0),
+        }))
+      : null,
+  );
+  protected readonly wayUp = asked(this.over, (q) => this.mechanics.ask('way up', q));
+
+  protected keep(): void {
+    const [q, f] = [this.question(), this.fit()];
+    if (!q?.ok || !f) return;
+    this.kept.emit({
+      what: 'wheel fit',
+      method: 'wheel fit 1',
+      given: { ...q.value.wheels, loweredMm: q.value.loweredMm },
+      found: { meets: [...f.meets], shorterMm: f.shorterMm ?? null, boltPoints: f.boltPoints },
+      words: f.meets.length
+        ? f.meets.join(' ')
+        : `tyre ${this.units.sayLength(q.value.wheels.tyreWidthMm, 0)} wide clears link, bar and bolt`,
+    });
+  }
+}

@@ -1,0 +1,116 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import type { VehicleTypeView } from '@ash-knot/contract';
+import { AXLES, otherEnd, type AxleEnd, type AxleSpec, type EntryBodies } from '@ash-knot/core';
+import { OpenJob } from '../job/open-job';
+import { BarStudyView } from '../length/bar-study';
+import { LengthFinder } from '../length/length-finder';
+import { WheelCheck } from '../length/wheel-check';
+import { Api } from '../state/api';
+import { draft } from '../state/draft';
+
+interface Source {
+  readonly key: string;
+  readonly name: string;
+  readonly axle: AxleSpec | null;
+  readonly end: AxleEnd;
+  readonly other: AxleSpec | null;
+}
+const FLOOR: Source = { key: 'floor', name: 'from the floor, no type', axle: null, end: 'front', other: null };
+
+/** The tools that know an axle, in the pocket: the vehicle whose sheet is open, any type of the shop, or the floor alone. */
+@Component({
+  selector: 'ak-on-axle',
+  imports: [BarStudyView, LengthFinder, WheelCheck],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <label class="mt-4 flex flex-wrap items-center gap-x-3">
+      <span class="text-sm font-semibold">Worked out for</span>
+      <select class="field !w-auto" #of (change)="source.set(of.value)" data-testid="pocket-source">
+        @for (s of sources(); track s.key) {
+          <option [value]="s.key" [selected]="s.key === chosen().key">{{ s.name }}</option>
+        }
+      </select>
+    </label>
+    @if (said()) {
+      <p class="mt-2 font-semibold" role="status">{{ said() }}</p>
+    }
+    <div class="mt-3">
+      @switch (tool()) {
+        @case ('link length') {
+          <ak-length-finder
+            [axle]="chosen().axle"
+            [oldMm]="chosen().axle?.link?.lengthMm ?? null"
+            oldFrom="from the file"
+            [keeps]="here()"
+            (kept)="keep($event)"
+          />
+        }
+        @case ('bar') {
+          <ak-bar-study
+            [axle]="chosen().axle"
+            [end]="chosen().end"
+            [otherAxle]="chosen().other"
+            [keeps]="here()"
+            (kept)="keep($event)"
+          />
+        }
+        @case ('wheels') {
+          @if (chosen().axle; as axle) {
+            <ak-wheel-check [axle]="axle" [keeps]="here()" (kept)="keep($event)" />
+          } @else {
+            <p>Wheels are held against an axle: choose a type above.</p>
+          }
+        }
+      }
+    </div>
+  `,
+})
+export class OnAxle {
+  readonly tool = input.required<'link length' | 'bar' | 'wheels'>();
+  private readonly api = inject(Api);
+  private readonly job = inject(OpenJob);
+  private readonly types = signal<readonly VehicleTypeView[]>([]);
+  protected readonly source = draft('pocket.source', '');
+  protected readonly said = signal('');
+
+  protected readonly sources = computed((): Source[] => {
+    const state = this.job.store()?.state();
+    const plate = this.job.store()?.view()?.vehicle.plate;
+    const withBar = (axles: Readonly<Record<(typeof AXLES)[number], AxleSpec>>, key: string, name: string): Source[] =>
+      AXLES.filter((end) => axles[end].link && axles[end].points.barEye).map((end) => ({
+        key: `${key}.${end}`,
+        name: `${name}, ${end}`,
+        axle: axles[end],
+        end,
+        other: axles[otherEnd(end)],
+      }));
+    return [
+      ...(state && plate ? withBar(state.axles, 'sheet', plate) : []),
+      FLOOR,
+      ...this.types().flatMap((t) => withBar(t.spec.axles, t.id, t.spec.name)),
+    ];
+  });
+  protected readonly chosen = computed((): Source => {
+    const all = this.sources();
+    return all.find((s) => s.key === this.source()) ?? all[0] ?? FLOOR;
+  });
+  /** The result belongs on the open sheet's tape: it was worked out for that vehicle. */
+  protected readonly here = computed(() => this.chosen().key.startsWith('sheet.'));
+
+  constructor() {
+    void this.load();
+  }
+  private async load(): Promise<void> {
+    try {
+      this.types.set(await this.api.get<VehicleTypeView[]>('/types'));
+    } catch {
+      // Without the server the floor and the open sheet are still there.
+    }
+  }
+  protected async keep(result: EntryBodies['result']): Promise<void> {
+    const end = this.chosen().key.split('.')[1];
+    const joint = result.what === 'length' || result.what === 'link setting' ? (`${end}.left.link-upper` as const) : undefined;
+    const body = joint ? ({ ...result, joint } as EntryBodies['result']) : result;
+    this.said.set((await this.job.keep(body)) ? 'On the tape.' : '');
+  }
+}

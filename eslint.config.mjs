@@ -14,7 +14,22 @@ const CORE = [
 ];
 const WEB = [
   ...['kit', 'words', 'state', 'session', 'offline', 'workers', 'instruments', 'attachment', 'shell', 'job', 'alarm', 'plate'],
-  ...['measuring', 'length', 'tape', 'find', 'listen', 'settle', 'work', 'prove', 'sheet', 'floor', 'file', 'shelf', 'pocket', 'rules'],
+  ...[
+    'measuring',
+    'length',
+    'tape',
+    'find',
+    'listen',
+    'settle',
+    'work',
+    'prove',
+    'sheet',
+    'floor',
+    'file',
+    'shelf',
+    'pocket',
+    'rules',
+  ],
   ...['gauges', 'open'],
 ];
 

@@ -16,6 +16,7 @@ export * from './rules/distance';
 export * from './rules/findings';
 export * from './rules/height';
 export * from './rules/points';
+export * from './rules/load';
 export * from './next';
 export * from './lesson';
 export * from './measurement-file';

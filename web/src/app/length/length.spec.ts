@@ -1,21 +1,13 @@
 import type { StoredEntry } from '@ash-knot/contract';
-import { usualPoints, type AxleSpec, type HardPoints, type JobKind } from '@ash-knot/core';
-import { bench, job, JOB_ID, stored, tid, TYPE, until, type Bench, type FakeApi } from '../../test';
+import type { AxleSpec, HardPoints, JobKind } from '@ash-knot/core';
+import { bench, stored, tid, TYPE, until, type Bench, type FakeApi } from '../../test';
 import { Settle } from '../settle/settle';
 
-/** The small type, with the points of its layout. */
-const FRONT: AxleSpec = {
-  ...TYPE.axles.front,
-  points: usualPoints('strut', { trackMm: TYPE.axles.front.trackMm, tyreDiameterMm: TYPE.axles.front.tyreDiameterMm, bar: true }),
-};
+const FRONT: AxleSpec = TYPE.axles.front;
 const open = (entries: StoredEntry[] = [], kind: JobKind = 'changed stance') =>
   bench(Settle, entries, {
     kind,
     api: (a: FakeApi) => {
-      a.answers.set(`GET /jobs/${JOB_ID}`, () => ({
-        ...job(entries, kind),
-        type: { ...TYPE, axles: { ...TYPE.axles, front: FRONT } },
-      }));
       a.answers.set('GET /parts', () => ({ parts: [], total: 0 }));
     },
   });

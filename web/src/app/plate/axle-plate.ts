@@ -171,6 +171,10 @@ interface Figure {
           </g>
         }
       }
+      @for (j of springs(); track $index) {
+        <path [attr.d]="j" class="halo" />
+        <path [attr.d]="j" class="springs" data-testid="springs" />
+      }
       @for (m of marks(); track $index) {
         <path [attr.d]="m.d" class="halo" />
       }
@@ -188,6 +192,13 @@ interface Figure {
       </p>
     }
 
+    @if (springs().length) {
+      <p class="legend" [style.width.px]="layout().ladder.x">
+        <span class="text-oxide"
+          ><svg viewBox="0 0 26 12"><path d="M4 6h16m-5 -4l6 4l-6 4" class="springs" /></svg>springs so</span
+        >
+      </p>
+    }
     @if (layout().sideView; as v) {
       <p class="view" [style.left.px]="v.left" [style.width.px]="v.width" aria-hidden="true">
         {{ corner() === 'left' ? '← forward, from its side' : 'from its side, forward →' }}
@@ -470,6 +481,13 @@ interface Figure {
       stroke-width: 2;
       stroke-dasharray: 4 4;
     }
+    .springs {
+      fill: none;
+      stroke: var(--color-oxide);
+      stroke-width: 3.4;
+      stroke-linecap: round;
+      stroke-linejoin: round;
+    }
     .mark-lever {
       fill: var(--color-ink);
       stroke: var(--color-ash-100);
@@ -509,6 +527,8 @@ export class AxlePlate {
   readonly check = input<Check | null>(null);
   /** A link that is being worked out: it is drawn in the corner, at the stance it is for. */
   readonly link = input<LinkStudied | null>(null);
+  /** Which way each eye of the bar springs when its nut comes off, where that is what is coming. */
+  readonly jumps = input<Readonly<Record<Side, 'up' | 'down' | 'not'>> | null>(null);
   readonly selectedChange = output<JointId>();
   readonly flip = output();
 
@@ -671,6 +691,19 @@ export class AxlePlate {
   protected readonly least = computed(() => leastHeight(this.axle()));
   protected readonly selectedCell = computed(() => this.layout().cells.find((c) => c.joint === this.selected()));
 
+  /** An arrow beside each eye, the way it springs. */
+  protected readonly springs = computed((): string[] => {
+    const [jumps, eye] = [this.jumps(), this.shown().points.barEye?.at];
+    if (!jumps || !eye) return [];
+    const l = this.layout();
+    return l.sides.flatMap((side) => {
+      const way = jumps[side];
+      if (way === 'not') return [];
+      const up = way === 'up' ? -1 : 1;
+      const [x, y] = [l.x(side, eye[1]) + (side === 'left' ? -22 : 22), l.y(eye[2])];
+      return [`M${x} ${y - up * 8}v${up * 44}m-9 ${-up * 11}l9 ${up * 11}l9 ${-up * 11}`];
+    });
+  });
   protected readonly marks = computed(() => {
     const [c, cell] = [this.check(), this.selectedCell()];
     return c && cell ? drawCheck(this.axle(), this.layout(), cell.side, c.id, c.settles) : [];

@@ -15,7 +15,7 @@ import { NavigationEnd, Router, RouterLink, RouterOutlet } from '@angular/router
 import { filter, map, startWith } from 'rxjs';
 import { DOCUMENT } from '@angular/common';
 import { Title } from '@angular/platform-browser';
-import { runningWaits, STATIONS, type JointId, type Station } from '@ash-knot/core';
+import { linkLoad, runningWaits, STATIONS, type JointId, type Station } from '@ash-knot/core';
 import { Alarms } from '../alarm/alarms';
 import { Keys } from '../kit/keys';
 import { NextBar } from '../kit/next-bar';
@@ -102,6 +102,7 @@ const NAMES: Record<Station, string> = {
               [toTighten]="toTighten()"
               [dialect]="session.dialect()"
               [check]="station() === 'find' ? store.check() : null"
+              [jumps]="jumps()"
               (selectedChange)="pick($event)"
               (flip)="store.flip()"
             />
@@ -314,6 +315,13 @@ export class Sheet {
   );
   protected readonly station = computed((): Station | null => (this.url().split(/[?#]/)[0]!.split('/')[3] as Station) ?? null);
   /** Joints whose fasteners the work has disturbed and nobody has audited yet. */
+  /** While the load comes off and the links come off, the plate says which way their eyes spring. */
+  protected readonly jumps = computed(() => {
+    const [s, a] = [this.store.state(), this.store.next()?.action];
+    const step = a && 'step' in a ? a.step : undefined;
+    if (!s || this.station() !== 'work' || !(step === 'unload' || step?.startsWith('link-off'))) return null;
+    return linkLoad(s)?.eyes ?? null;
+  });
   protected readonly toTighten = computed((): ReadonlySet<JointId> => {
     const s = this.store.state();
     if (!s?.answers.some((a) => a.body.answer === 'approved')) return new Set();

@@ -368,3 +368,43 @@ test('the rung that was used is recorded, and only once', async () => {
   ]);
   expect(b.el.querySelector(tid('rung-pliers'))).toBeNull();
 });
+
+test('load off the bar: heights say how hard it is wound up and which way it springs', async () => {
+  const b = await bench(Work, approved(), { kind: 'age replacement' });
+  await b.click('[data-step="unload"] .head');
+  await b.type(tid('height-left'), '380');
+  await b.type(tid('height-right'), '400');
+  await b.click(tid('height-save'));
+  expect(b.written().map(([kind]) => kind)).toEqual(['height', 'height']);
+  expect(b.text(tid('link-load'))).toMatch(/left wheel stands 20 mm further up: about \d+ N on each link.*left eye springs down/);
+});
+
+test('an adjustable link is set to the length that was worked out before it goes on', async () => {
+  const c = stored('choose', {
+    joints: ['front.left.link-lower', 'front.right.link-lower'],
+    part: { ...LINK, kind: 'adjustable link' },
+    quantity: 2,
+  });
+  const entries = [
+    purpose(),
+    stored('result', {
+      what: 'length',
+      joint: 'front.left.link-lower',
+      method: 'bolt 1',
+      given: { from: 'the bolt', loweredMm: 0, oldMm: 300 },
+      found: { lengthMm: 293.5, doubtMm: 1.2, ruleMm: null, fits: null },
+      words: '293.5 mm',
+    }),
+    c,
+    stored('answer', { answer: 'approved', what: 'links', parts: [c.id], who: 'owner', how: 'by phone', warning: '' }),
+  ];
+  const b = await bench(Work, entries, { kind: 'changed stance' });
+  await b.click('[data-step="compare-link-left"] .head');
+  expect(b.text(tid('adjust-here'))).toContain('Set both links to 293.5 mm before they go on.');
+  await b.type(tid('adjust-now'), '290');
+  await b.type(tid('adjust-thread'), 'M12x1.75');
+  await b.type(tid('adjust-engaged'), '24');
+  await b.click(tid('adjust-keep'));
+  expect(b.written()[0]![1]).toMatchObject({ what: 'link setting', joint: 'front.left.link-lower', found: { lengthMm: 293.5 } });
+  expect(b.text(tid('adjust-here'))).toContain('Both set to 293.5 mm, equal to ±0.44 mm at best');
+});

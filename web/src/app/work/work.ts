@@ -7,6 +7,8 @@ import {
   doubted,
   DOUBTED_OUTCOMES,
   NEUTRAL_OUTCOMES,
+  lengthFor,
+  linkLoad,
   type ConfirmOutcome,
   EQUIPMENT,
   FATES,
@@ -25,6 +27,7 @@ import {
   mayBeUndone,
   splitFastener,
   type FastenerId,
+  type EntryBodies,
   type Equipment,
   type Fate,
   type FaultId,
@@ -39,6 +42,7 @@ import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
 import { OrientationDrawing } from './orientation-drawing';
+import { AdjustCard } from '../length/adjust-card';
 import { HeightCard } from './height-card';
 import { TorqueCard } from './torque-card';
 import { Records } from '../job/records';
@@ -54,7 +58,7 @@ interface Row {
 /** Undo, fit, tighten: the plan for this vehicle, one step open at a time. */
 @Component({
   selector: 'ak-work',
-  imports: [HeightCard, OrientationDrawing, PhotoButton, Picks, TorqueCard],
+  imports: [AdjustCard, HeightCard, OrientationDrawing, PhotoButton, Picks, TorqueCard],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './work.html',
   styleUrl: './work.css',
@@ -64,7 +68,7 @@ export class Work {
   private readonly actions = inject(Records);
   private readonly clock = inject(Clock);
   protected readonly session = inject(Session);
-  private readonly units = inject(Units);
+  protected readonly units = inject(Units);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   protected readonly equipment = EQUIPMENT;
   protected readonly fates = FATES;
@@ -234,6 +238,24 @@ export class Work {
       step: r.step.id,
       caption: r.step.title,
     });
+  }
+  protected readonly load = computed(() => linkLoad(this.store.state()!));
+  /** The length an adjustable link is set to at this step; it was worked out, or is the part's own. */
+  protected adjusts(r: Row): number | undefined {
+    const s = this.store.state()!;
+    if (!r.step.id.startsWith('compare-link')) return undefined;
+    const part = s.choices.find((c) => r.step.joint && c.body.joints.includes(r.step.joint))?.body.part;
+    return part?.kind === 'adjustable link' ? (lengthFor(s, s.axle)?.found.lengthMm ?? part.lengthMm) : undefined;
+  }
+  protected readonly setting = computed(() => {
+    const last = this.store
+      .state()!
+      .results.filter((e) => e.body.what === 'link setting')
+      .at(-1);
+    return last && capital(last.body.words);
+  });
+  protected keepSetting(r: Row, body: EntryBodies['result']): void {
+    void this.store.write('result', { ...body, ...(r.step.joint ? { joint: r.step.joint } : {}) } as EntryBodies['result']);
   }
   protected readonly heights = computed(() => {
     const said = sayHeights(this.store.state()!);

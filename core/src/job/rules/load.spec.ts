@@ -1,0 +1,78 @@
+import { CONTEXT, ledger } from '../../test';
+import { barAtWork, barOf, barRate, windUp } from '../../mechanics';
+import { foldJob, lengthFor, linkLoad, linkPoints, originOf, readPoint, wantedFor } from '..';
+
+const heights = (left: number, right: number) => {
+  const add = ledger();
+  return foldJob(CONTEXT, [
+    add('height', { axle: 'front', side: 'left', mm: left, text: `${left} mm` }),
+    add('height', { axle: 'front', side: 'right', mm: right, text: `${right} mm` }),
+  ]);
+};
+
+describe('what is on the links of a crooked vehicle', () => {
+  test('the wheel that stands further up has its eye spring down, the other up, with the force of the bar', () => {
+    const s = heights(380, 400);
+    const load = linkLoad(s)!;
+    expect(load.eyes).toEqual({ left: 'down', right: 'up' });
+    const bar = barAtWork(s.axles.front, barRate(barOf(s.axles.front), 1));
+    expect(Math.abs(load.forceN - windUp(bar, 20 * bar.motionRatio).linkForceN)).toBeLessThanOrEqual(5);
+    expect(load.sentence).toMatch(
+      /^The left wheel stands 20 mm further up: about \d+0 N on each link .* the left eye springs down, the other one up/,
+    );
+    expect(linkLoad(heights(400, 380))!.eyes).toEqual({ left: 'up', right: 'down' });
+  });
+  test('level: nothing is on the links; without both heights nothing is said', () => {
+    expect(linkLoad(heights(390, 390))!.sentence).toMatch(/nothing is on the links/);
+    expect(linkLoad(foldJob(CONTEXT, []))).toBeUndefined();
+  });
+});
+
+describe('points of this vehicle', () => {
+  const s = foldJob(CONTEXT, []);
+  test('a point is read as it was written and overrules the type’s; the file keeps it for the next visit', () => {
+    const body = readPoint(s, 'front', 'linkMount', { ahead: '-70', out: '24 in', up: '580 mm' });
+    expect(body.at).toEqual([s.axles.front.points.hub.at[0] - 70, 24 * 25.4, 580]);
+    const entries = [ledger()('point', body)];
+    expect(foldJob(CONTEXT, entries).axles.front.points.linkMount).toEqual({ at: body.at, from: 'measured' });
+    expect(foldJob(CONTEXT, entries).axles.rear).toBe(CONTEXT.type.axles.rear);
+    const next = {
+      ...CONTEXT,
+      file: { renewed: [], points: [{ axle: 'front' as const, point: 'linkMount' as const, at: body.at }] },
+    };
+    expect(foldJob(next, []).axles.front.points.linkMount!.from).toBe('measured');
+    expect(linkPoints(foldJob(next, []), 'front')[0]).toEqual({ point: 'linkMount', words: 'link’s mount', from: 'measured' });
+  });
+  test('what cannot be is named', () => {
+    expect(() => readPoint(s, 'front', 'barEye', { ahead: 'x', out: '1', up: '1' })).toThrow(
+      'length ahead of the wheel’s centre',
+    );
+    expect(() => readPoint(s, 'front', 'barEye', { ahead: '0', out: '0', up: '1' })).toThrow(
+      'length out from the middle must be between',
+    );
+  });
+});
+
+describe('a length that was worked out', () => {
+  const found = { lengthMm: 328.5, doubtMm: 1.8, ruleMm: 328.7, fits: null };
+  const result = {
+    what: 'length' as const,
+    joint: 'front.left.link-upper' as const,
+    method: 'stance 1',
+    given: { from: 'the axle' as const, loweredMm: 30, oldMm: 300 },
+    found,
+    words: '328.5 mm',
+  };
+  test('is what is wanted, and never called measured; a measurement after it overrules it', () => {
+    const add = ledger();
+    const entries = [add('result', result)];
+    const s = foldJob(CONTEXT, entries);
+    expect(wantedFor(s, ['front.left.link-lower']).lengthMm).toBe(328.5);
+    expect(originOf(s, 'front', 'link-length')).toBe('worked out');
+    expect(lengthFor(s, 'rear')).toBeUndefined();
+    entries.push(add('size', { axle: 'front', size: 'link-length', text: '326 mm', mm: 326 }));
+    const later = foldJob(CONTEXT, entries);
+    expect(wantedFor(later, ['front.left.link-lower']).lengthMm).toBe(326);
+    expect(originOf(later, 'front', 'link-length')).toBe('measured');
+  });
+});

@@ -111,6 +111,26 @@ async function browser({ page, job }) {
   await paints(page, 'a joint touched on the plate', (i) =>
     tap(`[data-joint="${ids[i % 2]}"]`, `[data-joint="${ids[i % 2]}"].on`),
   );
+  await page.getByTestId('turn-left').click();
+  await page.waitForTimeout(300);
+  await paints(page, 'the wheel lifted on the turned corner', (i) =>
+    page.evaluate(
+      (mm) =>
+        new Promise((resolve) => {
+          const start = performance.now();
+          const lever = document.querySelector('[data-testid="travel"]');
+          lever.value = String(mm);
+          lever.dispatchEvent(new Event('input'));
+          requestAnimationFrame(() => {
+            const { port1, port2 } = new MessageChannel();
+            port1.onmessage = () => resolve(performance.now() - start);
+            port2.postMessage(0);
+          });
+        }),
+      (i % 2 ? 1 : -1) * (10 + 4 * i),
+    ),
+  );
+  await page.getByTestId('whole-axle').click();
   await page.locator('[data-joint="front.left.frame-bushing"]').click();
   await page.getByTestId('measure').click();
   await page.waitForTimeout(300);

@@ -5,6 +5,7 @@ import {
   fastenersOf,
   foldJob,
   know,
+  METRIC,
   nextLine,
   planChecks,
   planOf,
@@ -13,7 +14,12 @@ import {
   rankSuspects,
   requestOf,
   SHIPPED,
+  rigOf,
   simulatedLoop,
+  solveBar,
+  studyLength,
+  uBar,
+  wheelFit,
   wantedFor,
   worth,
   type CheckCandidate,
@@ -38,6 +44,7 @@ export function benches(): [string, () => unknown][] {
     distanceKm: job.distanceKm,
     rules: RULES,
     gauges: makeGauges(now),
+    measures: METRIC,
   };
   const fold = () => foldJob(context, job.entries);
   const state = fold();
@@ -65,7 +72,20 @@ export function benches(): [string, () => unknown][] {
     { a: -0.25, b: 0.35, minus: 1500, plus: 2000, middle: 0, friction: 15, contact: 6000 },
     { points: 200_000, cycles: 20, noiseMm: 0.001, noiseN: 1 },
   );
+  const front = findType.spec.axles.front;
+  const length = (loweredMm: number) =>
+    studyLength({
+      source: { kind: 'axle', axle: front, stance: { loweredMm } },
+      old: { lengthMm: front.link!.lengthMm, uMm: 0.3 },
+      limits: {},
+    });
+  const bar = uBar({ outsideMm: 24, middleMm: 900, armMm: 250, bushingsMm: 700, splayMm: 40, bushingNPerMm: 4000 });
+  let lowered = 0;
   return [
+    ['window of lengths and all round it', () => length((lowered = (lowered + 1) % 40))],
+    ['bar of 400 elements', () => solveBar(bar, [1, -1], 400)],
+    ['a rig of one stance', () => rigOf(front, { loweredMm: 20 })],
+    ['other wheels', () => wheelFit(front, { tyreWidthMm: 235, tyreDiameterMm: 640, outMm: 0 })],
     ['loop of 200 000 points', () => analyseLoop(loop.x, loop.f)],
     ['posterior: 60 faults, 150 findings, 14 positive', () => posterior(net, said)],
     ['sweep of 40 candidates in that net', () => candidates.map((c) => worth(known, c))],

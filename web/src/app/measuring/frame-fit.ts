@@ -18,6 +18,7 @@ import {
 import { Picks } from '../kit/picks';
 import { TextField } from '../kit/text-field';
 import { draft } from '../state/draft';
+import { FitDrawing, type FitPlace, type FitSizes } from './fit-drawing';
 import { GaugeInbox } from '../instruments/gauge-inbox';
 import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
@@ -42,7 +43,7 @@ const MATERIALS: readonly BushingMaterial[] = ['rubber', 'polyurethane'];
 /** The bar measured at its seat and beside it, the bushing on the bench: wear, clearance, crush, and what to order. */
 @Component({
   selector: 'ak-frame-fit',
-  imports: [Picks, TextField],
+  imports: [FitDrawing, Picks, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="flex items-start justify-between gap-4">
@@ -52,6 +53,7 @@ const MATERIALS: readonly BushingMaterial[] = ['rubber', 'polyurethane'];
     <p class="soft mt-1">
       Caliper on clean metal. A gauge fills the field that was touched last; leave empty what was not measured.
     </p>
+    <ak-fit-drawing class="mt-2" [sizes]="sizes()" [on]="measuredNow()" />
     <div class="mt-3 grid grid-cols-2 gap-x-4 gap-y-3 sm:grid-cols-3">
       @for (f of fields; track f) {
         <ak-text-field
@@ -126,6 +128,18 @@ export class FrameFitCard {
     const t = this.typed()[this.place()] ?? {};
     return Object.fromEntries(FIELDS.map((f) => [f, t[f] ?? ''])) as Record<Field, string>;
   });
+  /** Of several readings round the clock their mean, for the drawing. */
+  protected readonly sizes = computed((): FitSizes => {
+    const mm = (f: Field): number | undefined => {
+      const read = this.texts()[f].trim() ? attempt(() => this.readings(f)) : undefined;
+      return read?.ok ? read.value.reduce((a, b) => a + b, 0) / read.value.length : undefined;
+    };
+    return { clean: mm('clean'), seat: mm('seat'), bore: mm('newBore') ?? mm('oldBore'), free: mm('free'), pocket: mm('pocket') };
+  });
+  protected readonly measuredNow = computed((): FitPlace => {
+    const f = this.last();
+    return f === 'oldBore' || f === 'newBore' ? 'bore' : f;
+  });
   protected readonly title = computed(
     () => `${jointName('frame-bushing', this.session.dialect())}, ${partsOf(this.joint()).side}`,
   );
@@ -134,21 +148,23 @@ export class FrameFitCard {
       (this.session.shop()?.gauges ?? []).find((g) => g.kind === 'caliper' && !g.retired) ??
       (this.session.shop()?.gauges ?? []).find((g) => measuresLength(g)),
   );
+  /** Several readings in one field. @throws BadInput naming it. */
+  private readings(f: Field): number[] {
+    return this.texts()
+      [f].trim()
+      .split(/\s*[;/]\s*|\s+(?=[\d.,])/)
+      .map((x) => parseQuantity(x, 'length', { field: NAMES[f].toLowerCase() }).si);
+  }
   /** @throws BadInput naming the field. */
   private given(): FrameFitInput {
     const t = this.texts();
-    const list = (f: Field) =>
-      t[f]
-        .trim()
-        .split(/\s*[;/]\s*|\s+(?=[\d.,])/)
-        .map((x) => parseQuantity(x, 'length', { field: NAMES[f].toLowerCase() }).si);
     const one = (f: Field) => (t[f].trim() ? parseQuantity(t[f], 'length', { field: NAMES[f].toLowerCase() }).si : undefined);
     const g = this.caliper();
     return {
       kind: this.store.state()!.context.type.axles[partsOf(this.joint()).axle].bushing?.kind,
       material: this.material(),
-      cleanMm: list('clean'),
-      seatMm: list('seat'),
+      cleanMm: this.readings('clean'),
+      seatMm: this.readings('seat'),
       oldBoreMm: one('oldBore'),
       newBoreMm: one('newBore'),
       freeHeightMm: one('free'),

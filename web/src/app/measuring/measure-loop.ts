@@ -7,6 +7,7 @@ import { LineChart, type Series } from '../kit/line-chart';
 import { Api } from '../state/api';
 import { draft } from '../state/draft';
 import { GaugeInbox } from '../instruments/gauge-inbox';
+import { GaugeDrawing } from './gauge-drawing';
 import { JobStore } from '../job/job-store';
 import type { WorkedLoop } from '../workers/loop-work';
 import { Looper } from '../workers/looper';
@@ -15,7 +16,7 @@ import { Session } from '../session/session';
 /** Force against displacement: play told apart from give and from friction. */
 @Component({
   selector: 'ak-measure-loop',
-  imports: [LineChart],
+  imports: [GaugeDrawing, LineChart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="flex items-start justify-between gap-4">
@@ -52,6 +53,9 @@ import { Session } from '../session/session';
         <span class="soft">N/mm</span>
       </label>
     </div>
+    @if (!worked()) {
+      <ak-gauge-drawing class="mt-2" [joint]="joint()" [force]="true" />
+    }
     @if (error()) {
       <p class="wrong mt-3" role="alert" data-testid="loop-error">{{ error() }}</p>
     }

@@ -40,6 +40,7 @@ import { draft } from '../state/draft';
 import { GaugeInbox, type Heard } from '../instruments/gauge-inbox';
 import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
+import { GaugeDrawing } from './gauge-drawing';
 import { PlayScale } from './play-scale';
 import { rowsOf } from '../workers/read-file';
 import { Units } from '../session/units';
@@ -47,7 +48,7 @@ import { Units } from '../session/units';
 /** A series of readings at one joint: push, read; pull, read; the difference is the play. */
 @Component({
   selector: 'ak-measure-play',
-  imports: [FormField, PlayScale],
+  imports: [FormField, GaugeDrawing, PlayScale],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './measure-play.html',
   styleUrl: './measure.css',

@@ -79,6 +79,7 @@ interface Figure {
       <p class="soft hidden min-w-0 flex-1 truncate text-sm sm:block" data-testid="scale">{{ scale() }}</p>
       <span class="flex-1 sm:hidden"></span>
       @if (turned()) {
+        <button type="button" class="link text-sm" (click)="drawing.emit()" data-testid="drawing">Drawing</button>
         <button type="button" class="link text-sm" (click)="turn(null)" data-testid="whole-axle">Whole axle</button>
       } @else {
         @for (s of sides; track s) {
@@ -531,6 +532,8 @@ export class AxlePlate {
   readonly jumps = input<Readonly<Record<Side, 'up' | 'down' | 'not'>> | null>(null);
   readonly selectedChange = output<JointId>();
   readonly flip = output();
+  /** The dimensioned drawing is wanted. */
+  readonly drawing = output();
 
   protected readonly width = signal(668);
   protected readonly height = signal(664);

@@ -28,6 +28,7 @@ import { Picks } from '../kit/picks';
 import { draft } from '../state/draft';
 import { OpenJob } from '../job/open-job';
 import { OnAxle } from './on-axle';
+import { StudDrawing } from './stud-drawing';
 import { StackBuilder } from './stack-builder';
 import { Units } from '../session/units';
 
@@ -39,7 +40,7 @@ const CONDITIONS = Object.keys(FRICTION) as ThreadCondition[];
 /** The calculators without a job. What was last set is kept. */
 @Component({
   selector: 'ak-pocket',
-  imports: [OnAxle, Picks, StackBuilder, TextField],
+  imports: [OnAxle, Picks, StackBuilder, StudDrawing, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './pocket.html',
   styleUrl: '../kit/panel.css',
@@ -137,6 +138,11 @@ export class Pocket {
     ),
   );
 
+  /** What a field says, for the drawing; null while it says nothing. */
+  protected readMm(text: string): number | null {
+    const read = text.trim() ? attempt(() => parseQuantity(text, 'length', { field: 'length' }).si) : undefined;
+    return read?.ok && read.value > 0 && read.value < 200 ? read.value : null;
+  }
   /** A standard uncertainty as typed, mm. */
   private doubt(field: string, text: string): number {
     return within(field, parseQuantity(text, 'length', { field }).si, 0.001, 5, 'mm');

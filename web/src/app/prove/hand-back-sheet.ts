@@ -20,13 +20,14 @@ import {
   capital,
 } from '@ash-knot/core';
 import { JobStore } from '../job/job-store';
+import { AxleDrawing } from '../plate/axle-drawing';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
 
 /** The customer's sheet: plain words, black on white, A4 or Letter. */
 @Component({
   selector: 'ak-hand-back-sheet',
-  imports: [RouterLink],
+  imports: [AxleDrawing, RouterLink],
   providers: [JobStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -163,6 +164,23 @@ import { Units } from '../session/units';
               <li>Wheel alignment{{ s.alignment ? ': ' + s.alignment.body.state : ' is owed' }}</li>
             }
           </ul>
+          @if (workedOut().length) {
+            <h2>Worked out</h2>
+            <ul>
+              @for (w of workedOut(); track w) {
+                <li>{{ w }}</li>
+              }
+            </ul>
+          }
+          <section class="axle">
+            <h2>The axle</h2>
+            <ak-axle-drawing
+              class="mt-2"
+              [end]="s.axle"
+              [axle]="s.axles[s.axle]"
+              [title]="v.vehicle.plate + ', ' + v.vehicle.typeName + ', ' + s.axle + ' axle'"
+            />
+          </section>
           <footer class="mt-8 flex justify-between border-t border-black pt-3 text-sm">
             <p>{{ s.handBack ? 'Handed back by ' + session.name(s.handBack.by) : 'Not handed back yet' }}</p>
             <p>The maker’s information and local inspection rules come first.</p>
@@ -187,6 +205,9 @@ import { Units } from '../session/units';
       .page {
         padding: 12mm 10mm;
       }
+    }
+    .axle {
+      break-inside: avoid;
     }
     h2 {
       margin-top: 16px;
@@ -222,6 +243,16 @@ export class HandBackSheet {
   readonly id = input.required<string>();
   protected readonly store = inject(JobStore);
   protected readonly session = inject(Session);
+  /** The last length, setting, bar and wheels that were worked out, in their own words. */
+  protected readonly workedOut = computed((): string[] =>
+    (['length', 'link setting', 'bar', 'wheel fit'] as const).flatMap((what) => {
+      const last = this.store
+        .state()
+        ?.results.filter((e) => e.body.what === what)
+        .at(-1);
+      return last ? [`${capital(what)}: ${this.session.say(last.body.words)}`] : [];
+    }),
+  );
   protected readonly danger = computed(() => unrepaired(this.store.state()!));
   protected readonly ban = computed(() => sayBan(this.store.state()!, this.danger()));
   protected readonly alignment = computed(() => alignmentOwed(this.store.state()!));

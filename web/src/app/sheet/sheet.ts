@@ -24,6 +24,7 @@ import { JobStore } from '../job/job-store';
 import { OpenJob } from '../job/open-job';
 import { Outbox } from '../offline/outbox';
 import { Session } from '../session/session';
+import { Drawings } from '../plate/axle-drawing';
 import { AxlePlate } from '../plate/axle-plate';
 import { NextAct } from './next-act';
 import { Tape } from '../tape/tape';
@@ -105,6 +106,7 @@ const NAMES: Record<Station, string> = {
               [jumps]="jumps()"
               (selectedChange)="pick($event)"
               (flip)="store.flip()"
+              (drawing)="draw()"
             />
           </section>
           <section class="bench" aria-label="Bench">
@@ -291,6 +293,7 @@ const NAMES: Record<Station, string> = {
 export class Sheet {
   readonly id = input.required<string>();
   protected readonly store = inject(JobStore);
+  private readonly drawings = inject(Drawings);
   protected readonly session = inject(Session);
   protected readonly outbox = inject(Outbox);
   protected readonly nextAct = inject(NextAct);
@@ -315,6 +318,12 @@ export class Sheet {
   );
   protected readonly station = computed((): Station | null => (this.url().split(/[?#]/)[0]!.split('/')[3] as Station) ?? null);
   /** Joints whose fasteners the work has disturbed and nobody has audited yet. */
+  protected draw(): void {
+    const [s, v] = [this.store.state(), this.store.view()];
+    if (!s || !v) return;
+    const end = this.store.axle();
+    this.drawings.open({ end, axle: s.axles[end], title: `${v.vehicle.plate}, ${v.vehicle.typeName}, ${end} axle` });
+  }
   /** While the load comes off and the links come off, the plate says which way their eyes spring. */
   protected readonly jumps = computed(() => {
     const [s, a] = [this.store.state(), this.store.next()?.action];

@@ -5,6 +5,7 @@ import { measurementFile } from '@ash-knot/contract';
 import { attempt, forJob, fromRows, measurementsOf, toRows, type Entry, attachmentOf } from '@ash-knot/core';
 import { Ask } from '../session/ask';
 import { Api } from '../state/api';
+import { saveFile } from '../kit/save-file';
 import { JobStore } from '../job/job-store';
 import { Outbox } from '../offline/outbox';
 
@@ -49,12 +50,7 @@ export class MeasurementFiles {
       const loops = Object.fromEntries(await Promise.all(ids.map(async (id) => [id, await this.pointsOf(id)] as const)));
       const file = measurementsOf(this.store.state()!, v.id, loops);
       const text = as === 'json' ? JSON.stringify(file, null, 1) : Papa.unparse(toRows(file), { newline: '\r\n' });
-      const url = URL.createObjectURL(new Blob([text], { type: as === 'json' ? 'application/json' : 'text/csv' }));
-      const a = document.createElement('a');
-      a.href = url;
-      a.download = `${v.vehicle.plate.replaceAll(' ', '-')}-readings.${as}`;
-      a.click();
-      URL.revokeObjectURL(url);
+      saveFile(`${v.vehicle.plate.replaceAll(' ', '-')}-readings.${as}`, text, as === 'json' ? 'application/json' : 'text/csv');
       this.say(`${file.entries.length} lines saved.`, false);
     } catch (e) {
       this.say((e as Error).message, true);

@@ -1,0 +1,237 @@
+import { Dialog, DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, Injectable, input, viewChild } from '@angular/core';
+import { capital, sayPoint, type AxleEnd, type AxleSpec, type PointName } from '@ash-knot/core';
+import { across, upright, type Dimension } from '../kit/dimension';
+import { saveFile } from '../kit/save-file';
+import { PANEL } from '../kit/panel';
+import { Units } from '../session/units';
+import { drawAxle, drawSide, type Shape } from './drawing';
+import { layoutPlate } from './layout';
+
+const WIDE = 1060;
+const HIGH = 660;
+/** Room under the ground for the lengths across, px. */
+const FOOT = 74;
+/** The points that carry a height and a place across: what a link and its bar hang on. */
+const NAMED: readonly PointName[] = ['linkMount', 'barEye', 'barBushing', 'hub', 'armOuter', 'damperTop'];
+
+type Stroke = Readonly<Record<'fill' | 'stroke' | 'width', string>>;
+/** A drawing that stands by itself carries its own strokes: black on white, no style sheet. */
+const STROKES: Readonly<Record<Shape['kind'], Stroke>> = {
+  ink: { fill: 'none', stroke: '#211d18', width: '2' },
+  tube: { fill: 'none', stroke: '#211d18', width: '2' },
+  link: { fill: 'none', stroke: '#211d18', width: '3' },
+  part: { fill: '#ffffff', stroke: '#211d18', width: '1.6' },
+  rubber: { fill: '#211d18', stroke: 'none', width: '0' },
+  fine: { fill: 'none', stroke: '#6b6255', width: '1' },
+  far: { fill: 'none', stroke: '#6b6255', width: '1.6' },
+  hidden: { fill: 'none', stroke: '#6b6255', width: '1' },
+  tyre: { fill: '#e6e2d8', stroke: '#211d18', width: '1.6' },
+  gap: { fill: '#ffffff', stroke: 'none', width: '0' },
+};
+
+/** The left corner of an axle, from behind and from its side, true to scale and with its dimensions: for paper and as a file. */
+@Component({
+  selector: 'ak-axle-drawing',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'block' },
+  template: `
+    <svg
+      #svg
+      [attr.viewBox]="'0 0 ' + wide + ' ' + high"
+      class="block w-full"
+      font-family="sans-serif"
+      role="img"
+      [attr.aria-label]="title() + ', drawn to scale with its dimensions'"
+      data-testid="axle-drawing"
+    >
+      <rect [attr.width]="wide" [attr.height]="high" fill="#ffffff" />
+      <text x="12" y="24" font-size="17" font-weight="700" fill="#211d18">{{ title() }}</text>
+      <text x="12" y="44" font-size="13" fill="#211d18">{{ under() }}</text>
+      @for (s of shapes(); track $index) {
+        @if (s.kind === 'tube') {
+          <path
+            [attr.d]="s.d"
+            fill="none"
+            stroke="#211d18"
+            [attr.stroke-width]="s.width"
+            stroke-linecap="round"
+            stroke-linejoin="round"
+          />
+          <path
+            [attr.d]="s.d"
+            fill="none"
+            stroke="#ffffff"
+            [attr.stroke-width]="s.width! - 3"
+            stroke-linecap="round"
+            stroke-linejoin="round"
+          />
+        } @else {
+          <path
+            [attr.d]="s.d"
+            [attr.fill]="strokes[s.kind].fill"
+            [attr.stroke]="strokes[s.kind].stroke"
+            [attr.stroke-width]="s.width ?? strokes[s.kind].width"
+            [attr.stroke-dasharray]="s.kind === 'hidden' ? '7 4' : null"
+            stroke-linejoin="round"
+            stroke-linecap="round"
+          />
+        }
+      }
+      @for (d of dims(); track d.key) {
+        <path [attr.d]="d.d" fill="none" stroke="#22506e" stroke-width="1" />
+        <text
+          [attr.x]="d.x"
+          [attr.y]="d.y"
+          [attr.text-anchor]="d.anchor"
+          font-size="15"
+          fill="#22506e"
+          stroke="#ffffff"
+          stroke-width="3"
+          paint-order="stroke"
+        >
+          {{ d.text }}
+        </text>
+      }
+      @for (r of table(); track r.name; let i = $index) {
+        <text [attr.x]="tableX()" [attr.y]="tableY + i * 56" font-size="14" font-weight="700" fill="#211d18">{{ r.name }}</text>
+        @for (w of r.words; track w; let k = $index) {
+          <text [attr.x]="tableX()" [attr.y]="tableY + 17 + k * 17 + i * 56" font-size="14" fill="#22506e">{{ w }}</text>
+        }
+      }
+    </svg>
+  `,
+})
+export class AxleDrawing {
+  readonly end = input.required<AxleEnd>();
+  readonly axle = input.required<AxleSpec>();
+  readonly title = input.required<string>();
+  private readonly units = inject(Units);
+  private readonly svg = viewChild.required<ElementRef<SVGElement>>('svg');
+  protected readonly wide = WIDE;
+  protected readonly high = HIGH;
+  protected readonly strokes = STROKES;
+  protected readonly tableY = 84;
+  /** The drawing keeps room at its outer edges for heights, and below for lengths across. */
+  private readonly layout = computed(() =>
+    layoutPlate(this.end(), this.axle(), WIDE, HIGH - FOOT, { kind: 'turned', side: 'left' }),
+  );
+  protected readonly tableX = computed(() => this.layout().ladder.x + 14);
+  protected readonly shapes = computed(() => [
+    ...drawAxle(this.axle(), this.layout()),
+    ...drawSide(this.axle(), this.layout(), 'left'),
+  ]);
+  private say(mm: number): string {
+    return this.units.lengthDigits(mm, 0).replace('-', '−');
+  }
+  protected readonly under = computed(
+    () =>
+      `Left corner, from behind and from its side, true to scale; lengths in ${this.units.length()}, up from the ground, out from the middle.`,
+  );
+  protected readonly dims = computed((): Dimension[] => {
+    const [l, a] = [this.layout(), this.axle()];
+    const v = l.sideView!;
+    const ground = l.y(0);
+    const [outer, inner] = [l.x('left', a.trackMm / 2 + a.tyreWidthMm / 2), l.x('left', a.trackMm / 2 - a.tyreWidthMm / 2)];
+    const out: Dimension[] = [
+      upright('tyre', ground, l.y(a.tyreDiameterMm), outer - 34, outer - 4, this.say(a.tyreDiameterMm)),
+      across('width', outer, inner, ground + 22, ground + 4, this.say(a.tyreWidthMm)),
+    ];
+    const { linkMount, barEye, barBushing, hub } = a.points;
+    if (linkMount && barEye && barBushing) {
+      const x = (n: number) => v.x(n);
+      out.push(
+        across(
+          'arm',
+          x(barBushing.at[0]),
+          x(barEye.at[0]),
+          ground + 22,
+          ground + 4,
+          `arm ${this.say(Math.abs(barBushing.at[0] - barEye.at[0]))}`,
+        ),
+        upright(
+          'link',
+          l.y(linkMount.at[2]),
+          l.y(barEye.at[2]),
+          x(linkMount.at[0]) + 40,
+          x(linkMount.at[0]) + 12,
+          `link ${this.say(a.link?.lengthMm ?? 0)}`,
+        ),
+        across('behind', x(hub.at[0]), x(barEye.at[0]), ground + 52, ground + 30, this.say(Math.abs(hub.at[0] - barEye.at[0]))),
+      );
+    }
+    return out;
+  });
+  protected readonly table = computed(() => {
+    const { points } = this.axle();
+    const hub = points.hub.at[0];
+    const from = { maker: 'maker', measured: 'measured', usual: 'usual' } as const;
+    const rows = NAMED.flatMap((name) => {
+      const p = points[name];
+      if (!p) return [];
+      const [x, y, z] = p.at;
+      const off = Math.round(x - hub);
+      const fore = name === 'hub' || off === 0 ? '' : `${this.say(Math.abs(off))} ${off > 0 ? 'ahead' : 'behind'}, `;
+      return [{ name: capital(sayPoint(name)), words: [`${this.say(z)} up · ${this.say(y)} out`, `${fore}${from[p.from]}`] }];
+    });
+    return [
+      { name: 'Track', words: [this.units.sayLength(this.axle().trackMm, 0)] },
+      ...(this.axle().barDiameterMm
+        ? [{ name: 'Bar', words: [`${this.units.sayLength(this.axle().barDiameterMm!, 1)} across`] }]
+        : []),
+      ...rows,
+    ];
+  });
+  /** The drawing as a file that stands by itself. */
+  file(): string {
+    const copy = this.svg().nativeElement.cloneNode(true) as SVGElement;
+    for (const el of [copy, ...copy.querySelectorAll('*')])
+      for (const { name } of [...el.attributes]) if (/^(_ng|ng-|class$|data-testid$)/.test(name)) el.removeAttribute(name);
+    copy.setAttribute('width', String(WIDE));
+    copy.setAttribute('height', String(HIGH));
+    return `<?xml version="1.0" encoding="UTF-8"?>\n${new XMLSerializer().serializeToString(copy)}\n`;
+  }
+}
+
+export interface DrawingData {
+  readonly end: AxleEnd;
+  readonly axle: AxleSpec;
+  readonly title: string;
+}
+
+/** The drawing over the sheet, to look at and to save. */
+@Component({
+  selector: 'ak-drawing-dialog',
+  imports: [AxleDrawing],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  styleUrl: '../kit/panel.css',
+  template: `
+    <div class="panel w-[min(1100px,94vw)]">
+      <div class="flex items-center justify-between gap-4">
+        <h2 class="text-xl font-bold">Drawing</h2>
+        <div class="flex gap-5">
+          <button type="button" class="btn" (click)="save()" data-testid="drawing-save">Save as SVG</button>
+          <button type="button" class="link" (click)="ref.close()">Close <span class="key" aria-hidden="true">Esc</span></button>
+        </div>
+      </div>
+      <ak-axle-drawing class="mt-4" [end]="data.end" [axle]="data.axle" [title]="data.title" />
+    </div>
+  `,
+})
+export class DrawingDialog {
+  protected readonly ref = inject(DialogRef);
+  protected readonly data = inject<DrawingData>(DIALOG_DATA);
+  private readonly drawing = viewChild.required(AxleDrawing);
+  protected save(): void {
+    saveFile(`${this.data.title.replace(/[^\p{L}\d]+/gu, '-').toLowerCase()}.svg`, this.drawing().file(), 'image/svg+xml');
+  }
+}
+
+/** Opens the drawing of an axle. */
+@Injectable({ providedIn: 'root' })
+export class Drawings {
+  private readonly dialog = inject(Dialog);
+  open(data: DrawingData): void {
+    this.dialog.open(DrawingDialog, { ...PANEL, ariaLabel: 'Drawing', data });
+  }
+}

@@ -1,3 +1,4 @@
+import type { JointId } from '../../joint';
 import { DOUBTED_OUTCOMES, NEUTRAL_OUTCOMES } from '../../ledger';
 import type { PlannedStep, StepId } from '../../plan';
 import { capital, uncapital } from '../../text';
@@ -124,6 +125,8 @@ function sayFastener(p: PlannedStep, f: FastenerView, unit?: string): NextLine {
 export interface RunningWait {
   readonly step: StepId;
   readonly title: string;
+  /** The joint it waits at, where it is one's. */
+  readonly joint?: JointId | undefined;
   /** ms since 1970 */
   readonly endsAt: number;
 }
@@ -134,6 +137,6 @@ export function runningWaits(s: JobState, nowMs: number): RunningWait[] {
     const e = s.steps.get(p.id);
     if (!e || p.soakMinutes === 0 || e.body.state !== 'done' || e.body.soak) return [];
     const endsAt = Date.parse(e.at) + p.soakMinutes * 60_000;
-    return endsAt > nowMs ? [{ step: p.id, title: p.title, endsAt }] : [];
+    return endsAt > nowMs ? [{ step: p.id, title: p.title, joint: p.joint, endsAt }] : [];
   });
 }

@@ -34,6 +34,8 @@ import {
   type PointName,
   type Side,
 } from '@ash-knot/core';
+import { NgIcon, provideIcons } from '@ng-icons/core';
+import { tablerCamera } from '@ng-icons/tabler-icons';
 import { GapMark } from './gap-mark';
 import { drawCheck, type CheckMark } from './check-drawing';
 import { drawAxle, drawSide } from './drawing';
@@ -50,6 +52,13 @@ const LEGEND: readonly (CheckMark & { readonly words: string })[] = [
 /** How far a wheel is lifted and let down on the drawing, mm: about what springs allow (common practice, no source). */
 const MOST_TRAVEL_MM = 90;
 
+/** What hangs on a joint: its photographs, the part chosen for it, the minutes it is left to soak. */
+export interface JointTag {
+  readonly photos: number;
+  readonly chosen: boolean;
+  readonly soakMin: number;
+}
+
 /** A number of the corner in the ladder's place. */
 interface Figure {
   readonly name: string;
@@ -61,7 +70,8 @@ interface Figure {
 /** The axle of this vehicle, drawn from its stored dimensions. Every joint is a target that shows its state. */
 @Component({
   selector: 'ak-axle-plate',
-  imports: [GapMark],
+  imports: [GapMark, NgIcon],
+  viewProviders: [provideIcons({ tablerCamera })],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: {
     class: 'block relative overflow-hidden bg-ash-200 h-full',
@@ -288,6 +298,21 @@ interface Figure {
           <span class="sr-only">{{ c.side }} {{ name(c.kind) }}, {{ said(c.joint) }} {{ reading(c.joint) }}</span>
           <span aria-hidden="true">{{ short(c.joint) }}</span>
         </span>
+        @if (tags().get(c.joint); as t) {
+          <span class="tags">
+            @if (t.photos) {
+              <ng-icon name="tablerCamera" size="15" aria-hidden="true" /><span class="sr-only">{{ t.photos }} photographs, </span>
+            }
+            @if (t.soakMin) {
+              <span class="mono"
+                >{{ t.soakMin }}<span class="sr-only"> minutes to soak, </span><span aria-hidden="true">′</span></span
+              >
+            }
+            @if (t.chosen && !toTighten().has(c.joint)) {
+              <span>new<span class="sr-only"> part chosen</span></span>
+            }
+          </span>
+        }
         @if (reading(c.joint); as mm) {
           <span class="reading mono" aria-hidden="true">{{ mm }}</span>
         }
@@ -378,6 +403,20 @@ interface Figure {
       font-size: 14px;
       font-weight: 600;
       white-space: nowrap;
+    }
+    .cell ak-gap-mark {
+      flex: none;
+    }
+    .tags {
+      display: inline-flex;
+      align-items: center;
+      gap: 5px;
+      margin-left: auto;
+      font-size: 12px;
+      color: var(--color-ink);
+    }
+    .right .tags {
+      margin: 0 auto 0 0;
     }
     .reading {
       position: absolute;
@@ -529,6 +568,8 @@ export class AxlePlate {
   /** A link that is being worked out: it is drawn in the corner, at the stance it is for. */
   readonly link = input<LinkStudied | null>(null);
   /** Which way each eye of the bar springs when its nut comes off, where that is what is coming. */
+  /** What hangs on a joint besides its state. */
+  readonly tags = input<ReadonlyMap<JointId, JointTag>>(new Map());
   readonly jumps = input<Readonly<Record<Side, 'up' | 'down' | 'not'>> | null>(null);
   readonly selectedChange = output<JointId>();
   readonly flip = output();
@@ -655,11 +696,11 @@ export class AxlePlate {
   protected readonly motion = computed(() => {
     // The numbers stand in the ladder's place.
     if (this.figures()) return this.usual() ? 'from usual points, not measured' : '';
-    const m = this.moved();
-    const bar = m?.ok ? m.value.bar : undefined;
+    const r = this.rig();
+    const at = r && attempt(() => linkAt(r.rig, r.lengthMm, r.rig.at(this.travel(), this.other()), false));
     const up = this.travel() - Math.round(this.stoodMm());
     const wheel = `Wheel ${up > 0 ? '+' : ''}${this.units.sayLength(up, 0)}`;
-    const turn = bar ? ` · bar’s arm ${fixed((bar.turnRad * 180) / Math.PI, 1)}° · link’s lever ${fixed(bar.lever, 2)}` : '';
+    const turn = at?.ok ? ` · bar’s arm ${fixed(at.value.armDeg, 1)}° · link’s lever ${fixed(at.value.lever, 2)}` : '';
     const usual = this.usual() ? ' · from usual points, not measured' : '';
     return `${wheel}${turn}${usual}`.replaceAll('-', '−');
   });

@@ -15,7 +15,7 @@ import { NavigationEnd, Router, RouterLink, RouterOutlet } from '@angular/router
 import { filter, map, startWith } from 'rxjs';
 import { DOCUMENT } from '@angular/common';
 import { Title } from '@angular/platform-browser';
-import { linkLoad, runningWaits, STATIONS, type JointId, type Station } from '@ash-knot/core';
+import { assemblyJoints, linkLoad, runningWaits, STATIONS, type JointId, type Station } from '@ash-knot/core';
 import { Alarms } from '../alarm/alarms';
 import { Keys } from '../kit/keys';
 import { NextBar } from '../kit/next-bar';
@@ -23,9 +23,10 @@ import { TopBar } from '../shell/top-bar';
 import { JobStore } from '../job/job-store';
 import { OpenJob } from '../job/open-job';
 import { Outbox } from '../offline/outbox';
+import { Clock } from '../state/clock';
 import { Session } from '../session/session';
 import { Drawings } from '../plate/axle-drawing';
-import { AxlePlate } from '../plate/axle-plate';
+import { AxlePlate, type JointTag } from '../plate/axle-plate';
 import { NextAct } from './next-act';
 import { Tape } from '../tape/tape';
 import { Units } from '../session/units';
@@ -104,6 +105,7 @@ const NAMES: Record<Station, string> = {
               [dialect]="session.dialect()"
               [check]="station() === 'find' ? store.check() : null"
               [jumps]="jumps()"
+              [tags]="tags()"
               (selectedChange)="pick($event)"
               (flip)="store.flip()"
               (drawing)="draw()"
@@ -294,6 +296,7 @@ export class Sheet {
   readonly id = input.required<string>();
   protected readonly store = inject(JobStore);
   private readonly drawings = inject(Drawings);
+  private readonly clock = inject(Clock);
   protected readonly session = inject(Session);
   protected readonly outbox = inject(Outbox);
   protected readonly nextAct = inject(NextAct);
@@ -318,6 +321,22 @@ export class Sheet {
   );
   protected readonly station = computed((): Station | null => (this.url().split(/[?#]/)[0]!.split('/')[3] as Station) ?? null);
   /** Joints whose fasteners the work has disturbed and nobody has audited yet. */
+  /** What hangs on each joint: photographs, a chosen part, a soak that runs. */
+  protected readonly tags = computed((): ReadonlyMap<JointId, JointTag> => {
+    const s = this.store.state();
+    const out = new Map<JointId, { photos: number; chosen: boolean; soakMin: number }>();
+    const at = (id: JointId) => {
+      const t = out.get(id) ?? { photos: 0, chosen: false, soakMin: 0 };
+      out.set(id, t);
+      return t;
+    };
+    for (const p of s?.photos ?? []) if (p.body.joint) at(p.body.joint).photos++;
+    for (const c of s?.choices ?? [])
+      if (c.body.part.kind !== 'refit') for (const id of c.body.joints.flatMap(assemblyJoints)) at(id).chosen = true;
+    const now = this.clock.now();
+    for (const w of s ? runningWaits(s, now) : []) if (w.joint) at(w.joint).soakMin = Math.ceil((w.endsAt - now) / 60_000);
+    return out;
+  });
   protected draw(): void {
     const [s, v] = [this.store.state(), this.store.view()];
     if (!s || !v) return;

@@ -84,7 +84,7 @@ export function makeCatalogue(typeIds: Readonly<Record<string, string>>): Part[]
         ...base('heavy duty', supplier, 3400),
         id: `AK-${key}-${end[0]}adj-${parts.length + 101}`,
         kind: 'adjustable link',
-        name: `Hawser adjustable ${axle.link!.lengthMm - 15}–${axle.link!.lengthMm + 15}`,
+        name: `Hawser adjustable ${axle.link!.lengthMm - 25}–${axle.link!.lengthMm + 25}`,
         sided: 'either',
         lengthMm: axle.link!.lengthMm,
         thread: axle.link!.lower.thread,

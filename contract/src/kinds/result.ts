@@ -174,7 +174,7 @@ export const result = bodyOf<EntryBodies['result']>()(
     resultOf('stack', stack.given, stack.found),
     resultOf('thread', thread.given, foundSizes),
     resultOf('hex', hex.given, foundSizes),
-    resultOf('length', linkLength.given, linkLength.found),
+    resultOf('link length', linkLength.given, linkLength.found),
     resultOf('link setting', linkSetting.given, linkSetting.found),
     resultOf('bar', bar.given, bar.found),
     resultOf('wheel fit', wheels.given, wheels.found),

@@ -17,6 +17,7 @@ export * from './rules/findings';
 export * from './rules/height';
 export * from './rules/points';
 export * from './rules/load';
+export * from './rules/setting';
 export * from './next';
 export * from './lesson';
 export * from './measurement-file';

@@ -20,6 +20,7 @@ export type Target =
   | 'hand-back'
   | 'step'
   | 'height'
+  | 'setting'
   | 'sheet';
 
 /** What the big key does. The interface knows how; core knows which. */

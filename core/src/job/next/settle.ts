@@ -9,7 +9,7 @@ import { goTo, mins, type NextLine } from './line';
 
 /** The length was worked out, or found by the bolt: what was measured of the old link says nothing of the new. */
 const lengthKnown = (s: JobState, axle: JobState['axle']): boolean =>
-  s.results.some((e) => e.body.what === 'length' && e.body.joint && partsOf(e.body.joint).axle === axle);
+  s.results.some((e) => e.body.what === 'link length' && e.body.joint && partsOf(e.body.joint).axle === axle);
 
 /** What to fit, and the customer's answer to each choice. A no is an answer: it leads on. */
 export function nextToSettle(s: JobState): NextLine | undefined {

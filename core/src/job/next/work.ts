@@ -2,9 +2,10 @@ import type { JointId } from '../../joint';
 import { DOUBTED_OUTCOMES, NEUTRAL_OUTCOMES } from '../../ledger';
 import type { PlannedStep, StepId } from '../../plan';
 import { capital, uncapital } from '../../text';
-import { showRange } from '../../units';
+import { sayLength, showRange } from '../../units';
 import type { JobState } from '../fold';
 import { doubted, fastenersOf, planOf, type FastenerView } from '../rules/work';
+import { linkSetting, setsLink } from '../rules/setting';
 import { heightsKnown, sayHeights } from '../rules/height';
 import { mins, type NextLine } from './line';
 
@@ -64,6 +65,15 @@ function sayStep(s: JobState, p: PlannedStep, left: number): NextLine {
       })),
     };
   }
+  const setting = setsLink(p.id) ? linkSetting(s) : undefined;
+  if (setting && !setting.set)
+    return {
+      ...line,
+      title: `Set both links to ${sayLength(setting.targetMm, 1, s.context.measures.length)} before they go on.`,
+      why: 'By caliper, centre to centre; its thread says how far and how alike they can be.',
+      label: 'Set them',
+      action: { kind: 'go', station: 'work', at: 'setting', step: p.id },
+    };
   if (p.id === 'height' && !heightsKnown(s))
     return {
       ...line,

@@ -5,6 +5,7 @@ import type { JobState } from '../fold';
 import { capital } from '../../text';
 import { sayBoth, sayJoints, sayParts } from '../say';
 import { contradictedJoints, dangerousJoints, looseJoints, owedJoints } from './clearance';
+import { linkSetting } from './setting';
 import { alignmentOwed, answered, fastenersOf, isApproved, planOf, workJoints } from './work';
 
 /** Something the hand-back waits for, and where it is done. */
@@ -12,6 +13,7 @@ export type Blocker = { readonly sentence: string } & (
   | { readonly at: 'fastener'; readonly fastener: FastenerId }
   | { readonly at: 'orientation'; readonly step: StepId }
   | { readonly at: 'contradiction' | 'check'; readonly joint: JointId }
+  | { readonly at: 'setting'; readonly joint: JointId }
   | { readonly at: 'told' | 'complaint' | 'verdict' | 'answer' | 'drive' | 'alignment' | 'recheck' }
 );
 
@@ -53,6 +55,9 @@ export function handBackBlockers(s: JobState): Blocker[] {
     if (step.orientation && !s.orientations.has(step.id))
       out.push({ sentence: `${step.title}: which way round is not confirmed.`, at: 'orientation', step: step.id });
   }
+  const setting = linkSetting(s);
+  if (setting && !setting.set)
+    out.push({ sentence: 'What the adjustable links were set to is not written down.', at: 'setting', joint: setting.joint });
   for (const joint of contradictedJoints(s))
     out.push({
       sentence: `${capital(sayBoth(s, [joint]))}: moving, and tight. One of the two is wrong.`,

@@ -1,6 +1,6 @@
-import { CONTEXT, ledger } from '../../test';
+import { CONTEXT, ledger, LINK_PART } from '../../test';
 import { barAtWork, barOf, barRate, windUp } from '../../mechanics';
-import { foldJob, lengthFor, linkLoad, linkPoints, originOf, readPoint, wantedFor } from '..';
+import { foldJob, handBackBlockers, lengthFor, linkLoad, linkSetting, linkPoints, originOf, readPoint, wantedFor } from '..';
 
 const heights = (left: number, right: number) => {
   const add = ledger();
@@ -56,7 +56,7 @@ describe('points of this vehicle', () => {
 describe('a length that was worked out', () => {
   const found = { lengthMm: 328.5, doubtMm: 1.8, ruleMm: 328.7, fits: null };
   const result = {
-    what: 'length' as const,
+    what: 'link length' as const,
     joint: 'front.left.link-upper' as const,
     method: 'stance 1',
     given: { from: 'the axle' as const, loweredMm: 30, oldMm: 300 },
@@ -75,4 +75,40 @@ describe('a length that was worked out', () => {
     expect(wantedFor(later, ['front.left.link-lower']).lengthMm).toBe(326);
     expect(originOf(later, 'front', 'link-length')).toBe('measured');
   });
+});
+
+test('an adjustable link is set before it goes on: the line asks, and the hand-back waits for it', () => {
+  const add = ledger();
+  const choice = add('choose', {
+    joints: ['front.left.link-lower', 'front.right.link-lower'],
+    part: { ...LINK_PART, kind: 'adjustable link' },
+    quantity: 2,
+  });
+  const entries = [
+    choice,
+    add('answer', { answer: 'approved', what: 'links', parts: [choice.id], who: 'owner', how: 'by phone', warning: '' }),
+  ];
+  const s = foldJob({ ...CONTEXT, kind: 'changed stance' }, entries);
+  expect(linkSetting(s)).toEqual({ targetMm: 300, joint: 'front.left.link-lower', set: undefined });
+  expect(handBackBlockers(s).map((b) => b.at)).toContain('setting');
+  const set = {
+    what: 'link setting' as const,
+    joint: 'front.left.link-lower' as const,
+    method: 'link setting 1',
+    given: {
+      lengthMm: 290,
+      thread: 'M12×1.75',
+      ends: 'one' as const,
+      square: true,
+      engagedMm: 24,
+      body: 'steel' as const,
+      targetMm: 300,
+    },
+    found: { turns: 5.5, lengthMm: 299.625, equalityMm: 0.4375, engagedMm: 14.375 },
+    words: 'both set to 299.6 mm',
+  };
+  const done = foldJob({ ...CONTEXT, kind: 'changed stance' }, [...entries, add('result', set)]);
+  expect(linkSetting(done)!.set!.found.lengthMm).toBe(299.625);
+  expect(handBackBlockers(done).map((b) => b.at)).not.toContain('setting');
+  expect(linkSetting(foldJob(CONTEXT, []))).toBeUndefined();
 });

@@ -18,10 +18,15 @@ const sizeOf = (s: JobState, axle: JobState['axle'], size: Size) =>
   s.sizes.filter((e) => e.body.axle === axle && e.body.size === size).at(-1)?.body;
 
 /** The length worked out for an axle's links, the last that stands and was not overruled by a measurement since. */
-export function lengthFor(s: JobState, axle: JobState['axle']): Extract<EntryBodies['result'], { what: 'length' }> | undefined {
-  const found = s.results.filter((e) => e.body.what === 'length' && e.body.joint && partsOf(e.body.joint).axle === axle).at(-1);
+export function lengthFor(
+  s: JobState,
+  axle: JobState['axle'],
+): Extract<EntryBodies['result'], { what: 'link length' }> | undefined {
+  const found = s.results
+    .filter((e) => e.body.what === 'link length' && e.body.joint && partsOf(e.body.joint).axle === axle)
+    .at(-1);
   const measured = s.sizes.filter((e) => e.body.axle === axle && e.body.size === 'link-length').at(-1);
-  if (!found || found.body.what !== 'length' || (measured && measured.at > found.at)) return undefined;
+  if (!found || found.body.what !== 'link length' || (measured && measured.at > found.at)) return undefined;
   return found.body;
 }
 

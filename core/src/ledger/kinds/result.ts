@@ -1,10 +1,11 @@
 import type { FrameFit, FrameFitInput, Placed, StackReach, StackSize, StackVariant } from '../../bushing';
-import type { JointId } from '../../joint';
+import { partsOf, type JointId } from '../../joint';
 import type { AdjustableLink, FloorInput, LinkSetting, UBar, WheelFit, Wheels } from '../../mechanics';
 import type { Conformance, KnownScatter, LimitOwner } from '../../play';
 import { capital } from '../../text';
 import type { MeasuredPhase } from '../words';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
+import type { LedgerWords } from '../words';
 
 /** A thread or hex that a caliper reading may be, as it was found. */
 export interface FoundSize {
@@ -48,7 +49,7 @@ export interface ResultKinds {
   };
   hex: { given: { across: string; acrossU: string }; found: FoundSize[] };
   /** A link's length: what it was worked out from, and the window of lengths round it. */
-  length: {
+  'link length': {
     given: {
       from: 'the axle' | 'the floor' | 'the bolt';
       loweredMm: number;
@@ -79,7 +80,7 @@ export const RESULTS = [
   'stack',
   'thread',
   'hex',
-  'length',
+  'link length',
   'link setting',
   'bar',
   'wheel fit',
@@ -98,9 +99,14 @@ export type ResultBody = {
   };
 }[ResultKind];
 
+/** What is of an axle's links or bar is not of the joint it was kept under. */
+const OF_AXLE: readonly ResultKind[] = ['link length', 'link setting', 'bar', 'wheel fit'];
+const whereOf = (b: ResultBody, w: LedgerWords): string =>
+  !b.joint ? '' : OF_AXLE.includes(b.what) ? `${partsOf(b.joint).axle} ` : `${w.joint(b.joint)}, `;
+
 export const result = entryKind<ResultBody>()({
   who: AT_THE_VEHICLE,
   searched: false,
   kept: { as: 'all' },
-  say: (b, w) => capital(`${b.joint ? `${w.joint(b.joint)}, ` : ''}${b.what}: ${w.say(b.words)}`),
+  say: (b, w) => capital(`${whereOf(b, w)}${b.what}: ${w.say(b.words)}`),
 });

@@ -53,7 +53,9 @@ const SQUARE = ['half turns only'] as const;
               <p [class.text-lg]="first" [class.font-bold]="first" class="mt-1">{{ line }}</p>
             }
             @if (keeps()) {
-              <button type="button" class="btn mt-3" (click)="keep()" data-testid="adjust-keep">Both are set so</button>
+              <button type="button" class="btn mt-3" (click)="keep()" data-next-do="setting" data-testid="adjust-keep">
+                Both are set so
+              </button>
             }
           }
         </div>

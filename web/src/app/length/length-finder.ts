@@ -55,7 +55,7 @@ const MOUNTS = ['above', 'below'] as const;
         too long and once from too short.
       </p>
       @for (r of rounds(); track $index; let i = $index) {
-        <div class="mt-2 grid grid-cols-2 gap-3">
+        <div class="mt-2 grid grid-cols-2 gap-3" data-next="length">
           <ak-text-field
             [label]="'From longer' + (i ? ', round ' + (i + 1) : '')"
             field="length from above"
@@ -76,7 +76,7 @@ const MOUNTS = ['above', 'below'] as const;
       }
       <button type="button" class="link text-sm" (click)="moreRounds()">Another round</button>
     } @else {
-      <div class="mt-3 grid grid-cols-2 gap-3" [class.sm:grid-cols-3]="!axle()">
+      <div class="mt-3 grid grid-cols-2 gap-3" [class.sm:grid-cols-3]="!axle()" data-next="length">
         <ak-text-field
           label="Lowered by"
           [(value)]="lowered"
@@ -443,7 +443,7 @@ export class LengthFinder {
     const round = (mm: number) => Math.round(mm * 100) / 100;
     const fits = s?.window.best;
     this.kept.emit({
-      what: 'length',
+      what: 'link length',
       method: f.method,
       given: {
         from: this.way() === 'by the bolt' ? 'the bolt' : this.axle() ? 'the axle' : 'the floor',
@@ -462,9 +462,12 @@ export class LengthFinder {
     });
   }
   private words(f: FoundLength, fits: readonly [number, number] | undefined): string {
+    const bare = (mm: number, d = 1) => this.units.lengthDigits(mm, d);
     const say = (mm: number, d = 1) => this.units.sayLength(mm, d);
-    return this.way() === 'by the bolt'
-      ? `${say(f.lengthMm)} ± ${say(f.doubtMm)}, where the bolt slides in by hand`
-      : `${say(f.lengthMm)} ± ${say(f.doubtMm)} for ${say(this.loweredMm(), 0)} lower, worked out; ${fits ? `${say(fits[0], 0)} to ${say(fits[1], 0)} works` : 'nothing fits everything'}`;
+    const found = `${bare(f.lengthMm)} ± ${say(f.doubtMm)}`;
+    if (this.way() === 'by the bolt') return `${found}, where the bolt slides in by hand`;
+    const lower = this.loweredMm();
+    const stance = lower === 0 ? 'as it stands' : `for ${say(Math.abs(lower), 0)} ${lower > 0 ? 'lower' : 'higher'}`;
+    return `${found} ${stance}, worked out; ${fits ? `${bare(fits[0], 0)} to ${say(fits[1], 0)} works` : 'nothing fits everything'}`;
   }
 }

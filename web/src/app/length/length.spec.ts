@@ -41,7 +41,7 @@ describe('a length for a changed stance', () => {
     const [kind, body] = b.written()[0]!;
     expect(kind).toBe('result');
     expect(body).toMatchObject({
-      what: 'length',
+      what: 'link length',
       joint: 'front.left.link-lower',
       given: { from: 'the axle', loweredMm: 30, oldMm: old },
       found: { lengthMm: expect.closeTo(found, 0) as number },
@@ -73,7 +73,7 @@ describe('a length for a changed stance', () => {
     expect(number(b.text(tid('length-found')))).toBe(293.5);
     await b.click(tid('length-keep'));
     expect(b.written()[0]![1]).toMatchObject({
-      what: 'length',
+      what: 'link length',
       given: { from: 'the bolt', rounds: [{ fromAboveMm: 294.5, fromBelowMm: 292.5 }] },
       found: { lengthMm: 293.5, ruleMm: null, fits: null },
     });

@@ -301,7 +301,9 @@ interface Figure {
         @if (tags().get(c.joint); as t) {
           <span class="tags">
             @if (t.photos) {
-              <ng-icon name="tablerCamera" size="15" aria-hidden="true" /><span class="sr-only">{{ t.photos }} photographs, </span>
+              <ng-icon name="tablerCamera" size="15" aria-hidden="true" /><span class="sr-only"
+                >{{ t.photos }} photographs,
+              </span>
             }
             @if (t.soakMin) {
               <span class="mono"

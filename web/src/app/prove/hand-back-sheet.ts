@@ -245,7 +245,7 @@ export class HandBackSheet {
   protected readonly session = inject(Session);
   /** The last length, setting, bar and wheels that were worked out, in their own words. */
   protected readonly workedOut = computed((): string[] =>
-    (['length', 'link setting', 'bar', 'wheel fit'] as const).flatMap((what) => {
+    (['link length', 'link setting', 'bar', 'wheel fit'] as const).flatMap((what) => {
       const last = this.store
         .state()
         ?.results.filter((e) => e.body.what === what)

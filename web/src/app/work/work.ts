@@ -7,8 +7,9 @@ import {
   doubted,
   DOUBTED_OUTCOMES,
   NEUTRAL_OUTCOMES,
-  lengthFor,
   linkLoad,
+  linkSetting,
+  setsLink,
   type ConfirmOutcome,
   EQUIPMENT,
   FATES,
@@ -240,19 +241,14 @@ export class Work {
     });
   }
   protected readonly load = computed(() => linkLoad(this.store.state()!));
-  /** The length an adjustable link is set to at this step; it was worked out, or is the part's own. */
+  /** Adjustable links are set at this step, at the latest; where it is still open once they are on, at the last one of them. */
   protected adjusts(r: Row): number | undefined {
-    const s = this.store.state()!;
-    if (!r.step.id.startsWith('compare-link')) return undefined;
-    const part = s.choices.find((c) => r.step.joint && c.body.joints.includes(r.step.joint))?.body.part;
-    return part?.kind === 'adjustable link' ? (lengthFor(s, s.axle)?.found.lengthMm ?? part.lengthMm) : undefined;
+    const owed = linkSetting(this.store.state()!);
+    return owed && setsLink(r.step.id) ? owed.targetMm : undefined;
   }
   protected readonly setting = computed(() => {
-    const last = this.store
-      .state()!
-      .results.filter((e) => e.body.what === 'link setting')
-      .at(-1);
-    return last && capital(last.body.words);
+    const set = linkSetting(this.store.state()!)?.set;
+    return set && capital(set.words);
   });
   protected keepSetting(r: Row, body: EntryBodies['result']): void {
     void this.store.write('result', { ...body, ...(r.step.joint ? { joint: r.step.joint } : {}) } as EntryBodies['result']);

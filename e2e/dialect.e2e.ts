@@ -71,7 +71,9 @@ for (const dialect of ['sway bar', 'anti-roll bar'] as const)
     await look('bar and bushing');
     // The pocket's calculators, and the keys.
     await page.keyboard.press('Escape');
-    await page.keyboard.press('k');
+    // Not by its key: the cursor stands in a field.
+    await page.locator('header').getByRole('button', { name: /^pocket/ }).click();
+    await expect(page.getByRole('dialog').getByRole('group').first()).toBeVisible();
     for (const tool of await page.getByRole('dialog').getByRole('group').first().getByRole('button').all()) {
       await tool.click();
       await look(`pocket ${await tool.textContent()}`);
@@ -79,6 +81,20 @@ for (const dialect of ['sway bar', 'anti-roll bar'] as const)
     await page.keyboard.press('Escape');
     await page.keyboard.press('?');
     await look('keys');
+    await page.keyboard.press('Escape');
+    // What is worked out at Settle.
+    await openSheet(page, 'SCH 11');
+    await goTo(page, 'settle');
+    await page.getByTestId('add-more').click();
+    for (const figure of ['length', 'bar', 'wheels']) {
+      await page.getByTestId(`figure-${figure}`).click();
+      if (figure === 'length') {
+        await page.getByTestId('length-lowered').fill('20');
+        await expect(page.getByTestId('length-found')).toBeVisible();
+      }
+      await look(`figure ${figure}`);
+      await page.getByTestId('figure-back').click();
+    }
     expect(read).toBeGreaterThan(2000);
     expect([...new Map(found.map((f) => [f[1], f])).values()]).toEqual([]);
   });

@@ -334,6 +334,8 @@ test('axe finds nothing on the drive, the measuring, the tape and the pocket', a
   await clean(page, 'pocket');
   await page.getByRole('button', { name: 'link stack' }).click();
   await clean(page, 'link stack');
+  await page.getByRole('button', { name: 'thread finder' }).click();
+  await clean(page, 'thread finder');
 });
 
 // Long: every dialog of a sheet, opened and shut.

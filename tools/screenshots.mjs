@@ -41,6 +41,14 @@ async function shoot(address) {
   await save('gauges');
   await at(`${job('HB 0093')}/settle`);
   await save('settle');
+  await at(`${job('SCH 11')}/settle`);
+  await page.getByTestId('add-more').click();
+  await page.getByTestId('figure-length').click();
+  await page.getByTestId('length-lowered').fill('30');
+  await page.getByTestId('length-found').waitFor();
+  await page.waitForTimeout(300);
+  await save('length');
+  await page.getByTestId('figure-back').click();
   await at(`${job('SK 2047')}/work`);
   await save('work');
   await page.keyboard.press('l');
@@ -61,8 +69,6 @@ async function shoot(address) {
   await save('open');
   await at('/rules');
   await save('rules');
-  await at('/rules/suspects');
-  await save('suspects');
   await page.setViewportSize({ width: 794, height: 1123 });
   await page.emulateMedia({ media: 'print' });
   await at(`${job('PV 2210')}/hand-back`);

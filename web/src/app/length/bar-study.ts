@@ -22,6 +22,7 @@ import {
 } from '@ash-knot/core';
 import { Picks } from '../kit/picks';
 import { TextField } from '../kit/text-field';
+import { Session } from '../session/session';
 import { Units } from '../session/units';
 import { draft } from '../state/draft';
 import { Mechanics } from '../workers/mechanics';
@@ -58,10 +59,10 @@ const SNAP = 5;
       @if (shape() === 'by dimensions') {
         <ak-text-field label="Middle, bend to bend" [(value)]="middle" [mono]="true" testId="bar-middle" />
         <ak-text-field label="Arm, square to the eye" [(value)]="arm" [mono]="true" testId="bar-arm" />
-        <ak-text-field label="Between bushings" [(value)]="between" [mono]="true" testId="bar-between" />
+        <ak-text-field [label]="session.say('Between bushings')" [(value)]="between" [mono]="true" testId="bar-between" />
         <ak-text-field label="Old bar, arm" [(value)]="wasArm" [mono]="true" hint="empty: the same" />
         <ak-text-field label="Eyes further out by" [(value)]="splay" [mono]="true" hint="empty: square arms" />
-        <ak-text-field label="Bushing gives" [(value)]="rubber" [mono]="true" hint="N/mm; empty: rigid" />
+        <ak-text-field [label]="session.say('Bushing gives')" [(value)]="rubber" [mono]="true" hint="N/mm; empty: rigid" />
       }
     </div>
     @if (shape() === 'bolted to a beam') {
@@ -88,14 +89,13 @@ const SNAP = 5;
     }
     @if (shape() === 'by taps') {
       <p class="mt-3">
-        The left half from above: tap the bushing first, then each bend, the eye last. One square is 50 mm; the line is the
-        vehicle’s middle.
+        {{ session.say(taps) }}
       </p>
       <svg
         class="mt-2 block w-full touch-none bg-chalk"
         [attr.viewBox]="'0 0 ' + pad.wide + ' ' + pad.high"
         role="application"
-        aria-label="Half of the bar from above: tap its bushing, bends and eye; or move the cross with the arrow keys and press Enter"
+        [attr.aria-label]="session.say(padLabel)"
         tabindex="0"
         (click)="tap($event)"
         (keydown)="key($event)"
@@ -147,7 +147,7 @@ const SNAP = 5;
       }
       @if (s.compared?.warns) {
         <p class="caution mt-2" data-testid="bar-warns">
-          Links, bushings and brackets are made for the old bar’s force: ask their makers before they meet this one.
+          {{ session.say(warning) }}
         </p>
       }
       @if (keeps() && shape() === 'by dimensions') {
@@ -156,7 +156,9 @@ const SNAP = 5;
     } @else if (!wrong() && shape() !== 'bolted to a beam') {
       <p class="soft mt-4">
         {{
-          shape() === 'by taps' ? 'Two taps at least, and the diameter.' : 'Measure the bar: diameter, middle, arms, bushings.'
+          shape() === 'by taps'
+            ? 'Two taps at least, and the diameter.'
+            : session.say('Measure the bar: diameter, middle, arms, bushings.')
         }}
       </p>
     }
@@ -173,7 +175,14 @@ export class BarStudyView {
   private readonly mechanics = inject(Mechanics);
   private readonly place = draftPlace();
   private readonly text = (key: string) => draft(`bar.${key}.${this.place}`, '');
+  protected readonly session = inject(Session);
   protected readonly fixed = fixed;
+  protected readonly taps =
+    'The left half from above: tap the bushing first, then each bend, the eye last. One square is 50 mm; the line is the vehicle’s middle.';
+  protected readonly padLabel =
+    'Half of the bar from above: tap its bushing, bends and eye; or move the cross with the arrow keys and press Enter';
+  protected readonly warning =
+    'Links, bushings and brackets are made for the old bar’s force: ask their makers before they meet this one.';
   protected readonly pad = PAD;
   protected readonly grid = [
     ...Array.from({ length: PAD.wide / 50 + 1 }, (_, i) => `M${PAD.wide - i * 50} 0V${PAD.high}`),

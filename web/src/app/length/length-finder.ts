@@ -25,6 +25,7 @@ import {
 } from '@ash-knot/core';
 import { Picks } from '../kit/picks';
 import { TextField } from '../kit/text-field';
+import { Session } from '../session/session';
 import { Units } from '../session/units';
 import { draft } from '../state/draft';
 import { Mechanics } from '../workers/mechanics';
@@ -94,7 +95,13 @@ const MOUNTS = ['above', 'below'] as const;
           testId="length-old"
         />
         @if (!axle()) {
-          <ak-text-field label="Bar’s arm" [(value)]="arm" [mono]="true" hint="bushings’ line to eye" testId="floor-arm" />
+          <ak-text-field
+            label="Bar’s arm"
+            [(value)]="arm"
+            [mono]="true"
+            [hint]="session.say('bushings’ line to eye')"
+            testId="floor-arm"
+          />
           <ak-text-field
             label="Mount’s share"
             [(value)]="ratio"
@@ -227,6 +234,7 @@ export class LengthFinder {
   readonly studied = output<LinkStudied | null>();
 
   protected readonly units = inject(Units);
+  protected readonly session = inject(Session);
   private readonly mechanics = inject(Mechanics);
   protected readonly ways = WAYS;
   protected readonly mounts = MOUNTS;
@@ -390,7 +398,7 @@ export class LengthFinder {
   protected readonly unit = computed(() => this.units.length());
   protected readonly standing = computed((): LengthMark[] => [...this.marks()]);
   protected readonly sentences = computed(() =>
-    sayWindow(this.study()!.window, this.standing(), (mm, d) => this.units.sayLength(mm, d)),
+    sayWindow(this.study()!.window, this.standing(), (mm, d) => this.units.sayLength(mm, d)).map((w) => this.session.say(w)),
   );
   protected readonly notes = computed((): string[] => {
     const s = this.study()!;
@@ -399,7 +407,9 @@ export class LengthFinder {
     return [
       ...(usual ? ['From usual points, not measured: believe the length more than the limits.'] : []),
       ...(from.length
-        ? [`Its doubt comes most of all from the ${from.map((d) => sayPoint(d.point)).join(' and the ')}: measure there.`]
+        ? [
+            `Its doubt comes most of all from the ${from.map((d) => this.session.say(sayPoint(d.point))).join(' and the ')}: measure there.`,
+          ]
         : []),
       ...(Math.abs(s.drawnOffMm) > DRAWN_OFF_MM
         ? [
@@ -427,7 +437,7 @@ export class LengthFinder {
         `never under ${fixed(o.leastLever, 2)}, ${deg(o.leastOverCentreDeg)} from over-centre`,
       ],
       ...(o.nearest
-        ? ([['nearest thing', this.units.sayLength(Math.max(0, o.nearest.airMm), 0), o.nearest.name]] as [
+        ? ([['nearest thing', this.units.sayLength(Math.max(0, o.nearest.airMm), 0), this.session.say(o.nearest.name)]] as [
             string,
             string,
             string,

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, ElementRef, inject, input, signal } from '@angular/core';
 import type { LengthMark, LengthWindow } from '@ash-knot/core';
+import { Session } from '../session/session';
 import { Units } from '../session/units';
 
 const WIDE = 556;
@@ -91,6 +92,7 @@ export class LengthWindowView {
   readonly at = input<number | null>(null);
   readonly marks = input<readonly LengthMark[]>([]);
   protected readonly units = inject(Units);
+  private readonly session = inject(Session);
   /** Drawn at its own size, so that its words are as large on a phone. */
   protected readonly wide = signal(WIDE);
   protected readonly labelWide = computed(() => (this.wide() < 420 ? LABEL.narrow : LABEL.wide));
@@ -120,7 +122,7 @@ export class LengthWindowView {
   }
   protected readonly rows = computed(() =>
     this.window().strips.map((s, i) => ({
-      label: s.label,
+      label: this.session.say(s.label),
       y: TOP + i * ROW,
       stretches: s.lengths.map(([f, t]) => ({ x: this.x(f), w: Math.max(1, this.x(t) - this.x(f)) })),
     })),

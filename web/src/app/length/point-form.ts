@@ -3,6 +3,7 @@ import { attempt, linkPoints, readPoint, type AxleEnd, type PointName } from '@a
 import { JobStore } from '../job/job-store';
 import { TextField } from '../kit/text-field';
 import { Wrong } from '../kit/wrong';
+import { Session } from '../session/session';
 import { Units } from '../session/units';
 import { draft } from '../state/draft';
 
@@ -21,7 +22,7 @@ import { draft } from '../state/draft';
       @for (p of points(); track p.point) {
         <li class="rule py-1">
           <div class="flex flex-wrap items-center gap-x-4">
-            <span class="font-semibold first-letter:uppercase">{{ p.words }}</span>
+            <span class="font-semibold first-letter:uppercase">{{ session.say(p.words) }}</span>
             <span class="soft mono text-sm">{{ p.at }}</span>
             <span class="text-sm" [class.soft]="p.from !== 'measured'">{{ p.from }}</span>
             <button
@@ -73,6 +74,7 @@ export class PointForm {
   readonly end = input.required<AxleEnd>();
   private readonly store = inject(JobStore);
   private readonly units = inject(Units);
+  protected readonly session = inject(Session);
   private readonly job = this.store.view()!.id;
   protected readonly open = signal<PointName | null>(null);
   protected readonly wrong = signal<Error | null>(null);

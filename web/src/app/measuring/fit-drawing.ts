@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { across, upright, type Dimension } from '../kit/dimension';
+import { Session } from '../session/session';
 import { Units } from '../session/units';
 
 /** What is known of a bar and its bushing, mm. */
@@ -93,6 +94,7 @@ export class FitDrawing {
   /** The place that is measured now. */
   readonly on = input<FitPlace | null>(null);
   private readonly units = inject(Units);
+  private readonly session = inject(Session);
   protected readonly wide = WIDE;
   protected readonly high = HIGH;
 
@@ -153,7 +155,9 @@ export class FitDrawing {
       upright('pocket', this.foot(), this.foot() - pocket * k, 318, this.at - 10, say('pocket', 'pocket')),
     ];
   });
-  protected readonly label = computed(
-    () => 'The bar from its side with its worn seat, and the bushing in its bracket in section, to scale of what was measured',
+  protected readonly label = computed(() =>
+    this.session.say(
+      'The bar from its side with its worn seat, and the bushing in its bracket in section, to scale of what was measured',
+    ),
   );
 }

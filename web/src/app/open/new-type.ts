@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, ElementRef, output, signal } from '@angular/core';
 import { NonNullableFormBuilder, ReactiveFormsModule } from '@angular/forms';
 import { inject } from '@angular/core';
 import {
@@ -11,11 +11,17 @@ import {
   LINK_KINDS,
   LINKS,
   inDialect,
+  partsOf,
+  type AxleEnd,
+  type JointId,
+  type JointKind,
+  type JointView,
   type TypeForm,
   type VehicleTypeSpec,
   type Name,
 } from '@ash-knot/core';
 import { FormField } from '../kit/form-field';
+import { AxlePlate } from '../plate/axle-plate';
 import { Wrong } from '../kit/wrong';
 
 const KEPT = 'ashknot.draft.newType';
@@ -23,10 +29,13 @@ const KEPT = 'ashknot.draft.newType';
 const named = <K extends string>(kinds: readonly K[], of: Readonly<Record<K, { readonly name: Name }>>) =>
   kinds.map((kind) => ({ kind, name: inDialect(of[kind].name) }));
 
+/** Which field says what stands at a joint; any other is the axle's layout. */
+const FIELD_OF: Partial<Record<JointKind, string>> = { 'frame-bushing': 'bracketThread', 'wheel-nuts': 'nuts' };
+
 /** A type nobody has described yet: enough to draw its axles, find parts and audit torques. */
 @Component({
   selector: 'ak-new-type',
-  imports: [FormField, Wrong, ReactiveFormsModule],
+  imports: [AxlePlate, FormField, Wrong, ReactiveFormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './new-type.html',
 })
@@ -65,10 +74,34 @@ export class NewType {
     source: '',
   });
 
+  /** The type as it is described so far, drawn; what cannot be built yet leaves the last that could. */
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+  protected readonly end = signal<AxleEnd>('front');
+  protected readonly drawn = signal<VehicleTypeSpec | null>(null);
+  protected readonly noJoints = new Map<JointId, JointView>();
+  protected readonly touched = signal<JointId | null>(null);
+  private draw(): void {
+    const built = attempt(() => buildType({ ...this.form.getRawValue(), name: 'drawn' }, []));
+    if (built.ok) this.drawn.set(built.value);
+  }
+  /** A joint that is touched leads to the field that says what it is. */
+  protected touch(id: JointId): void {
+    const { kind, axle } = partsOf(id);
+    this.touched.set(id);
+    const field = kind.startsWith('link') ? 'linkKind' : (FIELD_OF[kind] ?? axle);
+    const at = this.host.querySelector<HTMLElement>(`[formcontrolname="${field}"]`);
+    at?.focus({ preventScroll: true });
+    at?.scrollIntoView?.({ block: 'center' });
+  }
+
   constructor() {
     const kept = localStorage.getItem(KEPT);
     if (kept) this.form.patchValue(JSON.parse(kept) as object);
-    this.form.valueChanges.subscribe((v) => localStorage.setItem(KEPT, JSON.stringify(v)));
+    this.form.valueChanges.subscribe((v) => {
+      localStorage.setItem(KEPT, JSON.stringify(v));
+      this.draw();
+    });
+    this.draw();
   }
 
   protected save(): void {

@@ -46,6 +46,24 @@ describe('a new type', () => {
   };
   const field = (label: string) => `[aria-label="${label}"]`;
 
+  test('is drawn as it is described; a joint that is touched leads to its field, another layout is another drawing', async () => {
+    const m = await open();
+    const plate = m.el.querySelector(tid('type-plate'))!;
+    const joints = () => [...plate.querySelectorAll('[data-joint]')].map((x) => x.getAttribute('data-joint')!);
+    expect(joints()).toContain('front.left.top-mount');
+    document.body.append(m.el);
+    await m.click('[data-joint="front.left.link-upper"]');
+    expect((document.activeElement as HTMLElement).getAttribute('formcontrolname')).toBe('linkKind');
+    await m.click('[data-joint="front.left.damper"]');
+    expect((document.activeElement as HTMLElement).getAttribute('formcontrolname')).toBe('front');
+    const layout = m.el.querySelector<HTMLSelectElement>(field('Front suspension'))!;
+    layout.value = 'double-arm';
+    layout.dispatchEvent(new Event('change'));
+    await m.settle();
+    expect(joints()).toContain('front.left.upper-ball-joint');
+    expect(joints()).not.toContain('front.left.top-mount');
+  });
+
   test('passes the contract as it is filled in', async () => {
     const m = await open();
     await m.type(tid('type-name'), 'Van');

@@ -4,6 +4,7 @@ import { capital, sayPoint, type AxleEnd, type AxleSpec, type PointName } from '
 import { across, upright, type Dimension } from '../kit/dimension';
 import { saveFile } from '../kit/save-file';
 import { PANEL } from '../kit/panel';
+import { Session } from '../session/session';
 import { Units } from '../session/units';
 import { drawAxle, drawSide, type Shape } from './drawing';
 import { layoutPlate } from './layout';
@@ -107,6 +108,7 @@ export class AxleDrawing {
   readonly axle = input.required<AxleSpec>();
   readonly title = input.required<string>();
   private readonly units = inject(Units);
+  private readonly session = inject(Session);
   private readonly svg = viewChild.required<ElementRef<SVGElement>>('svg');
   protected readonly wide = WIDE;
   protected readonly high = HIGH;
@@ -172,7 +174,12 @@ export class AxleDrawing {
       const [x, y, z] = p.at;
       const off = Math.round(x - hub);
       const fore = name === 'hub' || off === 0 ? '' : `${this.say(Math.abs(off))} ${off > 0 ? 'ahead' : 'behind'}, `;
-      return [{ name: capital(sayPoint(name)), words: [`${this.say(z)} up · ${this.say(y)} out`, `${fore}${from[p.from]}`] }];
+      return [
+        {
+          name: capital(this.session.say(sayPoint(name))),
+          words: [`${this.say(z)} up · ${this.say(y)} out`, `${fore}${from[p.from]}`],
+        },
+      ];
     });
     return [
       { name: 'Track', words: [this.units.sayLength(this.axle().trackMm, 0)] },

@@ -23,6 +23,7 @@ import {
   jointName,
   layoutOf,
   SIDES,
+  spoken,
   type AxleEnd,
   type AxleSpec,
   type Check,
@@ -643,7 +644,7 @@ export class AxlePlate {
     const m = this.moved();
     if (!m) return '';
     if (!m.ok) return m.error.message;
-    return (!this.link() && m.value.locked) || capital(this.met().join('; '));
+    return (!this.link() && m.value.locked) || spoken(capital(this.met().join('; ')), this.dialect());
   });
   /** The studied link's numbers at this position of the wheel, in place of the ladder. */
   protected readonly figures = computed((): readonly Figure[] | null => {
@@ -688,7 +689,7 @@ export class AxlePlate {
                   : nearest.airMm < air.leastMm
                     ? 'touches'
                     : 'as it was',
-              of: nearest.name,
+              of: spoken(nearest.name, this.dialect()),
               broken: nearest.airMm < air.leastMm,
             },
           ]

@@ -197,7 +197,10 @@ export class Settle {
   protected async keepFigure(result: EntryBodies['result']): Promise<void> {
     const joint = this.joints()[0] ?? jointId(this.store.axle(), 'left', 'link-upper');
     const body = { ...result, joint } as EntryBodies['result'];
-    if ((await this.store.write('result', body)) && result.what === 'link length') this.figure.set(null);
+    if (!(await this.store.write('result', body)) || result.what !== 'link length') return;
+    // The parts of that length are what is looked at next.
+    this.figure.set(null);
+    this.adding.set(true);
   }
 
   // --- chosen and answered -----------------------------------------------------

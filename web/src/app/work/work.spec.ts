@@ -418,7 +418,11 @@ test('an adjustable link is set to the length that was worked out before it goes
   await b.type(tid('adjust-thread'), 'M12x1.75');
   await b.type(tid('adjust-engaged'), '24');
   await b.click(tid('adjust-keep'));
-  expect(b.written().at(-1)![1]).toMatchObject({ what: 'link setting', joint: 'front.left.link-lower', found: { lengthMm: 293.5 } });
+  expect(b.written().at(-1)![1]).toMatchObject({
+    what: 'link setting',
+    joint: 'front.left.link-lower',
+    found: { lengthMm: 293.5 },
+  });
   expect(to().title).not.toMatch(/Set both links/);
   expect(b.text(tid('adjust-here'))).toContain('Both set to 293.5 mm, equal to ±0.44 mm at best');
 });

@@ -9,6 +9,8 @@ export function fixed(value: number, digits: number): string {
       minimumFractionDigits: digits,
       maximumFractionDigits: digits,
       useGrouping: false,
+      // What rounds to nothing has no sign.
+      signDisplay: 'negative',
     });
     FIXED.set(digits, f);
   }

@@ -1,3 +1,4 @@
+import { fixed } from '../text';
 import { create, all } from 'mathjs';
 import fc from 'fast-check';
 import { BadInput } from '../error';
@@ -117,4 +118,8 @@ describe('what comes first', () => {
     expect(sayDistance(148_210)).toBe('148\u202f210 km');
     expect(sayDistance(148_210, 'mi')).toBe('92\u202f093 mi');
   });
+});
+
+test('what rounds to nothing has no sign', () => {
+  expect([fixed(-0.04, 1), fixed(-0.06, 1), fixed(0, 0), fixed(-0, 2)]).toEqual(['0.0', '-0.1', '0', '0.00']);
 });

@@ -22,26 +22,6 @@ const SQUARE = ['half turns only'] as const;
       <ak-text-field label="Set to now" [(value)]="now" [mono]="true" hint="centre to centre, by caliper" testId="adjust-now" />
       <ak-text-field label="Thread" [(value)]="thread" [mono]="true" testId="adjust-thread" />
       <ak-text-field label="Thread in now" [(value)]="engaged" [mono]="true" hint="at each end" testId="adjust-engaged" />
-      <ak-text-field label="Least its maker gives" [(value)]="least" [mono]="true" hint="empty: 1 × d steel, 1.5 × d alloy" />
-      <ak-text-field label="Turns out now" [(value)]="out" [mono]="true" mode="decimal" hint="if counted" />
-      <ak-text-field label="Most its maker allows" [(value)]="most" [mono]="true" mode="decimal" hint="turns; empty: not said" />
-    </div>
-    <div class="mt-3 flex flex-wrap gap-x-6 gap-y-2">
-      <ak-picks
-        label="What turns"
-        [options]="ends"
-        [names]="{ one: 'one end turns', both: 'left and right thread' }"
-        [picked]="[end()]"
-        [single]="true"
-        (pickedChange)="end.set($event[0]!)"
-      />
-      <ak-picks label="Body" [options]="bodies" [picked]="[body()]" [single]="true" (pickedChange)="body.set($event[0]!)" />
-      <ak-picks
-        label="Ends square"
-        [options]="squares"
-        [picked]="square() ? ['half turns only'] : []"
-        (pickedChange)="square.set($event.length > 0)"
-      />
     </div>
     @if (setting(); as s) {
       @if (s.ok) {
@@ -65,6 +45,37 @@ const SQUARE = ['half turns only'] as const;
     } @else {
       <p class="soft mt-3 text-sm">Measure the link in the hand: its length now, its thread, how much of it is in.</p>
     }
+    <details class="mt-3" data-testid="adjust-more">
+      <summary class="link cursor-pointer text-sm">{{ how() }}: change it</summary>
+      <div class="mt-3 flex flex-wrap gap-x-6 gap-y-2">
+        <ak-picks
+          label="What turns"
+          [options]="ends"
+          [names]="{ one: 'one end turns', both: 'left and right thread' }"
+          [picked]="[end()]"
+          [single]="true"
+          (pickedChange)="end.set($event[0]!)"
+        />
+        <ak-picks label="Body" [options]="bodies" [picked]="[body()]" [single]="true" (pickedChange)="body.set($event[0]!)" />
+        <ak-picks
+          label="Ends square"
+          [options]="squares"
+          [picked]="square() ? ['half turns only'] : []"
+          (pickedChange)="square.set($event.length > 0)"
+        />
+      </div>
+      <div class="mt-3 grid grid-cols-2 gap-3 sm:grid-cols-3">
+        <ak-text-field label="Least its maker gives" [(value)]="least" [mono]="true" hint="empty: 1 × d steel, 1.5 × d alloy" />
+        <ak-text-field label="Turns out now" [(value)]="out" [mono]="true" mode="decimal" hint="if counted" />
+        <ak-text-field
+          label="Most its maker allows"
+          [(value)]="most"
+          [mono]="true"
+          mode="decimal"
+          hint="turns; empty: not said"
+        />
+      </div>
+    </details>
   `,
 })
 export class AdjustCard {
@@ -88,6 +99,11 @@ export class AdjustCard {
   protected readonly body = draft<(typeof BODIES)[number]>(`adjust.body.${this.at}`, 'steel');
   protected readonly square = draft(`adjust.square.${this.at}`, true);
 
+  /** How it is taken to be, in words: it decides turns and thread. */
+  protected readonly how = computed(
+    () =>
+      `${this.end() === 'one' ? 'One end turns' : 'Left and right thread'}, ${this.body()}, ${this.square() ? 'half turns' : 'a flat at a time'}`,
+  );
   private read(): AdjustableLink {
     const number = (field: string, text: string) => (text.trim() ? typedNumber(field, text) : undefined);
     return {

@@ -11,6 +11,8 @@ export interface BushingKindSpec {
   readonly bolts: number;
   readonly pieces: readonly PieceSpec[];
   readonly orientation: OrientationSpec;
+  /** On the plate: a bracket with a bolt at each end, a strap that hooks in above, or two halves bolted through. */
+  readonly drawn: 'bracket' | 'strap' | 'halves';
 }
 
 export const BRACKET_PIECES: readonly PieceSpec[] = [

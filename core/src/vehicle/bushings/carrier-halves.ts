@@ -7,4 +7,5 @@ export const carrierHalves: BushingKindSpec = {
   bolts: 2,
   pieces: BRACKET_PIECES,
   orientation: SPLIT,
+  drawn: 'halves',
 };

@@ -7,4 +7,5 @@ export const hookStrap: BushingKindSpec = {
   bolts: 1,
   pieces: BRACKET_PIECES,
   orientation: SPLIT,
+  drawn: 'strap',
 };

@@ -7,4 +7,5 @@ export const twoBolt: BushingKindSpec = {
   bolts: 2,
   pieces: BRACKET_PIECES,
   orientation: SPLIT,
+  drawn: 'bracket',
 };

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import {
   attempt,
+  barAtWork,
   barOf,
   fixed,
   halfBar,
@@ -15,6 +16,7 @@ import {
   type AxleEnd,
   type AxleSpec,
   type Fitted,
+  type BarAtWork,
   type BarQuestion,
   type BarSpec,
   type EntryBodies,
@@ -145,6 +147,27 @@ const SNAP = 5;
       @for (line of sentences(); track line; let first = $first) {
         <p [class.text-lg]="first && s.compared" [class.font-bold]="first && s.compared" class="mt-1">{{ line }}</p>
       }
+      <div class="rule mt-3 grid items-start gap-x-4 gap-y-1 pt-3 sm:grid-cols-[200px_1fr]">
+        <ak-text-field
+          label="One link longer by"
+          [(value)]="gap"
+          [mono]="true"
+          hint="or the gap at a loose eye"
+          field="length difference"
+          testId="bar-gap"
+        />
+        @if (wound(); as w) {
+          @if (w.ok) {
+            <p class="pt-1" data-testid="bar-wound">{{ w.value }}</p>
+          } @else {
+            <p class="wrong pt-1 text-sm" role="alert">{{ w.error.message }}</p>
+          }
+        } @else {
+          <p class="soft pt-1 text-sm">
+            Measured along the link, the other side fitted, on its wheels: how hard the bar is wound up.
+          </p>
+        }
+      </div>
       @if (s.compared?.warns) {
         <p class="caution mt-2" data-testid="bar-warns">
           {{ session.say(warning) }}
@@ -287,9 +310,7 @@ export class BarStudyView {
   });
   protected readonly sentences = computed((): string[] => {
     const s = this.study()!;
-    const k = s.now.stiffnessNPerMm;
     const stress = `Each millimetre at the eyes stresses it ${fixed(s.now.worst.stressMpa, 1)} MPa where it is marked.`;
-    const arm = attempt(() => windUp({ stiffnessNPerMm: k, lever: 1, armMm: 1, motionRatio: 1 }, 5).linkForceN);
     return [
       ...(s.compared
         ? [
@@ -297,7 +318,6 @@ export class BarStudyView {
           ]
         : []),
       stress,
-      ...(arm.ok ? [`A link ${this.units.sayLength(5, 0)} longer than the other loads both with ${fixed(arm.value, 0)} N.`] : []),
       ...(s.rollNmPerDeg ? [`It holds the body with ${fixed(s.rollNmPerDeg, 0)} N·m for each degree of lean.`] : []),
       ...(this.shape() === 'this axle' ? ['Square arms from the axle’s points, solid unless a hole is given.'] : []),
       ...(s.balance ? [`Of what the two bars hold, the springs left out: ${uncapital(s.balance)}`] : []),
@@ -305,6 +325,32 @@ export class BarStudyView {
         ? [`The ${otherEnd(this.end())} bar is not known: stiffer behind lets the tail come round, stiffer in front pushes wide.`]
         : []),
     ];
+  });
+  protected readonly gap = this.text('gap');
+  /** What a difference between the links does at ride height; the arm is the one that was given, or the axle's. */
+  protected readonly wound = computed((): Attempt<string> | undefined => {
+    const s = this.study();
+    if (!s || !this.gap().trim()) return undefined;
+    return attempt(() => {
+      const delta = typedMm('length difference', this.gap());
+      const axle = this.axle();
+      const fitted = axle?.points.barEye ? barAtWork(axle, s.now) : undefined;
+      const armMm =
+        this.shape() === 'by dimensions'
+          ? typedMm('length of the bar’s arm', this.arm())
+          : this.shape() === 'by taps'
+            ? Math.abs(this.points().at(-1)![0] - this.points()[0]![0])
+            : fitted!.armMm;
+      const bar: BarAtWork =
+        this.shape() === 'this axle'
+          ? fitted!
+          : { stiffnessNPerMm: s.now.stiffnessNPerMm, lever: 1, armMm, motionRatio: fitted?.motionRatio ?? 1 };
+      const w = windUp(bar, delta);
+      const corner = fitted
+        ? ` One wheel carries ${fixed(Math.abs(w.cornerN), 0)} N more and the other as much less, at most: with the body held level.`
+        : '';
+      return `${fixed(Math.abs(w.linkForceN), 0)} N in each link; the bar is twisted ${fixed(Math.abs(w.twistDeg), 1)}°, with ${fixed(Math.abs(w.momentNm), 0)} N·m in its middle.${corner}`;
+    });
   });
   protected readonly tapped = computed(
     () =>

@@ -136,6 +136,11 @@ describe('the bar', () => {
     await b.type(tid('bar-arm'), '250');
     await b.type(tid('bar-between'), '700');
     expect(number(await shows(b, tid('bar-rate')))).toBeCloseTo(78.0, 1);
+    // compute.md: 5 mm of difference at 78.04 N/mm is 195.1 N; over a 250 mm arm 48.8 N·m.
+    await b.type(tid('bar-gap'), '5');
+    expect(await shows(b, tid('bar-wound'))).toMatch(
+      /^195 N in each link; the bar is twisted 1\.1°, with 49 N·m in its middle\. One wheel carries/,
+    );
     await b.type(tid('bar-was'), '21');
     await shows(b, tid('bar-warns'));
     expect(b.text()).toMatch(/1\.71 times as stiff as the old bar/);

@@ -1,4 +1,14 @@
-import { RIM_SHARE, layoutOf, LINKS, rearView, type AxleSpec, type HardPoint, type Layout, type Side } from '@ash-knot/core';
+import {
+  BUSHINGS,
+  RIM_SHARE,
+  layoutOf,
+  LINKS,
+  rearView,
+  type AxleSpec,
+  type HardPoint,
+  type Layout,
+  type Side,
+} from '@ash-knot/core';
 import { type PlateLayout, type Point } from './layout';
 
 /** One stroke of the axle's drawing. */
@@ -279,6 +289,33 @@ function boot(at: Point, towards: Point, r: number): string {
   return `M${p(0.5, r * 1.3)}L${p(1.7, r)}A${n(r)} ${n(r)} 0 1 1 ${p(-1.7, r)}L${p(-0.5, r * 1.3)}Z`;
 }
 
+/** What holds a frame bushing, by its kind. */
+function bracket({ axle, big }: Draft, [x, y]: Point): Shape[] {
+  const bolt = (at: number): Shape => ({ d: rect(x, y + at * big, 6 * big, 5 * big, 1), kind: 'part' });
+  switch (axle.bushing ? BUSHINGS[axle.bushing.kind].drawn : 'bracket') {
+    case 'bracket':
+      return [{ d: rect(x, y, 9 * big, 30 * big, 2), kind: 'part' }, bolt(-17), bolt(17)];
+    case 'strap':
+      // Hooked in above, one bolt below.
+      return [
+        { d: rect(x, y, 9 * big, 30 * big, 2), kind: 'part' },
+        {
+          d: `M${n(x)} ${n(y - 14 * big)}v${n(-5 * big)}a${n(4 * big)} ${n(4 * big)} 0 0 1 ${n(8 * big)} 0v${n(4 * big)}`,
+          kind: 'ink',
+          width: 3,
+        },
+        bolt(17),
+      ];
+    case 'halves':
+      return [
+        { d: rect(x, y - 8 * big, 14 * big, 15 * big, 2), kind: 'part' },
+        { d: rect(x, y + 8 * big, 14 * big, 15 * big, 2), kind: 'part' },
+        bolt(-18),
+        bolt(18),
+      ];
+  }
+}
+
 /** The bar and what holds it, in front of the rest: this is what the program is about. */
 function barAndLinks(dr: Draft, side: Side): Shape[] {
   const { axle, p, big } = dr;
@@ -291,7 +328,7 @@ function barAndLinks(dr: Draft, side: Side): Shape[] {
     ...stub(dr, side, barBushing, 7 * big),
     { d: line(b, mix(b, eye, 0.35), eye), kind: 'ink', width: 6 * big },
     { d: rect(b[0], b[1], 18 * big, 25 * big, 4), kind: 'rubber' },
-    { d: rect(b[0], b[1], 9 * big, 30 * big, 2), kind: 'part' },
+    ...bracket(dr, b),
     { d: line(mount, eye), kind: 'link', width: (stack ? 4 : 5) * big, side },
     ...linkEnds(dr, mount, eye),
   ];

@@ -1,5 +1,5 @@
 import { attempt, BadInput, finite } from '../error';
-import { add, dot, norm, sub, type Vec3 } from '../numeric';
+import { add, norm, sub, type Vec3 } from '../numeric';
 import { layoutOf, type AxleSpec, type HardPoints, type PointName } from '../vehicle';
 import { eyePosition, type EyeCircle, type EyePosition } from './linkage';
 import { armTurn, carried, knuckleOf, turnedAbout, type Restraint } from './wheel';
@@ -237,17 +237,4 @@ function followed(
   points.barEye = reached.value.eye;
   const turn = reached.value.angleRad - rest.angleRad;
   return { bar: { turnRad: Math.atan2(Math.sin(turn), Math.cos(turn)), lever: reached.value.lever } };
-}
-
-/**
- * Mount movement per wheel movement along the link: what the bar feels of the wheel.
- * @param aboutMm at this travel of the wheel, mm; ride height where left out
- */
-export function motionRatio(axle: AxleSpec, aboutMm = 0): number {
-  const h = 0.5;
-  const corners = cornersOf(axle);
-  const [up, down] = [corners(aboutMm + h).points.linkMount, corners(aboutMm - h).points.linkMount];
-  const [mount, eye] = [needed(axle.points, 'linkMount'), needed(axle.points, 'barEye')];
-  const d = sub(eye, mount);
-  return Math.abs(dot(sub(up!, down!), d) / norm(d)) / (2 * h);
 }

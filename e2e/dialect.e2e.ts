@@ -72,7 +72,10 @@ for (const dialect of ['sway bar', 'anti-roll bar'] as const)
     // The pocket's calculators, and the keys.
     await page.keyboard.press('Escape');
     // Not by its key: the cursor stands in a field.
-    await page.locator('header').getByRole('button', { name: /^pocket/ }).click();
+    await page
+      .locator('header')
+      .getByRole('button', { name: /^pocket/ })
+      .click();
     await expect(page.getByRole('dialog').getByRole('group').first()).toBeVisible();
     for (const tool of await page.getByRole('dialog').getByRole('group').first().getByRole('button').all()) {
       await tool.click();

@@ -18,6 +18,7 @@ import {
   planOf,
   SHIPPED,
   type Entry,
+  type PointName,
   type EntryBodies,
   type EntryKind,
 } from '@ash-knot/core';
@@ -539,6 +540,36 @@ describe('vehicles and jobs', () => {
     expect((await t.post('/jobs', body)).status).toBe(201);
     expect((await t.post('/jobs', body)).status).toBe(201);
     expect((await t.post('/jobs', { ...body, id: freshId() })).status).toBe(409);
+  });
+
+  test('a point measured on a vehicle is in its file at the next visit; a struck one, and another vehicle’s, is not', async () => {
+    const t = await app.tablet().signIn();
+    const [v] = (await t.get('/vehicles?q=SK%202051')).body as { id: string; distanceKm: number }[];
+    const open = async (km: number): Promise<string> => {
+      const id = freshId();
+      const made = await t.post('/jobs', { id, vehicleId: v!.id, kind: 'changed stance', bay: null, distanceKm: km });
+      expect(made.status).toBe(201);
+      return id;
+    };
+    const first = await open(v!.distanceKm + 5);
+    const point = (name: PointName, up: number) =>
+      line(first, 'point', { axle: 'front', point: name, at: [-70, 612, up], text: `${up} mm up` });
+    const wrong = point('barEye', 900);
+    for (const e of [point('linkMount', 575), point('linkMount', 580), wrong])
+      expect((await write(t, first, e)).status).toBe(201);
+    expect((await write(t, first, line(first, 'strike', { entry: wrong.id, why: 'misread' }))).status).toBe(201);
+    expect(
+      (await write(t, first, line(first, 'point', { axle: 'front', point: 'nowhere' as PointName, at: [0, 0, 0], text: 'x' })))
+        .status,
+    ).toBe(422);
+    expect(((await t.get(`/jobs/${first}`)).body as JobView).file.points).toEqual([]);
+    await app.db.query('UPDATE job SET closed_at = now() WHERE id = $1', [first]);
+    const next = await open(v!.distanceKm + 900);
+    expect(((await t.get(`/jobs/${next}`)).body as JobView).file.points).toEqual([
+      { axle: 'front', point: 'linkMount', at: [-70, 612, 580] },
+    ]);
+    expect(((await t.get(`/jobs/${await t.job('SK 2047')}`)).body as JobView).file.points).toEqual([]);
+    await app.db.query('UPDATE job SET closed_at = now() WHERE id = $1', [next]);
   });
 
   test('a job is moved to another bay, and the floor shows it', async () => {

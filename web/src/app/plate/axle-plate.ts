@@ -107,7 +107,10 @@ interface Figure {
         }
       }
       <button type="button" class="link text-sm whitespace-nowrap" (click)="flip.emit()" data-testid="flip">
-        {{ end() === 'front' ? 'Rear axle' : 'Front axle' }} <span class="key" aria-hidden="true">F</span>
+        {{ end() === 'front' ? 'Rear axle' : 'Front axle' }}
+        @if (!plain()) {
+          <span class="key" aria-hidden="true">F</span>
+        }
       </button>
     </div>
 
@@ -290,15 +293,19 @@ interface Figure {
         [attr.data-joint]="c.joint"
         (click)="choose($event, c.joint)"
       >
-        <ak-gap-mark
-          [state]="stateOf(c.joint)"
-          [size]="c.height > 60 ? 22 : 18"
-          [class.text-oxide]="stateOf(c.joint) === 'dangerous'"
-        />
-        <span class="state" [class.text-oxide]="stateOf(c.joint) === 'dangerous'">
-          <span class="sr-only">{{ c.side }} {{ name(c.kind) }}, {{ said(c.joint) }} {{ reading(c.joint) }}</span>
-          <span aria-hidden="true">{{ short(c.joint) }}</span>
-        </span>
+        @if (plain()) {
+          <span class="sr-only">{{ c.side }} {{ name(c.kind) }}</span>
+        } @else {
+          <ak-gap-mark
+            [state]="stateOf(c.joint)"
+            [size]="c.height > 60 ? 22 : 18"
+            [class.text-oxide]="stateOf(c.joint) === 'dangerous'"
+          />
+          <span class="state" [class.text-oxide]="stateOf(c.joint) === 'dangerous'">
+            <span class="sr-only">{{ c.side }} {{ name(c.kind) }}, {{ said(c.joint) }} {{ reading(c.joint) }}</span>
+            <span aria-hidden="true">{{ short(c.joint) }}</span>
+          </span>
+        }
         @if (tags().get(c.joint); as t) {
           <span class="tags">
             @if (t.photos) {
@@ -571,6 +578,8 @@ export class AxlePlate {
   /** A link that is being worked out: it is drawn in the corner, at the stance it is for. */
   readonly link = input<LinkStudied | null>(null);
   /** Which way each eye of the bar springs when its nut comes off, where that is what is coming. */
+  /** No sheet behind it: a type that is being described has no states, and no keys. */
+  readonly plain = input(false);
   /** What hangs on a joint besides its state. */
   readonly tags = input<ReadonlyMap<JointId, JointTag>>(new Map());
   readonly jumps = input<Readonly<Record<Side, 'up' | 'down' | 'not'>> | null>(null);

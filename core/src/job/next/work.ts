@@ -139,6 +139,8 @@ export interface RunningWait {
   readonly joint?: JointId | undefined;
   /** ms since 1970 */
   readonly endsAt: number;
+  /** Whole minutes until then. */
+  readonly leftMin: number;
 }
 
 /** The waits that run now: begun, not cut short, not over. @param nowMs clock of the caller (ms since 1970) */
@@ -147,6 +149,16 @@ export function runningWaits(s: JobState, nowMs: number): RunningWait[] {
     const e = s.steps.get(p.id);
     if (!e || p.soakMinutes === 0 || e.body.state !== 'done' || e.body.soak) return [];
     const endsAt = Date.parse(e.at) + p.soakMinutes * 60_000;
-    return endsAt > nowMs ? [{ step: p.id, title: p.title, joint: p.joint, endsAt }] : [];
+    return endsAt > nowMs
+      ? [
+          {
+            step: p.id,
+            title: p.title,
+            joint: p.joint,
+            endsAt,
+            leftMin: Math.min(p.soakMinutes, Math.ceil((endsAt - nowMs) / 60_000)),
+          },
+        ]
+      : [];
   });
 }

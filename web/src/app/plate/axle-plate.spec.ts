@@ -132,7 +132,8 @@ test('what hangs on a joint stands in its rung: photographs, a soak, a new part'
   const p = await plate();
   p.fixture.componentRef.setInput('tags', new Map([['front.left.link-upper', { photos: 2, chosen: true, soakMin: 12 }]]));
   await p.settle();
-  expect(p.text('[data-joint="front.left.link-upper"] .tags')).toBe('2 photographs, 12 minutes to soak, ′new part chosen');
+  expect(p.text('[data-joint="front.left.link-upper"] .tags')).toBe('2 photographs, new part chosen');
+  expect(p.text('[data-joint="front.left.link-upper"] .state')).toContain('soaks 12′');
   p.fixture.componentRef.setInput('toTighten', new Set(['front.left.link-upper']));
   await p.settle();
   expect(p.text('[data-joint="front.left.link-upper"] .tags')).not.toContain('new');

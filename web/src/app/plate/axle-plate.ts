@@ -313,11 +313,6 @@ interface Figure {
                 >{{ t.photos }} photographs,
               </span>
             }
-            @if (t.soakMin) {
-              <span class="mono"
-                >{{ t.soakMin }}<span class="sr-only"> minutes to soak, </span><span aria-hidden="true">′</span></span
-              >
-            }
             @if (t.chosen && !toTighten().has(c.joint)) {
               <span>new<span class="sr-only"> part chosen</span></span>
             }
@@ -811,10 +806,14 @@ export class AxlePlate {
     ];
   }
   protected said(id: JointId): string {
+    const soak = this.tags().get(id)?.soakMin;
+    if (soak) return `left to soak, ${soak} min`;
     return this.toTighten().has(id) ? 'to tighten' : this.stateOf(id);
   }
   /** In the room of half a rung; the whole word is read aloud. */
   protected short(id: JointId): string {
+    const soak = this.tags().get(id)?.soakMin;
+    if (soak) return `soaks ${soak}′`;
     const said = this.said(id);
     return said === 'not looked at' ? 'not yet' : said === 'can’t tell yet' ? 'can’t tell' : said;
   }

@@ -334,7 +334,7 @@ export class Sheet {
     for (const c of s?.choices ?? [])
       if (c.body.part.kind !== 'refit') for (const id of c.body.joints.flatMap(assemblyJoints)) at(id).chosen = true;
     const now = this.clock.now();
-    for (const w of s ? runningWaits(s, now) : []) if (w.joint) at(w.joint).soakMin = Math.ceil((w.endsAt - now) / 60_000);
+    for (const w of s ? runningWaits(s, now) : []) if (w.joint) at(w.joint).soakMin = w.leftMin;
     return out;
   });
   protected draw(): void {

@@ -31,7 +31,7 @@ import { Mechanics } from '../workers/mechanics';
 import { asked } from './asked';
 import { BarDrawing } from './bar-drawing';
 import { draftPlace } from './draft-place';
-import { typedMm, typedOr } from './typed';
+import { typedMm, typedNumber, typedOr } from './typed';
 
 const SHAPES = ['by dimensions', 'by taps', 'this axle', 'bolted to a beam'] as const;
 type Shape = (typeof SHAPES)[number];
@@ -238,7 +238,7 @@ export class BarStudyView {
           : typedMm('length of the bar’s arm', this.arm()),
       bushingsMm: typedMm('distance between bushings', this.between()),
       splayMm: typedOr('splay of the arms', this.splay(), 0),
-      bushingNPerMm: this.rubber().trim() ? Number(this.rubber().replace(',', '.')) : undefined,
+      bushingNPerMm: this.rubber().trim() ? typedNumber('stiffness of a bushing', this.rubber()) : undefined,
     };
   }
   private spec(which: 'now' | 'was'): BarSpec {

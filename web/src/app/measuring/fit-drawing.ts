@@ -32,7 +32,7 @@ const BAR = 54;
       data-testid="fit-drawing"
     >
       <path [attr.d]="bar()" class="part" />
-      <path [attr.d]="wear()" class="hatch" />
+      <path [attr.d]="wear()" class="fine" />
       <path [attr.d]="rubber()" class="rubber" />
       <path [attr.d]="bracket()" class="bracket" />
       <path [attr.d]="hole()" class="air" />
@@ -45,49 +45,7 @@ const BAR = 54;
       }
     </svg>
   `,
-  styles: `
-    .part {
-      fill: var(--color-ash-100);
-      stroke: var(--color-bark);
-      stroke-width: 1.8;
-    }
-    .hatch {
-      fill: none;
-      stroke: var(--color-bark);
-      stroke-width: 1;
-    }
-    .rubber {
-      fill: var(--color-bark-soft);
-      stroke: var(--color-bark);
-      stroke-width: 1.4;
-    }
-    .bracket {
-      fill: none;
-      stroke: var(--color-bark);
-      stroke-width: 4;
-      stroke-linejoin: round;
-    }
-    .air {
-      fill: var(--color-chalk);
-    }
-    .dim {
-      fill: none;
-      stroke: var(--color-ash-500);
-      stroke-width: 1;
-    }
-    .dim.on {
-      stroke: var(--color-ink);
-      stroke-width: 2.4;
-    }
-    .word {
-      font-size: 13px;
-      fill: var(--color-bark-soft);
-    }
-    .word.on {
-      fill: var(--color-ink);
-      font-weight: 700;
-    }
-  `,
+  styleUrl: '../kit/drawing.css',
 })
 export class FitDrawing {
   readonly sizes = input.required<FitSizes>();

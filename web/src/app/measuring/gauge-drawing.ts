@@ -45,25 +45,12 @@ const HIGH = 118;
       <text x="8" y="60" class="word">its foot on the {{ bushing() ? 'frame' : 'other' }}</text>
     </svg>
   `,
+  styleUrl: '../kit/drawing.css',
   styles: `
-    .part {
-      fill: var(--color-ash-100);
-      stroke: var(--color-bark);
-      stroke-width: 1.8;
-      stroke-linejoin: round;
-    }
     .ball {
       fill: var(--color-ash-300);
       stroke: var(--color-bark);
       stroke-width: 1.8;
-    }
-    .rubber {
-      fill: var(--color-bark-soft);
-    }
-    .bracket {
-      fill: none;
-      stroke: var(--color-bark);
-      stroke-width: 4;
     }
     .dial {
       fill: var(--color-chalk);
@@ -82,10 +69,6 @@ const HIGH = 118;
     }
     .push {
       stroke-width: 2.8;
-    }
-    .word {
-      font-size: 13px;
-      fill: var(--color-bark-soft);
     }
   `,
 })

@@ -572,11 +572,11 @@ export class AxlePlate {
   readonly check = input<Check | null>(null);
   /** A link that is being worked out: it is drawn in the corner, at the stance it is for. */
   readonly link = input<LinkStudied | null>(null);
-  /** Which way each eye of the bar springs when its nut comes off, where that is what is coming. */
   /** No sheet behind it: a type that is being described has no states, and no keys. */
   readonly plain = input(false);
   /** What hangs on a joint besides its state. */
   readonly tags = input<ReadonlyMap<JointId, JointTag>>(new Map());
+  /** Which way each eye of the bar springs when its nut comes off, where that is what is coming. */
   readonly jumps = input<Readonly<Record<Side, 'up' | 'down' | 'not'>> | null>(null);
   readonly selectedChange = output<JointId>();
   readonly flip = output();

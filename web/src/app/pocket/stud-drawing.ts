@@ -31,41 +31,7 @@ const ROOM = 96;
       }
     </svg>
   `,
-  styles: `
-    .part {
-      fill: var(--color-ash-100);
-      stroke: var(--color-bark);
-      stroke-width: 1.8;
-      stroke-linejoin: round;
-    }
-    .bore {
-      fill: var(--color-ash-200);
-      stroke: var(--color-bark);
-      stroke-width: 1.4;
-    }
-    .fine {
-      fill: none;
-      stroke: var(--color-bark);
-      stroke-width: 1;
-    }
-    .dim {
-      fill: none;
-      stroke: var(--color-ash-500);
-      stroke-width: 1;
-    }
-    .dim.on {
-      stroke: var(--color-ink);
-      stroke-width: 2;
-    }
-    .word {
-      font-size: 13px;
-      fill: var(--color-bark-soft);
-    }
-    .word.on {
-      fill: var(--color-ink);
-      font-weight: 700;
-    }
-  `,
+  styleUrl: '../kit/drawing.css',
 })
 export class StudDrawing {
   /** Outside diameter, pitch and width across flats, mm; what is not known is drawn in usual proportion, without a number. */

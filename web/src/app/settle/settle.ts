@@ -169,7 +169,6 @@ export class Settle {
   protected readonly sizeError = signal<Partial<Record<Size, string>>>({});
 
   // --- how long, how stiff, which wheels ----------------------------------------
-  protected readonly figures = ['length', 'bar', 'wheels'] as const;
   /** What is being worked out instead of chosen from the catalogue; kept, so that a reload stays there. */
   protected readonly figure = draft<'length' | 'bar' | 'wheels' | null>(`settle.figure.${this.job}`, null);
   protected readonly canFigure = computed(() => this.kind() === 'links' && this.axleSpec().points.barEye !== undefined);

@@ -69,11 +69,11 @@ export class FitDrawing {
   protected readonly bar = computed(() => {
     const [c, s] = [(this.mm().clean / 2) * this.k(), (this.mm().seat / 2) * this.k()];
     const m = HIGH / 2;
-    return `M70 ${m - c}H120V${m - s}H190V${m - c}H240V${m + c}H190V${m + s}H120V${m + c}H70Z`;
+    return `M100 ${m - c}H140V${m - s}H210V${m - c}H250V${m + c}H210V${m + s}H140V${m + c}H100Z`;
   });
   protected readonly wear = computed(() => {
     const s = (this.mm().seat / 2) * this.k();
-    return [126, 138, 150, 162, 174, 186].map((x) => `M${x} ${HIGH / 2 - s + 3}l-5 8`).join('');
+    return [146, 158, 170, 182, 194, 206].map((x) => `M${x} ${HIGH / 2 - s + 3}l-5 8`).join('');
   });
   private readonly at = 400;
   private readonly foot = computed(() => HIGH / 2 + (this.mm().free / 2) * this.k());
@@ -106,11 +106,22 @@ export class FitDrawing {
     };
     const r = this.bore();
     return [
-      upright('clean', m - (clean / 2) * k, m + (clean / 2) * k, 54, 70, say('clean', 'clean')),
-      upright('seat', m - (seat / 2) * k, m + (seat / 2) * k, 256, 190, say('seat', 'seat')),
-      across('bore', this.at - r, this.at + r, 14, m - 4, say('bore', 'bore')),
+      upright('clean', m - (clean / 2) * k, m + (clean / 2) * k, 88, 100, say('clean', 'clean')),
+      // The words of seat and pocket stand under what they measure: beside it they would meet.
+      {
+        ...upright('seat', m - (seat / 2) * k, m + (seat / 2) * k, 264, 210, say('seat', 'seat')),
+        x: 175,
+        y: m + (clean / 2) * k + 20,
+        anchor: 'middle',
+      },
+      across('bore', this.at - r, this.at + r, 26, m - 4, say('bore', 'bore')),
       upright('free', this.foot(), this.foot() - free * k, 480, this.at + 10, say('free', 'free')),
-      upright('pocket', this.foot(), this.foot() - pocket * k, 318, this.at - 10, say('pocket', 'pocket')),
+      {
+        ...upright('pocket', this.foot(), this.foot() - pocket * k, 318, this.at - 10, say('pocket', 'pocket')),
+        x: 318,
+        y: this.foot() + 20,
+        anchor: 'middle',
+      },
     ];
   });
   protected readonly label = computed(() =>

@@ -18,11 +18,13 @@ test('a vehicle typed in by hand goes through all five stations and is handed ba
   await page.getByTestId('new-owner').fill('The lighthouse');
   await page.getByTestId('own-type').click();
   await page.getByTestId('type-name').fill('Hand-made van');
-  await page.getByTestId('type-torque-link').fill('36 lbf·ft');
-  await page.getByTestId('create-type').click();
-  await expect(page.getByTestId('type-error')).toContainText('source of the value is empty');
+  await page.getByRole('group', { name: 'What is described' }).getByRole('button', { name: 'Torques' }).click();
+  await page.getByTestId('torque-page').fill('front link nuts 36 lbf·ft\nwheel nuts 110 N·m');
+  await page.getByTestId('take-torques').click();
+  await expect(page.getByTestId('torque-error')).toContainText('source of the value is empty');
   await page.getByTestId('type-source').fill('maker’s book, page 12');
-  await page.getByTestId('type-torque-wheel').fill('110 N·m');
+  await page.getByTestId('take-torques').click();
+  await expect(page.getByTestId('torques-taken')).toContainText('Link, lower nut 36 lbf·ft');
   await page.getByTestId('create-type').click();
   await expect(page.getByTestId('start-job')).toBeVisible();
   await page.getByTestId('start-job').click();

@@ -1,14 +1,19 @@
 import * as z from 'zod';
 import {
+  BAR_CONTROLS,
+  BAR_ENDS,
   BUSHING_KINDS,
+  END_KINDS,
   FASTENER_KINDS,
   HOLDS,
   LINK_KINDS,
+  LINK_MOUNTS,
   MORE_POINTS,
   POINT_SOURCES,
   POINTS,
   readVehicleType,
   SPRING_SEATS,
+  STUD_WAYS,
   SUSPENSIONS,
   ASSUMABLE,
   VEHICLE_TYPE_VERSION,
@@ -50,6 +55,16 @@ const stud = z.object({
   nutHexMm: mm(60),
   hold: z.enum(HOLDS),
   holdMm: mm(40).optional(),
+  is: z.enum(END_KINDS).optional(),
+  points: z.enum(STUD_WAYS).optional(),
+});
+export const variantName = text(60).min(1);
+const axleBar = z.object({
+  diameterMm: mm(60),
+  wallMm: mm(20).optional(),
+  joins: z.enum(['links', 'beam']),
+  ends: z.enum(BAR_ENDS).optional(),
+  control: z.enum(BAR_CONTROLS).optional(),
 });
 
 const rows = <N extends string, S extends z.ZodType>(names: readonly N[], schema: S) =>
@@ -65,10 +80,25 @@ const axleSpec = z.object({
   tyreWidthMm: z.number().min(90).max(500),
   tyreDiameterMm: z.number().min(380).max(1200),
   wheelNuts: z.object({ count: z.int().min(3).max(10), thread: text(20).min(1), hexMm: mm(60) }),
-  barDiameterMm: mm(60).nullable(),
-  link: z.object({ kind: z.enum(LINK_KINDS), lengthMm: mm(700), upper: stud, lower: stud }).nullable(),
+  bar: axleBar.nullable(),
+  link: z
+    .object({
+      kind: z.enum(LINK_KINDS),
+      lengthMm: mm(700),
+      upper: stud,
+      lower: stud,
+      onto: z.enum(LINK_MOUNTS).optional(),
+      weldedWashers: z.boolean().optional(),
+    })
+    .nullable(),
   bushing: z
-    .object({ kind: z.enum(BUSHING_KINDS), bolts: z.int().min(1).max(4), thread: text(20).min(1), hexMm: mm(60) })
+    .object({
+      kind: z.enum(BUSHING_KINDS),
+      bolts: z.int().min(1).max(4),
+      thread: text(20).min(1),
+      hexMm: mm(60),
+      pip: z.boolean().optional(),
+    })
     .nullable(),
   shieldFasteners: z.int().min(0).max(40),
   points: hardPoints,
@@ -83,6 +113,10 @@ export const vehicleTypeSpec = upcasting(
       name: text(80).min(1),
       axles: z.object({ front: axleSpec, rear: axleSpec }),
       usual: z.array(z.enum(ASSUMABLE)).max(ASSUMABLE.length).optional(),
+      variants: z
+        .array(z.object({ name: variantName, front: axleBar.nullable().optional(), rear: axleBar.nullable().optional() }))
+        .max(24)
+        .optional(),
       jackingPoints: text(200).min(1),
       torqueBook: z.object({ front: z.array(bookValue).max(60), rear: z.array(bookValue).max(60) }),
       tips: z.array(text(300)).max(30),

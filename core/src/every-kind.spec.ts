@@ -11,12 +11,17 @@ import {
   FINER_FAULTS,
   HAND_CHECKS,
   inDialect,
+  END_KINDS,
+  endKind,
   JOINT_KINDS,
   JOINT_SPECS,
   jointKinds,
   jointName,
   jointPoint,
   LAYOUTS,
+  LINK_ENDS,
+  linkFasteners,
+  withBar,
   LINK_KINDS,
   LINKS,
   ONCE,
@@ -46,11 +51,15 @@ const axleOf = (suspension: Suspension, link: LinkKind = 'ball-stud'): AxleSpec 
     powered: true,
     suspension,
     springSeat: LAYOUTS[suspension].springSeat,
+    bar: { diameterMm: 22, joins: 'links', ends: 'splines' },
     link: { ...front.link!, kind: link },
     points: usualPoints(suspension, { trackMm: front.trackMm, tyreDiameterMm: front.tyreDiameterMm, bar: true }),
   };
 };
-const axles = SUSPENSIONS.flatMap((s) => LINK_KINDS.map((l) => axleOf(s, l)));
+const axles = SUSPENSIONS.flatMap((s) => [
+  ...LINK_KINDS.map((l) => axleOf(s, l)),
+  withBar(axleOf(s), { diameterMm: 24, joins: 'beam' }),
+]);
 
 describe.each(JOINT_KINDS)('joint %s', (kind: JointKind) => {
   const spec = JOINT_SPECS[kind];
@@ -127,8 +136,9 @@ describe.each(SUSPENSIONS)('layout %s', (suspension) => {
 test.each(LINK_KINDS)('link %s says its ends, fasteners, pieces and how it comes off', (kind) => {
   const spec = LINKS[kind];
   expect(inDialect(spec.name)).toMatch(/\S/);
-  expect(spec.fasteners.length).toBeGreaterThan(0);
-  expect([spec.ends.upper, spec.ends.lower].every(Boolean)).toBe(true);
+  const link = { ...STRUT_TYPE.axles.front.link!, kind };
+  expect(linkFasteners(link).length).toBeGreaterThan(0);
+  for (const end of LINK_ENDS) expect(END_KINDS).toContain(endKind(link, end));
   expect(spec.undo.title).toMatch(/\{side\}/);
   expect(spec.orientation.right).not.toBe(spec.orientation.wrong);
 });

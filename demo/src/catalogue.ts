@@ -1,4 +1,18 @@
-import type { AxleEnd, AxleSpec, BookValue, Grade, Part, PartKind } from '@ash-knot/core';
+import {
+  barsOf,
+  endKind,
+  LINKS,
+  PART_VERSION,
+  type AxleEnd,
+  type AxleSpec,
+  type BookValue,
+  type Grade,
+  type LinkEnd,
+  type LinkSpec,
+  type Part,
+  type PartEnd,
+  type PartKind,
+} from '@ash-knot/core';
 import { chanceFrom, type Chance } from '@ash-knot/core/numeric';
 import { TYPES } from './types';
 
@@ -28,92 +42,124 @@ function sheet(kind: PartKind, thread: string, grade: Grade, c: Chance): BookVal
   return kind === 'bolt-through link' ? [one('link-bolt-nut')] : [one('link-upper-nut'), one('link-lower-nut')];
 }
 
-/** A few hundred invented parts: every link and frame bushing of the eight types, in grades, from three suppliers. */
+const SOURCE = 'Suppliers’ list (invented)';
+
+/** An end of a link as its list tells it: plain ones are held by a hex, better ones by flats. */
+const soldEnd = (link: LinkSpec, end: LinkEnd, grade: Grade, thread = link[end].thread): PartEnd => ({
+  is: endKind(link, end),
+  thread,
+  nutHexMm: link[end].nutHexMm,
+  ...(LINKS[link.kind].oneBolt
+    ? { hold: 'none' }
+    : { seat: 'shoulder', ...(grade === 'plain' ? { hold: 'hex', holdMm: 5 } : { hold: 'flats', holdMm: 17 }) }),
+});
+
+/** The thread next to the right one that a cheap list sells by mistake: it must be caught. */
+const ODD: Readonly<Record<string, string>> = { 'M10×1.25': 'M10×1.5', 'M12×1.25': 'M12×1.75' };
+
+/** Shore A by what it is made of. */
+const HARDNESS = { rubber: 62, polyurethane: 85 } as const;
+
+/** A few hundred invented parts: every link, frame bushing and bar of the eight types, in grades, from three suppliers. */
 export function makeCatalogue(typeIds: Readonly<Record<string, string>>): Part[] {
   const c = chanceFrom(20_260_101);
   const parts: Part[] = [];
-  const base = (grade: Grade, supplier: (typeof SUPPLIERS)[number], price: number) => ({
+  const number = (text: string) => `AK-${text}-${parts.length + 101}`;
+  const offer = (grade: Grade, supplier: (typeof SUPPLIERS)[number], price: number) => ({
+    version: PART_VERSION as typeof PART_VERSION,
     grade,
     supplier: supplier.name,
     currency: 'EUR',
     deliveryHours: supplier.deliveryHours,
     priceMinor: Math.round((price * supplier.price * { plain: 1, better: 1.6, 'heavy duty': 2.1 }[grade]) / 5) * 5,
     stock: c.chance(0.35) ? c.whole(1, 6) : 0,
-    warrantyMonths: { plain: 12, better: 36, 'heavy duty': 36 }[grade],
+    warrantyMonths:
+      { plain: 12, better: 36, 'heavy duty': 36 }[grade] + (supplier === SUPPLIERS[2] && grade !== 'plain' ? 12 : 0),
+    source: SOURCE,
   });
   const links = (key: string, end: AxleEnd, axle: AxleSpec) => {
-    const kind = `${axle.link!.kind} link` as const;
+    const link = axle.link!;
+    const kind = `${link.kind} link` as const;
+    const { oneBolt } = LINKS[link.kind];
+    const one = (grade: Grade, i: number, torque: BookValue[], over: Partial<Part> = {}) => {
+      const supplier = SUPPLIERS[i]!;
+      const sided = over.sided ?? 'either';
+      parts.push({
+        ...offer(grade, supplier, oneBolt ? 1150 : 1850),
+        id: number(`${key}-${end[0]}${i + 1}${grade[0]}${sided[0]}`),
+        kind,
+        name: `${LINE[grade]} ${oneBolt ? 'stack' : 'link'} ${over.lengthMm ?? link.lengthMm}${sided === 'either' ? '' : ` ${sided}`}`,
+        lengthMm: link.lengthMm,
+        upper: soldEnd(link, 'upper', grade),
+        ...(oneBolt ? {} : { lower: soldEnd(link, 'lower', grade) }),
+        greaseable: grade === 'heavy duty',
+        ...(grade === 'heavy duty' ? { greaseEveryKm: 20_000 } : {}),
+        nutsSupplied: grade !== 'plain' || i === 0,
+        torque,
+        fits: [{ typeId: typeIds[key]!, axle: end }],
+        ...over,
+        sided,
+      });
+    };
     for (const grade of ['plain', 'better', 'heavy duty'] as const) {
-      for (const [i, supplier] of SUPPLIERS.entries()) {
-        // Some makers offer one link for both sides, some a left and a right.
-        const sides: Part['sided'][] =
-          grade === 'heavy duty' && kind !== 'bolt-through link' && i === 0 ? ['left', 'right'] : ['either'];
-        // The cheapest of the third supplier is cut for another thread: it must be caught.
-        const odd = grade === 'plain' && i === 2;
-        const thread = odd
-          ? axle.link!.lower.thread === 'M10×1.25'
-            ? 'M10×1.5'
-            : axle.link!.lower.thread === 'M12×1.25'
-              ? 'M12×1.75'
-              : axle.link!.lower.thread
-          : axle.link!.lower.thread;
-        for (const sided of sides) {
-          parts.push({
-            ...base(grade, supplier, kind === 'bolt-through link' ? 1150 : 1850),
-            id: `AK-${key}-${end[0]}${i + 1}${grade[0]}${sided[0]}-${parts.length + 101}`,
-            kind,
-            name: `${LINE[grade]} ${kind === 'bolt-through link' ? 'stack' : 'link'} ${axle.link!.lengthMm}${sided === 'either' ? '' : ` ${sided}`}`,
-            sided,
-            lengthMm: axle.link!.lengthMm + (i === 1 && grade === 'plain' ? 4 : c.whole(-1, 1)),
-            thread,
-            nutHexMm: axle.link!.lower.nutHexMm,
-            hold: kind === 'bolt-through link' ? 'none' : grade === 'plain' ? 'hex' : 'flats',
-            ...(kind === 'bolt-through link' ? {} : { holdMm: grade === 'plain' ? 5 : 17 }),
-            greaseable: grade === 'heavy duty',
-            nutsSupplied: grade !== 'plain' || i === 0,
-            torque: sheet(kind, thread, grade, c),
-            fits: [{ typeId: typeIds[key]!, axle: end }],
-            ...(sided === 'either' ? {} : { orientation: `Arrow forward, ${sided} side only` }),
+      // One sheet is in every box of a make, whoever sells it.
+      const torque = sheet(kind, link.lower.thread, grade, c);
+      for (const i of SUPPLIERS.keys()) {
+        const odd = grade === 'plain' && i === 2 ? ODD[link.lower.thread] : undefined;
+        if (odd)
+          one(grade, i, [], {
+            upper: soldEnd(link, 'upper', grade, odd),
+            ...(oneBolt ? {} : { lower: soldEnd(link, 'lower', grade, odd) }),
           });
-        }
+        // A cheap list that is a little long.
+        else if (grade === 'plain' && i === 1) one(grade, i, [], { lengthMm: link.lengthMm + 4 });
+        // Some makers offer one link for both sides, some a left and a right.
+        else if (grade === 'heavy duty' && !oneBolt && i === 0)
+          for (const sided of ['left', 'right'] as const)
+            one(grade, i, torque, { sided, orientation: `Arrow forward, ${sided} side only` });
+        else one(grade, i, torque);
       }
     }
-    if (kind !== 'bolt-through link') {
-      const supplier = SUPPLIERS[2];
+    if (!oneBolt) {
+      const rod = (e: LinkEnd): PartEnd => ({ ...soldEnd(link, e, 'heavy duty'), is: 'rod end', seat: undefined });
+      const { lengthMm: length } = link;
       parts.push({
-        ...base('heavy duty', supplier, 3400),
-        id: `AK-${key}-${end[0]}adj-${parts.length + 101}`,
-        kind: 'adjustable link',
-        name: `Hawser adjustable ${axle.link!.lengthMm - 25}–${axle.link!.lengthMm + 25}`,
+        ...offer('heavy duty', SUPPLIERS[2], 3400),
+        id: number(`${key}-${end[0]}adj`),
+        kind: 'rod-end link',
+        name: `Hawser adjustable ${length - 25}–${length + 25}`,
         sided: 'either',
-        lengthMm: axle.link!.lengthMm,
-        thread: axle.link!.lower.thread,
-        nutHexMm: axle.link!.lower.nutHexMm,
-        hold: 'flats',
-        holdMm: 17,
+        lengthRangeMm: [length - 25, length + 25],
+        upper: rod('upper'),
+        lower: rod('lower'),
         greaseable: true,
+        greaseEveryKm: 15_000,
         nutsSupplied: true,
         torque: [],
         fits: [{ typeId: typeIds[key]!, axle: end }],
       });
     }
   };
-  const bushings = (key: string, end: AxleEnd, axle: AxleSpec) => {
+  const bushings = (key: string, end: AxleEnd, axle: AxleSpec, diameters: readonly number[]) => {
     for (const [i, supplier] of SUPPLIERS.entries()) {
       for (const material of ['rubber', 'polyurethane'] as const) {
-        for (const offset of [0, 1.5]) {
-          // The size above: for a thicker bar of the same type, kept apart by its bore.
-          const bore = axle.barDiameterMm! + offset - (material === 'rubber' ? 0.5 : 0.2);
+        // The size above: for a thicker bar of the same type, kept apart by its bore.
+        for (const diameter of diameters) {
           const grade: Grade = material === 'rubber' ? (i === 1 ? 'plain' : 'better') : 'heavy duty';
           parts.push({
-            ...base(grade, supplier, 520),
-            id: `AK-${key}-${end[0]}b${i + 1}${material[0]}${offset ? 'x' : ''}-${parts.length + 101}`,
+            ...offer(grade, supplier, 520),
+            id: number(`${key}-${end[0]}b${i + 1}${material[0]}`),
             kind: 'frame bushing',
-            name: `${LINE[grade]} ${material} for a ${axle.barDiameterMm! + offset} bar`,
+            name: `${LINE[grade]} ${material} for a ${diameter} bar`,
             sided: 'either',
-            boreMm: bore,
+            boreMm: diameter - (material === 'rubber' ? 0.5 : 0.2),
             material,
-            greaseable: false,
+            hardness: HARDNESS[material],
+            split: material === 'rubber' ? 'front' : 'back',
+            holeSpacingMm: Math.round(axle.bar!.diameterMm + 38),
+            heightMm: Math.round(axle.bar!.diameterMm + 12),
+            greaseable: material === 'polyurethane' && i === 2,
+            ...(material === 'polyurethane' ? { greaseEveryKm: 30_000 } : {}),
             nutsSupplied: false,
             orientation: 'Split to the side it faced',
             torque: [],
@@ -123,11 +169,32 @@ export function makeCatalogue(typeIds: Readonly<Record<string, string>>): Part[]
       }
     }
   };
+  const bars = (key: string, end: AxleEnd, axle: AxleSpec, diameters: readonly number[]) => {
+    for (const diameter of diameters)
+      parts.push({
+        ...offer('better', SUPPLIERS[2], 6400),
+        id: number(`${key}-${end[0]}bar`),
+        kind: 'sway bar',
+        name: `Keel bar ${diameter}`,
+        sided: 'either',
+        barMm: diameter,
+        holeSpacingMm: Math.round(2 * axle.points.barEye!.at[1]),
+        shape: 'as the original, eyes flat',
+        greaseable: false,
+        nutsSupplied: false,
+        orientation: 'Paint mark to the left',
+        torque: [],
+        fits: [{ typeId: typeIds[key]!, axle: end }],
+      });
+  };
   for (const { key, spec } of TYPES) {
     for (const end of ['front', 'rear'] as const) {
       const axle = spec.axles[end];
+      const own = axle.bar?.diameterMm;
+      const others = barsOf(spec)[end];
       if (axle.link) links(key, end, axle);
-      if (axle.bushing) bushings(key, end, axle);
+      if (axle.bushing) bushings(key, end, axle, [...new Set([own!, own! + 1.5, ...others])]);
+      if (axle.bar && axle.points.barEye) bars(key, end, axle, [...new Set([own!, own! + 2, ...others])]);
     }
   }
   return parts;

@@ -1,7 +1,9 @@
 import {
   usualPoints,
   VEHICLE_TYPE_VERSION,
+  withBars,
   type AxleSpec,
+  type Bars,
   type BookValue,
   type FastenerKind,
   type HardPoint,
@@ -70,7 +72,7 @@ function axle(
     steered,
     springSeat,
     ...common(d),
-    barDiameterMm: b?.bar ?? null,
+    bar: b ? { diameterMm: b.bar, joins: 'links' } : null,
     link: b ? { kind: b.kind, lengthMm: dist(p.linkMount!, p.barEye!), upper: b.upper, lower: b.lower } : null,
     bushing: b ? (b.bushing ?? plainBushing) : null,
     shieldFasteners: b?.shield ?? 0,
@@ -129,16 +131,20 @@ const type = (
   bookRear: BookValue[],
   tips: string[],
   jackingPoints = 'sill seams, marked by two notches each',
+  bars: Bars = {},
 ): DemoType => ({
   key,
-  spec: {
-    version: VEHICLE_TYPE_VERSION,
-    name,
-    axles: { front, rear },
-    jackingPoints,
-    torqueBook: { front: bookFront, rear: bookRear },
-    tips,
-  },
+  spec: withBars(
+    {
+      version: VEHICLE_TYPE_VERSION,
+      name,
+      axles: { front, rear },
+      jackingPoints,
+      torqueBook: { front: bookFront, rear: bookRear },
+      tips,
+    },
+    bars,
+  ),
 });
 
 export const TYPES: readonly DemoType[] = [
@@ -287,6 +293,8 @@ export const TYPES: readonly DemoType[] = [
       v('arm-bolt', 90),
     ],
     ['Flats behind the boot: a thin 17 spanner, not the key.'],
+    undefined,
+    { front: [24, 22] },
   ),
   type(
     'dray',

@@ -10,6 +10,8 @@ export interface DemoVehicle {
   readonly distanceKm: number;
   readonly kmPerDay: number;
   readonly owner: string;
+  /** Which of its type's variants it is; null where nobody has looked. */
+  readonly variant: string | null;
 }
 
 /** A number that passes its own check digit and belongs to nobody: places 1–3 are an unassigned mark. */
@@ -48,6 +50,7 @@ export function makeVehicles(thisYear: number): DemoVehicle[] {
         year,
         distanceKm,
         kmPerDay: perDay,
+        variant: type === 'skiff' ? (['front bar 24', 'front bar 22', null][i % 3] ?? null) : null,
         owner: i % 3 === 2 && type !== 'bus' ? `${owner}, reserve` : owner,
       };
     }),

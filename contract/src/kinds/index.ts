@@ -40,6 +40,7 @@ import { strike } from './strike';
 import { told } from './told';
 import { torque } from './torque';
 import { undone } from './undone';
+import { variant } from './variant';
 import { verdict } from './verdict';
 import { zero } from './zero';
 
@@ -65,6 +66,7 @@ export const entryBodies: { readonly [K in EntryKind]: z.ZodType<EntryBodies[K]>
   setup,
   height,
   point,
+  variant,
   step,
   rung,
   undone,

@@ -7,6 +7,8 @@ export interface VehicleView {
   readonly vin: string | null;
   readonly typeId: string;
   readonly typeName: string;
+  /** Which of its type's variants it is; null where nobody has looked. */
+  readonly variant: string | null;
   readonly year: number;
   readonly distanceKm: number;
   /** The day it was last said, ISO 8601; null before any job. */

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { vehicleTypeSpec } from '../vehicle';
+import { variantName, vehicleTypeSpec } from '../vehicle';
 import { text } from '../words';
 
 export const newVehicle = z
@@ -9,6 +9,8 @@ export const newVehicle = z
     typeId: z.uuid().optional(),
     /** A type of its own, when none known fits. */
     newType: vehicleTypeSpec.optional(),
+    /** Which of the type's variants it is; left out where nobody has looked. */
+    variant: variantName.optional(),
     year: z.int().min(1950).max(2100),
     distanceKm: z.number().min(0).max(3_000_000),
     /** 0 where nobody knows. */

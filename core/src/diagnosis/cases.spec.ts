@@ -245,7 +245,7 @@ describe('faults by layout and kind of link', () => {
     expect(splitFault('front.left.arm-bushings')).toMatchObject({ joint: 'front.left.arm-bushings' });
     expect(splitFault('engine mount')).toBeUndefined();
     expect(splitFault('front.left.nonsense')).toBeUndefined();
-    expect(sayFault('rear.right.bar', 'anti-roll bar', true)).toBe('rear right anti-roll bar');
+    expect(sayFault('rear.right.bar', 'anti-roll bar', true)).toBe('rear right anti-roll bar end');
   });
 });
 

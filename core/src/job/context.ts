@@ -61,6 +61,8 @@ export type CaseFile = Pick<Case, 'renewed' | 'sisters'> & { readonly points?: r
 export interface JobContext {
   readonly type: VehicleTypeSpec;
   readonly typeId: string;
+  /** Which of the type's variants the vehicle is; nothing where nobody has looked. */
+  readonly variant?: string | null | undefined;
   readonly kind: JobKind;
   readonly distanceKm: number;
   readonly rules: YardRules;
@@ -75,7 +77,7 @@ export interface JobRecord {
   readonly kind: JobKind;
   readonly distanceKm: number;
   readonly type: VehicleTypeSpec;
-  readonly vehicle: { readonly typeId: string };
+  readonly vehicle: { readonly typeId: string; readonly variant?: string | null | undefined };
   readonly file?: CaseFile | undefined;
 }
 
@@ -87,6 +89,7 @@ export const contextOf = (
 ): JobContext => ({
   type: job.type,
   typeId: job.vehicle.typeId,
+  variant: job.vehicle.variant,
   kind: job.kind,
   distanceKm: job.distanceKm,
   rules: shop.rules,

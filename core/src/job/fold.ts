@@ -1,6 +1,6 @@
 import { isJointId, partsOf, splitFastener } from '../joint';
 import { readLedger, type Entry, type Ledger } from '../ledger';
-import { AXLES, type AxleEnd, type AxleSpec } from '../vehicle';
+import { asVariant, AXLES, type AxleEnd, type AxleSpec, type TypeVariant } from '../vehicle';
 import type { JobContext } from './context';
 import { choicesState, type ChoicesState } from './state/choices';
 import { complaintState, type ComplaintState } from './state/complaint';
@@ -20,6 +20,8 @@ export interface JobState
     ProofState,
     Pick<Ledger, 'entries' | 'struck' | 'kept'> {
   readonly context: JobContext;
+  /** The variants of its type; `context.variant` says which it is. */
+  readonly variants: readonly TypeVariant[];
   /** What it came in with, km: as it was put right, if it was. */
   readonly distanceKm: number;
   /** The axle the job is about. */
@@ -59,11 +61,14 @@ function axleOf({ kept }: Ledger): AxleEnd {
  * Struck entries are kept in `entries` and left out of everything else.
  * @param entries in the order they were received
  */
-export function foldJob(context: JobContext, entries: readonly Entry[]): JobState {
+export function foldJob(given: JobContext, entries: readonly Entry[]): JobState {
   const l = readLedger(entries);
+  const variant = l.kept.variant?.body.name ?? given.variant ?? null;
+  const context: JobContext = { ...given, type: asVariant(given.type, variant), variant };
   const choices = choicesState(l);
   return {
     context,
+    variants: given.type.variants ?? [],
     entries: l.entries,
     struck: l.struck,
     kept: l.kept,

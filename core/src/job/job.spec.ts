@@ -283,7 +283,7 @@ test('both sides are said once, in the plural', () => {
   const s = fold([]);
   expect(sayJoints(s, ['front.left.link-upper', 'front.right.link-upper'])).toBe('both links, upper end');
   expect(sayJoints(s, ['front.left.frame-bushing', 'front.right.frame-bushing', 'front.left.spring'])).toBe(
-    'both frame bushings and left coil spring',
+    'both frame bushings and left spring',
   );
 });
 
@@ -475,7 +475,7 @@ describe('fasteners without a published value', () => {
     expect(f.map((x) => x.targetNm)).toEqual([54, 54]);
   });
   test('the new link’s thread locks the old value out', () => {
-    const c = choose(['front.left.link-lower'], { ...LINK_PART, thread: 'M12×1.25' });
+    const c = choose(['front.left.link-lower'], { ...LINK_PART, lower: { ...LINK_PART.lower!, thread: 'M12×1.25' } });
     const f = fastenersOf(fold([c, approve([c.id])])).find((x) => x.fastener.kind === 'link-lower-nut')!;
     expect(f.ruling.kind).toBe('unpublished');
     expect(f.ruling.lockedOut).toHaveLength(1);
@@ -558,7 +558,8 @@ test('a measurement overrules the file when a part is looked for', () => {
   const s = fold([e('size', { axle: 'front', size: 'link-length', text: '310 mm', mm: 310 })]);
   expect(wantedFor(s, ['front.left.link-lower'])).toMatchObject({
     lengthMm: 310,
-    thread: 'M10×1.25',
+    upper: { thread: 'M10×1.25', nutHexMm: 16, hold: 'hex', holdMm: 5 },
+    lower: { thread: 'M10×1.25' },
     side: 'left',
   });
   expect(wantedFor(s, ['front.left.link-lower', 'front.right.link-lower']).side).toBeUndefined();
@@ -612,7 +613,7 @@ test('bar and bushing measured at Find arrive where the part is chosen, and rule
   expect(originOf(s, 'front', 'bar-diameter')).toBe('measured');
   expect(barAdvice(s)).toEqual([{ side: 'left', renewBar: true, words: expect.stringContaining('renew the bar') }]);
   expect(originOf(fold([]), 'front', 'bar-diameter')).toBe('file');
-  const usual = { ...CONTEXT, type: { ...CONTEXT.type, usual: ['linkLength' as const] } };
+  const usual = { ...CONTEXT, type: { ...CONTEXT.type, usual: ['front.link.length' as const] } };
   expect(originOf(fold([], usual), 'front', 'link-length')).toBe('usual');
   const size = e('size', { axle: 'front', size: 'link-length', text: '302 mm', mm: 302 });
   expect(originOf(fold([size], usual), 'front', 'link-length')).toBe('measured');

@@ -26,6 +26,6 @@ describe.each(DIALECTS)('joints in a sentence, %s', (d) => {
   });
   test('a list has each its article', () =>
     expect(speakOf(d, ['front.left.ball-joint', 'front.left.spring', 'front.right.spring']).the).toBe(
-      'the left ball joint and both coil springs',
+      'the left ball joint and both springs',
     ));
 });

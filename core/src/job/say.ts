@@ -16,7 +16,7 @@ function namesOf(d: Dialect, ids: readonly Cause[]): string[] {
 
 /** Joints in a sentence: with their article, and what a verb and a pronoun after them must be. */
 export interface JointsSaid {
-  /** "the left link, lower end", "both coil springs", "the left wheel nuts". */
+  /** "the left link, lower end", "both springs", "the left wheel nuts". */
   readonly the: string;
   readonly is: 'is' | 'are';
   readonly has: 'has' | 'have';
@@ -47,7 +47,8 @@ export function sayParts(d: Dialect, ids: readonly JointId[]): string {
   return list(
     parts.flatMap((id) => {
       const { kind, side } = partsOf(id);
-      const { assembly } = JOINT_SPECS[kind];
+      const { assembly, acrossVehicle } = JOINT_SPECS[kind];
+      if (acrossVehicle) return [inDialect(acrossVehicle, d)];
       const name = assembly === 'link' ? inDialect(['link', 'drop link'], d) : (assembly ?? inSentence(jointName(kind, d)));
       if (!all.has(assemblyOf(twinOf(id)))) return [`${side} ${name}`];
       return side === 'left' ? [plural(`both ${name}`)] : [];

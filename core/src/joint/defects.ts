@@ -18,6 +18,8 @@ const GRADES = {
   'bracket bolt loose': 'bad',
   'bar cracked': 'bad',
   'bar broken': 'dangerous',
+  'seat worn': 'watch',
+  'splines worn': 'bad',
   'front bushing worn': 'bad',
   'rear bushing worn': 'bad',
 } as const satisfies Record<string, 'watch' | 'bad' | 'dangerous'>;

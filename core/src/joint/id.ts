@@ -51,15 +51,17 @@ export function twinOf(id: JointId): JointId {
   return jointId(axle, otherSide(side), kind);
 }
 
-/** The part a joint belongs to: both ends of a link are one part. "front.left.link" */
+/** The part a joint belongs to: both ends of a link are one part, and so is a bar across the vehicle. "front.left.link", "front.bar" */
 export function assemblyOf(id: JointId): string {
   const { axle, side, kind } = partsOf(id);
+  if (JOINT_SPECS[kind].acrossVehicle) return `${axle}.${kind}`;
   return `${axle}.${side}.${JOINT_SPECS[kind].assembly ?? kind}`;
 }
 
 /** Every joint of the part this one belongs to, itself included. */
 export function assemblyJoints(id: JointId): JointId[] {
   const { axle, side, kind } = partsOf(id);
+  if (JOINT_SPECS[kind].acrossVehicle) return SIDES.map((s) => jointId(axle, s, kind));
   const part = JOINT_SPECS[kind].assembly;
   return part === null ? [id] : JOINT_KINDS.filter((k) => JOINT_SPECS[k].assembly === part).map((k) => jointId(axle, side, k));
 }

@@ -1,6 +1,6 @@
 import { attempt, BadInput, finite } from '../error';
 import { add, norm, sub, type Vec3 } from '../numeric';
-import { layoutOf, type AxleSpec, type HardPoints, type PointName } from '../vehicle';
+import { layoutOf, linkMount, type AxleSpec, type HardPoints, type PointName } from '../vehicle';
 import { eyePosition, type EyeCircle, type EyePosition } from './linkage';
 import { armTurn, carried, knuckleOf, turnedAbout, type Restraint } from './wheel';
 
@@ -155,10 +155,13 @@ export function carriersOf(axle: AxleSpec): (travelMm: number, otherMm: number) 
     finite('wheel travel, other side', otherMm);
     const m = movers(travelMm, otherMm);
     const foot = layout.moves === 'two arms' ? m.lowerArm : m.knuckle;
-    const mount = layout.mountOn === 'knuckle' ? m.knuckle : layout.mountOn === 'arm' ? m.lowerArm : STILL;
+    const onto = linkMount(axle);
+    const mount = { knuckle: m.knuckle, arm: m.lowerArm, axle: m.knuckle, body: STILL }[onto];
+    // A link onto the axle has its bar on the body; any other bar goes with the axle, where that is one piece.
+    const bar = onto === 'axle' ? STILL : m.axle;
     return {
       knuckle: m.knuckle,
-      bar: m.axle,
+      bar,
       mount,
       all: {
         hub: m.knuckle,
@@ -172,8 +175,8 @@ export function carriersOf(axle: AxleSpec): (travelMm: number, otherMm: number) 
         damperFoot: foot,
         rackEnd: m.axle,
         tieRodOuter: m.knuckle,
-        barBushing: m.axle,
-        barEye: m.axle,
+        barBushing: bar,
+        barEye: bar,
         linkMount: mount,
       },
     };

@@ -1,6 +1,6 @@
 import { attempt, BadInput, finite, positive, within } from '../error';
 import { add, cross, dot, norm, scale, sub, type Vec3 } from '../numeric';
-import { layoutOf, LINKS, RIM_SHARE, type AxleSpec, type LinkEnd, type PointName } from '../vehicle';
+import { layoutOf, linkMount, LINKS, RIM_SHARE, type AxleSpec, type LinkEnd, type PointName } from '../vehicle';
 import { branchOf, carriedCircle, carriedDirection, carriersOf, eyeCircle, type Mover } from './corner';
 import { airBetween, type Solid } from './distance';
 import { eyePosition, type EyeCircle } from './linkage';
@@ -212,7 +212,7 @@ export function rigOf(axle: AxleSpec, stance: StanceInput): LinkRig {
     ways: { mount: way, eye: way },
     eyeStud: inArm(stud, circle, restRad),
     linkRadiusMm: RADIUS.link,
-    armRadiusMm: (axle.barDiameterMm ?? 20) / 2,
+    armRadiusMm: (axle.bar?.diameterMm ?? 20) / 2,
     motionRatio: Math.abs(dot(against(joined ? (t) => 2 * lowered - t : (t) => t), link)),
     heaveRatio: against((t) => t)[2],
     mountIs: mount[2] >= eye[2] ? 'upper' : 'lower',
@@ -265,9 +265,9 @@ function solidsOf(
   };
   return [
     ...[0, ...(axle.steered && lockDeg > 0 ? [lockDeg, -lockDeg] : [])].map(tyre),
-    ...(layout.mountOn === 'arm' ? [] : rod('lower arm', 'armInner', 'armOuter', RADIUS.arm)),
+    ...(linkMount(axle) === 'arm' ? [] : rod('lower arm', 'armInner', 'armOuter', RADIUS.arm)),
     ...rod('tie rod', 'rackEnd', 'tieRodOuter', RADIUS.tie),
-    ...(layout.moves === 'strut' || layout.mountOn === 'knuckle' ? [] : rod('damper', 'damperFoot', 'damperTop', RADIUS.damper)),
+    ...(layout.moves === 'strut' || linkMount(axle) === 'knuckle' ? [] : rod('damper', 'damperFoot', 'damperTop', RADIUS.damper)),
     ...(axle.powered && layout.jointedShafts
       ? [
           {

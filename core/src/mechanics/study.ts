@@ -96,11 +96,16 @@ function limitWords(what: string, thread: LengthLimits['thread'], other: LengthL
   return undefined;
 }
 
+/** The bore of the axle's own bar, where its wall is known. */
+const hollow = ({ bar }: AxleSpec, outsideMm: number | null): number | undefined =>
+  bar?.wallMm && outsideMm === bar.diameterMm ? bar.diameterMm - 2 * bar.wallMm : undefined;
+
 /**
- * The bar of an axle as far as its points tell: square arms from the bushings' line to the eyes, solid.
+ * The bar of an axle as far as its points tell: square arms from the bushings' line to the eyes; solid, unless its wall
+ * is known.
  * @throws BadInput where the axle has no bar on links
  */
-export function barOf(axle: AxleSpec, outsideMm = axle.barDiameterMm, boreMm?: number): BarSpec {
+export function barOf(axle: AxleSpec, outsideMm = axle.bar?.diameterMm ?? null, boreMm = hollow(axle, outsideMm)): BarSpec {
   const [bushing, eye, mount] = [axle.points.barBushing?.at, axle.points.barEye?.at, axle.points.linkMount?.at];
   if (!bushing || !eye || !mount || !outsideMm) throw new BadInput('bar on links', 'is not on this axle');
   const pull: Vec3 = [mount[0] - eye[0], mount[1] - eye[1], mount[2] - eye[2]];

@@ -1,2 +1,5 @@
 export * from './part';
 export * from './match';
+export * from './offers';
+export * from './compare';
+export * from './form';

@@ -1,8 +1,23 @@
-import { sayLength, type LengthUnit } from '../units';
 import { positive } from '../error';
 import { sayHex } from '../thread';
-import type { AxleEnd, Hold } from '../vehicle';
-import type { Part, PartKind, Size } from './part';
+import { sayLength, type LengthUnit } from '../units';
+import { LINK_ENDS, type AxleEnd, type Hold, type LinkEnd } from '../vehicle';
+import { isAdjustable, isLink, type Material, type Part, type PartEnd, type PartKind, type Seat, type Size } from './part';
+
+/** Where a size comes from. */
+export type Origin = 'measured' | 'worked out' | 'file' | 'usual';
+
+/** One end of what is wanted. */
+export interface EndWanted {
+  readonly thread?: string | undefined;
+  readonly seat?: Seat | undefined;
+  readonly nutHexMm?: number | undefined;
+  readonly hold?: Hold | undefined;
+  readonly holdMm?: number | undefined;
+}
+
+/** A size, or that of one end: what is measured and asked for. */
+export type SizeKey = Size | `${LinkEnd}.${Size}`;
 
 /** What is wanted: the file's word and what was measured. Absent means not known. */
 export interface Wanted {
@@ -11,26 +26,30 @@ export interface Wanted {
   readonly axle?: AxleEnd | undefined;
   readonly side?: 'left' | 'right' | undefined;
   readonly lengthMm?: number | undefined;
-  readonly thread?: string | undefined;
-  readonly nutHexMm?: number | undefined;
-  readonly hold?: Hold | undefined;
-  readonly holdMm?: number | undefined;
+  readonly upper?: EndWanted | undefined;
+  readonly lower?: EndWanted | undefined;
   /** The bar's clean (nominal) diameter. */
   readonly barMm?: number | undefined;
   /** The thinnest the bar is where a bushing sits, where it was measured. */
   readonly seatMm?: number | undefined;
+  readonly holeSpacingMm?: number | undefined;
+  readonly heightMm?: number | undefined;
+  /** Between the eyes of a bar. */
+  readonly widthMm?: number | undefined;
   /** Where each of these comes from; what is only usual was measured by nobody. */
-  readonly from?: Partial<Record<Size, Origin>>;
+  readonly from?: Readonly<Partial<Record<SizeKey, Origin>>>;
+  /** How far each may be off, mm: what was measured is doubted by its rule or caliper. */
+  readonly doubtMm?: Readonly<Partial<Record<SizeKey, number>>>;
 }
 
-/** Where a size comes from. */
-export type Origin = 'measured' | 'worked out' | 'file' | 'usual';
-
 export interface FitLine {
+  readonly size: SizeKey | 'listed' | 'grip';
   readonly what: string;
   readonly wanted: string;
   readonly has: string;
   readonly fit: 'same' | 'near' | 'differs' | 'unknown';
+  /** Where the wanted value comes from: "measured ± 1 mm", "from the file". */
+  readonly by: string;
 }
 
 export interface Candidate {
@@ -46,147 +65,347 @@ export interface Candidate {
 export const LENGTH_SAME_MM = 3;
 export const LENGTH_OUT_MM = 10;
 /** Interference of a frame bushing on its bar: to 1 mm rubber, 0.5 mm polyurethane; never larger than the bar (common practice, no source). */
-export const INTERFERENCE_MM = { rubber: 1, polyurethane: 0.5 } as const;
+export const INTERFERENCE_MM = { rubber: 1, polyurethane: 0.5 } as const satisfies Record<Material, number>;
+/** A bracket's bolts, a bushing's height: the same within the first, out beyond the second (common practice, no source). */
+const HOLES = { same: 0.5, out: 2 } as const;
+const HEIGHT = { same: 1, out: 4 } as const;
+/** A bar between its eyes. */
+const WIDTH = { same: 4, out: 12 } as const;
+
+/** What is the same for all that matters still comes after what is identical. */
+const NEARLY = 0.99;
+
+const OF: Readonly<Record<Origin, string>> = {
+  measured: 'measured',
+  'worked out': 'worked out',
+  file: 'from the file',
+  usual: 'usual, not measured',
+};
+
+const sayHold = (h: Hold, mm?: number): string => (h === 'none' ? 'nothing' : `${mm === undefined ? '?' : sayHex(mm)} ${h}`);
+
+/** One part held against what is wanted, dimension by dimension. */
+class Comparison {
+  readonly excluded: string[] = [];
+  readonly lines: FitLine[] = [];
+  fit = 1;
+  /** By how much it differs where it counts as the same, of two that fit alike: mm summed. */
+  off = 0;
+
+  constructor(
+    private readonly w: Wanted,
+    private readonly unit: LengthUnit | undefined,
+  ) {}
+  mm(v: number): string {
+    return this.unit === 'in' ? sayLength(v, 1, this.unit) : `${v} mm`;
+  }
+  private origin(key: SizeKey): Origin | undefined {
+    return this.w.from?.[key];
+  }
+  private by(key: SizeKey): string {
+    const from = this.origin(key);
+    const doubt = this.w.doubtMm?.[key];
+    if (!from) return '';
+    return from === 'measured' && doubt ? `${OF[from]} ± ${this.mm(doubt)}` : OF[from];
+  }
+  add(line: Omit<FitLine, 'by'>): void {
+    const key = line.size === 'listed' || line.size === 'grip' ? undefined : line.size;
+    this.lines.push({ ...line, by: key ? this.by(key) : '' });
+  }
+  /** What differs is out; what was only usual to begin with lowers it instead. */
+  differs(key: SizeKey, why: string): void {
+    if (this.origin(key) === 'usual') this.fit *= 0.5;
+    else this.excluded.push(why);
+  }
+  /** A word that is the same or not. */
+  word(key: SizeKey, what: string, wanted: string | undefined, has: string | undefined, why: string): void {
+    if (wanted === undefined) return;
+    if (has === undefined) return this.add({ size: key, what, wanted, has: 'not said', fit: 'unknown' });
+    const same = wanted === has;
+    const usual = this.origin(key) === 'usual';
+    this.add({ size: key, what, wanted, has, fit: same ? 'same' : usual ? 'near' : 'differs' });
+    if (!same) this.differs(key, why);
+  }
+  /** A length: the same within one bound, lower between them, out beyond; the doubt of the measurement is on its side. */
+  length(
+    key: SizeKey,
+    what: string,
+    wanted: number | undefined,
+    has: number | undefined,
+    bounds: { readonly same: number; readonly out: number },
+    why: (wanted: string, has: string) => string,
+  ): void {
+    if (wanted === undefined) return;
+    positive(what, wanted, 'mm');
+    if (has === undefined) return this.add({ size: key, what, wanted: this.mm(wanted), has: 'not said', fit: 'unknown' });
+    const raw = Math.abs(has - wanted);
+    const off = Math.max(0, raw - (this.w.doubtMm?.[key] ?? 0));
+    const usual = this.origin(key) === 'usual';
+    const fit = off <= bounds.same ? 'same' : off <= bounds.out || usual ? 'near' : 'differs';
+    this.add({ size: key, what, wanted: this.mm(wanted), has: this.mm(has), fit });
+    this.off += raw;
+    if (off > bounds.out) this.differs(key, why(this.mm(wanted), this.mm(has)));
+    else if (off > bounds.same) this.fit *= NEARLY - (0.5 * (off - bounds.same)) / (bounds.out - bounds.same);
+    else this.fit *= 1 - ((1 - NEARLY) * off) / bounds.same;
+  }
+}
+
+/** "stud thread, upper end" where both ends are asked apart. */
+const ofEnd = (what: string, end: LinkEnd): string => `${what}, ${end} end`;
+
+/** Which end of the part goes on which of the vehicle: a link without a side may be turned over. */
+function ends(c: Comparison, part: Part, w: Wanted): void {
+  for (const end of LINK_ENDS) {
+    const [want, has] = [w[end], part[end]];
+    if (!want) continue;
+    const key = <S extends Size>(size: S): SizeKey => `${end}.${size}`;
+    const thread = has?.thread;
+    c.word(
+      key('stud-thread'),
+      ofEnd('stud thread', end),
+      want.thread,
+      thread,
+      `Its ${end} stud is ${thread}, ${want.thread} is wanted.`,
+    );
+    c.word(
+      key('stud-seat'),
+      ofEnd('stud', end),
+      want.seat,
+      has?.seat,
+      `Its ${end} stud has a ${has?.seat}, a ${want.seat} is wanted.`,
+    );
+    if (want.nutHexMm !== undefined && has?.nutHexMm !== undefined) {
+      const same = Math.abs(want.nutHexMm - has.nutHexMm) < 0.5;
+      c.add({
+        size: key('nut-hex'),
+        what: ofEnd('nut', end),
+        wanted: sayHex(want.nutHexMm),
+        has: sayHex(has.nutHexMm),
+        fit: same ? 'same' : 'near',
+      });
+      if (!same) c.fit *= 0.97;
+    }
+    if (want.hold !== undefined && has?.hold !== undefined) {
+      const same = want.hold === has.hold && (want.holdMm === undefined || want.holdMm === has.holdMm);
+      c.add({
+        size: key('hold'),
+        what: ofEnd('held by', end),
+        wanted: sayHold(want.hold, want.holdMm),
+        has: sayHold(has.hold, has.holdMm),
+        fit: same ? 'same' : 'near',
+      });
+      // How the stud is held never stops a part from fitting; flats are preferred when buying.
+      if (!same && has.hold !== 'flats') c.fit *= 0.97;
+    }
+  }
+}
+
+function length(c: Comparison, part: Part, w: Wanted): void {
+  if (!isAdjustable(part.kind)) {
+    return c.length(
+      'link-length',
+      'length',
+      w.lengthMm,
+      part.lengthMm,
+      { same: LENGTH_SAME_MM, out: LENGTH_OUT_MM },
+      (want, has) => `It is ${has} long, ${want} is wanted.`,
+    );
+  }
+  if (w.lengthMm === undefined) return;
+  positive('length', w.lengthMm, 'mm');
+  const range = part.lengthRangeMm;
+  const wanted = c.mm(w.lengthMm);
+  if (!range) return c.add({ size: 'link-length', what: 'length', wanted, has: 'not said', fit: 'unknown' });
+  const has = `${range[0]}–${c.mm(range[1])}`;
+  const doubt = w.doubtMm?.['link-length'] ?? 0;
+  const reaches = w.lengthMm + doubt >= range[0] && w.lengthMm - doubt <= range[1];
+  c.add({ size: 'link-length', what: 'length, set', wanted, has, fit: reaches ? 'same' : 'differs' });
+  if (!reaches) c.differs('link-length', `It is set from ${has}, ${wanted} is wanted.`);
+}
+
+/** The bore for the bar, and what grip is left where the bar is worn. @returns air at the seat, mm, where there is any */
+function bore(c: Comparison, part: Part, w: Wanted): number | undefined {
+  if (w.barMm !== undefined && part.boreMm === undefined && part.kind === 'frame bushing')
+    c.add({ size: 'bar-diameter', what: 'bore for the bar', wanted: `${c.mm(w.barMm)} bar`, has: 'not said', fit: 'unknown' });
+  if (w.barMm !== undefined && part.boreMm !== undefined) {
+    positive('bar diameter', w.barMm, 'mm');
+    const doubt = w.doubtMm?.['bar-diameter'] ?? 0;
+    const interference = w.barMm - part.boreMm;
+    const most = INTERFERENCE_MM[part.material ?? 'rubber'];
+    const ok = interference + doubt >= 0 && interference - doubt <= most;
+    c.add({
+      size: 'bar-diameter',
+      what: 'bore for the bar',
+      wanted: `${c.mm(w.barMm)} bar`,
+      has: `${c.mm(part.boreMm)} bore`,
+      fit: ok ? 'same' : 'differs',
+    });
+    c.off += Math.max(0, -interference, interference - most);
+    if (!ok)
+      c.differs(
+        'bar-diameter',
+        interference < 0
+          ? `Its ${c.mm(part.boreMm)} bore is larger than the ${c.mm(w.barMm)} bar.`
+          : `Its ${c.mm(part.boreMm)} bore is too tight on the ${c.mm(w.barMm)} bar.`,
+      );
+  }
+  const air = w.seatMm !== undefined && part.boreMm !== undefined ? part.boreMm - w.seatMm : undefined;
+  if (air === undefined) return undefined;
+  c.add({
+    size: 'grip',
+    what: 'grip at the seat',
+    wanted: 'some',
+    has: air < 0 ? c.mm(Math.round(-air * 100) / 100) : 'none',
+    fit: air < 0 ? 'same' : 'differs',
+  });
+  // It would knock from the first day: never first, and it says so.
+  if (air >= 0) c.fit *= 0.3;
+  return air >= 0 ? air : undefined;
+}
+
+/** How much a part is preferred among those that fit alike: its grade, and how soon it is here. */
+const preferred = (part: Part): number =>
+  ({ plain: 0.94, better: 1, 'heavy duty': 0.97 })[part.grade] * (part.stock > 0 ? 1 : 1 / (1 + part.deliveryHours / 240));
 
 /**
- * Holds one part against what is wanted. Hard mismatches (kind, thread, bore, far length, wrong side)
- * exclude with the reason; soft ones lower the score.
+ * Holds one part against what is wanted. Hard mismatches (kind, thread, seat, bore, far length or holes, wrong side)
+ * exclude with the reason; soft ones lower the score. A measured value has its doubt on its side; one that is only
+ * usual excludes nothing.
  */
 export function matchPart(part: Part, w: Wanted, unit?: LengthUnit): Candidate {
-  const mm = (v: number): string => (unit === 'in' ? sayLength(v, 1, unit) : `${v} mm`);
-  const excluded: string[] = [];
-  const lines: FitLine[] = [];
-  let score = 1;
-  if (!w.kinds.includes(part.kind)) excluded.push(`It is a ${part.kind}.`);
-  if (part.sided !== 'either' && w.side && part.sided !== w.side) excluded.push(`It is for the ${part.sided} side.`);
+  return compared(part, w, unit).candidate;
+}
 
+function compared(part: Part, w: Wanted, unit?: LengthUnit): { candidate: Candidate; fit: number; off: number } {
+  const c = new Comparison(w, unit);
+  if (!w.kinds.includes(part.kind)) c.excluded.push(`It is a ${part.kind}.`);
+  if (part.sided !== 'either' && w.side && part.sided !== w.side) c.excluded.push(`It is for the ${part.sided} side.`);
   const listed = w.typeId !== undefined && part.fits.some((f) => f.typeId === w.typeId && (!w.axle || f.axle === w.axle));
   if (w.typeId) {
-    lines.push({
+    c.add({
+      size: 'listed',
       what: 'listed for this vehicle',
       wanted: 'yes',
       has: listed ? 'yes' : 'no',
       fit: listed ? 'same' : 'near',
     });
-    if (!listed) score *= 0.6;
+    if (!listed) c.fit *= 0.6;
   }
-  if (w.thread !== undefined && part.thread !== undefined) {
-    const same = w.thread === part.thread;
-    lines.push({ what: 'stud thread', wanted: w.thread, has: part.thread, fit: same ? 'same' : 'differs' });
-    if (!same) excluded.push(`Its stud is ${part.thread}, ${w.thread} is wanted.`);
+  if (isLink(part.kind)) {
+    length(c, part, w);
+    ends(c, part, w);
   }
-  if (w.lengthMm !== undefined && part.lengthMm !== undefined) {
-    positive('link length', w.lengthMm, 'mm');
-    const off = Math.abs(part.lengthMm - w.lengthMm);
-    const adjustable = part.kind === 'adjustable link' && off <= 25;
-    lines.push({
-      what: 'length',
-      wanted: mm(w.lengthMm),
-      has: mm(part.lengthMm),
-      fit: off <= LENGTH_SAME_MM || adjustable ? 'same' : off <= LENGTH_OUT_MM ? 'near' : 'differs',
-    });
-    if (!adjustable && off > LENGTH_OUT_MM) excluded.push(`It is ${mm(part.lengthMm)} long, ${mm(w.lengthMm)} is wanted.`);
-    else if (!adjustable && off > LENGTH_SAME_MM) score *= 1 - (0.5 * (off - LENGTH_SAME_MM)) / (LENGTH_OUT_MM - LENGTH_SAME_MM);
+  const air = bore(c, part, w);
+  c.length(
+    'hole-spacing',
+    'holes',
+    w.holeSpacingMm,
+    part.kind === 'frame bushing' ? part.holeSpacingMm : undefined,
+    HOLES,
+    (want, has) => `Its bracket’s holes are ${has} apart, ${want} is wanted.`,
+  );
+  c.length('bushing-height', 'height', w.heightMm, part.heightMm, HEIGHT, (want, has) => `It is ${has} high, ${want} is wanted.`);
+  if (part.kind === 'sway bar') {
+    c.length(
+      'bar-width',
+      'between the eyes',
+      w.widthMm,
+      part.holeSpacingMm,
+      WIDTH,
+      (want, has) => `Its eyes are ${has} apart, ${want} is wanted.`,
+    );
   }
-  if (w.barMm !== undefined && part.boreMm !== undefined) {
-    positive('bar diameter', w.barMm, 'mm');
-    const interference = w.barMm - part.boreMm;
-    const most = INTERFERENCE_MM[part.material ?? 'rubber'];
-    const ok = interference >= 0 && interference <= most;
-    lines.push({
-      what: 'bore for the bar',
-      wanted: `${mm(w.barMm)} bar`,
-      has: `${mm(part.boreMm)} bore`,
-      fit: ok ? 'same' : 'differs',
-    });
-    if (interference < 0) excluded.push(`Its ${mm(part.boreMm)} bore is larger than the ${mm(w.barMm)} bar.`);
-    else if (interference > most) excluded.push(`Its ${mm(part.boreMm)} bore is too tight on the ${mm(w.barMm)} bar.`);
-  }
-  const air = w.seatMm !== undefined && part.boreMm !== undefined ? part.boreMm - w.seatMm : undefined;
-  if (air !== undefined) {
-    lines.push({
-      what: 'grip at the seat',
-      wanted: 'some',
-      has: air < 0 ? sayLength(-air, 2, unit) : 'none',
-      fit: air < 0 ? 'same' : 'differs',
-    });
-    // It would knock from the first day: never first, and it says so.
-    if (air >= 0) score *= 0.3;
-  }
-  if (w.nutHexMm !== undefined && part.nutHexMm !== undefined) {
-    const same = Math.abs(w.nutHexMm - part.nutHexMm) < 0.5;
-    lines.push({
-      what: 'nut hex',
-      wanted: sayHex(w.nutHexMm),
-      has: sayHex(part.nutHexMm),
-      fit: same ? 'same' : 'near',
-    });
-    if (!same) score *= 0.95;
-  }
-  if (w.hold !== undefined && part.hold !== undefined) {
-    const same = w.hold === part.hold && (w.holdMm === undefined || w.holdMm === part.holdMm);
-    lines.push({
-      what: 'held by',
-      wanted: sayHold(w.hold, w.holdMm),
-      has: sayHold(part.hold, part.holdMm),
-      fit: same ? 'same' : 'near',
-    });
-    // How the stud is held never stops a part from fitting; flats are preferred when buying.
-    if (!same && part.hold !== 'flats') score *= 0.95;
-  }
-  const grade = { plain: 0.94, better: 1, 'heavy duty': 0.97 }[part.grade];
-  const near = part.stock > 0 ? 1 : 1 / (1 + part.deliveryHours / 240);
-  score = excluded.length ? 0 : score * grade * near;
-  const agree = lines.filter((l) => l.fit === 'same').map((l) => l.what);
-  const sentence = excluded.length
-    ? excluded.join(' ')
-    : `${listed ? 'Listed for this vehicle' : fitsWhat(w, agree)}${agree.filter((a) => a !== 'listed for this vehicle').length ? `; ${agree.filter((a) => a !== 'listed for this vehicle').join(', ')} agree` : ''}${part.stock > 0 ? '; on the shelf' : `; here in ${part.deliveryHours} h`}.${air !== undefined && air >= 0 ? ` At the worn seat it has no grip (${sayLength(air, 2, unit)} of air).` : ''}`;
-  return { part, excluded, score, lines, sentence };
+  const agree = c.lines.filter((l) => l.fit === 'same' && l.size !== 'listed');
+  const near = c.lines.filter((l) => l.fit === 'near' && l.size !== 'listed');
+  const score = c.excluded.length ? 0 : c.fit * preferred(part);
+  const here = part.stock > 0 ? 'on the shelf' : part.deliveryHours > 0 ? `here in ${part.deliveryHours} h` : 'to be ordered';
+  const sentence = c.excluded.length
+    ? c.excluded.join(' ')
+    : `${[
+        listed ? 'Listed for this vehicle' : fitsWhat(w, agree),
+        ...(agree.length ? [`${saidTogether(agree)} agree`] : []),
+        ...near.map((l) => `${l.what} ${l.has}, ${l.wanted} is ${l.by || 'wanted'}`),
+        here,
+      ].join('; ')}.${air !== undefined ? ` At the worn seat it has no grip (${sayLength(air, 2, unit)} of air).` : ''}`;
+  return {
+    candidate: { part, excluded: c.excluded, score, lines: c.lines, sentence },
+    fit: c.excluded.length ? 0 : c.fit,
+    off: c.off,
+  };
+}
+
+/** "stud thread, length": an end is named only where the other one does not agree as well. */
+function saidTogether(lines: readonly FitLine[]): string {
+  const bare = (l: FitLine) => l.what.replace(/, (upper|lower) end$/, '');
+  const names = lines.map((l) => (lines.some((o) => o !== l && bare(o) === bare(l)) ? bare(l) : l.what));
+  return [...new Set(names)].join(', ');
 }
 
 /** What an unlisted part is known to fit: only what was measured is called that. */
-function fitsWhat(w: Wanted, agree: readonly string[]): string {
-  const size = (what: string) => OF_LINE[what];
-  const origins = agree.map((a) => size(a) && w.from?.[size(a)!]);
+function fitsWhat(w: Wanted, agree: readonly FitLine[]): string {
+  const origins = agree.map((l) => (l.size === 'grip' ? 'measured' : w.from?.[l.size as SizeKey]));
   if (origins.includes('measured')) return 'Not listed; fits what was measured';
   if (origins.includes('worked out')) return 'Not listed; fits the length that was worked out';
   return origins.includes('file')
     ? 'Not listed; fits the file’s word'
     : 'Not listed; fits only what is usual: measure before it is ordered';
 }
-/** The size each line of a comparison is about. */
-const OF_LINE: Readonly<Record<string, Size>> = {
-  length: 'link-length',
-  'stud thread': 'stud-thread',
-  'nut hex': 'nut-hex',
-  'held by': 'hold',
-  'bore for the bar': 'bar-diameter',
-};
-
-const sayHold = (h: Hold, mm?: number): string => (h === 'none' ? 'nothing' : `${mm === undefined ? '?' : sayHex(mm)} ${h}`);
-
-/** All parts held against what is wanted: fitting ones best first, then the excluded with their reasons. */
-export function rankParts(parts: readonly Part[], w: Wanted, unit?: LengthUnit): Candidate[] {
-  return parts.map((p) => matchPart(p, w, unit)).sort((a, b) => b.score - a.score || a.part.priceMinor - b.part.priceMinor);
-}
 
 /**
- * The dimension that would separate the remaining candidates best: the one with most distinct values
- * among them that is not known yet; undefined when none separates.
+ * All parts held against what is wanted: those that fit best first, of two that fit alike the one preferred, then the
+ * nearer, then the cheaper; after them the excluded with their reasons. What differs beyond the doubt of the measurement
+ * never comes before a part that is identical to what is wanted.
  */
-export function askNext(candidates: readonly Candidate[], w: Wanted): Size | undefined {
+export function rankParts(parts: readonly Part[], w: Wanted, unit?: LengthUnit): Candidate[] {
+  return parts
+    .map((p) => compared(p, w, unit))
+    .sort(
+      (a, b) =>
+        b.fit - a.fit ||
+        b.candidate.score - a.candidate.score ||
+        a.off - b.off ||
+        a.candidate.part.priceMinor - b.candidate.part.priceMinor,
+    )
+    .map((x) => x.candidate);
+}
+
+/** A size to measure next, and how many of the parts that are left it would leave out, as far as can be told before. */
+export interface Ask {
+  readonly key: SizeKey;
+  readonly leavesOut: number;
+  readonly of: number;
+}
+
+const ASKED: readonly (readonly [Size, (p: Part, e?: PartEnd) => unknown, 'end' | 'part'])[] = [
+  ['stud-thread', (_p, e) => e?.thread, 'end'],
+  ['stud-seat', (_p, e) => e?.seat, 'end'],
+  ['link-length', (p) => (isLink(p.kind) && !isAdjustable(p.kind) ? p.lengthMm : undefined), 'part'],
+  ['bar-diameter', (p) => p.boreMm ?? p.barMm, 'part'],
+  ['hole-spacing', (p) => (p.kind === 'frame bushing' ? p.holeSpacingMm : undefined), 'part'],
+  ['bushing-height', (p) => p.heightMm, 'part'],
+  ['bar-width', (p) => (p.kind === 'sway bar' ? p.holeSpacingMm : undefined), 'part'],
+  ['nut-hex', (_p, e) => e?.nutHexMm, 'end'],
+];
+
+/**
+ * The size that separates what is left best: each value parts have of it may be the one; what is left then is the share
+ * of each squared. Only sizes that nobody measured, and that no file or box says, are asked for.
+ */
+export function askNext(candidates: readonly Candidate[], w: Wanted): Ask | undefined {
   const left = candidates.filter((c) => c.excluded.length === 0).map((c) => c.part);
-  const dims: [Size, boolean, (p: Part) => unknown][] = [
-    ['stud-thread', w.thread === undefined, (p) => p.thread],
-    ['link-length', w.lengthMm === undefined, (p) => p.lengthMm],
-    ['bar-diameter', w.barMm === undefined, (p) => p.boreMm],
-    ['nut-hex', w.nutHexMm === undefined, (p) => p.nutHexMm],
-    ['hold', w.hold === undefined, (p) => (p.hold ? `${p.hold}${p.holdMm ?? ''}` : undefined)],
-  ];
-  const spread = (f: (p: Part) => unknown) => new Set(left.map(f).filter((x) => x !== undefined)).size;
-  return dims
-    .filter(([, open]) => open)
-    .map(([m, , f]) => ({ m, n: spread(f) }))
-    .filter((x) => x.n > 1)
-    .sort((a, b) => b.n - a.n)[0]?.m;
+  const open = (key: SizeKey) => (w.from?.[key] ?? 'usual') === 'usual';
+  const leavesOut = (value: (p: Part) => unknown): number => {
+    const by = new Map<unknown, number>();
+    const said = left.map(value).filter((v) => v !== undefined);
+    for (const v of said) by.set(v, (by.get(v) ?? 0) + 1);
+    return said.length - [...by.values()].reduce((sum, n) => sum + (n * n) / said.length, 0);
+  };
+  const asks = ASKED.flatMap(([size, value, of]): Ask[] => {
+    const keys: SizeKey[] = of === 'part' ? [size] : LINK_ENDS.map((end): SizeKey => `${end}.${size}`);
+    return keys.filter(open).map((key) => {
+      const end = key.includes('.') ? (key.split('.')[0] as LinkEnd) : undefined;
+      return { key, leavesOut: leavesOut((p) => value(p, end && p[end])), of: left.length };
+    });
+  });
+  return asks.filter((a) => a.leavesOut >= 0.5).sort((a, b) => b.leavesOut - a.leavesOut)[0];
 }

@@ -13,7 +13,7 @@ export function axleOf(suspension: Suspension, over: Partial<AxleSpec> = {}): Ax
     tyreWidthMm: 205,
     tyreDiameterMm: 640,
     wheelNuts: { count: 5, thread: 'M12×1.5', hexMm: 19 },
-    barDiameterMm: bar ? 22 : null,
+    bar: bar ? { diameterMm: 22, joins: 'links' } : null,
     link: bar ? { kind: 'ball-stud', lengthMm: 300, upper: STUD, lower: STUD } : null,
     bushing: null,
     shieldFasteners: 0,

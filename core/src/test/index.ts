@@ -2,7 +2,7 @@ import type { GaugeSpec } from '../gauge';
 import { usualPoint } from '../geometry';
 import type { JobContext, YardRules } from '../job';
 import { makeEntry, type Entry, type EntryBodies, type EntryKind } from '../ledger';
-import type { Part } from '../parts';
+import { PART_VERSION, type Part } from '../parts';
 import { METRIC } from '../units';
 import { VEHICLE_TYPE_VERSION, type VehicleTypeSpec } from '../vehicle';
 
@@ -21,7 +21,7 @@ export const STRUT_TYPE: VehicleTypeSpec = {
       tyreWidthMm: 195,
       tyreDiameterMm: 620,
       wheelNuts: { count: 5, thread: 'M12×1.5', hexMm: 19 },
-      barDiameterMm: 22,
+      bar: { diameterMm: 22, joins: 'links' },
       link: {
         kind: 'ball-stud',
         lengthMm: 300,
@@ -53,7 +53,7 @@ export const STRUT_TYPE: VehicleTypeSpec = {
       tyreWidthMm: 195,
       tyreDiameterMm: 620,
       wheelNuts: { count: 5, thread: 'M12×1.5', hexMm: 19 },
-      barDiameterMm: null,
+      bar: null,
       link: null,
       bushing: null,
       shieldFasteners: 0,
@@ -166,6 +166,7 @@ export const CONTEXT: JobContext = {
 };
 
 export const LINK_PART: Part = {
+  version: PART_VERSION,
   id: 'p1',
   kind: 'ball-stud link',
   name: 'Link',
@@ -173,10 +174,8 @@ export const LINK_PART: Part = {
   supplier: 's',
   sided: 'either',
   lengthMm: 300,
-  thread: 'M10×1.25',
-  nutHexMm: 16,
-  hold: 'flats',
-  holdMm: 17,
+  upper: { is: 'ball stud', thread: 'M10×1.25', nutHexMm: 16, hold: 'flats', holdMm: 17 },
+  lower: { is: 'ball stud', thread: 'M10×1.25', nutHexMm: 16, hold: 'flats', holdMm: 17 },
   greaseable: false,
   nutsSupplied: true,
   warrantyMonths: 24,
@@ -186,6 +185,7 @@ export const LINK_PART: Part = {
   deliveryHours: 0,
   torque: [],
   fits: [{ typeId: 't1', axle: 'front' }],
+  source: 'its list',
 };
 
 /** What somebody says of a knock in front. */

@@ -33,6 +33,9 @@ export const sayDay = (iso: string): string => DAY.format(new Date(`${iso.slice(
 const decimalsOf = (currency: string): number =>
   new Intl.NumberFormat('en-GB', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;
 
+/** 24.5 of EUR → 2450 minor units. */
+export const toMinor = (amount: number, currency: string): number => Math.round(amount * 10 ** decimalsOf(currency));
+
 /** 2400 minor units of EUR → "24.00 EUR"; how many minor units make one, the currency says. */
 export function sayMoney(minor: number, currency: string): string {
   const digits = decimalsOf(currency);

@@ -122,6 +122,9 @@ export const THREADS: readonly Thread[] = [
   ...UNIFIED.map(([name, d, n]) => unifiedThread(d, n, name)),
 ];
 
+/** Threads met on links, brackets and bars, most usual first (common practice, no source). */
+export const COMMON_THREADS = ['M10×1.25', 'M12×1.25', 'M8×1.25', 'M10×1.5', 'M12×1.5', 'M12×1.75', '3/8-24', '7/16-20'] as const;
+
 /** Pairs a caliper alone easily confuses (common practice, no source). */
 export const LOOK_ALIKES: readonly [string, string][] = [
   ['M10×1.5', '3/8-16'],

@@ -4,24 +4,63 @@ interface FastenerKindSpec {
   readonly name: Name;
   /** May never go without a published value: release stays blocked (product.md, Tighten). */
   readonly needsPublished: boolean;
+  /** How a torque page names it, whichever dialect. */
+  readonly said: RegExp;
 }
 
 /** Every kind of fastener: a new one is a line here, and the joint, link or operation that has it. */
 const KINDS = {
-  'link-upper-nut': { name: ['Link, upper nut', 'Drop link, upper nut'], needsPublished: false },
-  'link-lower-nut': { name: ['Link, lower nut', 'Drop link, lower nut'], needsPublished: false },
-  'link-bolt-nut': { name: ['Link bolt, nut', 'Drop link bolt, nut'], needsPublished: false },
-  'bracket-bolt': { name: 'Bracket bolts', needsPublished: false },
-  'wheel-nut': { name: 'Wheel nuts', needsPublished: true },
-  'shield-bolt': { name: 'Undershield', needsPublished: false },
-  'tie-rod-nut': { name: ['Tie rod nut', 'Track rod end nut'], needsPublished: true },
-  'ball-joint-nut': { name: 'Ball joint nut', needsPublished: true },
-  'arm-bolt': { name: ['Arm bolt', 'Wishbone bolt'], needsPublished: true },
-  'damper-bolt': { name: 'Damper bolt', needsPublished: false },
+  'link-upper-nut': {
+    name: ['Link, upper nut', 'Drop link, upper nut'],
+    needsPublished: false,
+    said: /\blinks?\b(?!.*\b(lower|lock|jam|bolt)\b)(?!.*\bbracket)/,
+  },
+  'link-lower-nut': {
+    name: ['Link, lower nut', 'Drop link, lower nut'],
+    needsPublished: false,
+    said: /\blinks?\b(?!.*\b(upper|top|lock|jam|bolt)\b)(?!.*\bbracket)/,
+  },
+  'link-lock-nut': {
+    name: ['Link, lock nuts', 'Drop link, lock nuts'],
+    needsPublished: false,
+    said: /\blinks?\b.*\b(lock|jam) nuts?\b|\b(lock|jam) nuts?\b.*\blinks?\b/,
+  },
+  'link-bolt-nut': {
+    name: ['Link bolt, nut', 'Drop link bolt, nut'],
+    needsPublished: false,
+    said: /\blinks?\b(?!.*\b(upper|lower|top|lock|jam)\b)/,
+  },
+  'bracket-bolt': {
+    name: 'Bracket bolts',
+    needsPublished: false,
+    said: /\b(bracket|clamp|bushing|bush)s?\b(?!.*\b(arm|wishbone|beam)\b)/,
+  },
+  'wheel-nut': { name: 'Wheel nuts', needsPublished: true, said: /\b(wheel|lug) (nut|bolt)s?\b/ },
+  'shield-bolt': { name: 'Undershield', needsPublished: false, said: /\b(under ?shield|under ?tray|shield)s?\b/ },
+  'tie-rod-nut': { name: ['Tie rod nut', 'Track rod end nut'], needsPublished: true, said: /\b(tie|track) rods?\b/ },
+  'ball-joint-nut': { name: 'Ball joint nut', needsPublished: true, said: /\bball joints?\b/ },
+  'arm-bolt': {
+    name: ['Arm bolt', 'Wishbone bolt'],
+    needsPublished: true,
+    said: /\b(control |lower |upper )?(arm|wishbone)s?\b(?!.*\bball joint)/,
+  },
+  'bar-bolt': {
+    name: ['Sway bar to beam', 'Anti-roll bar to beam'],
+    needsPublished: false,
+    said: /\b(sway|anti roll|stabili[sz]er) bar\b.*\bbeam\b|\bbar bolts?\b/,
+  },
+  'leaf-bolt': { name: 'Leaf eye and shackle bolts', needsPublished: true, said: /\b(leaf|shackle)s?\b/ },
+  'damper-bolt': { name: 'Damper bolt', needsPublished: false, said: /\b(damper|strut|shock absorber)s?\b/ },
 } as const satisfies Record<string, FastenerKindSpec>;
 
 export type FastenerKind = keyof typeof KINDS;
 export const FASTENER_KINDS = Object.keys(KINDS) as readonly FastenerKind[] as readonly [FastenerKind, ...FastenerKind[]];
+
+/** The fasteners that words on a torque page can mean: "link nuts" are both of them. */
+export const fastenersSaid = (text: string): FastenerKind[] => {
+  const t = text.toLowerCase().replace(/[-_:,;.]+/g, ' ');
+  return FASTENER_KINDS.filter((k) => (KINDS[k] as FastenerKindSpec).said.test(t));
+};
 
 export const fastenerName = (kind: FastenerKind, dialect: Dialect = 'sway bar'): string => inDialect(KINDS[kind].name, dialect);
 

@@ -8,4 +8,5 @@ export * from './bushings';
 export * from './axle';
 export * from './type';
 export * from './vin';
-export * from './build-type';
+export * from './bar';
+export * from './describe';

@@ -13,7 +13,7 @@ export interface PieceSpec {
 }
 
 /** How a handed piece faces; each has a right and a wrong drawing. */
-export const ORIENTATIONS = ['link studs', 'dished washers', 'bushing split'] as const;
+export const ORIENTATIONS = ['link studs', 'dished washers', 'bushing split', 'pivot sleeve', 'bar way up'] as const;
 export type Orientation = (typeof ORIENTATIONS)[number];
 
 export interface OrientationSpec {

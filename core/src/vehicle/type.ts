@@ -1,15 +1,42 @@
 import { BadInput } from '../error';
 import type { BookValue } from '../torque';
-import { usualPoints, type AxleSpec } from './axle';
+import { usualPoints, type AxleBar, type AxleSpec } from './axle';
+import { withBar } from './bar';
 import { SUSPENSIONS, type Suspension } from './layouts';
 import { AXLES, type AxleEnd } from './words';
 
 /** Raised whenever the shape of a stored type changes; older ones are read through `readVehicleType`. */
-export const VEHICLE_TYPE_VERSION = 3;
+export const VEHICLE_TYPE_VERSION = 4;
 
-/** What a type says of its bar and links, and may say only because it is usual. */
-export const ASSUMABLE = ['bar', 'linkLength', 'linkThread', 'linkHex', 'hold'] as const;
-export type Assumable = (typeof ASSUMABLE)[number];
+/** What a type says of an axle, and may say only because it is usual. */
+const ASSUMED = [
+  'bar',
+  'bushing',
+  'link.length',
+  'link.upper.thread',
+  'link.upper.hex',
+  'link.upper.hold',
+  'link.lower.thread',
+  'link.lower.hex',
+  'link.lower.hold',
+  'track',
+  'tyre',
+  'nuts',
+] as const;
+export type Assumed = (typeof ASSUMED)[number];
+export type Assumable = `${AxleEnd}.${Assumed}`;
+export const ASSUMABLE = AXLES.flatMap((end) => ASSUMED.map((what): Assumable => `${end}.${what}`)) as unknown as readonly [
+  Assumable,
+  ...Assumable[],
+];
+
+/** What differs from the type in one of its variants: the bar of an axle, or that it has none. */
+export interface TypeVariant {
+  /** As somebody at the vehicle would tell them apart: "bar 22", "no rear bar". */
+  readonly name: string;
+  readonly front?: AxleBar | null | undefined;
+  readonly rear?: AxleBar | null | undefined;
+}
 
 export interface VehicleTypeSpec {
   readonly version: typeof VEHICLE_TYPE_VERSION;
@@ -17,6 +44,8 @@ export interface VehicleTypeSpec {
   readonly axles: Readonly<Record<AxleEnd, AxleSpec>>;
   /** Usual values nobody has measured or read in a book: never called the file's word. */
   readonly usual?: readonly Assumable[] | undefined;
+  /** Vehicles of the type differ so; a vehicle is one of them, or nobody has looked yet. */
+  readonly variants?: readonly TypeVariant[] | undefined;
   readonly jackingPoints: string;
   /** Published torques, by axle. */
   readonly torqueBook: Readonly<Record<AxleEnd, readonly BookValue[]>>;
@@ -39,7 +68,26 @@ const UPCASTS: Readonly<Record<number, (type: Raw) => Raw>> = {
   }),
   // Version 2 did not say what was only usual.
   2: (type) => ({ ...type, version: 3 }),
+  // Version 3 knew one end of a link, in front, and a bar by its diameter alone.
+  3: (type) => ({
+    ...type,
+    version: 4,
+    axles: Object.fromEntries(AXLES.map((end) => [end, axleFrom3(table(table(type['axles'])[end]))])),
+    ...(Array.isArray(type['usual']) ? { usual: type['usual'].flatMap((a) => USUAL_3[String(a)] ?? []) } : {}),
+  }),
 };
+
+const USUAL_3: Readonly<Record<string, readonly Assumable[]>> = {
+  bar: ['front.bar'],
+  linkLength: ['front.link.length'],
+  linkThread: ['front.link.upper.thread', 'front.link.lower.thread'],
+  linkHex: ['front.link.upper.hex', 'front.link.lower.hex'],
+  hold: ['front.link.upper.hold', 'front.link.lower.hold'],
+};
+
+function axleFrom3({ barDiameterMm, ...axle }: Raw): Raw {
+  return { ...axle, bar: typeof barDiameterMm === 'number' ? { diameterMm: barDiameterMm, joins: 'links' } : null };
+}
 
 function axleFrom1({ driven, ...axle }: Raw): Raw {
   const kindOrNull = (x: unknown) => (x && table(x)['kind'] !== 'none' ? x : null);
@@ -79,4 +127,19 @@ function version(type: Raw): number {
   if (typeof v !== 'number' || !Number.isInteger(v) || v < 1 || v > VEHICLE_TYPE_VERSION)
     throw new BadInput('version of the vehicle type', `must be from 1 to ${VEHICLE_TYPE_VERSION}`, v);
   return v;
+}
+
+const other = (axle: AxleSpec, bar: AxleBar | null | undefined): AxleSpec => (bar === undefined ? axle : withBar(axle, bar));
+
+/**
+ * A type as one of its variants. Where nobody has looked which one a vehicle is, the type stands as it is described,
+ * and a bar its variants do not agree on is only usual.
+ */
+export function asVariant(type: VehicleTypeSpec, name: string | null | undefined): VehicleTypeSpec {
+  const { variants, ...base } = type;
+  if (!variants?.length) return type;
+  const is = variants.find((v) => v.name === name);
+  if (is) return { ...base, axles: { front: other(type.axles.front, is.front), rear: other(type.axles.rear, is.rear) } };
+  const open = AXLES.filter((end) => variants.some((v) => v[end] !== undefined)).map((end): Assumable => `${end}.bar`);
+  return { ...type, usual: [...new Set([...(type.usual ?? []), ...open])] };
 }

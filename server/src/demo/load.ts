@@ -40,7 +40,8 @@ export async function loadDemo(db: Db, now: Date): Promise<{ vehicles: number; p
     const types = Object.fromEntries(TYPES.map((t) => [t.key, { id: typeIds[t.key]!, spec: t.spec }]));
     const jobs = makeHistory({ now, vehicles, types, catalogue });
     const vehicleIds = new Map(vehicles.map((v, i) => [v.key, `0190d000-0000-7000-9000-0000000000${String(i + 10)}`]));
-    for (const v of vehicles) await insertVehicle(tx, { ...v, id: vehicleIds.get(v.key)!, typeId: typeIds[v.type]! });
+    for (const v of vehicles)
+      await insertVehicle(tx, { ...v, id: vehicleIds.get(v.key)!, typeId: typeIds[v.type]!, variant: v.variant });
     for (const j of jobs) {
       await tx.query(
         'INSERT INTO job (id, vehicle_id, kind, bay, distance_km, opened_km, opened_at, opened_by) VALUES ($1,$2,$3,$4,$5,$5,$6,$7)',

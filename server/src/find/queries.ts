@@ -1,4 +1,4 @@
-import { written, type AxleEnd, type JointId, type Part } from '@ash-knot/core';
+import { readPart, written, type AxleEnd, type JointId, type Part } from '@ash-knot/core';
 import type { VehicleView } from '@ash-knot/contract';
 import type { Queryable } from '../db/pool';
 import { plateKey, VEHICLE } from '../vehicle/queries';
@@ -43,7 +43,7 @@ export async function findParts(db: Queryable, f: PartFilter): Promise<{ parts: 
       ORDER BY m.score DESC, p.kind, p.name, p.id LIMIT $5`,
     [words, f.kind || null, f.typeId || null, f.axle ?? null, f.limit, LIKE],
   );
-  return { parts: rows.map((r) => r.spec), total: rows[0]?.total ?? 0, scores: rows.map((r) => r.score) };
+  return { parts: rows.map((r) => readPart(r.spec)), total: rows[0]?.total ?? 0, scores: rows.map((r) => r.score) };
 }
 
 /** By part of a plate, a VIN, an owner or a type, typing errors forgiven; the nearest first, then the most recently worked on. */

@@ -189,7 +189,7 @@ test('entries, types and the suspects table of an older program are read as toda
   const view = (await t.get(`/jobs/${job}`)).body as JobView;
   expect(view.entries.at(-1)).toMatchObject({ kind: 'size', version: 2, body: { size: 'nut-hex' } });
   expect(view.type).toMatchObject({
-    version: 3,
+    version: 4,
     axles: { front: { powered: true, points: { hub: { at: [0, 780, 345], from: 'usual' } } } },
   });
   const shop = ((await t.get('/session')).body as SessionView).shop!;

@@ -7,7 +7,8 @@ import type { Queryable } from '../db/pool';
 export const plateKey = (plate: string): string => plate.toUpperCase().replace(/[^A-Z0-9]/g, '');
 
 export const VEHICLE = `
-  SELECT v.id, v.plate, v.vin, v.type_id AS "typeId", t.name AS "typeName", v.year, v.distance_km AS "distanceKm", v.km_per_day AS "kmPerDay", v.owner,
+  SELECT v.id, v.plate, v.vin, v.type_id AS "typeId", t.name AS "typeName",
+         coalesce((SELECT x.name FROM variant x JOIN job j ON j.id = x.job_id JOIN entry e ON e.id = x.entry_id WHERE j.vehicle_id = v.id AND NOT x.struck ORDER BY e.seq DESC LIMIT 1), v.variant) AS variant, v.year, v.distance_km AS "distanceKm", v.km_per_day AS "kmPerDay", v.owner,
          (SELECT to_char(max(j.opened_at) AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"') FROM job j WHERE j.vehicle_id = v.id) AS "saidOn",
          (SELECT j.id FROM job j WHERE j.vehicle_id = v.id AND j.closed_at IS NULL) AS "openJob"
     FROM vehicle v JOIN vehicle_type t ON t.id = v.type_id`;
@@ -33,6 +34,7 @@ export interface VehicleRow {
   plate: string;
   vin: string | null;
   typeId: string;
+  variant: string | null;
   year: number;
   distanceKm: number;
   kmPerDay: number;
@@ -42,8 +44,8 @@ export interface VehicleRow {
 /** False when the plate is taken. */
 export async function insertVehicle(db: Queryable, v: VehicleRow): Promise<boolean> {
   const { rowCount } = await db.query(
-    `INSERT INTO vehicle (id, plate, plate_key, vin, type_id, year, distance_km, entered_km, km_per_day, owner) VALUES ($1,$2,$3,$4,$5,$6,$7,$7,$8,$9) ON CONFLICT (plate_key) DO NOTHING`,
-    [v.id, v.plate.toUpperCase(), plateKey(v.plate), v.vin, v.typeId, v.year, v.distanceKm, v.kmPerDay, v.owner],
+    `INSERT INTO vehicle (id, plate, plate_key, vin, type_id, year, distance_km, entered_km, km_per_day, owner, variant) VALUES ($1,$2,$3,$4,$5,$6,$7,$7,$8,$9,$10) ON CONFLICT (plate_key) DO NOTHING`,
+    [v.id, v.plate.toUpperCase(), plateKey(v.plate), v.vin, v.typeId, v.year, v.distanceKm, v.kmPerDay, v.owner, v.variant],
   );
   return rowCount === 1;
 }

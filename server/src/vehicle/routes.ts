@@ -7,7 +7,7 @@ import { inTransaction, type Db } from '../db/pool';
 import { worker } from '../session/guard';
 import { conflict, HttpProblem, notFound, param, parse } from '../http/problem';
 import { searchVehicles } from '../find/queries';
-import { insertType, insertVehicle, types, vehicleById, vehicleFile } from './queries';
+import { insertType, insertVehicle, types, typeSpec, vehicleById, vehicleFile } from './queries';
 
 export function vehicleRoutes(db: Db): Router {
   const r = Router();
@@ -44,11 +44,17 @@ export function vehicleRoutes(db: Db): Router {
       if (!typeId) throw conflict(`There is already a type called ${body.newType!.name}. Nothing was stored.`);
       if (body.typeId && !(await tx.query('SELECT 1 FROM vehicle_type WHERE id = $1', [typeId])).rowCount)
         throw notFound('vehicle type');
+      if (body.variant) {
+        const known = (await typeSpec(tx, typeId))?.variants?.some((x) => x.name === body.variant);
+        if (!known)
+          throw new HttpProblem(422, 'bad-input', `The variant ${body.variant} is none of this type. Nothing was stored.`);
+      }
       const ok = await insertVehicle(tx, {
         id,
         plate: body.plate,
         vin: vin?.vin ?? null,
         typeId,
+        variant: body.variant ?? null,
         year: body.year,
         distanceKm: body.distanceKm,
         kmPerDay: body.kmPerDay,

@@ -86,6 +86,7 @@ export const job = (entries: readonly StoredEntry[] = [], kind: JobKind = 'noise
     vin: null,
     typeId: 't1',
     typeName: 'Test van',
+    variant: null,
     year: 2016,
     distanceKm: 98_000,
     saidOn: '2026-01-05T09:00:00Z',

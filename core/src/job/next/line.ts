@@ -12,6 +12,7 @@ export type Target =
   | 'verdict'
   | 'contradiction'
   | 'length'
+  | 'variant'
   | 'choose'
   | 'answer'
   | 'road'

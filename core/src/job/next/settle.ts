@@ -1,4 +1,4 @@
-import { partsOf, twinOf } from '../../joint';
+import { partsOf, twinOf, type JointId } from '../../joint';
 import { capital } from '../../text';
 import type { JobState } from '../fold';
 import { missingHands } from '../rules/choosing';
@@ -10,6 +10,13 @@ import { goTo, mins, type NextLine } from './line';
 /** The length was worked out, or found by the bolt: what was measured of the old link says nothing of the new. */
 const lengthKnown = (s: JobState, axle: JobState['axle']): boolean =>
   s.results.some((e) => e.body.what === 'link length' && e.body.joint && partsOf(e.body.joint).axle === axle);
+
+/** Whether which variant the vehicle is decides what fits at this joint, and nobody has said. */
+const ofVariant = (s: JobState, joint: JointId): boolean =>
+  s.variants.length > 0 &&
+  !s.context.variant &&
+  /^(frame-bushing|bar)$/.test(partsOf(joint).kind) &&
+  s.variants.some((v) => v[partsOf(joint).axle] !== undefined);
 
 /** What to fit, and the customer's answer to each choice. A no is an answer: it leads on. */
 export function nextToSettle(s: JobState): NextLine | undefined {
@@ -58,6 +65,17 @@ export function nextToSettle(s: JobState): NextLine | undefined {
         station: 'settle',
       },
       'length',
+    );
+  if (joint && ofVariant(s, joint))
+    return goTo(
+      {
+        time: mins(1),
+        title: `Which one is it: ${s.variants.map((v) => v.name).join(', or ')}?`,
+        why: 'Vehicles of this type differ in their bars, and parts with them. Look, or put a caliper on the bar.',
+        label: 'Say which',
+        station: 'settle',
+      },
+      'variant',
     );
   return goTo(
     {

@@ -10,7 +10,7 @@ const said = (b: { joints: JointId[]; part: { name: string } }[]) => b.map((x) =
 
 describe('a part made for one side', () => {
   test('is chosen for its own side, and its other hand by itself for the other', () => {
-    const list = [{ ...right, supplier: 'another' }, { ...right, thread: 'M12×1.25' }, right, left];
+    const list = [{ ...right, supplier: 'another' }, { ...right, lower: { ...right.lower!, thread: 'M12×1.25' } }, right, left];
     expect(said(choicesOf(both, left, list))).toEqual([
       ['front.left.link-lower', 'Link left'],
       ['front.right.link-lower', 'Link right'],

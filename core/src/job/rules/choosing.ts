@@ -1,46 +1,87 @@
 import { BadInput, within } from '../../error';
 import { assemblyOf, fastenersFor, JOINT_SPECS, partsOf, twinOf, type JointId } from '../../joint';
 import type { EntryBodies } from '../../ledger';
-import { LENGTH_SAME_MM, type Part, type Size } from '../../parts';
+import { LENGTH_SAME_MM, PART_VERSION, readPrice, SEATS, type Part, type Size, type SizeKey } from '../../parts';
 import { parseThread } from '../../thread';
 import { readBookValue, type BookValue } from '../../torque';
 import { parseQuantity } from '../../units';
-import type { AxleEnd, Hold } from '../../vehicle';
+import { readHold, type AxleEnd } from '../../vehicle';
 import type { JobState } from '../fold';
+import { splitKey } from './wanted';
 
-export const SIZE_NAMES: Readonly<Record<Size, string>> = {
+/** A size as it is asked for; one of an end says which. */
+const SIZE_NAMES: Readonly<Record<Size, string>> = {
   'bar-diameter': 'Bar, clean',
   'bar-seat': 'Bar at the seat',
   'link-length': 'Link length',
   'stud-thread': 'Stud thread',
+  'stud-seat': 'Stud',
   'nut-hex': 'Nut hex',
   hold: 'Held by',
+  'hole-spacing': 'Holes apart',
+  'bushing-height': 'Height',
+  'bar-width': 'Between the eyes',
 };
+export function sizeName(key: SizeKey): string {
+  const { size, end } = splitKey(key);
+  return end ? `${SIZE_NAMES[size]}, ${end} end` : SIZE_NAMES[size];
+}
 
 /** What a length may be before it is a slip of the finger, mm. */
-const BOUNDS: Partial<Record<Size, readonly [number, number]>> = { 'link-length': [30, 600] };
+const BOUNDS: Partial<Record<Size, readonly [number, number]>> = {
+  'link-length': [30, 600],
+  'hole-spacing': [10, 200],
+  'bushing-height': [5, 150],
+  'bar-width': [200, 2000],
+};
 const OTHER_BOUNDS = [3, 60] as const;
 
-const holdIn = (text: string): Hold | undefined =>
-  /flat/i.test(text) ? 'flats' : /hex|key|allen/i.test(text) ? 'hex' : /nothing|none/i.test(text) ? 'none' : undefined;
+/**
+ * How far a size may be off that was taken with what is usually at hand, mm: a rule between two studs, a caliper across
+ * a bar (common practice, no source). Whoever knows better writes it: "302 ± 0.5 mm".
+ */
+const DOUBT_MM: Partial<Record<Size, number>> = {
+  'link-length': 1,
+  'bar-diameter': 0.1,
+  'bar-seat': 0.05,
+  'nut-hex': 0.2,
+  'hole-spacing': 0.5,
+  'bushing-height': 0.5,
+  'bar-width': 3,
+};
+const MOST_DOUBT_MM = 20;
 
 /**
- * A size as it was typed: "302 mm", "M10x1.25", "5 mm hex".
+ * A size as it was typed: "302 mm", "302 ± 0.5 mm", "M10x1.25", "5 mm hex", "taper".
  * @throws BadInput naming the size and its bound.
  */
-export function readSize(axle: AxleEnd, size: Size, text: string): EntryBodies['size'] {
-  const base = { axle, size, text: text.trim() };
-  if (size === 'stud-thread') return { ...base, thread: parseThread(text).name };
-  const field = SIZE_NAMES[size].toLowerCase();
-  const lengthMm = (number: string) => {
-    const [least, most] = BOUNDS[size] ?? OTHER_BOUNDS;
-    return within(field, parseQuantity(number, 'length', { field }).si, least, most, 'mm');
-  };
-  if (size !== 'hold') return { ...base, mm: lengthMm(text) };
-  const hold = holdIn(text);
-  if (!hold) throw new BadInput('held by', 'must say flats, hex or nothing, with its size, as in “5 mm hex”', text);
-  if (hold === 'none') return { ...base, hold };
-  return { ...base, hold, mm: lengthMm(text.replace(/[^\d.,/ ]*(flats?|hex|key|nothing|none).*/i, '').trim() || text) };
+export function readSize(axle: AxleEnd, key: SizeKey, text: string): EntryBodies['size'] {
+  const { size, end } = splitKey(key);
+  const base = { axle, size, ...(end ? { end } : {}), text: text.trim() };
+  const field = sizeName(key).toLowerCase();
+  if (size === 'stud-thread') return { ...base, thread: parseThread(text, field).name };
+  if (size === 'hold') {
+    const { hold, holdMm } = readHold(field, text);
+    return { ...base, hold, ...(holdMm === undefined ? {} : { mm: holdMm }) };
+  }
+  if (size === 'stud-seat') {
+    const seat = SEATS.find((s) => text.trim().toLowerCase().startsWith(s));
+    if (!seat) throw new BadInput(field, 'must say taper or shoulder', text);
+    return { ...base, seat };
+  }
+  const [value, doubt] = text.split(/±|\+\/?-/);
+  const [least, most] = BOUNDS[size] ?? OTHER_BOUNDS;
+  const unit = /[a-z"″]+\s*$/i.exec(text)?.[0] ?? '';
+  const mm = within(
+    field,
+    parseQuantity(doubt === undefined ? text : `${value} ${unit}`, 'length', { field }).si,
+    least,
+    most,
+    'mm',
+  );
+  if (doubt === undefined) return { ...base, mm, ...(DOUBT_MM[size] === undefined ? {} : { doubtMm: DOUBT_MM[size] }) };
+  const of = `doubt of the ${field}`;
+  return { ...base, mm, doubtMm: within(of, parseQuantity(doubt, 'length', { field: of }).si, 0, MOST_DOUBT_MM, 'mm') };
 }
 
 /**
@@ -54,10 +95,13 @@ export function choiceBody(joints: readonly JointId[], part: Part, reason = ''):
   return {
     joints: [...joints],
     part,
-    quantity: joints.length,
+    quantity: howMany(joints),
     ...(single && reason.trim() ? { oneSideReason: reason.trim() } : {}),
   };
 }
+
+/** As many parts as these joints are ends of: a bar is one, whichever of its ends were meant. */
+const howMany = (joints: readonly JointId[]): number => new Set(joints.map(assemblyOf)).size;
 
 /** Whether a part bought for one side only needs a reason: one of one's own keeps it where it is given, the old one back needs none. */
 const asksReason = (part: Part): boolean => part.kind !== 'other part' && part.kind !== 'refit';
@@ -71,7 +115,8 @@ const otherHand = (part: Part, list: readonly Part[]): Part | undefined =>
       p.kind === part.kind &&
       p.supplier === part.supplier &&
       p.grade === part.grade &&
-      p.thread === part.thread &&
+      p.upper?.thread === part.upper?.thread &&
+      p.lower?.thread === part.lower?.thread &&
       Math.abs((p.lengthMm ?? 0) - (part.lengthMm ?? 0)) <= LENGTH_SAME_MM,
   );
 
@@ -89,8 +134,8 @@ export function choicesOf(joints: readonly JointId[], part: Part, list: readonly
   if (others.length === 0) return [choiceBody(own, part, reason)];
   const twin = otherHand(part, list);
   return [
-    { joints: own, part, quantity: own.length },
-    ...(twin ? [{ joints: others, part: twin, quantity: others.length }] : []),
+    { joints: own, part, quantity: howMany(own) },
+    ...(twin ? [{ joints: others, part: twin, quantity: howMany(others) }] : []),
   ];
 }
 
@@ -124,15 +169,6 @@ export function checkChoice(b: EntryBodies['choose'], currency: string): void {
     throw new BadInput('currency of the part', `must be ${currency}, the shop’s`, b.part.currency);
 }
 
-/** What the sheet of a part of one's own says, for every fastener of the joints it is for. Nothing where nothing is written. */
-export function ownTorques(s: JobState, joints: readonly JointId[], text: string, source: string): BookValue[] {
-  if (!text.trim()) return [];
-  const ofPart = fastenersFor(s.axle, s.context.type.axles[s.axle], joints, false).filter((f) => f.kind !== 'shield-bolt');
-  return [...new Set(ofPart.map((f) => f.kind))].map((fastener) =>
-    readBookValue(text, source, { fastener, publisher: 'part maker' }, 'torque of the part'),
-  );
-}
-
 /** Nothing bought: what is there comes off, to get at something, and goes on again. */
 export const refitPart = (currency: string): Part => ({
   ...BARE,
@@ -142,34 +178,38 @@ export const refitPart = (currency: string): Part => ({
   currency,
 });
 
-/** Most a part of one's own may cost, in the currency's own unit. */
-const MOST_PRICE = 100_000;
-
 /**
- * A part that is not in the catalogue, by its name and price, with what its maker's sheet says of its torques.
- * It brings no dimension.
+ * A part for a joint this program keeps no dimensions of: its name and price, with what its maker's sheet says of
+ * torques. It brings no dimension.
  * @param id made by the caller
  * @param torque the values its maker publishes, each with its source
  * @throws BadInput naming the field.
  */
 export function ownPart(id: string, name: string, price: string, currency: string, torque: readonly BookValue[] = []): Part {
   if (!name.trim()) throw new BadInput('name of the part', 'is empty: write it as it stands on its bag');
-  const given = Number(price.replace(',', '.'));
-  if (!price.trim() || !Number.isFinite(given)) throw new BadInput('price', 'must be a number', price);
-  const amount = within('price', given, 0, MOST_PRICE, currency);
   return {
     ...BARE,
     id: `own-${id}`,
     name: name.trim(),
     supplier: 'own order',
-    priceMinor: Math.round(amount * 100),
+    priceMinor: readPrice(price, currency),
     currency,
     torque,
   };
 }
 
+/** What the sheet of such a part says, for every fastener of the joints it is for. Nothing where nothing is written. */
+export function ownTorques(s: JobState, joints: readonly JointId[], text: string, source: string): BookValue[] {
+  if (!text.trim()) return [];
+  const ofPart = fastenersFor(s.axle, s.context.type.axles[s.axle], joints, false).filter((f) => f.kind !== 'shield-bolt');
+  return [...new Set(ofPart.map((f) => f.kind))].map((fastener) =>
+    readBookValue(text, source, { fastener, publisher: 'part maker' }, 'torque of the part'),
+  );
+}
+
 /** A part of which nothing is known but its name. */
 const BARE = {
+  version: PART_VERSION,
   kind: 'other part',
   grade: 'plain',
   supplier: '',
@@ -182,4 +222,5 @@ const BARE = {
   deliveryHours: 0,
   torque: [],
   fits: [],
+  source: 'nobody said',
 } as const;

@@ -81,7 +81,7 @@ test('an adjustable link is set before it goes on: the line asks, and the hand-b
   const add = ledger();
   const choice = add('choose', {
     joints: ['front.left.link-lower', 'front.right.link-lower'],
-    part: { ...LINK_PART, kind: 'adjustable link' },
+    part: { ...LINK_PART, kind: 'rod-end link', lengthRangeMm: [275, 325] },
     quantity: 2,
   });
   const entries = [

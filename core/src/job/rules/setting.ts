@@ -1,5 +1,6 @@
 import { partsOf, type JointId } from '../../joint';
 import type { EntryBodies } from '../../ledger';
+import { isAdjustable } from '../../parts';
 import type { JobState } from '../fold';
 import { lengthFor } from './wanted';
 import { isApproved } from './work';
@@ -14,9 +15,9 @@ export interface LinkSettingOwed {
 
 /** Undefined where nothing adjustable was said yes to, or no length is known for it. */
 export function linkSetting(s: JobState): LinkSettingOwed | undefined {
-  const c = s.choices.find((x) => x.body.part.kind === 'adjustable link' && isApproved(s, x.id));
+  const c = s.choices.find((x) => isAdjustable(x.body.part.kind) && isApproved(s, x.id));
   const joint = c?.body.joints.find((id) => partsOf(id).axle === s.axle);
-  const targetMm = lengthFor(s, s.axle)?.found.lengthMm ?? c?.body.part.lengthMm;
+  const targetMm = lengthFor(s, s.axle)?.found.lengthMm ?? s.axles[s.axle].link?.lengthMm;
   if (!joint || targetMm === undefined) return undefined;
   const last = s.results
     .filter((e) => e.body.what === 'link setting' && e.body.joint && partsOf(e.body.joint).axle === s.axle)

@@ -1,21 +1,34 @@
-import { SIDES, type Assumable } from '../../vehicle';
+import { LINK_ENDS, LINKS, SIDES, type Assumed, type LinkEnd } from '../../vehicle';
 import { jointId, partsOf, type JointId } from '../../joint';
 import type { EntryBodies } from '../../ledger';
-import { PART_KINDS, type Origin, type PartKind, type Size, type Wanted } from '../../parts';
+import type { EndWanted, Origin, PartKind, Size, SizeKey, Wanted } from '../../parts';
 import type { JobState } from '../fold';
 
 /** What a type may say of a size only because it is usual. */
-const ASSUMED: Partial<Record<Size, Assumable>> = {
+const ASSUMED: Partial<Record<SizeKey, Assumed>> = {
   'bar-diameter': 'bar',
-  'link-length': 'linkLength',
-  'stud-thread': 'linkThread',
-  'nut-hex': 'linkHex',
-  hold: 'hold',
+  'link-length': 'link.length',
+  ...Object.fromEntries(
+    LINK_ENDS.flatMap((end) => [
+      [`${end}.stud-thread`, `link.${end}.thread`],
+      [`${end}.nut-hex`, `link.${end}.hex`],
+      [`${end}.hold`, `link.${end}.hold`],
+    ]),
+  ),
 };
 
-/** What was measured of a size for a part, the last that stands. */
-const sizeOf = (s: JobState, axle: JobState['axle'], size: Size) =>
-  s.sizes.filter((e) => e.body.axle === axle && e.body.size === size).at(-1)?.body;
+/** A size and the end it is of. */
+export function splitKey(key: SizeKey): { readonly size: Size; readonly end?: LinkEnd } {
+  const [a, b] = key.split('.');
+  return b ? { size: b as Size, end: a as LinkEnd } : { size: a as Size };
+}
+
+/** What was measured of a size for a part, the last that stands; what names no end is of both. */
+export function sizeOf(s: JobState, axle: JobState['axle'], key: SizeKey): EntryBodies['size'] | undefined {
+  const { size, end } = splitKey(key);
+  return s.sizes.filter((e) => e.body.axle === axle && e.body.size === size && (!end || !e.body.end || e.body.end === end)).at(-1)
+    ?.body;
+}
 
 /** The length worked out for an axle's links, the last that stands and was not overruled by a measurement since. */
 export function lengthFor(
@@ -40,27 +53,47 @@ function fitsOf(s: JobState, axle: JobState['axle']): Extract<EntryBodies['resul
 }
 
 /** Where a size comes from: what was measured for the part, or with bar and bushing, overrules the file. */
-export function originOf(s: JobState, axle: JobState['axle'], size: Size): Origin | undefined {
-  if (size === 'link-length' && lengthFor(s, axle)) return 'worked out';
-  if (sizeOf(s, axle, size)) return 'measured';
-  if ((size === 'bar-diameter' || size === 'bar-seat') && fitsOf(s, axle).length) return 'measured';
-  if (size === 'bar-seat') return undefined;
+export function originOf(s: JobState, axle: JobState['axle'], key: SizeKey): Origin | undefined {
+  if (key === 'link-length' && lengthFor(s, axle)) return 'worked out';
+  if (sizeOf(s, axle, key)) return 'measured';
+  if ((key === 'bar-diameter' || key === 'bar-seat') && fitsOf(s, axle).length) return 'measured';
+  const assumed = ASSUMED[key];
+  if (!assumed) return undefined;
   const spec = s.context.type.axles[axle];
-  if (size === 'bar-diameter' ? spec.barDiameterMm === null : !spec.link) return undefined;
-  return s.context.type.usual?.includes(ASSUMED[size]!) ? 'usual' : 'file';
+  if (key === 'bar-diameter' ? spec.bar === null : !spec.link) return undefined;
+  return s.context.type.usual?.includes(`${axle}.${assumed}`) ? 'usual' : 'file';
+}
+
+/** How far the file's word may be off: books round, and so do lists, mm (common practice, no source). */
+const FILE_DOUBT_MM: Partial<Record<SizeKey, number>> = { 'link-length': 1, 'bar-diameter': 0.1 };
+
+/** The sizes that are asked for what is sold for these joints, each end of a link apart. */
+export function sizesFor(s: JobState, joints: readonly JointId[]): SizeKey[] {
+  const kinds = joints.map((id) => partsOf(id).kind);
+  if (kinds.every((k) => k === 'frame-bushing')) return ['bar-diameter', 'bar-seat', 'hole-spacing', 'bushing-height'];
+  if (kinds.every((k) => k === 'bar')) return ['bar-diameter', 'bar-width'];
+  const link = s.context.type.axles[partsOf(joints[0] ?? 'front.left.link-lower').axle].link;
+  const ends: readonly LinkEnd[] = link && LINKS[link.kind].oneBolt ? ['upper'] : LINK_ENDS;
+  return [
+    'link-length',
+    ...ends.flatMap((end) => (['stud-thread', 'nut-hex', 'hold', 'stud-seat'] as const).map((z): SizeKey => `${end}.${z}`)),
+  ];
 }
 
 /** What is wanted of a part for these joints, from the file and what was measured; a measurement overrules the file. */
 export function wantedFor(s: JobState, joints: readonly JointId[]): Wanted {
   const j = partsOf(joints[0] ?? 'front.left.link-lower');
   const spec = s.context.type.axles[j.axle];
-  const measured = (size: Size) => sizeOf(s, j.axle, size);
+  const measured = (key: SizeKey) => sizeOf(s, j.axle, key);
+  const keys = sizesFor(s, joints);
+  const from = Object.fromEntries(keys.map((key) => [key, originOf(s, j.axle, key)]));
+  const doubtMm = Object.fromEntries(
+    keys.map((key) => [key, from[key] === 'measured' ? measured(key)?.doubtMm : FILE_DOUBT_MM[key]]),
+  );
   const side = joints.every((id) => partsOf(id).side === j.side) ? j.side : undefined;
-  const from = Object.fromEntries(
-    (['bar-diameter', 'link-length', 'stud-thread', 'nut-hex', 'hold'] as const).map((z) => [z, originOf(s, j.axle, z)]),
-  ) as Partial<Record<Size, Origin>>;
-  const base = { typeId: s.context.typeId, axle: j.axle, side, from };
-  if (joints.every((id) => partsOf(id).kind === 'frame-bushing')) {
+  const base = { typeId: s.context.typeId, axle: j.axle, side, from, doubtMm };
+  if (joints.every((id) => /^(frame-bushing|bar)$/.test(partsOf(id).kind))) {
+    const bar = joints.every((id) => partsOf(id).kind === 'bar');
     const fits = fitsOf(s, j.axle);
     const clean = fits.map((f) => f.found.nominalMm);
     const seats = [measured('bar-seat')?.mm, ...fits.map((f) => f.found.nominalMm - f.found.wearMm)].filter(
@@ -68,26 +101,39 @@ export function wantedFor(s: JobState, joints: readonly JointId[]): Wanted {
     );
     return {
       ...base,
-      kinds: ['frame bushing'],
+      side: bar ? undefined : side,
+      kinds: [bar ? 'sway bar' : 'frame bushing'],
       barMm:
         measured('bar-diameter')?.mm ??
         (clean.length ? Math.round((10 * clean.reduce((a, x) => a + x, 0)) / clean.length) / 10 : undefined) ??
-        spec.barDiameterMm ??
-        undefined,
-      seatMm: seats.length ? Math.min(...seats) : undefined,
+        spec.bar?.diameterMm,
+      seatMm: seats.length && !bar ? Math.min(...seats) : undefined,
+      holeSpacingMm: measured('hole-spacing')?.mm,
+      heightMm: measured('bushing-height')?.mm,
+      widthMm: measured('bar-width')?.mm,
     };
   }
   const kinds: PartKind[] = [`${spec.link?.kind ?? 'ball-stud'} link`];
-  if (s.context.kind === 'changed stance' || s.context.kind === 'upgrade') kinds.push('adjustable link');
-  const hold = measured('hold');
+  if (s.context.kind === 'changed stance' || s.context.kind === 'upgrade') kinds.push('rod-end link');
+  const oneBolt = spec.link !== null && LINKS[spec.link.kind].oneBolt;
+  const endOf = (end: LinkEnd): EndWanted => {
+    // A single bolt is measured once.
+    const at = oneBolt ? 'upper' : end;
+    const hold = measured(`${at}.hold`);
+    return {
+      thread: measured(`${at}.stud-thread`)?.thread ?? spec.link?.[end].thread,
+      seat: measured(`${at}.stud-seat`)?.seat,
+      nutHexMm: measured(`${at}.nut-hex`)?.mm ?? spec.link?.[end].nutHexMm,
+      hold: hold?.hold ?? spec.link?.[end].hold,
+      holdMm: hold ? hold.mm : spec.link?.[end].holdMm,
+    };
+  };
   return {
     ...base,
-    kinds: kinds.filter((k) => PART_KINDS.includes(k)),
+    kinds: [...new Set(kinds)],
     lengthMm: lengthFor(s, j.axle)?.found.lengthMm ?? measured('link-length')?.mm ?? spec.link?.lengthMm,
-    thread: measured('stud-thread')?.thread ?? spec.link?.lower.thread,
-    nutHexMm: measured('nut-hex')?.mm ?? spec.link?.lower.nutHexMm,
-    hold: hold?.hold ?? spec.link?.lower.hold,
-    holdMm: hold ? hold.mm : spec.link?.lower.holdMm,
+    upper: endOf('upper'),
+    ...(oneBolt ? {} : { lower: endOf('lower') }),
   };
 }
 

@@ -12,7 +12,7 @@ import {
 } from '../../joint';
 import type { Entry } from '../../ledger';
 import { piecesFor, planFor, type Piece, type PlannedStep } from '../../plan';
-import type { Part } from '../../parts';
+import type { Part, PartEnd } from '../../parts';
 import {
   auditFastener,
   clicksOf,
@@ -21,9 +21,10 @@ import {
   type Audit,
   type BookValue,
   type ClicksPlan,
+  type FastenerKind,
   type Ruling,
 } from '../../torque';
-import { sayStudHold } from '../../vehicle';
+import { sayStudHold, type LinkEnd } from '../../vehicle';
 import type { JobState } from '../fold';
 
 /** Joints to be worked on: those of the choices the customer did not decline. */
@@ -132,11 +133,14 @@ export interface FastenerView extends Audit, ClicksPlan {
   readonly ruling: Ruling;
 }
 
+/** The end of a link that a fastener of it is at; a single bolt has its nut and head where the upper one is. */
+const endOf = (kind: FastenerKind): LinkEnd => (kind === 'link-lower-nut' ? 'lower' : 'upper');
+
 /** The new part's nut and hold, where it has any; the nut is the old one where none is supplied. */
-function hardwareOf(part: Part | undefined): Hardware {
+function hardwareOf(part: Part | undefined, end: PartEnd | undefined): Hardware {
   return {
-    hexMm: part?.nutsSupplied ? part.nutHexMm : undefined,
-    hold: part?.hold && sayStudHold({ hold: part.hold, holdMm: part.holdMm }),
+    hexMm: part?.nutsSupplied ? end?.nutHexMm : undefined,
+    hold: end?.hold && sayStudHold({ hold: end.hold, holdMm: end.holdMm }),
   };
 }
 
@@ -155,19 +159,20 @@ export function fastenersOf(s: JobState): FastenerView[] {
       ?.body.part;
     // The stud of a new link decides its own thread, nut and hold; everything else keeps the vehicle's.
     const ofLink = JOINT_SPECS[partsOf(given.joint).kind].assembly === 'link';
-    const fresh = ofLink ? hardwareOf(part) : {};
+    const end = ofLink ? part?.[endOf(given.kind)] : undefined;
+    const fresh = ofLink ? hardwareOf(part, end) : {};
     const fastener: Fastener = {
       ...given,
       hexMm: fresh.hexMm ?? given.hexMm,
-      hold: part?.hold && ofLink ? fresh.hold : given.hold,
+      hold: end?.hold ? fresh.hold : given.hold,
     };
     const differs = fastener.hexMm !== given.hexMm || fastener.hold !== given.hold;
     const ruling = ruleTorque(
       given.kind,
       book,
       part ? [...ofPart, ...part.torque] : [],
-      ofLink ? (part?.thread ?? given.thread) : given.thread,
-      ofLink ? part?.thread : undefined,
+      end?.thread ?? given.thread,
+      end?.thread,
     );
     const name = fastenerName(given.kind, s.context.rules.dialect);
     return {
@@ -177,7 +182,7 @@ export function fastenersOf(s: JobState): FastenerView[] {
         ofLink &&
         part !== undefined &&
         part.kind !== 'refit' &&
-        (part.hold === undefined || (part.nutsSupplied && part.nutHexMm === undefined)),
+        (end?.hold === undefined || (part.nutsSupplied && end.nutHexMm === undefined)),
       name,
       label: given.kind === 'shield-bolt' ? name : `${name}, ${given.side}`,
       ruling,

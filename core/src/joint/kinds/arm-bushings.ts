@@ -7,7 +7,7 @@ export const armBolts = (): readonly Disturbed[] => [{ kind: 'arm-bolt', count: 
 /** Both bushings of the lower arm are one joint of the plate and two faults. */
 export const armBushings = jointKind<'arm-bushing-front' | 'arm-bushing-rear'>({
   name: ['Arm bushings', 'Wishbone bushes'],
-  stands: (axle) => layoutOf(axle).carriedBy !== 'beam',
+  stands: (axle) => Array.isArray(layoutOf(axle).carriedBy),
   place: (axle) => axle.points.armInner.at,
   checks: ['lever-arm'],
   defects: () => ['front bushing worn', 'rear bushing worn', 'rubber perished', 'cracked', 'rusted through'],
@@ -17,7 +17,7 @@ export const armBushings = jointKind<'arm-bushing-front' | 'arm-bushing-rear'>({
   },
   faults: (axle) => {
     const { carriedBy } = layoutOf(axle);
-    return carriedBy === 'beam' ? [] : carriedBy.map((at) => `arm-bushing-${at}` as const);
+    return typeof carriedBy === 'string' ? [] : carriedBy.map((at) => `arm-bushing-${at}` as const);
   },
   rubber: () => true,
   fasteners: armBolts,

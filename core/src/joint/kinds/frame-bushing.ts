@@ -1,32 +1,34 @@
-import { BUSHINGS } from '../../vehicle';
-import { jointKind, orHub } from './joint-kind';
+import { BUSHINGS, type AxleSpec } from '../../vehicle';
+import { count } from '../../text';
+import { jointKind, orHub, type Disturbed } from './joint-kind';
 
-/** The bracket's bolts and the bar itself are looked for where it is held. */
-export const frameBushing = jointKind<'bracket-bolts' | 'bar'>({
+export const bracketBolts = ({ bushing }: AxleSpec): readonly Disturbed[] =>
+  bushing ? [{ kind: 'bracket-bolt', count: bushing.bolts, thread: bushing.thread, hexMm: bushing.hexMm, rideHeight: true }] : [];
+
+/** The bracket's bolts are looked for where it is held. */
+export const frameBushing = jointKind<'bracket-bolts'>({
   name: ['Frame bushing', 'Bar bush'],
   stands: (axle) => axle.bushing !== null,
   place: (axle) => orHub(axle, axle.points.barBushing),
   checks: ['lever-bar'],
-  defects: () => ['rubber perished', 'bracket bolt loose', 'rubbing', 'bar cracked', 'bar broken'],
-  detail: (axle) => (axle.bushing ? `${axle.barDiameterMm} mm bar · ${axle.bushing.bolts} bolts ${axle.bushing.thread}` : ''),
-  finer: { 'bracket-bolts': { name: 'bracket bolts' }, bar: { name: ['sway bar', 'anti-roll bar'], rusts: true } },
-  faults: () => ['itself', 'bracket-bolts', 'bar'],
+  defects: () => ['rubber perished', 'bracket bolt loose', 'rubbing'],
+  detail: (axle) =>
+    axle.bushing
+      ? [
+          `${axle.bar?.diameterMm} mm bar`,
+          `${count(axle.bushing.bolts, 'bolt')} ${axle.bushing.thread}`,
+          axle.bushing.pip ? 'locating pip' : '',
+        ]
+          .filter(Boolean)
+          .join(' · ')
+      : '',
+  finer: { 'bracket-bolts': { name: 'bracket bolts' } },
+  faults: () => ['itself', 'bracket-bolts'],
   ofBar: true,
   pair: true,
   rusts: true,
   rubber: () => true,
-  fasteners: (axle) =>
-    axle.bushing
-      ? [
-          {
-            kind: 'bracket-bolt',
-            count: axle.bushing.bolts,
-            thread: axle.bushing.thread,
-            hexMm: axle.bushing.hexMm,
-            rideHeight: true,
-          },
-        ]
-      : [],
+  fasteners: bracketBolts,
   pieces: (axle) =>
     axle.bushing
       ? [

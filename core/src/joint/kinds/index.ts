@@ -1,10 +1,12 @@
 import type { AxleSpec } from '../../vehicle';
 import { armBushings } from './arm-bushings';
 import { ballJoint } from './ball-joint';
+import { bar } from './bar';
 import { beamBushing } from './beam-bushing';
 import { damper } from './damper';
 import { frameBushing } from './frame-bushing';
 import type { JointKindSpec } from './joint-kind';
+import { leafBushings } from './leaf-bushings';
 import { linkLower } from './link-lower';
 import { linkUpper } from './link-upper';
 import { spring } from './spring';
@@ -24,6 +26,7 @@ const ALL = {
   'link-upper': linkUpper,
   'link-lower': linkLower,
   'frame-bushing': frameBushing,
+  bar,
   'ball-joint': ballJoint,
   'upper-ball-joint': upperBallJoint,
   'wheel-bearing': wheelBearing,
@@ -32,6 +35,7 @@ const ALL = {
   'arm-bushings': armBushings,
   'upper-arm-bushings': upperArmBushings,
   'beam-bushing': beamBushing,
+  'leaf-bushings': leafBushings,
   'wheel-nuts': wheelNuts,
 } as const;
 

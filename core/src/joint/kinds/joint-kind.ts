@@ -58,6 +58,8 @@ export interface JointKindSpec<Finer extends string = string> {
   readonly pair: boolean;
   /** The part it is an end of, by name; one that is a part by itself has none. */
   readonly assembly: string | null;
+  /** The name of the part it is one end of, where that is one for both sides of the axle: renewed once. */
+  readonly acrossVehicle: Name | null;
   /** What renewing it disturbs, in working order. */
   fasteners(axle: AxleSpec): readonly Disturbed[];
   /** What comes off with it; the first is the old part itself. */
@@ -82,6 +84,7 @@ export function jointKind<F extends string = never>(given: Given<F>): JointKindS
     rubber: () => false,
     pair: false,
     assembly: null,
+    acrossVehicle: null,
     fasteners: () => [],
     pieces: () => [],
     orientation: () => undefined,

@@ -1,5 +1,16 @@
 import type { Vec3 } from '../../numeric';
-import { LINKS, sayStudHold, type AxleSpec, type LinkEnd, type PieceSpec } from '../../vehicle';
+import { inDialect } from '../../text';
+import {
+  END_SPECS,
+  endKind,
+  linkFasteners,
+  LINKS,
+  sayStudHold,
+  type AxleSpec,
+  type EndKindSpec,
+  type LinkEnd,
+  type PieceSpec,
+} from '../../vehicle';
 import { sayHex } from '../../thread';
 import type { Defect } from '../defects';
 import { jointKind, orHub, type Disturbed, type FinerFault } from './joint-kind';
@@ -12,14 +23,14 @@ function place(axle: AxleSpec, end: LinkEnd): Vec3 {
 }
 
 /** A link comes off whole: either end disturbs the fasteners of both. */
-function fasteners(axle: AxleSpec): readonly Disturbed[] {
+export function linkNuts(axle: AxleSpec): readonly Disturbed[] {
   const link = axle.link;
   if (!link) return [];
-  return LINKS[link.kind].fasteners.map((f) => {
+  return linkFasteners(link).map((f) => {
     const stud = link[f.end];
     return {
       kind: f.kind,
-      count: 1,
+      count: f.count,
       thread: stud.thread,
       hexMm: stud.nutHexMm,
       hold: sayStudHold(stud),
@@ -30,23 +41,39 @@ function fasteners(axle: AxleSpec): readonly Disturbed[] {
 }
 
 const pieces = (axle: AxleSpec): readonly PieceSpec[] =>
-  axle.link ? [{ id: 'link', name: 'Old {side} link', usual: 'binned', why: 'Worn.' }, ...LINKS[axle.link.kind].pieces] : [];
+  axle.link
+    ? [
+        { id: 'link', name: 'Old {side} link', usual: 'binned', why: 'Worn.' },
+        // Washers that are welded on stay where they are.
+        ...LINKS[axle.link.kind].pieces.filter((p) => !(axle.link?.weldedWashers && p.id === 'link.washers')),
+      ]
+    : [];
 
 function detail(axle: AxleSpec, end: LinkEnd): string {
   const link = axle.link;
   if (!link) return '';
   const stud = link[end];
   const held = sayStudHold(stud);
-  return [LINKS[link.kind].ends[end], stud.thread, held ? `held by ${held}` : '', `nut ${sayHex(stud.nutHexMm)}`]
+  return [
+    inDialect(END_SPECS[endKind(link, end)].name),
+    stud.thread,
+    held ? `held by ${held}` : '',
+    `nut ${sayHex(stud.nutHexMm)}`,
+  ]
     .filter(Boolean)
     .join(' · ');
 }
 
-/** What its end shows: a boot round a stud, rubber in an eye, or grommets on a bolt. */
+const SEEN: Readonly<Record<EndKindSpec['drawn'], readonly Defect[]>> = {
+  boot: ['boot torn'],
+  eye: ['rubber perished'],
+  grommets: ['grommet cracked', 'bolt wasted'],
+  'rod end': ['bolt wasted'],
+};
+/** What its end shows: a boot round a stud, rubber in an eye, grommets on a bolt, or a bare ball. */
 function seenAt(axle: AxleSpec, end: LinkEnd): readonly Defect[] {
-  const kind = axle.link && LINKS[axle.link.kind];
-  if (kind?.drawn === 'stack') return ['grommet cracked', 'bolt wasted'];
-  return kind?.rubber.includes(end) ? ['rubber perished'] : ['boot torn'];
+  if (!axle.link) return ['boot torn'];
+  return SEEN[END_SPECS[endKind(axle.link, end)].drawn];
 }
 
 /** One end of a link: each is a joint of its own. */
@@ -62,9 +89,9 @@ export function linkEnd<F extends string = never>(end: LinkEnd, finer: Readonly<
     faults: () => ['itself', ...(Object.keys(finer) as F[])],
     ofBar: true,
     pair: true,
-    rubber: (axle) => axle.link !== null && LINKS[axle.link.kind].rubber.includes(end),
+    rubber: (axle) => axle.link !== null && END_SPECS[endKind(axle.link, end)].rubber,
     assembly: 'link',
-    fasteners,
+    fasteners: linkNuts,
     pieces,
     orientation: (axle) => (axle.link ? LINKS[axle.link.kind].orientation : undefined),
   });

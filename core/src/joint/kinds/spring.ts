@@ -3,7 +3,7 @@ import { damperBolts } from './damper';
 import { jointKind } from './joint-kind';
 
 export const spring = jointKind({
-  name: 'Coil spring',
+  name: 'Spring',
   dangerous: true,
   rusts: true,
   stands: () => true,

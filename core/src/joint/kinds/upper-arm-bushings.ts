@@ -4,7 +4,7 @@ import { jointKind } from './joint-kind';
 
 export const upperArmBushings = jointKind({
   name: ['Upper arm bushings', 'Upper wishbone bushes'],
-  stands: (axle) => layoutOf(axle).upperArm,
+  stands: (axle) => layoutOf(axle).upperArm !== null,
   place: (axle) => (axle.points.upperInner ?? axle.points.armInner).at,
   checks: ['lever-arm'],
   defects: () => ['rubber perished', 'cracked'],

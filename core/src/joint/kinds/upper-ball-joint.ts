@@ -5,7 +5,7 @@ import { jointKind, orHub } from './joint-kind';
 export const upperBallJoint = jointKind({
   name: 'Upper ball joint',
   dangerous: true,
-  stands: (axle) => layoutOf(axle).upperArm,
+  stands: (axle) => layoutOf(axle).upperArm === 'ball joint',
   place: (axle) => orHub(axle, axle.points.upperOuter),
   checks: ['shake-12-6', 'lever-ball-joint'],
   loadedBySpring: true,

@@ -1,5 +1,5 @@
 import type { JointId } from '../../joint';
-import type { Part } from '../../parts';
+import { readPart, type Part } from '../../parts';
 import { sayMoney } from '../../text';
 import { EVERYBODY, entryKind } from './entry-kind';
 
@@ -12,6 +12,9 @@ export interface ChooseBody {
 }
 
 export const choose = entryKind<ChooseBody>()({
+  version: 2,
+  // The part it carries was of the first version.
+  upcasts: { 1: (body) => ({ ...body, part: readPart(body['part']) }) },
   who: EVERYBODY,
   searched: false,
   kept: { as: 'latest by key', key: (b) => `${b.part.kind}|${[...b.joints].sort().join()}` },

@@ -9,6 +9,12 @@ export interface DefectBody {
 }
 
 export const defect = entryKind<DefectBody>()({
+  version: 2,
+  // In the first the bar had no joint of its own: what was seen at it stood at its bushing.
+  upcasts: {
+    1: (body) =>
+      /^bar /.test(String(body['what'])) ? { ...body, joint: String(body['joint']).replace(/frame-bushing$/, 'bar') } : body,
+  },
   who: AT_THE_VEHICLE,
   searched: false,
   kept: { as: 'all' },

@@ -36,6 +36,7 @@ import { strike } from './strike';
 import { told } from './told';
 import { torque } from './torque';
 import { undone } from './undone';
+import { variant } from './variant';
 import { verdict } from './verdict';
 import { zero } from './zero';
 
@@ -57,6 +58,7 @@ export const ENTRY_SPECS = {
   'go-on': goOn,
   size,
   point,
+  variant,
   choose,
   answer,
   setup,

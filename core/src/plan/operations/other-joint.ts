@@ -1,6 +1,13 @@
-import { sayJoint } from '../../joint';
+import { JOINT_SPECS, partsOf, sayJoint, type JointId } from '../../joint';
+import { inDialect, type Dialect } from '../../text';
 import { otherStep, sideStep } from '../step-id';
 import { step, type PartOperation } from './operation';
+
+/** A part across the vehicle has no side. */
+function said(joint: JointId, dialect: Dialect): string {
+  const { acrossVehicle } = JOINT_SPECS[partsOf(joint).kind];
+  return acrossVehicle ? inDialect(acrossVehicle, dialect) : sayJoint(joint, dialect);
+}
 
 /** Any joint whose work this program does not lay out: one step, by the vehicle maker's procedure. */
 export const otherJoint: PartOperation = {
@@ -14,7 +21,7 @@ export const otherJoint: PartOperation = {
       minutes: w.minutes('another joint'),
       needs: [...w.open, sideStep('soak', side), 'unload'],
       joint,
-      title: `${w.refit.includes(joint) ? 'Off and on again:' : 'Renew'} the ${sayJoint(joint, w.dialect)}`,
+      title: `${w.refit.includes(joint) ? 'Off and on again:' : 'Renew'} the ${said(joint, w.dialect)}`,
       detail:
         'By the vehicle maker’s procedure. This program does not lay out this work; it audits its fasteners and the alignment owed.',
     }),

@@ -9,10 +9,15 @@ export interface BushingKindSpec {
   /** How one without a bore is chosen. */
   readonly chosenBy: string;
   readonly bolts: number;
+  /** Its bolts have nuts behind, which must be held. */
+  readonly backNuts: boolean;
   readonly pieces: readonly PieceSpec[];
   readonly orientation: OrientationSpec;
-  /** On the plate: a bracket with a bolt at each end, a strap that hooks in above, or two halves bolted through. */
-  readonly drawn: 'bracket' | 'strap' | 'halves';
+  /**
+   * On the plate: a bracket with a bolt at each end, the same with its nuts, a strap that hooks in above, two halves
+   * bolted through, or an eye with a sleeve on one bolt.
+   */
+  readonly drawn: 'bracket' | 'back nuts' | 'strap' | 'halves' | 'pivot';
 }
 
 export const BRACKET_PIECES: readonly PieceSpec[] = [

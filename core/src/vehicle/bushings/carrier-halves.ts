@@ -5,6 +5,7 @@ export const carrierHalves: BushingKindSpec = {
   bored: false,
   chosenBy: 'Halves without a bore: chosen by the bar and the carrier’s own number; judged by how they are pressed.',
   bolts: 2,
+  backNuts: true,
   pieces: BRACKET_PIECES,
   orientation: SPLIT,
   drawn: 'halves',

@@ -5,6 +5,7 @@ export const hookStrap: BushingKindSpec = {
   bored: true,
   chosenBy: '',
   bolts: 1,
+  backNuts: false,
   pieces: BRACKET_PIECES,
   orientation: SPLIT,
   drawn: 'strap',

@@ -1,6 +1,8 @@
+import { backNuts } from './back-nuts';
 import type { BushingKindSpec } from './bushing-kind';
 import { carrierHalves } from './carrier-halves';
 import { hookStrap } from './hook-strap';
+import { pivot } from './pivot';
 import { twoBolt } from './two-bolt';
 
 /** Every kind of frame bushing: a new one is a file beside these and a line here. */
@@ -8,6 +10,8 @@ export const BUSHINGS = {
   'two-bolt': twoBolt,
   'hook-strap': hookStrap,
   'carrier-halves': carrierHalves,
+  'back-nuts': backNuts,
+  pivot,
 } satisfies Record<string, BushingKindSpec>;
 export type BushingKind = keyof typeof BUSHINGS;
 export const BUSHING_KINDS = Object.keys(BUSHINGS) as readonly BushingKind[] as readonly [BushingKind, ...BushingKind[]];

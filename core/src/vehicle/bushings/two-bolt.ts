@@ -5,6 +5,7 @@ export const twoBolt: BushingKindSpec = {
   bored: true,
   chosenBy: '',
   bolts: 2,
+  backNuts: false,
   pieces: BRACKET_PIECES,
   orientation: SPLIT,
   drawn: 'bracket',

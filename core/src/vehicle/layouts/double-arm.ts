@@ -6,7 +6,7 @@ export const doubleArm: Layout = {
   springSeat: 'lower-arm',
   topMount: false,
   ballJoint: 'always',
-  upperArm: true,
+  upperArm: 'ball joint',
   carriedBy: ['front', 'rear'],
   jointedShafts: true,
   moves: 'two arms',

@@ -28,23 +28,23 @@ export interface Layout {
   readonly topMount: boolean;
   /** A ball joint at the lower end of the knuckle: always, or only where the wheels are steered. */
   readonly ballJoint: 'always' | 'steered' | 'never';
-  /** A second arm above, with a ball joint of its own. */
-  readonly upperArm: boolean;
-  /** What carries the wheel fore and aft: arms with these bushings, or a beam on one bushing a side. */
-  readonly carriedBy: readonly ('front' | 'rear')[] | 'beam';
+  /** A second arm above; at the knuckle it ends in a ball joint or in a bushing. */
+  readonly upperArm: 'ball joint' | 'bushing' | null;
+  /** What carries the wheel fore and aft: arms with these bushings, a beam on one bushing a side, or leaf springs. */
+  readonly carriedBy: readonly ('front' | 'rear')[] | 'beam' | 'leaf';
   /** Its wheels are driven, where they are, by shafts with joints. */
   readonly jointedShafts: boolean;
   /** How the wheel moves: on a knuckle held by a strut or two arms, on one arm, on a beam or with the axle. */
   readonly moves: 'strut' | 'two arms' | 'one arm' | 'beam' | 'axle';
   /** What carries the link where it does not meet the bar; a bar on the axle has it on the body. */
-  readonly mountOn: 'knuckle' | 'arm' | 'body';
+  readonly mountOn: 'knuckle' | 'arm' | 'axle' | 'body';
   readonly drawing: {
     readonly crossMember: CrossMember | null;
     /** How the arm is seen from behind: across to the knuckle, short and trailing, or only where it meets the axle. */
     readonly arm: 'across' | 'trailing' | 'along';
     readonly armWidthPx: number;
-    /** The spring stands round the damper, or the damper is the strut itself. */
-    readonly spring: 'on strut' | 'round damper' | 'beside damper';
+    /** The spring stands round the damper, the damper is the strut itself, or the axle hangs on leaves. */
+    readonly spring: 'on strut' | 'round damper' | 'beside damper' | 'leaf';
   };
   /**
    * Usual proportions of its left half, mm (common practice, no source): for the drawing of a type whose

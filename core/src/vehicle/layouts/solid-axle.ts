@@ -7,7 +7,7 @@ export const solidAxle: Layout = {
   springSeat: 'axle',
   topMount: false,
   ballJoint: 'steered',
-  upperArm: false,
+  upperArm: null,
   carriedBy: ['front', 'rear'],
   jointedShafts: false,
   moves: 'axle',

@@ -6,7 +6,7 @@ export const strut: Layout = {
   springSeat: 'strut',
   topMount: true,
   ballJoint: 'always',
-  upperArm: false,
+  upperArm: null,
   carriedBy: ['front', 'rear'],
   jointedShafts: true,
   moves: 'strut',

@@ -6,7 +6,7 @@ export const trailingArm: Layout = {
   springSeat: 'lower-arm',
   topMount: false,
   ballJoint: 'never',
-  upperArm: false,
+  upperArm: null,
   // Its bushings are at the front end only.
   carriedBy: ['front'],
   jointedShafts: true,

@@ -6,7 +6,7 @@ export const twistBeam: Layout = {
   springSeat: 'axle',
   topMount: false,
   ballJoint: 'never',
-  upperArm: false,
+  upperArm: null,
   carriedBy: 'beam',
   jointedShafts: true,
   moves: 'beam',

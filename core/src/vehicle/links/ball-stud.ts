@@ -10,13 +10,9 @@ const LOCK_NUTS = {
 /** A ball stud at each end. */
 export const ballStud: LinkKindSpec = {
   name: 'ball studs',
-  ends: { upper: 'Ball stud', lower: 'Ball stud' },
-  rubber: [],
-  // A ball stud turns freely: any height will do.
-  fasteners: [
-    { kind: 'link-upper-nut', end: 'upper', rideHeight: false },
-    { kind: 'link-lower-nut', end: 'lower', rideHeight: false },
-  ],
+  ends: { upper: 'ball stud', lower: 'ball stud' },
+  oneBolt: false,
+  lockNuts: 0,
   pieces: [LOCK_NUTS],
   orientation: {
     orientation: 'link studs',

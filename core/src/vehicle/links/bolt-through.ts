@@ -3,9 +3,9 @@ import type { LinkKindSpec } from './link-kind';
 /** One bolt through grommets, dished washers and a sleeve. */
 export const boltThrough: LinkKindSpec = {
   name: 'bolt through grommets',
-  ends: { upper: 'Bolt through grommets', lower: 'Bolt through grommets' },
-  rubber: ['upper', 'lower'],
-  fasteners: [{ kind: 'link-bolt-nut', end: 'upper', rideHeight: false }],
+  ends: { upper: 'bolt through grommets', lower: 'bolt through grommets' },
+  oneBolt: true,
+  lockNuts: 0,
   pieces: [
     {
       id: 'link.bolt',

@@ -3,6 +3,7 @@ import { sayHex } from '../../thread';
 import type { FastenerKind } from '../../torque';
 import type { OrientationSpec, PieceSpec } from '../pieces';
 import type { Hold } from '../words';
+import type { EndKind, StudPoints } from './ends';
 
 export const LINK_ENDS = ['upper', 'lower'] as const;
 export type LinkEnd = (typeof LINK_ENDS)[number];
@@ -13,6 +14,10 @@ export interface StudSpec {
   readonly nutHexMm: number;
   readonly hold: Hold;
   readonly holdMm?: number | undefined;
+  /** What this end is, where it is not what its kind of link usually has there. */
+  readonly is?: EndKind | undefined;
+  /** Where it points; left out when nobody has looked. */
+  readonly points?: StudPoints | undefined;
 }
 
 /** "5 mm hex", nothing where the stud cannot be held. */
@@ -23,6 +28,7 @@ export const sayStudHold = (s: Pick<StudSpec, 'hold' | 'holdMm'>): string | unde
 export interface LinkFastener {
   readonly kind: FastenerKind;
   readonly end: LinkEnd;
+  readonly count: number;
   readonly rideHeight: boolean;
 }
 
@@ -30,11 +36,12 @@ export interface LinkFastener {
 export interface LinkKindSpec {
   /** As it is offered when a type is described. */
   readonly name: Name;
-  /** What each end is. */
-  readonly ends: Readonly<Record<LinkEnd, string>>;
-  /** Ends that turn in rubber: they squeak dry. */
-  readonly rubber: readonly LinkEnd[];
-  readonly fasteners: readonly LinkFastener[];
+  /** What each end usually is. */
+  readonly ends: Readonly<Record<LinkEnd, EndKind>>;
+  /** One bolt goes through the whole of it, instead of a nut at each end. */
+  readonly oneBolt: boolean;
+  /** Its length is set by turning, and kept by so many lock nuts. */
+  readonly lockNuts: number;
   /** What comes off with it besides the link itself. */
   readonly pieces: readonly PieceSpec[];
   readonly orientation: OrientationSpec;

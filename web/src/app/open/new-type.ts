@@ -1,122 +1,250 @@
-import { ChangeDetectionStrategy, Component, ElementRef, output, signal } from '@angular/core';
-import { NonNullableFormBuilder, ReactiveFormsModule } from '@angular/forms';
-import { inject } from '@angular/core';
 import {
-  ASSUMABLE,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  input,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
+import type { VehicleTypeView } from '@ash-knot/contract';
+import {
   attempt,
-  buildType,
-  HOLDS,
-  layoutsAt,
-  LAYOUTS,
-  LINK_KINDS,
-  LINKS,
+  BadInput,
+  barsOf,
+  checkType,
+  describe,
   inDialect,
   partsOf,
+  sayAxle,
+  standing,
+  typeFromLayouts,
+  typeFromType,
+  withBars,
   type AxleEnd,
   type JointId,
   type JointKind,
   type JointView,
-  type TypeForm,
+  type Subject,
   type VehicleTypeSpec,
-  type Name,
 } from '@ash-knot/core';
-import { FormField } from '../kit/form-field';
-import { AxlePlate } from '../plate/axle-plate';
+import { Picks } from '../kit/picks';
+import { TextField } from '../kit/text-field';
 import { Wrong } from '../kit/wrong';
+import { AxlePlate } from '../plate/axle-plate';
+import { draft } from '../state/draft';
+import { Session } from '../session/session';
+import { TorquePage } from './torque-page';
+import { TypeFields, type Said } from './type-fields';
 
-const KEPT = 'ashknot.draft.newType';
+const PAGES = ['axle', 'bar', 'upper', 'lower', 'bushing', 'wheel', 'torques'] as const;
+type Page = (typeof PAGES)[number];
 
-const named = <K extends string>(kinds: readonly K[], of: Readonly<Record<K, { readonly name: Name }>>) =>
-  kinds.map((kind) => ({ kind, name: inDialect(of[kind].name) }));
+/** What a touched joint is described by; any other is a matter of its axle's layout. */
+const PAGE_OF: Partial<Record<JointKind, Page>> = {
+  'link-upper': 'upper',
+  'link-lower': 'lower',
+  'frame-bushing': 'bushing',
+  bar: 'bar',
+  'wheel-nuts': 'wheel',
+  'wheel-bearing': 'wheel',
+};
+const ABOUT: Readonly<Record<Page, readonly Subject[]>> = {
+  axle: ['axle'],
+  bar: ['bar'],
+  upper: ['link', 'upper'],
+  lower: ['link', 'lower'],
+  bushing: ['bushing'],
+  wheel: ['wheel'],
+  torques: [],
+};
+/** Diameters a bar of another vehicle of the type may have, mm; 0 is none at all. */
+const OTHER_BARS = ['0', '16', '18', '20', '21', '22', '23', '24', '26', '28'] as const;
 
-/** Which field says what stands at a joint; any other is the axle's layout. */
-const FIELD_OF: Partial<Record<JointKind, string>> = { 'frame-bushing': 'bracketThread', 'wheel-nuts': 'nuts' };
-
-/** A type nobody has described yet: enough to draw its axles, find parts and audit torques. */
+/** A type nobody has described yet: begun from what is nearest, touched only where it differs. */
 @Component({
   selector: 'ak-new-type',
-  imports: [AxlePlate, FormField, Wrong, ReactiveFormsModule],
+  imports: [AxlePlate, Picks, TextField, TorquePage, TypeFields, Wrong],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  templateUrl: './new-type.html',
+  template: `
+    <form (submit)="save($event)">
+      <p class="text-sm font-semibold">Begin from what is nearest; touch what differs</p>
+      <div class="mt-1.5 flex flex-wrap gap-2" role="group" aria-label="Begin from">
+        <button type="button" class="pick" [attr.aria-pressed]="from() === null" (click)="begin(null)" data-testid="from-layout">
+          its layout alone
+        </button>
+        @for (t of known(); track t.id) {
+          <button type="button" class="pick" [attr.aria-pressed]="from() === t.id" (click)="begin(t)">
+            {{ t.spec.name }}
+          </button>
+        }
+      </div>
+      <div class="mt-4 grid gap-5 lg:grid-cols-2">
+        <div class="h-[640px] min-w-0 lg:sticky lg:top-2">
+          <ak-axle-plate
+            data-testid="type-plate"
+            [end]="end()"
+            [axle]="type().axles[end()]"
+            [joints]="noJoints"
+            [plain]="true"
+            [selected]="touched()"
+            (selectedChange)="touch($event)"
+            (flip)="flip()"
+          />
+        </div>
+        <div class="min-w-0">
+          <ak-picks
+            label="What is described"
+            [options]="pages()"
+            [names]="pageNames()"
+            [picked]="[page()]"
+            [single]="true"
+            (pickedChange)="page.set($event[0]!)"
+          />
+          <h3 #head class="mt-3 text-xl font-bold first-letter:uppercase">{{ title() }}</h3>
+          @if (page() === 'torques') {
+            <ak-torque-page class="mt-2 block" [type]="type()" (changed)="type.set($event)" />
+          } @else {
+            <ak-type-fields [type]="type()" [end]="end()" [about]="about()" [wrong]="wrong()" (said)="say($event)" />
+            @if (page() === 'bar' && type().axles[end()].bar?.joins !== 'beam') {
+              <div class="rule py-2.5">
+                <p class="text-sm font-semibold">Vehicles of this type have</p>
+                <ak-picks
+                  class="mt-1.5 block"
+                  label="Bars of this type"
+                  [options]="otherBars"
+                  [names]="otherBarNames()"
+                  [picked]="bars()"
+                  (pickedChange)="vary($event)"
+                />
+                <p class="soft mt-1 text-sm">{{ variants() }}</p>
+              </div>
+            }
+          }
+        </div>
+      </div>
+      <div class="mt-5 grid gap-4 border-t-2 border-bark pt-4 sm:grid-cols-2">
+        <ak-text-field label="Name of the type" [(value)]="name" [max]="80" testId="type-name" />
+        <ak-text-field
+          label="Jacking points"
+          [(value)]="jacking"
+          [max]="200"
+          hint="empty where nobody has looked: as the maker says"
+          testId="type-jacking"
+        />
+      </div>
+      <p class="soft mt-3 text-sm" data-testid="type-says">{{ says() }}</p>
+      <ak-wrong [error]="error()" safe="Nothing was stored." testId="type-error" />
+      <button class="btn btn-go mt-4 min-w-60" data-testid="create-type">Put vehicle and type in the file</button>
+    </form>
+  `,
 })
 export class NewType {
+  /** Types to begin from. */
+  readonly known = input<readonly VehicleTypeView[]>([]);
   readonly made = output<VehicleTypeSpec>();
-  protected readonly error = signal<Error | null>(null);
-  protected readonly holds = HOLDS;
-  /** Layouts met at each axle, kinds of link, by their names. */
-  protected readonly layouts = { front: named(layoutsAt('front'), LAYOUTS), rear: named(layoutsAt('rear'), LAYOUTS) };
-  protected readonly links = named(LINK_KINDS, LINKS);
-  protected readonly form = inject(NonNullableFormBuilder).group({
-    name: '',
-    jackingPoints: 'sill seams',
-    front: 'strut' as TypeForm['front'],
-    rear: 'twist-beam' as TypeForm['rear'],
-    powered: 'not known' as TypeForm['powered'],
-    track: '1480 mm',
-    tyreWidth: '195 mm',
-    tyreDiameter: '620 mm',
-    nuts: '5',
-    nutThread: 'M12×1.5',
-    nutHex: '19 mm',
-    bar: '22 mm',
-    linkKind: 'ball-stud' as TypeForm['linkKind'],
-    linkLength: '300 mm',
-    linkThread: 'M10×1.25',
-    linkHex: '16 mm',
-    hold: 'hex' as TypeForm['hold'],
-    holdSize: '5 mm',
-    bracketThread: 'M8×1.25',
-    bracketHex: '13 mm',
-    shield: '0',
-    torqueLink: '',
-    torqueBracket: '',
-    torqueWheel: '',
-    source: '',
+  private readonly session = inject(Session);
+  private readonly head = viewChild.required<ElementRef<HTMLElement>>('head');
+  protected readonly noJoints = new Map<JointId, JointView>();
+  protected readonly otherBars = OTHER_BARS;
+
+  protected readonly from = draft<string | null>('new.type.from', null);
+  protected readonly type = draft<VehicleTypeSpec>('new.type', typeFromLayouts('strut', 'twist-beam'));
+  protected readonly name = draft('new.type.name', '');
+  protected readonly jacking = draft('new.type.jacking', '');
+  protected readonly end = draft<AxleEnd>('new.type.end', 'front');
+  protected readonly page = draft<Page>('new.type.page', 'axle');
+  protected readonly touched = signal<JointId | null>(null);
+  protected readonly wrong = signal<{ field: string; sentence: string } | null>(null);
+  protected readonly error = signal<Error | string | null>(null);
+
+  protected readonly pages = computed((): Page[] => {
+    const axle = this.type().axles[this.end()];
+    return PAGES.filter((p) => (p === 'upper' || p === 'lower' ? axle.link : p === 'bushing' ? axle.bushing : true));
+  });
+  protected readonly pageNames = computed((): Record<Page, string> => ({
+    axle: `${this.end() === 'front' ? 'Front' : 'Rear'} axle`,
+    bar: this.session.say('Sway bar'),
+    upper: this.session.say('Link, upper end'),
+    lower: this.session.say('Link, lower end'),
+    bushing: this.session.say('Frame bushing'),
+    wheel: 'Wheels',
+    torques: 'Torques',
+  }));
+  protected readonly title = computed(() => {
+    const page = this.page();
+    return page === 'torques' ? 'The maker’s torques' : `${this.end()}: ${inDialect(this.pageNames()[page]).toLowerCase()}`;
+  });
+  protected readonly about = computed(() => ABOUT[this.pages().includes(this.page()) ? this.page() : 'axle']);
+  protected readonly bars = computed(() => barsOf(this.type())[this.end()].map(String) as (typeof OTHER_BARS)[number][]);
+  protected readonly otherBarNames = computed(
+    () => Object.fromEntries(OTHER_BARS.map((b) => [b, b === '0' ? 'no bar' : `${b} mm`])) as Partial<Record<string, string>>,
+  );
+  protected readonly variants = computed(() => {
+    const { variants } = this.type();
+    return variants?.length
+      ? `Told apart at each vehicle: ${variants.map((v) => v.name).join(' · ')}.`
+      : 'Pick two or more where they differ; which one a vehicle has is asked when it decides.';
+  });
+  protected readonly says = computed(() => {
+    const t = this.type();
+    const usual = standing(t).length;
+    const torques = t.torqueBook.front.length + t.torqueBook.rear.length;
+    return this.session.say(
+      `Front: ${sayAxle(t.axles.front)}. Rear: ${sayAxle(t.axles.rear)}. ${usual} of it only usual; ${torques || 'no'} published torque${torques === 1 ? '' : 's'}.`,
+    );
   });
 
-  /** The type as it is described so far, drawn; what cannot be built yet leaves the last that could. */
-  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
-  protected readonly end = signal<AxleEnd>('front');
-  protected readonly drawn = signal<VehicleTypeSpec | null>(null);
-  protected readonly noJoints = new Map<JointId, JointView>();
-  protected readonly touched = signal<JointId | null>(null);
-  private draw(): void {
-    const built = attempt(() => buildType({ ...this.form.getRawValue(), name: 'drawn' }, []));
-    if (built.ok) this.drawn.set(built.value);
+  protected begin(known: VehicleTypeView | null): void {
+    this.from.set(known?.id ?? null);
+    this.type.set(known ? typeFromType(known.spec) : typeFromLayouts('strut', 'twist-beam'));
+    this.wrong.set(null);
   }
-  /** A joint that is touched leads to the field that says what it is. */
+  protected flip(): void {
+    this.end.set(this.end() === 'front' ? 'rear' : 'front');
+    this.touched.set(null);
+    this.wrong.set(null);
+    if (!this.pages().includes(this.page())) this.page.set('axle');
+  }
   protected touch(id: JointId): void {
-    const { kind, axle } = partsOf(id);
     this.touched.set(id);
-    const field = kind.startsWith('link') ? 'linkKind' : (FIELD_OF[kind] ?? axle);
-    const at = this.host.querySelector<HTMLElement>(`[formcontrolname="${field}"]`);
-    at?.focus({ preventScroll: true });
-    at?.scrollIntoView?.({ block: 'center' });
+    this.page.set(PAGE_OF[partsOf(id).kind] ?? 'axle');
+    // On a phone the fields stand below the plate.
+    this.head().nativeElement.scrollIntoView?.({ block: 'nearest' });
   }
-
-  constructor() {
-    const kept = localStorage.getItem(KEPT);
-    if (kept) this.form.patchValue(JSON.parse(kept) as object);
-    this.form.valueChanges.subscribe((v) => {
-      localStorage.setItem(KEPT, JSON.stringify(v));
-      this.draw();
-    });
-    this.draw();
+  protected say({ field, text }: Said): void {
+    const next = attempt(() => describe(this.type(), this.end(), field, text));
+    this.wrong.set(next.ok ? null : { field, sentence: next.error.message });
+    if (next.ok) this.type.set(next.value);
   }
-
-  protected save(): void {
-    const v = this.form.getRawValue();
-    // What stands as it was offered, untouched, is usual and nothing more.
-    const usual = ASSUMABLE.filter((a) => {
-      const c = this.form.controls[a];
-      return c.pristine && c.value === c.defaultValue;
+  protected vary(bars: readonly string[]): void {
+    const own = this.type().axles[this.end()].bar?.diameterMm ?? 0;
+    const picked = bars.map(Number);
+    // The first that is picked beside the bar it was described with makes a difference.
+    const list = picked.length === 1 && !picked.includes(own) ? [own, ...picked] : picked;
+    this.type.set(withBars(this.type(), { ...barsOf(this.type()), [this.end()]: list }));
+  }
+  protected save(e: Event): void {
+    e.preventDefault();
+    const built = attempt(() => {
+      const name = this.name().trim();
+      if (!name) throw new BadInput('name of the type', 'is empty');
+      const type = {
+        ...this.type(),
+        name,
+        jackingPoints: this.jacking().trim() || 'as the maker says',
+        usual: standing(this.type()),
+      };
+      checkType(type);
+      return type;
     });
-    const built = attempt(() => buildType(v, usual));
-    if (!built.ok) {
-      this.error.set(built.error);
-      return;
-    }
-    this.error.set(null);
-    this.made.emit(built.value);
+    this.error.set(built.ok ? null : built.error);
+    if (built.ok) this.made.emit(built.value);
+  }
+  /** The type is in the file: nothing of it is begun any more. */
+  clear(): void {
+    for (const d of [this.from, this.type, this.name, this.jacking, this.end, this.page]) d.clear();
   }
 }

@@ -36,97 +36,147 @@ describe('a new type', () => {
     made.length = 0;
     setUp();
     const m = mount(NewType);
+    m.fixture.componentRef.setInput('known', [{ id: 't1', spec: TYPE, vehicles: 1 }]);
     m.fixture.componentInstance.made.subscribe((t) => made.push(t));
     await m.settle();
     const save = async () => {
       m.el.querySelector('form')!.dispatchEvent(new Event('submit'));
       await m.settle();
     };
-    return { ...m, save };
+    /** Picks a word of a field. */
+    const pick = async (field: string, word: string) => {
+      const row = m.el.querySelector(`[data-field-of="${field}"]`)!;
+      [...row.querySelectorAll<HTMLElement>('.pick')].find((x) => x.textContent!.trim() === word)!.click();
+      await m.settle();
+    };
+    const write = async (field: string, text: string) => {
+      const box = m.el.querySelector<HTMLInputElement>(tid(`type-${field}`))!;
+      box.value = text;
+      box.dispatchEvent(new Event('change'));
+      await m.settle();
+    };
+    const page = async (name: string) => {
+      [...m.el.querySelectorAll<HTMLElement>('[aria-label="What is described"] .pick')]
+        .find((x) => x.textContent!.trim() === name)!
+        .click();
+      await m.settle();
+    };
+    const fields = () => [...m.el.querySelectorAll('[data-field-of]')].map((x) => x.getAttribute('data-field-of'));
+    return { ...m, save, pick, write, page, fields };
   };
-  const field = (label: string) => `[aria-label="${label}"]`;
 
-  test('is drawn as it is described; a joint that is touched leads to its field, another layout is another drawing', async () => {
+  test('is drawn as it is described; a joint that is touched brings its fields, another layout is another drawing', async () => {
     const m = await open();
-    const plate = m.el.querySelector(tid('type-plate'))!;
-    const joints = () => [...plate.querySelectorAll('[data-joint]')].map((x) => x.getAttribute('data-joint')!);
+    const joints = () => [...m.el.querySelectorAll('[data-joint]')].map((x) => x.getAttribute('data-joint')!);
     expect(joints()).toContain('front.left.top-mount');
-    document.body.append(m.el);
     await m.click('[data-joint="front.left.link-upper"]');
-    expect((document.activeElement as HTMLElement).getAttribute('formcontrolname')).toBe('linkKind');
+    expect(m.fields()).toContain('upper.thread');
+    expect(m.fields()).not.toContain('lower.thread');
+    await m.click('[data-joint="front.left.frame-bushing"]');
+    expect(m.fields()).toContain('bushing.kind');
     await m.click('[data-joint="front.left.damper"]');
-    expect((document.activeElement as HTMLElement).getAttribute('formcontrolname')).toBe('front');
-    const layout = m.el.querySelector<HTMLSelectElement>(field('Front suspension'))!;
-    layout.value = 'double-arm';
-    layout.dispatchEvent(new Event('change'));
-    await m.settle();
+    await m.pick('suspension', 'double arm');
     expect(joints()).toContain('front.left.upper-ball-joint');
     expect(joints()).not.toContain('front.left.top-mount');
+    await m.page('Sway bar');
+    await m.pick('bar', 'none');
+    expect(joints()).not.toContain('front.left.link-upper');
   });
-
-  test('passes the contract as it is filled in', async () => {
+  test('passes the contract; untouched it is usual and nothing more, what somebody said is theirs', async () => {
     const m = await open();
     await m.type(tid('type-name'), 'Van');
     await m.save();
     expect(vehicleTypeSpec.safeParse(made[0]).error?.issues).toBeUndefined();
-    expect(made[0]!.axles.front.link!.lengthMm).toBe(300);
+    expect(made[0]!.usual).toContain('front.link.length');
     expect(made[0]!.torqueBook.front).toEqual([]);
     expect(made[0]!.axles.front.powered).toBeUndefined();
-    // Untouched, it is usual and nothing more; what somebody wrote is theirs.
-    expect(made[0]!.usual).toEqual(['bar', 'linkLength', 'linkThread', 'linkHex', 'hold']);
-    await m.type(field('Link length'), '305 mm');
+    await m.click('[data-joint="front.left.link-lower"]');
+    // What nobody said does not stand in its field.
+    expect(m.el.querySelector<HTMLInputElement>(tid('type-link.length'))!.value).toBe('');
+    await m.write('link.length', '305 mm');
+    await m.pick('lower.thread', 'M12×1.25');
     await m.save();
-    expect(made[1]!.usual).toEqual(['bar', 'linkThread', 'linkHex', 'hold']);
+    expect(made[1]!.axles.front.link).toMatchObject({ lengthMm: 305, lower: { thread: 'M12×1.25' } });
+    expect(made[1]!.usual).not.toContain('front.link.length');
+    expect(made[1]!.usual).not.toContain('front.link.lower.thread');
+    expect(made[1]!.usual).toContain('front.link.upper.thread');
+  });
+  test('begun from a known type it is like that one, and none of it is said', async () => {
+    const m = await open();
+    [...m.el.querySelectorAll<HTMLElement>('[aria-label="Begin from"] .pick')].at(-1)!.click();
+    await m.type(tid('type-name'), 'Cousin');
+    await m.save();
+    expect(made[0]!.axles.front.link).toEqual(TYPE.axles.front.link);
+    expect(made[0]!.torqueBook).toEqual({ front: [], rear: [] });
+    expect(made[0]!.usual).toContain('front.bar');
   });
   test('a type with no driven front wheels has no drive shafts there to suspect', async () => {
     const m = await open();
     await m.type(tid('type-name'), 'Van');
-    const driven = m.el.querySelector<HTMLSelectElement>(field('Driven wheels'))!;
-    driven.value = 'rear';
-    driven.dispatchEvent(new Event('change'));
+    await m.pick('powered', 'No');
     await m.save();
-    expect([made[0]!.axles.front.powered, made[0]!.axles.rear.powered]).toEqual([false, true]);
+    expect(made[0]!.axles.front.powered).toBe(false);
+  });
+  test('vehicles that differ in their bars are variants', async () => {
+    const m = await open();
+    await m.type(tid('type-name'), 'Van');
+    await m.page('Sway bar');
+    [...m.el.querySelectorAll<HTMLElement>('[aria-label="Bars of this type"] .pick')]
+      .find((x) => x.textContent!.trim() === '20 mm')!
+      .click();
+    await m.settle();
+    expect(m.text()).toContain('front bar 22 · front bar 20');
+    await m.save();
+    expect(made[0]!.variants?.map((v) => v.front?.diameterMm)).toEqual([22, 20]);
     expect(vehicleTypeSpec.safeParse(made[0]).success).toBe(true);
   });
   test.each([
-    ['Track', '14', /track must be between 800 and 2600 mm/],
-    ['Number of wheel nuts', '4.5', /number of wheel nuts must be a whole number/],
-    ['Link thread', 'big', /link thread must be like M10×1.25/],
-    ['Bar diameter', 'x', /bar diameter must be a number/],
-    ['Link torque', '5 mm', /link torque has no unit called “mm”/],
-    ['Link torque', '48', /source of the value is empty/],
-  ])('%s “%s” is refused by name and nothing is made', async (label, text, message) => {
+    ['Wheels', 'track', '14', /track must be between 800 and 2600 mm/],
+    ['Wheels', 'nuts.count', '4.5', /number of wheel nuts must be a whole number/],
+    ['Link, upper end', 'upper.thread', 'big', /thread of the upper end must be like M10×1.25/],
+    ['Sway bar', 'bar.diameter', 'x', /bar diameter must be a number/],
+  ])('%s, %s “%s” is refused by name, stays as it was typed, and nothing is changed', async (page, field, text, message) => {
     const m = await open();
-    await m.type(tid('type-name'), 'Van');
-    await m.type(field(label), text);
+    await m.page(page);
+    await m.write(field, text);
+    expect(m.el.querySelector(`[data-field-of="${field}"]`)!.textContent).toMatch(message);
+    const box = m.el.querySelector<HTMLInputElement>(tid(`type-${field}`))!;
+    expect([box.value, box.getAttribute('aria-invalid')]).toEqual([text, 'true']);
     await m.save();
-    expect(m.text()).toMatch(message);
+    expect(m.text()).toContain('name of the type is empty');
     expect(made).toEqual([]);
-    // The field it names has the focus, and the sentence beside it.
-    const wrong = document.activeElement as HTMLElement;
-    expect(wrong.getAttribute('aria-label')).toBe(text === '48' ? 'Source of the torques' : label);
-    expect(wrong.getAttribute('aria-invalid')).toBe('true');
-    expect(wrong.closest('ak-form-field')!.textContent).toMatch(message);
   });
-  test('torques are kept as written beside their N·m, for the threads that were given', async () => {
+  test('a torque page: each line told as what it is read, bad ones stay to be put right, none without its source', async () => {
     const m = await open();
     await m.type(tid('type-name'), 'Van');
-    await m.type(tid('type-torque-link'), '65 lbf·ft');
+    await m.page('Torques');
+    const box = m.el.querySelector<HTMLTextAreaElement>(tid('torque-page'))!;
+    box.value = 'front link nuts 65 lbf·ft\nthe thing 12 N·m';
+    box.dispatchEvent(new Event('input'));
+    await m.settle();
+    expect(m.el.querySelector(tid('torque-lines'))!.textContent).toMatch(/Link, upper nut 65 lbf·ft.*names no fastener/);
+    await m.click(tid('take-torques'));
+    expect(m.text()).toContain('source of the value is empty');
     await m.type(tid('type-source'), 'book p. 4');
+    await m.click(tid('take-torques'));
+    expect(box.value).toBe('the thing 12 N·m');
     await m.save();
     expect(made[0]!.torqueBook.front.map((v) => [v.fastener, v.value, v.unit, Math.round(v.minNm * 10) / 10])).toEqual([
       ['link-upper-nut', 65, 'lbf·ft', 88.1],
       ['link-lower-nut', 65, 'lbf·ft', 88.1],
     ]);
   });
-  test('what was typed is there after a reload', async () => {
+  test('what was described is there after a reload', async () => {
     const m = await open();
     await m.type(tid('type-name'), 'Half typed');
+    await m.click('[data-joint="front.left.link-upper"]');
+    await m.write('link.length', '311 mm');
     TestBed.resetTestingModule();
     setUp();
     const again = mount(NewType);
     await again.settle();
     expect(again.el.querySelector<HTMLInputElement>(tid('type-name'))!.value).toBe('Half typed');
+    expect(again.el.querySelector<HTMLInputElement>(tid('type-link.length'))!.value).toBe('311 mm');
   });
 });
 

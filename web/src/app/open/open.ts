@@ -78,6 +78,8 @@ export class Open {
   protected readonly perDay = draft('new.perDay', '');
   protected readonly typeId = draft<string | null>('new.type', null);
   protected readonly ownType = draft('new.ownType', false);
+  protected readonly variant = draft<string | null>('new.variant', null);
+  protected readonly variants = computed(() => this.types().find((t) => t.id === this.typeId())?.spec.variants ?? []);
   protected readonly types = signal<readonly VehicleTypeView[]>([]);
 
   constructor() {
@@ -109,34 +111,36 @@ export class Open {
   }
 
   /** From the form for a type of its own. */
-  protected async createWithType(spec: VehicleTypeSpec): Promise<void> {
-    await this.create({ newType: spec });
+  protected async createWithType(spec: VehicleTypeSpec, form: NewType): Promise<void> {
+    if (await this.create({ newType: spec })) form.clear();
   }
   protected async createKnown(): Promise<void> {
     if (!this.typeId()) return this.error.set('Pick the type, or describe a new one.');
-    await this.create({ typeId: this.typeId()! });
+    const variant = this.variant();
+    await this.create({ typeId: this.typeId()!, ...(variant ? { variant } : {}) });
   }
-  private async create(type: { typeId: string } | { newType: VehicleTypeSpec }): Promise<void> {
+  /** Whether it was stored. */
+  private async create(type: { typeId: string; variant?: string } | { newType: VehicleTypeSpec }): Promise<boolean> {
     const year = Number(this.year());
     const distance = attempt(() => readDistance(this.km(), this.units.distance()));
     // What nobody knows stays unknown: 0.
     const perDay = attempt(() => (this.perDay().trim() ? readDistance(this.perDay(), this.units.distance()) : 0));
     const lastYear = new Date().getFullYear() + 1;
-    if (this.plate().trim().length < 2) return this.error.set(new BadInput('plate', 'needs at least two characters'));
+    if (this.plate().trim().length < 2) return this.no(new BadInput('plate', 'needs at least two characters'));
     if (!Number.isInteger(year) || year < 1950 || year > lastYear)
-      return this.error.set(new BadInput('year', `must be between 1950 and ${lastYear}`));
-    if (!distance.ok) return this.error.set(distance.error);
+      return this.no(new BadInput('year', `must be between 1950 and ${lastYear}`));
+    if (!distance.ok) return this.no(distance.error);
     const distanceKm = distance.value;
     if (!perDay.ok || perDay.value > MOST_A_DAY_KM)
-      return this.error.set(
+      return this.no(
         new BadInput(
           'use a day',
           `must be a number of at most ${this.units.sayDistance(MOST_A_DAY_KM)}, or empty`,
           this.perDay(),
         ),
       );
-    if (!(await this.ask.worker(['note']))) return;
-    await this.doing(async () => {
+    if (!(await this.ask.worker(['note']))) return false;
+    return this.doing(async () => {
       const v = await this.api.post<VehicleView>('/vehicles', {
         plate: this.plate().trim(),
         vin: this.vinText().trim() || undefined,
@@ -146,10 +150,14 @@ export class Open {
         owner: this.owner().trim(),
         ...type,
       });
-      for (const d of [this.plate, this.vinText, this.year, this.owner]) d.clear();
+      for (const d of [this.plate, this.vinText, this.year, this.owner, this.variant]) d.clear();
       this.making.set(false);
       this.vehicle.set(v);
     });
+  }
+  private no(error: Error | string): false {
+    this.error.set(error);
+    return false;
   }
   /** What is asked before a distance is taken that the file does not expect; asked once. */
   protected readonly question = signal('');
@@ -186,13 +194,15 @@ export class Open {
       await this.router.navigate(['/job', id, 'listen']);
     });
   }
-  private async doing(work: () => Promise<void>): Promise<void> {
+  /** Whether it came to pass. */
+  private async doing(work: () => Promise<void>): Promise<boolean> {
     this.busy.set(true);
     this.error.set(null);
     try {
       await work();
+      return true;
     } catch (e) {
-      this.error.set(e instanceof ApiError ? e.message : String(e));
+      return this.no(e instanceof ApiError ? e.message : String(e));
     } finally {
       this.busy.set(false);
     }

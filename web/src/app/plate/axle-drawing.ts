@@ -183,9 +183,7 @@ export class AxleDrawing {
     });
     return [
       { name: 'Track', words: [this.units.sayLength(this.axle().trackMm, 0)] },
-      ...(this.axle().barDiameterMm
-        ? [{ name: 'Bar', words: [`${this.units.sayLength(this.axle().barDiameterMm!, 1)} across`] }]
-        : []),
+      ...(this.axle().bar ? [{ name: 'Bar', words: [`${this.units.sayLength(this.axle().bar!.diameterMm, 1)} across`] }] : []),
       ...rows,
     ];
   });

@@ -1,10 +1,13 @@
 import {
   BUSHINGS,
+  END_SPECS,
+  endKind,
   RIM_SHARE,
   layoutOf,
   LINKS,
   rearView,
   type AxleSpec,
+  type EndKindSpec,
   type HardPoint,
   type Layout,
   type Side,
@@ -213,6 +216,7 @@ function springAndDamper(dr: Draft, side: Side): Shape[] {
     { d: line([st[0] - 22 * big, st[1] - 3], [st[0] + 22 * big, st[1] - 3]), kind: 'ink', width: 4 },
     { d: line([sf[0] - 20 * big, sf[1] + 3], [sf[0] + 20 * big, sf[1] + 3]), kind: 'ink', width: 3 },
   ];
+  if (drawing.spring === 'leaf') return [...damperBeside(top, foot, big), ...leaves(sf, big)];
   const around = drawing.spring === 'round damper';
   const damper: Shape[] = [
     { d: line(top, mix(top, foot, around ? 0.55 : 0.5)), kind: 'ink', width: 3 },
@@ -220,6 +224,33 @@ function springAndDamper(dr: Draft, side: Side): Shape[] {
   ];
   const spring = coil(st, sf, 17 * big);
   return around ? [...seats, ...damper, ...spring] : [...seats, ...spring, ...damper];
+}
+
+const damperBeside = (top: Point, foot: Point, big: number): Shape[] => [
+  { d: line(top, mix(top, foot, 0.5)), kind: 'ink', width: 3 },
+  { d: line(mix(top, foot, 0.42), foot), kind: 'tube', width: 10 * big },
+];
+
+/** Leaves seen from their end, clamped to the axle by a U-bolt. */
+function leaves([x, y]: Point, big: number): Shape[] {
+  const leaf = (i: number): Shape => ({ d: rect(x, y + (i - 1.5) * 5 * big, 26 * big, 4 * big, 1), kind: 'part' });
+  return [
+    ...[0, 1, 2, 3].map(leaf),
+    { d: line([x - 16 * big, y - 22 * big], [x - 16 * big, y + 13 * big]), kind: 'ink', width: 2.4 },
+    { d: line([x + 16 * big, y - 22 * big], [x + 16 * big, y + 13 * big]), kind: 'ink', width: 2.4 },
+  ];
+}
+
+/** Leaves from their side: three lengths bent upward from the eye in front to the shackle behind. */
+function leavesFromSide(eye: Point, seat: Point, shackle: Point): Shape[] {
+  return [1, 0.7, 0.42].map((k, i): Shape => {
+    const [a, b] = [mix(seat, eye, k), mix(seat, shackle, k)];
+    return {
+      d: `M${n(a[0])} ${n(a[1] + i * 5)}Q${n(seat[0])} ${n(2 * seat[1] - (a[1] + b[1]) / 2 + i * 5)} ${n(b[0])} ${n(b[1] + i * 5)}`,
+      kind: 'ink',
+      width: 3.4,
+    };
+  });
 }
 
 /** Knuckle, arms and tie rod. */
@@ -259,27 +290,38 @@ function armsAndKnuckle(dr: Draft, side: Side): Shape[] {
 function linkEnds(dr: Draft, mount: Point, eye: Point): Shape[] {
   const { axle, big } = dr;
   if (!axle.link) return [];
-  const kind = LINKS[axle.link.kind];
+  const link = axle.link;
   const upper = mount[1] < eye[1] ? mount : eye;
   const ends = [
     ['upper', upper, upper === mount ? eye : mount],
     ['lower', upper === mount ? eye : mount, upper],
   ] as const;
-  if (kind.drawn === 'stack')
+  if (LINKS[link.kind].drawn === 'stack')
     return [-0.09, 0.09].flatMap((t) =>
       [mix(mount, eye, t), mix(eye, mount, t)].map((q): Shape => ({
         d: rect(q[0], q[1], 15 * big, 6 * big, 2.5),
         kind: 'rubber',
       })),
     );
-  return ends.flatMap(([end, at, other]): Shape[] =>
-    kind.rubber.includes(end)
-      ? [
-          { d: rect(at[0], at[1], 15 * big, 15 * big, 7 * big), kind: 'rubber' },
-          { d: rect(at[0], at[1], 8 * big, 8 * big, 4 * big), kind: 'part' },
-        ]
-      : [{ d: boot(at, other, 8 * big), kind: 'rubber' }],
-  );
+  return ends.flatMap(([end, at, other]): Shape[] => endShapes(END_SPECS[endKind(link, end)].drawn, at, other, big));
+}
+
+/** One end of a link by what it is. */
+function endShapes(drawn: EndKindSpec['drawn'], at: Point, other: Point, big: number): Shape[] {
+  const round = (d: number, kind: Shape['kind']): Shape => ({ d: rect(at[0], at[1], d * big, d * big, (d / 2) * big), kind });
+  switch (drawn) {
+    case 'boot':
+      return [{ d: boot(at, other, 8 * big), kind: 'rubber' }];
+    case 'eye':
+      return [round(15, 'rubber'), round(8, 'part')];
+    case 'rod end':
+      return [round(16, 'part'), round(8, 'link')];
+    case 'grommets':
+      return [-0.05, 0.05].map((t): Shape => {
+        const q = mix(at, other, t);
+        return { d: rect(q[0], q[1], 15 * big, 6 * big, 2.5), kind: 'rubber' };
+      });
+  }
 }
 
 /** The boot of a ball stud: a bell that opens from the stud to the housing. */
@@ -305,6 +347,21 @@ function bracket({ axle, big }: Draft, [x, y]: Point): Shape[] {
           width: 3,
         },
         bolt(17),
+      ];
+    case 'back nuts':
+      return [
+        { d: rect(x, y, 9 * big, 30 * big, 2), kind: 'part' },
+        ...[-17, 17].flatMap((k): Shape[] => [
+          bolt(k),
+          { d: rect(x + 7 * big, y + k * big, 4 * big, 7 * big, 1), kind: 'ink', width: 1.4 },
+        ]),
+      ];
+    case 'pivot':
+      // An eye round a sleeve, one bolt through it.
+      return [
+        { d: rect(x, y, 24 * big, 24 * big, 12 * big), kind: 'part' },
+        { d: rect(x, y, 18 * big, 18 * big, 9 * big), kind: 'rubber' },
+        { d: rect(x, y, 9 * big, 9 * big, 4.5 * big), kind: 'part' },
       ];
     case 'halves':
       return [
@@ -388,7 +445,7 @@ export function drawSide(axle: AxleSpec, l: PlateLayout, side: Side): Shape[] {
     ...(p.upperInner && p.upperOuter
       ? [{ d: line(at(p.upperInner), at(p.upperOuter)), kind: 'tube' as const, width: 10 * big }]
       : []),
-    ...coil(st, sf, 16 * big),
+    ...(layout.drawing.spring === 'leaf' ? leavesFromSide(at(p.armInner), sf, st) : coil(st, sf, 16 * big)),
     { d: line(top, mix(top, foot, 0.5)), kind: 'ink', width: 3 },
     { d: line(mix(top, foot, 0.42), foot), kind: 'tube', width: 11 * big },
     {

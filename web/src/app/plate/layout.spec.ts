@@ -11,7 +11,7 @@ const axle = (suspension: Suspension, steered: boolean): AxleSpec => ({
   tyreWidthMm: 205,
   tyreDiameterMm: 640,
   wheelNuts: { count: 5, thread: 'M12×1.5', hexMm: 19 },
-  barDiameterMm: 22,
+  bar: suspension === 'twist-beam' ? null : { diameterMm: 22, joins: 'links' },
   link: suspension === 'twist-beam' ? null : { kind: 'ball-stud', lengthMm: 300, upper: stud, lower: stud },
   bushing: suspension === 'twist-beam' ? null : { kind: 'two-bolt', bolts: 2, thread: 'M8×1.25', hexMm: 13 },
   shieldFasteners: 0,

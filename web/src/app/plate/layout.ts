@@ -66,8 +66,8 @@ export interface PlateLayout {
 }
 
 /** Room of the title above, and of the legend below, px. */
-const TOP = 46;
-const BOTTOM = 4;
+const TOP = 44;
+const BOTTOM = 0;
 /** The ladder takes this share of the plate, within these bounds, px: two halves that a glove hits. */
 const LADDER = { share: 0.36, least: 248, most: 340 } as const;
 /** Half a ladder, where one corner is looked at. */
@@ -131,12 +131,13 @@ export function orderRungs(at: readonly Point[], port: (slot: number) => Point, 
         for (let l = 0; l < n; l++) if (k !== l && crosses(port(i), at[k]!, port(j), at[l]!)) cut[where(i, k, j, l)] = 1;
   const sumOf = (table: Float64Array, o: readonly number[]) => o.reduce((sum, k, i) => sum + table[i * n + k]!, 0);
   improve(order, (o) => sumOf(long, o));
-  improve(order, (o) => {
+  const cost = (o: readonly number[]) => {
     let sum = sumOf(crowded, o);
     for (let i = 0; i < n; i++) for (let j = i + 1; j < n; j++) sum += CROSSED * cut[where(i, o[i]!, j, o[j]!)]!;
     return sum;
-  });
-  return order;
+  };
+  improve(order, cost);
+  return freed(order, cost, (slot, k) => crowded[slot * n + k]! >= OVER);
 }
 
 /** A tyre in section, px: nothing is led across it. */
@@ -155,6 +156,20 @@ export function runsOver(a: Point, b: Point, f: Face): boolean {
     crosses(a, b, [f.left, f.top], [f.right, f.bottom]) ||
     crosses(a, b, [f.left, f.bottom], [f.right, f.top])
   );
+}
+
+/** An order in which something still runs over a tyre, begun anew from each other place of that rung until nothing does. */
+function freed(order: number[], cost: (o: readonly number[]) => number, over: (slot: number, k: number) => boolean): number[] {
+  const stuck = order.findIndex((k, slot) => over(slot, k));
+  if (stuck < 0) return order;
+  let best = order;
+  for (let slot = 0; slot < order.length && cost(best) >= OVER; slot++) {
+    const tried = [...order];
+    tried.splice(slot, 0, ...tried.splice(stuck, 1));
+    improve(tried, cost);
+    if (cost(tried) < cost(best)) best = tried;
+  }
+  return best;
 }
 
 /** Changes two places, or moves one among the others, as long as that lessens the cost. */
@@ -243,7 +258,9 @@ export function layoutPlate(end: AxleEnd, axle: AxleSpec, width: number, height:
 
   const kinds = jointKinds(axle);
   // Turned, the drawing is smaller than the plate: the ladder keeps close to it.
-  const rung = mode.kind === 'turned' ? Math.min(TURNED_RUNG, roomY / kinds.length) : Math.min(MOST_RUNG, roomY / kinds.length);
+  const most = mode.kind === 'turned' ? TURNED_RUNG : MOST_RUNG;
+  // To a hundredth of a pixel, so that the last rung ends on the plate.
+  const rung = Math.min(most, Math.floor((100 * roomY) / kinds.length) / 100);
   const spare = roomY - rung * kinds.length;
   const tops = mode.kind === 'turned' ? [0.5, 0, 1, 0.25, 0.75].map((t) => TOP + spare * t) : [TOP + spare / 2];
   const lead = sides[0]!;

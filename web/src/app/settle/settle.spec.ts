@@ -4,7 +4,13 @@ import { Settle } from './settle';
 
 const PARTS = [
   LINK,
-  { ...LINK, id: 'p2', name: 'Other thread', thread: 'M12×1.25' },
+  {
+    ...LINK,
+    id: 'p2',
+    name: 'Other thread',
+    upper: { ...LINK.upper!, thread: 'M12×1.25' },
+    lower: { ...LINK.lower!, thread: 'M12×1.25' },
+  },
   { ...LINK, id: 'p3', name: 'Plain link', grade: 'plain' as const, lengthMm: 305 },
 ];
 const parts = {
@@ -26,24 +32,28 @@ test('what fits is ranked with its reason; what does not is left out with its re
   const b = await open();
   expect(names(b.el)).toEqual(['Link', 'Plain link']);
   expect(b.text(tid('candidate'))).toContain('Listed for this vehicle');
-  expect(b.text(tid('excluded'))).toContain('Its stud is M12×1.25, M10×1.25 is wanted.');
+  expect(b.text(tid('excluded'))).toContain('Its upper stud is M12×1.25, M10×1.25 is wanted.');
 });
 
 test('a measurement overrules the file and is written down as typed', async () => {
   const b = await open();
-  const box = b.el.querySelector<HTMLInputElement>(tid('measure-stud-thread'))!;
+  const box = b.el.querySelector<HTMLInputElement>(tid('measure-upper.stud-thread'))!;
   box.value = 'm12x1.25';
   box.dispatchEvent(new Event('change'));
   await b.settle();
-  expect(b.written()[0]).toEqual(['size', { axle: 'front', size: 'stud-thread', text: 'm12x1.25', thread: 'M12×1.25' }]);
-  expect(names(b.el)).toEqual(['Other thread']);
+  expect(b.written()[0]).toEqual([
+    'size',
+    { axle: 'front', size: 'stud-thread', end: 'upper', text: 'm12x1.25', thread: 'M12×1.25' },
+  ]);
+  // Its lower end is still what the file says.
+  expect(names(b.el)).toEqual([]);
 });
 
 test.each([
   ['link-length', 'long', /link length must be a number/],
   ['link-length', '3000 mm', /link length must be between 30 and 600 mm/],
-  ['stud-thread', 'thick', /thread must be like M10×1.25/],
-  ['hold', '5', /held by must say flats, hex or nothing/],
+  ['upper.stud-thread', 'thick', /thread, upper end must be like M10×1.25/],
+  ['upper.hold', '5', /held by, upper end must say flats, hex or nothing/],
 ])('%s “%s” is refused by name', async (measure, text, message) => {
   const b = await open();
   const box = b.el.querySelector<HTMLInputElement>(tid(`measure-${measure}`))!;
@@ -60,11 +70,11 @@ test.each([
   ['3/16 hex key', 4.7625, 'hex'],
 ])('held by %s is understood', async (text, mm, hold) => {
   const b = await open();
-  const box = b.el.querySelector<HTMLInputElement>(tid('measure-hold'))!;
+  const box = b.el.querySelector<HTMLInputElement>(tid('measure-lower.hold'))!;
   box.value = text;
   box.dispatchEvent(new Event('change'));
   await b.settle();
-  expect(b.written()[0]![1]).toMatchObject({ size: 'hold', mm: expect.closeTo(mm, 9), hold });
+  expect(b.written()[0]![1]).toMatchObject({ size: 'hold', end: 'lower', mm: expect.closeTo(mm, 9), hold });
 });
 
 test('both sides by default; then the yes, with who and how', async () => {

@@ -25,7 +25,6 @@ import {
   type EntryBodies,
   type LengthMark,
   type JointId,
-  type Size,
   type Part,
   type Side,
   choiceBody,
@@ -37,7 +36,11 @@ import {
   refitPart,
   quotedMinutes,
   readSize,
-  SIZE_NAMES,
+  sizeName,
+  sizeOf,
+  sizesFor,
+  splitKey,
+  type SizeKey,
 } from '@ash-knot/core';
 import { BarStudyView } from '../length/bar-study';
 import { LengthFinder } from '../length/length-finder';
@@ -53,6 +56,13 @@ import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
 import { money } from '../words/format';
 import { Units } from '../session/units';
+
+interface SizeRow {
+  readonly key: SizeKey;
+  readonly name: string;
+  readonly measured: string;
+  readonly hint: string;
+}
 
 type What = 'links' | 'bushings' | 'joint';
 
@@ -70,7 +80,6 @@ export class Settle {
   private readonly api = inject(Api);
   protected readonly ways = ANSWER_WAYS;
   protected readonly money = money;
-  protected readonly sizeNames = SIZE_NAMES;
   private readonly job = this.store.view()!.id;
 
   protected readonly axleSpec = computed(() => this.store.state()!.axles[this.store.axle()]);
@@ -137,36 +146,66 @@ export class Settle {
   protected readonly ask = computed(() => askNext(this.ranked(), this.wanted()));
   protected readonly shown = signal(4);
 
+  /** The variants of the type, as long as nobody has said which one this vehicle is. */
+  protected readonly openVariants = computed(() => {
+    const s = this.store.state()!;
+    return s.context.variant ? [] : s.variants.map((v) => v.name);
+  });
+
   // --- sizes --------------------------------------------------------------
   protected readonly advice = computed(() => (this.kind() === 'bushings' ? barAdvice(this.store.state()!) : []));
   /** What is known of each size, and by whom: a value nobody measured never stands in its field. */
-  protected readonly sizes = computed((): { size: Size; measured: string; hint: string }[] => {
+  protected readonly sizes = computed((): SizeRow[] => {
     const s = this.store.state()!;
-    const [w, link, axle] = [this.wanted(), this.axleSpec().link, this.store.axle()];
-    const written = (size: Size) => s.sizes.filter((e) => e.body.axle === axle && e.body.size === size).at(-1)?.body.text ?? '';
+    const [w, axle, ask] = [this.wanted(), this.store.axle(), this.ask()];
     const mm = (v?: number | null) => (v === undefined || v === null ? '' : show(v, 'length', this.units.length()));
-    const known: Partial<Record<Size, string>> =
-      this.kind() === 'bushings'
-        ? { 'bar-diameter': mm(w.barMm), 'bar-seat': mm(w.seatMm) }
-        : {
-            'link-length': mm(link?.lengthMm),
-            'stud-thread': link?.lower.thread ?? '',
-            'nut-hex': link ? sayHex(link.lower.nutHexMm) : '',
-            hold: link ? (sayStudHold(link.lower) ?? 'nothing') : '',
-          };
     const words = {
       measured: 'measured',
       'worked out': 'worked out, not measured',
       file: 'from the file',
       usual: 'usual, not measured',
     } as const;
-    return (Object.keys(known) as Size[]).map((size) => {
-      const origin = originOf(s, axle, size);
-      const said = origin && known[size] ? (written(size) ? 'measured' : `${known[size]}, ${words[origin]}`) : 'not known';
-      return { size, measured: written(size), hint: this.ask() === size ? `${said}; decides most now` : said };
+    const known = (key: SizeKey): string => {
+      const { size, end } = splitKey(key);
+      const e = end && w[end];
+      switch (size) {
+        case 'link-length':
+          return mm(w.lengthMm);
+        case 'bar-diameter':
+          return mm(w.barMm);
+        case 'bar-seat':
+          return mm(w.seatMm);
+        case 'hole-spacing':
+          return mm(w.holeSpacingMm);
+        case 'bushing-height':
+          return mm(w.heightMm);
+        case 'bar-width':
+          return mm(w.widthMm);
+        case 'stud-thread':
+          return e?.thread ?? '';
+        case 'stud-seat':
+          return e?.seat ?? '';
+        case 'nut-hex':
+          return e?.nutHexMm === undefined ? '' : sayHex(e.nutHexMm);
+        case 'hold':
+          return e?.hold ? (sayStudHold({ hold: e.hold, holdMm: e.holdMm }) ?? 'nothing') : '';
+      }
+    };
+    return sizesFor(s, this.joints()).map((key): SizeRow => {
+      const measured = sizeOf(s, axle, key);
+      const origin = originOf(s, axle, key);
+      const doubt = measured?.doubtMm ? ` ± ${mm(measured.doubtMm)}` : '';
+      const said = origin && known(key) ? (measured ? `measured${doubt}` : `${known(key)}, ${words[origin]}`) : 'not known';
+      const leaves = ask?.key === key ? Math.round(ask.leavesOut) : 0;
+      return {
+        key,
+        name: sizeName(key),
+        measured: measured?.text ?? '',
+        hint: ask?.key === key ? `${said}; measure this: about ${leaves} of ${ask.of} fall away` : said,
+      };
     });
   });
-  protected readonly sizeError = signal<Partial<Record<Size, string>>>({});
+  protected readonly sizeError = signal<Partial<Record<SizeKey, string>>>({});
 
   // --- how long, how stiff, which wheels ----------------------------------------
   /** What is being worked out instead of chosen from the catalogue; kept, so that a reload stays there. */
@@ -181,7 +220,7 @@ export class Settle {
   protected readonly oldFrom = computed((): string => {
     const s = this.store.state()!;
     if (s.sizes.some((e) => e.body.axle === this.store.axle() && e.body.size === 'link-length')) return 'measured';
-    return s.context.type.usual?.includes('linkLength') ? 'usual, not measured' : 'from the file';
+    return s.context.type.usual?.includes(`${this.store.axle()}.link.length`) ? 'usual, not measured' : 'from the file';
   });
   /** The links of the catalogue that could be bought, each length once. */
   protected readonly marks = computed((): LengthMark[] => {
@@ -259,10 +298,10 @@ export class Settle {
     }
   }
 
-  protected async measure(size: Size, text: string): Promise<void> {
+  protected async measure(key: SizeKey, text: string): Promise<void> {
     if (!text.trim()) return;
-    const read = attempt(() => readSize(this.store.axle(), size, text));
-    this.sizeError.set(read.ok ? {} : { [size]: `${read.error.message} Nothing was changed.` });
+    const read = attempt(() => readSize(this.store.axle(), key, text));
+    this.sizeError.set(read.ok ? {} : { [key]: `${read.error.message} Nothing was changed.` });
     if (read.ok) await this.store.write('size', read.value);
   }
 

@@ -65,11 +65,11 @@ import { Units } from '../session/units';
                 ><span class="soft block text-sm md:hidden">{{ small(p) }}</span>
               </td>
               <td class="soft hidden md:table-cell">{{ session.say(p.kind) }}</td>
-              <td class="mono hidden md:table-cell">{{ p.thread ?? '' }}</td>
+              <td class="mono hidden md:table-cell">{{ threads(p) }}</td>
               <td class="mono hidden text-right md:table-cell">{{ p.lengthMm ? mm(p.lengthMm) : '' }}</td>
               <td class="mono hidden text-right md:table-cell">{{ p.boreMm ? mm(p.boreMm) : '' }}</td>
               <td class="hidden pl-6 md:table-cell">
-                {{ p.hold && p.hold !== 'none' ? hex(p.holdMm) + ' ' + p.hold : (p.material ?? '') }}
+                {{ held(p) }}
               </td>
               <td class="soft hidden md:table-cell">{{ p.supplier }}</td>
               <td class="mono text-right">{{ p.stock || '' }}</td>
@@ -100,11 +100,21 @@ export class Shelf {
   protected hex(v?: number): string {
     return v === undefined ? '' : sayHex(v);
   }
+  /** Both ends, where they differ. */
+  protected threads(p: Part): string {
+    return [...new Set([p.upper?.thread, p.lower?.thread])].filter(Boolean).join(', ');
+  }
+  protected held(p: Part): string {
+    const of = [p.upper, p.lower].flatMap((e) =>
+      e?.hold && e.hold !== 'none' ? [`${this.hex(e.holdMm)} ${e.hold}`.trim()] : [],
+    );
+    return [...new Set(of)].join(', ') || (p.material ?? '');
+  }
   /** What its columns say, in a line, where there is no room for them. */
   protected small(p: Part): string {
     return [
       this.session.say(p.kind),
-      p.thread,
+      this.threads(p),
       p.lengthMm && this.mm(p.lengthMm),
       p.boreMm && `bore ${this.mm(p.boreMm)}`,
       p.supplier,

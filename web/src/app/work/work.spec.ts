@@ -382,7 +382,7 @@ test('load off the bar: heights say how hard it is wound up and which way it spr
 test('an adjustable link is set to the length that was worked out before it goes on', async () => {
   const c = stored('choose', {
     joints: ['front.left.link-lower', 'front.right.link-lower'],
-    part: { ...LINK, kind: 'adjustable link' },
+    part: { ...LINK, kind: 'rod-end link', lengthMm: undefined, lengthRangeMm: [275, 325] },
     quantity: 2,
   });
   const entries = [

@@ -1,0 +1,53 @@
+import { bracketBolts } from './frame-bushing';
+import { linkNuts } from './link-end';
+import { jointKind } from './joint-kind';
+import { between } from '../../numeric';
+import type { AxleSpec } from '../../vehicle';
+import type { Defect } from '../defects';
+
+const CONTROL = {
+  passive: '',
+  active: 'active: by its maker’s word only',
+  disconnecting: 'disconnecting: by its maker’s word only',
+};
+
+function detail({ bar }: AxleSpec): string {
+  if (!bar) return '';
+  return [
+    `${bar.diameterMm} mm${bar.wallMm ? `, wall ${bar.wallMm} mm` : ''}`,
+    bar.joins === 'beam' ? 'bolted to the beam' : '',
+    bar.ends ?? '',
+    CONTROL[bar.control ?? 'passive'],
+  ]
+    .filter(Boolean)
+    .join(' · ');
+}
+const seen = ({ bar }: AxleSpec): readonly Defect[] => [
+  'bar cracked',
+  'bar broken',
+  'bent',
+  'seat worn',
+  ...(bar?.ends === 'splines' ? (['splines worn'] as const) : []),
+];
+
+/** The bar itself: its end, its seat and its arm at each side, and one part across the vehicle. */
+export const bar = jointKind({
+  name: ['Sway bar end', 'Anti-roll bar end'],
+  stands: (axle) => axle.bar !== null,
+  // On its arm, between the bushing and the eye.
+  place: ({ points: p }) => (p.barBushing && p.barEye ? between(p.barBushing.at, p.barEye.at, 0.45) : p.armInner.at),
+  checks: ['lever-bar'],
+  defects: seen,
+  detail,
+  ofBar: true,
+  rusts: true,
+  acrossVehicle: ['sway bar', 'anti-roll bar'],
+  pieces: () => [{ id: 'bar', name: 'Old sway bar', usual: 'binned', why: 'Cracked, bent or worn at its seats.' }],
+  orientation: () => ({
+    orientation: 'bar way up',
+    right: 'Marks, bends and eyes as they were; clear of the axle at both stops.',
+    wrong: 'Turned over: it meets the axle before the wheel is at its stop.',
+  }),
+  fasteners: (axle) =>
+    axle.bar?.joins === 'beam' ? [{ kind: 'bar-bolt', count: 2, rideHeight: true }] : [...linkNuts(axle), ...bracketBolts(axle)],
+});

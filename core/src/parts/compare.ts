@@ -1,0 +1,85 @@
+import { sayHex } from '../thread';
+import { sayLength, type LengthUnit } from '../units';
+import { inDialect } from '../text';
+import { END_SPECS, LINK_ENDS } from '../vehicle';
+import type { Part } from './part';
+
+/** Two parts beside each other, dimension by dimension. */
+export interface Difference {
+  readonly what: string;
+  readonly a: string;
+  readonly b: string;
+  /** `unknown` where one of them does not say. */
+  readonly is: 'same' | 'differs' | 'unknown';
+  /** By how much, mm, where it is a length: what the drawing shows. */
+  readonly byMm?: number;
+}
+
+/** Lengths closer than this are the same for an eye and a rule, mm (common practice, no source). */
+const SAME_MM = 0.3;
+
+type Row = readonly [what: string, of: (p: Part) => string | number | undefined];
+
+/** What is compared, in the order somebody with both in their hands would look. */
+const ROWS: readonly Row[] = [
+  ['length', (p) => p.lengthMm],
+  ...LINK_ENDS.flatMap((end): Row[] => [
+    [`${end} end`, (p) => p[end]?.is && inDialect(END_SPECS[p[end]!.is!].name)],
+    [`thread, ${end} end`, (p) => p[end]?.thread],
+    [`stud, ${end} end`, (p) => p[end]?.seat],
+    [`nut, ${end} end`, (p) => p[end]?.nutHexMm && sayHex(p[end]!.nutHexMm!)],
+    [`held by, ${end} end`, (p) => holdOf(p, end)],
+  ]),
+  ['bore', (p) => p.boreMm],
+  ['holes', (p) => p.holeSpacingMm],
+  ['height', (p) => p.heightMm],
+  ['split', (p) => p.split],
+  ['locating pip', (p) => (p.pip === undefined ? undefined : p.pip ? 'yes' : 'no')],
+  ['material', (p) => p.material],
+  ['hardness', (p) => p.hardness && `${p.hardness} Shore A`],
+  ['bar', (p) => p.barMm],
+  ['wall', (p) => p.wallMm],
+  ['shape', (p) => p.shape],
+  ['side', (p) => p.sided],
+  ['grease fitting', (p) => (p.greaseable ? 'yes' : 'no')],
+];
+function holdOf(p: Part, end: 'upper' | 'lower'): string | undefined {
+  const e = p[end];
+  if (!e?.hold) return undefined;
+  return e.hold === 'none' ? 'nothing' : `${e.holdMm === undefined ? '' : `${sayHex(e.holdMm)} `}${e.hold}`;
+}
+
+/** Two parts compared, old beside new: what neither says is left out. */
+export function compareParts(a: Part, b: Part, unit?: LengthUnit): Difference[] {
+  const say = (v: string | number | undefined): string =>
+    v === undefined ? 'not said' : typeof v === 'number' ? sayLength(v, 1, unit) : v;
+  return ROWS.flatMap(([what, of]): Difference[] => {
+    const [x, y] = [of(a), of(b)];
+    if (x === undefined && y === undefined) return [];
+    if (x === undefined || y === undefined) return [{ what, a: say(x), b: say(y), is: 'unknown' }];
+    if (typeof x === 'number' && typeof y === 'number') {
+      const byMm = y - x;
+      return [{ what, a: say(x), b: say(y), is: Math.abs(byMm) > SAME_MM ? 'differs' : 'same', byMm }];
+    }
+    return [{ what, a: say(x), b: say(y), is: x === y ? 'same' : 'differs' }];
+  });
+}
+
+/** "8 mm longer; stud thread M12×1.25, not M10×1.25": how the second differs from the first, loudly. */
+export function sayDifferences(a: Part, b: Part, unit?: LengthUnit): string {
+  const differ = compareParts(a, b, unit).filter((d) => d.is === 'differs');
+  if (differ.length === 0) return 'As far as both say, they are the same.';
+  const words: Readonly<Record<string, readonly [more: string, less: string]>> = {
+    length: ['longer', 'shorter'],
+    height: ['higher', 'lower'],
+    bore: ['wider in the bore', 'narrower in the bore'],
+    holes: ['further between its holes', 'less between its holes'],
+    bar: ['thicker', 'thinner'],
+  };
+  const said = differ.map((d) => {
+    const pair = words[d.what];
+    if (!pair || d.byMm === undefined) return `${d.what} ${d.b}, not ${d.a}`;
+    return `${sayLength(Math.abs(d.byMm), 1, unit)} ${pair[d.byMm > 0 ? 0 : 1]}`;
+  });
+  return `${said.join('; ')}.`;
+}

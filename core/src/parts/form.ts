@@ -1,0 +1,380 @@
+import { BadInput, within } from '../error';
+import { COMMON_THREADS, parseThread, sayHex } from '../thread';
+import { readBookValue, type BookValue } from '../torque';
+import { parseQuantity, parseRange, sayLength, type LengthUnit } from '../units';
+import { inDialect, toMinor, type Name } from '../text';
+import { END_KINDS, END_SPECS, linkFasteners, LINK_ENDS, readHold, type LinkEnd, type LinkKind } from '../vehicle';
+import type { EndWanted, Wanted } from './match';
+import {
+  GRADES,
+  isAdjustable,
+  isLink,
+  MATERIALS,
+  PART_VERSION,
+  SEATS,
+  SPLITS,
+  type Part,
+  type PartEnd,
+  type PartKind,
+} from './part';
+
+/** A part as it is written down, field by field; what nobody wrote is empty or left out. */
+export type PartText = Readonly<Partial<Record<string, string>>>;
+
+/** One thing that may be said of a part. */
+export interface PartField {
+  readonly id: string;
+  /** Also its name in an error. */
+  readonly name: Name;
+  stands(kind: PartKind): boolean;
+  /** What is usual to pick; nothing where it is written only. */
+  readonly picks?: readonly string[];
+  /** It can be written as well as picked. */
+  readonly written: boolean;
+  /** What was measured of the old part, or its file says, that goes here. */
+  like?(w: Wanted, unit?: LengthUnit): string | undefined;
+  /** A part from what was written. @throws BadInput naming the field and its bound */
+  read(text: string): Partial<Part>;
+}
+
+const SIDED = ['either', 'left', 'right'] as const;
+const any = () => true;
+const link = isLink;
+const bushing = (k: PartKind): boolean => k === 'frame bushing';
+const bar = (k: PartKind): boolean => k === 'sway bar';
+const mm = (field: string, text: string, lo: number, hi: number) =>
+  within(field, parseQuantity(text, 'length', { field }).si, lo, hi, 'mm');
+function oneOf<T extends string>(field: string, text: string, list: readonly T[]): T {
+  const is = list.find((x) => x === text);
+  if (is === undefined) throw new BadInput(field, `must be one of ${list.join(', ')}`, text);
+  return is;
+}
+function whole(field: string, text: string, lo: number, hi: number, unit = ''): number {
+  const n = within(field, text.trim() ? Number(text.replace(/\s/g, '')) : NaN, lo, hi, unit);
+  if (!Number.isInteger(n)) throw new BadInput(field, 'must be a whole number', text);
+  return n;
+}
+const len = (v: number | undefined, unit?: LengthUnit) => (v === undefined ? undefined : sayLength(v, 1, unit));
+const yes = (field: string, text: string): boolean => oneOf(field, text, ['yes', 'no']) === 'yes';
+
+/** What is read of an end is put into it by `readPartText`, which knows what was written of it before. */
+const endField = (
+  end: LinkEnd,
+  id: string,
+  name: string,
+  f: Omit<PartField, 'id' | 'name' | 'stands' | 'read' | 'like'> & {
+    read(text: string): PartEnd;
+    like?(e: EndWanted): string | undefined;
+  },
+): PartField => ({
+  ...f,
+  id: `${end}.${id}`,
+  name: `${name}, ${end} end`,
+  stands: link,
+  like: (w) => (w[end] ? f.like?.(w[end]!) : undefined),
+  read: (text) => ({ [end]: f.read(text) }),
+});
+
+const endFields = (end: LinkEnd): PartField[] => [
+  endField(end, 'is', 'What it is', {
+    picks: END_KINDS,
+    written: false,
+    read: (t) => ({ is: oneOf(`kind of the ${end} end`, t, END_KINDS) }),
+  }),
+  endField(end, 'thread', 'Thread', {
+    picks: COMMON_THREADS,
+    written: true,
+    like: (e) => e.thread,
+    read: (t) => ({ thread: parseThread(t, `thread, ${end} end`).name }),
+  }),
+  endField(end, 'seat', 'Stud', {
+    picks: SEATS,
+    written: false,
+    like: (e) => e.seat,
+    read: (t) => ({ seat: oneOf(`stud, ${end} end`, t, SEATS) }),
+  }),
+  endField(end, 'hex', 'Nut', {
+    picks: ['15 mm', '16 mm', '17 mm', '18 mm', '19 mm'],
+    written: true,
+    like: (e) => (e.nutHexMm === undefined ? undefined : sayHex(e.nutHexMm)),
+    read: (t) => ({ nutHexMm: mm(`nut, ${end} end`, t, 5, 60) }),
+  }),
+  endField(end, 'hold', 'Held by', {
+    picks: ['5 mm hex', '6 mm hex', '17 mm flats', 'nothing'],
+    written: true,
+    like: (e) =>
+      e.hold === undefined
+        ? undefined
+        : e.hold === 'none'
+          ? 'nothing'
+          : `${e.holdMm === undefined ? '' : `${sayHex(e.holdMm)} `}${e.hold}`,
+    read: (t) => readHold(`held by, ${end} end`, t),
+  }),
+];
+
+/** Everything that may be said of a part, in the order it is read off the box and the old part. */
+export const PART_FIELDS: readonly PartField[] = [
+  {
+    id: 'length',
+    name: 'Length',
+    stands: (k) => link(k) && !isAdjustable(k),
+    written: true,
+    like: (w, unit) => len(w.lengthMm, unit),
+    read: (t) => ({ lengthMm: mm('length', t, 30, 700) }),
+  },
+  {
+    id: 'range',
+    name: 'Length, from and to',
+    stands: isAdjustable,
+    written: true,
+    read: (t) => {
+      const { min, max } = parseRange(t, 'length', { field: 'length, from and to' });
+      for (const q of [min, max]) within('length, from and to', q.si, 30, 700, 'mm');
+      return { lengthRangeMm: [min.si, max.si] };
+    },
+  },
+  ...LINK_ENDS.flatMap(endFields),
+  {
+    id: 'bore',
+    name: 'Bore',
+    stands: bushing,
+    written: true,
+    read: (t) => ({ boreMm: mm('bore', t, 5, 80) }),
+  },
+  {
+    id: 'holes',
+    name: 'Holes of its bracket, apart',
+    stands: bushing,
+    written: true,
+    like: (w, unit) => len(w.holeSpacingMm, unit),
+    read: (t) => ({ holeSpacingMm: mm('holes of its bracket, apart', t, 10, 200) }),
+  },
+  {
+    id: 'height',
+    name: 'Height',
+    stands: bushing,
+    written: true,
+    like: (w, unit) => len(w.heightMm, unit),
+    read: (t) => ({ heightMm: mm('height', t, 5, 150) }),
+  },
+  {
+    id: 'material',
+    name: 'Material',
+    stands: bushing,
+    picks: MATERIALS,
+    written: false,
+    read: (t) => ({ material: oneOf('material', t, MATERIALS) }),
+  },
+  {
+    id: 'hardness',
+    name: 'Hardness, Shore A',
+    stands: bushing,
+    picks: ['60', '70', '80', '90'],
+    written: true,
+    read: (t) => ({ hardness: whole('hardness, shore a', t, 20, 99) }),
+  },
+  {
+    id: 'split',
+    name: 'Split at',
+    stands: bushing,
+    picks: SPLITS,
+    written: false,
+    read: (t) => ({ split: oneOf('split at', t, SPLITS) }),
+  },
+  {
+    id: 'pip',
+    name: 'Locating pip',
+    stands: bushing,
+    picks: ['no', 'yes'],
+    written: false,
+    read: (t) => ({ pip: yes('locating pip', t) }),
+  },
+  {
+    id: 'bar',
+    name: 'Diameter',
+    stands: bar,
+    written: true,
+    like: (w, unit) => len(w.barMm, unit),
+    read: (t) => ({ barMm: mm('diameter', t, 8, 60) }),
+  },
+  {
+    id: 'wall',
+    name: 'Wall, where it is hollow',
+    stands: bar,
+    written: true,
+    read: (t) => ({ wallMm: mm('wall, where it is hollow', t, 1, 20) }),
+  },
+  {
+    id: 'width',
+    name: 'Between the eyes',
+    stands: bar,
+    written: true,
+    like: (w, unit) => len(w.widthMm, unit),
+    read: (t) => ({ holeSpacingMm: mm('between the eyes', t, 200, 2000) }),
+  },
+  {
+    id: 'shape',
+    name: 'Shape and marks of its arms',
+    stands: bar,
+    written: true,
+    read: (t) => ({ shape: t.trim().slice(0, 120) }),
+  },
+  {
+    id: 'side',
+    name: 'Side',
+    stands: (k) => !bar(k),
+    picks: SIDED,
+    written: false,
+    read: (t) => ({ sided: oneOf('side', t, SIDED) }),
+  },
+  {
+    id: 'grease',
+    name: 'Grease fitting',
+    stands: (k) => link(k) || bushing(k),
+    picks: ['no', 'yes'],
+    written: false,
+    read: (t) => ({ greaseable: yes('grease fitting', t) }),
+  },
+  {
+    id: 'grease.every',
+    name: 'To be greased every, km',
+    stands: (k) => link(k) || bushing(k),
+    written: true,
+    read: (t) => ({ greaseEveryKm: whole('to be greased every, km', t, 500, 200_000, 'km') }),
+  },
+  {
+    id: 'nuts',
+    name: 'Nuts in the box',
+    stands: (k) => link(k),
+    picks: ['yes', 'no'],
+    written: false,
+    read: (t) => ({ nutsSupplied: yes('nuts in the box', t) }),
+  },
+  {
+    id: 'marks',
+    name: 'Marked, and which way it goes',
+    stands: any,
+    written: true,
+    read: (t) => ({ orientation: t.trim().slice(0, 120) }),
+  },
+  {
+    id: 'grade',
+    name: 'Grade',
+    stands: any,
+    picks: GRADES,
+    written: false,
+    read: (t) => ({ grade: oneOf('grade', t, GRADES) }),
+  },
+  {
+    id: 'warranty',
+    name: 'Warranty, months',
+    stands: any,
+    picks: ['0', '12', '24', '36'],
+    written: true,
+    read: (t) => ({ warrantyMonths: whole('warranty, months', t, 0, 240) }),
+  },
+  {
+    id: 'stock',
+    name: 'On our shelf',
+    stands: any,
+    written: true,
+    read: (t) => ({ stock: whole('on our shelf', t, 0, 100_000) }),
+  },
+  {
+    id: 'delivery',
+    name: 'Here in, hours',
+    stands: any,
+    picks: ['6', '24', '48'],
+    written: true,
+    read: (t) => ({ deliveryHours: within('here in, hours', t.trim() ? Number(t) : NaN, 0, 10_000, 'h') }),
+  },
+];
+
+/** Fields of a kind of part. */
+export const partFields = (kind: PartKind): PartField[] => PART_FIELDS.filter((f) => f.stands(kind));
+
+/** Most a part may cost, in the currency's own unit. */
+const MOST_PRICE = 100_000;
+
+/** A price as it was written. @throws BadInput naming it */
+export function readPrice(text: string, currency: string, field = 'price'): number {
+  const given = Number(text.trim().replace(',', '.'));
+  if (!text.trim() || !Number.isFinite(given)) throw new BadInput(field, 'must be a number', text);
+  return toMinor(within(field, given, 0, MOST_PRICE, currency), currency);
+}
+
+/** The torques a part's sheet gives: one for all its own nuts, as it was written, range included. */
+function torques(kind: PartKind, text: string, source: string): BookValue[] {
+  if (!text.trim()) return [];
+  if (!isLink(kind)) throw new BadInput('torque of the part', 'is asked of links only: other fasteners are the vehicle’s');
+  const stud = { thread: '', nutHexMm: 0, hold: 'none' as const };
+  const of = linkFasteners({ kind: kind.replace(/ link$/, '') as LinkKind, lengthMm: 0, upper: stud, lower: stud });
+  return of
+    .filter((f) => f.kind !== 'link-lock-nut')
+    .map((f) => readBookValue(text, source, { fastener: f.kind, publisher: 'part maker' }, 'torque of the part'));
+}
+
+/** What must be known of a part before it is anything: who sells it, what it is called, what it costs. */
+export interface PartHead {
+  readonly id: string;
+  readonly kind: PartKind;
+  readonly name: string;
+  readonly supplier: string;
+  readonly price: string;
+  readonly currency: string;
+  readonly torque: string;
+  /** Where its dimensions come from, and where its torque is written. */
+  readonly source: string;
+  readonly fits: Part['fits'];
+}
+
+/**
+ * A part from what was written of it. What nobody wrote stays unknown.
+ * @throws BadInput naming the field and its bound
+ */
+export function readPartText(head: PartHead, text: PartText): Part {
+  if (!head.name.trim()) throw new BadInput('name of the part', 'is empty: write it as it stands on its bag');
+  if (!head.source.trim()) throw new BadInput('where that is written', 'is empty: a list, its box, or whose caliper');
+  const priceMinor = readPrice(head.price, head.currency);
+  let part: Part = {
+    version: PART_VERSION,
+    id: head.id,
+    kind: head.kind,
+    name: head.name.trim(),
+    grade: 'plain',
+    supplier: head.supplier.trim() || 'own order',
+    sided: 'either',
+    greaseable: false,
+    nutsSupplied: false,
+    warrantyMonths: 0,
+    priceMinor,
+    currency: head.currency,
+    stock: 0,
+    deliveryHours: 0,
+    torque: torques(head.kind, head.torque, head.source),
+    fits: head.fits,
+    source: head.source.trim(),
+  };
+  for (const f of partFields(head.kind)) {
+    const t = text[f.id]?.trim();
+    if (!t) continue;
+    const said = f.read(t);
+    for (const end of LINK_ENDS) if (said[end]) part = { ...part, [end]: { ...part[end], ...said[end] } };
+    const { upper: _u, lower: _l, ...rest } = said;
+    part = { ...part, ...rest };
+  }
+  return part;
+}
+
+/** What was measured of the old part, or its file says, as the fields would have it; only usual values stay out. */
+export function likeOld(kind: PartKind, w: Wanted, unit?: LengthUnit): PartText {
+  return Object.fromEntries(
+    partFields(kind).flatMap((f) => {
+      const t = f.like?.(w, unit);
+      return t === undefined ? [] : [[f.id, t]];
+    }),
+  );
+}
+
+/** The name of what an end of a part is. */
+export const sayPartEnd = (e: PartEnd | undefined): string | undefined => (e?.is ? inDialect(END_SPECS[e.is].name) : undefined);

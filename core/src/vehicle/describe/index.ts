@@ -1,0 +1,5 @@
+export * from './start';
+export * from './fields';
+export * from './check';
+export * from './variants';
+export * from './torque-page';

@@ -1,0 +1,118 @@
+import { attempt, BadInput } from '../../error';
+import {
+  FASTENER_KINDS,
+  fastenerName,
+  fastenersSaid,
+  readBookValue,
+  sayBookValue,
+  type BookValue,
+  type FastenerKind,
+} from '../../torque';
+import { parseThread } from '../../thread';
+import type { VehicleTypeSpec } from '../type';
+import { AXLES, type AxleEnd } from '../words';
+import { linkFasteners } from '../axle';
+
+/** A line of a torque page as it was read, or why it was not. */
+export interface PageLine {
+  readonly line: number;
+  readonly text: string;
+  readonly values: readonly { readonly end: AxleEnd; readonly value: BookValue }[];
+  /** Why nothing is taken from it. */
+  readonly wrong?: string | undefined;
+}
+
+/** One value or range with its unit, as books write them. */
+const TORQUE =
+  /\d+(?:[.,]\d+)?(?:\s*(?:-|–|—|to|…)\s*\d+(?:[.,]\d+)?)?\s*(?:n\s*[·.⋅*]?\s*m\b|nm\b|(?:lbf?|ft|kgf?|in)[\s·.⋅-]*(?:ft|lbf?|in|m|cm)\b)/gi;
+const THREAD = /\bM\s?\d+(?:[.,]\d+)?\s?[x×]\s?\d+(?:[.,]\d+)?|\b\d+\/\d+-\d+\b/i;
+const CONDITION = /\b(dry|oiled|with anti-seize|anti-seize|with threadlocker)\b/i;
+
+/** The threads of an axle that somebody has said: what is only usual names no thread of a published value. */
+function saidThread(type: VehicleTypeSpec, end: AxleEnd, kind: FastenerKind): string | undefined {
+  const axle = type.axles[end];
+  const usual = (what: string) => (type.usual ?? []).some((a) => a === `${end}.${what}`);
+  if (kind === 'wheel-nut') return usual('nuts') ? undefined : axle.wheelNuts.thread;
+  if (kind === 'bracket-bolt') return usual('bushing') ? undefined : axle.bushing?.thread;
+  const of = axle.link && linkFasteners(axle.link).find((f) => f.kind === kind);
+  return of && kind !== 'link-lock-nut' && !usual(`link.${of.end}.thread`) ? axle.link![of.end].thread : undefined;
+}
+
+/** Whether an axle has such a fastener at all, as far as its type says. */
+function has(type: VehicleTypeSpec, end: AxleEnd, kind: FastenerKind): boolean {
+  const { link, bushing, bar } = type.axles[end];
+  if (kind.startsWith('link-')) return link !== null && linkFasteners(link).some((f) => f.kind === kind);
+  if (kind === 'bracket-bolt') return bushing !== null;
+  return kind === 'bar-bolt' ? bar?.joins === 'beam' : true;
+}
+
+function readLine(type: VehicleTypeSpec, line: number, text: string, source: string): PageLine {
+  const read = attempt(() => {
+    const torques = text.match(TORQUE) ?? [];
+    if (torques.length === 0) throw new BadInput(`line ${line}`, 'has no torque with its unit, as in “48 N·m”');
+    if (torques.length > 1) throw new BadInput(`line ${line}`, 'has more than one torque: a line for each');
+    const thread = THREAD.exec(text)?.[0];
+    const rest = text.replace(torques[0]!, ' ').replace(thread ?? '', ' ');
+    const said = AXLES.filter((end) => new RegExp(`\\b${end}\\b`, 'i').test(rest));
+    const ends = said.length ? said : AXLES;
+    const kinds = fastenersSaid(rest);
+    if (kinds.length === 0) throw new BadInput(`line ${line}`, 'names no fastener this program knows', text.trim());
+    const condition = CONDITION.exec(rest)?.[1]?.toLowerCase();
+    const values = ends.flatMap((end) =>
+      kinds
+        .filter((kind) => has(type, end, kind))
+        .map((fastener) => {
+          const of = thread ? parseThread(thread, `thread in line ${line}`).name : saidThread(type, end, fastener);
+          const value = readBookValue(
+            torques[0]!,
+            source,
+            { fastener, thread: of, publisher: 'vehicle maker' },
+            `torque in line ${line}`,
+          );
+          return { end, value: condition ? { ...value, condition } : value };
+        }),
+    );
+    if (values.length === 0)
+      throw new BadInput(
+        `line ${line}`,
+        `is of a fastener this type does not have${said.length ? ` at its ${said[0]} axle` : ''}`,
+        text.trim(),
+      );
+    return values;
+  });
+  return read.ok
+    ? { line, text: text.trim(), values: read.value }
+    : { line, text: text.trim(), values: [], wrong: read.error.message };
+}
+
+/**
+ * A page of torques as it was typed or read from a table: one fastener a line, its axle where it is not both, a value
+ * or a range with its unit, its thread where the page gives one. What each line is read as is told before it is taken.
+ * @throws BadInput when the source is missing: a value needs where it is written
+ */
+export function readTorquePage(type: VehicleTypeSpec, text: string, source: string): PageLine[] {
+  const lines = text
+    .split(/\r?\n/)
+    .flatMap((t, i) => (t.trim() && !HEADER.test(t) ? [[i + 1, t.replace(SEPARATOR, ' ')] as const] : []));
+  if (lines.length > 0 && !source.trim())
+    throw new BadInput('source of the value', 'is empty: a value needs where it is written');
+  return lines.map(([i, t]) => readLine(type, i, t, source));
+}
+/** The head of a table, and what parts its cells: a comma between digits is a decimal one. */
+const HEADER = /^\s*"?(fastener|part|where)"?\s*[,;\t]/i;
+const SEPARATOR = /"|[;\t]|,(?!\d)|(?<!\d),/g;
+
+/** A type with the torques of a page; a later value for the same fastener takes the earlier one's place. */
+export function withTorques(type: VehicleTypeSpec, lines: readonly PageLine[]): VehicleTypeSpec {
+  const taken = lines.flatMap((l) => l.values);
+  const book = (end: AxleEnd): BookValue[] => {
+    const by = new Map<FastenerKind, BookValue>(type.torqueBook[end].map((v) => [v.fastener, v]));
+    for (const t of taken) if (t.end === end) by.set(t.value.fastener, t.value);
+    return FASTENER_KINDS.flatMap((k) => by.get(k) ?? []);
+  };
+  return { ...type, torqueBook: { front: book('front'), rear: book('rear') } };
+}
+
+/** "Front: link, upper nut 48 N·m (M10×1.25)" */
+export const sayPageValue = ({ end, value }: PageLine['values'][number]): string =>
+  `${end}: ${fastenerName(value.fastener)} ${sayBookValue(value)}${value.thread ? ` (${value.thread})` : ''}`;

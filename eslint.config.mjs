@@ -17,6 +17,7 @@ const WEB = [
   ...[
     'measuring',
     'length',
+    'parts',
     'tape',
     'find',
     'listen',

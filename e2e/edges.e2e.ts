@@ -187,11 +187,12 @@ test('a planned replacement says why it is here, then settles; one side needs a 
   await page.getByTestId('choose').first().click();
   await expect(page.getByTestId('choice')).toContainText('one side: the right one is two months old');
   await page.getByTestId('decline').click();
+  await page.getByTestId('refuse-save').click();
   await expect(page.getByTestId('settle-error')).toContainText('a no needs the one');
   await page.getByTestId('answer-warning').fill('it will knock by spring');
-  await page.getByTestId('decline').click();
+  await page.getByTestId('refuse-save').click();
   await enterPin(page);
-  await expect(page.getByTestId('choice')).toContainText('declined');
+  await expect(page.getByTestId('answered')).toContainText('No, ');
   await page.getByTestId('station-work').click();
   await expect(page.getByText('Nothing to undo yet')).toBeVisible();
 });

@@ -67,6 +67,53 @@ async function api(address, cookie, job) {
   }
 }
 
+/** How many parts a large catalogue has. */
+const PARTS = 100_000;
+
+/** A catalogue of a hundred thousand: the demo's links and bushings over and over, of other lengths, bores and threads. */
+async function largeCatalogue(databaseUrl) {
+  const { default: pg } = await import('pg');
+  const db = new pg.Client({ connectionString: databaseUrl });
+  await db.connect();
+  await db.query(
+    `INSERT INTO part (id, kind, name, grade, supplier, price_minor, currency, stock, delivery_hours, spec)
+     SELECT 'BENCH-' || g, p.kind, p.name, p.grade, p.supplier, p.price_minor + g % 900, p.currency, p.stock, p.delivery_hours,
+            p.spec || jsonb_build_object('id', 'BENCH-' || g, 'fits', '[]'::jsonb)
+              || CASE WHEN p.spec ? 'lengthMm' THEN jsonb_build_object('lengthMm', 120 + g % 380) ELSE '{}' END
+              || CASE WHEN p.spec ? 'boreMm' THEN jsonb_build_object('boreMm', 14 + (g % 220) / 10.0) ELSE '{}' END
+       FROM generate_series(1, ${PARTS}) g
+       JOIN LATERAL (SELECT * FROM part WHERE id NOT LIKE 'BENCH-%' ORDER BY id OFFSET g % (SELECT count(*) FROM part WHERE id NOT LIKE 'BENCH-%') LIMIT 1) p ON true`,
+  );
+  await db.query('ANALYZE part');
+  await db.end();
+}
+
+/** The catalogue held against what is wanted: SQL narrows, core ranks. Median of the whole answer. */
+async function matching(address, cookie, databaseUrl) {
+  await largeCatalogue(databaseUrl);
+  say(`\nA catalogue of ${PARTS} parts, POST /api/parts/match`);
+  const from = { 'link-length': 'file', 'upper.stud-thread': 'file', 'lower.stud-thread': 'file' };
+  const stud = { thread: 'M10×1.25' };
+  for (const [name, wanted] of [
+    ['a link of a known length and thread', { kinds: ['ball-stud link'], lengthMm: 305, upper: stud, lower: stud, from }],
+    ['a link of which nothing is known', { kinds: ['ball-stud link'] }],
+    ['a bushing for a 22 mm bar', { kinds: ['frame bushing'], barMm: 22, from: { 'bar-diameter': 'measured' } }],
+  ]) {
+    const times = [];
+    for (let i = 0; i < 60; i++) {
+      const t = performance.now();
+      const r = await fetch(`${address}/api/parts/match`, {
+        method: 'POST',
+        headers: { cookie, 'content-type': 'application/json' },
+        body: JSON.stringify({ wanted, unit: 'mm' }),
+      });
+      const found = await r.json();
+      if (i > 9) times.push(performance.now() - t);
+      if (i === 59) row(name, `median ${ms(median(times))}`, `${found.looked} looked at`, `${found.fitting.length} shown`);
+    }
+  }
+}
+
 /** Milliseconds from a tap until the browser has painted what it changed. */
 async function paints(page, name, act) {
   const times = [];
@@ -146,9 +193,10 @@ async function main() {
   await dependencies();
   await build();
   await core();
-  await withDemoShop('bench', async (address) => {
+  await withDemoShop('bench', async (address, databaseUrl) => {
     const tablet = await openTablet(address);
     await api(address, tablet.cookie, tablet.job('SK 2047'));
+    await matching(address, tablet.cookie, databaseUrl);
     await browser(tablet);
     await tablet.browser.close();
   });

@@ -22,6 +22,14 @@ export const yardRules = schemaOf<YardRules>()(
       .string()
       .regex(/^[A-Z]{3}$/, { error: 'must be three capitals, such as EUR' })
       .default('EUR'),
+    // Rules written down before a shop had a rate: work is told in minutes.
+    prices: z
+      .object({
+        labourMinorPerHour: z.int().min(0).max(10_000_000),
+        taxPercent: z.number().min(0).max(100),
+        taxIncluded: z.boolean(),
+      })
+      .default({ labourMinorPerHour: 0, taxPercent: 0, taxIncluded: true }),
     // Rules written down before a shop could say: metric.
     inchFirst: z.boolean().default(false),
     distance: z.enum(DISTANCE_UNITS).default('km'),

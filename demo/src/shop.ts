@@ -23,6 +23,7 @@ export const RULES: YardRules = {
   recheckKm: 100,
   linksOffDrive: false,
   currency: 'EUR',
+  prices: { labourMinorPerHour: 6800, taxPercent: 20, taxIncluded: true },
   inchFirst: false,
   distance: 'km',
   alignmentJoints: [

@@ -6,6 +6,7 @@ import type {
   JobView,
   LearningView,
   PartList,
+  PartMatch,
   Problem,
   SessionView,
   StoredEntry,
@@ -16,7 +17,11 @@ import {
   foldJob,
   makeEntry,
   planOf,
+  rankParts,
+  readPartText,
   SHIPPED,
+  wantedFor,
+  type Wanted,
   type Entry,
   type PointName,
   type EntryBodies,
@@ -629,6 +634,95 @@ describe('vehicles and jobs', () => {
     expect((await t.get('/nothing-here')).status).toBe(404);
     expect((await t.ask('POST', '/jobs', '{"half', { 'content-type': 'application/json' })).status).toBe(400);
     expect((await t.ask('POST', '/jobs', { big: 'x'.repeat(600_000) })).status).toBe(413);
+  });
+});
+
+describe('the catalogue', () => {
+  const wanted = async (t: Tablet, plate: string, over: Partial<Wanted> = {}): Promise<Wanted> => {
+    const s = await stateOf(t, plate);
+    return { ...wantedFor(s, ['front.left.link-lower', 'front.right.link-lower']), ...over };
+  };
+  const stateOf = async (t: Tablet, plate: string) => {
+    const job = (await t.get(`/jobs/${await t.job(plate)}`)).body as JobView;
+    const { shop } = (await t.get('/session')).body as SessionView;
+    return foldJob(contextOf(job, shop!), job.entries);
+  };
+  const match = async (t: Tablet, w: Wanted) => (await t.post('/parts/match', { wanted: w })).body as PartMatch;
+
+  test('is narrowed by the database and ranked by core, as core alone would rank the whole of it', async () => {
+    const t = await app.tablet().signIn();
+    const w = JSON.parse(JSON.stringify(await wanted(t, 'SK 2047'))) as Wanted;
+    const found = await match(t, w);
+    const all = ((await t.get('/parts?limit=500')).body as PartList).parts;
+    const best = rankParts(all, w)
+      .filter((c) => c.excluded.length === 0)
+      .slice(0, 5);
+    expect(found.fitting.slice(0, 5).map((c) => c.score)).toEqual(best.map((c) => c.score));
+    expect(found.looked).toBeLessThan(all.length);
+    // What is listed for it and does not fit says why.
+    expect(found.excluded.every((c) => c.excluded.length > 0)).toBe(true);
+    expect(found.excluded.map((c) => c.sentence).join()).toMatch(/stud is M10×1.5, M10×1.25 is wanted/);
+  });
+  test('a part of one’s own joins the shelf and is matched like any other; twice it is refused', async () => {
+    const t = await app.tablet().signIn();
+    const s = await stateOf(t, 'SK 2047');
+    const part = readPartText(
+      {
+        id: 'DRAWER-1',
+        kind: 'ball-stud link',
+        name: 'From the drawer',
+        supplier: '',
+        price: '9',
+        currency: 'EUR',
+        torque: '',
+        source: 'its box',
+        fits: [{ typeId: s.context.typeId, axle: 'front' }],
+      },
+      { length: '305 mm', 'upper.thread': 'M10×1.25', 'lower.thread': 'M10×1.25', stock: '2', grade: 'better', warranty: '36' },
+    );
+    expect((await t.post('/parts', { part })).status).toBe(201);
+    expect((await t.post('/parts', { part })).body).toMatchObject({
+      detail: expect.stringContaining('already a part numbered DRAWER-1') as string,
+    });
+    const w = JSON.parse(JSON.stringify(await wanted(t, 'SK 2047'))) as Wanted;
+    expect((await match(t, w)).fitting.map((c) => c.part.id)).toContain('DRAWER-1');
+    expect((await match(t, { ...w, lengthMm: 350 })).fitting.map((c) => c.part.id)).not.toContain('DRAWER-1');
+    const bad = { ...part, id: 'DRAWER-2', currency: 'SEK' };
+    expect((await t.post('/parts', { part: bad })).status).toBe(422);
+    expect(
+      (await t.post('/parts', { part: { ...part, id: 'DRAWER-3', fits: [{ typeId: freshId(), axle: 'front' }] } })).status,
+    ).toBe(422);
+    expect((await app.tablet().post('/parts', { part })).status).toBe(401);
+  });
+  test('what cannot be looked for is refused by its field', async () => {
+    const t = await app.tablet().signIn();
+    const r = await t.post('/parts/match', { wanted: { kinds: ['spoon'] } });
+    expect(r.status).toBe(422);
+    expect(fieldsOf(r.body)[0]).toMatch(/kinds/);
+  });
+});
+
+describe('variants of a type', () => {
+  test('a vehicle is one of them, found at a job it is for good, and struck it is open again', async () => {
+    const t = await app.tablet().signIn();
+    const types = (await t.get('/types')).body as VehicleTypeView[];
+    const skiff = types.find((x) => x.spec.variants?.length)!;
+    const vehicle = { plate: 'VAR 1', typeId: skiff.id, year: 2018, distanceKm: 1000, owner: 'x' };
+    expect((await t.post('/vehicles', { ...vehicle, variant: 'front bar 99' })).status).toBe(422);
+    const v = (await t.post('/vehicles', vehicle)).body as { id: string; variant: string | null };
+    expect(v.variant).toBeNull();
+    const job = freshId();
+    await t.post('/jobs', { id: job, vehicleId: v.id, kind: 'noise', bay: null, distanceKm: 1010 });
+    const e = line(job, 'variant', { name: 'front bar 22' });
+    expect((await write(t, job, e)).status).toBe(201);
+    const of = async () => ((await t.get(`/vehicles/${v.id}`)).body as FileView).vehicle.variant;
+    expect(await of()).toBe('front bar 22');
+    const view = (await t.get(`/jobs/${job}`)).body as JobView;
+    const { shop } = (await t.get('/session')).body as SessionView;
+    const s = foldJob(contextOf(view, shop!), view.entries);
+    expect(s.axles.front.bar!.diameterMm).toBe(22);
+    await write(t, job, line(job, 'strike', { entry: e.id, why: 'the other one' }));
+    expect(await of()).toBeNull();
   });
 });
 

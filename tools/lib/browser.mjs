@@ -26,8 +26,9 @@ export async function withDemoShop(database, work) {
   let server;
   try {
     await postgres.dropDatabase(database);
-    server = await startServer({ databaseUrl: await postgres.createDatabase(database), env: { REQUESTS_PER_MINUTE: '1000000' } });
-    await work(server.address);
+    const databaseUrl = await postgres.createDatabase(database);
+    server = await startServer({ databaseUrl, env: { REQUESTS_PER_MINUTE: '1000000' } });
+    await work(server.address, databaseUrl);
   } finally {
     if (server) {
       server.child.removeAllListeners('exit');

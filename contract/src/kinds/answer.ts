@@ -1,11 +1,12 @@
 import * as z from 'zod';
-import { ANSWER_WAYS, type EntryBodies } from '@ash-knot/core';
+import { ANSWER_WAYS, ANSWERS, type EntryBodies } from '@ash-knot/core';
 import { bodyOf } from '../same';
 import { text, uuid } from '../words';
 
 export const answer = bodyOf<EntryBodies['answer']>()(
   z.object({
-    answer: z.enum(['approved', 'declined']),
+    answer: z.enum(ANSWERS),
+    on: z.iso.date().optional(),
     what: text(300).min(1),
     parts: z.array(uuid).max(20),
     who: text(120).min(1),
@@ -13,7 +14,8 @@ export const answer = bodyOf<EntryBodies['answer']>()(
     warning: text(500),
   }),
   {
-    answer: 'declined',
+    answer: 'later',
+    on: '2026-12-24',
     what: 'both links',
     parts: ['0193a000-0000-7000-8000-00000000000a'],
     who: 'owner',

@@ -1,5 +1,7 @@
 import * as z from 'zod';
-import { AXLES } from '@ash-knot/core';
+import { AXLES, HOLDS, ORIGINS, PART_KINDS, SEATS, SIDES, SIZE_KEYS, type Wanted } from '@ash-knot/core';
+import { part } from '../part';
+import { schemaOf } from '../same';
 import { text } from '../words';
 
 export const partQuery = z.object({
@@ -9,3 +11,37 @@ export const partQuery = z.object({
   axle: z.enum(AXLES).optional(),
   limit: z.coerce.number().int().min(1).max(500).default(200),
 });
+
+const mm = z.number().positive().max(3000).optional();
+const endWanted = z.object({
+  thread: text(20).optional(),
+  seat: z.enum(SEATS).optional(),
+  nutHexMm: mm,
+  hold: z.enum(HOLDS).optional(),
+  holdMm: mm,
+});
+const keys = z.enum(SIZE_KEYS);
+const wanted = schemaOf<Wanted>()(
+  z.object({
+    kinds: z.array(z.enum(PART_KINDS)).min(1).max(6),
+    typeId: text(60).optional(),
+    axle: z.enum(AXLES).optional(),
+    side: z.enum(SIDES).optional(),
+    lengthMm: mm,
+    upper: endWanted.optional(),
+    lower: endWanted.optional(),
+    barMm: mm,
+    seatMm: mm,
+    holeSpacingMm: mm,
+    heightMm: mm,
+    widthMm: mm,
+    from: z.partialRecord(keys, z.enum(ORIGINS)).optional(),
+    doubtMm: z.partialRecord(keys, z.number().min(0).max(50)).optional(),
+  }),
+);
+
+/** What is looked for in the catalogue, and the unit its reasons are said in. */
+export const matchRequest = z.object({ wanted, unit: z.enum(['mm', 'in']).default('mm') });
+
+/** A part that is in no catalogue, as it was written down at the bench. */
+export const newPart = z.object({ part });

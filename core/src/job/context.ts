@@ -21,6 +21,15 @@ export type JobKind = (typeof JOB_KINDS)[number];
 export const STATIONS = ['listen', 'find', 'settle', 'work', 'prove'] as const;
 export type Station = (typeof STATIONS)[number];
 
+/** How the shop reckons a price. Money in minor units. */
+export interface PriceRules {
+  /** An hour of hands-on work; 0 where no rate is set: then work is told in minutes. */
+  readonly labourMinorPerHour: number;
+  readonly taxPercent: number;
+  /** Prices of parts and the rate have the tax in them. */
+  readonly taxIncluded: boolean;
+}
+
 /** What the shop has decided for itself. */
 export interface YardRules {
   readonly dialect: Dialect;
@@ -41,6 +50,7 @@ export interface YardRules {
   readonly linksOffDrive: boolean;
   /** What prices are in, ISO 4217. */
   readonly currency: string;
+  readonly prices: PriceRules;
   /** Whether inches and lbf·ft come first. */
   readonly inchFirst: boolean;
   /** What a dashboard counts here. */

@@ -18,6 +18,8 @@ export * from './rules/height';
 export * from './rules/points';
 export * from './rules/load';
 export * from './rules/setting';
+export * from './rules/quote';
+export { optionName, type ChoiceLine, type ChoiceOption, type Standing } from './state/choices';
 export * from './next';
 export * from './lesson';
 export * from './measurement-file';

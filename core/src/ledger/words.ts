@@ -20,6 +20,8 @@ export type MeasuredPhase = (typeof MEASURED_PHASES)[number];
 export const ATTACHMENT_KINDS = ['photo', 'loop'] as const;
 export type AttachmentKind = (typeof ATTACHMENT_KINDS)[number];
 
+/** What a customer may say to what is offered. */
+export const ANSWERS = ['approved', 'declined', 'later'] as const;
 export const ANSWER_WAYS = ['in person', 'by phone', 'by message', 'in writing'] as const;
 export type AnswerWay = (typeof ANSWER_WAYS)[number];
 

@@ -2,10 +2,10 @@ import { positive } from '../error';
 import { sayHex } from '../thread';
 import { sayLength, type LengthUnit } from '../units';
 import { LINK_ENDS, type AxleEnd, type Hold, type LinkEnd } from '../vehicle';
-import { isAdjustable, isLink, type Material, type Part, type PartEnd, type PartKind, type Seat, type Size } from './part';
+import { isAdjustable, isLink, SIZES, type Material, type Part, type PartEnd, type PartKind, type Seat, type Size } from './part';
 
 /** Where a size comes from. */
-export type Origin = 'measured' | 'worked out' | 'file' | 'usual';
+export type Origin = (typeof ORIGINS)[number];
 
 /** One end of what is wanted. */
 export interface EndWanted {
@@ -18,6 +18,12 @@ export interface EndWanted {
 
 /** A size, or that of one end: what is measured and asked for. */
 export type SizeKey = Size | `${LinkEnd}.${Size}`;
+export const SIZE_KEYS = [
+  ...SIZES,
+  ...LINK_ENDS.flatMap((end) => SIZES.map((size): SizeKey => `${end}.${size}`)),
+] as readonly SizeKey[] as readonly [SizeKey, ...SizeKey[]];
+
+export const ORIGINS = ['measured', 'worked out', 'file', 'usual'] as const;
 
 /** What is wanted: the file's word and what was measured. Absent means not known. */
 export interface Wanted {

@@ -153,6 +153,7 @@ export const RULES: YardRules = {
   alignmentJoints: ['ball-joint', 'arm-bushings', 'tie-rod-outer', 'tie-rod-inner'],
   linksOffDrive: false,
   currency: 'EUR',
+  prices: { labourMinorPerHour: 7200, taxPercent: 20, taxIncluded: true },
 };
 
 export const CONTEXT: JobContext = {

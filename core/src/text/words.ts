@@ -4,9 +4,13 @@ export const capital = (t: string): string => t.charAt(0).toUpperCase() + t.slic
 /** "Left link" → "left link", to stand inside a sentence. */
 export const uncapital = (t: string): string => t.charAt(0).toLowerCase() + t.slice(1);
 
-/** "a", "a and b", "a, b and c". */
-export const list = (names: readonly string[]): string =>
-  names.length <= 1 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
+/** "a", "a and b", "a, b and c"; or with another word between the last two. */
+export const list = (names: readonly string[], and = 'and'): string =>
+  names.length <= 1 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} ${and} ${names.at(-1)}`;
+
+const NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'];
+/** "three"; beyond ten in figures. */
+export const numberWord = (n: number): string => NUMBERS[n] ?? String(n);
 
 /** The head of a name in the plural: "link, upper end" → "links, upper end", "bar bush" → "bar bushes". */
 export const plural = (name: string): string =>

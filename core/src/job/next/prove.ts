@@ -64,8 +64,8 @@ export function nextToProve(s: JobState): NextLine {
       why: danger
         ? 'It leaves as it stands, and the sheet says that it must not return to the road.'
         : workJoints(s).length === 0 && s.undone.size === 0
-          ? s.answers.some((a) => a.body.answer === 'declined')
-            ? 'What was found was declined; the sheet says so, and what was warned.'
+          ? s.answers.some((a) => a.body.answer !== 'approved')
+            ? 'What was found was declined or put off; the sheet says so, and what was warned.'
             : 'Nothing was done to it, and nothing is open.'
           : 'Nothing is open.',
       label: 'Hand back',

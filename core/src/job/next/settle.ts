@@ -1,9 +1,9 @@
 import { partsOf, twinOf, type JointId } from '../../joint';
-import { capital } from '../../text';
+import { capital, numberWord } from '../../text';
 import type { JobState } from '../fold';
 import { missingHands } from '../rules/choosing';
 import { dangerousJoints, looseJoints } from '../rules/clearance';
-import { answered } from '../rules/work';
+import { waitingLines } from '../rules/work';
 import { sayParts, speakOf } from '../say';
 import { goTo, mins, type NextLine } from './line';
 
@@ -33,19 +33,22 @@ export function nextToSettle(s: JobState): NextLine | undefined {
       'choose',
       missing,
     );
-  const waiting = s.choices.find((c) => !answered(s, c.id));
+  const waiting = waitingLines(s)[0];
   if (waiting)
     return goTo(
       {
         time: 'wait',
-        title: 'Get the customer’s yes or no.',
-        why: `For ${sayParts(s.context.rules.dialect, waiting.body.joints)}. Nothing comes off before somebody has said yes.`,
+        title:
+          waiting.options.length > 1
+            ? `Read it out: ${numberWord(waiting.options.length)} ways to do it.`
+            : 'Get the customer’s yes or no.',
+        why: `For ${sayParts(s.context.rules.dialect, waiting.joints)}. Nothing comes off before somebody has said yes.`,
         label: 'Record the answer',
         station: 'settle',
       },
       'answer',
     );
-  if (s.choices.length > 0) return undefined;
+  if (s.lines.length > 0) return undefined;
   // What is dangerous comes before what is only loose.
   const danger = dangerousJoints(s)[0];
   const joint = danger ?? looseJoints(s)[0];

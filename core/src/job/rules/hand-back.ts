@@ -6,7 +6,7 @@ import { capital } from '../../text';
 import { sayBoth, sayJoints, sayParts } from '../say';
 import { contradictedJoints, dangerousJoints, looseJoints, owedJoints } from './clearance';
 import { linkSetting } from './setting';
-import { alignmentOwed, answered, fastenersOf, isApproved, planOf, workJoints } from './work';
+import { alignmentOwed, fastenersOf, isApproved, planOf, waitingLines, workJoints } from './work';
 
 /** Something the hand-back waits for, and where it is done. */
 export type Blocker = { readonly sentence: string } & (
@@ -79,9 +79,10 @@ export function handBackBlockers(s: JobState): Blocker[] {
     });
   if (noise && danger.length === 0 && owed.length === 0 && !s.verdict && !s.goOn)
     out.push({ sentence: 'No verdict was given, and nobody said why not.', at: 'verdict' });
-  if (s.choices.some((c) => !answered(s, c.id)))
+  const waiting = waitingLines(s)[0];
+  if (waiting)
     out.push({
-      sentence: `The customer has not answered for ${sayParts(s.context.rules.dialect, s.choices.find((c) => !answered(s, c.id))!.body.joints)}.`,
+      sentence: `The customer has not answered for ${sayParts(s.context.rules.dialect, waiting.joints)}.`,
       at: 'answer',
     });
   else if (work.length > 0 && !s.choices.some((c) => isApproved(s, c.id)))
@@ -103,8 +104,7 @@ export function openCounts(s: JobState): Record<Station, number> {
   const stepOpen = planOf(s).filter((p) =>
     p.fastener ? !done.has(p.fastener) : s.steps.get(p.id)?.body.state !== 'done',
   ).length;
-  const settle =
-    s.choices.length === 0 ? Number(!(noise && looseJoints(s).length === 0)) : s.choices.filter((c) => !answered(s, c.id)).length;
+  const settle = s.lines.length === 0 ? Number(!(noise && looseJoints(s).length === 0)) : waitingLines(s).length;
   const prove = s.handBack ? 0 : Number(driveOwed(s)) + Number(recheckOwed(s)) + Number(alignmentOwed(s) && !s.alignment);
   return {
     listen: Number(noise ? !s.complaint : !s.purpose),

@@ -26,10 +26,11 @@ import {
 } from '../../torque';
 import { sayStudHold, type LinkEnd } from '../../vehicle';
 import type { JobState } from '../fold';
+import type { ChoiceLine } from '../state/choices';
 
-/** Joints to be worked on: those of the choices the customer did not decline. */
+/** Joints to be worked on: those of the choices the customer did not decline or put off. */
 export function workJoints(s: JobState): JointId[] {
-  const wanted = s.choices.filter((c) => answered(s, c.id)?.body.answer !== 'declined');
+  const wanted = s.choices.filter((c) => !['declined', 'later'].includes(s.standing.get(c.id) ?? ''));
   return [...new Set(wanted.flatMap((c) => c.body.joints))];
 }
 
@@ -37,7 +38,10 @@ export function workJoints(s: JobState): JointId[] {
 export const answered = (s: JobState, choice: string): Entry<'answer'> | undefined =>
   s.answers.findLast((a) => a.body.parts.includes(choice));
 
-export const isApproved = (s: JobState, choice: string): boolean => answered(s, choice)?.body.answer === 'approved';
+export const isApproved = (s: JobState, choice: string): boolean => s.standing.get(choice) === 'approved';
+
+/** The lines nobody has answered for. */
+export const waitingLines = (s: JobState): ChoiceLine[] => s.lines.filter((l) => l.standing === 'waiting');
 
 /** The same, of the axle the job is about: what its plan lays out. */
 const plannedJoints = (s: JobState): JointId[] => workJoints(s).filter((id) => partsOf(id).axle === s.axle);
@@ -94,21 +98,6 @@ export function doubted(s: JobState, joint: JointId): boolean {
     return at !== undefined && assemblyOf(at) === part;
   });
   return named || assemblyJoints(joint).some((id) => ['loose', 'dangerous', 'watch'].includes(s.joints.get(id)?.state ?? ''));
-}
-
-/** Minutes the work of what is chosen would take, rust allowed for: what a quote reckons with. */
-export function quotedMinutes(s: JobState): number {
-  const joints = s.choices.flatMap((c) => c.body.joints).filter((id) => partsOf(id).axle === s.axle);
-  if (joints.length === 0) return 0;
-  const plan = planFor({
-    end: s.axle,
-    axle: s.context.type.axles[s.axle],
-    joints,
-    equipment: s.setup?.equipment ?? 'lift',
-    corroded: true,
-    jackingPoints: s.context.type.jackingPoints,
-  });
-  return plan.at(-1)?.endsAt ?? 0;
 }
 
 export const piecesOf = (s: JobState): Piece[] =>

@@ -1,9 +1,12 @@
-import type { AnswerWay } from '../words';
+import type { ANSWERS, AnswerWay } from '../words';
+import { sayDay } from '../../text';
 import { entryKind } from './entry-kind';
 
-/** The customer's yes or no to choices, by the ids of their entries. */
+/** The customer's yes, no or later to choices, by the ids of their entries. */
 export interface AnswerBody {
-  answer: 'approved' | 'declined';
+  answer: (typeof ANSWERS)[number];
+  /** The day they will hear of it again, where they said later: ISO 8601. */
+  on?: string;
   what: string;
   parts: string[];
   who: string;
@@ -16,5 +19,8 @@ export const answer = entryKind<AnswerBody>()({
   signed: true,
   searched: false,
   kept: { as: 'all' },
-  say: (b) => `${b.who} ${b.answer} ${b.how}: ${b.what}`,
+  say: (b) => {
+    const said = b.answer === 'later' ? `said later${b.on ? `, by ${sayDay(b.on)},` : ''}` : b.answer;
+    return `${b.who} ${said} ${b.how}: ${b.what}${b.warning ? `; warned: ${b.warning}` : ''}`;
+  },
 });

@@ -3,7 +3,7 @@ import { readPart, type Part } from '../../parts';
 import { sayMoney } from '../../text';
 import { EVERYBODY, entryKind } from './entry-kind';
 
-/** A part chosen for joints; chosen again for the same joints it takes the first one's place. */
+/** A part that is put to the customer for joints; another way for the same joints stands beside it (`job/state/choices`). */
 export interface ChooseBody {
   joints: JointId[];
   part: Part;
@@ -17,7 +17,7 @@ export const choose = entryKind<ChooseBody>()({
   upcasts: { 1: (body) => ({ ...body, part: readPart(body['part']) }) },
   who: EVERYBODY,
   searched: false,
-  kept: { as: 'latest by key', key: (b) => `${b.part.kind}|${[...b.joints].sort().join()}` },
+  kept: { as: 'all' },
   say: (b, w) => {
     const number = b.part.kind === 'other part' || b.part.kind === 'refit' ? '' : `, ${b.part.id}`;
     const price = b.part.kind === 'refit' ? '' : `, ${sayMoney(b.part.priceMinor, b.part.currency)} each`;

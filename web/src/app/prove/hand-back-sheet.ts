@@ -138,11 +138,12 @@ import { Units } from '../session/units';
             </table>
           }
           @if (declined().length) {
-            <h2>You did not want</h2>
+            <h2>You did not want, or put off</h2>
             <ul>
               @for (d of declined(); track d.id) {
                 <li>
-                  {{ capital(d.body.what) }}. {{ d.body.warning ? 'We warned: ' + sentence(d.body.warning) : '' }}
+                  {{ capital(d.body.what) }}{{ d.body.on ? ', until ' + day(d.body.on) : '' }}.
+                  {{ d.body.warning ? 'We warned: ' + sentence(d.body.warning) : '' }}
                   <span>({{ d.body.who }}, {{ d.body.how }})</span>
                 </li>
               }
@@ -258,9 +259,9 @@ export class HandBackSheet {
   protected readonly alignment = computed(() => alignmentOwed(this.store.state()!));
   protected readonly declined = computed(() => {
     const s = this.store.state()!;
-    // What was said yes to later is not declined any more.
+    // What was said yes to since is neither declined nor put off any more.
     return s.answers.filter(
-      (a) => a.body.answer === 'declined' && (a.body.parts.length === 0 || a.body.parts.some((c) => answered(s, c)?.id === a.id)),
+      (a) => a.body.answer !== 'approved' && (a.body.parts.length === 0 || a.body.parts.some((c) => answered(s, c)?.id === a.id)),
     );
   });
   protected readonly findings = computed(() => findingsOf(this.store.state()!));

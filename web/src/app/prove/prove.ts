@@ -60,7 +60,7 @@ export class Prove {
   protected readonly ban = computed(() => sayBan(this.s(), this.danger()));
   private readonly records = inject(Records);
   protected readonly alignment = computed(() => alignmentOwed(this.s()));
-  protected readonly declined = computed(() => this.s().answers.filter((a) => a.body.answer === 'declined'));
+  protected readonly declined = computed(() => this.s().answers.filter((a) => a.body.answer !== 'approved'));
   /** Joints with a reading, and those worked on: before beside after. */
   protected readonly compared = computed((): JointView[] => {
     const work = workJoints(this.s());

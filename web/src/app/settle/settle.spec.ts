@@ -1,8 +1,9 @@
-import type { StoredEntry } from '@ash-knot/contract';
+import type { PartMatch, StoredEntry } from '@ash-knot/contract';
+import { askNext, rankParts, type Part, type Wanted } from '@ash-knot/core';
 import { bench, LINK, stored, tid } from '../../test';
 import { Settle } from './settle';
 
-const PARTS = [
+const PARTS: Part[] = [
   LINK,
   {
     ...LINK,
@@ -11,10 +12,25 @@ const PARTS = [
     upper: { ...LINK.upper!, thread: 'M12×1.25' },
     lower: { ...LINK.lower!, thread: 'M12×1.25' },
   },
-  { ...LINK, id: 'p3', name: 'Plain link', grade: 'plain' as const, lengthMm: 305 },
+  { ...LINK, id: 'p3', name: 'Plain link', grade: 'plain', lengthMm: 305 },
+  { ...LINK, id: 'p4', supplier: 'another', priceMinor: 2300, stock: 0, deliveryHours: 26 },
 ];
+/** The server's part of it: what it ranks with is core. */
+const match = (body: unknown): PartMatch => {
+  const { wanted } = body as { wanted: Wanted };
+  const ranked = rankParts(PARTS, wanted);
+  return {
+    fitting: ranked.filter((c) => c.excluded.length === 0),
+    excluded: ranked.filter((c) => c.excluded.length > 0),
+    ask: askNext(ranked, wanted) ?? null,
+    looked: PARTS.length,
+  };
+};
 const parts = {
-  api: (a: { answers: Map<string, () => unknown> }) => void a.answers.set('GET /parts', () => ({ parts: PARTS, total: 3 })),
+  api: (a: { answers: Map<string, (body: unknown) => unknown> }) => {
+    a.answers.set('POST /parts/match', match);
+    a.answers.set('POST /parts', (b) => (b as { part: Part }).part);
+  },
 };
 const loose = () =>
   stored('check', { check: 'grip-link', state: 'both-hanging', results: [{ joint: 'front.left.link-lower', result: 'moves' }] });
@@ -77,49 +93,108 @@ test.each([
   expect(b.written()[0]![1]).toMatchObject({ size: 'hold', end: 'lower', mm: expect.closeTo(mm, 9), hold });
 });
 
-test('both sides by default; then the yes, with who and how', async () => {
+test('both sides by default; then the yes, with who, how and what it costs', async () => {
   const b = await open();
   await b.click(tid('choose'));
   expect(b.written()[0]![1]).toMatchObject({ joints: ['front.left.link-lower', 'front.right.link-lower'], quantity: 2 });
-  expect(b.text(tid('choice'))).toContain('48.00 EUR');
+  expect(b.text(tid('quote-table'))).toMatch(/parts · work 48\.00 · [\d.]+ here on the shelf/);
   await b.click(tid('approve'));
-  expect(b.written()[1]![1]).toMatchObject({
-    answer: 'approved',
-    who: 'The lighthouse',
-    how: 'by phone',
-    what: '2 × Link, both links',
-  });
+  expect(b.written()[1]![1]).toMatchObject({ answer: 'approved', who: 'The lighthouse', how: 'by phone' });
+  expect((b.written()[1]![1] as { what: string }).what).toMatch(/^2 × Link, both links, [\d.]+ EUR$/);
   expect(b.ask.asked).toContain('answer');
+  expect(b.text(tid('answered'))).toBe('Yes, The lighthouse by phone');
 });
 
-test('a no needs the warning that was given', async () => {
+test('ways stand side by side with one tap; the difference is a sentence, and a yes to one is none to the other', async () => {
+  const b = await open();
+  expect(b.text(tid('offer-ways'))).toBe('Offer 2 ways');
+  await b.click(tid('offer-ways'));
+  expect(b.written().map(([, x]) => (x as { part: Part }).part.name)).toEqual(['Plain link', 'Link']);
+  expect(b.el.querySelectorAll(tid('choice'))).toHaveLength(2);
+  expect(b.text(tid('difference'))).toMatch(/costs/);
+  expect(b.text(tid('read-out'))).toMatch(/Both links: two ways: plain, [\d.]+/);
+  expect([...b.el.querySelectorAll(tid('approve'))].map((x) => x.textContent!.trim())).toEqual(['Yes to plain', 'Yes to better']);
+  await b.click(tid('approve'));
+  expect(b.store.state()!.lines[0]!.options.map((o) => o.standing)).toEqual(['approved', 'not taken']);
+});
+
+test('identical offers stand once, told apart by supplier, number, price, delivery and warranty', async () => {
+  const b = await open();
+  expect(names(b.el).filter((x) => x === 'Link')).toHaveLength(1);
+  expect(b.text(tid('candidate'))).toContain('The same from another, p4, 23.00 EUR, here in 26 h, 24 months');
+  await b.click(tid('choose-offer'));
+  expect(b.written()[0]![1]).toMatchObject({ part: { id: 'p4' } });
+});
+
+test('a part is laid over the old one to scale, and says loudly what differs', async () => {
+  const b = await open();
+  const plain = [...b.el.querySelectorAll(tid('candidate'))].find((x) => x.textContent!.includes('Plain link'))!;
+  plain.querySelector<HTMLElement>(tid('lay-over'))!.click();
+  await b.settle();
+  expect(b.el.querySelector(tid('overlay'))).not.toBeNull();
+  expect(b.text(tid('overlay-words'))).toContain('5.0 mm longer');
+});
+
+test('a no needs the warning that was given, a later its day too', async () => {
+  const b = await open();
+  await b.click(tid('choose'));
+  await b.click(tid('later'));
+  await b.click(tid('refuse-save'));
+  expect(b.text(tid('settle-error'))).toContain('a no needs the one');
+  await b.type(tid('answer-warning'), 'it will get worse');
+  await b.click(tid('refuse-save'));
+  expect(b.text(tid('settle-error'))).toContain('later needs its day');
+  await b.type(tid('answer-until'), '2026-12-24');
+  await b.click(tid('refuse-save'));
+  expect(b.written()[1]![1]).toMatchObject({ answer: 'later', on: '2026-12-24', warning: 'it will get worse' });
+  expect(b.text(tid('answered'))).toContain('Later, by 24 Dec 2026');
+});
+
+test('a no, and another way after it', async () => {
   const b = await open();
   await b.click(tid('choose'));
   await b.click(tid('decline'));
-  expect(b.text(tid('settle-error'))).toContain('a no needs the one');
   await b.type(tid('answer-warning'), 'it will get worse');
-  await b.click(tid('decline'));
+  await b.click(tid('refuse-save'));
   expect(b.written()[1]![1]).toMatchObject({ answer: 'declined', warning: 'it will get worse' });
+  await b.click(tid('add-more'));
+  const plain = [...b.el.querySelectorAll<HTMLElement>(tid('choose'))].find(
+    (x) => x.ariaLabel?.includes('Plain') ?? x.getAttribute('aria-label')!.includes('Plain'),
+  )!;
+  plain.click();
+  await b.settle();
+  expect(b.store.state()!.lines[0]!.standing).toBe('waiting');
 });
 
-test('a part of one’s own needs a name and a price', async () => {
+test('a part that is in no catalogue is written down, joins the shelf and is chosen', async () => {
   const b = await open();
   const submit = async () => {
-    b.el.querySelector('details form')!.dispatchEvent(new Event('submit'));
+    b.el.querySelector(`${tid('own-part')} form`)!.dispatchEvent(new Event('submit'));
     await b.settle();
   };
   await submit();
-  expect(b.text(tid('settle-error'))).toContain('name of the part is empty');
-  await b.type(tid('other-name'), 'Link from the drawer');
-  await b.type(tid('other-price'), 'dear');
+  expect(b.text(tid('own-error'))).toContain('name of the part is empty');
+  await b.type(tid('own-name'), 'Link from the drawer');
+  await b.type(tid('own-source'), 'its box');
+  await b.type(tid('own-price'), 'dear');
   await submit();
-  expect(b.text(tid('settle-error'))).toContain('price must be a number');
-  await b.type(tid('other-price'), '12,50');
+  expect(b.text(tid('own-error'))).toContain('price must be a number');
+  await b.type(tid('own-price'), '12,50');
+  await b.click(tid('own-like'));
   await submit();
-  expect(b.written()[0]![1]).toMatchObject({ part: { name: 'Link from the drawer', priceMinor: 1250, kind: 'other part' } });
+  // What the file says of the old one came along with one tap.
+  expect(b.written()[0]![1]).toMatchObject({
+    part: {
+      name: 'Link from the drawer',
+      priceMinor: 1250,
+      kind: 'ball-stud link',
+      lengthMm: 300,
+      upper: { thread: 'M10×1.25' },
+    },
+  });
 });
 
 test('without a line to the catalogue it says so', async () => {
   const b = await bench(Settle, [loose()]);
-  expect(b.text()).toContain('no answer for GET /parts');
+  expect(b.text()).toContain('no answer for POST /parts/match');
 });

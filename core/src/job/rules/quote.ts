@@ -1,0 +1,208 @@
+import { isAdjustable, isLink, type Part } from '../../parts';
+import { partsOf, type JointId } from '../../joint';
+import { planFor } from '../../plan';
+import { capital, count, grouped, list, numberWord } from '../../text';
+import { sayHex } from '../../thread';
+import type { JobState } from '../fold';
+import type { ChoiceLine, ChoiceOption } from '../state/choices';
+
+/** What one way of a line costs, and what the customer gets for it. Money in minor units of the shop's currency. */
+export interface QuotedOption {
+  readonly option: ChoiceOption;
+  readonly parts: readonly { readonly part: Part; readonly quantity: number; readonly minor: number }[];
+  readonly partsMinor: number;
+  readonly minutes: number;
+  /** Undefined where the shop has set no rate: then its minutes are all that is said. */
+  readonly labourMinor: number | undefined;
+  readonly taxMinor: number;
+  readonly totalMinor: number;
+  /** When all of it is here: "on the shelf", "in 26 h". */
+  readonly here: string;
+  readonly hours: number;
+  readonly warrantyMonths: number;
+  readonly upkeep: string;
+  readonly ride: string;
+  readonly held: string;
+}
+
+export interface QuotedLine {
+  readonly line: ChoiceLine;
+  readonly options: readonly QuotedOption[];
+  /** How its ways differ, in a sentence. */
+  readonly difference: string;
+  /** What it costs on top while the first line is apart, and by itself later. */
+  readonly beside: { readonly togetherMinor: number; readonly laterMinor: number; readonly savesMinutes: number } | undefined;
+}
+
+/** Setting an adjustable link, minutes a side on top of fitting it (common practice, no source). */
+const SETTING_MIN = 6;
+
+/** Minutes in the bay for these joints by the plan, rust allowed for. */
+function minutesFor(s: JobState, joints: readonly JointId[]): number {
+  const here = joints.filter((id) => partsOf(id).axle === s.axle);
+  const axleEnd = here.length ? s.axle : joints[0] && partsOf(joints[0]).axle;
+  if (!axleEnd) return 0;
+  const plan = planFor({
+    end: axleEnd,
+    axle: s.context.type.axles[axleEnd],
+    joints: joints.filter((id) => partsOf(id).axle === axleEnd),
+    equipment: s.setup?.equipment ?? 'lift',
+    corroded: s.setup?.corroded ?? true,
+    jackingPoints: s.context.type.jackingPoints,
+  });
+  // What somebody's hands are busy: a soak is waited for, and not charged.
+  return plan.reduce((sum, step) => sum + step.minutes, 0);
+}
+
+function upkeep(p: Part): string {
+  const every = p.greaseEveryKm ? ` every ${grouped(p.greaseEveryKm)} km` : '';
+  if (p.material === 'polyurethane') return `silicone grease${every}`;
+  if (p.greaseable) return every ? `grease${every}` : 'grease with the oil';
+  return isAdjustable(p.kind) ? 'look at its lock nuts once a year' : 'none';
+}
+
+/** What is heard and felt of it (common practice, no source). */
+function ride(p: Part): string {
+  if (p.kind === 'refit') return 'as it is';
+  if (p.material === 'polyurethane') return 'firmer; squeaks when it runs dry';
+  if (isAdjustable(p.kind)) return 'firm; every stone is heard';
+  return p.material === 'rubber' || isLink(p.kind) ? 'quiet, as it was' : '';
+}
+
+const held = (p: Part): string =>
+  [
+    ...new Set(
+      [p.upper, p.lower].flatMap((e) =>
+        e?.hold && e.hold !== 'none' ? [`${e.holdMm === undefined ? '' : `${sayHex(e.holdMm)} `}${e.hold}`] : [],
+      ),
+    ),
+  ].join(', ');
+
+function quoteOption(s: JobState, option: ChoiceOption): QuotedOption {
+  const { prices } = s.context.rules;
+  const parts = option.choices.map((c) => ({
+    part: c.body.part,
+    quantity: c.body.quantity,
+    minor: c.body.part.priceMinor * c.body.quantity,
+  }));
+  const partsMinor = parts.reduce((sum, p) => sum + p.minor, 0);
+  const joints = option.choices.flatMap((c) => c.body.joints);
+  const sides = new Set(joints.map((id) => partsOf(id).side)).size;
+  const setting = parts.some((p) => isAdjustable(p.part.kind)) ? SETTING_MIN * sides : 0;
+  const minutes = Math.round(minutesFor(s, joints) + setting);
+  const labourMinor = prices.labourMinorPerHour > 0 ? Math.round((minutes * prices.labourMinorPerHour) / 60) : undefined;
+  const net = partsMinor + (labourMinor ?? 0);
+  const taxMinor = prices.taxIncluded ? 0 : Math.round((net * prices.taxPercent) / 100);
+  const hours = Math.max(0, ...parts.map(({ part, quantity }) => (part.stock >= quantity ? 0 : part.deliveryHours)));
+  const all = parts.map((p) => p.part);
+  const words = (of: (p: Part) => string) => [...new Set(all.map(of))].filter(Boolean).join('; ');
+  return {
+    option,
+    parts,
+    partsMinor,
+    minutes,
+    labourMinor,
+    taxMinor,
+    totalMinor: net + taxMinor,
+    hours,
+    here: all.every((p) => p.kind === 'refit')
+      ? 'nothing to wait for'
+      : hours === 0
+        ? parts.every(({ part, quantity }) => part.stock >= quantity)
+          ? 'on the shelf'
+          : 'to be ordered'
+        : `in ${hours} h`,
+    warrantyMonths: Math.min(...all.map((p) => p.warrantyMonths)),
+    upkeep: words(upkeep) || 'none',
+    ride: words(ride),
+    held: words(held) || 'nothing',
+  };
+}
+
+/** What the dearer way has that the cheaper one has not, and what it has not. */
+function compared(a: QuotedOption, b: QuotedOption): { readonly more: string[]; readonly less: string[] } {
+  const years = (months: number) =>
+    months % 12 === 0 ? count(months / 12, 'year').replace(/^\d+/, (n) => numberWord(Number(n))) : `${months} months`;
+  const [pa, pb] = [a.parts[0]!.part, b.parts[0]!.part];
+  const poly = (p: Part) => p.material === 'polyurethane';
+  return {
+    more: [
+      ...(isAdjustable(pb.kind) && !isAdjustable(pa.kind) ? ['its length can be set'] : []),
+      ...(poly(pb) && !poly(pa) ? ['it is firmer and wears less'] : []),
+      ...(pb.greaseable && !pa.greaseable && !poly(pb) ? ['it can be greased'] : []),
+      ...(/flats/.test(b.held) && !/flats/.test(a.held) ? ['its flats do not round off like a hex'] : []),
+      ...(b.warrantyMonths > a.warrantyMonths ? [`it is covered for ${years(b.warrantyMonths)}`] : []),
+      ...(b.hours < a.hours ? ['it is here sooner'] : []),
+    ],
+    less: [
+      ...(poly(pb) && !poly(pa) ? ['it has to be greased'] : []),
+      ...(b.warrantyMonths < a.warrantyMonths
+        ? [b.warrantyMonths ? `it is covered for ${years(b.warrantyMonths)} only` : 'it has no warranty']
+        : []),
+      ...(b.hours > a.hours ? [`it is here in ${b.hours} h`] : []),
+    ],
+  };
+}
+
+/** "Better costs 14 more than plain: it can be greased, and it is covered for three years." Each way against the one before. */
+function difference(options: readonly QuotedOption[], money: (minor: number) => string): string {
+  return options
+    .slice(1)
+    .map((o, i) => {
+      const before = options[i]!;
+      const { more, less } = compared(before, o);
+      const by = o.totalMinor - before.totalMinor;
+      const costs = by === 0 ? `costs the same as ${before.option.name}` : `costs ${money(by)} more than ${before.option.name}`;
+      const but = less.length ? `${more.length ? ', but ' : ', and '}${list(less)}` : '';
+      return `${capital(o.option.name)} ${costs}${more.length ? `: ${list(more)}` : ''}${but}.`;
+    })
+    .join(' ');
+}
+
+/**
+ * The customer's quote: every line with its ways, priced from the parts, the plan's hands-on minutes and the shop's rate.
+ * Lines beside the first are told for what they cost while it is apart, and by themselves later: what comes off once
+ * comes off once.
+ */
+export function quoteOf(s: JobState, money: (minor: number) => string): QuotedLine[] {
+  const { prices } = s.context.rules;
+  const rate = (minutes: number): number => (prices.labourMinorPerHour * minutes) / 60;
+  const taxed = (minor: number): number => Math.round(prices.taxIncluded ? minor : minor * (1 + prices.taxPercent / 100));
+  const main = s.lines[0];
+  return s.lines.map((line): QuotedLine => {
+    const options = line.options.map((o) => quoteOption(s, o)).sort((a, b) => a.totalMinor - b.totalMinor);
+    const sameAxle = main && line !== main && partsOf(line.joints[0]!).axle === partsOf(main.joints[0]!).axle;
+    const alone = minutesFor(s, line.joints);
+    const together = sameAxle ? minutesFor(s, [...main.joints, ...line.joints]) - minutesFor(s, main.joints) : alone;
+    const parts = Math.min(...options.map((o) => o.partsMinor));
+    return {
+      line,
+      options,
+      difference: difference(options, money),
+      beside: sameAxle
+        ? {
+            togetherMinor: taxed(parts + rate(together)),
+            laterMinor: taxed(parts + rate(alone)),
+            savesMinutes: Math.round(alone - together),
+          }
+        : undefined,
+    };
+  });
+}
+
+/** What is to be said on the phone: each line, its ways with their prices, the difference, what is warned of. */
+export function readOut(
+  quoted: readonly QuotedLine[],
+  money: (minor: number) => string,
+  name: (line: ChoiceLine) => string,
+): string[] {
+  return quoted.map(({ line, options, difference: differ, beside }) => {
+    const ways = options.map((o) => `${o.option.name}, ${money(o.totalMinor)}, ${o.here}`);
+    const head = `${capital(name(line))}: ${ways.length > 1 ? `${numberWord(ways.length)} ways: ${list(ways, 'or')}` : ways[0]}.`;
+    const rest =
+      beside && beside.savesMinutes > 0
+        ? ` ${money(beside.togetherMinor)} while it is apart, ${money(beside.laterMinor)} later.`
+        : '';
+    return `${head}${rest}${differ ? ` ${differ}` : ''}`;
+  });
+}

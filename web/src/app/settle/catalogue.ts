@@ -1,0 +1,41 @@
+import { inject, Injectable } from '@angular/core';
+import type { PartList, PartMatch } from '@ash-knot/contract';
+import { askNext, rankParts, type LengthUnit, type Part, type PartKind, type Wanted } from '@ash-knot/core';
+import { Api, ApiError } from '../state/api';
+
+/** The server's catalogue, ranked there; what was listed for a vehicle is kept, so that it can be ranked here without a line. */
+@Injectable()
+export class Catalogue {
+  private readonly api = inject(Api);
+  private readonly seen = new Map<string, Part>();
+
+  /** What fits, best first. @throws ApiError when there is no line and nothing was seen before */
+  async match(wanted: Wanted, unit: LengthUnit): Promise<PartMatch> {
+    try {
+      const found = await this.api.post<PartMatch>('/parts/match', { wanted: plain(wanted), unit });
+      for (const c of [...found.fitting, ...found.excluded]) this.seen.set(c.part.id, c.part);
+      return found;
+    } catch (e) {
+      const parts = [...this.seen.values()];
+      if (!(e instanceof ApiError && e.status === 0) || parts.length === 0) throw e;
+      const ranked = rankParts(parts, wanted, unit);
+      return {
+        fitting: ranked.filter((c) => c.excluded.length === 0),
+        excluded: ranked.filter((c) => c.excluded.length > 0),
+        ask: askNext(ranked, wanted) ?? null,
+        looked: parts.length,
+      };
+    }
+  }
+  /** Everything of a kind, as far as a list goes. */
+  async of(kind: PartKind | string): Promise<readonly Part[]> {
+    return (await this.api.get<PartList>('/parts', { kind, limit: '500' }).catch(() => ({ parts: [] }))).parts;
+  }
+  /** A part that is in no list joins the shelf. */
+  add(part: Part): Promise<Part> {
+    return this.api.post<Part>('/parts', { part });
+  }
+}
+
+/** JSON has no undefined: what is not known is left out. */
+const plain = (w: Wanted): unknown => JSON.parse(JSON.stringify(w));

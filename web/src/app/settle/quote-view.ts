@@ -1,0 +1,159 @@
+import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
+import {
+  ANSWER_WAYS,
+  attempt,
+  BadInput,
+  capital,
+  quoteOf,
+  readOut,
+  sayDay,
+  sayMoney,
+  sayParts,
+  type ChoiceLine,
+  type Entry,
+  type QuotedLine,
+  type QuotedOption,
+} from '@ash-knot/core';
+import { TextField } from '../kit/text-field';
+import { Wrong } from '../kit/wrong';
+import { JobStore } from '../job/job-store';
+import { Session } from '../session/session';
+import { draft } from '../state/draft';
+
+/** What a row of the table says of a way. */
+interface Row {
+  readonly name: string;
+  of(o: QuotedOption): string;
+  readonly large?: boolean;
+  /** Said only where the ways differ in it. */
+  readonly differs?: boolean;
+}
+
+/** What the customer is offered, side by side, in one sentence; each line answered by itself: yes, no or later. */
+@Component({
+  selector: 'ak-quote-view',
+  imports: [TextField, Wrong],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './quote-view.html',
+})
+export class QuoteView {
+  /** Another part, or another way, is looked for. */
+  readonly add = output();
+  protected readonly store = inject(JobStore);
+  protected readonly session = inject(Session);
+  private readonly job = this.store.view()!.id;
+  protected readonly ways = ANSWER_WAYS;
+  protected readonly capital = capital;
+
+  private readonly rules = computed(() => this.store.state()!.context.rules);
+  /** The currency stands once above the table, not in every cell. */
+  protected readonly money = (minor: number): string => sayMoney(minor, this.rules().currency).replace(/ [A-Z]{3}$/, '');
+  protected readonly currency = computed(() => this.rules().currency);
+  protected readonly quoted = computed((): QuotedLine[] => quoteOf(this.store.state()!, this.money));
+  protected readonly waiting = computed(() => this.quoted().filter((q) => q.line.standing === 'waiting'));
+  protected name(line: ChoiceLine): string {
+    return sayParts(this.session.dialect(), line.joints);
+  }
+  /** What is read to the customer. */
+  protected readonly out = computed(() =>
+    readOut(this.waiting(), this.money, (l) => this.name(l)).map((t) => this.session.say(t)),
+  );
+  protected readonly tax = computed(() => {
+    const { prices } = this.rules();
+    const rate = prices.labourMinorPerHour > 0 ? '' : ' No rate is set: work is told in minutes.';
+    if (prices.taxPercent === 0) return `${this.currency()}.${rate}`;
+    return `${this.currency()}, ${prices.taxPercent} % tax ${prices.taxIncluded ? 'included' : 'added in the sums'}.${rate}`;
+  });
+  private readonly allRows = computed((): Row[] => [
+    { name: 'in all', of: (o) => this.money(o.totalMinor), large: true },
+    {
+      name: 'parts · work',
+      of: (o) =>
+        o.labourMinor === undefined
+          ? `${this.money(o.partsMinor)} · ${o.minutes} min`
+          : `${this.money(o.partsMinor)} · ${this.money(o.labourMinor)}`,
+    },
+    { name: 'here', of: (o) => o.here },
+    { name: 'warranty', of: (o) => (o.warrantyMonths ? `${o.warrantyMonths} months` : 'none') },
+    { name: 'upkeep', of: (o) => o.upkeep },
+    { name: 'ride', of: (o) => o.ride || '–', differs: true },
+    { name: 'held by', of: (o) => o.held, differs: true },
+  ]);
+  protected rows(q: QuotedLine): Row[] {
+    return this.allRows().filter((r) => !r.differs || new Set(q.options.map((o) => r.of(o))).size > 1);
+  }
+  protected partNames(o: QuotedOption): string {
+    return o.parts.map((p) => `${p.quantity} × ${p.part.name}`).join(', ');
+  }
+  protected said(line: ChoiceLine): string {
+    const a = line.answer?.body;
+    if (!a) return '';
+    const word = { approved: 'yes', declined: 'no', later: `later${a.on ? `, by ${sayDay(a.on)}` : ''}` }[a.answer];
+    return `${word}, ${a.who} ${a.how}${a.warning ? `, warned: ${a.warning}` : ''}`;
+  }
+
+  // --- the answer -----------------------------------------------------------------
+  protected readonly who = draft(`answer.who.${this.job}`, this.store.view()!.vehicle.owner);
+  protected readonly how = draft<(typeof ANSWER_WAYS)[number]>(`answer.how.${this.job}`, 'by phone');
+  /** What was warned of, and the day they said, by line. */
+  protected readonly warning = draft<Readonly<Record<string, string>>>(`answer.warnings.${this.job}`, {});
+  protected readonly until = draft<Readonly<Record<string, string>>>(`answer.until.${this.job}`, {});
+  /** The line whose no or later is being written down. */
+  protected readonly refusing = signal<{ line: string; answer: 'declined' | 'later' } | null>(null);
+  protected readonly error = signal<Error | null>(null);
+
+  protected setHow(how: string): void {
+    this.how.set(ANSWER_WAYS.find((w) => w === how)!);
+  }
+  protected put(d: typeof this.warning, line: string, text: string): void {
+    d.set({ ...d(), [line]: text });
+  }
+  protected async yes(q: QuotedLine, o: QuotedOption): Promise<void> {
+    const what = `${this.partNames(o)}, ${this.name(q.line)}, ${sayMoney(o.totalMinor, this.currency())}`;
+    await this.answer('approved', o.option.choices, what);
+  }
+  /** A no needs the warning that was given, a later its day too. */
+  protected async refuse(q: QuotedLine, answer: 'declined' | 'later'): Promise<void> {
+    const now = this.refusing();
+    if (now?.line !== q.line.id || now.answer !== answer) {
+      this.error.set(null);
+      return this.refusing.set({ line: q.line.id, answer });
+    }
+    const warning = this.warning()[q.line.id]?.trim() ?? '';
+    const on = this.until()[q.line.id] ?? '';
+    const read = attempt(() => {
+      if (!warning) throw new BadInput('warning given', 'is empty: a no needs the one that was given with it');
+      if (answer === 'later' && !/^\d{4}-\d\d-\d\d$/.test(on)) throw new BadInput('until when', 'is empty: later needs its day');
+    });
+    if (!read.ok) return this.error.set(read.error);
+    const waiting = q.line.options.filter((o) => o.standing === 'waiting').flatMap((o) => o.choices);
+    if (await this.answer(answer, waiting, this.name(q.line), warning, answer === 'later' ? on : undefined))
+      this.refusing.set(null);
+  }
+  private async answer(
+    answer: 'approved' | 'declined' | 'later',
+    choices: readonly Entry<'choose'>[],
+    what: string,
+    warning = '',
+    on?: string,
+  ): Promise<boolean> {
+    if (!this.who().trim()) {
+      this.error.set(new BadInput('name of who said it', 'is empty: it is part of the record'));
+      return false;
+    }
+    this.error.set(null);
+    return this.store.write('answer', {
+      answer,
+      what: what.slice(0, 300),
+      parts: choices.map((c) => c.id),
+      who: this.who().trim(),
+      how: this.how(),
+      warning,
+      ...(on ? { on } : {}),
+    });
+  }
+  /** A way is taken back before anybody answered for it. */
+  protected async drop(o: QuotedOption): Promise<void> {
+    for (const c of o.option.choices) await this.store.strike(c, 'taken back before it was answered');
+  }
+}

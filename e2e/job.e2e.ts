@@ -129,6 +129,11 @@ test('a vehicle typed in by hand goes through all five stations and is handed ba
   await page.getByTestId('approve').click();
   await enterPin(page);
   await expect(page.getByTestId('answered')).toContainText('Yes, The lighthouse by phone');
+  // What was said yes to is looked at before anything comes off.
+  await page.getByTestId('look-at').click();
+  await page.getByTestId('all-right').click();
+  await page.getByTestId('take-goods').click();
+  await expect(page.getByTestId('goods-line')).toContainText('looked at and taken');
 
   // Work: the next key does every step.
   await page.getByTestId('station-work').click();

@@ -122,7 +122,7 @@ async function main() {
       // The tests make far more requests a minute than a yard does.
       server = await startServer({
         databaseUrl: await postgres.createDatabase('e2e'),
-        env: { REQUESTS_PER_MINUTE: '100000' },
+        env: { REQUESTS_PER_MINUTE: '100000', SUPPLIER_MOODS: 'off' },
       });
       await playwright(server.address);
     }

@@ -1,5 +1,8 @@
 import {
   assemblyOf,
+  goodsBody,
+  goodsChecks,
+  goodsLines,
   checksOf,
   doubted,
   fastenersOf,
@@ -130,6 +133,25 @@ export class JobMaker {
 
   approve(parts: string[], what: string, who: string): void {
     this.add('answer', { answer: 'approved', what, parts, who, how: 'by phone', warning: '' }, 'pella');
+    this.goodsIn();
+  }
+
+  /** What was said yes to is ordered where it is not on the shelf, and looked at when it is here. */
+  private goodsIn(): void {
+    for (const g of goodsLines(this.state())) {
+      const { part, quantity } = g.choice.body;
+      if (g.stage === 'to order')
+        this.add('order', {
+          supplier: part.supplier,
+          number: `${part.supplier.charAt(0)}-${this.c.whole(1000, 9999)}`,
+          lines: [{ choice: g.choice.id, part: part.id, name: part.name, quantity, minor: part.priceMinor * quantity }],
+          currency: part.currency,
+          promised: new Date(this.clock + part.deliveryHours * 3_600_000).toISOString(),
+          by: 'phone',
+        });
+    }
+    const right = (p: Part) => Object.fromEntries(goodsChecks(p).map((c) => [c, 'yes' as const]));
+    for (const g of goodsLines(this.state())) this.add('goods', goodsBody(g, right(g.choice.body.part), [], 'taken', ''));
   }
 
   /**

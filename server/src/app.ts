@@ -17,6 +17,9 @@ import { learningRoutes } from './learning/routes';
 import { partRoutes } from './part/routes';
 import { sessionRoutes } from './session/routes';
 import { shopRoutes } from './shop/routes';
+import type { Supplier } from './supplier/port';
+import { supplierRoutes } from './supplier/routes';
+import { shipped } from './supplier/simulated';
 import { vehicleRoutes } from './vehicle/routes';
 
 export interface AppOptions {
@@ -27,6 +30,8 @@ export interface AppOptions {
   readonly webRoot?: string | undefined;
   /** Behind HTTPS: cookies are marked so and browsers are told to stay on it. */
   readonly secure?: boolean | undefined;
+  /** The lines to suppliers; those that ship with the program, where none are given. */
+  readonly suppliers?: readonly Supplier[] | undefined;
   /** Requests a minute a device may make. */
   readonly requestsPerMinute?: number | undefined;
 }
@@ -84,6 +89,7 @@ export function makeApp(o: AppOptions): Express {
     jobRoutes(o.db, o.news),
     vehicleRoutes(o.db),
     partRoutes(o.db),
+    supplierRoutes(o.suppliers ?? shipped(o.db)),
     attachmentRoutes(o.db),
     ledgerRoutes(o.db, o.news),
     shopRoutes(o.db),

@@ -7,6 +7,7 @@ import { migrate } from './db/migrate';
 import { inTransaction, makePool } from './db/pool';
 import { catchUpLessons } from './learning/lessons';
 import { LiveNews } from './live/news';
+import { shipped } from './supplier/simulated';
 
 /** Settings come from the environment; the start command fills them in. */
 const env = {
@@ -18,6 +19,8 @@ const env = {
   demo: process.env['DEMO'] !== '0',
   secure: process.env['SECURE'] === '1',
   requestsPerMinute: process.env['REQUESTS_PER_MINUTE'] ? Number(process.env['REQUESTS_PER_MINUTE']) : undefined,
+  /** Whether the simulated suppliers are late or silent now and then. */
+  supplierMoods: process.env['SUPPLIER_MOODS'] !== 'off',
 };
 
 async function main(): Promise<void> {
@@ -41,6 +44,7 @@ async function main(): Promise<void> {
     webRoot: env.webRoot,
     secure: env.secure,
     requestsPerMinute: env.requestsPerMinute,
+    suppliers: shipped(db, env.supplierMoods),
   });
   const server = app.listen(env.port, env.host, () => {
     const { port } = server.address() as AddressInfo;

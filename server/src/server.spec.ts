@@ -702,6 +702,32 @@ describe('the catalogue', () => {
   });
 });
 
+describe('the shelf', () => {
+  test('what is taken off it for a job is less there, and back when that is struck', async () => {
+    const t = await app.tablet().signIn();
+    const all = ((await t.get('/parts?limit=500')).body as PartList).parts;
+    const part = all.find((p) => p.stock >= 2)!;
+    const stock = async () =>
+      ((await t.get(`/parts?q=${part.id}&limit=5`)).body as PartList).parts.find((p) => p.id === part.id)!.stock;
+    const job = await t.job('SCH 11');
+    const taken = line(job, 'goods', {
+      choice: freshId(),
+      part: part.id,
+      name: part.name,
+      quantity: 2,
+      from: 'shelf',
+      checks: [],
+      measured: [],
+      outcome: 'taken',
+      why: '',
+    });
+    expect((await write(t, job, taken)).status).toBe(201);
+    expect(await stock()).toBe(part.stock - 2);
+    await write(t, job, line(job, 'strike', { entry: taken.id, why: 'another one' }));
+    expect(await stock()).toBe(part.stock);
+  });
+});
+
 describe('variants of a type', () => {
   test('a vehicle is one of them, found at a job it is for good, and struck it is open again', async () => {
     const t = await app.tablet().signIn();

@@ -5,3 +5,4 @@ export * from './gauge';
 export * from './learning';
 export * from './part';
 export * from './found';
+export * from './supplier';

@@ -3,3 +3,4 @@ export * from './vehicle';
 export * from './job';
 export * from './gauge';
 export * from './part';
+export * from './supplier';

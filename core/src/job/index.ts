@@ -19,6 +19,7 @@ export * from './rules/points';
 export * from './rules/load';
 export * from './rules/setting';
 export * from './rules/quote';
+export * from './rules/goods';
 export { optionName, type ChoiceLine, type ChoiceOption, type Standing } from './state/choices';
 export * from './next';
 export * from './lesson';

@@ -20,6 +20,15 @@ export type MeasuredPhase = (typeof MEASURED_PHASES)[number];
 export const ATTACHMENT_KINDS = ['photo', 'loop'] as const;
 export type AttachmentKind = (typeof ATTACHMENT_KINDS)[number];
 
+/** What is looked at when a part is in the hand, before it goes on. */
+export const GOODS_CHECKS = ['right part', 'right side', 'undamaged', 'nuts', 'caps', 'papers', 'grease fitting'] as const;
+export type GoodsCheck = (typeof GOODS_CHECKS)[number];
+export const GOODS_RESULTS = ['yes', 'no', 'can’t tell'] as const;
+export type GoodsResult = (typeof GOODS_RESULTS)[number];
+/** Where a part came from. */
+export const GOODS_FROM = ['shelf', 'supplier', 'own order'] as const;
+export type GoodsFrom = (typeof GOODS_FROM)[number];
+
 /** What a customer may say to what is offered. */
 export const ANSWERS = ['approved', 'declined', 'later'] as const;
 export const ANSWER_WAYS = ['in person', 'by phone', 'by message', 'in writing'] as const;

@@ -4,6 +4,9 @@ import { inDialect } from '../text';
 import { END_SPECS, LINK_ENDS } from '../vehicle';
 import type { Part } from './part';
 
+/** What is compared: a part, or what is known of the one that is on the vehicle. What nobody said is left out. */
+export type Comparable = Pick<Part, 'kind' | 'name'> & { readonly [K in keyof Part]?: Part[K] | undefined };
+
 /** Two parts beside each other, dimension by dimension. */
 export interface Difference {
   readonly what: string;
@@ -18,7 +21,7 @@ export interface Difference {
 /** Lengths closer than this are the same for an eye and a rule, mm (common practice, no source). */
 const SAME_MM = 0.3;
 
-type Row = readonly [what: string, of: (p: Part) => string | number | undefined];
+type Row = readonly [what: string, of: (p: Comparable) => string | number | undefined];
 
 /** What is compared, in the order somebody with both in their hands would look. */
 const ROWS: readonly Row[] = [
@@ -41,16 +44,16 @@ const ROWS: readonly Row[] = [
   ['wall', (p) => p.wallMm],
   ['shape', (p) => p.shape],
   ['side', (p) => p.sided],
-  ['grease fitting', (p) => (p.greaseable ? 'yes' : 'no')],
+  ['grease fitting', (p) => (p.greaseable === undefined ? undefined : p.greaseable ? 'yes' : 'no')],
 ];
-function holdOf(p: Part, end: 'upper' | 'lower'): string | undefined {
+function holdOf(p: Comparable, end: 'upper' | 'lower'): string | undefined {
   const e = p[end];
   if (!e?.hold) return undefined;
   return e.hold === 'none' ? 'nothing' : `${e.holdMm === undefined ? '' : `${sayHex(e.holdMm)} `}${e.hold}`;
 }
 
 /** Two parts compared, old beside new: what neither says is left out. */
-export function compareParts(a: Part, b: Part, unit?: LengthUnit): Difference[] {
+export function compareParts(a: Comparable, b: Comparable, unit?: LengthUnit): Difference[] {
   const say = (v: string | number | undefined): string =>
     v === undefined ? 'not said' : typeof v === 'number' ? sayLength(v, 1, unit) : v;
   return ROWS.flatMap(([what, of]): Difference[] => {
@@ -66,7 +69,7 @@ export function compareParts(a: Part, b: Part, unit?: LengthUnit): Difference[] 
 }
 
 /** "8 mm longer; stud thread M12×1.25, not M10×1.25": how the second differs from the first, loudly. */
-export function sayDifferences(a: Part, b: Part, unit?: LengthUnit): string {
+export function sayDifferences(a: Comparable, b: Comparable, unit?: LengthUnit): string {
   const differ = compareParts(a, b, unit).filter((d) => d.is === 'differs');
   if (differ.length === 0) return 'As far as both say, they are the same.';
   const words: Readonly<Record<string, readonly [more: string, less: string]>> = {

@@ -97,6 +97,9 @@ test('a bar by its diameter and its eyes', () => {
   const w: Wanted = { kinds: ['sway bar'], widthMm: 900, from: { 'bar-width': 'measured' }, doubtMm: { 'bar-width': 3 } };
   expect(matchPart(bar, w).excluded[0]).toMatch(/eyes are 920 mm apart/);
   expect(matchPart({ ...bar, holeSpacingMm: 904 }, w).excluded).toEqual([]);
+  const sized: Wanted = { ...w, barMm: 22 };
+  const thick = { ...bar, id: 'thick', holeSpacingMm: 900, barMm: 24 };
+  expect(rankParts([thick, { ...bar, holeSpacingMm: 900 }], sized).map((c) => c.part.barMm)).toEqual([22, 24]);
 });
 
 describe('an adjustable link is set', () => {

@@ -312,6 +312,15 @@ function compared(part: Part, w: Wanted, unit?: LengthUnit): { candidate: Candid
   );
   c.length('bushing-height', 'height', w.heightMm, part.heightMm, HEIGHT, (want, has) => `It is ${has} high, ${want} is wanted.`);
   if (part.kind === 'sway bar') {
+    // Another diameter is another stiffness, and its bushings are others: it is offered, below.
+    c.length(
+      'bar-diameter',
+      'diameter',
+      w.barMm,
+      part.barMm,
+      { same: 0.3, out: 8 },
+      (want, has) => `It is ${has} across, ${want} is wanted.`,
+    );
     c.length(
       'bar-width',
       'between the eyes',
@@ -322,7 +331,8 @@ function compared(part: Part, w: Wanted, unit?: LengthUnit): { candidate: Candid
     );
   }
   const agree = c.lines.filter((l) => l.fit === 'same' && l.size !== 'listed');
-  const near = c.lines.filter((l) => l.fit === 'near' && l.size !== 'listed');
+  // How the stud is held stops nothing, and is said by whoever shows the part.
+  const near = c.lines.filter((l) => l.fit === 'near' && l.size !== 'listed' && !/hold$/.test(l.size));
   const score = c.excluded.length ? 0 : c.fit * preferred(part);
   const here = part.stock > 0 ? 'on the shelf' : part.deliveryHours > 0 ? `here in ${part.deliveryHours} h` : 'to be ordered';
   const sentence = c.excluded.length

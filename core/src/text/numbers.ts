@@ -29,6 +29,16 @@ const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', y
 /** "2026-12-01" → "1 Dec 2026". */
 export const sayDay = (iso: string): string => DAY.format(new Date(`${iso.slice(0, 10)}T12:00:00Z`));
 
+const WHEN = new Intl.DateTimeFormat('en-GB', {
+  day: 'numeric',
+  month: 'short',
+  hour: '2-digit',
+  minute: '2-digit',
+  hourCycle: 'h23',
+});
+/** "4 Dec, 16:05", where it is read. */
+export const sayWhen = (iso: string): string => WHEN.format(new Date(iso));
+
 /** Decimals of a currency by its own custom: two of most, none of some. */
 const decimalsOf = (currency: string): number =>
   new Intl.NumberFormat('en-GB', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;

@@ -1,6 +1,7 @@
 import { readPart, written, type AxleEnd, type JointId, type Part } from '@ash-knot/core';
 import type { VehicleView } from '@ash-knot/contract';
 import type { Queryable } from '../db/pool';
+import { SPEC } from '../part/queries';
 import { plateKey, VEHICLE } from '../vehicle/queries';
 
 /** A word that is at least so like one of the text's is taken for it: "bushng", "likn". */
@@ -35,7 +36,7 @@ const PART_TEXT = `lower(p.name || ' ' || p.id || ' ' || p.supplier || ' ' || p.
 export async function findParts(db: Queryable, f: PartFilter): Promise<{ parts: Part[]; total: number; scores: number[] }> {
   const words = wordsOf(f.q ?? '');
   const { rows } = await db.query<{ spec: Part; total: number; score: number }>(
-    `SELECT p.spec, m.score::float8 AS score, count(*) OVER () AS total
+    `SELECT ${SPEC} AS spec, m.score::float8 AS score, count(*) OVER () AS total
        FROM part p, LATERAL (SELECT CASE WHEN cardinality($1::text[]) = 0 THEN 1 ELSE ${met(PART_TEXT, '$1')} END AS score) m
       WHERE m.score >= $6
         AND ($2::text IS NULL OR p.kind = $2)

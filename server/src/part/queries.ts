@@ -13,6 +13,9 @@ export async function insertPart(db: Queryable, p: Part): Promise<boolean> {
   return true;
 }
 
+/** A stored part with what is left of it on the shelf: `p` is the part's row. */
+export const SPEC = `p.spec || jsonb_build_object('stock', greatest(0, p.stock + coalesce((SELECT sum(m.quantity) FROM stock_move m WHERE m.part_id = p.id AND NOT m.struck), 0)))`;
+
 /** Unlisted parts that are ranked at most: the nearest, so that a catalogue of any size is ranked in a moment. */
 const MOST = 300;
 
@@ -34,9 +37,9 @@ export async function mayFit(db: Queryable, w: Wanted): Promise<Part[]> {
   // A bore is at most the bar, and as much less as the softest rubber bears.
   const bore = bounds(w, 'bar-diameter', w.barMm, INTERFERENCE_MM.rubber, 0);
   const { rows } = await db.query<{ spec: unknown }>(
-    `SELECT p.spec FROM part p JOIN part_fit f ON f.part_id = p.id WHERE f.type_id = $1 AND ($2::text IS NULL OR f.axle = $2) AND p.kind = ANY($3)
+    `SELECT ${SPEC} AS spec FROM part p JOIN part_fit f ON f.part_id = p.id WHERE f.type_id = $1 AND ($2::text IS NULL OR f.axle = $2) AND p.kind = ANY($3)
       UNION ALL
-     (SELECT p.spec FROM part p
+     (SELECT ${SPEC} AS spec FROM part p
        WHERE p.kind = ANY($3)
          AND ($4::float8 IS NULL OR p.length_mm BETWEEN $4 AND $5 OR p.length_mm IS NULL)
          AND ($6::float8 IS NULL OR p.bore_mm BETWEEN $6 AND $7 OR p.bore_mm IS NULL)

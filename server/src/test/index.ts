@@ -12,6 +12,7 @@ import { loadDemo } from '../demo/load';
 import { migrate } from '../db/migrate';
 import { makePool, type Db } from '../db/pool';
 import { LiveNews } from '../live/news';
+import type { Supplier } from '../supplier/port';
 
 /** The tests' PostgreSQL; `npm test` starts one and sets this. */
 function testServer(): string {
@@ -96,7 +97,11 @@ async function migrateUpTo(db: Db, last: string): Promise<void> {
  * `older.fill` runs after the migration numbered `older.last`, before the rest.
  */
 export async function startApp(
-  options: { demo?: boolean; older?: { last: string; fill: (db: Db) => Promise<unknown> } } = {},
+  options: {
+    demo?: boolean;
+    suppliers?: (db: Db) => readonly Supplier[];
+    older?: { last: string; fill: (db: Db) => Promise<unknown> };
+  } = {},
 ): Promise<Running> {
   const name = `test_${randomBytes(6).toString('hex')}`;
   const admin = new pg.Client({ connectionString: testServer() });
@@ -114,7 +119,10 @@ export async function startApp(
   const log = pino({ level: 'silent' });
   const news = new LiveNews(url.href, log);
   await news.start();
-  const server = makeApp({ db, news, log }).listen(0, '127.0.0.1');
+  const server = makeApp({ db, news, log, ...(options.suppliers ? { suppliers: options.suppliers(db) } : {}) }).listen(
+    0,
+    '127.0.0.1',
+  );
   await new Promise((r) => server.once('listening', r));
   const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
   return {

@@ -294,6 +294,26 @@ export async function bench<T>(
   };
 }
 
+/** Parts of these choices were looked at and taken. */
+export const goodsIn = (...choices: readonly StoredEntry[]): StoredEntry[] =>
+  choices.flatMap((c) =>
+    c.kind === 'choose'
+      ? [
+          stored('goods', {
+            choice: c.id,
+            part: c.body.part.id,
+            name: c.body.part.name,
+            quantity: c.body.quantity,
+            from: 'shelf',
+            checks: [],
+            measured: [],
+            outcome: 'taken',
+            why: '',
+          }),
+        ]
+      : [],
+  );
+
 /** Waits until it is so: a machine under load is slow, not wrong. Fails by saying what never came. */
 export async function until(so: () => boolean, what = 'what was waited for'): Promise<void> {
   const end = Date.now() + 5000;

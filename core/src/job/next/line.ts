@@ -15,6 +15,8 @@ export type Target =
   | 'variant'
   | 'choose'
   | 'answer'
+  | 'order'
+  | 'goods'
   | 'road'
   | 'alignment'
   | 'recheck'

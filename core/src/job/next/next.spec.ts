@@ -11,6 +11,9 @@ import {
   refitPart,
   contradictedJoints,
   fastenersOf,
+  goodsBody,
+  goodsChecks,
+  goodsLines,
   findingsOf,
   foldJob,
   handBackBlockers,
@@ -18,6 +21,7 @@ import {
   readHeight,
   recheckBody,
   requestOf,
+  type GoodsLine,
   type JobContext,
   type JobState,
   type NextAction,
@@ -27,6 +31,10 @@ import {
 const e = ledger();
 const HOUR = 3_600_000;
 const NOW = Date.UTC(2026, 0, 5, 12);
+
+/** A part that is as it should be. */
+const rightGoods = (g: GoodsLine) =>
+  goodsBody(g, Object.fromEntries(goodsChecks(g.choice.body.part).map((c) => [c, 'yes' as const])), [], 'taken', '');
 
 /**
  * Somebody who has never seen the program: follows the big key alone, and answers what it asks by what is
@@ -62,6 +70,11 @@ class Walker {
   answer(answer: 'approved' | 'declined'): this {
     const parts = this.state.choices.map((c) => c.id);
     return this.add(e('answer', { answer, what: 'it', parts, who: 'owner', how: 'by phone', warning: 'it will knock' }));
+  }
+  /** Everything said yes to is looked at and right. */
+  goods(): this {
+    for (const g of goodsLines(this.state).filter((x) => x.stage !== 'taken')) this.add(e('goods', rightGoods(g)));
+    return this;
   }
   /** Follows the key until a line's action is of none that a key alone can do, or `until` says so. */
   follow(until: (l: NextLine) => boolean = () => false): NextLine {
@@ -130,6 +143,7 @@ class Walker {
         ];
       }
       case 'go':
+        if (a.at === 'goods') return [e('goods', rightGoods(goodsLines(s).find((x) => x.stage !== 'taken')!))];
         if (a.at === 'height')
           return SIDES.map((side) =>
             e('height', { axle: 'front', side, mm: side === 'left' ? 372 : 355, text: side === 'left' ? '372 mm' : '355 mm' }),
@@ -146,7 +160,7 @@ class Walker {
 }
 
 const purpose = () => e('purpose', { what: 'ten years old', rule: '' });
-const work = () => new Walker({}, { ...CONTEXT, kind: 'age replacement' }).add(purpose()).choose().answer('approved');
+const work = () => new Walker({}, { ...CONTEXT, kind: 'age replacement' }).add(purpose()).choose().answer('approved').goods();
 
 describe('following the big key alone', () => {
   test('a loose link: every owed check before the verdict, the verdict before the part, and on to the hand-back', () => {

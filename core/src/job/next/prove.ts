@@ -47,6 +47,8 @@ export function nextToProve(s: JobState): NextLine {
         return { ...base, action: { kind: 'told' } };
       case 'fastener':
         return { ...base, station: 'work', action: { kind: 'torque', step: tightenStep(b.fastener), fastener: b.fastener } };
+      case 'goods':
+        return goTo({ ...base, station: 'settle', label: 'Look at it' }, 'goods', b.joint);
       case 'setting':
         return goTo({ ...base, station: 'work' }, 'setting', b.joint);
       case 'orientation':

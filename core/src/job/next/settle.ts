@@ -3,6 +3,7 @@ import { capital, numberWord } from '../../text';
 import type { JobState } from '../fold';
 import { missingHands } from '../rules/choosing';
 import { dangerousJoints, looseJoints } from '../rules/clearance';
+import { goodsLines } from '../rules/goods';
 import { waitingLines } from '../rules/work';
 import { sayParts, speakOf } from '../say';
 import { goTo, mins, type NextLine } from './line';
@@ -10,6 +11,42 @@ import { goTo, mins, type NextLine } from './line';
 /** The length was worked out, or found by the bolt: what was measured of the old link says nothing of the new. */
 const lengthKnown = (s: JobState, axle: JobState['axle']): boolean =>
   s.results.some((e) => e.body.what === 'link length' && e.body.joint && partsOf(e.body.joint).axle === axle);
+
+/** What was said yes to: ordered, then looked at when it is here. What is on its way is waited for where it is needed. */
+function nextOfParts(s: JobState): NextLine | undefined {
+  const lines = goodsLines(s);
+  const open = lines.find((g) => g.stage === 'to order');
+  const said = (g: (typeof lines)[number]) => `${g.choice.body.quantity} × ${g.choice.body.part.name}`;
+  if (open)
+    return goTo(
+      {
+        time: mins(2),
+        title: `Order ${said(open)}.`,
+        why: open.refused.length
+          ? 'What came was refused: it is asked for anew, and the promise changes.'
+          : 'Ask who has it, and for when.',
+        label: 'Order it',
+        station: 'settle',
+      },
+      'order',
+    );
+  const here = lines.find((g) => g.stage === 'here');
+  if (here)
+    return goTo(
+      {
+        time: mins(1),
+        title:
+          here.from === 'shelf'
+            ? `Take ${said(here)} off the shelf, and look at it.`
+            : `Look at ${said(here)} before it goes on.`,
+        why: 'Right part, right side, undamaged, all of it there: before anything comes off.',
+        label: 'Look at it',
+        station: 'settle',
+      },
+      'goods',
+    );
+  return undefined;
+}
 
 /** Whether which variant the vehicle is decides what fits at this joint, and nobody has said. */
 const ofVariant = (s: JobState, joint: JointId): boolean =>
@@ -48,6 +85,8 @@ export function nextToSettle(s: JobState): NextLine | undefined {
       },
       'answer',
     );
+  const parts = nextOfParts(s);
+  if (parts) return parts;
   if (s.lines.length > 0) return undefined;
   // What is dangerous comes before what is only loose.
   const danger = dangerousJoints(s)[0];

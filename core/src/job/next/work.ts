@@ -1,10 +1,11 @@
 import type { JointId } from '../../joint';
 import { DOUBTED_OUTCOMES, NEUTRAL_OUTCOMES } from '../../ledger';
 import type { PlannedStep, StepId } from '../../plan';
-import { capital, uncapital } from '../../text';
+import { capital, sayWhen, uncapital } from '../../text';
 import { sayLength, showRange } from '../../units';
 import type { JobState } from '../fold';
 import { doubted, fastenersOf, planOf, type FastenerView } from '../rules/work';
+import { goodsOwedAt } from '../rules/goods';
 import { linkSetting, setsLink } from '../rules/setting';
 import { heightsKnown, sayHeights } from '../rules/height';
 import { mins, type NextLine } from './line';
@@ -65,6 +66,16 @@ function sayStep(s: JobState, p: PlannedStep, left: number): NextLine {
       })),
     };
   }
+  const goods = p.phase === 'fit' && p.joint ? goodsOwedAt(s, p.joint) : undefined;
+  if (goods)
+    return {
+      ...line,
+      time: 'wait',
+      title: `${goods.choice.body.quantity} × ${goods.choice.body.part.name}: ${goods.promised ? `promised for ${sayWhen(goods.promised)}` : 'not looked at yet'}.`,
+      why: 'It goes on when it is here and was looked at. Everything before that is done.',
+      label: goods.stage === 'on its way' ? 'It is here' : 'Look at it',
+      action: { kind: 'go', station: 'settle', at: 'goods', joint: p.joint! },
+    };
   const setting = setsLink(p.id) ? linkSetting(s) : undefined;
   if (setting && !setting.set)
     return {

@@ -5,6 +5,7 @@ import type { JobState } from '../fold';
 import { capital } from '../../text';
 import { sayBoth, sayJoints, sayParts } from '../say';
 import { contradictedJoints, dangerousJoints, looseJoints, owedJoints } from './clearance';
+import { goodsLines } from './goods';
 import { linkSetting } from './setting';
 import { alignmentOwed, fastenersOf, isApproved, planOf, waitingLines, workJoints } from './work';
 
@@ -13,7 +14,7 @@ export type Blocker = { readonly sentence: string } & (
   | { readonly at: 'fastener'; readonly fastener: FastenerId }
   | { readonly at: 'orientation'; readonly step: StepId }
   | { readonly at: 'contradiction' | 'check'; readonly joint: JointId }
-  | { readonly at: 'setting'; readonly joint: JointId }
+  | { readonly at: 'setting' | 'goods'; readonly joint: JointId }
   | { readonly at: 'told' | 'complaint' | 'verdict' | 'answer' | 'drive' | 'alignment' | 'recheck' }
 );
 
@@ -58,6 +59,15 @@ export function handBackBlockers(s: JobState): Blocker[] {
   const setting = linkSetting(s);
   if (setting && !setting.set)
     out.push({ sentence: 'What the adjustable links were set to is not written down.', at: 'setting', joint: setting.joint });
+  for (const g of goodsLines(s)) {
+    const { part, joints } = g.choice.body;
+    if (g.stage !== 'taken' && joints.some((id) => s.renewed.has(id)))
+      out.push({
+        sentence: `${part.name} went on, and nobody wrote down that it was looked at.`,
+        at: 'goods',
+        joint: joints[0]!,
+      });
+  }
   for (const joint of contradictedJoints(s))
     out.push({
       sentence: `${capital(sayBoth(s, [joint]))}: moving, and tight. One of the two is wrong.`,

@@ -34,6 +34,9 @@ export interface ChoicesState {
   /** What the work is about: of the ways of a line the one that was taken, else the last that was offered. */
   readonly choices: readonly Entry<'choose'>[];
   readonly answers: readonly Entry<'answer'>[];
+  readonly orders: readonly Entry<'order'>[];
+  readonly promises: readonly Entry<'promise'>[];
+  readonly goods: readonly Entry<'goods'>[];
   /** What was chosen and then fitted; the same part put back is not renewed. */
   readonly renewed: ReadonlySet<JointId>;
   readonly setup?: EntryBodies['setup'] | undefined;
@@ -151,5 +154,16 @@ export function choicesState({ kept, entries }: Ledger): ChoicesState {
   const bought = choices.filter((c) => c.body.part.kind !== 'refit');
   for (const id of bought.flatMap((c) => c.body.joints))
     if (kept.step.get(fittedBy(id))?.body.state === 'done') for (const end of assemblyJoints(id)) renewed.add(end);
-  return { sizes: kept.size, lines, standing, choices, answers: kept.answer, renewed, setup: kept.setup?.body };
+  return {
+    sizes: kept.size,
+    lines,
+    standing,
+    choices,
+    answers: kept.answer,
+    orders: kept.order,
+    promises: kept.promise,
+    goods: kept.goods,
+    renewed,
+    setup: kept.setup?.body,
+  };
 }

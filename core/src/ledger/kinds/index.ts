@@ -11,15 +11,18 @@ import { defect } from './defect';
 import { distance } from './distance';
 import { drive } from './drive';
 import { goOn } from './go-on';
+import { goods } from './goods';
 import { handBack } from './hand-back';
 import { height } from './height';
 import { loop } from './loop';
 import { mark } from './mark';
 import { note } from './note';
+import { order } from './order';
 import { orientation } from './orientation';
 import { photo } from './photo';
 import { piece } from './piece';
 import { point } from './point';
+import { promise } from './promise';
 import { proof } from './proof';
 import { purpose } from './purpose';
 import { reading } from './reading';
@@ -61,6 +64,9 @@ export const ENTRY_SPECS = {
   variant,
   choose,
   answer,
+  order,
+  promise,
+  goods,
   setup,
   height,
   step,

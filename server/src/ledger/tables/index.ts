@@ -6,11 +6,12 @@ import { reading } from './reading';
 import { recheck } from './recheck';
 import { said } from './said';
 import type { Table } from './table';
+import { stockMove } from './stock-move';
 import { torqueRecord } from './torque-record';
 import { variant } from './variant';
 
 /** Every table made from the ledger: a new one is a file beside these and a line here. */
-export const TABLES: readonly Table[] = [reading, point, variant, torqueRecord, recheck, said, closing, distance];
+export const TABLES: readonly Table[] = [reading, point, variant, stockMove, torqueRecord, recheck, said, closing, distance];
 
 const of = (kind: EntryKind) => TABLES.filter((t) => t.handles.includes(kind));
 

@@ -1,4 +1,4 @@
-import { attempt, isLink, parseThread, type LinkEnd, type Part, type PartEnd } from '@ash-knot/core';
+import { attempt, isLink, parseThread, type Comparable, type LinkEnd, type PartEnd } from '@ash-knot/core';
 
 /** A part to scale, px: what of it is drawn by its kind. */
 export interface Outline {
@@ -29,7 +29,7 @@ const studMm = (e: PartEnd | undefined): number => {
 };
 
 /** The longest of what is drawn across, mm: both parts of a comparison are drawn to one scale. */
-export const spanOf = (p: Part): number =>
+export const spanOf = (p: Comparable): number =>
   isLink(p.kind)
     ? (p.lengthMm ?? p.lengthRangeMm?.[1] ?? 300) + 2 * HOUSING
     : p.kind === 'sway bar'
@@ -37,7 +37,7 @@ export const spanOf = (p: Part): number =>
       : (p.holeSpacingMm ?? (p.boreMm ?? 22) * 2.4) + 30;
 
 /** A link lying down, its lower end at the left; its studs point up, as thick as their threads are. */
-function link(p: Part, x0: number, y: number, px: number): Outline {
+function link(p: Comparable, x0: number, y: number, px: number): Outline {
   const length = p.lengthMm ?? p.lengthRangeMm?.[1] ?? 300;
   const x1 = x0 + length * px;
   const end = (e: PartEnd | undefined, x: number) =>
@@ -54,7 +54,7 @@ function link(p: Part, x0: number, y: number, px: number): Outline {
 }
 
 /** A frame bushing in its bracket, from the bar's end: holes, height and bore to scale. */
-function bushing(p: Part, x0: number, y: number, px: number): Outline {
+function bushing(p: Comparable, x0: number, y: number, px: number): Outline {
   const holes = (p.holeSpacingMm ?? (p.boreMm ?? 22) * 2.4) * px;
   const bore = (p.boreMm ?? 22) * px;
   const height = (p.heightMm ?? (p.boreMm ?? 22) * 1.5) * px;
@@ -73,7 +73,7 @@ function bushing(p: Part, x0: number, y: number, px: number): Outline {
 }
 
 /** A bar from above: its eyes apart, as thick as it is. */
-function bar(p: Part, x0: number, y: number, px: number): Outline {
+function bar(p: Comparable, x0: number, y: number, px: number): Outline {
   const width = (p.holeSpacingMm ?? 900) * px;
   const thick = Math.max(2, (p.barMm ?? 20) * px);
   const arm = 150 * px;
@@ -86,7 +86,7 @@ function bar(p: Part, x0: number, y: number, px: number): Outline {
 }
 
 /** A part's outline from a corner of the drawing, at a scale. */
-export function outline(p: Part, x0: number, y: number, px: number): Outline {
+export function outline(p: Comparable, x0: number, y: number, px: number): Outline {
   if (isLink(p.kind)) return link(p, x0, y, px);
   return p.kind === 'sway bar' ? bar(p, x0, y, px) : bushing(p, x0, y, px);
 }

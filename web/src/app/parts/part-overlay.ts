@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { compareParts, sayDifferences, type Part } from '@ash-knot/core';
+import { compareParts, sayDifferences, type Comparable } from '@ash-knot/core';
 import { across, upright, type Dimension } from '../kit/dimension';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
@@ -8,6 +8,14 @@ import { outline, spanOf } from './outline';
 const WIDE = 560;
 const HIGH = 190;
 const EDGE = 34;
+
+/** A part with what is not known of it taken from the other one. */
+const over = (under: Comparable, p: Comparable): Comparable => ({
+  ...under,
+  ...Object.fromEntries(Object.entries(p).filter(([, v]) => v !== undefined)),
+  name: p.name,
+  kind: p.kind,
+});
 
 /** Two parts laid over each other, to one scale: the first in ash, the second in ink, and what differs drawn between them. */
 @Component({
@@ -55,8 +63,8 @@ const EDGE = 34;
 })
 export class PartOverlay {
   /** The one that is there, or was. */
-  readonly a = input.required<Part>();
-  readonly b = input.required<Part>();
+  readonly a = input.required<Comparable>();
+  readonly b = input.required<Comparable>();
   protected readonly session = inject(Session);
   private readonly units = inject(Units);
   protected readonly wide = WIDE;
@@ -69,7 +77,8 @@ export class PartOverlay {
   protected readonly drawn = computed(() => {
     const px = this.px();
     const y = HIGH - 58;
-    return { a: outline(this.a(), EDGE + 18, y, px), b: outline(this.b(), EDGE + 18, y, px) };
+    // What nobody said of one is drawn as the other has it, and carries no number.
+    return { a: outline(over(this.b(), this.a()), EDGE + 18, y, px), b: outline(over(this.a(), this.b()), EDGE + 18, y, px) };
   });
   /** Drawn where both say it and they differ: lengths and holes across, heights upright. */
   protected readonly dims = computed((): Dimension[] => {

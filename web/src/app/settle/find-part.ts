@@ -21,6 +21,7 @@ import {
   SIDES,
   wantedFor,
   type Candidate,
+  type Comparable,
   type JointId,
   type Offered,
   type Part,
@@ -153,22 +154,20 @@ export class FindPart {
   protected readonly wayNames = computed(() => this.ways().map(optionName).join(', '));
   /** Two parts that are laid over each other. */
   protected readonly over = signal<Part | null>(null);
-  protected readonly old = computed((): Part | null => {
-    const w = this.wanted();
-    const first = this.offers()[0]?.best.part;
-    if (!first) return null;
+  /** What is known of the one that is on it: measured, worked out or read in the file, and nothing else. */
+  protected readonly old = computed((): Comparable | null => {
+    const [w, kind] = [this.wanted(), this.offers()[0]?.best.part.kind ?? this.excluded()[0]?.part.kind];
+    if (!kind) return null;
+    const bar = kind === 'sway bar';
     return {
-      ...first,
-      id: 'old',
+      kind,
       name: 'The one that is on it',
       lengthMm: w.lengthMm,
-      lengthRangeMm: undefined,
-      upper: w.upper ? { ...w.upper, is: first.upper?.is } : undefined,
-      lower: w.lower ? { ...w.lower, is: first.lower?.is } : undefined,
-      boreMm: first.kind === 'frame bushing' ? (w.seatMm ?? w.barMm) : undefined,
-      holeSpacingMm: w.holeSpacingMm ?? w.widthMm,
+      upper: w.upper,
+      lower: w.lower,
+      holeSpacingMm: bar ? w.widthMm : w.holeSpacingMm,
       heightMm: w.heightMm,
-      barMm: first.kind === 'sway bar' ? w.barMm : undefined,
+      barMm: bar ? w.barMm : undefined,
     };
   });
 

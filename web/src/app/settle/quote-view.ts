@@ -4,6 +4,7 @@ import {
   attempt,
   BadInput,
   capital,
+  goodsLines,
   quoteOf,
   readOut,
   sayDay,
@@ -14,6 +15,7 @@ import {
   type QuotedLine,
   type QuotedOption,
 } from '@ash-knot/core';
+import { PartsDesk } from './parts-desk';
 import { TextField } from '../kit/text-field';
 import { Wrong } from '../kit/wrong';
 import { JobStore } from '../job/job-store';
@@ -32,7 +34,7 @@ interface Row {
 /** What the customer is offered, side by side, in one sentence; each line answered by itself: yes, no or later. */
 @Component({
   selector: 'ak-quote-view',
-  imports: [TextField, Wrong],
+  imports: [PartsDesk, TextField, Wrong],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './quote-view.html',
 })
@@ -50,6 +52,8 @@ export class QuoteView {
   protected readonly money = (minor: number): string => sayMoney(minor, this.rules().currency).replace(/ [A-Z]{3}$/, '');
   protected readonly currency = computed(() => this.rules().currency);
   protected readonly quoted = computed((): QuotedLine[] => quoteOf(this.store.state()!, this.money));
+  /** Something was said yes to that has to come from somewhere. */
+  protected readonly toGet = computed(() => goodsLines(this.store.state()!).length > 0);
   protected readonly waiting = computed(() => this.quoted().filter((q) => q.line.standing === 'waiting'));
   protected name(line: ChoiceLine): string {
     return sayParts(this.session.dialect(), line.joints);

@@ -1,6 +1,6 @@
 import type { StoredEntry } from '@ash-knot/contract';
 import { DIAL } from '@ash-knot/core/test';
-import { bench, FakeEventSource, LINK, SESSION, SHOP, stored, tid, type FakeApi } from '../../test';
+import { bench, FakeEventSource, goodsIn, LINK, SESSION, SHOP, stored, tid, type FakeApi } from '../../test';
 import { TestBed } from '@angular/core/testing';
 import { Records } from '../job/records';
 import { Work } from './work';
@@ -12,6 +12,7 @@ function approved(): StoredEntry[] {
     purpose(),
     c,
     stored('answer', { answer: 'approved', what: 'links', parts: [c.id], who: 'owner', how: 'by phone', warning: '' }),
+    ...goodsIn(c),
   ];
 }
 const PULL = 'POST /gauges/wrench-1/pull';
@@ -283,7 +284,11 @@ test('no published value: firm and marked for a bracket, never for wheel nuts', 
     quantity: 1,
     oneSideReason: 'r',
   });
-  const entries = [c, stored('answer', { answer: 'approved', what: 'b', parts: [c.id], who: 'o', how: 'by phone', warning: '' })];
+  const entries = [
+    c,
+    stored('answer', { answer: 'approved', what: 'b', parts: [c.id], who: 'o', how: 'by phone', warning: '' }),
+    ...goodsIn(c),
+  ];
   const b = await bench(Work, entries, { kind: 'age replacement' });
   await b.click('[data-step="tighten-front.left.bracket-bolt"] .head');
   expect(b.text('ak-torque-card')).toMatch(/No published value\..*13 mm on the bolt.*at ride height.*None is invented here\./);
@@ -297,7 +302,11 @@ test('arms wait for the maker’s value: there is no key for firm', async () => 
     part: { ...LINK, kind: 'other part', name: 'Arm' },
     quantity: 1,
   });
-  const entries = [c, stored('answer', { answer: 'approved', what: 'b', parts: [c.id], who: 'o', how: 'by phone', warning: '' })];
+  const entries = [
+    c,
+    stored('answer', { answer: 'approved', what: 'b', parts: [c.id], who: 'o', how: 'by phone', warning: '' }),
+    ...goodsIn(c),
+  ];
   const b = await bench(Work, entries, { kind: 'age replacement' });
   await b.click('[data-step="tighten-front.left.arm-bolt"] .head');
   expect(b.text('ak-torque-card')).toContain('“firm” is not enough for this one');
@@ -335,7 +344,9 @@ test('gripped rubber: the key leads to the height, takes what was written, and i
     quantity: 2,
   });
   const yes = stored('answer', { answer: 'approved', what: 'b', parts: [c.id], who: 'o', how: 'by phone', warning: '' });
-  const b = await bench(Work, [purpose(), c, yes, stored('step', { step: 'chock', state: 'done' })], { kind: 'age replacement' });
+  const b = await bench(Work, [purpose(), c, yes, ...goodsIn(c), stored('step', { step: 'chock', state: 'done' })], {
+    kind: 'age replacement',
+  });
   expect(b.el.querySelector('[data-open]')!.getAttribute('data-step')).toBe('height');
   await b.type(tid('height-left'), '372 mm');
   expect(b.el.querySelector('[data-next-do="height"]')).toBeNull();
@@ -397,6 +408,7 @@ test('an adjustable link is set to the length that was worked out before it goes
     }),
     c,
     stored('answer', { answer: 'approved', what: 'links', parts: [c.id], who: 'owner', how: 'by phone', warning: '' }),
+    ...goodsIn(c),
   ];
   const b = await bench(Work, entries, { kind: 'changed stance' });
   const to = () => b.store.next()!;

@@ -1,0 +1,147 @@
+import { BadInput } from '../../error';
+import type { Entry, EntryBodies, GoodsCheck, GoodsFrom, GoodsResult } from '../../ledger';
+import { assemblyOf, partsOf, type JointId } from '../../joint';
+import { isLink, LENGTH_SAME_MM, type Part } from '../../parts';
+import { parseThread } from '../../thread';
+import { parseQuantity, sayLength } from '../../units';
+import type { JobState } from '../fold';
+import { isApproved } from './work';
+
+/** Where a part that was said yes to is: to be ordered, on its way, here to be looked at, or taken in. */
+export type GoodsStage = 'to order' | 'on its way' | 'here' | 'taken';
+
+export interface GoodsLine {
+  readonly choice: Entry<'choose'>;
+  readonly stage: GoodsStage;
+  /** Its order that is under way, if it has one. */
+  readonly order: Entry<'order'> | undefined;
+  /** When it was promised last, ISO 8601. */
+  readonly promised: string | undefined;
+  /** Where it will come from. */
+  readonly from: GoodsFrom;
+  /** What was refused of it before. */
+  readonly refused: readonly Entry<'goods'>[];
+  readonly taken: Entry<'goods'> | undefined;
+}
+
+/**
+ * Every part that was said yes to, and where it is. What is on the shelf is here; what is not, and comes from somebody
+ * who delivers, is to be ordered; refused, it is to be ordered anew.
+ */
+export function goodsLines(s: JobState): GoodsLine[] {
+  return s.choices
+    .filter((c) => c.body.part.kind !== 'refit' && isApproved(s, c.id))
+    .map((choice): GoodsLine => {
+      const looked = s.goods.filter((g) => g.body.choice === choice.id);
+      const taken = looked.findLast((g) => g.body.outcome === 'taken');
+      const refused = looked.filter((g) => g.body.outcome === 'refused');
+      const { part, quantity } = choice.body;
+      const lost = new Set([
+        ...refused.flatMap((g) => g.body.order ?? []),
+        ...s.promises.filter((p) => !p.body.promised).map((p) => p.body.order),
+      ]);
+      const order = s.orders.findLast((o) => o.body.lines.some((l) => l.choice === choice.id) && !lost.has(o.id));
+      const promised = s.promises.findLast((p) => p.body.order === order?.id)?.body.promised ?? order?.body.promised;
+      const shelf = part.stock >= quantity && !refused.some((g) => g.body.from === 'shelf');
+      const delivered = part.deliveryHours > 0;
+      const stage: GoodsStage = taken ? 'taken' : order ? 'on its way' : shelf || !delivered ? 'here' : 'to order';
+      return { choice, stage, order, promised, from: order ? 'supplier' : shelf ? 'shelf' : 'own order', refused, taken };
+    });
+}
+
+/** Parts that must be looked at before they go on at this joint. */
+export const goodsOwedAt = (s: JobState, joint: JointId): GoodsLine | undefined =>
+  goodsLines(s).find((g) => g.stage !== 'taken' && g.choice.body.joints.some((id) => assemblyOf(id) === assemblyOf(joint)));
+
+/** The same, of the axle that is worked on and not on yet: what waits for what. */
+export const awaited = (s: JobState): GoodsLine[] =>
+  goodsLines(s).filter(
+    (g) => g.stage === 'on its way' && g.choice.body.joints.some((id) => partsOf(id).axle === s.axle && !s.renewed.has(id)),
+  );
+
+/** What is looked at of a part, by what it is. */
+export function goodsChecks(p: Part): GoodsCheck[] {
+  const studs = [p.upper?.is, p.lower?.is].includes('ball stud');
+  return [
+    'right part',
+    ...(p.sided === 'either' ? [] : (['right side'] as const)),
+    'undamaged',
+    ...(p.nutsSupplied ? (['nuts'] as const) : []),
+    ...(isLink(p.kind) && studs ? (['caps'] as const) : []),
+    ...(p.torque.length ? (['papers'] as const) : []),
+    ...(p.greaseable ? (['grease fitting'] as const) : []),
+  ];
+}
+
+/** What is asked of each, as somebody with the box in hand would. */
+const ASK: Readonly<Record<GoodsCheck, string>> = {
+  'right part': 'The number on the box is the one that was ordered',
+  'right side': 'It is for the side it goes on',
+  undamaged: 'Undamaged, boots whole',
+  nuts: 'Its nuts are there',
+  caps: 'Transport caps are off',
+  papers: 'Its maker’s sheet is there',
+  'grease fitting': 'Its grease fitting is in',
+};
+export const sayGoodsCheck = (c: GoodsCheck): string => ASK[c];
+
+/**
+ * A part that came in, as it was looked at. Whatever is not as it should be, or measured other than it says, is refused
+ * with its reason or taken knowing it; nothing is taken that nobody looked at.
+ * @throws BadInput when a question is open, or a refusal has no reason
+ */
+export function goodsBody(
+  g: GoodsLine,
+  answers: Readonly<Partial<Record<GoodsCheck, GoodsResult>>>,
+  measured: readonly { readonly what: string; readonly text: string }[],
+  outcome: 'taken' | 'refused',
+  why: string,
+): EntryBodies['goods'] {
+  const { part, quantity } = g.choice.body;
+  const checks = goodsChecks(part).flatMap((check) => (answers[check] ? [{ check, result: answers[check]! }] : []));
+  const open = goodsChecks(part).find((c) => !answers[c]);
+  if (outcome === 'taken' && open) throw new BadInput(open, 'was not looked at yet');
+  const wrong = checks.filter((c) => c.result === 'no');
+  if (outcome === 'taken' && wrong.some((c) => c.check === 'right part' || c.check === 'right side'))
+    throw new BadInput(wrong[0]!.check, 'is not so: it is refused, or the look was wrong');
+  if (outcome === 'taken' && wrong.length > 0 && !why.trim())
+    throw new BadInput('why it is taken', `is empty: ${wrong[0]!.check} is not as it should be`);
+  if (outcome === 'refused' && !why.trim()) throw new BadInput('why it is refused', 'is empty: the supplier will ask');
+  return {
+    choice: g.choice.id,
+    part: part.id,
+    name: part.name,
+    quantity,
+    from: g.from,
+    ...(g.order ? { order: g.order.id } : {}),
+    checks,
+    measured: measured.filter((m) => m.text.trim()).map((m) => ({ what: m.what, text: m.text.trim() })),
+    outcome,
+    why: why.trim(),
+  };
+}
+
+/**
+ * What was measured of a part in the hand, against what its list says, loudly: "length 318 mm, its list says 305 mm".
+ * @throws BadInput naming what cannot be read
+ */
+export function measuredAgainst(
+  p: Part,
+  what: 'length' | 'thread' | 'bore',
+  text: string,
+): { readonly same: boolean; readonly sentence: string } {
+  if (what === 'thread') {
+    const thread = parseThread(text, 'thread').name;
+    const says = [...new Set([p.upper?.thread, p.lower?.thread])].filter((t) => t !== undefined);
+    const same = says.length === 0 || says.includes(thread);
+    return { same, sentence: same ? `${thread}, as its list says` : `${thread}, its list says ${says.join(' and ')}` };
+  }
+  const mm = parseQuantity(text, 'length', { field: what }).si;
+  const says = what === 'length' ? p.lengthMm : p.boreMm;
+  if (says === undefined) return { same: true, sentence: `${sayLength(mm, 1)}; its list does not say` };
+  const same = Math.abs(mm - says) <= (what === 'length' ? LENGTH_SAME_MM : 0.3);
+  return {
+    same,
+    sentence: same ? `${sayLength(mm, 1)}, as its list says` : `${sayLength(mm, 1)}, its list says ${sayLength(says, 1)}`,
+  };
+}

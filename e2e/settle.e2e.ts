@@ -1,0 +1,86 @@
+import { enterPin, expect, goTo, openSheet, settled, signIn, test } from './yard';
+
+// Long: a quote with three lines, each answered, at both sizes, and a part that is the wrong one.
+test('a quote by telephone: one yes, one no, one later; then a wrong part comes, is refused and ordered anew', async ({
+  page,
+}) => {
+  test.setTimeout(180_000);
+  await signIn(page);
+  await openSheet(page, 'SCH 11');
+  await goTo(page, 'settle');
+  await page.getByTestId('add-more').click();
+  await page.getByTestId('offer-ways').click();
+  await expect(page.getByTestId('quote-table').locator('thead').getByTestId('choice')).toHaveCount(3);
+  await expect(page.getByTestId('difference')).toContainText('costs');
+
+  // The bushings and the bar beside them.
+  await page.getByTestId('add-more').click();
+  await page.getByRole('button', { name: 'Frame bushings', exact: true }).click();
+  await page.getByTestId('lay-over').first().click();
+  await expect(page.getByTestId('overlay')).toBeVisible();
+  await page.getByTestId('choose').first().click();
+  await expect(page.getByTestId('beside')).toContainText('while it is apart');
+  await page.getByTestId('add-more').click();
+  await page.getByRole('button', { name: 'The sway bar' }).click();
+  await page.getByTestId('choose').first().click();
+  await expect(page.getByTestId('quote-line')).toHaveCount(3);
+
+  // At the telephone, on a phone: everything is there, and nothing runs off its side.
+  await page.setViewportSize({ width: 390, height: 844 });
+  await settled(page);
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await page.getByTestId('read-out').locator('summary').click();
+  await expect(page.getByTestId('read-out')).toContainText(/Both links: three ways/);
+
+  // Yes to one that has to come by the ferry; no to the bushings; the bar later.
+  const links = page.getByTestId('quote-line').nth(0);
+  const away = links
+    .getByRole('row', { name: /^here/ })
+    .getByRole('cell')
+    .filter({ hasText: /in \d+ h/ })
+    .first();
+  const column = await away.evaluate((td) => [...td.parentElement!.querySelectorAll('td')].indexOf(td as HTMLTableCellElement));
+  await links.getByTestId('approve').nth(column).click();
+  await enterPin(page, 'Pella Quist');
+  await expect(links.getByTestId('answered')).toContainText(/^Yes, /);
+  const bushings = page.getByTestId('quote-line').nth(1);
+  await bushings.getByTestId('decline').click();
+  await bushings.getByTestId('answer-warning').fill('they will knock by summer');
+  await bushings.getByTestId('refuse-save').click();
+  await expect(bushings.getByTestId('answered')).toContainText('warned: they will knock by summer');
+  const bar = page.getByTestId('quote-line').nth(2);
+  await bar.getByTestId('later').click();
+  await bar.getByTestId('answer-warning').fill('its seats go on wearing');
+  await bar.getByTestId('answer-until').fill('2027-03-01');
+  await bar.getByTestId('refuse-save').click();
+  await expect(bar.getByTestId('answered')).toContainText('Later, by 1 Mar 2027');
+
+  // What was said yes to is ordered: the key leads there.
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await expect(page.getByRole('region', { name: 'Next' })).toContainText(/^.*Order 2 × /);
+  await page.getByTestId('next').click();
+  await page.getByTestId('next').click();
+  await page.getByTestId('place-order').first().click();
+  await expect(page.getByTestId('goods-line')).toContainText('promised for');
+  await page.reload();
+  await expect(page.getByTestId('goods-line')).toContainText('promised for');
+
+  // What comes is the wrong one.
+  await page.getByTestId('look-at').click();
+  await page.getByTestId('goods-length').fill('318 mm');
+  await expect(page.getByTestId('against')).toContainText('its list says');
+  await page.getByTestId('goods-why').fill('another length than its box says');
+  await page.getByTestId('refuse-goods').click();
+  await expect(page.getByTestId('goods-line')).toContainText('It goes back');
+  await page.getByTestId('ask-suppliers').click();
+  await page.getByTestId('place-order').first().click();
+  await page.getByTestId('look-at').click();
+  await page.getByTestId('all-right').click();
+  await page.getByTestId('take-goods').click();
+  await expect(page.getByTestId('goods-line')).toContainText('looked at and taken');
+  await page.getByTestId('tape-key').click();
+  const tape = page.locator('aside');
+  await expect(tape).toContainText('Goods refused: 2 × ');
+  await expect(tape).toContainText('Goods in, supplier: 2 × ');
+  await expect(tape).toContainText('simulated');
+});

@@ -14,6 +14,11 @@ export const routes: Routes = [
     title: 'Hand-back sheet · Ash Knot',
   },
   {
+    path: 'job/:id/quote',
+    loadComponent: () => import('./settle/quote-sheet').then((m) => m.QuoteSheet),
+    title: 'Quote · Ash Knot',
+  },
+  {
     path: 'job/:id',
     loadComponent: () => import('./sheet/sheet').then((m) => m.Sheet),
     title: 'Sheet · Ash Knot',

@@ -192,48 +192,7 @@ import { Units } from '../session/units';
       <p class="wrong p-8">{{ store.failed() }}</p>
     }
   `,
-  styles: `
-    .page {
-      max-width: 190mm;
-      margin: 0 auto;
-      padding: 12mm 0;
-      background: #fff;
-      color: #000;
-      font-size: 15px;
-      min-height: 100dvh;
-    }
-    @media screen {
-      .page {
-        padding: 12mm 10mm;
-      }
-    }
-    .axle {
-      break-inside: avoid;
-    }
-    h2 {
-      margin-top: 16px;
-      font-weight: 700;
-      font-size: 16px;
-      break-after: avoid;
-    }
-    li {
-      padding: 1px 0;
-    }
-    table {
-      width: 100%;
-      margin-top: 4px;
-    }
-    td {
-      padding: 2px 8px 2px 0;
-      border-top: 1px solid #999;
-    }
-    tr {
-      break-inside: avoid;
-    }
-    @page {
-      margin: 14mm;
-    }
-  `,
+  styleUrl: '../kit/paper.css',
 })
 export class HandBackSheet {
   protected readonly units = inject(Units);

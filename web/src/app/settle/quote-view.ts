@@ -15,6 +15,7 @@ import {
   type QuotedLine,
   type QuotedOption,
 } from '@ash-knot/core';
+import { RouterLink } from '@angular/router';
 import { PartsDesk } from './parts-desk';
 import { TextField } from '../kit/text-field';
 import { Wrong } from '../kit/wrong';
@@ -34,7 +35,7 @@ interface Row {
 /** What the customer is offered, side by side, in one sentence; each line answered by itself: yes, no or later. */
 @Component({
   selector: 'ak-quote-view',
-  imports: [PartsDesk, TextField, Wrong],
+  imports: [PartsDesk, RouterLink, TextField, Wrong],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './quote-view.html',
 })

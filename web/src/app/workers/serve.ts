@@ -16,7 +16,8 @@ const breathe = () =>
 interface Waiting<Q, A> {
   readonly id: number;
   readonly question: Q;
-  readonly answer: (a: A) => void;
+  /** Across a worker's border it is heard when the promise it gives is kept. */
+  readonly answer: (a: A) => unknown;
   readonly done: () => void;
   readonly fail: (e: unknown) => void;
 }
@@ -34,10 +35,13 @@ export function serve<Q, A>(work: (question: Q) => Generator<A | undefined, A | 
   async function one(w: Waiting<Q, A>): Promise<void> {
     const steps = work(w.question);
     let since = performance.now();
+    // An answer goes by a channel of its own: the end must not overtake it.
+    let heard: unknown;
     for (;;) {
       const n = steps.next();
-      if (n.value !== undefined) w.answer(n.value);
+      if (n.value !== undefined) heard = w.answer(n.value);
       if (n.done) {
+        await heard;
         leave(w);
         w.done();
         return;

@@ -1,0 +1,141 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import {
+  capital,
+  quoteOf,
+  sayBan,
+  sayDay,
+  sayMoney,
+  sayParts,
+  unrepaired,
+  type ChoiceLine,
+  type QuotedOption,
+} from '@ash-knot/core';
+import { JobStore } from '../job/job-store';
+import { Session } from '../session/session';
+import { Units } from '../session/units';
+import { longDay } from '../words/format';
+
+/** The quote on paper: every line with its ways, what they cost and what was said to them. A4 or Letter, black only. */
+@Component({
+  selector: 'ak-quote-sheet',
+  imports: [RouterLink],
+  providers: [JobStore],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="no-print flex items-center gap-4 border-b px-6 py-2">
+      <a class="link" [routerLink]="['/job', id(), 'settle']">Back to the sheet</a>
+      <button type="button" class="btn btn-go ml-auto" (click)="print()">Print</button>
+    </div>
+    @if (store.state(); as s) {
+      @if (store.view(); as v) {
+        <main class="page" data-testid="quote-sheet">
+          <header class="flex items-end justify-between border-b-2 border-black pb-3">
+            <div>
+              <p class="text-lg font-bold">{{ session.shop()?.name }}</p>
+              <h1 class="mt-1 text-3xl font-bold">{{ v.vehicle.plate }}: what it would cost</h1>
+              <p>{{ v.vehicle.typeName }}, {{ v.vehicle.year }} · {{ units.sayDistance(s.distanceKm) }}</p>
+            </div>
+            <p class="text-right">{{ today() }}<br />{{ v.vehicle.owner }}</p>
+          </header>
+          @if (danger().length) {
+            <p class="my-4 border-4 border-black p-3 text-xl font-bold">{{ ban() }}</p>
+          }
+          @for (q of quoted(); track q.line.id) {
+            <h2 class="first-letter:uppercase">{{ name(q.line) }}</h2>
+            <table>
+              <thead>
+                <tr>
+                  <th></th>
+                  @for (o of q.options; track o.option.name) {
+                    <th class="text-left">{{ o.option.name }}</th>
+                  }
+                </tr>
+              </thead>
+              <tbody>
+                @for (r of rows; track r.name) {
+                  <tr>
+                    <th class="text-left font-normal" scope="row">{{ r.name }}</th>
+                    @for (o of q.options; track o.option.name) {
+                      <td [class.font-bold]="r.name === 'in all'">{{ session.say(r.of(o)) }}</td>
+                    }
+                  </tr>
+                }
+              </tbody>
+            </table>
+            @if (q.difference) {
+              <p>{{ session.say(q.difference) }}</p>
+            }
+            @if (q.beside && q.beside.savesMinutes > 0) {
+              <p>
+                {{ money(q.beside.togetherMinor) }} while it is apart for the first, {{ money(q.beside.laterMinor) }} by itself
+                later.
+              </p>
+            }
+            <p class="font-bold">{{ said(q.line) }}</p>
+          } @empty {
+            <p>Nothing was chosen yet.</p>
+          }
+          <p class="mt-6">{{ terms() }}</p>
+        </main>
+      }
+    }
+  `,
+  styleUrl: '../kit/paper.css',
+})
+export class QuoteSheet {
+  readonly id = input.required<string>();
+  protected readonly store = inject(JobStore);
+  protected readonly session = inject(Session);
+  protected readonly units = inject(Units);
+  protected readonly money = (minor: number): string => sayMoney(minor, this.store.state()!.context.rules.currency);
+  protected readonly quoted = computed(() => quoteOf(this.store.state()!, this.money));
+  protected readonly danger = computed(() => unrepaired(this.store.state()!));
+  protected readonly ban = computed(() => sayBan(this.store.state()!, this.danger()));
+  /** The day the last line of it was written: a quote is as old as what it says. */
+  protected readonly today = computed(() => longDay(this.store.state()!.entries.at(-1)?.at ?? this.store.view()!.openedAt));
+  protected readonly rows: readonly { readonly name: string; of(o: QuotedOption): string }[] = [
+    { name: 'what', of: (o) => o.parts.map((p) => `${p.quantity} × ${p.part.name}`).join(', ') },
+    { name: 'parts', of: (o) => this.money(o.partsMinor) },
+    {
+      name: 'work',
+      of: (o) => (o.labourMinor === undefined ? `${o.minutes} min` : `${this.money(o.labourMinor)}, ${o.minutes} min`),
+    },
+    { name: 'in all', of: (o) => this.money(o.totalMinor) },
+    { name: 'here', of: (o) => o.here },
+    { name: 'warranty', of: (o) => (o.warrantyMonths ? `${o.warrantyMonths} months` : 'none') },
+    { name: 'upkeep', of: (o) => o.upkeep },
+    { name: 'ride', of: (o) => o.ride || '–' },
+  ];
+  protected readonly terms = computed(() => {
+    const { prices, currency } = this.store.state()!.context.rules;
+    const tax =
+      prices.taxPercent === 0
+        ? 'No tax is reckoned.'
+        : `${prices.taxPercent} % tax is ${prices.taxIncluded ? 'in' : 'added to'} every sum.`;
+    const rate =
+      prices.labourMinorPerHour > 0 ? ` Work at ${sayMoney(prices.labourMinorPerHour, currency)} an hour, by the plan.` : '';
+    return `${tax}${rate} Rust can make it longer; we ask before it costs more.`;
+  });
+
+  constructor() {
+    effect(() => {
+      const id = this.id();
+      untracked(() => void this.store.load(id));
+    });
+  }
+  protected name(line: ChoiceLine): string {
+    return sayParts(this.session.dialect(), line.joints);
+  }
+  /** What was said to a line, and by whom; nothing is taken for a yes. */
+  protected said(line: ChoiceLine): string {
+    const a = line.answer?.body;
+    if (!a || line.standing === 'waiting') return 'Not answered yet.';
+    const word = { approved: 'Yes', declined: 'No', later: `Later${a.on ? `, by ${sayDay(a.on)}` : ''}` }[a.answer];
+    const taken = line.options.find((o) => o.standing === 'approved')?.name;
+    return `${word}${taken && line.options.length > 1 ? ` to ${taken}` : ''}: ${capital(a.who)}, ${a.how}, ${longDay(line.answer!.at)}.${a.warning ? ` Warned: ${a.warning}.` : ''}`;
+  }
+  protected print(): void {
+    window.print();
+  }
+}

@@ -1,7 +1,7 @@
 import { sayHex } from '../thread';
 import { sayLength, type LengthUnit } from '../units';
 import { inDialect } from '../text';
-import { END_SPECS, LINK_ENDS } from '../vehicle';
+import { END_SPECS, LINK_ENDS, sayStudHold } from '../vehicle';
 import type { Part } from './part';
 
 /** What is compared: a part, or what is known of the one that is on the vehicle. What nobody said is left out. */
@@ -48,8 +48,7 @@ const ROWS: readonly Row[] = [
 ];
 function holdOf(p: Comparable, end: 'upper' | 'lower'): string | undefined {
   const e = p[end];
-  if (!e?.hold) return undefined;
-  return e.hold === 'none' ? 'nothing' : `${e.holdMm === undefined ? '' : `${sayHex(e.holdMm)} `}${e.hold}`;
+  return e?.hold && (sayStudHold({ hold: e.hold, holdMm: e.holdMm }) ?? 'nothing');
 }
 
 /** Two parts compared, old beside new: what neither says is left out. */

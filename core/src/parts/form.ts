@@ -2,9 +2,9 @@ import { BadInput, within } from '../error';
 import { COMMON_THREADS, parseThread, sayHex } from '../thread';
 import { readBookValue, type BookValue } from '../torque';
 import { parseQuantity, parseRange, sayLength, type LengthUnit } from '../units';
-import { inDialect, toMinor, type Name } from '../text';
-import { END_KINDS, END_SPECS, linkFasteners, LINK_ENDS, readHold, type LinkEnd, type LinkKind } from '../vehicle';
-import type { EndWanted, Wanted } from './match';
+import { toMinor, type Name } from '../text';
+import { END_KINDS, linkFasteners, LINK_ENDS, readHold, sayStudHold, type LinkEnd, type LinkKind } from '../vehicle';
+import type { EndWanted, SizeKey, Wanted } from './match';
 import {
   GRADES,
   isAdjustable,
@@ -102,12 +102,7 @@ const endFields = (end: LinkEnd): PartField[] => [
   endField(end, 'hold', 'Held by', {
     picks: ['5 mm hex', '6 mm hex', '17 mm flats', 'nothing'],
     written: true,
-    like: (e) =>
-      e.hold === undefined
-        ? undefined
-        : e.hold === 'none'
-          ? 'nothing'
-          : `${e.holdMm === undefined ? '' : `${sayHex(e.holdMm)} `}${e.hold}`,
+    like: (e) => (e.hold === undefined ? undefined : (sayStudHold({ hold: e.hold, holdMm: e.holdMm }) ?? 'nothing')),
     read: (t) => readHold(`held by, ${end} end`, t),
   }),
 ];
@@ -366,15 +361,26 @@ export function readPartText(head: PartHead, text: PartText): Part {
   return part;
 }
 
-/** What was measured of the old part, or its file says, as the fields would have it; only usual values stay out. */
+/** The size each field is about, where a usual value of it may be known: nobody says that of a part. */
+const SIZE_OF: Readonly<Record<string, SizeKey>> = {
+  length: 'link-length',
+  bar: 'bar-diameter',
+  ...Object.fromEntries(
+    LINK_ENDS.flatMap((end): [string, SizeKey][] => [
+      [`${end}.thread`, `${end}.stud-thread`],
+      [`${end}.hex`, `${end}.nut-hex`],
+      [`${end}.hold`, `${end}.hold`],
+    ]),
+  ),
+};
+
+/** What was measured of the old part, or its file says, as the fields would have it; what is only usual stays out. */
 export function likeOld(kind: PartKind, w: Wanted, unit?: LengthUnit): PartText {
   return Object.fromEntries(
     partFields(kind).flatMap((f) => {
-      const t = f.like?.(w, unit);
+      const size = SIZE_OF[f.id];
+      const t = size && w.from?.[size] === 'usual' ? undefined : f.like?.(w, unit);
       return t === undefined ? [] : [[f.id, t]];
     }),
   );
 }
-
-/** The name of what an end of a part is. */
-export const sayPartEnd = (e: PartEnd | undefined): string | undefined => (e?.is ? inDialect(END_SPECS[e.is].name) : undefined);

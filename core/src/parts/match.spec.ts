@@ -344,6 +344,10 @@ describe('a part that is in no catalogue', () => {
       'lower.thread': 'M10×1.25',
     });
   });
+  test('what is only usual of the old one stays out', () =>
+    expect(likeOld('ball-stud link', { ...wanted, from: { 'link-length': 'usual', 'upper.stud-thread': 'usual' } })).toEqual({
+      'lower.thread': 'M10×1.25',
+    }));
   test.each([
     [{ name: ' ' }, {}, /name of the part is empty/],
     [{ price: 'x' }, {}, /price must be a number/],

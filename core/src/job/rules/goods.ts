@@ -1,6 +1,6 @@
 import { BadInput } from '../../error';
 import type { Entry, EntryBodies, GoodsCheck, GoodsFrom, GoodsResult } from '../../ledger';
-import { assemblyOf, partsOf, type JointId } from '../../joint';
+import { assemblyOf, type JointId } from '../../joint';
 import { isLink, LENGTH_SAME_MM, type Part } from '../../parts';
 import { parseThread } from '../../thread';
 import { parseQuantity, sayLength } from '../../units';
@@ -52,12 +52,6 @@ export function goodsLines(s: JobState): GoodsLine[] {
 /** Parts that must be looked at before they go on at this joint. */
 export const goodsOwedAt = (s: JobState, joint: JointId): GoodsLine | undefined =>
   goodsLines(s).find((g) => g.stage !== 'taken' && g.choice.body.joints.some((id) => assemblyOf(id) === assemblyOf(joint)));
-
-/** The same, of the axle that is worked on and not on yet: what waits for what. */
-export const awaited = (s: JobState): GoodsLine[] =>
-  goodsLines(s).filter(
-    (g) => g.stage === 'on its way' && g.choice.body.joints.some((id) => partsOf(id).axle === s.axle && !s.renewed.has(id)),
-  );
 
 /** What is looked at of a part, by what it is. */
 export function goodsChecks(p: Part): GoodsCheck[] {

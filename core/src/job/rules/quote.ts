@@ -2,7 +2,7 @@ import { isAdjustable, isLink, type Part } from '../../parts';
 import { partsOf, type JointId } from '../../joint';
 import { planFor } from '../../plan';
 import { capital, count, grouped, list, numberWord } from '../../text';
-import { sayHex } from '../../thread';
+import { sayStudHold } from '../../vehicle';
 import type { JobState } from '../fold';
 import type { ChoiceLine, ChoiceOption } from '../state/choices';
 
@@ -37,7 +37,7 @@ export interface QuotedLine {
 /** Setting an adjustable link, minutes a side on top of fitting it (common practice, no source). */
 const SETTING_MIN = 6;
 
-/** Minutes in the bay for these joints by the plan, rust allowed for. */
+/** Hands-on minutes for these joints by the plan, rust allowed for. */
 function minutesFor(s: JobState, joints: readonly JointId[]): number {
   const here = joints.filter((id) => partsOf(id).axle === s.axle);
   const axleEnd = here.length ? s.axle : joints[0] && partsOf(joints[0]).axle;
@@ -50,10 +50,11 @@ function minutesFor(s: JobState, joints: readonly JointId[]): number {
     corroded: s.setup?.corroded ?? true,
     jackingPoints: s.context.type.jackingPoints,
   });
-  // What somebody's hands are busy: a soak is waited for, and not charged.
+  // As long as somebody's hands are busy: a soak is waited for, and not charged.
   return plan.reduce((sum, step) => sum + step.minutes, 0);
 }
 
+/** What it asks for later (common practice, no source, where its maker gives no distance). */
 function upkeep(p: Part): string {
   const every = p.greaseEveryKm ? ` every ${grouped(p.greaseEveryKm)} km` : '';
   if (p.material === 'polyurethane') return `silicone grease${every}`;
@@ -70,13 +71,9 @@ function ride(p: Part): string {
 }
 
 const held = (p: Part): string =>
-  [
-    ...new Set(
-      [p.upper, p.lower].flatMap((e) =>
-        e?.hold && e.hold !== 'none' ? [`${e.holdMm === undefined ? '' : `${sayHex(e.holdMm)} `}${e.hold}`] : [],
-      ),
-    ),
-  ].join(', ');
+  [...new Set([p.upper, p.lower].flatMap((e) => (e?.hold ? (sayStudHold({ hold: e.hold, holdMm: e.holdMm }) ?? []) : [])))].join(
+    ', ',
+  );
 
 function quoteOption(s: JobState, option: ChoiceOption): QuotedOption {
   const { prices } = s.context.rules;

@@ -160,23 +160,7 @@ export class OwnPart {
       picks: f.picks ?? [],
     })),
   );
-  /** Only what somebody measured, worked out or read in the file. */
-  private readonly known = computed((): PartText => {
-    const w = this.wanted();
-    const usual = Object.entries(w.from ?? {}).flatMap(([key, from]) => (from === 'usual' ? [key] : []));
-    const all = likeOld(this.kind(), w, this.units.length());
-    const of: Readonly<Record<string, string>> = {
-      length: 'link-length',
-      'upper.thread': 'upper.stud-thread',
-      'upper.hex': 'upper.nut-hex',
-      'upper.hold': 'upper.hold',
-      'lower.thread': 'lower.stud-thread',
-      'lower.hex': 'lower.nut-hex',
-      'lower.hold': 'lower.hold',
-      bar: 'bar-diameter',
-    };
-    return Object.fromEntries(Object.entries(all).filter(([id]) => !usual.includes(of[id] ?? '')));
-  });
+  private readonly known = computed((): PartText => likeOld(this.kind(), this.wanted(), this.units.length()));
   protected readonly old = computed(() => Object.keys(this.known()).length);
 
   protected like(): void {

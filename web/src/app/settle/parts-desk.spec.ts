@@ -85,7 +85,7 @@ test('by telephone: number and time as they were said', async () => {
   const b = await open();
   await b.click(tid('ask-suppliers'));
   await b.click(tid('phone-order'));
-  expect(b.text(tid('desk-error'))).toContain('number is empty');
+  expect(b.text(tid('desk-error'))).toContain('number for it is empty');
   await b.type(tid('phone-number'), 'Joan, 16:05');
   await b.type(tid('phone-when'), '2026-01-06T16:05');
   await b.click(tid('phone-order'));

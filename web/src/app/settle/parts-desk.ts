@@ -2,9 +2,11 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import type { SupplierAnswer, SupplierNews, SupplierOrdered } from '@ash-knot/contract';
 import {
   attempt,
+  BadInput,
   goodsBody,
   goodsChecks,
   goodsLines,
+  isLink,
   measuredAgainst,
   sayGoodsCheck,
   sayMoney,
@@ -135,8 +137,8 @@ export class PartsDesk {
   protected async orderByPhone(g: GoodsLine): Promise<void> {
     const at = new Date(this.phoneWhen());
     if (!this.phoneNumber().trim())
-      return this.error.set(new Error('The order’s number is empty: a name will do, if they gave none.'));
-    if (Number.isNaN(at.getTime())) return this.error.set(new Error('When it was promised for is empty.'));
+      return this.error.set(new BadInput('number for it', 'is empty: a name will do, if they gave none'));
+    if (Number.isNaN(at.getTime())) return this.error.set(new BadInput('time it is promised for', 'is empty'));
     this.error.set(null);
     const body = this.orderBody(
       g.choice.body.part.supplier || 'by telephone',
@@ -213,7 +215,7 @@ export class PartsDesk {
   }
   protected toMeasure(g: GoodsLine): readonly Measured[] {
     const kind = g.choice.body.part.kind;
-    return kind.endsWith(' link') ? MEASURED.link : kind === 'frame bushing' ? MEASURED.bushing : MEASURED.other;
+    return isLink(kind) ? MEASURED.link : kind === 'frame bushing' ? MEASURED.bushing : MEASURED.other;
   }
   protected put(what: string, text: string): void {
     this.measured.set({ ...this.measured(), [what]: text });

@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, signal, untracked } from '@angular/core';
 import {
   jointId,
-  lengthFor,
   looseJoints,
   otherEnd,
   partsOf,
@@ -83,5 +82,4 @@ export class Settle {
     this.here.figure.set(null);
     this.here.adding.set(true);
   }
-  protected readonly workedOut = computed(() => lengthFor(this.store.state()!, this.store.axle()));
 }

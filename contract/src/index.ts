@@ -10,3 +10,4 @@ export * from './requests';
 export * from './replies';
 export * from './problem';
 export * from './formats';
+export * from './rows';

@@ -199,3 +199,9 @@ export function makeCatalogue(typeIds: Readonly<Record<string, string>>): Part[]
   }
   return parts;
 }
+
+/** Of what goes out of the door every week two are kept: the shop's own word, part by part. */
+export const makeReorderPoints = (parts: readonly Part[]): { readonly part: string; readonly at: number }[] =>
+  parts
+    .filter((p) => p.stock > 0 && p.grade === 'better' && (p.kind === 'ball-stud link' || p.kind === 'frame bushing'))
+    .map((p) => ({ part: p.id, at: 2 }));

@@ -146,7 +146,7 @@ export class JobMaker {
           number: `${part.supplier.charAt(0)}-${this.c.whole(1000, 9999)}`,
           lines: [{ choice: g.choice.id, part: part.id, name: part.name, quantity, minor: part.priceMinor * quantity }],
           currency: part.currency,
-          promised: new Date(this.clock + part.deliveryHours * 3_600_000).toISOString(),
+          promised: new Date(this.clock + (part.deliveryHours ?? 0) * 3_600_000).toISOString(),
           by: 'phone',
         });
     }

@@ -14,7 +14,7 @@ export const choose = bodyOf<EntryBodies['choose']>()(
   {
     joints: ['front.left.link-lower'],
     part: {
-      version: 2,
+      version: 3,
       id: 'p1',
       kind: 'ball-stud link',
       name: 'Link',

@@ -1,8 +1,46 @@
-import type { Ask, Candidate, Part } from '@ash-knot/core';
+import type { Ask, Candidate, Part, PartChange, WrongLine } from '@ash-knot/core';
 
 export interface PartList {
   readonly parts: readonly Part[];
   readonly total: number;
+  /** What the shop says of those it keeps an eye on, by their number. */
+  readonly shelf: Readonly<Record<string, ShelfState>>;
+  /** The names of the types these parts are listed for. */
+  readonly types: Readonly<Record<string, string>>;
+}
+
+/** Of a part on the shelf: when it is to be ordered again, and who counted it last. */
+export interface ShelfState {
+  /** So many or fewer, and it is to be ordered. */
+  readonly reorderAt: number | null;
+  readonly counted: {
+    readonly quantity: number;
+    /** What the program thought was there. */
+    readonly thought: number;
+    readonly by: string;
+    readonly at: string;
+  } | null;
+  /** Who wrote it down or took its list in. */
+  readonly added: { readonly by: string; readonly at: string } | null;
+}
+
+export interface ChangedPart {
+  readonly id: string;
+  readonly name: string;
+  readonly changes: readonly PartChange[];
+}
+
+/** What a list changes, or would change: so many, and the first of them one by one. */
+export interface CatalogueTaken {
+  readonly added: number;
+  readonly addedNames: readonly { readonly id: string; readonly name: string }[];
+  readonly changed: number;
+  readonly changes: readonly ChangedPart[];
+  readonly same: number;
+  readonly wrong: number;
+  readonly wrongLines: readonly WrongLine[];
+  /** False where nothing was stored: it was only tried, it changes nothing, or a line is wrong. */
+  readonly taken: boolean;
 }
 
 /** The catalogue held against what is wanted: what fits, best first, and of what is listed for the vehicle what does not. */

@@ -9,6 +9,8 @@ export const partQuery = z.object({
   kind: text(40).optional(),
   typeId: z.string().max(60).optional(),
   axle: z.enum(AXLES).optional(),
+  /** Only what is there, or what is to be ordered again. */
+  shelf: z.enum(['any', 'stocked', 'low']).default('any'),
   limit: z.coerce.number().int().min(1).max(500).default(200),
 });
 
@@ -42,6 +44,14 @@ const wanted = schemaOf<Wanted>()(
 
 /** What is looked for in the catalogue, and the unit its reasons are said in. */
 export const matchRequest = z.object({ wanted, unit: z.enum(['mm', 'in']).default('mm') });
+
+/** Somebody stood before the shelf and counted. */
+export const shelfCount = z.object({ counted: z.int().min(0).max(100_000) });
+/** So many or fewer, and it is to be ordered; null where nobody keeps an eye on it. */
+export const reorderPoint = z.object({ at: z.int().min(0).max(1000).nullable() });
+/** A list that is taken in: its name tells how it is read. */
+export const catalogueQuery = z.object({ name: text(120).min(1), try: z.enum(['yes', 'no']) });
+export const catalogueAs = z.object({ as: z.enum(['csv', 'json']) });
 
 /** A part that is in no catalogue, as it was written down at the bench. */
 export const newPart = z.object({ part });

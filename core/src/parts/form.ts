@@ -33,6 +33,8 @@ export interface PartField {
   readonly written: boolean;
   /** What was measured of the old part, or its file says, that goes here. */
   like?(w: Wanted, unit?: LengthUnit): string | undefined;
+  /** What a part says of it, to the last digit, as it is read again; nothing where it does not say. */
+  of(p: Part): string | undefined;
   /** A part from what was written. @throws BadInput naming the field and its bound */
   read(text: string): Partial<Part>;
 }
@@ -54,6 +56,10 @@ function whole(field: string, text: string, lo: number, hi: number, unit = ''): 
   if (!Number.isInteger(n)) throw new BadInput(field, 'must be a whole number', text);
   return n;
 }
+/** To the last digit: it is read again. */
+const inMm = (v: number | undefined) => (v === undefined ? undefined : `${v} mm`);
+const num = (v: number | undefined) => (v === undefined ? undefined : String(v));
+const yesNo = (v: boolean | undefined) => (v === undefined ? undefined : v ? 'yes' : 'no');
 const len = (v: number | undefined, unit?: LengthUnit) => (v === undefined ? undefined : sayLength(v, 1, unit));
 const yes = (field: string, text: string): boolean => oneOf(field, text, ['yes', 'no']) === 'yes';
 
@@ -62,7 +68,8 @@ const endField = (
   end: LinkEnd,
   id: string,
   name: string,
-  f: Omit<PartField, 'id' | 'name' | 'stands' | 'read' | 'like'> & {
+  f: Omit<PartField, 'id' | 'name' | 'stands' | 'read' | 'like' | 'of'> & {
+    of(e: PartEnd): string | undefined;
     read(text: string): PartEnd;
     like?(e: EndWanted): string | undefined;
   },
@@ -72,37 +79,46 @@ const endField = (
   name: `${name}, ${end} end`,
   stands: link,
   like: (w) => (w[end] ? f.like?.(w[end]!) : undefined),
+  of: (p) => p[end] && f.of(p[end]!),
   read: (text) => ({ [end]: f.read(text) }),
 });
+
+const saidHold = (e: Pick<PartEnd, 'hold' | 'holdMm'>): string | undefined =>
+  e.hold === undefined ? undefined : (sayStudHold({ hold: e.hold, holdMm: e.holdMm }) ?? 'nothing');
 
 const endFields = (end: LinkEnd): PartField[] => [
   endField(end, 'is', 'What it is', {
     picks: END_KINDS,
     written: false,
+    of: (e) => e.is,
     read: (t) => ({ is: oneOf(`kind of the ${end} end`, t, END_KINDS) }),
   }),
   endField(end, 'thread', 'Thread', {
     picks: COMMON_THREADS,
     written: true,
     like: (e) => e.thread,
+    of: (e) => e.thread,
     read: (t) => ({ thread: parseThread(t, `thread, ${end} end`).name }),
   }),
   endField(end, 'seat', 'Stud', {
     picks: SEATS,
     written: false,
     like: (e) => e.seat,
+    of: (e) => e.seat,
     read: (t) => ({ seat: oneOf(`stud, ${end} end`, t, SEATS) }),
   }),
   endField(end, 'hex', 'Nut', {
     picks: ['15 mm', '16 mm', '17 mm', '18 mm', '19 mm'],
     written: true,
     like: (e) => (e.nutHexMm === undefined ? undefined : sayHex(e.nutHexMm)),
+    of: (e) => inMm(e.nutHexMm),
     read: (t) => ({ nutHexMm: mm(`nut, ${end} end`, t, 5, 60) }),
   }),
   endField(end, 'hold', 'Held by', {
     picks: ['5 mm hex', '6 mm hex', '17 mm flats', 'nothing'],
     written: true,
-    like: (e) => (e.hold === undefined ? undefined : (sayStudHold({ hold: e.hold, holdMm: e.holdMm }) ?? 'nothing')),
+    like: saidHold,
+    of: saidHold,
     read: (t) => readHold(`held by, ${end} end`, t),
   }),
 ];
@@ -115,6 +131,7 @@ export const PART_FIELDS: readonly PartField[] = [
     stands: (k) => link(k) && !isAdjustable(k),
     written: true,
     like: (w, unit) => len(w.lengthMm, unit),
+    of: (p) => inMm(p.lengthMm),
     read: (t) => ({ lengthMm: mm('length', t, 30, 700) }),
   },
   {
@@ -122,6 +139,7 @@ export const PART_FIELDS: readonly PartField[] = [
     name: 'Length, from and to',
     stands: isAdjustable,
     written: true,
+    of: (p) => p.lengthRangeMm && `${p.lengthRangeMm[0]}–${p.lengthRangeMm[1]} mm`,
     read: (t) => {
       const { min, max } = parseRange(t, 'length', { field: 'length, from and to' });
       for (const q of [min, max]) within('length, from and to', q.si, 30, 700, 'mm');
@@ -134,6 +152,7 @@ export const PART_FIELDS: readonly PartField[] = [
     name: 'Bore',
     stands: bushing,
     written: true,
+    of: (p) => inMm(p.boreMm),
     read: (t) => ({ boreMm: mm('bore', t, 5, 80) }),
   },
   {
@@ -142,6 +161,7 @@ export const PART_FIELDS: readonly PartField[] = [
     stands: bushing,
     written: true,
     like: (w, unit) => len(w.holeSpacingMm, unit),
+    of: (p) => inMm(p.holeSpacingMm),
     read: (t) => ({ holeSpacingMm: mm('holes of its bracket, apart', t, 10, 200) }),
   },
   {
@@ -150,6 +170,7 @@ export const PART_FIELDS: readonly PartField[] = [
     stands: bushing,
     written: true,
     like: (w, unit) => len(w.heightMm, unit),
+    of: (p) => inMm(p.heightMm),
     read: (t) => ({ heightMm: mm('height', t, 5, 150) }),
   },
   {
@@ -158,6 +179,7 @@ export const PART_FIELDS: readonly PartField[] = [
     stands: bushing,
     picks: MATERIALS,
     written: false,
+    of: (p) => p.material,
     read: (t) => ({ material: oneOf('material', t, MATERIALS) }),
   },
   {
@@ -166,6 +188,7 @@ export const PART_FIELDS: readonly PartField[] = [
     stands: bushing,
     picks: ['60', '70', '80', '90'],
     written: true,
+    of: (p) => num(p.hardness),
     read: (t) => ({ hardness: whole('hardness, shore a', t, 20, 99) }),
   },
   {
@@ -174,6 +197,7 @@ export const PART_FIELDS: readonly PartField[] = [
     stands: bushing,
     picks: SPLITS,
     written: false,
+    of: (p) => p.split,
     read: (t) => ({ split: oneOf('split at', t, SPLITS) }),
   },
   {
@@ -182,6 +206,7 @@ export const PART_FIELDS: readonly PartField[] = [
     stands: bushing,
     picks: ['no', 'yes'],
     written: false,
+    of: (p) => yesNo(p.pip),
     read: (t) => ({ pip: yes('locating pip', t) }),
   },
   {
@@ -190,6 +215,7 @@ export const PART_FIELDS: readonly PartField[] = [
     stands: bar,
     written: true,
     like: (w, unit) => len(w.barMm, unit),
+    of: (p) => inMm(p.barMm),
     read: (t) => ({ barMm: mm('diameter', t, 8, 60) }),
   },
   {
@@ -197,6 +223,7 @@ export const PART_FIELDS: readonly PartField[] = [
     name: 'Wall, where it is hollow',
     stands: bar,
     written: true,
+    of: (p) => inMm(p.wallMm),
     read: (t) => ({ wallMm: mm('wall, where it is hollow', t, 1, 20) }),
   },
   {
@@ -205,6 +232,7 @@ export const PART_FIELDS: readonly PartField[] = [
     stands: bar,
     written: true,
     like: (w, unit) => len(w.widthMm, unit),
+    of: (p) => inMm(p.holeSpacingMm),
     read: (t) => ({ holeSpacingMm: mm('between the eyes', t, 200, 2000) }),
   },
   {
@@ -212,6 +240,7 @@ export const PART_FIELDS: readonly PartField[] = [
     name: 'Shape and marks of its arms',
     stands: bar,
     written: true,
+    of: (p) => p.shape,
     read: (t) => ({ shape: t.trim().slice(0, 120) }),
   },
   {
@@ -220,6 +249,7 @@ export const PART_FIELDS: readonly PartField[] = [
     stands: (k) => !bar(k),
     picks: SIDED,
     written: false,
+    of: (p) => p.sided,
     read: (t) => ({ sided: oneOf('side', t, SIDED) }),
   },
   {
@@ -228,6 +258,7 @@ export const PART_FIELDS: readonly PartField[] = [
     stands: (k) => link(k) || bushing(k),
     picks: ['no', 'yes'],
     written: false,
+    of: (p) => yesNo(p.greaseable),
     read: (t) => ({ greaseable: yes('grease fitting', t) }),
   },
   {
@@ -235,6 +266,7 @@ export const PART_FIELDS: readonly PartField[] = [
     name: 'To be greased every, km',
     stands: (k) => link(k) || bushing(k),
     written: true,
+    of: (p) => num(p.greaseEveryKm),
     read: (t) => ({ greaseEveryKm: whole('to be greased every, km', t, 500, 200_000, 'km') }),
   },
   {
@@ -243,6 +275,7 @@ export const PART_FIELDS: readonly PartField[] = [
     stands: (k) => link(k),
     picks: ['yes', 'no'],
     written: false,
+    of: (p) => yesNo(p.nutsSupplied),
     read: (t) => ({ nutsSupplied: yes('nuts in the box', t) }),
   },
   {
@@ -250,6 +283,7 @@ export const PART_FIELDS: readonly PartField[] = [
     name: 'Marked, and which way it goes',
     stands: any,
     written: true,
+    of: (p) => p.orientation,
     read: (t) => ({ orientation: t.trim().slice(0, 120) }),
   },
   {
@@ -258,6 +292,7 @@ export const PART_FIELDS: readonly PartField[] = [
     stands: any,
     picks: GRADES,
     written: false,
+    of: (p) => p.grade,
     read: (t) => ({ grade: oneOf('grade', t, GRADES) }),
   },
   {
@@ -266,6 +301,7 @@ export const PART_FIELDS: readonly PartField[] = [
     stands: any,
     picks: ['0', '12', '24', '36'],
     written: true,
+    of: (p) => num(p.warrantyMonths),
     read: (t) => ({ warrantyMonths: whole('warranty, months', t, 0, 240) }),
   },
   {
@@ -273,6 +309,7 @@ export const PART_FIELDS: readonly PartField[] = [
     name: 'On our shelf',
     stands: any,
     written: true,
+    of: (p) => num(p.stock),
     read: (t) => ({ stock: whole('on our shelf', t, 0, 100_000) }),
   },
   {
@@ -281,6 +318,7 @@ export const PART_FIELDS: readonly PartField[] = [
     stands: any,
     picks: ['6', '24', '48'],
     written: true,
+    of: (p) => num(p.deliveryHours),
     read: (t) => ({ deliveryHours: within('here in, hours', t.trim() ? Number(t) : NaN, 0, 10_000, 'h') }),
   },
 ];
@@ -339,13 +377,9 @@ export function readPartText(head: PartHead, text: PartText): Part {
     grade: 'plain',
     supplier: head.supplier.trim() || 'own order',
     sided: 'either',
-    greaseable: false,
-    nutsSupplied: false,
-    warrantyMonths: 0,
     priceMinor,
     currency: head.currency,
     stock: 0,
-    deliveryHours: 0,
     torque: torques(head.kind, head.torque, head.source),
     fits: head.fits,
     source: head.source.trim(),

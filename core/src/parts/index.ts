@@ -2,4 +2,5 @@ export * from './part';
 export * from './match';
 export * from './offers';
 export * from './compare';
+export * from './catalogue';
 export * from './form';

@@ -8,6 +8,7 @@ import {
   offersOf,
   PART_FIELDS,
   PART_KINDS,
+  PART_VERSION,
   partFields,
   rankParts,
   readPart,
@@ -333,6 +334,7 @@ describe('a part that is in no catalogue', () => {
     ]);
     // What nobody wrote is unknown, not made up.
     expect([p.lower!.hold, p.boreMm, p.lengthRangeMm]).toEqual([undefined, undefined, undefined]);
+    expect([p.greaseable, p.warrantyMonths, p.deliveryHours, p.nutsSupplied]).toEqual([undefined, undefined, undefined, true]);
     expect(matchPart(p, { ...wanted, side: 'left' }).excluded).toEqual([]);
   });
   test('takes along what was measured of the old one', () => {
@@ -371,12 +373,28 @@ test('a part of the first version is read as today’s: both its ends, and an ad
   const { version: _v, upper: _u, lower: _l, source: _s, ...rest } = LINK_PART;
   const old = { ...rest, kind: 'adjustable link', thread: 'M10×1.25', hold: 'flats', holdMm: 17 };
   expect(readPart(old)).toMatchObject({
-    version: 2,
+    version: PART_VERSION,
     kind: 'rod-end link',
     lengthRangeMm: [275, 325],
     upper: { thread: 'M10×1.25', hold: 'flats', holdMm: 17 },
     lower: { thread: 'M10×1.25' },
   });
   expect(readPart(LINK_PART)).toBe(LINK_PART);
-  expect(() => readPart({ version: 3 })).toThrow(/version of the part/);
+  // The second version could not tell "no" from nobody's word: only what it affirmed is kept.
+  const second = readPart({
+    ...LINK_PART,
+    version: 2,
+    greaseable: false,
+    nutsSupplied: true,
+    warrantyMonths: 0,
+    deliveryHours: 0,
+  });
+  expect([second.version, second.greaseable, second.nutsSupplied, second.warrantyMonths, second.deliveryHours]).toEqual([
+    PART_VERSION,
+    undefined,
+    true,
+    undefined,
+    undefined,
+  ]);
+  expect(() => readPart({ version: PART_VERSION + 1 })).toThrow(/version of the part/);
 });

@@ -2,7 +2,18 @@ import { positive } from '../error';
 import { sayHex } from '../thread';
 import { sayLength, type LengthUnit } from '../units';
 import { LINK_ENDS, type AxleEnd, type Hold, type LinkEnd } from '../vehicle';
-import { isAdjustable, isLink, SIZES, type Material, type Part, type PartEnd, type PartKind, type Seat, type Size } from './part';
+import {
+  isAdjustable,
+  isLink,
+  sayHere,
+  SIZES,
+  type Material,
+  type Part,
+  type PartEnd,
+  type PartKind,
+  type Seat,
+  type Size,
+} from './part';
 
 /** Where a size comes from. */
 export type Origin = (typeof ORIGINS)[number];
@@ -159,7 +170,7 @@ class Comparison {
 /** "stud thread, upper end" where both ends are asked apart. */
 const ofEnd = (what: string, end: LinkEnd): string => `${what}, ${end} end`;
 
-/** Which end of the part goes on which of the vehicle: a link without a side may be turned over. */
+/** Each end against the one it goes on, upper with upper, as the list has them. */
 function ends(c: Comparison, part: Part, w: Wanted): void {
   for (const end of LINK_ENDS) {
     const [want, has] = [w[end], part[end]];
@@ -269,9 +280,13 @@ function bore(c: Comparison, part: Part, w: Wanted): number | undefined {
   return air >= 0 ? air : undefined;
 }
 
+/** One of which nobody said when it is here comes after those of the week, h. */
+const LATE_H = 168;
+
 /** How much a part is preferred among those that fit alike: its grade, and how soon it is here. */
 const preferred = (part: Part): number =>
-  ({ plain: 0.94, better: 1, 'heavy duty': 0.97 })[part.grade] * (part.stock > 0 ? 1 : 1 / (1 + part.deliveryHours / 240));
+  ({ plain: 0.94, better: 1, 'heavy duty': 0.97 })[part.grade] *
+  (part.stock > 0 ? 1 : 1 / (1 + (part.deliveryHours ?? LATE_H) / 240));
 
 /**
  * Holds one part against what is wanted. Hard mismatches (kind, thread, seat, bore, far length or holes, wrong side)
@@ -334,14 +349,13 @@ function compared(part: Part, w: Wanted, unit?: LengthUnit): { candidate: Candid
   // How the stud is held stops nothing, and is said by whoever shows the part.
   const near = c.lines.filter((l) => l.fit === 'near' && l.size !== 'listed' && !/hold$/.test(l.size));
   const score = c.excluded.length ? 0 : c.fit * preferred(part);
-  const here = part.stock > 0 ? 'on the shelf' : part.deliveryHours > 0 ? `here in ${part.deliveryHours} h` : 'to be ordered';
   const sentence = c.excluded.length
     ? c.excluded.join(' ')
     : `${[
         listed ? 'Listed for this vehicle' : fitsWhat(w, agree),
         ...(agree.length ? [`${saidTogether(agree)} agree`] : []),
         ...near.map((l) => `${l.what} ${l.has}, ${l.wanted} is ${l.by || 'wanted'}`),
-        here,
+        sayHere(part),
       ].join('; ')}.${air !== undefined ? ` At the worn seat it has no grip (${sayLength(air, 2, unit)} of air).` : ''}`;
   return {
     candidate: { part, excluded: c.excluded, score, lines: c.lines, sentence },

@@ -1,5 +1,5 @@
 import type { Candidate } from './match';
-import type { Part } from './part';
+import { sayHere, sayWarranty, type Part } from './part';
 
 /** One thing that may be bought, and everybody who offers it: the best of them first. */
 export interface Offered {
@@ -49,10 +49,4 @@ export function offersOf(candidates: readonly Candidate[]): Offered[] {
 
 /** What tells an offer apart: "Breck & Daughter, 14.60, here in 26 h, 12 months". Its price is said by whoever knows money. */
 export const sayOffer = (p: Part, price: string): string =>
-  [
-    p.supplier,
-    p.id,
-    price,
-    p.stock > 0 ? 'on the shelf' : p.deliveryHours > 0 ? `here in ${p.deliveryHours} h` : 'to be ordered',
-    p.warrantyMonths > 0 ? `${p.warrantyMonths} months` : 'no warranty',
-  ].join(', ');
+  [p.supplier, p.id, price, sayHere(p), sayWarranty(p.warrantyMonths) || 'warranty not said'].join(', ');

@@ -12,6 +12,13 @@ export const PART_KINDS = [
 ] as const satisfies readonly string[];
 export type PartKind = `${LinkKind} link` | 'frame bushing' | 'sway bar' | 'other part' | 'refit';
 
+/** "on the shelf", "here in 26 h": when it is had; nobody may have said. */
+export const sayHere = (p: Pick<Part, 'stock' | 'deliveryHours'>): string =>
+  p.stock > 0 ? 'on the shelf' : p.deliveryHours ? `here in ${p.deliveryHours} h` : 'to be ordered';
+/** "24 months", "no warranty"; empty where nobody said. */
+export const sayWarranty = (months: number | undefined): string =>
+  months === undefined ? '' : months === 0 ? 'no warranty' : `${months} months`;
+
 export const isLink = (kind: PartKind): boolean => kind.endsWith(' link');
 /** Kinds whose length is set by turning. */
 export const isAdjustable = (kind: PartKind): boolean => kind === 'rod-end link';
@@ -56,9 +63,9 @@ export interface PartEnd {
 }
 
 /** Raised with its shape; older ones are read through `readPart`. */
-export const PART_VERSION = 2;
+export const PART_VERSION = 3;
 
-/** Something that is bought, as its list, its box or somebody with a caliper tells of it. Lengths in mm. */
+/** Something that is bought, as its list, its box or somebody with a caliper tells of it; what nobody said is left out. Lengths in mm. */
 export interface Part {
   readonly version: typeof PART_VERSION;
   /** Its number, as its supplier has it. */
@@ -86,18 +93,21 @@ export interface Part {
   readonly barMm?: number | undefined;
   readonly wallMm?: number | undefined;
   readonly shape?: string | undefined;
-  readonly greaseable: boolean;
+  /** It has a grease fitting. */
+  readonly greaseable?: boolean | undefined;
   /** How far its maker lets it run between greasings, km. */
   readonly greaseEveryKm?: number | undefined;
-  readonly nutsSupplied: boolean;
+  readonly nutsSupplied?: boolean | undefined;
   /** What is marked on it, and which way that goes. */
   readonly orientation?: string | undefined;
-  readonly warrantyMonths: number;
+  /** 0: it has none. */
+  readonly warrantyMonths?: number | undefined;
   readonly priceMinor: number;
   readonly currency: string;
   /** On our own shelf. */
   readonly stock: number;
-  readonly deliveryHours: number;
+  /** 0: it is had at once. */
+  readonly deliveryHours?: number | undefined;
   /** Torques the part's maker publishes for it. */
   readonly torque: readonly BookValue[];
   /** Vehicle types and axles the catalogue lists it for. */
@@ -126,11 +136,22 @@ function from1({ thread, nutHexMm, hold, holdMm, ...p }: Raw): Raw {
   };
 }
 
+/** Version 2 wrote "no" and 0 where nobody had said anything: that is nobody's word. */
+function from2({ greaseable, nutsSupplied, warrantyMonths, deliveryHours, ...p }: Raw): Raw {
+  const said = Object.entries({ greaseable, nutsSupplied, warrantyMonths, deliveryHours }).filter(([, v]) => Boolean(v));
+  return { ...p, version: 3, ...Object.fromEntries(said) };
+}
+
+const NEXT: Readonly<Record<number, (p: Raw) => Raw>> = { 1: from1, 2: from2 };
+
 /** A stored part as today's program writes it. @throws BadInput when it comes from a newer program than this one */
 export function readPart(stored: unknown): Part {
-  const p = (typeof stored === 'object' && stored !== null ? stored : {}) as Raw;
-  const version = p['version'] ?? 1;
-  if (version === PART_VERSION) return p as unknown as Part;
-  if (version !== 1) throw new BadInput('version of the part', `must be from 1 to ${PART_VERSION}`, version);
-  return from1(p) as unknown as Part;
+  let p = (typeof stored === 'object' && stored !== null ? stored : {}) as Raw;
+  for (;;) {
+    const version = Number(p['version'] ?? 1);
+    if (version === PART_VERSION) return p as unknown as Part;
+    const next = NEXT[version];
+    if (!next) throw new BadInput('version of the part', `must be from 1 to ${PART_VERSION}`, version);
+    p = next(p);
+  }
 }

@@ -46,8 +46,11 @@ const decimalsOf = (currency: string): number =>
 /** 24.5 of EUR → 2450 minor units. */
 export const toMinor = (amount: number, currency: string): number => Math.round(amount * 10 ** decimalsOf(currency));
 
-/** 2400 minor units of EUR → "24.00 EUR"; how many minor units make one, the currency says. */
-export function sayMoney(minor: number, currency: string): string {
+/** 2400 minor units of EUR → "24.00". */
+export const amountOf = (minor: number, currency: string): string => {
   const digits = decimalsOf(currency);
-  return `${fixed(minor / 10 ** digits, digits)} ${currency}`;
-}
+  return fixed(minor / 10 ** digits, digits);
+};
+
+/** 2400 minor units of EUR → "24.00 EUR"; how many minor units make one, the currency says. */
+export const sayMoney = (minor: number, currency: string): string => `${amountOf(minor, currency)} ${currency}`;

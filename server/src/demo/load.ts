@@ -1,4 +1,15 @@
-import { DEMO_PIN, makeCatalogue, makeGauges, makeHistory, makeVehicles, PEOPLE, RULES, SHOP, TYPES } from '@ash-knot/demo';
+import {
+  DEMO_PIN,
+  makeCatalogue,
+  makeGauges,
+  makeHistory,
+  makeReorderPoints,
+  makeVehicles,
+  PEOPLE,
+  RULES,
+  SHOP,
+  TYPES,
+} from '@ash-knot/demo';
 import { putGauge } from '../gauge/queries';
 import { catchUpLessons } from '../learning/lessons';
 import { project } from '../ledger/tables';
@@ -37,6 +48,7 @@ export async function loadDemo(db: Db, now: Date): Promise<{ vehicles: number; p
     const vehicles = makeVehicles(now.getFullYear());
     const catalogue = makeCatalogue(typeIds);
     for (const p of catalogue) await insertPart(tx, p);
+    for (const r of makeReorderPoints(catalogue)) await tx.query('UPDATE part SET reorder_at = $2 WHERE id = $1', [r.part, r.at]);
     const types = Object.fromEntries(TYPES.map((t) => [t.key, { id: typeIds[t.key]!, spec: t.spec }]));
     const jobs = makeHistory({ now, vehicles, types, catalogue });
     const vehicleIds = new Map(vehicles.map((v, i) => [v.key, `0190d000-0000-7000-9000-0000000000${String(i + 10)}`]));

@@ -1,7 +1,7 @@
 import { readPart, written, type AxleEnd, type JointId, type Part } from '@ash-knot/core';
 import type { VehicleView } from '@ash-knot/contract';
 import type { Queryable } from '../db/pool';
-import { SPEC } from '../part/queries';
+import { SHELF_FILTER, SPEC } from '../part/queries';
 import { plateKey, VEHICLE } from '../vehicle/queries';
 
 /** A word that is at least so like one of the text's is taken for it: "bushng", "likn". */
@@ -26,6 +26,7 @@ export interface PartFilter {
   kind?: string | undefined;
   typeId?: string | undefined;
   axle?: AxleEnd | undefined;
+  shelf?: keyof typeof SHELF_FILTER;
   limit: number;
 }
 
@@ -40,6 +41,7 @@ export async function findParts(db: Queryable, f: PartFilter): Promise<{ parts: 
        FROM part p, LATERAL (SELECT CASE WHEN cardinality($1::text[]) = 0 THEN 1 ELSE ${met(PART_TEXT, '$1')} END AS score) m
       WHERE m.score >= $6
         AND ($2::text IS NULL OR p.kind = $2)
+        AND ${SHELF_FILTER[f.shelf ?? 'any']}
         AND ($3::uuid IS NULL OR EXISTS (SELECT 1 FROM part_fit f WHERE f.part_id = p.id AND f.type_id = $3 AND ($4::text IS NULL OR f.axle = $4)))
       ORDER BY m.score DESC, p.kind, p.name, p.id LIMIT $5`,
     [words, f.kind || null, f.typeId || null, f.axle ?? null, f.limit, LIKE],

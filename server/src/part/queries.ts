@@ -1,11 +1,24 @@
-import { INTERFERENCE_MM, LENGTH_OUT_MM, readPart, type Part, type SizeKey, type Wanted } from '@ash-knot/core';
+import type { ShelfState } from '@ash-knot/contract';
+import type { Part } from '@ash-knot/core';
 import type { Queryable } from '../db/pool';
 
-/** False when its number is taken. */
-export async function insertPart(db: Queryable, p: Part): Promise<boolean> {
+/** @param by who wrote it down or took its list in; @returns false when its number is taken */
+export async function insertPart(db: Queryable, p: Part, by: string | null = null): Promise<boolean> {
   const { rowCount } = await db.query(
-    `INSERT INTO part (id, kind, name, grade, supplier, price_minor, currency, stock, delivery_hours, spec) VALUES ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10) ON CONFLICT (id) DO NOTHING`,
-    [p.id, p.kind, p.name, p.grade, p.supplier, p.priceMinor, p.currency, p.stock, p.deliveryHours, JSON.stringify(p)],
+    `INSERT INTO part (id, kind, name, grade, supplier, price_minor, currency, stock, delivery_hours, spec, added_by, added_at) VALUES ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,now()) ON CONFLICT (id) DO NOTHING`,
+    [
+      p.id,
+      p.kind,
+      p.name,
+      p.grade,
+      p.supplier,
+      p.priceMinor,
+      p.currency,
+      p.stock,
+      p.deliveryHours ?? null,
+      JSON.stringify(p),
+      by,
+    ],
   );
   if (!rowCount) return false;
   for (const fit of p.fits)
@@ -13,52 +26,44 @@ export async function insertPart(db: Queryable, p: Part): Promise<boolean> {
   return true;
 }
 
+/** What is on the shelf of a part of row `p`: as it was counted last, or as its list had it, and what left it since. */
+const ON_SHELF = `(SELECT greatest(0, coalesce(c.counted, p.stock) + coalesce((SELECT sum(m.quantity) FROM stock_move m
+    WHERE m.part_id = p.id AND NOT m.struck AND (c.at IS NULL OR m.at > c.at)), 0))
+   FROM (SELECT 1) one LEFT JOIN LATERAL (SELECT counted, at FROM shelf_count s WHERE s.part_id = p.id ORDER BY s.at DESC, s.id DESC LIMIT 1) c ON true)`;
+
 /** A stored part with what is left of it on the shelf: `p` is the part's row. */
-export const SPEC = `p.spec || jsonb_build_object('stock', greatest(0, p.stock + coalesce((SELECT sum(m.quantity) FROM stock_move m WHERE m.part_id = p.id AND NOT m.struck), 0)))`;
+export const SPEC = `p.spec || jsonb_build_object('stock', ${ON_SHELF})`;
 
-/** Unlisted parts that are ranked at most: the nearest, so that a catalogue of any size is ranked in a moment. */
-const MOST = 300;
+/** What a shelf is asked for besides: only what is there, or what is at its reorder point or below. */
+export const SHELF_FILTER = {
+  any: 'true',
+  stocked: `${ON_SHELF} > 0`,
+  low: `p.reorder_at IS NOT NULL AND ${ON_SHELF} <= p.reorder_at`,
+} as const;
 
-/** The bounds of a size beyond which core would leave a part out anyway; none where it is not known, or only usual. */
-function bounds(w: Wanted, key: SizeKey, value: number | undefined, under: number, over: number): [number | null, number | null] {
-  if (value === undefined || w.from?.[key] === 'usual') return [null, null];
-  const doubt = w.doubtMm?.[key] ?? 0;
-  return [value - under - doubt, value + over + doubt];
-}
-const thread = (w: Wanted, end: 'upper' | 'lower'): string | null =>
-  w.from?.[`${end}.stud-thread`] === 'usual' ? null : (w[end]?.thread ?? null);
-
-/**
- * What may fit: everything listed for the vehicle, whatever its size, so that the reasons can be told; of the rest what
- * core would not leave out for its kind, thread, length or bore, the nearest first.
- */
-export async function mayFit(db: Queryable, w: Wanted): Promise<Part[]> {
-  const length = bounds(w, 'link-length', w.lengthMm, LENGTH_OUT_MM, LENGTH_OUT_MM);
-  // A bore is at most the bar, and as much less as the softest rubber bears.
-  const bore = bounds(w, 'bar-diameter', w.barMm, INTERFERENCE_MM.rubber, 0);
-  const { rows } = await db.query<{ spec: unknown }>(
-    `SELECT ${SPEC} AS spec FROM part p JOIN part_fit f ON f.part_id = p.id WHERE f.type_id = $1 AND ($2::text IS NULL OR f.axle = $2) AND p.kind = ANY($3)
-      UNION ALL
-     (SELECT ${SPEC} AS spec FROM part p
-       WHERE p.kind = ANY($3)
-         AND ($4::float8 IS NULL OR p.length_mm BETWEEN $4 AND $5 OR p.length_mm IS NULL)
-         AND ($6::float8 IS NULL OR p.bore_mm BETWEEN $6 AND $7 OR p.bore_mm IS NULL)
-         AND ($8::text IS NULL OR p.upper_thread = $8 OR p.upper_thread IS NULL)
-         AND ($9::text IS NULL OR p.lower_thread = $9 OR p.lower_thread IS NULL)
-         AND ($10::text IS NULL OR p.sided IN ('either', $10))
-         AND NOT EXISTS (SELECT 1 FROM part_fit f WHERE f.part_id = p.id AND f.type_id = $1 AND ($2::text IS NULL OR f.axle = $2))
-       ORDER BY abs(p.length_mm - $11) NULLS LAST, p.stock = 0, p.price_minor, p.id LIMIT ${MOST})`,
-    [
-      w.typeId ?? null,
-      w.axle ?? null,
-      w.kinds,
-      ...length,
-      ...bore,
-      thread(w, 'upper'),
-      thread(w, 'lower'),
-      w.side ?? null,
-      w.lengthMm ?? null,
-    ],
+/** Reorder points, who counted what last and who wrote it down, of these parts: those that have none are left out. */
+export async function shelfOf(db: Queryable, ids: readonly string[]): Promise<Record<string, ShelfState>> {
+  const { rows } = await db.query<ShelfState & { id: string }>(
+    `SELECT p.id, p.reorder_at AS "reorderAt",
+            CASE WHEN p.added_by IS NULL THEN NULL ELSE jsonb_build_object('by', p.added_by, 'at', p.added_at) END AS added,
+            CASE WHEN c.id IS NULL THEN NULL ELSE jsonb_build_object('quantity', c.counted, 'thought', c.thought, 'by', c.by_person, 'at', c.at) END AS counted
+       FROM part p LEFT JOIN LATERAL (SELECT * FROM shelf_count s WHERE s.part_id = p.id ORDER BY s.at DESC, s.id DESC LIMIT 1) c ON true
+      WHERE p.id = ANY($1) AND (p.reorder_at IS NOT NULL OR c.id IS NOT NULL OR p.added_by IS NOT NULL)`,
+    [ids],
   );
-  return rows.map((r) => readPart(r.spec));
+  return Object.fromEntries(rows.map(({ id, ...state }) => [id, state]));
+}
+
+/** The names of the types that parts are listed for. */
+export async function typeNames(db: Queryable, ids: readonly string[]): Promise<Record<string, string>> {
+  const { rows } = await db.query<{ id: string; name: string }>('SELECT id, name FROM vehicle_type WHERE id::text = ANY($1)', [
+    ids,
+  ]);
+  return Object.fromEntries(rows.map((t) => [t.id, t.name]));
+}
+
+/** How many are on the shelf; null where there is no such part. */
+export async function onShelf(db: Queryable, id: string): Promise<number | null> {
+  const { rows } = await db.query<{ n: number }>(`SELECT ${ON_SHELF}::int AS n FROM part p WHERE p.id = $1`, [id]);
+  return rows[0]?.n ?? null;
 }

@@ -1,21 +1,49 @@
-import { Router } from 'express';
-import { matchRequest, newPart, partQuery, type PartList, type PartMatch } from '@ash-knot/contract';
-import { askNext, rankParts } from '@ash-knot/core';
+import express, { Router } from 'express';
+import Papa from 'papaparse';
+import {
+  catalogueAs,
+  catalogueQuery,
+  matchRequest,
+  newPart,
+  partQuery,
+  reorderPoint,
+  rowsOf,
+  shelfCount,
+  text,
+  type CatalogueTaken,
+  type PartList,
+  type PartMatch,
+} from '@ash-knot/contract';
+import { askNext, catalogueTable, rankParts } from '@ash-knot/core';
 import { inTransaction, type Db } from '../db/pool';
-import { conflict, HttpProblem, parse } from '../http/problem';
+import { conflict, HttpProblem, notFound, param, parse } from '../http/problem';
 import { findParts } from '../find/queries';
-import { worker } from '../session/guard';
+import { confirmedRole, worker } from '../session/guard';
 import { shopView } from '../shop/queries';
-import { insertPart, mayFit } from './queries';
+import { allParts, catalogueContext, takeCatalogue, tryCatalogue } from './catalogue';
+import { mayFit } from './match';
+import { insertPart, onShelf, shelfOf, typeNames } from './queries';
 
 /** What is shown of what fits, and of what is left out with its reason. */
 const SHOWN = 60;
+
+/** A list as it comes: some thousand lines. */
+const listBody = express.text({ type: () => true, limit: '8mb' });
+const partId = text(60).min(1);
 
 export function partRoutes(db: Db): Router {
   const r = Router();
   r.get('/parts', async (req, res) => {
     const { parts, total } = await findParts(db, parse(partQuery, req.query));
-    res.json({ parts, total } satisfies PartList);
+    res.json({
+      parts,
+      total,
+      shelf: await shelfOf(
+        db,
+        parts.map((p) => p.id),
+      ),
+      types: await typeNames(db, [...new Set(parts.flatMap((p) => p.fits.map((f) => f.typeId)))]),
+    } satisfies PartList);
   });
 
   // Only reads; what is looked for does not fit into an address.
@@ -34,10 +62,10 @@ export function partRoutes(db: Db): Router {
 
   /** A part that is in no list joins the shelf, as somebody wrote it down. */
   r.post('/parts', async (req, res) => {
-    worker(res);
+    const by = worker(res);
     const { part } = parse(newPart, req.body);
-    const currency = (await shopView(db))?.rules.currency;
-    if (currency && part.currency !== currency)
+    const currency = await currencyOf(db);
+    if (part.currency !== currency)
       throw new HttpProblem(422, 'bad-input', `The currency of the part must be ${currency}, the shop’s. Nothing was stored.`);
     await inTransaction(db, async (tx) => {
       const known = await tx.query<{ id: string }>('SELECT id FROM vehicle_type WHERE id::text = ANY($1)', [
@@ -45,9 +73,62 @@ export function partRoutes(db: Db): Router {
       ]);
       if (known.rowCount !== new Set(part.fits.map((f) => f.typeId)).size)
         throw new HttpProblem(422, 'bad-input', 'The part is listed for a type that is not in the file. Nothing was stored.');
-      if (!(await insertPart(tx, part))) throw conflict(`There is already a part numbered ${part.id}. Nothing was stored.`);
+      if (!(await insertPart(tx, part, by))) throw conflict(`There is already a part numbered ${part.id}. Nothing was stored.`);
     });
     res.status(201).json(part);
   });
+
+  /** All of the catalogue, as a table that can be taken in again. */
+  r.get('/parts/catalogue', async (req, res) => {
+    const { as } = parse(catalogueAs, req.query);
+    const table = catalogueTable(await allParts(db), await catalogueContext(db, await currencyOf(db)));
+    res.attachment(`parts.${as}`);
+    if (as === 'csv') return void res.type('text/csv').send(Papa.unparse(table, { newline: '\r\n' }));
+    const [head, ...rows] = table;
+    res.json(rows.map((row) => Object.fromEntries(head!.flatMap((h, i) => (row[i] ? [[h, row[i]]] : [])))));
+  });
+
+  /** A list taken in, or only tried: what it changes is told either way. */
+  r.put('/parts/catalogue', listBody, async (req, res) => {
+    const { name, try: only } = parse(catalogueQuery, req.query);
+    const by = only === 'yes' ? worker(res) : await confirmedRole(db, res, ['lead', 'writer']);
+    const rows = rowsOf(name, typeof req.body === 'string' ? req.body : '');
+    const context = await catalogueContext(db, await currencyOf(db));
+    const taken = only === 'yes' ? await tryCatalogue(db, rows, context) : await takeCatalogue(db, rows, context, by, name);
+    res.json(taken satisfies CatalogueTaken);
+  });
+
+  /** Counted at the shelf: what was counted stands, whatever the program thought. */
+  r.post('/parts/:id/count', async (req, res) => {
+    const by = worker(res);
+    const id = param(partId, req, 'id');
+    const { counted } = parse(shelfCount, req.body);
+    await inTransaction(db, async (tx) => {
+      const thought = await onShelf(tx, id);
+      if (thought === null) throw notFound('part');
+      await tx.query('INSERT INTO shelf_count (part_id, counted, thought, by_person) VALUES ($1,$2,$3,$4)', [
+        id,
+        counted,
+        thought,
+        by,
+      ]);
+    });
+    res.status(201).json((await shelfOf(db, [id]))[id]);
+  });
+
+  r.put('/parts/:id/reorder', async (req, res) => {
+    worker(res);
+    const id = param(partId, req, 'id');
+    const { at } = parse(reorderPoint, req.body);
+    const { rowCount } = await db.query('UPDATE part SET reorder_at = $2 WHERE id = $1', [id, at]);
+    if (!rowCount) throw notFound('part');
+    res.json((await shelfOf(db, [id]))[id] ?? { reorderAt: null, counted: null, added: null });
+  });
   return r;
+}
+
+async function currencyOf(db: Db): Promise<string> {
+  const shop = await shopView(db);
+  if (!shop) throw notFound('shop');
+  return shop.rules.currency;
 }

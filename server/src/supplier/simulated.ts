@@ -44,7 +44,7 @@ export function simulated(
   const own = async (parts: readonly Asked[]) =>
     (
       await db.query<{ id: string; price: number; hours: number }>(
-        'SELECT id, price_minor AS price, delivery_hours AS hours FROM part WHERE supplier = $1 AND id = ANY($2)',
+        'SELECT id, price_minor AS price, coalesce(delivery_hours, 24) AS hours FROM part WHERE supplier = $1 AND id = ANY($2)',
         [manner.name, parts.map((p) => p.part)],
       )
     ).rows;

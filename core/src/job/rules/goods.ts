@@ -43,7 +43,7 @@ export function goodsLines(s: JobState): GoodsLine[] {
       const order = s.orders.findLast((o) => o.body.lines.some((l) => l.choice === choice.id) && !lost.has(o.id));
       const promised = s.promises.findLast((p) => p.body.order === order?.id)?.body.promised ?? order?.body.promised;
       const shelf = part.stock >= quantity && !refused.some((g) => g.body.from === 'shelf');
-      const delivered = part.deliveryHours > 0;
+      const delivered = (part.deliveryHours ?? 0) > 0;
       const stage: GoodsStage = taken ? 'taken' : order ? 'on its way' : shelf || !delivered ? 'here' : 'to order';
       return { choice, stage, order, promised, from: order ? 'supplier' : shelf ? 'shelf' : 'own order', refused, taken };
     });

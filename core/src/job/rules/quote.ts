@@ -1,4 +1,4 @@
-import { isAdjustable, isLink, type Part } from '../../parts';
+import { isAdjustable, isLink, sayWarranty, type Part } from '../../parts';
 import { partsOf, type JointId } from '../../joint';
 import { planFor } from '../../plan';
 import { capital, count, grouped, list, numberWord } from '../../text';
@@ -18,8 +18,12 @@ export interface QuotedOption {
   readonly totalMinor: number;
   /** When all of it is here: "on the shelf", "in 26 h". */
   readonly here: string;
-  readonly hours: number;
-  readonly warrantyMonths: number;
+  /** Undefined where nobody said when one of them comes. */
+  readonly hours: number | undefined;
+  /** The shortest of its parts, in words. */
+  readonly warranty: string;
+  /** Undefined where one of them does not say. */
+  readonly warrantyMonths: number | undefined;
   readonly upkeep: string;
   readonly ride: string;
   readonly held: string;
@@ -59,7 +63,8 @@ function upkeep(p: Part): string {
   const every = p.greaseEveryKm ? ` every ${grouped(p.greaseEveryKm)} km` : '';
   if (p.material === 'polyurethane') return `silicone grease${every}`;
   if (p.greaseable) return every ? `grease${every}` : 'grease with the oil';
-  return isAdjustable(p.kind) ? 'look at its lock nuts once a year' : 'none';
+  if (isAdjustable(p.kind)) return 'look at its lock nuts once a year';
+  return isLink(p.kind) && p.greaseable === undefined ? 'not said' : 'none';
 }
 
 /** What is heard and felt of it (common practice, no source). */
@@ -74,6 +79,10 @@ const held = (p: Part): string =>
   [...new Set([p.upper, p.lower].flatMap((e) => (e?.hold ? (sayStudHold({ hold: e.hold, holdMm: e.holdMm }) ?? []) : [])))].join(
     ', ',
   );
+
+/** The worst of them; nobody knows it where one of them is not known. */
+const worst = (of: readonly (number | undefined)[], pick: (...n: number[]) => number): number | undefined =>
+  of.every((n) => n !== undefined) ? pick(...of) : undefined;
 
 function quoteOption(s: JobState, option: ChoiceOption): QuotedOption {
   const { prices } = s.context.rules;
@@ -90,8 +99,20 @@ function quoteOption(s: JobState, option: ChoiceOption): QuotedOption {
   const labourMinor = prices.labourMinorPerHour > 0 ? Math.round((minutes * prices.labourMinorPerHour) / 60) : undefined;
   const net = partsMinor + (labourMinor ?? 0);
   const taxMinor = prices.taxIncluded ? 0 : Math.round((net * prices.taxPercent) / 100);
-  const hours = Math.max(0, ...parts.map(({ part, quantity }) => (part.stock >= quantity ? 0 : part.deliveryHours)));
   const all = parts.map((p) => p.part);
+  const refit = all.every((p) => p.kind === 'refit');
+  const hours = refit
+    ? 0
+    : worst(
+        parts.map(({ part, quantity }) => (part.stock >= quantity ? 0 : part.deliveryHours)),
+        Math.max,
+      );
+  const warrantyMonths = refit
+    ? 0
+    : worst(
+        all.map((p) => p.warrantyMonths),
+        Math.min,
+      );
   const words = (of: (p: Part) => string) => [...new Set(all.map(of))].filter(Boolean).join('; ');
   return {
     option,
@@ -102,14 +123,15 @@ function quoteOption(s: JobState, option: ChoiceOption): QuotedOption {
     taxMinor,
     totalMinor: net + taxMinor,
     hours,
-    here: all.every((p) => p.kind === 'refit')
+    here: refit
       ? 'nothing to wait for'
-      : hours === 0
+      : !hours
         ? parts.every(({ part, quantity }) => part.stock >= quantity)
           ? 'on the shelf'
           : 'to be ordered'
         : `in ${hours} h`,
-    warrantyMonths: Math.min(...all.map((p) => p.warrantyMonths)),
+    warranty: sayWarranty(warrantyMonths) || 'not said',
+    warrantyMonths,
     upkeep: words(upkeep) || 'none',
     ride: words(ride),
     held: words(held) || 'nothing',
@@ -121,6 +143,9 @@ function compared(a: QuotedOption, b: QuotedOption): { readonly more: string[]; 
   const years = (months: number) =>
     months % 12 === 0 ? count(months / 12, 'year').replace(/^\d+/, (n) => numberWord(Number(n))) : `${months} months`;
   const [pa, pb] = [a.parts[0]!.part, b.parts[0]!.part];
+  /** By how much the second is more, where both are known. */
+  const by = (x: number | undefined, y: number | undefined): number => (x === undefined || y === undefined ? 0 : y - x);
+  const [covered, later] = [by(a.warrantyMonths, b.warrantyMonths), by(a.hours, b.hours)];
   const poly = (p: Part) => p.material === 'polyurethane';
   return {
     more: [
@@ -128,15 +153,13 @@ function compared(a: QuotedOption, b: QuotedOption): { readonly more: string[]; 
       ...(poly(pb) && !poly(pa) ? ['it is firmer and wears less'] : []),
       ...(pb.greaseable && !pa.greaseable && !poly(pb) ? ['it can be greased'] : []),
       ...(/flats/.test(b.held) && !/flats/.test(a.held) ? ['its flats do not round off like a hex'] : []),
-      ...(b.warrantyMonths > a.warrantyMonths ? [`it is covered for ${years(b.warrantyMonths)}`] : []),
-      ...(b.hours < a.hours ? ['it is here sooner'] : []),
+      ...(covered > 0 ? [`it is covered for ${years(b.warrantyMonths!)}`] : []),
+      ...(later < 0 ? ['it is here sooner'] : []),
     ],
     less: [
       ...(poly(pb) && !poly(pa) ? ['it has to be greased'] : []),
-      ...(b.warrantyMonths < a.warrantyMonths
-        ? [b.warrantyMonths ? `it is covered for ${years(b.warrantyMonths)} only` : 'it has no warranty']
-        : []),
-      ...(b.hours > a.hours ? [`it is here in ${b.hours} h`] : []),
+      ...(covered < 0 ? [b.warrantyMonths ? `it is covered for ${years(b.warrantyMonths)} only` : 'it has no warranty'] : []),
+      ...(later > 0 ? [`it is here in ${b.hours} h`] : []),
     ],
   };
 }

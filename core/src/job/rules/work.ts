@@ -171,7 +171,7 @@ export function fastenersOf(s: JobState): FastenerView[] {
         ofLink &&
         part !== undefined &&
         part.kind !== 'refit' &&
-        (end?.hold === undefined || (part.nutsSupplied && end.nutHexMm === undefined)),
+        (end?.hold === undefined || part.nutsSupplied === undefined || (part.nutsSupplied && end.nutHexMm === undefined)),
       name,
       label: given.kind === 'shield-bolt' ? name : `${name}, ${given.side}`,
       ruling,

@@ -42,7 +42,7 @@ import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
 import { GaugeDrawing } from './gauge-drawing';
 import { PlayScale } from './play-scale';
-import { rowsOf } from '../workers/read-file';
+import { rowsOf } from '@ash-knot/contract';
 import { Units } from '../session/units';
 
 /** A series of readings at one joint: push, read; pull, read; the difference is the play. */

@@ -2,7 +2,7 @@ import { TestBed } from '@angular/core/testing';
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { analyseLoop, loopFromRows, simulatedLoop } from '@ash-knot/core';
 import { DIAL } from '@ash-knot/core/test';
-import { rowsOf } from '../workers/read-file';
+import { rowsOf } from '@ash-knot/contract';
 import type { LoopWork } from '../workers/loop-work';
 import { bench, FakeEventSource, SESSION, SHOP, stored, tid, until } from '../../test';
 import { LineChart } from '../kit/line-chart';

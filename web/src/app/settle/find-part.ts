@@ -4,6 +4,7 @@ import type { PartMatch } from '@ash-knot/contract';
 import {
   attempt,
   barAdvice,
+  capital,
   choiceBody,
   choicesOf,
   jointId,
@@ -18,6 +19,7 @@ import {
   refitPart,
   sayJoints,
   sayOffer,
+  sayWarranty,
   SIDES,
   wantedFor,
   type Candidate,
@@ -137,7 +139,7 @@ export class FindPart {
       p.upper?.hold === 'flats' || p.lower?.hold === 'flats' ? 'Held by flats.' : '',
       p.torque.length ? 'Its maker publishes a torque.' : '',
       p.greaseable ? 'It can be greased.' : '',
-      p.warrantyMonths ? `${p.warrantyMonths} months.` : '',
+      p.warrantyMonths === undefined ? '' : `${capital(sayWarranty(p.warrantyMonths))}.`,
     ]
       .filter(Boolean)
       .join(' ');

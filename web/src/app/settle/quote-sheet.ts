@@ -103,7 +103,7 @@ export class QuoteSheet {
     },
     { name: 'in all', of: (o) => this.money(o.totalMinor) },
     { name: 'here', of: (o) => o.here },
-    { name: 'warranty', of: (o) => (o.warrantyMonths ? `${o.warrantyMonths} months` : 'none') },
+    { name: 'warranty', of: (o) => o.warranty },
     { name: 'upkeep', of: (o) => o.upkeep },
     { name: 'ride', of: (o) => o.ride || '–' },
   ];

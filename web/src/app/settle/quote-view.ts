@@ -79,7 +79,7 @@ export class QuoteView {
           : `${this.money(o.partsMinor)} · ${this.money(o.labourMinor)}`,
     },
     { name: 'here', of: (o) => o.here },
-    { name: 'warranty', of: (o) => (o.warrantyMonths ? `${o.warrantyMonths} months` : 'none') },
+    { name: 'warranty', of: (o) => o.warranty },
     { name: 'upkeep', of: (o) => o.upkeep },
     { name: 'ride', of: (o) => o.ride || '–', differs: true },
     { name: 'held by', of: (o) => o.held, differs: true },

@@ -10,16 +10,19 @@ import { Api } from '../state/api';
 import { draft } from '../state/draft';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
+import { PartCard } from './part-card';
+import { TakeList } from './take-list';
 
-/** The catalogue, searched. */
+/** The catalogue, searched; counted, laid over each other, taken in and saved as a list. */
 @Component({
   selector: 'ak-shelf',
-  imports: [Picks, TopBar],
+  imports: [PartCard, Picks, TakeList, TopBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ak-top-bar />
     <main class="px-5 py-6 plate:px-8">
       <h1 class="text-2xl font-bold">The shelf</h1>
+      <ak-take-list class="mt-3" (taken)="again()" />
       <div class="mt-4 flex flex-wrap items-end gap-x-6 gap-y-3">
         <label class="block w-72"
           ><span class="heading">Part, supplier, number</span
@@ -34,11 +37,19 @@ import { Units } from '../session/units';
         />
         <ak-picks
           label="Stock"
-          [options]="['on the shelf']"
-          [picked]="stocked() ? ['on the shelf'] : []"
-          (pickedChange)="stocked.set($event.length > 0)"
+          [options]="['on the shelf', 'to be ordered']"
+          [picked]="[stock()]"
+          (pickedChange)="stock.set($event.at(-1) ?? '')"
         />
       </div>
+      @if (held(); as h) {
+        <p class="mt-4 flex flex-wrap items-center gap-3" data-testid="in-hand">
+          <span
+            >In the hand: <b>{{ h.name }}</b>. Open another: they are laid over each other.</span
+          >
+          <button type="button" class="btn" (click)="held.set(null)">Put it back</button>
+        </p>
+      }
       @if (error()) {
         <p class="caution mt-4" role="alert">{{ error() }}</p>
       }
@@ -60,8 +71,15 @@ import { Units } from '../session/units';
         <tbody>
           @for (p of parts(); track p.id) {
             <tr class="rule">
-              <td class="py-2">
-                <span class="font-semibold">{{ p.name }}</span><span class="mono soft block text-sm">{{ p.id }}</span
+              <td class="py-1">
+                <button
+                  type="button"
+                  class="min-h-11 text-left font-semibold underline decoration-ash-400 underline-offset-4"
+                  [attr.aria-expanded]="opened() === p.id"
+                  (click)="opened.set(opened() === p.id ? null : p.id)"
+                  [attr.data-testid]="'part-' + p.id"
+                >
+                  {{ p.name }}</button><span class="mono soft block text-sm">{{ p.id }}</span
                 ><span class="soft block text-sm md:hidden">{{ small(p) }}</span>
               </td>
               <td class="soft hidden md:table-cell">{{ session.say(p.kind) }}</td>
@@ -69,12 +87,28 @@ import { Units } from '../session/units';
               <td class="mono hidden text-right md:table-cell">{{ p.lengthMm ? mm(p.lengthMm) : '' }}</td>
               <td class="mono hidden text-right md:table-cell">{{ p.boreMm ? mm(p.boreMm) : '' }}</td>
               <td class="hidden pl-6 md:table-cell">
-                {{ held(p) }}
+                {{ heldBy(p) }}
               </td>
               <td class="soft hidden md:table-cell">{{ p.supplier }}</td>
-              <td class="mono text-right">{{ p.stock || '' }}</td>
+              <td class="mono text-right" [class.text-oxide]="low(p)" [class.font-bold]="low(p)">
+                {{ p.stock || (low(p) ? '0' : '') }}
+              </td>
               <td class="mono text-right whitespace-nowrap">{{ money(p.priceMinor, p.currency) }}</td>
             </tr>
+            @if (opened() === p.id) {
+              <tr>
+                <td colspan="9">
+                  <ak-part-card
+                    [part]="p"
+                    [state]="list()!.shelf[p.id]"
+                    [types]="list()!.types"
+                    [held]="held()"
+                    (hold)="held.set($event)"
+                    (changed)="again()"
+                  />
+                </td>
+              </tr>
+            }
           } @empty {
             @if (list()) {
               <tr>
@@ -104,7 +138,7 @@ export class Shelf {
   protected threads(p: Part): string {
     return [...new Set([p.upper?.thread, p.lower?.thread])].filter(Boolean).join(', ');
   }
-  protected held(p: Part): string {
+  protected heldBy(p: Part): string {
     const of = [p.upper, p.lower].flatMap((e) =>
       e?.hold && e.hold !== 'none' ? [`${this.hex(e.holdMm)} ${e.hold}`.trim()] : [],
     );
@@ -134,19 +168,35 @@ export class Shelf {
     set: (v: string) => this.typed.set(v),
   });
   protected readonly kind = draft<PartKind | null>('shelf.kind', null);
-  protected readonly stocked = signal(false);
+  protected readonly stock = signal('');
+  protected readonly opened = signal<string | null>(null);
+  /** Taken in the hand, to lay another over. */
+  protected readonly held = signal<Part | null>(null);
+  private readonly times = signal(0);
+  protected again(): void {
+    this.times.update((n) => n + 1);
+  }
+  protected low(p: Part): boolean {
+    const at = this.list()?.shelf[p.id]?.reorderAt;
+    return typeof at === 'number' && p.stock <= at;
+  }
   protected readonly error = signal('');
-  private readonly query = computed(() => ({ q: this.text(), kind: this.kind() }));
+  private readonly query = computed(() => ({ q: this.text(), kind: this.kind(), stock: this.stock(), times: this.times() }));
   protected readonly list = toSignal(
     toObservable(this.query).pipe(
       debounceTime(120),
-      switchMap(({ q, kind }) =>
-        from(this.api.get<PartList>('/parts', { ...(q ? { q } : {}), ...(kind ? { kind } : {}), limit: '200' })).pipe(
-          catchError((e: Error) => (this.error.set(e.message), of(null))),
-        ),
+      switchMap(({ q, kind, stock }) =>
+        from(
+          this.api.get<PartList>('/parts', {
+            ...(q ? { q } : {}),
+            ...(kind ? { kind } : {}),
+            shelf: { 'on the shelf': 'stocked', 'to be ordered': 'low' }[stock] ?? 'any',
+            limit: '200',
+          }),
+        ).pipe(catchError((e: Error) => (this.error.set(e.message), of(null)))),
       ),
     ),
     { initialValue: null },
   );
-  protected readonly parts = computed(() => (this.list()?.parts ?? []).filter((p) => !this.stocked() || p.stock > 0));
+  protected readonly parts = computed(() => this.list()?.parts ?? []);
 }

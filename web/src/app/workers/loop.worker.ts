@@ -1,7 +1,7 @@
 /// <reference lib="webworker" />
 import { analyseLoop, loopFromRows } from '@ash-knot/core';
 import type { LoopQuestion, WorkedLoop } from './loop-work';
-import { rowsOf } from './read-file';
+import { rowsOf } from '@ash-knot/contract';
 import { serve } from './serve';
 
 /** Points of the picture: enough for a screen, whatever the loop has. */

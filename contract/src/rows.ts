@@ -10,9 +10,10 @@ export function rowsOf(name: string, text: string): string[][] {
     } catch {
       throw new BadInput('file', 'is not JSON', name);
     }
-    if (!Array.isArray(json) || json.length === 0) throw new BadInput('file', 'must be a list of readings', name);
+    if (!Array.isArray(json) || json.length === 0 || json.some((r) => typeof r !== 'object' || r === null))
+      throw new BadInput('file', 'must be a list of lines', name);
     if (json.every((r) => Array.isArray(r))) return (json as unknown[][]).map((r) => r.map(String));
-    const keys = Object.keys(json[0] as object);
+    const keys = [...new Set((json as object[]).flatMap((r) => Object.keys(r)))];
     return [keys, ...(json as Record<string, unknown>[]).map((r) => keys.map((k) => String(r[k] ?? '')))];
   }
   const read = Papa.parse<string[]>(text.trim(), { skipEmptyLines: true });

@@ -1,0 +1,203 @@
+import { attempt, BadInput } from '../error';
+import { parseThread } from '../thread';
+import { FASTENER_KINDS, readBookValue, type BookValue, type FastenerKind } from '../torque';
+import { amountOf } from '../text';
+import { AXLES, type AxleEnd } from '../vehicle';
+import { PART_FIELDS, partFields, readPartText, type PartText } from './form';
+import { PART_KINDS, type Part, type PartKind } from './part';
+
+/** What a list must say of each of its parts. */
+const MUST = ['number', 'kind', 'name', 'supplier', 'price', 'source'] as const;
+const MAY = ['currency', 'listed for', 'torque', 'torque source'] as const;
+
+/** Columns of a catalogue as a table, one part a line: in CSV as its head, in JSON as the names. */
+export const CATALOGUE_COLUMNS: readonly string[] = [...MUST, ...MAY, ...PART_FIELDS.map((f) => f.id)];
+
+/** Lines a list may have at once: what is larger is taken in by pieces. */
+export const MOST_LINES = 20_000;
+
+/** One line of a list: what it says, by column. What is empty is not said. */
+export type CatalogueRow = Readonly<Partial<Record<string, string>>>;
+
+/** What a list is read against. */
+export interface CatalogueContext {
+  /** The shop's currency: a list is in that, or it is wrong. */
+  readonly currency: string;
+  /** A type of the file by its name, as it is written. */
+  typeId(name: string): string | undefined;
+  typeName(id: string): string | undefined;
+}
+
+/** "link-upper-nut: 48–54 N·m, M10×1.25, dry" for each fastener its maker publishes a torque of. */
+const sayTorque = (v: BookValue): string => {
+  // Every digit, as it was written: a table is read again.
+  const value = `${v.value}${v.valueMax === undefined ? '' : `–${v.valueMax}`} ${v.unit}`;
+  return `${v.fastener}: ${[value, v.thread, v.condition].filter(Boolean).join(', ')}`;
+};
+
+function readTorque(text: string, source: string): BookValue {
+  const [name, said = ''] = text.split(/:\s*(.*)/s);
+  const fastener = FASTENER_KINDS.find((k): k is FastenerKind => k === name?.trim());
+  if (!fastener) throw new BadInput('torque', `must begin with a fastener, one of ${FASTENER_KINDS.join(', ')}, and “:”`, text);
+  const [value = '', ...rest] = said.split(/,\s+/);
+  const thread = rest.find((t) => /\d/.test(t));
+  const condition = rest.find((t) => !/\d/.test(t));
+  const read = readBookValue(
+    value,
+    source,
+    { fastener, publisher: 'part maker', thread: thread && parseThread(thread, 'torque').name },
+    'torque',
+  );
+  return condition ? { ...read, condition } : read;
+}
+
+function readFits(text: string, c: CatalogueContext): Part['fits'] {
+  return text
+    .split(';')
+    .map((t) => t.trim())
+    .filter(Boolean)
+    .map((t) => {
+      const end = AXLES.find((a): a is AxleEnd => t.endsWith(` ${a}`));
+      const typeId = end && c.typeId(t.slice(0, -end.length - 1));
+      if (!end || !typeId)
+        throw new BadInput(
+          'listed for',
+          'must be a type of the file and its axle, as in “Hoy 4 front”; with “;” between several',
+          t,
+        );
+      return { typeId, axle: end };
+    });
+}
+
+/** A part as a line of a catalogue: read again it is the same part. */
+export function catalogueRow(p: Part, c: CatalogueContext): CatalogueRow {
+  const head: CatalogueRow = {
+    number: p.id,
+    kind: p.kind,
+    name: p.name,
+    supplier: p.supplier,
+    price: amountOf(p.priceMinor, p.currency),
+    source: p.source,
+    currency: p.currency,
+    'listed for': p.fits.map((f) => `${c.typeName(f.typeId) ?? f.typeId} ${f.axle}`).join('; '),
+    torque: p.torque.map(sayTorque).join('; '),
+    'torque source': [...new Set(p.torque.map((v) => v.source))].filter((s) => s !== p.source).join('; '),
+  };
+  const fields = partFields(p.kind).flatMap((f) => {
+    const t = f.of(p);
+    return t === undefined ? [] : [[f.id, t]];
+  });
+  return { ...head, ...Object.fromEntries(fields) };
+}
+
+/**
+ * A part from a line of a catalogue. What its cells do not say stays unknown.
+ * @throws BadInput naming the column and its bound
+ */
+export function readCatalogueRow(row: CatalogueRow, c: CatalogueContext): Part {
+  const cell = (column: string, most = 400): string => {
+    const t = row[column]?.trim() ?? '';
+    if (t.length > most) throw new BadInput(column, `must have at most ${most} letters`, `${t.slice(0, 20)} …`);
+    return t;
+  };
+  for (const column of MUST) if (!cell(column)) throw new BadInput(column, 'is empty');
+  const kind = PART_KINDS.find((k): k is PartKind => k === cell('kind'));
+  if (!kind) throw new BadInput('kind', `must be one of ${PART_KINDS.join(', ')}`, cell('kind'));
+  const currency = cell('currency') || c.currency;
+  if (currency !== c.currency) throw new BadInput('currency', `must be ${c.currency}, the shop’s`, currency);
+  const fields = new Set(partFields(kind).map((f) => f.id));
+  const stray = PART_FIELDS.find((f) => !fields.has(f.id) && cell(f.id));
+  if (stray) throw new BadInput(stray.id, `is not said of a ${kind}`, cell(stray.id));
+  const part = readPartText(
+    {
+      id: cell('number', 60),
+      kind,
+      name: cell('name', 120),
+      supplier: cell('supplier', 80),
+      price: cell('price'),
+      currency,
+      torque: '',
+      source: cell('source', 120),
+      fits: readFits(cell('listed for'), c),
+    },
+    row as PartText,
+  );
+  const torque = cell('torque')
+    .split(';')
+    .filter((t) => t.trim())
+    .map((t) => readTorque(t.trim(), cell('torque source') || part.source));
+  return { ...part, torque };
+}
+
+/** A line that cannot be taken, and why. */
+export interface WrongLine {
+  /** As it is counted in the file, the head being the first. */
+  readonly line: number;
+  readonly what: string;
+}
+
+export interface ReadCatalogue {
+  readonly parts: readonly Part[];
+  readonly wrong: readonly WrongLine[];
+}
+
+/**
+ * The lines of a list, its head first, one after the other: what is read and what cannot be, so that whoever reads a
+ * long one may pause between them.
+ * @throws BadInput when its head is none, or it is too long
+ */
+export function* readingCatalogue(rows: readonly (readonly string[])[], c: CatalogueContext): Generator<Part | WrongLine> {
+  const head = (rows[0] ?? []).map((h) => h.trim());
+  const missing = MUST.find((m) => !head.includes(m));
+  if (missing) throw new BadInput('first line', `must name the columns: there is no “${missing}”`);
+  const strange = head.find((h) => !CATALOGUE_COLUMNS.includes(h));
+  if (strange !== undefined) throw new BadInput('first line', 'has a column this program does not know', strange);
+  const twice = head.find((h, i) => head.indexOf(h) !== i);
+  if (twice !== undefined) throw new BadInput('first line', 'names a column twice', twice);
+  if (rows.length - 1 > MOST_LINES)
+    throw new BadInput('the list', `may have ${MOST_LINES} lines at once: take it in by pieces`, rows.length - 1);
+  const seen = new Map<string, number>();
+  for (const [i, cells] of rows.entries()) {
+    if (i === 0 || cells.every((x) => !x.trim())) continue;
+    const line = i + 1;
+    const read = attempt(() => {
+      if (cells.length > head.length)
+        throw new BadInput('line', `has ${cells.length} cells, the first line names ${head.length}`);
+      const part = readCatalogueRow(Object.fromEntries(head.map((h, k) => [h, cells[k] ?? ''])), c);
+      const before = seen.get(part.id);
+      if (before !== undefined) throw new BadInput('number', `stands in line ${before} already`, part.id);
+      seen.set(part.id, line);
+      return part;
+    });
+    yield read.ok ? read.value : { line, what: read.error.message };
+  }
+}
+
+/** All of a list at once. @throws BadInput when its head is none, or it is too long */
+export function readCatalogue(rows: readonly (readonly string[])[], c: CatalogueContext): ReadCatalogue {
+  const read = [...readingCatalogue(rows, c)];
+  return { parts: read.filter((r): r is Part => 'id' in r), wrong: read.filter((r): r is WrongLine => 'what' in r) };
+}
+
+/** What a list would change of a part that is there. */
+export interface PartChange {
+  readonly column: string;
+  readonly was: string;
+  readonly is: string;
+}
+
+/** What is on the shelf is counted there: a list changes everything else of a part that is known. */
+export const partChanges = (was: Part, is: Part, c: CatalogueContext): PartChange[] => {
+  const [a, b] = [catalogueRow(was, c), catalogueRow(is, c)];
+  return CATALOGUE_COLUMNS.flatMap((column): PartChange[] => {
+    const [x, y] = [a[column] ?? '', b[column] ?? ''];
+    return x === y || column === 'stock' ? [] : [{ column, was: x, is: y }];
+  });
+};
+
+/** A catalogue as a table: its head, and a line a part; columns nobody says anything in are left out. */
+export function catalogueTable(parts: readonly Part[], c: CatalogueContext): string[][] {
+  const rows = parts.map((p) => catalogueRow(p, c));
+  const head = CATALOGUE_COLUMNS.filter((h) => (MUST as readonly string[]).includes(h) || rows.some((r) => r[h]));
+  return [[...head], ...rows.map((r) => head.map((h) => r[h] ?? ''))];
+}

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { DIALECTS, DISTANCE_UNITS, JOINT_KINDS, SIDES, type YardRules } from '@ash-knot/core';
+import { DEFECTS, DIALECTS, DISTANCE_UNITS, JOINT_KINDS, SIDES, type YardRules } from '@ash-knot/core';
 import { schemaOf } from './same';
 
 export const limitOwner = z.enum(['part maker', 'vehicle maker', 'shop rule', 'common practice']);
@@ -13,6 +13,14 @@ export const yardRules = schemaOf<YardRules>()(
     playLimits: z.partialRecord(z.enum(JOINT_KINDS), limit),
     // Rules written down before slight was a grade: as is common practice.
     slightFails: z.array(z.enum(JOINT_KINDS)).max(20).default(['ball-joint', 'upper-ball-joint']),
+    // Rules written down before there was one: nothing is said to fail.
+    inspection: z
+      .object({ source: z.string().trim().max(160), play: z.boolean(), defects: z.array(z.enum(DEFECTS)).max(DEFECTS.length) })
+      .refine((r) => r.source !== '' || (!r.play && r.defects.length === 0), {
+        error: 'must say where the inspection rule is written',
+        path: ['source'],
+      })
+      .default({ source: '', play: false, defects: [] }),
     recheckKm: z.number().min(20).max(1000),
     alignmentJoints: z.array(z.enum(JOINT_KINDS)).max(20),
     // Rules written down before there was such a rule do not allow it.

@@ -5,8 +5,9 @@ import { jointId, text } from '../words';
 
 export const told = bodyOf<EntryBodies['told']>()(
   z.object({
-    what: text(300).min(1),
+    what: text(1200).min(1),
     joints: z.array(jointId).max(60).optional(),
+    about: z.literal('inspection').optional(),
     who: text(120).min(1),
     how: z.enum(ANSWER_WAYS),
   }),

@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import {
   frameFit,
+  lubricant,
   rightStack,
+  sayStiffness,
   sleeveFor,
   stackFaults,
   stackReach,
@@ -21,6 +23,25 @@ describe('hardness and stiffness (Gent 1958)', () => {
     [80, 9.351],
   ])('%d Shore A: %d MPa', (s, e) => expect(youngFromShoreA(s)).toBeCloseTo(e, 3));
   test('the ratio says how much stiffer the harder one is', () => expect(stiffnessRatio(60, 70)).toBeCloseTo(5.521 / 3.605, 3));
+  test('in words: about, or more than what the rule reaches; nothing where nothing is known or they are the same', () => {
+    expect(sayStiffness(60, 70)).toBe('about 1.5 times as stiff');
+    // E(80)/E(62) by hand: 9.351 / 3.902.
+    expect(sayStiffness(62, 85)).toBe('more than 2.4 times as stiff');
+    expect(sayStiffness(85, 62)).toBe('less than 0.4 times as stiff');
+    for (const [a, b] of [
+      [62, undefined],
+      [undefined, 70],
+      [82, 90],
+      [62, 62],
+    ] as const)
+      expect(sayStiffness(a, b)).toBeUndefined();
+  });
+  test('each material has its own lubricant; mineral oil is warned of in all', () => {
+    expect(lubricant('polyurethane', true)).toMatch(/^Silicone grease packed into its grooves.*Never mineral oil/);
+    expect(lubricant('rubber', true)).toMatch(/^Rubber dry or silicone\. Never mineral oil or grease/);
+    expect(lubricant('rubber', false)).toMatch(/^A bonded one stays dry\. Never mineral oil/);
+    expect(lubricant(undefined, true)).toMatch(/^Dry or silicone; polyurethane .*Never mineral oil/);
+  });
   test.each([19, 81, NaN])('%d Shore A is outside the rule', (s) => expect(() => youngFromShoreA(s)).toThrow(/hardness must be/));
 });
 

@@ -2,15 +2,15 @@ import { lengthDigits, sayLength, type LengthUnit } from '../units';
 import { fixed } from '../text';
 import { BadInput, positive, within } from '../error';
 import { BUSHINGS, type BushingKind } from '../vehicle';
+import { INTERFERENCE_MM, type Material } from './material';
 
 export const FIT_METHOD = 'bushing fit 1';
-export type BushingMaterial = 'rubber' | 'polyurethane';
 
 /** What was measured of a frame bushing and its bar; lengths in mm. Lists are readings round the clock. */
 export interface FrameFitInput {
   /** Nothing where the axle has no bushing of its own. */
   readonly kind?: BushingKind | undefined;
-  readonly material: BushingMaterial;
+  readonly material: Material;
   /** The bar beside the bushing, where nothing rubs. */
   readonly cleanMm: readonly number[];
   /** The bar where the bushing sits. */
@@ -45,8 +45,6 @@ export interface FrameFit {
   readonly sentences: readonly string[];
 }
 
-/** Most a bore may be under its bar, mm (common practice, no source). */
-export const MOST_INTERFERENCE: Record<BushingMaterial, number> = { rubber: 1, polyurethane: 0.5 };
 /** A seat out of round by more than this wears a new bushing, mm (common practice, no source). */
 const MOST_OVAL = 0.3;
 /** A bracket should press its bushing by this share of its free height (common practice, no source). */
@@ -78,7 +76,7 @@ export function frameFit(i: FrameFitInput, unit?: LengthUnit): FrameFit {
   const ovalityMm = Math.max(...seat) - least;
   const kind = i.kind && BUSHINGS[i.kind];
   const bored = kind?.bored ?? false;
-  const bite = MOST_INTERFERENCE[i.material];
+  const bite = INTERFERENCE_MM[i.material];
   const bore = (name: string, v: number | undefined) =>
     v === undefined || !bored ? undefined : within(name, v, 5, 60, 'mm') - least;
   const clearanceOldMm = bore('old bore', i.oldBoreMm);

@@ -1,3 +1,4 @@
+export * from './material';
 export * from './rubber';
 export * from './frame';
 export * from './stack';

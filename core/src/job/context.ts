@@ -1,7 +1,7 @@
 import { shopMeasures, type DistanceUnit, type Measures } from '../units';
 import type { Case } from '../diagnosis';
 import type { GaugeSpec } from '../gauge';
-import type { JointKind } from '../joint';
+import type { Defect, JointKind } from '../joint';
 import type { Limit } from '../play';
 import type { Dialect } from '../text';
 import type { Vec3 } from '../numeric';
@@ -30,6 +30,16 @@ export interface PriceRules {
   readonly taxIncluded: boolean;
 }
 
+/** What fails an inspection where this shop works: its own rule, and where that is written. */
+export interface InspectionRule {
+  /** Empty where the shop has written no rule down: then nothing is said to fail. */
+  readonly source: string;
+  /** What moves in the hand, or is beyond its limit. */
+  readonly play: boolean;
+  /** What is seen. */
+  readonly defects: readonly Defect[];
+}
+
 /** What the shop has decided for itself. */
 export interface YardRules {
   readonly dialect: Dialect;
@@ -44,6 +54,7 @@ export interface YardRules {
    * felt in a ball joint is a fail, a trace in a rack's inner joint is measured or watched.
    */
   readonly slightFails: readonly JointKind[];
+  readonly inspection: InspectionRule;
   readonly recheckKm: number;
   readonly alignmentJoints: readonly JointKind[];
   /** Whether this shop drives with the links off and the bar tied clear, slowly, off the road. */

@@ -1,3 +1,4 @@
+import { MATERIALS } from '../bushing';
 import { BadInput, within } from '../error';
 import { COMMON_THREADS, parseThread, sayHex } from '../thread';
 import { readBookValue, type BookValue } from '../torque';
@@ -5,18 +6,7 @@ import { parseQuantity, parseRange, sayLength, type LengthUnit } from '../units'
 import { toMinor, type Name } from '../text';
 import { END_KINDS, linkFasteners, LINK_ENDS, readHold, sayStudHold, type LinkEnd, type LinkKind } from '../vehicle';
 import type { EndWanted, SizeKey, Wanted } from './match';
-import {
-  GRADES,
-  isAdjustable,
-  isLink,
-  MATERIALS,
-  PART_VERSION,
-  SEATS,
-  SPLITS,
-  type Part,
-  type PartEnd,
-  type PartKind,
-} from './part';
+import { GRADES, isAdjustable, isLink, PART_VERSION, SEATS, SPLITS, type Part, type PartEnd, type PartKind } from './part';
 
 /** A part as it is written down, field by field; what nobody wrote is empty or left out. */
 export type PartText = Readonly<Partial<Record<string, string>>>;

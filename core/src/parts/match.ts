@@ -1,19 +1,9 @@
+import { INTERFERENCE_MM } from '../bushing';
 import { positive } from '../error';
 import { sayHex } from '../thread';
 import { sayLength, type LengthUnit } from '../units';
 import { LINK_ENDS, type AxleEnd, type Hold, type LinkEnd } from '../vehicle';
-import {
-  isAdjustable,
-  isLink,
-  sayHere,
-  SIZES,
-  type Material,
-  type Part,
-  type PartEnd,
-  type PartKind,
-  type Seat,
-  type Size,
-} from './part';
+import { isAdjustable, isLink, sayHere, SIZES, type Part, type PartEnd, type PartKind, type Seat, type Size } from './part';
 
 /** Where a size comes from. */
 export type Origin = (typeof ORIGINS)[number];
@@ -81,8 +71,6 @@ export interface Candidate {
 /** A link's length may differ this much from what is wanted before it ranks lower, and before it is out (common practice, no source). */
 export const LENGTH_SAME_MM = 3;
 export const LENGTH_OUT_MM = 10;
-/** Interference of a frame bushing on its bar: to 1 mm rubber, 0.5 mm polyurethane; never larger than the bar (common practice, no source). */
-export const INTERFERENCE_MM = { rubber: 1, polyurethane: 0.5 } as const satisfies Record<Material, number>;
 /** A bracket's bolts, a bushing's height: the same within the first, out beyond the second (common practice, no source). */
 const HOLES = { same: 0.5, out: 2 } as const;
 const HEIGHT = { same: 1, out: 4 } as const;

@@ -1,3 +1,4 @@
+import type { Material } from '../bushing';
 import { BadInput } from '../error';
 import { LINK_KINDS, type AxleEnd, type EndKind, type Hold, type LinkKind } from '../vehicle';
 import type { BookValue } from '../torque';
@@ -33,9 +34,6 @@ export type Seat = (typeof SEATS)[number];
 /** Which side a frame bushing is slit at, as it sits. */
 export const SPLITS = ['front', 'back', 'top', 'bottom', 'none'] as const;
 export type Split = (typeof SPLITS)[number];
-
-export const MATERIALS = ['rubber', 'polyurethane'] as const;
-export type Material = (typeof MATERIALS)[number];
 
 /** Sizes that a part may carry and a technician may measure for it; those of an end are asked of each end. */
 export const SIZES = [

@@ -1,3 +1,4 @@
+import type { Material } from '../bushing';
 import type { Fastener, FastenerId, JointId } from '../joint';
 import type { Dialect } from '../text';
 import type { AxleEnd, AxleSpec, Orientation } from '../vehicle';
@@ -34,6 +35,13 @@ export interface PlannedStep extends Step {
   readonly endsAt: number;
 }
 
+/** What of a new part decides how it is fitted. */
+export interface FittedPart {
+  readonly material?: Material | undefined;
+  /** It has a grease fitting. */
+  readonly greaseable?: boolean | undefined;
+}
+
 export interface PlanInput {
   readonly end: AxleEnd;
   readonly axle: AxleSpec;
@@ -44,6 +52,8 @@ export interface PlanInput {
   readonly dialect?: Dialect;
   /** Joints whose old part goes on again: nothing is compared, nothing is new. */
   readonly refit?: readonly JointId[];
+  /** What is known of the new parts, by their joints: it decides what goes with them. */
+  readonly fitted?: ReadonlyMap<JointId, FittedPart>;
   /** Undone beside these joints, to get at something: tightened with the rest. */
   readonly also?: readonly Fastener[];
 }

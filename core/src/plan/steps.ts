@@ -47,6 +47,7 @@ function allSteps(input: PlanInput): Step[] {
   const w: Work = {
     dialect: 'sway bar',
     refit: [],
+    fitted: new Map(),
     ...input,
     also,
     joints,

@@ -147,6 +147,7 @@ export const RULES: YardRules = {
   verdictThreshold: 0.6,
   playLimits: { 'frame-bushing': { limitMm: 0.5, owner: 'shop rule' } },
   slightFails: ['ball-joint', 'upper-ball-joint'],
+  inspection: { source: '', play: false, defects: [] },
   recheckKm: 100,
   inchFirst: false,
   distance: 'km',

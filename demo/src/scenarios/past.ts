@@ -1,4 +1,4 @@
-import { jointId, otherSide, SIDES, type JointId, type Side } from '@ash-knot/core';
+import { jointId, otherSide, sayFail, SIDES, untoldFails, type JointId, type Side } from '@ash-knot/core';
 import { chanceFrom, type Chance } from '@ash-knot/core/numeric';
 import { DAY, JobMaker, MINUTE, type DemoJob } from '../job-maker';
 import { RULES } from '../shop';
@@ -101,6 +101,16 @@ function visitOf(yard: Yard, c: Chance, v: DemoVehicle, wear: Wear, start: numbe
   if (kind === 'noise') m.add('verdict', { causes: moves, reproduced: true, note: '' });
   const joints = SIDES.map((s) => (ofBushing ? bushing(s) : jointId('front', s, 'link-lower')));
   const choice = m.choose(joints, yard.fits(v));
+  // What fails besides is told in the same call.
+  const fails = untoldFails(m.state());
+  if (fails.length)
+    m.add('told', {
+      what: fails.map((f) => sayFail(m.state(), f)).join(' '),
+      joints: fails.map((f) => f.joint),
+      about: 'inspection',
+      who: v.owner,
+      how: 'by phone',
+    });
   m.approve([choice], ofBushing ? 'both sides of the bar' : 'both links', v.owner);
   // About one verdict in fifteen is wrong, as in any yard: the bracket's bolts had come loose.
   m.work(undefined, c.chance(0.07) ? `front.${ofBushing ? worn[0]! : side}.bracket-bolts` : undefined);

@@ -12,8 +12,7 @@ import {
 import { checksOf, isJointId, partsOf, sayJoint, type CheckId, type JointId } from '../../joint';
 import { count } from '../../text';
 import type { JobState } from '../fold';
-import { countingStates, dangerousJoints, looseJoints, owedJoints } from '../rules/clearance';
-import { unrepaired } from '../rules/hand-back';
+import { countingStates, dangerousJoints, looseJoints, owedJoints, unrepaired } from '../rules/clearance';
 import { verdictCauses, verdictView, type VerdictView } from '../rules/verdict';
 import { sayBoth, speakOf } from '../say';
 import { goTo, mins, type NextLine } from './line';

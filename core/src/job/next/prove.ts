@@ -1,6 +1,6 @@
 import type { JobState } from '../fold';
-import { handBackBlockers, unrepaired, type Blocker } from '../rules/hand-back';
-import { owedJoints } from '../rules/clearance';
+import { handBackBlockers, type Blocker } from '../rules/hand-back';
+import { owedJoints, unrepaired } from '../rules/clearance';
 import { tightenStep } from '../../plan';
 import { workJoints } from '../rules/work';
 import { goTo, mins, type NextLine } from './line';

@@ -1,9 +1,10 @@
 import { partsOf, twinOf, type JointId } from '../../joint';
-import { capital, numberWord } from '../../text';
+import { capital, count, numberWord } from '../../text';
 import type { JobState } from '../fold';
 import { missingHands } from '../rules/choosing';
 import { dangerousJoints, looseJoints } from '../rules/clearance';
 import { goodsLines } from '../rules/goods';
+import { sayFail, untoldFails } from '../rules/inspection';
 import { waitingLines } from '../rules/work';
 import { sayParts, speakOf } from '../say';
 import { goTo, mins, type NextLine } from './line';
@@ -70,6 +71,16 @@ export function nextToSettle(s: JobState): NextLine | undefined {
       'choose',
       missing,
     );
+  const fails = untoldFails(s);
+  if (fails.length && (s.lines.length > 0 || looseJoints(s).length === 0))
+    return {
+      time: mins(1),
+      title: `${sayFail(s, fails[0]!).replace(/\. .*/, '')}. That fails an inspection.`,
+      why: `${fails.length > 1 ? `So do ${count(fails.length - 1, 'other')}. ` : ''}Quote it, or tell the owner, and write down who was told.`,
+      label: 'Told, record it',
+      station: 'settle',
+      action: { kind: 'told' },
+    };
   const waiting = waitingLines(s)[0];
   if (waiting)
     return goTo(

@@ -11,7 +11,7 @@ import {
 } from '../../joint';
 import type { AxleEnd, VehicleState } from '../../vehicle';
 import type { JobState } from '../fold';
-import { fastenersOf } from './work';
+import { fastenersOf, workJoints } from './work';
 
 /** The dangerous joints of an axle that no valid check has cleared or found yet. */
 export function uncleared(s: JobState, end: AxleEnd): JointId[] {
@@ -70,4 +70,10 @@ export function countingStates(s: JobState, id: JointId, wanted?: CheckId | null
   const axle = s.context.type.axles[j.axle];
   const check = checkAt(s, id, wanted);
   return check ? check.states.filter((st) => stateCounts(axle, check, j.kind, st).counts) : [];
+}
+
+/** Found dangerous, and not renewed by the work: it must not go back on the road. */
+export function unrepaired(s: JobState): JointId[] {
+  const work = workJoints(s);
+  return dangerousJoints(s).filter((id) => !work.includes(id));
 }

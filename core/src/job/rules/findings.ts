@@ -3,6 +3,7 @@ import { capital, inSentence } from '../../text';
 import type { JobState } from '../fold';
 import type { JointView } from '../state/looks';
 import { dangerousJoints } from './clearance';
+import { failedBy, failsOf } from './inspection';
 import { workJoints } from './work';
 
 /** A finding as a customer reads it: which joint, how bad, why, and what became of it. */
@@ -20,6 +21,7 @@ const driven = (s: JobState): boolean => s.roadTest !== undefined;
 /** What was found, the worst first, as it was before the work; what the work did about it stands behind. */
 export function findingsOf(s: JobState): Finding[] {
   const work = workJoints(s);
+  const fails = new Map(failsOf(s).map((f) => [f.joint, f]));
   const rank = (j: JointView) => Object.keys(GRADE).indexOf(j.asFound.state);
   return [...s.joints.values()]
     .filter((j) => j.asFound.state in GRADE)
@@ -36,9 +38,11 @@ export function findingsOf(s: JobState): Finding[] {
             : dangerousJoints(s).includes(j.id)
               ? ' Not repaired.'
               : ' Left as it is.';
+      const fail = fails.get(j.id);
+      const failed = fail ? ` ${failedBy(s, fail)}` : '';
       return {
         joint: j.id,
-        sentence: `${capital(inSentence(jointName(j.kind, s.context.rules.dialect)))}, ${j.side}: ${GRADE[j.asFound.state as Graded]}. ${j.asFound.why}${now}`,
+        sentence: `${capital(inSentence(jointName(j.kind, s.context.rules.dialect)))}, ${j.side}: ${GRADE[j.asFound.state as Graded]}. ${j.asFound.why}${failed}${now}`,
       };
     });
 }

@@ -4,8 +4,9 @@ import type { Station } from '../context';
 import type { JobState } from '../fold';
 import { capital } from '../../text';
 import { sayBoth, sayJoints, sayParts } from '../say';
-import { contradictedJoints, dangerousJoints, looseJoints, owedJoints } from './clearance';
+import { contradictedJoints, looseJoints, owedJoints, unrepaired } from './clearance';
 import { goodsLines } from './goods';
+import { untoldFails } from './inspection';
 import { linkSetting } from './setting';
 import { alignmentOwed, fastenersOf, isApproved, planOf, waitingLines, workJoints } from './work';
 
@@ -18,17 +19,12 @@ export type Blocker = { readonly sentence: string } & (
   | { readonly at: 'told' | 'complaint' | 'verdict' | 'answer' | 'drive' | 'alignment' | 'recheck' }
 );
 
-/** Found dangerous, and not renewed by the work: it must not go back on the road. */
-export function unrepaired(s: JobState): JointId[] {
-  const work = workJoints(s);
-  return dangerousJoints(s).filter((id) => !work.includes(id));
-}
-
 /** Dangerous joints that are not renewed and that nobody has told the owner of. */
 export function untold(s: JobState): JointId[] {
   // An older line does not say of which joints it was.
   if (s.told.some((t) => !t.body.joints)) return [];
-  const told = s.told.flatMap((t) => t.body.joints ?? []);
+  // That it fails an inspection is another thing than that it must not be driven.
+  const told = s.told.filter((t) => t.body.about !== 'inspection').flatMap((t) => t.body.joints ?? []);
   return unrepaired(s).filter((id) => !told.includes(id));
 }
 
@@ -76,6 +72,15 @@ export function handBackBlockers(s: JobState): Blocker[] {
     });
   const tell = untold(s);
   if (tell.length) out.push({ sentence: `Dangerous: ${sayJoints(s, tell)}. The owner has not been told yet.`, at: 'told' });
+  const fails = tell.length ? [] : untoldFails(s);
+  if (fails.length)
+    out.push({
+      sentence: `Fails an inspection: ${sayJoints(
+        s,
+        fails.map((f) => f.joint),
+      )}. The owner has not been told yet.`,
+      at: 'told',
+    });
   const noise = s.context.kind === 'noise';
   const danger = unrepaired(s);
   if (noise && !s.complaint) out.push({ sentence: 'The complaint is not written down.', at: 'complaint' });

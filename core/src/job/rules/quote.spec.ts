@@ -1,7 +1,19 @@
 import { CONTEXT, ledger, LINK_PART } from '../../test';
 import { jointId, SIDES, type Entry, type JointId } from '../..';
 import type { Part } from '../../parts';
-import { foldJob, handBackBlockers, isApproved, nextLine, optionName, planOf, quoteOf, readOut, sayParts, workJoints } from '..';
+import {
+  foldJob,
+  handBackBlockers,
+  isApproved,
+  nextLine,
+  optionName,
+  planOf,
+  quoteOf,
+  readOut,
+  sayParts,
+  upkeepDue,
+  workJoints,
+} from '..';
 
 const LINKS: JointId[] = SIDES.map((s) => jointId('front', s, 'link-lower'));
 const BUSHINGS: JointId[] = SIDES.map((s) => jointId('front', s, 'frame-bushing'));
@@ -173,5 +185,47 @@ describe('the quote', () => {
       /^Both links: three ways: plain, [\d.]+, on the shelf, better, [\d.]+, on the shelf or adjustable, [\d.]+, in 26 h\. Better costs/,
     );
     expect(second).toMatch(/^Both frame bushings: better, [\d.]+, on the shelf\. [\d.]+ while it is apart, [\d.]+ later\./);
+  });
+});
+
+describe('polyurethane and rubber by their own rules', () => {
+  const poly: Part = {
+    ...bushing,
+    id: 'poly',
+    grade: 'heavy duty',
+    material: 'polyurethane',
+    hardness: 85,
+    greaseEveryKm: 30_000,
+    priceMinor: 1100,
+  };
+  const soft: Part = { ...bushing, hardness: 62 };
+  test('hardness and stiffness stand side by side, with what it asks for and how it rides', () => {
+    const [q] = quoteOf(fold([why, offer(soft, BUSHINGS), offer(poly, BUSHINGS)]), money);
+    const [a, b] = q!.options;
+    expect([a!.hardness, b!.hardness]).toEqual(['62 Shore A', '85 Shore A']);
+    expect(b!.upkeep).toBe('silicone grease every 30\u202f000 km');
+    expect(b!.ride).toBe('firmer; squeaks when it runs dry');
+    expect(q!.difference).toContain('it is more than 2.4 times as stiff and wears less');
+  });
+  const fitted = (part: Part, joints: JointId[], steps: readonly string[]) => {
+    const c = offer(part, joints);
+    const done = steps.map((step) => e('step', { step: step as 'fit-link-left', state: 'done' }));
+    return fold([why, c, answer('approved', [c]), ...done]);
+  };
+  const detail = (part: Part, joints: JointId[], step: string) =>
+    planOf(fitted(part, joints, [])).find((x) => x.id === step)!.detail;
+  test('the step says what goes on each, and what never does', () => {
+    expect(detail(poly, BUSHINGS, 'fit-bushing-left')).toMatch(/Silicone grease packed into its grooves.*Never mineral oil/);
+    expect(detail(soft, BUSHINGS, 'fit-bushing-left')).toMatch(/Rubber dry or silicone/);
+    expect(detail(better, LINKS, 'fit-link-left')).toMatch(/grease until the boot just swells, then stop/);
+    expect(detail(plain, LINKS, 'fit-link-left')).not.toMatch(/grease/);
+  });
+  test('what went on says what it asks for from now on, and first when', () => {
+    const steps = ['fit-bushing-left', 'fit-bushing-right'];
+    expect(upkeepDue(fitted(poly, BUSHINGS, steps), 148_000)).toEqual([
+      'Both frame bushings: silicone grease every 30\u202f000 km, first at 178\u202f000 km',
+    ]);
+    expect(upkeepDue(fitted(poly, BUSHINGS, []), 148_000)).toEqual([]);
+    expect(upkeepDue(fitted(soft, BUSHINGS, steps), 148_000)).toEqual([]);
   });
 });

@@ -1,7 +1,8 @@
-import { isAdjustable, isLink, sayWarranty, type Part } from '../../parts';
+import { sayStiffness } from '../../bushing';
+import { isAdjustable, ride, sayWarranty, upkeep, type Part } from '../../parts';
 import { partsOf, type JointId } from '../../joint';
 import { planFor } from '../../plan';
-import { capital, count, grouped, list, numberWord } from '../../text';
+import { capital, count, list, numberWord } from '../../text';
 import { sayStudHold } from '../../vehicle';
 import type { JobState } from '../fold';
 import type { ChoiceLine, ChoiceOption } from '../state/choices';
@@ -27,6 +28,8 @@ export interface QuotedOption {
   readonly upkeep: string;
   readonly ride: string;
   readonly held: string;
+  /** "62 Shore A": of a bushing that says so. */
+  readonly hardness: string;
 }
 
 export interface QuotedLine {
@@ -56,23 +59,6 @@ function minutesFor(s: JobState, joints: readonly JointId[]): number {
   });
   // As long as somebody's hands are busy: a soak is waited for, and not charged.
   return plan.reduce((sum, step) => sum + step.minutes, 0);
-}
-
-/** What it asks for later (common practice, no source, where its maker gives no distance). */
-function upkeep(p: Part): string {
-  const every = p.greaseEveryKm ? ` every ${grouped(p.greaseEveryKm)} km` : '';
-  if (p.material === 'polyurethane') return `silicone grease${every}`;
-  if (p.greaseable) return every ? `grease${every}` : 'grease with the oil';
-  if (isAdjustable(p.kind)) return 'look at its lock nuts once a year';
-  return isLink(p.kind) && p.greaseable === undefined ? 'not said' : 'none';
-}
-
-/** What is heard and felt of it (common practice, no source). */
-function ride(p: Part): string {
-  if (p.kind === 'refit') return 'as it is';
-  if (p.material === 'polyurethane') return 'firmer; squeaks when it runs dry';
-  if (isAdjustable(p.kind)) return 'firm; every stone is heard';
-  return p.material === 'rubber' || isLink(p.kind) ? 'quiet, as it was' : '';
 }
 
 const held = (p: Part): string =>
@@ -132,9 +118,10 @@ function quoteOption(s: JobState, option: ChoiceOption): QuotedOption {
         : `in ${hours} h`,
     warranty: sayWarranty(warrantyMonths) || 'not said',
     warrantyMonths,
-    upkeep: words(upkeep) || 'none',
+    upkeep: words((p) => upkeep(p, s.context.measures.distance)) || 'none',
     ride: words(ride),
     held: words(held) || 'nothing',
+    hardness: words((p) => (p.hardness === undefined ? '' : `${p.hardness} Shore A`)),
   };
 }
 
@@ -146,11 +133,12 @@ function compared(a: QuotedOption, b: QuotedOption): { readonly more: string[]; 
   /** By how much the second is more, where both are known. */
   const by = (x: number | undefined, y: number | undefined): number => (x === undefined || y === undefined ? 0 : y - x);
   const [covered, later] = [by(a.warrantyMonths, b.warrantyMonths), by(a.hours, b.hours)];
+  const stiffer = sayStiffness(pa.hardness, pb.hardness);
   const poly = (p: Part) => p.material === 'polyurethane';
   return {
     more: [
       ...(isAdjustable(pb.kind) && !isAdjustable(pa.kind) ? ['its length can be set'] : []),
-      ...(poly(pb) && !poly(pa) ? ['it is firmer and wears less'] : []),
+      ...(poly(pb) && !poly(pa) ? [`it is ${stiffer ?? 'firmer'} and wears less`] : []),
       ...(pb.greaseable && !pa.greaseable && !poly(pb) ? ['it can be greased'] : []),
       ...(/flats/.test(b.held) && !/flats/.test(a.held) ? ['its flats do not round off like a hex'] : []),
       ...(covered > 0 ? [`it is covered for ${years(b.warrantyMonths!)}`] : []),

@@ -73,6 +73,12 @@ export function mayBeUndone(s: JobState, joint: JointId): Fastener[] {
 /** Whether the plan counts rusty minutes: as somebody said, else as the customer did. */
 export const isRusty = (s: JobState): boolean => s.setup?.corroded ?? s.complaint?.history.includes('corrosion') ?? false;
 
+/** The new parts by their joints, as far as one was chosen. */
+const fittedParts = (s: JobState): ReadonlyMap<JointId, Part> =>
+  new Map(
+    s.choices.filter((c) => c.body.part.kind !== 'refit').flatMap((c) => c.body.joints.map((id) => [id, c.body.part] as const)),
+  );
+
 export function planOf(s: JobState): PlannedStep[] {
   const joints = plannedJoints(s);
   const also = alsoUndone(s);
@@ -83,6 +89,7 @@ export function planOf(s: JobState): PlannedStep[] {
     joints,
     also,
     refit: refitted(s, joints),
+    fitted: fittedParts(s),
     equipment: s.setup?.equipment ?? 'lift',
     corroded: isRusty(s),
     jackingPoints: s.context.type.jackingPoints,

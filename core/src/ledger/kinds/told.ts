@@ -7,6 +7,8 @@ export interface ToldBody {
   what: string;
   /** The joints it was about; those of an older entry nobody wrote down. */
   joints?: JointId[];
+  /** What for; nothing where it is dangerous. */
+  about?: 'inspection';
   who: string;
   how: AnswerWay;
 }

@@ -1,3 +1,4 @@
+import { lubricant } from '../../bushing';
 import { JOINT_SPECS, partsOf } from '../../joint';
 import { capital } from '../../text';
 import { sayHex } from '../../thread';
@@ -50,7 +51,7 @@ export const frameBushing: PartOperation = {
         title: w.refit.includes(joint)
           ? `The ${side} bushing on again, bracket by hand`
           : `New ${side} bushing on, bracket by hand`,
-        detail: 'Both bolts a few turns, hard-to-reach one first. Rubber dry or silicone, never mineral oil or grease.',
+        detail: `Both bolts a few turns, hard-to-reach one first. ${lubricant(w.fitted.get(joint)?.material, w.axle.bushing?.kind !== 'pivot')}`,
       }),
     ];
   },

@@ -79,7 +79,7 @@ export const link: PartOperation = {
         title: w.refit.includes(joint)
           ? `The ${side} link in again, nuts run on by hand`
           : `New ${side} link in, nuts run on by hand`,
-        detail: 'Every thread by hand. Hard-to-reach end first.',
+        detail: `Every thread by hand. Hard-to-reach end first.${w.fitted.get(joint)?.greaseable ? ' Its grease fitting in before it goes up; grease until the boot just swells, then stop.' : ''}`,
       }),
     ];
   },

@@ -14,6 +14,8 @@ import {
   type JointState,
   type VehicleState,
   uncapital,
+  failedBy,
+  failsOf,
   JOINT_SPECS,
   partsOf,
 } from '@ash-knot/core';
@@ -126,6 +128,9 @@ import { Suspects } from './suspects';
           </button>
         }
       </div>
+      @if (fail(); as f) {
+        <p class="caution mt-3" role="status" data-testid="fails-inspection">{{ f }}</p>
+      }
       @if (j.photos.length) {
         <div class="mt-3 flex gap-2 overflow-x-auto">
           @for (p of j.photos; track p) {
@@ -225,6 +230,13 @@ export class Find {
     const axle = this.store.state()!.context.type.axles[partsOf(j.id).axle];
     const known = JOINT_SPECS[j.kind].detail(axle);
     return known || (j.state === 'not looked at' ? `Not looked at · ${this.check()?.minutes ?? 1} min` : j.why);
+  });
+  /** What was found here fails, by the shop's rule. */
+  protected readonly fail = computed(() => {
+    const j = this.joint();
+    const s = this.store.state()!;
+    const fail = j && failsOf(s).find((f) => f.joint === j.id);
+    return fail ? this.session.say(failedBy(s, fail)) : '';
   });
   protected readonly defects = computed((): readonly Defect[] => {
     const j = this.joint();

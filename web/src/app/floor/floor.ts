@@ -10,6 +10,7 @@ import {
   foldJob,
   nextLine,
   openCounts,
+  untold,
   RECHECK_RESULTS,
   requestOf,
   STATIONS,
@@ -258,7 +259,7 @@ export class Floor {
         job,
         next,
         danger,
-        untold: danger && state.told.length === 0,
+        untold: untold(state).length > 0,
         words: state.complaint?.words ? `“${state.complaint.words}”` : job.kind === 'noise' ? 'just arrived' : job.kind,
         progress: STATIONS.map((st, i) =>
           i < here ? (open[st] > 0 && st === 'find' ? 'here' : 'done') : i === here ? 'here' : 'open',

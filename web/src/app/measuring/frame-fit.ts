@@ -10,7 +10,8 @@ import {
   resolutionMm,
   partsOf,
   stiffnessRatio,
-  type BushingMaterial,
+  type Material,
+  MATERIALS,
   type FrameFitInput,
   type JointId,
   fixed,
@@ -38,7 +39,6 @@ const HINTS: Partial<Record<Field, string>> = {
   clean: 'several, round the clock',
   seat: 'several, round the clock',
 };
-const MATERIALS: readonly BushingMaterial[] = ['rubber', 'polyurethane'];
 
 /** The bar measured at its seat and beside it, the bushing on the bench: wear, clearance, crush, and what to order. */
 @Component({
@@ -118,7 +118,7 @@ export class FrameFitCard {
   protected readonly hints = HINTS;
   protected readonly materials = MATERIALS;
   private readonly typed = draft<Record<string, Partial<Record<Field, string>>>>('fit', {});
-  protected readonly material = draft<BushingMaterial>('fit.material', 'rubber');
+  protected readonly material = draft<Material>('fit.material', 'rubber');
   protected readonly hardness = draft('fit.hardness', '');
   protected readonly last = signal<Field>('clean');
   protected readonly kept = signal('');

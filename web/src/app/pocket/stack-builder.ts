@@ -9,6 +9,8 @@ import {
   stackFaults,
   stackReach,
   substituteWasher,
+  MATERIALS,
+  type Material,
   type Placed,
   type StackSize,
   type StackVariant,
@@ -39,7 +41,6 @@ type Field = keyof typeof FIELDS;
 const KEYS = Object.keys(FIELDS) as Field[];
 const VARIANTS = ['weldedWasher', 'headless', 'nutBelow', 'stops'] as const;
 type Variant = (typeof VARIANTS)[number];
-const MATERIALS = ['rubber', 'polyurethane'] as const;
 
 /** The pieces of a bolt-through link put in order by dragging or keys, drawn to scale, and how far to turn the nut. */
 @Component({
@@ -165,7 +166,7 @@ export class StackBuilder {
     stops: 'a sleeve stops the nut',
   };
   private readonly typed = draft<Partial<Record<Field, string>>>('stack', {});
-  protected readonly material = draft<(typeof MATERIALS)[number]>('stack.material', 'rubber');
+  protected readonly material = draft<Material>('stack.material', 'rubber');
   protected readonly picked = draft<Variant[]>('stack.variants', []);
   protected readonly wanted = draft('stack.wanted', '120 mm');
   protected readonly plain = draft('stack.plain', '');

@@ -5,6 +5,7 @@ import {
   alignmentOwed,
   answered,
   findingsOf,
+  upkeepDue,
   isApproved,
   piecesOf,
   sayJoint,
@@ -154,9 +155,12 @@ import { Units } from '../session/units';
             @for (r of s.rechecks; track r.id) {
               <li>{{ r.body.what }}, at {{ units.sayDistance(r.body.atKm) }}, about {{ day(r.body.onDate) }}</li>
             } @empty {
-              @if (!alignment() && !danger().length) {
+              @if (!alignment() && !danger().length && !upkeep().length) {
                 <li>Nothing is due.</li>
               }
+            }
+            @for (u of upkeep(); track u) {
+              <li>{{ u }}</li>
             }
             @if (danger().length) {
               <li>Repair of {{ say(danger()) }}, before it is driven</li>
@@ -222,6 +226,10 @@ export class HandBackSheet {
     return s.answers.filter(
       (a) => a.body.answer !== 'approved' && (a.body.parts.length === 0 || a.body.parts.some((c) => answered(s, c)?.id === a.id)),
     );
+  });
+  protected readonly upkeep = computed(() => {
+    const s = this.store.state()!;
+    return upkeepDue(s, s.handBack?.body.distanceKm ?? s.context.distanceKm);
   });
   protected readonly findings = computed(() => findingsOf(this.store.state()!));
   /** Only said where it is so. */

@@ -1,18 +1,21 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
-import { ANSWER_WAYS, sayBan, untold } from '@ash-knot/core';
+import { ANSWER_WAYS, sayBan, sayFail, untold, untoldFails } from '@ash-knot/core';
 import { TextField } from '../kit/text-field';
 import { Picks } from '../kit/picks';
+import { Session } from '../session/session';
 import type { JobStore } from '../job/job-store';
 
-/** Who was told that the vehicle must not go back on the road. */
+/** Who was told that the vehicle must not go back on the road, or that something on it fails an inspection. */
 @Component({
   selector: 'ak-told-dialog',
   imports: [Picks, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form class="panel" (submit)="save($event)">
-      <h2 class="text-xl font-bold text-oxide">{{ what }}</h2>
+      @for (w of words; track w) {
+        <p class="mt-1 text-xl font-bold text-oxide">{{ w }}</p>
+      }
       <p class="mt-2">Say it to the owner in these words. Then write down who heard it.</p>
       <ak-text-field class="mt-4 block" label="Who was told" [error]="error()" [(value)]="who" [max]="120" testId="told-who" />
       <ak-picks
@@ -33,10 +36,15 @@ import type { JobStore } from '../job/job-store';
 })
 export class ToldDialog {
   private readonly store = inject<JobStore>(DIALOG_DATA);
+  private readonly session = inject(Session);
   protected readonly ref = inject(DialogRef);
   protected readonly ways = ANSWER_WAYS;
-  private readonly joints = untold(this.store.state()!);
-  protected readonly what = sayBan(this.store.state()!, this.joints);
+  /** What is dangerous is told first, and by itself. */
+  private readonly danger = untold(this.store.state()!);
+  private readonly fails = this.danger.length ? [] : untoldFails(this.store.state()!);
+  protected readonly words = this.danger.length
+    ? [sayBan(this.store.state()!, this.danger)]
+    : this.fails.map((f) => this.session.say(sayFail(this.store.state()!, f)));
   protected readonly who = signal(this.store.view()?.vehicle.owner ?? '');
   protected readonly how = signal<(typeof ANSWER_WAYS)[number]>('by phone');
   protected readonly error = signal('');
@@ -44,7 +52,13 @@ export class ToldDialog {
   protected async save(e: Event): Promise<void> {
     e.preventDefault();
     if (!this.who().trim()) return this.error.set('The name of whoever heard it.');
-    if (await this.store.write('told', { what: this.what, joints: this.joints, who: this.who().trim(), how: this.how() }))
-      this.ref.close();
+    const body = {
+      what: this.words.join(' '),
+      joints: this.danger.length ? this.danger : this.fails.map((f) => f.joint),
+      ...(this.danger.length ? {} : { about: 'inspection' as const }),
+      who: this.who().trim(),
+      how: this.how(),
+    };
+    if (await this.store.write('told', body)) this.ref.close();
   }
 }

@@ -22,6 +22,7 @@ import { TextField } from '../kit/text-field';
 import { Picks } from '../kit/picks';
 import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
+import { InspectionRules } from './inspection-rules';
 import { PriceRulesForm } from './price-rules';
 import { draft } from '../state/draft';
 import { Session } from '../session/session';
@@ -31,7 +32,7 @@ import { Units } from '../session/units';
 /** Limits, schools, people and gauges. Changing them takes the lead's PIN. */
 @Component({
   selector: 'ak-rules',
-  imports: [FormField, Picks, PriceRulesForm, RouterLink, TextField, TopBar],
+  imports: [FormField, InspectionRules, Picks, PriceRulesForm, RouterLink, TextField, TopBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ak-top-bar />
@@ -165,6 +166,7 @@ import { Units } from '../session/units';
           [names]="jointNames()"
           (pickedChange)="save({ slightFails: $event })"
         />
+        <ak-inspection-rules [rules]="r()" (changed)="save($event)" />
         <ak-price-rules [rules]="r()" (changed)="save($event)" />
         <h2 class="mt-7 text-xl font-bold">Gauges</h2>
         @for (g of gauges(); track g.id) {

@@ -82,6 +82,7 @@ export class QuoteView {
     { name: 'warranty', of: (o) => o.warranty },
     { name: 'upkeep', of: (o) => o.upkeep },
     { name: 'ride', of: (o) => o.ride || '–', differs: true },
+    { name: 'hardness', of: (o) => o.hardness || '–', differs: true },
     { name: 'held by', of: (o) => o.held, differs: true },
   ]);
   protected rows(q: QuotedLine): Row[] {

@@ -1,0 +1,36 @@
+import { fixed } from '../text';
+import { youngFromShoreA } from './rubber';
+
+export const MATERIALS = ['rubber', 'polyurethane'] as const;
+export type Material = (typeof MATERIALS)[number];
+
+/** Most a bore may be under its bar, mm: a frame bushing is never larger than the bar (common practice, no source). */
+export const INTERFERENCE_MM = { rubber: 1, polyurethane: 0.5 } as const satisfies Record<Material, number>;
+
+/** The hardest that Gent's rule reaches, Shore A. */
+const HARDEST = 80;
+
+/**
+ * "about 1.5 times as stiff", "more than 2.4 times as stiff": a bushing of one hardness beside the same one of another
+ * (Gent 1958, 20 to 80 Shore A). Beyond 80 only what it is more than; of polyurethane no more than an indication.
+ * @returns nothing where one of them is unknown, both are beyond the rule, or they are the same
+ */
+export function sayStiffness(fromShoreA: number | undefined, toShoreA: number | undefined): string | undefined {
+  if (fromShoreA === undefined || toShoreA === undefined || Math.min(fromShoreA, toShoreA) > HARDEST) return undefined;
+  const [a, b] = [fromShoreA, toShoreA].map((s) => youngFromShoreA(Math.max(20, Math.min(HARDEST, s))));
+  const ratio = b! / a!;
+  if (Math.abs(ratio - 1) < 0.02) return undefined;
+  const how = Math.max(fromShoreA, toShoreA) > HARDEST ? (ratio > 1 ? 'more than' : 'less than') : 'about';
+  return `${how} ${fixed(ratio, 1)} times as stiff`;
+}
+
+/** What goes between a frame bushing and its bar, and what never does (product.md; common practice, no source). */
+export function lubricant(material: Material | undefined, split: boolean): string {
+  const never = 'Never mineral oil or grease: it swells natural rubber';
+  if (material === 'polyurethane')
+    return 'Silicone grease packed into its grooves and over its bore, or it squeaks. Never mineral oil.';
+  if (!split) return `A bonded one stays dry. ${never}.`;
+  return material === 'rubber'
+    ? `Rubber dry or silicone. ${never}.`
+    : `Dry or silicone; polyurethane is packed with silicone. ${never}.`;
+}

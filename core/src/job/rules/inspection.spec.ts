@@ -1,0 +1,77 @@
+import { CONTEXT, ledger, LINK_PART } from '../../test';
+import { DEFECTS, defectGrade, defectLeft } from '../../joint';
+import type { Entry } from '../../ledger';
+import { failsOf, findingsOf, foldJob, handBackBlockers, nextLine, sayFail, untold, untoldFails, type JobContext } from '..';
+
+const e = ledger();
+const RULE = { source: 'the yard’s rule 4', play: true, defects: ['boot torn', 'rusted through'] } as const;
+const context: JobContext = { ...CONTEXT, kind: 'age replacement', rules: { ...CONTEXT.rules, inspection: RULE } };
+const fold = (entries: Entry[], c = context) => foldJob(c, [e('purpose', { what: 'twelve years old', rule: '' }), ...entries]);
+const torn = () => e('defect', { joint: 'front.left.link-upper', what: 'boot torn' });
+const told = (about?: 'inspection') =>
+  e('told', {
+    what: 'it fails',
+    joints: ['front.left.link-upper'],
+    ...(about ? { about } : {}),
+    who: 'o',
+    how: 'by phone',
+  });
+
+test('every defect says what comes of it', () => {
+  for (const d of DEFECTS) expect([defectLeft(d), defectGrade(d)].every(Boolean)).toBe(true);
+});
+
+test('without a rule that is written somewhere nothing is said to fail; what is not in it does not', () => {
+  expect(failsOf(fold([torn()], { ...context, rules: CONTEXT.rules }))).toEqual([]);
+  expect(failsOf(fold([e('defect', { joint: 'front.left.link-upper', what: 'bent' })]))).toEqual([]);
+});
+
+test('a torn boot fails by the rule’s source, with what comes of it, on the sheet too; it makes no joint worn', () => {
+  const s = fold([torn()]);
+  const [fail] = failsOf(s);
+  expect(sayFail(s, fail!)).toBe(
+    'Left link, upper end: boot torn. By the yard’s rule 4 that fails; left as it is, water and dirt get in, and the joint wears out soon.',
+  );
+  expect(s.joints.get('front.left.link-upper')!.state).toBe('watch');
+  expect(findingsOf(s)[0]!.sentence).toBe(
+    'Link, upper end, left: to be watched. Boot torn. By the yard’s rule 4 that fails; left as it is, water and dirt get in, and the joint wears out soon. Left as it is.',
+  );
+});
+
+test('play fails where the rule says so, felt or beyond its limit', () => {
+  const moves = e('check', {
+    check: 'grip-link',
+    state: 'both-hanging',
+    results: [{ joint: 'front.left.link-upper', result: 'moves' }],
+  });
+  expect(failsOf(fold([moves]))).toEqual([{ joint: 'front.left.link-upper', what: ['play'], left: [] }]);
+  const lax = { ...context, rules: { ...context.rules, inspection: { ...RULE, play: false } } };
+  expect(failsOf(fold([moves], lax))).toEqual([]);
+});
+
+test('the owner is told or it is quoted: the line asks, the hand-back waits, and one end of a link answers for the other', () => {
+  const s = fold([torn()]);
+  expect(untoldFails(s)).toHaveLength(1);
+  expect(nextLine(s, 0)).toMatchObject({
+    title: 'Left link, upper end: boot torn. That fails an inspection.',
+    action: { kind: 'told' },
+  });
+  expect(handBackBlockers(s).map((b) => b.sentence)).toContain(
+    'Fails an inspection: left link, upper end. The owner has not been told yet.',
+  );
+  const heard = fold([torn(), told('inspection')]);
+  expect(untoldFails(heard)).toEqual([]);
+  expect(failsOf(heard)).toHaveLength(1);
+  expect(handBackBlockers(heard).some((b) => b.at === 'told')).toBe(false);
+  const quoted = fold([torn(), e('choose', { joints: ['front.left.link-lower'], part: LINK_PART, quantity: 1 })]);
+  expect(untoldFails(quoted)).toEqual([]);
+});
+
+test('that it fails is not that it must not be driven: each is told by itself', () => {
+  const parting = e('defect', { joint: 'front.left.link-upper', what: 'close to parting' });
+  const s = fold([torn(), told('inspection'), parting]);
+  expect(untold(s)).toEqual(['front.left.link-upper']);
+  expect(nextLine(s, 0).title).toContain('do not return to the road');
+  // Told that it is dangerous, it is told.
+  expect(untoldFails(fold([torn(), parting, told()]))).toEqual([]);
+});

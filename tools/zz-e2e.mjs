@@ -1,0 +1,15 @@
+import { build, dependencies } from './lib/install.mjs';
+import { startPostgres } from './lib/postgres.mjs';
+import { startServer } from './lib/server.mjs';
+import { end, run } from './lib/say.mjs';
+await dependencies();
+if (!process.argv.includes('nobuild')) await build();
+const postgres = await startPostgres('test');
+await postgres.dropDatabase('e2ez');
+const server = await startServer({ databaseUrl: await postgres.createDatabase('e2ez'), env: { REQUESTS_PER_MINUTE: '100000', SUPPLIER_MOODS: 'off' } });
+const r = await run('npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts', '--reporter=line', '-g', process.argv[2]], { env: { BASE_URL: server.address } });
+console.log(r.out.slice(-7000));
+server.child.removeAllListeners('exit');
+await end(server.child.pid);
+await postgres.stop();
+process.exit(0);

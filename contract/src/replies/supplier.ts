@@ -18,5 +18,11 @@ export interface SupplierOrdered {
 }
 /** How an order stands. */
 export type SupplierNews =
-  | { readonly outcome: 'answered'; readonly promised: string; readonly why: string }
+  | {
+      readonly outcome: 'answered';
+      readonly promised: string;
+      readonly why: string;
+      /** What its delivery note says was sent. */
+      readonly sent: readonly { readonly part: string; readonly quantity: number }[];
+    }
   | { readonly outcome: 'no answer' | 'wrong answer' };

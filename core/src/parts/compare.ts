@@ -1,8 +1,9 @@
 import { sayHex } from '../thread';
 import { sayLength, type LengthUnit } from '../units';
 import { inDialect } from '../text';
-import { END_SPECS, LINK_ENDS, sayStudHold } from '../vehicle';
-import type { Part } from './part';
+import { END_SPECS, LINK_ENDS, sayStudHold, type LinkEnd } from '../vehicle';
+import type { EndWanted, SizeKey, Wanted } from './match';
+import type { Part, PartEnd, PartKind } from './part';
 
 /** What is compared: a part, or what is known of the one that is on the vehicle. What nobody said is left out. */
 export type Comparable = Pick<Part, 'kind' | 'name'> & { readonly [K in keyof Part]?: Part[K] | undefined };
@@ -84,4 +85,33 @@ export function sayDifferences(a: Comparable, b: Comparable, unit?: LengthUnit):
     return `${sayLength(Math.abs(d.byMm), 1, unit)} ${pair[d.byMm > 0 ? 0 : 1]}`;
   });
   return `${said.join('; ')}.`;
+}
+
+/** What is known of the part that is on the vehicle: measured, worked out or read in the file; what is only usual is nobody's word. */
+export function oldPart(kind: PartKind, w: Wanted): Comparable {
+  const known = <T>(key: SizeKey, value: T | undefined): T | undefined => (w.from?.[key] === 'usual' ? undefined : value);
+  const end = (e: LinkEnd): PartEnd | undefined => {
+    const of: EndWanted | undefined = w[e];
+    const hold = known(`${e}.hold`, of?.hold);
+    return (
+      of && {
+        thread: known(`${e}.stud-thread`, of.thread),
+        seat: known(`${e}.stud-seat`, of.seat),
+        nutHexMm: known(`${e}.nut-hex`, of.nutHexMm),
+        hold,
+        holdMm: hold && of.holdMm,
+      }
+    );
+  };
+  const bar = kind === 'sway bar';
+  return {
+    kind,
+    name: 'The one that is on it',
+    lengthMm: known('link-length', w.lengthMm),
+    upper: end('upper'),
+    lower: end('lower'),
+    holeSpacingMm: bar ? known('bar-width', w.widthMm) : known('hole-spacing', w.holeSpacingMm),
+    heightMm: known('bushing-height', w.heightMm),
+    barMm: bar ? known('bar-diameter', w.barMm) : undefined,
+  };
 }

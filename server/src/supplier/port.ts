@@ -18,7 +18,15 @@ export const placed = z.object({ number: z.string().min(1).max(40), promised: z.
 export type Placed = z.output<typeof placed>;
 
 /** How an order stands with its supplier. */
-export const news = z.object({ promised: z.iso.datetime({ offset: true }), why: z.string().max(300) });
+export const news = z.object({
+  promised: z.iso.datetime({ offset: true }),
+  why: z.string().max(300),
+  /** What its delivery note says was sent; empty as long as nothing was. */
+  sent: z
+    .array(z.object({ part: z.string().max(60), quantity: z.int().min(1).max(1000) }))
+    .max(100)
+    .default([]),
+});
 export type News = z.output<typeof news>;
 
 /** The line to one supplier. What it does not know it leaves out; it may take its time, or never answer. */

@@ -8,10 +8,11 @@ export interface Manner {
   readonly name: string;
   /** Minutes before a ferry that an order must be in by. */
   readonly noticeMin: number;
-  /** Chance that it does not answer, that its answer is no answer, that an order comes a ferry later. */
+  /** Chance that it does not answer, that its answer is no answer, that an order comes a ferry later, that another part is sent. */
   readonly silent: number;
   readonly garbled: number;
   readonly late: number;
+  readonly wrong: number;
   readonly slowMs: number;
 }
 
@@ -48,6 +49,14 @@ export function simulated(
         [manner.name, parts.map((p) => p.part)],
       )
     ).rows;
+  /** The first of it as another part of its own list and kind: the neighbour on the rack. */
+  const mistaken = async ([first, ...rest]: readonly Asked[]): Promise<readonly Asked[]> => {
+    const { rows } = await db.query<{ id: string }>(
+      `SELECT o.id FROM part p JOIN part o ON o.supplier = p.supplier AND o.kind = p.kind AND o.id > p.id WHERE p.id = $1 AND p.supplier = $2 ORDER BY o.id LIMIT 1`,
+      [first!.part, manner.name],
+    );
+    return rows[0] ? [{ ...first!, part: rows[0].id }, ...rest] : [first!, ...rest];
+  };
   const answering = async (signal: AbortSignal): Promise<void> => {
     // It hangs up only when the caller does.
     if (chance() < manner.silent) await wait(60_000, undefined, { signal });
@@ -71,9 +80,10 @@ export function simulated(
       const known = await own(parts);
       const promised = arrives(Math.max(0, ...known.map((p) => p.hours)));
       const late = chance() < manner.late;
+      const sent = chance() < manner.wrong ? await mistaken(parts) : parts;
       const number = `${manner.name.charAt(0)}-${randomBytes(3).toString('hex').toUpperCase()}`;
       await db.query(
-        'INSERT INTO simulated_order (number, supplier, lines, promised, moved_to, why) VALUES ($1,$2,$3,$4,$5,$6)',
+        'INSERT INTO simulated_order (number, supplier, lines, promised, moved_to, why, sent) VALUES ($1,$2,$3,$4,$5,$6,$7)',
         [
           number,
           manner.name,
@@ -81,19 +91,20 @@ export function simulated(
           promised,
           late ? nextFerry(promised) : null,
           late ? 'the ferry did not take it' : '',
+          JSON.stringify(sent),
         ],
       );
       return { number, promised: promised.toISOString() };
     },
     async status(number, signal) {
       await answering(signal);
-      const { rows } = await db.query<{ promised: Date; movedTo: Date | null; why: string }>(
-        'SELECT promised, moved_to AS "movedTo", why FROM simulated_order WHERE number = $1 AND supplier = $2',
+      const { rows } = await db.query<{ promised: Date; movedTo: Date | null; why: string; sent: Asked[] }>(
+        'SELECT promised, moved_to AS "movedTo", why, sent FROM simulated_order WHERE number = $1 AND supplier = $2',
         [number, manner.name],
       );
       const o = rows[0];
       if (!o) return { error: 'no such order' };
-      return { promised: (o.movedTo ?? o.promised).toISOString(), why: o.why };
+      return { promised: (o.movedTo ?? o.promised).toISOString(), why: o.why, sent: o.sent };
     },
   };
 }
@@ -103,9 +114,9 @@ export function simulated(
  * @param moods whether they are ever late or silent; off where somebody needs to know what comes
  */
 export const shipped = (db: Db, moods = true): Supplier[] =>
-  MANNERS.map((m) => simulated(db, moods ? m : { ...m, silent: 0, garbled: 0, late: 0 }));
+  MANNERS.map((m) => simulated(db, moods ? m : { ...m, silent: 0, garbled: 0, late: 0, wrong: 0 }));
 
 const MANNERS: readonly Manner[] = [
-  { name: 'Norland Factors', noticeMin: 45, silent: 0.02, garbled: 0, late: 0.1, slowMs: 120 },
-  { name: 'Breck & Daughter', noticeMin: 90, silent: 0.08, garbled: 0.05, late: 0.25, slowMs: 350 },
+  { name: 'Norland Factors', noticeMin: 45, silent: 0.02, garbled: 0, late: 0.1, wrong: 0.05, slowMs: 120 },
+  { name: 'Breck & Daughter', noticeMin: 90, silent: 0.08, garbled: 0.05, late: 0.25, wrong: 0.12, slowMs: 350 },
 ];

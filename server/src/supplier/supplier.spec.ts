@@ -22,7 +22,8 @@ let app: Running;
 beforeAll(async () => {
   app = await startApp({
     suppliers: (db) => [
-      simulated(db, { name: 'Norland Factors', noticeMin: 45, silent: 0, garbled: 0, late: 1, slowMs: 1 }),
+      simulated(db, { name: 'Norland Factors', noticeMin: 45, silent: 0, garbled: 0, late: 1, wrong: 0, slowMs: 1 }),
+      simulated(db, { name: 'Breck & Daughter', noticeMin: 45, silent: 0, garbled: 0, late: 0, wrong: 1, slowMs: 1 }),
       silent,
       garbled,
     ],
@@ -40,6 +41,7 @@ test('all are asked; one that is silent and one that talks nonsense are told apa
   const answers = (await t.post('/suppliers/ask', { parts: [{ part: part.id, quantity: 2 }] })).body as SupplierAnswer[];
   expect(answers.map((a) => [a.supplier, a.outcome, a.offers.length])).toEqual([
     ['Norland Factors', 'answered', 1],
+    ['Breck & Daughter', 'answered', 0],
     ['Silent', 'no answer', 0],
     ['Garbled', 'wrong answer', 0],
   ]);
@@ -57,7 +59,21 @@ test('an order is promised for a ferry; a later one is heard with its reason', a
     outcome: 'answered',
     promised: nextFerry(new Date(placed.promised)).toISOString(),
     why: 'the ferry did not take it',
+    sent: [{ part: part.id, quantity: 2 }],
   });
+});
+
+test('another part may be sent than was ordered: its note says so', async () => {
+  const t = await app.tablet().signIn();
+  const breck = ((await t.get('/parts?limit=500')).body as PartList).parts.filter((p) => p.supplier === 'Breck & Daughter');
+  const part = breck.find((p) => p.kind === 'ball-stud link')!;
+  const placed = (await t.post('/suppliers/order', { supplier: part.supplier, parts: [{ part: part.id, quantity: 2 }] }))
+    .body as SupplierOrdered;
+  const heard = (await t.get(`/suppliers/${encodeURIComponent(part.supplier)}/orders/${placed.number}`)).body as SupplierNews;
+  const sent = heard.outcome === 'answered' ? heard.sent[0]! : undefined;
+  expect(sent).toMatchObject({ quantity: 2 });
+  expect(sent!.part).not.toBe(part.id);
+  expect(breck.find((p) => p.id === sent!.part)!.kind).toBe(part.kind);
 });
 
 test('an order that was not taken is said so, and nothing is presumed', async () => {

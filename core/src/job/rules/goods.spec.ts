@@ -1,7 +1,18 @@
 import { CONTEXT, ledger, LINK_PART } from '../../test';
 import { jointId, SIDES, type Entry, type JointId } from '../..';
-import type { Part } from '../../parts';
-import { foldJob, goodsBody, goodsChecks, goodsLines, goodsOwedAt, handBackBlockers, measuredAgainst, nextLine } from '..';
+import { oldPart, type Part } from '../../parts';
+import {
+  foldJob,
+  goodsBody,
+  goodsChecks,
+  goodsLines,
+  goodsMeasures,
+  goodsOwedAt,
+  handBackBlockers,
+  measuredAgainst,
+  nextLine,
+  partInHand,
+} from '..';
 
 const LINKS: JointId[] = SIDES.map((s) => jointId('front', s, 'link-lower'));
 const e = ledger();
@@ -101,4 +112,48 @@ test('a part that went on and was never looked at keeps the hand-back', () => {
   expect(handBackBlockers(fold(on)).map((b) => b.at)).toContain('goods');
   const looked = e('goods', goodsBody(line(open), yes(LINK_PART), [], 'taken', ''));
   expect(handBackBlockers(fold([...on, looked])).map((b) => b.at)).not.toContain('goods');
+});
+
+describe('measured in the hand', () => {
+  const bushing: Part = {
+    ...LINK_PART,
+    kind: 'frame bushing',
+    lengthMm: undefined,
+    upper: undefined,
+    lower: undefined,
+    boreMm: 21.5,
+    heightMm: 34,
+    holeSpacingMm: undefined,
+  };
+  test('what may be measured is what it is', () => {
+    expect(goodsMeasures(LINK_PART)).toEqual(['length', 'thread']);
+    expect(goodsMeasures({ ...LINK_PART, kind: 'rod-end link' })).toEqual(['thread']);
+    expect(goodsMeasures(bushing)).toEqual(['bore', 'height', 'holes']);
+    expect(goodsMeasures({ ...LINK_PART, kind: 'sway bar' })).toEqual(['diameter', 'between the eyes']);
+    expect(goodsMeasures({ ...LINK_PART, kind: 'other part' })).toEqual([]);
+  });
+  test.each([
+    ['bore', '21.7 mm', true, '21.7 mm, as its list says'],
+    ['bore', '20.0 mm', false, '20.0 mm, its list says 21.5 mm'],
+    ['height', '38 mm', false, '38.0 mm, its list says 34.0 mm'],
+    ['holes', '60 mm', true, '60.0 mm; its list does not say'],
+  ] as const)('%s %s', (what, text, same, sentence) => expect(measuredAgainst(bushing, what, text)).toEqual({ same, sentence }));
+  test('what is measured other than its list says is not taken without a reason; with one it is, and stands on the tape', () => {
+    const g = line(said(LINK_PART));
+    const take = (text: string, reason = '') => goodsBody(g, yes(LINK_PART), [{ what: 'length', text }], 'taken', reason);
+    expect(() => take('318 mm')).toThrow('why it is taken is empty: length 318.0 mm, its list says 300.0 mm');
+    expect(() => take('long')).toThrow(/length/);
+    expect(take('318 mm', 'the customer drives it lowered').measured).toEqual([{ what: 'length', text: '318 mm' }]);
+    expect(take('301 mm').why).toBe('');
+  });
+  test('the one in the hand is its list’s, but for what was measured; the old one is what somebody knows of it', () => {
+    expect(partInHand(bushing, { bore: '20 mm', height: 'tall', thread: 'M10' })).toMatchObject({ boreMm: 20, heightMm: 34 });
+    const old = oldPart('ball-stud link', {
+      kinds: ['ball-stud link'],
+      lengthMm: 300,
+      upper: { thread: 'M10×1.25', nutHexMm: 16 },
+      from: { 'link-length': 'usual', 'upper.stud-thread': 'measured', 'upper.nut-hex': 'usual' },
+    });
+    expect(old).toMatchObject({ lengthMm: undefined, upper: { thread: 'M10×1.25', nutHexMm: undefined } });
+  });
 });

@@ -1,9 +1,9 @@
-import { BadInput } from '../../error';
+import { attempt, BadInput } from '../../error';
 import type { Entry, EntryBodies, GoodsCheck, GoodsFrom, GoodsResult } from '../../ledger';
 import { assemblyOf, type JointId } from '../../joint';
-import { isLink, LENGTH_SAME_MM, type Part } from '../../parts';
+import { isAdjustable, isLink, LENGTH_SAME_MM, type Comparable, type Part } from '../../parts';
 import { parseThread } from '../../thread';
-import { parseQuantity, sayLength } from '../../units';
+import { parseQuantity, sayLength, type LengthUnit } from '../../units';
 import type { JobState } from '../fold';
 import { isApproved } from './work';
 
@@ -100,6 +100,10 @@ export function goodsBody(
     throw new BadInput(wrong[0]!.check, 'is not so: it is refused, or the look was wrong');
   if (outcome === 'taken' && wrong.length > 0 && !why.trim())
     throw new BadInput('why it is taken', `is empty: ${wrong[0]!.check} is not as it should be`);
+  for (const { what, text } of outcome === 'taken' && !why.trim() ? measured : []) {
+    const against = text.trim() ? measuredAgainst(part, what as GoodsMeasure, text) : undefined;
+    if (against && !against.same) throw new BadInput('why it is taken', `is empty: ${what} ${against.sentence}`);
+  }
   if (outcome === 'refused' && !why.trim()) throw new BadInput('why it is refused', 'is empty: the supplier will ask');
   return {
     choice: g.choice.id,
@@ -115,27 +119,57 @@ export function goodsBody(
   };
 }
 
+/** What may be measured of a part in the hand, by what it is: where it stands in its list, and how far off is still the same, mm. */
+const MEASURES = {
+  length: { of: 'lengthMm', same: LENGTH_SAME_MM, stands: (p) => isLink(p.kind) && !isAdjustable(p.kind) },
+  bore: { of: 'boreMm', same: 0.3, stands: (p) => p.kind === 'frame bushing' },
+  height: { of: 'heightMm', same: 1, stands: (p) => p.kind === 'frame bushing' },
+  holes: { of: 'holeSpacingMm', same: 0.5, stands: (p) => p.kind === 'frame bushing' },
+  diameter: { of: 'barMm', same: 0.3, stands: (p) => p.kind === 'sway bar' },
+  'between the eyes': { of: 'holeSpacingMm', same: 4, stands: (p) => p.kind === 'sway bar' },
+} as const satisfies Record<string, { of: keyof Part; same: number; stands: (p: Part) => boolean }>;
+type Length = keyof typeof MEASURES;
+export type GoodsMeasure = Length | 'thread';
+
+const isLength = (what: string): what is Length => what in MEASURES;
+
+/** What is measured of this part where it is doubted. */
+export const goodsMeasures = (p: Part): GoodsMeasure[] => [
+  ...(Object.keys(MEASURES) as Length[]).filter((m) => MEASURES[m].stands(p)),
+  ...(isLink(p.kind) ? (['thread'] as const) : []),
+];
+
 /**
  * What was measured of a part in the hand, against what its list says, loudly: "length 318 mm, its list says 305 mm".
  * @throws BadInput naming what cannot be read
  */
 export function measuredAgainst(
   p: Part,
-  what: 'length' | 'thread' | 'bore',
+  what: GoodsMeasure,
   text: string,
+  unit?: LengthUnit,
 ): { readonly same: boolean; readonly sentence: string } {
-  if (what === 'thread') {
+  if (!isLength(what)) {
     const thread = parseThread(text, 'thread').name;
     const says = [...new Set([p.upper?.thread, p.lower?.thread])].filter((t) => t !== undefined);
     const same = says.length === 0 || says.includes(thread);
     return { same, sentence: same ? `${thread}, as its list says` : `${thread}, its list says ${says.join(' and ')}` };
   }
+  const { of, same: within } = MEASURES[what];
+  const say = (mm: number) => sayLength(mm, 1, unit);
   const mm = parseQuantity(text, 'length', { field: what }).si;
-  const says = what === 'length' ? p.lengthMm : p.boreMm;
-  if (says === undefined) return { same: true, sentence: `${sayLength(mm, 1)}; its list does not say` };
-  const same = Math.abs(mm - says) <= (what === 'length' ? LENGTH_SAME_MM : 0.3);
-  return {
-    same,
-    sentence: same ? `${sayLength(mm, 1)}, as its list says` : `${sayLength(mm, 1)}, its list says ${sayLength(says, 1)}`,
-  };
+  const says = p[of];
+  if (says === undefined) return { same: true, sentence: `${say(mm)}; its list does not say` };
+  const same = Math.abs(mm - says) <= within;
+  return { same, sentence: same ? `${say(mm)}, as its list says` : `${say(mm)}, its list says ${say(says)}` };
+}
+
+/** The part in the hand: as its list has it, but for what was measured of it. What cannot be read is left out. */
+export function partInHand(p: Part, measured: Readonly<Record<string, string>>): Comparable {
+  const sizes = Object.entries(measured).flatMap(([what, text]) => {
+    if (!isLength(what) || !text.trim()) return [];
+    const read = attempt(() => parseQuantity(text, 'length', { field: what }).si);
+    return read.ok ? [[MEASURES[what].of, read.value] as const] : [];
+  });
+  return { ...p, ...Object.fromEntries(sizes) };
 }

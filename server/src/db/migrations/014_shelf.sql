@@ -40,3 +40,6 @@ CREATE TABLE part_was (
   spec      jsonb NOT NULL,
   PRIMARY KEY (import_id, part_id)
 );
+
+-- What a simulated supplier's delivery note says was sent.
+ALTER TABLE simulated_order ADD COLUMN sent jsonb NOT NULL DEFAULT '[]';

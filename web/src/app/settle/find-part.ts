@@ -11,6 +11,7 @@ import {
   lengthFor,
   looseJoints,
   offersOf,
+  oldPart,
   optionName,
   ownPart,
   ownTorques,
@@ -160,17 +161,7 @@ export class FindPart {
   protected readonly old = computed((): Comparable | null => {
     const [w, kind] = [this.wanted(), this.offers()[0]?.best.part.kind ?? this.excluded()[0]?.part.kind];
     if (!kind) return null;
-    const bar = kind === 'sway bar';
-    return {
-      kind,
-      name: 'The one that is on it',
-      lengthMm: w.lengthMm,
-      upper: w.upper,
-      lower: w.lower,
-      holeSpacingMm: bar ? w.widthMm : w.holeSpacingMm,
-      heightMm: w.heightMm,
-      barMm: bar ? w.barMm : undefined,
-    };
+    return oldPart(kind, w);
   });
 
   // --- sizes --------------------------------------------------------------

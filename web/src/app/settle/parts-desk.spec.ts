@@ -25,6 +25,7 @@ const lines = (a: FakeApi) => {
     outcome: 'answered',
     promised: '2026-01-07T11:40:00Z',
     why: 'the ferry did not take it',
+    sent: [{ part: 'p9', quantity: 2 }],
   }));
 };
 const open = (part = AWAY) => bench(PartsDesk, approved(part), { kind: 'age replacement', api: lines });
@@ -46,6 +47,7 @@ test('all suppliers are asked, each says what it can or that it did not; an orde
   // A later ferry is heard, and written down by whoever heard it.
   await b.click(tid('hear'));
   expect(b.text(tid('heard'))).toMatch(/Now promised for 7 Jan, .*: the ferry did not take it/);
+  expect(b.text(tid('heard'))).toContain('Its note says 2 × p9: that is not what was ordered');
   await b.click(tid('keep-promise'));
   expect(b.written()[1]).toMatchObject(['promise', { promised: '2026-01-07T11:40:00Z', why: 'the ferry did not take it' }]);
   expect(b.text(tid('goods-line'))).toContain('promised for 7 Jan');

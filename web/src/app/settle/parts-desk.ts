@@ -6,33 +6,36 @@ import {
   goodsBody,
   goodsChecks,
   goodsLines,
-  isLink,
+  goodsMeasures,
   measuredAgainst,
+  oldPart,
+  partInHand,
   sayGoodsCheck,
   sayMoney,
   sayParts,
   sayWhen,
+  wantedFor,
   type GoodsCheck,
   type GoodsLine,
+  type GoodsMeasure,
   type GoodsResult,
 } from '@ash-knot/core';
 import { Picks } from '../kit/picks';
 import { TextField } from '../kit/text-field';
 import { Wrong } from '../kit/wrong';
+import { PartOverlay } from '../parts/part-overlay';
 import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
+import { Units } from '../session/units';
 import { Api } from '../state/api';
 import { draft } from '../state/draft';
 
 const RESULTS = ['yes', 'no', 'can’t tell'] as const;
-/** What is measured of a part in the hand, by its kind. */
-const MEASURED = { link: ['length', 'thread'], bushing: ['bore'], other: [] } as const;
-type Measured = 'length' | 'thread' | 'bore';
 
 /** What was said yes to, until it is in the hand: ordered, promised, come in, looked at, taken or refused. */
 @Component({
   selector: 'ak-parts-desk',
-  imports: [Picks, TextField, Wrong],
+  imports: [PartOverlay, Picks, TextField, Wrong],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './parts-desk.html',
 })
@@ -40,6 +43,7 @@ export class PartsDesk {
   protected readonly store = inject(JobStore);
   protected readonly session = inject(Session);
   private readonly api = inject(Api);
+  private readonly units = inject(Units);
   private readonly job = this.store.view()!.id;
   protected readonly results = RESULTS;
   protected readonly sayCheck = sayGoodsCheck;
@@ -167,9 +171,19 @@ export class PartsDesk {
     if (!n) return '';
     if (n.outcome !== 'answered')
       return `${g.order!.body.supplier} ${n.outcome === 'no answer' ? 'gives no answer' : 'gave an answer that is none'}.`;
-    return n.promised === g.promised
-      ? 'It stands as it was promised.'
-      : `Now promised for ${sayWhen(n.promised)}${n.why ? `: ${n.why}` : ''}.`;
+    const stands =
+      n.promised === g.promised
+        ? 'It stands as it was promised.'
+        : `Now promised for ${sayWhen(n.promised)}${n.why ? `: ${n.why}` : ''}.`;
+    return `${stands}${this.note(g, n)}`;
+  }
+  /** What the delivery note says, where something was sent: another number than was ordered is said loudly. */
+  private note(g: GoodsLine, n: Extract<SupplierNews, { outcome: 'answered' }>): string {
+    if (n.sent.length === 0) return '';
+    const { part, quantity } = g.choice.body;
+    const right = n.sent.some((x) => x.part === part.id && x.quantity >= quantity);
+    const said = n.sent.map((x) => `${x.quantity} × ${x.part}`).join(', ');
+    return right ? ` Its note says ${said}, as ordered.` : ` Its note says ${said}: that is not what was ordered (${part.id}).`;
   }
   protected moved(g: GoodsLine): boolean {
     const n = this.news()[g.order!.body.number];
@@ -213,18 +227,24 @@ export class PartsDesk {
   protected say(check: GoodsCheck, result: GoodsResult): void {
     this.looks.set({ ...this.looks(), [check]: result });
   }
-  protected toMeasure(g: GoodsLine): readonly Measured[] {
-    const kind = g.choice.body.part.kind;
-    return isLink(kind) ? MEASURED.link : kind === 'frame bushing' ? MEASURED.bushing : MEASURED.other;
+  protected toMeasure(g: GoodsLine): readonly GoodsMeasure[] {
+    return goodsMeasures(g.choice.body.part);
   }
+  /** What is known of the old one, and the new one with what was measured of it. */
+  protected readonly beside = computed(() => {
+    const body = this.looked()?.choice.body;
+    if (!body || goodsMeasures(body.part).length === 0) return null;
+    const wanted = wantedFor(this.store.state()!, body.joints);
+    return { old: oldPart(body.part.kind, wanted), inHand: partInHand(body.part, this.measured()) };
+  });
   protected put(what: string, text: string): void {
     this.measured.set({ ...this.measured(), [what]: text });
   }
   /** What the caliper says against what its list says. */
-  protected against(g: GoodsLine, what: Measured): { same: boolean; sentence: string } | null {
+  protected against(g: GoodsLine, what: GoodsMeasure): { same: boolean; sentence: string } | null {
     const text = this.measured()[what]?.trim();
     if (!text) return null;
-    const read = attempt(() => measuredAgainst(g.choice.body.part, what, text));
+    const read = attempt(() => measuredAgainst(g.choice.body.part, what, text, this.units.length()));
     return read.ok ? read.value : { same: false, sentence: read.error.message };
   }
   /** All of it is as it should be: one tap, for whoever looked. */

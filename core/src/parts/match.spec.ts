@@ -398,3 +398,16 @@ test('a part of the first version is read as today’s: both its ends, and an ad
   ]);
   expect(() => readPart({ version: PART_VERSION + 1 })).toThrow(/version of the part/);
 });
+
+test('a nut that runs on as if it were right is warned of with the mismatch', () => {
+  const part: Part = { ...LINK_PART, upper: { thread: 'M12×1.25' }, lower: { thread: 'M12×1.25' } };
+  const out = matchPart(part, {
+    ...wanted,
+    upper: { thread: '1/2-20' },
+    lower: undefined,
+    from: { 'upper.stud-thread': 'measured' },
+  });
+  expect(out.excluded.join(' ')).toBe(
+    'Its upper stud is M12×1.25, 1/2-20 is wanted. A 1/2-20 nut runs onto it as if it were right, on 49 % of its thread, and strips.',
+  );
+});

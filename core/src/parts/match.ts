@@ -1,6 +1,6 @@
 import { INTERFERENCE_MM } from '../bushing';
-import { positive } from '../error';
-import { sayHex } from '../thread';
+import { attempt, positive } from '../error';
+import { nutOnBolt, parseThread, sayHex, sayInterchange } from '../thread';
 import { sayLength, type LengthUnit } from '../units';
 import { LINK_ENDS, type AxleEnd, type Hold, type LinkEnd } from '../vehicle';
 import { isAdjustable, isLink, sayHere, SIZES, type Part, type PartEnd, type PartKind, type Seat, type Size } from './part';
@@ -158,6 +158,13 @@ class Comparison {
 /** "stud thread, upper end" where both ends are asked apart. */
 const ofEnd = (what: string, end: LinkEnd): string => `${what}, ${end} end`;
 
+/** What the vehicle's nut does on such a stud, where that is not seen at once. */
+function alike(stud: string | undefined, nut: string | undefined): string {
+  if (!stud || !nut || stud === nut) return '';
+  const said = attempt(() => nutOnBolt(parseThread(nut), parseThread(stud)));
+  return said.ok && said.value.is === 'strips' ? ` ${sayInterchange(stud, nut)}` : '';
+}
+
 /** Each end against the one it goes on, upper with upper, as the list has them. */
 function ends(c: Comparison, part: Part, w: Wanted): void {
   for (const end of LINK_ENDS) {
@@ -170,7 +177,7 @@ function ends(c: Comparison, part: Part, w: Wanted): void {
       ofEnd('stud thread', end),
       want.thread,
       thread,
-      `Its ${end} stud is ${thread}, ${want.thread} is wanted.`,
+      `Its ${end} stud is ${thread}, ${want.thread} is wanted.${alike(thread, want.thread)}`,
     );
     c.word(
       key('stud-seat'),

@@ -53,7 +53,7 @@ test('thread finder: best first, look-alikes warned of', async () => {
   await p.field('Length over them', '12.5 mm');
   expect(p.text()).toContain('M10×1.25');
   await p.field('Length over them', '15 mm');
-  expect(p.text()).toContain('looks like 3/8-16');
+  expect(p.text()).toContain('Looks like 3/8-16');
   await p.field('Crests counted', '1');
   expect(p.text()).toContain('crests must be a whole number of 2 or more');
 });

@@ -4,6 +4,11 @@ import {
   attempt,
   findHex,
   findThread,
+  greaseFittingOf,
+  nutHexes,
+  sayHex,
+  sayInterchange,
+  type Thread,
   FRICTION,
   parseQuantity,
   parseThread,
@@ -146,6 +151,19 @@ export class Pocket {
   /** A standard uncertainty as typed, mm. */
   private doubt(field: string, text: string): number {
     return within(field, parseQuantity(text, 'length', { field }).si, 0.001, 5, 'mm');
+  }
+  /** What a nut of the look-alike does on it. */
+  protected readonly nutOf = sayInterchange;
+  /** What its nuts are made with, by whose standard, and whether grease fittings have it. */
+  protected nutsOf(t: Thread): string {
+    const hexes = nutHexes(t).map((h) => `${sayHex(h.mm)} (${h.sources.join(', ')})`);
+    const fitting = greaseFittingOf(t.name);
+    return [
+      hexes.length ? `Its nuts: ${hexes.join('; ')}.` : '',
+      fitting ? `Grease fittings have it too (${fitting.source}).` : '',
+    ]
+      .filter(Boolean)
+      .join(' ');
   }
   /** Puts what was found on the tape of the sheet below. */
   protected async keepThread(): Promise<void> {

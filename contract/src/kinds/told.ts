@@ -8,6 +8,8 @@ export const told = bodyOf<EntryBodies['told']>()(
     what: text(1200).min(1),
     joints: z.array(jointId).max(60).optional(),
     about: z.literal('inspection').optional(),
+    answer: z.enum(['declined', 'later']).optional(),
+    on: z.iso.date().optional(),
     who: text(120).min(1),
     how: z.enum(ANSWER_WAYS),
   }),

@@ -1,7 +1,18 @@
 import { CONTEXT, ledger, LINK_PART } from '../../test';
 import { DEFECTS, defectGrade, defectLeft } from '../../joint';
-import type { Entry } from '../../ledger';
-import { failsOf, findingsOf, foldJob, handBackBlockers, nextLine, sayFail, untold, untoldFails, type JobContext } from '..';
+import { sayEntry, type Entry } from '../../ledger';
+import {
+  besidesOf,
+  failsOf,
+  findingsOf,
+  foldJob,
+  handBackBlockers,
+  nextLine,
+  sayFail,
+  untold,
+  untoldFails,
+  type JobContext,
+} from '..';
 
 const e = ledger();
 const RULE = { source: 'the yard’s rule 4', play: true, defects: ['boot torn', 'rusted through'] } as const;
@@ -74,4 +85,38 @@ test('that it fails is not that it must not be driven: each is told by itself', 
   expect(nextLine(s, 0).title).toContain('do not return to the road');
   // Told that it is dangerous, it is told.
   expect(untoldFails(fold([torn(), parting, told()]))).toEqual([]);
+});
+
+test('found besides what is quoted: dangerous first, then what fails, then what is watched; what is quoted is not in it', () => {
+  const found = [
+    e('defect', { joint: 'front.right.damper', what: 'oil leak' }),
+    torn(),
+    e('check', { check: 'shake-12-6', state: 'both-hanging', results: [{ joint: 'front.left.ball-joint', result: 'moves' }] }),
+  ];
+  const s = fold(found);
+  expect(besidesOf(s).map((b) => [b.is, b.sentence.split(':')[0]])).toEqual([
+    ['dangerous', 'Left ball joint'],
+    ['fails', 'Left link, upper end'],
+    ['to be watched', 'Right damper'],
+  ]);
+  const quoted = fold([...found, e('choose', { joints: ['front.left.link-lower'], part: LINK_PART, quantity: 1 })]);
+  expect(besidesOf(quoted).map((b) => b.is)).toEqual(['dangerous', 'to be watched']);
+});
+
+test('told, with what they said to it: no, or later and until when, on the tape and in the list', () => {
+  const later = e('told', {
+    what: 'Left link, upper end: boot torn.',
+    joints: ['front.left.link-upper'],
+    about: 'inspection',
+    answer: 'later',
+    on: '2026-03-01',
+    who: 'the harbour office',
+    how: 'by phone',
+  });
+  const s = fold([torn(), later]);
+  expect(untoldFails(s)).toEqual([]);
+  expect(besidesOf(s)[0]!.told!.body.answer).toBe('later');
+  expect(sayEntry(later, { dialect: 'sway bar' } as never)).toBe(
+    'Told the harbour office by phone: Left link, upper end: boot torn; they said later, by 1 Mar 2026',
+  );
 });

@@ -1,4 +1,5 @@
 import { assemblyOf, defectLeft, type Defect, type JointId } from '../../joint';
+import type { Entry } from '../../ledger';
 import { capital, list } from '../../text';
 import type { JobState } from '../fold';
 import { sayJoints } from '../say';
@@ -47,3 +48,44 @@ export function sayFail(s: JobState, f: Fail): string {
 /** "By the island's rule 7 that fails; left as it is, water and dirt get in." */
 export const failedBy = (s: JobState, f: Fail): string =>
   `By ${s.context.rules.inspection.source} that fails${f.left.length ? `; left as it is, ${list(f.left)}` : ''}.`;
+
+/** Something found that is in no line of the quote: dangerous, failing, or to be watched. */
+export interface Beside {
+  readonly joint: JointId;
+  readonly is: 'dangerous' | 'fails' | 'to be watched';
+  readonly sentence: string;
+  /** The owner was told of it, and what they said. */
+  readonly told: Entry<'told'> | undefined;
+}
+
+/** Found besides what is quoted, the worst first: each is quoted, or told and answered, by itself. */
+export function besidesOf(s: JobState): Beside[] {
+  const offered = new Set(s.lines.flatMap((l) => l.joints.map(assemblyOf)));
+  const danger = new Set<JointId>(unrepaired(s));
+  const fails = new Map(failsOf(s).map((f) => [f.joint, f]));
+  const told = (joint: JointId, about: 'inspection' | undefined) =>
+    s.told.findLast((t) => t.body.about === about && t.body.joints?.includes(joint));
+  const of = (is: Beside['is']): Beside[] =>
+    [...s.joints.values()].flatMap((j): Beside[] => {
+      if (offered.has(assemblyOf(j.id)) || s.renewed.has(j.id)) return [];
+      const fail = fails.get(j.id);
+      const mine = danger.has(j.id) ? 'dangerous' : fail ? 'fails' : j.state === 'watch' ? 'to be watched' : undefined;
+      if (mine !== is) return [];
+      const name = capital(sayJoints(s, [j.id]));
+      const sentence =
+        is === 'fails'
+          ? sayFail(s, fail!)
+          : is === 'dangerous'
+            ? `${name}: dangerous. ${j.why}`
+            : `${name}: to be watched. ${j.why}`;
+      return [
+        {
+          joint: j.id,
+          is,
+          sentence,
+          told: is === 'to be watched' ? undefined : told(j.id, is === 'fails' ? 'inspection' : undefined),
+        },
+      ];
+    });
+  return [...of('dangerous'), ...of('fails'), ...of('to be watched')];
+}

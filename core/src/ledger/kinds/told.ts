@@ -1,4 +1,5 @@
 import type { JointId } from '../../joint';
+import { sayDay } from '../../text';
 import type { AnswerWay } from '../words';
 import { EVERYBODY, entryKind } from './entry-kind';
 
@@ -9,6 +10,10 @@ export interface ToldBody {
   joints?: JointId[];
   /** What for; nothing where it is dangerous. */
   about?: 'inspection';
+  /** What they said to it, where they said something: no, or later and until when. */
+  answer?: 'declined' | 'later';
+  /** ISO 8601 */
+  on?: string;
   who: string;
   how: AnswerWay;
 }
@@ -21,5 +26,13 @@ export const told = entryKind<ToldBody>()({
   afterHandBack: true,
   searched: false,
   kept: { as: 'all' },
-  say: (b) => `Told ${b.who} ${b.how}: ${b.what}`,
+  say: (b) => {
+    const said =
+      b.answer === 'declined'
+        ? '; they said no'
+        : b.answer === 'later'
+          ? `; they said later${b.on ? `, by ${sayDay(b.on)}` : ''}`
+          : '';
+    return `Told ${b.who} ${b.how}: ${said ? b.what.replace(/\.$/, '') : b.what}${said}`;
+  },
 });

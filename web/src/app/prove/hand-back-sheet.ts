@@ -138,7 +138,7 @@ import { Units } from '../session/units';
               </tbody>
             </table>
           }
-          @if (declined().length) {
+          @if (declined().length || putOff().length) {
             <h2>You did not want, or put off</h2>
             <ul>
               @for (d of declined(); track d.id) {
@@ -146,6 +146,11 @@ import { Units } from '../session/units';
                   {{ capital(d.body.what) }}{{ d.body.on ? ', until ' + day(d.body.on) : '' }}.
                   {{ d.body.warning ? 'We warned: ' + sentence(d.body.warning) : '' }}
                   <span>({{ d.body.who }}, {{ d.body.how }})</span>
+                </li>
+              }
+              @for (t of putOff(); track t.id) {
+                <li>
+                  {{ t.what }} <span>({{ t.said }})</span>
                 </li>
               }
             </ul>
@@ -227,6 +232,17 @@ export class HandBackSheet {
       (a) => a.body.answer !== 'approved' && (a.body.parts.length === 0 || a.body.parts.some((c) => answered(s, c)?.id === a.id)),
     );
   });
+  /** Told of what was not quoted, and said no or later to. */
+  protected readonly putOff = computed(() =>
+    this.store
+      .state()!
+      .told.filter((t) => t.body.answer)
+      .map((t) => ({
+        id: t.id,
+        what: this.session.say(t.body.what),
+        said: `${t.body.answer === 'later' ? `later${t.body.on ? `, by ${this.day(t.body.on)}` : ''}` : 'no'}, ${t.body.who}, ${t.body.how}`,
+      })),
+  );
   protected readonly upkeep = computed(() => {
     const s = this.store.state()!;
     return upkeepDue(s, s.handBack?.body.distanceKm ?? s.context.distanceKm);

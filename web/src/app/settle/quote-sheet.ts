@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import {
+  besidesOf,
   capital,
   quoteOf,
   sayBan,
@@ -76,6 +77,14 @@ import { longDay } from '../words/format';
           } @empty {
             <p>Nothing was chosen yet.</p>
           }
+          @if (besides().length) {
+            <h2>Safety, and found besides</h2>
+            <ul>
+              @for (b of besides(); track b.joint) {
+                <li>{{ session.say(b.sentence) }}</li>
+              }
+            </ul>
+          }
           <p class="mt-6">{{ terms() }}</p>
         </main>
       }
@@ -90,6 +99,7 @@ export class QuoteSheet {
   protected readonly units = inject(Units);
   protected readonly money = (minor: number): string => sayMoney(minor, this.store.state()!.context.rules.currency);
   protected readonly quoted = computed(() => quoteOf(this.store.state()!, this.money));
+  protected readonly besides = computed(() => besidesOf(this.store.state()!));
   protected readonly danger = computed(() => unrepaired(this.store.state()!));
   protected readonly ban = computed(() => sayBan(this.store.state()!, this.danger()));
   /** The day the last line of it was written: a quote is as old as what it says. */

@@ -1,8 +1,10 @@
+import { Dialog } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import {
   ANSWER_WAYS,
   attempt,
   BadInput,
+  besidesOf,
   capital,
   goodsLines,
   quoteOf,
@@ -10,6 +12,7 @@ import {
   sayDay,
   sayMoney,
   sayParts,
+  type Beside,
   type ChoiceLine,
   type Entry,
   type QuotedLine,
@@ -17,6 +20,8 @@ import {
 } from '@ash-knot/core';
 import { RouterLink } from '@angular/router';
 import { PartsDesk } from './parts-desk';
+import type { ToldOf } from '../job/told-dialog';
+import { PANEL } from '../kit/panel';
 import { TextField } from '../kit/text-field';
 import { Wrong } from '../kit/wrong';
 import { JobStore } from '../job/job-store';
@@ -44,6 +49,7 @@ export class QuoteView {
   readonly add = output();
   protected readonly store = inject(JobStore);
   protected readonly session = inject(Session);
+  private readonly dialog = inject(Dialog);
   private readonly job = this.store.view()!.id;
   protected readonly ways = ANSWER_WAYS;
   protected readonly capital = capital;
@@ -56,6 +62,23 @@ export class QuoteView {
   /** Something was said yes to that has to come from somewhere. */
   protected readonly toGet = computed(() => goodsLines(this.store.state()!).length > 0);
   protected readonly waiting = computed(() => this.quoted().filter((q) => q.line.standing === 'waiting'));
+  /** Found, and in no line of it. */
+  protected readonly besides = computed((): Beside[] => besidesOf(this.store.state()!));
+  protected saidTo(b: Beside): string {
+    const t = b.told?.body;
+    if (!t) return '';
+    const answer = t.answer === 'declined' ? ': no' : t.answer === 'later' ? `: later${t.on ? `, by ${sayDay(t.on)}` : ''}` : '';
+    return `${t.who} was told ${t.how}${answer}`;
+  }
+  protected quote(b: Beside): void {
+    this.store.select(b.joint);
+    this.add.emit();
+  }
+  protected async tell(b: Beside): Promise<void> {
+    const { ToldDialog } = await import('../job/told-dialog');
+    const data: ToldOf = { store: this.store, joint: b.joint };
+    this.dialog.open(ToldDialog, { ...PANEL, width: '520px', ariaLabel: 'Told the owner', data });
+  }
   protected name(line: ChoiceLine): string {
     return sayParts(this.session.dialect(), line.joints);
   }

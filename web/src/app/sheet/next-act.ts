@@ -12,6 +12,7 @@ import {
   type Target,
 } from '@ash-knot/core';
 import { Dialog } from '@angular/cdk/dialog';
+import type { ToldOf } from '../job/told-dialog';
 import { PANEL } from '../kit/panel';
 import { JobStore } from '../job/job-store';
 import { Records } from '../job/records';
@@ -156,7 +157,12 @@ export class NextAct {
     return here.side === there.side && here.axle === there.axle && check?.id === a.check;
   }
   private async openTold(): Promise<void> {
-    const { ToldDialog } = await import('../prove/told-dialog');
-    this.dialog.open(ToldDialog, { ...PANEL, width: '520px', ariaLabel: 'Told the owner', data: this.store });
+    const { ToldDialog } = await import('../job/told-dialog');
+    this.dialog.open(ToldDialog, {
+      ...PANEL,
+      width: '520px',
+      ariaLabel: 'Told the owner',
+      data: { store: this.store } satisfies ToldOf,
+    });
   }
 }

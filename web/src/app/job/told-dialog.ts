@@ -1,10 +1,18 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
-import { ANSWER_WAYS, sayBan, sayFail, untold, untoldFails } from '@ash-knot/core';
+import { ANSWER_WAYS, sayBan, sayFail, untold, untoldFails, type JointId } from '@ash-knot/core';
 import { TextField } from '../kit/text-field';
 import { Picks } from '../kit/picks';
 import { Session } from '../session/session';
-import type { JobStore } from '../job/job-store';
+import type { JobStore } from './job-store';
+
+/** Of which sheet; of one joint of it, where one is meant. */
+export interface ToldOf {
+  readonly store: JobStore;
+  readonly joint?: JointId;
+}
+
+const SAID = ['nothing yet', 'no', 'later'] as const;
 
 /** Who was told that the vehicle must not go back on the road, or that something on it fails an inspection. */
 @Component({
@@ -26,6 +34,21 @@ import type { JobStore } from '../job/job-store';
         [single]="true"
         (pickedChange)="how.set($event[0]!)"
       />
+      <ak-picks
+        class="mt-3 block"
+        label="They said"
+        [options]="saids"
+        [picked]="[said()]"
+        [single]="true"
+        (pickedChange)="said.set($event[0]!)"
+      />
+      @if (said() === 'later') {
+        <label class="mt-3 block"
+          ><span class="text-sm font-semibold">Until when</span
+          ><input type="date" class="field mt-1" #day [value]="on()" (input)="on.set(day.value)" data-testid="told-until"
+        /></label>
+      }
+      <p class="soft mt-2 text-sm">A yes is quoted first: leave it here, and choose what to fit.</p>
       <div class="mt-5 flex gap-3">
         <button class="btn btn-go flex-1" data-testid="told-save">Told, record it</button>
         <button type="button" class="btn" (click)="ref.close()">Not reached yet</button>
@@ -35,18 +58,26 @@ import type { JobStore } from '../job/job-store';
   styleUrl: '../kit/panel.css',
 })
 export class ToldDialog {
-  private readonly store = inject<JobStore>(DIALOG_DATA);
+  private readonly store = inject<ToldOf>(DIALOG_DATA).store;
   private readonly session = inject(Session);
   protected readonly ref = inject(DialogRef);
   protected readonly ways = ANSWER_WAYS;
-  /** What is dangerous is told first, and by itself. */
+  private readonly joint = inject<ToldOf>(DIALOG_DATA).joint;
+  /** What is dangerous is told first and together; what fails, one by one: each has its own answer. */
   private readonly danger = untold(this.store.state()!);
-  private readonly fails = this.danger.length ? [] : untoldFails(this.store.state()!);
+  private readonly fails = this.danger.length
+    ? []
+    : untoldFails(this.store.state()!)
+        .filter((f) => !this.joint || f.joint === this.joint)
+        .slice(0, 1);
   protected readonly words = this.danger.length
     ? [sayBan(this.store.state()!, this.danger)]
     : this.fails.map((f) => this.session.say(sayFail(this.store.state()!, f)));
   protected readonly who = signal(this.store.view()?.vehicle.owner ?? '');
   protected readonly how = signal<(typeof ANSWER_WAYS)[number]>('by phone');
+  protected readonly saids = SAID;
+  protected readonly said = signal<(typeof SAID)[number]>('nothing yet');
+  protected readonly on = signal('');
   protected readonly error = signal('');
 
   protected async save(e: Event): Promise<void> {
@@ -56,6 +87,8 @@ export class ToldDialog {
       what: this.words.join(' '),
       joints: this.danger.length ? this.danger : this.fails.map((f) => f.joint),
       ...(this.danger.length ? {} : { about: 'inspection' as const }),
+      ...(this.said() === 'no' ? { answer: 'declined' as const } : {}),
+      ...(this.said() === 'later' ? { answer: 'later' as const, ...(this.on() ? { on: this.on() } : {}) } : {}),
       who: this.who().trim(),
       how: this.how(),
     };

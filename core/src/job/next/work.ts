@@ -26,7 +26,9 @@ export function nextToWork(s: JobState, nowMs: number): NextLine | undefined {
   const open = plan.filter((p) => !done(p));
   const first = open[0];
   if (!first) return undefined;
-  const free = open.find((p) => p.needs.every((n) => done(byId.get(n)!) && soakEnds(n) <= nowMs));
+  const ready = open.filter((p) => p.needs.every((n) => done(byId.get(n)!) && soakEnds(n) <= nowMs));
+  // While a part is on its way, what can be done without it is done.
+  const free = ready.find((p) => awaited(s, p)?.stage !== 'on its way') ?? ready[0];
   if (!free) {
     const running = first.needs.filter((n) => soakEnds(n) > nowMs);
     const left = Math.ceil((Math.max(...first.needs.map(soakEnds)) - nowMs) / 60_000);
@@ -44,6 +46,9 @@ export function nextToWork(s: JobState, nowMs: number): NextLine | undefined {
   const f = p.fastener && fasteners.get(p.fastener);
   return f ? sayFastener(p, f, s.context.measures.torque) : sayStep(s, p, open.length - 1);
 }
+
+/** The part this step puts on, as long as nobody has looked at it. */
+const awaited = (s: JobState, p: PlannedStep) => (p.phase === 'fit' && p.joint ? goodsOwedAt(s, p.joint) : undefined);
 
 /** A step, by what it still asks: its caution is read first, a question is answered, and then it is done. */
 function sayStep(s: JobState, p: PlannedStep, left: number): NextLine {
@@ -66,13 +71,13 @@ function sayStep(s: JobState, p: PlannedStep, left: number): NextLine {
       })),
     };
   }
-  const goods = p.phase === 'fit' && p.joint ? goodsOwedAt(s, p.joint) : undefined;
+  const goods = awaited(s, p);
   if (goods)
     return {
       ...line,
       time: 'wait',
       title: `${goods.choice.body.quantity} × ${goods.choice.body.part.name}: ${goods.promised ? `promised for ${sayWhen(goods.promised)}` : 'not looked at yet'}.`,
-      why: 'It goes on when it is here and was looked at. Everything before that is done.',
+      why: 'It goes on when it is here and was looked at. Everything that can be done without it is done.',
       label: goods.stage === 'on its way' ? 'It is here' : 'Look at it',
       action: { kind: 'go', station: 'settle', at: 'goods', joint: p.joint! },
     };

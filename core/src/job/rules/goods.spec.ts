@@ -12,6 +12,7 @@ import {
   measuredAgainst,
   nextLine,
   partInHand,
+  planOf,
 } from '..';
 
 const LINKS: JointId[] = SIDES.map((s) => jointId('front', s, 'link-lower'));
@@ -156,4 +157,27 @@ describe('measured in the hand', () => {
     });
     expect(old).toMatchObject({ lengthMm: undefined, upper: { thread: 'M10×1.25', nutHexMm: undefined } });
   });
+});
+
+test('while it is on its way the other side comes apart: nobody waits while something can be done', () => {
+  const far = said(away);
+  const before = [...far, order(far[1])];
+  const steps = planOf(fold(before));
+  const left = steps.filter((p) => !p.id.endsWith('-right') && ['make safe', 'undo', 'part off'].includes(p.phase));
+  const done = left.flatMap((p) => [
+    ...(p.caution ? [e('caution', { step: p.id })] : []),
+    ...(p.confirmJoint ? [e('confirm', { joint: p.confirmJoint, outcome: 'sound', note: '' })] : []),
+    e('step', { step: p.id, state: 'done' as const }),
+  ]);
+  const rightSoak = e('step', { step: 'soak-right', state: 'done' });
+  const later = Date.UTC(2027, 0, 1);
+  const next = nextLine(fold([...before, ...done, rightSoak]), later);
+  expect(next.title).toMatch(/right link/i);
+  // With everything apart it waits, and says for what.
+  const all = steps.filter((p) => ['make safe', 'undo', 'part off'].includes(p.phase) || p.id.startsWith('compare'));
+  const apart = all.flatMap((p) => [
+    ...(p.confirmJoint ? [e('confirm', { joint: p.confirmJoint, outcome: 'sound' as const, note: '' })] : []),
+    e('step', { step: p.id, state: 'done' as const }),
+  ]);
+  expect(nextLine(fold([...before, ...apart]), later)).toMatchObject({ time: 'wait', label: 'It is here' });
 });

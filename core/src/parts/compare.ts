@@ -55,7 +55,7 @@ function holdOf(p: Comparable, end: 'upper' | 'lower'): string | undefined {
 /** Two parts compared, old beside new: what neither says is left out. */
 export function compareParts(a: Comparable, b: Comparable, unit?: LengthUnit): Difference[] {
   const say = (v: string | number | undefined): string =>
-    v === undefined ? 'not said' : typeof v === 'number' ? sayLength(v, 1, unit) : v;
+    v === undefined ? '–' : typeof v === 'number' ? sayLength(v, 1, unit) : v;
   return ROWS.flatMap(([what, of]): Difference[] => {
     const [x, y] = [of(a), of(b)];
     if (x === undefined && y === undefined) return [];
@@ -70,8 +70,13 @@ export function compareParts(a: Comparable, b: Comparable, unit?: LengthUnit): D
 
 /** "8 mm longer; stud thread M12×1.25, not M10×1.25": how the second differs from the first, loudly. */
 export function sayDifferences(a: Comparable, b: Comparable, unit?: LengthUnit): string {
-  const differ = compareParts(a, b, unit).filter((d) => d.is === 'differs');
-  if (differ.length === 0) return 'As far as both say, they are the same.';
+  const rows = compareParts(a, b, unit);
+  const differ = rows.filter((d) => d.is === 'differs');
+  const same = rows.filter((d) => d.is === 'same').length;
+  if (differ.length === 0)
+    return same
+      ? `The same in ${same > 1 ? `all ${same}` : 'the one thing'} that both say.`
+      : 'Nothing is known of both: measure the old one.';
   const words: Readonly<Record<string, readonly [more: string, less: string]>> = {
     length: ['longer', 'shorter'],
     height: ['higher', 'lower'],

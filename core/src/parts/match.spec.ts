@@ -290,10 +290,13 @@ describe('old beside new', () => {
     const fresh: Part = { ...LINK_PART, lengthMm: 308, upper: { ...LINK_PART.upper!, thread: 'M12×1.25' }, lower: undefined };
     const d = compareParts(LINK_PART, fresh);
     expect(d.find((x) => x.what === 'length')).toMatchObject({ a: '300.0 mm', b: '308.0 mm', is: 'differs', byMm: 8 });
-    expect(d.find((x) => x.what === 'thread, lower end')).toMatchObject({ b: 'not said', is: 'unknown' });
+    expect(d.find((x) => x.what === 'thread, lower end')).toMatchObject({ b: '–', is: 'unknown' });
     expect(d.some((x) => x.what === 'bore')).toBe(false);
     expect(sayDifferences(LINK_PART, fresh)).toBe('8.0 mm longer; thread, upper end M12×1.25, not M10×1.25.');
-    expect(sayDifferences(LINK_PART, LINK_PART)).toMatch(/the same/);
+    expect(sayDifferences(LINK_PART, LINK_PART)).toBe('The same in all 11 that both say.');
+    expect(sayDifferences({ kind: 'ball-stud link', name: 'the old one' }, LINK_PART)).toBe(
+      'Nothing is known of both: measure the old one.',
+    );
   });
 });
 

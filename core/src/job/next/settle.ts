@@ -1,10 +1,11 @@
-import { partsOf, twinOf, type JointId } from '../../joint';
+import { partsOf, twinOf } from '../../joint';
 import { capital, count, numberWord } from '../../text';
 import type { JobState } from '../fold';
 import { missingHands } from '../rules/choosing';
 import { dangerousJoints, looseJoints } from '../rules/clearance';
 import { goodsLines } from '../rules/goods';
 import { sayFail, untoldFails } from '../rules/inspection';
+import { variantOwed } from '../rules/wanted';
 import { waitingLines } from '../rules/work';
 import { sayParts, speakOf } from '../say';
 import { goTo, mins, type NextLine } from './line';
@@ -48,13 +49,6 @@ function nextOfParts(s: JobState): NextLine | undefined {
     );
   return undefined;
 }
-
-/** Whether which variant the vehicle is decides what fits at this joint, and nobody has said. */
-const ofVariant = (s: JobState, joint: JointId): boolean =>
-  s.variants.length > 0 &&
-  !s.context.variant &&
-  /^(frame-bushing|bar)$/.test(partsOf(joint).kind) &&
-  s.variants.some((v) => v[partsOf(joint).axle] !== undefined);
 
 /** What to fit, and the customer's answer to each choice. A no is an answer: it leads on. */
 export function nextToSettle(s: JobState): NextLine | undefined {
@@ -119,7 +113,7 @@ export function nextToSettle(s: JobState): NextLine | undefined {
       },
       'length',
     );
-  if (joint && ofVariant(s, joint))
+  if (joint && variantOwed(s, joint))
     return goTo(
       {
         time: mins(1),

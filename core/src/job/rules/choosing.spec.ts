@@ -1,6 +1,6 @@
 import { CONTEXT, ledger, LINK_PART } from '../../test';
-import { jointId, SIDES, type JointId } from '../..';
-import { choicesOf, checkChoice, foldJob, missingHands, nextLine, ownPart, ownTorques } from '..';
+import { jointId, SIDES, withBars, type JointId } from '../..';
+import { choicesOf, checkChoice, foldJob, missingHands, nextLine, ownPart, ownTorques, variantOwed } from '..';
 
 const e = ledger();
 const both: JointId[] = SIDES.map((s) => jointId('front', s, 'link-lower'));
@@ -55,4 +55,16 @@ describe('a part of one’s own', () => {
     expect(ownTorques(s, both, ' ', '')).toEqual([]);
     expect(() => ownTorques(s, both, '65 ft-lb', ' ')).toThrow(/source of the value is empty/);
   });
+});
+
+test('which bar it has is owed before its bushings or bar are chosen: a variant said or a bar measured settles it', () => {
+  const type = withBars(CONTEXT.type, { front: [22, 24] });
+  const context = { ...CONTEXT, kind: 'age replacement' as const, type };
+  const bushing = jointId('front', 'left', 'frame-bushing');
+  const owed = (...entries: Parameters<typeof foldJob>[1]) => variantOwed(foldJob(context, entries), bushing);
+  expect(owed()).toBe(true);
+  expect(variantOwed(foldJob(context, []), both[0]!)).toBe(false);
+  expect(variantOwed(foldJob({ ...CONTEXT, kind: 'noise' }, []), bushing)).toBe(false);
+  expect(owed(e('variant', { name: type.variants![1]!.name }))).toBe(false);
+  expect(owed(e('size', { axle: 'front', size: 'bar-diameter', text: '24.0 mm', mm: 24 }))).toBe(false);
 });

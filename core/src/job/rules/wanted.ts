@@ -144,3 +144,14 @@ export const barAdvice = (s: JobState): { readonly side: string; readonly words:
     words: f.words,
     renewBar: f.found.verdict === 'bar',
   }));
+
+/** Whether which of the type's variants the vehicle is decides what fits at this joint, and nobody has said so or measured the bar. */
+export const variantOwed = (s: JobState, joint: JointId): boolean => {
+  const { kind, axle } = partsOf(joint);
+  return (
+    (kind === 'frame-bushing' || kind === 'bar') &&
+    s.variants.some((v) => v[axle] !== undefined) &&
+    !s.context.variant &&
+    originOf(s, axle, 'bar-diameter') !== 'measured'
+  );
+};

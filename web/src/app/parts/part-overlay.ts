@@ -51,9 +51,9 @@ const over = (under: Comparable, p: Comparable): Comparable => ({
         @for (d of rows(); track d.what) {
           <tr class="rule" [class.font-semibold]="d.is === 'differs'" [class.text-oxide]="d.is === 'differs'">
             <th class="soft py-1 text-left font-normal" scope="row">{{ d.what }}</th>
-            <td class="mono">{{ d.a }}</td>
-            <td class="mono">{{ d.b }}</td>
-            <td class="w-24">{{ d.is === 'unknown' ? 'not known' : d.is }}</td>
+            <td class="mono pr-2">{{ d.a }}</td>
+            <td class="mono pr-2">{{ d.b }}</td>
+            <td class="hidden w-24 sm:table-cell">{{ d.is === 'unknown' ? 'not known' : d.is }}</td>
           </tr>
         }
       </tbody>

@@ -3,6 +3,7 @@ import { v7 as uuid } from 'uuid';
 import type { PartMatch } from '@ash-knot/contract';
 import {
   attempt,
+  BadInput,
   barAdvice,
   capital,
   choiceBody,
@@ -22,6 +23,7 @@ import {
   sayOffer,
   sayWarranty,
   SIDES,
+  variantOwed,
   wantedFor,
   type Candidate,
   type Comparable,
@@ -179,7 +181,7 @@ export class FindPart {
   /** What decides most now stands by itself; the rest is said in a line, and opened by whoever measures it. */
   protected readonly asked = computed(() => this.sizes().find((m) => m.asked));
   protected readonly others = computed(() => this.sizes().filter((m) => !m.asked));
-  protected readonly known = computed(() => {
+  protected readonly knownSizes = computed(() => {
     const said = this.sizes().flatMap((m) => (m.said ? [`${m.name} ${m.said}`] : []));
     return said.length ? `${said.join('; ')}; the rest as the file has it` : 'Sizes, as the file has them; measure one';
   });
@@ -234,9 +236,18 @@ export class FindPart {
         );
     return bodies.filter((b) => !same(b));
   }
-  /** @param more others to stand beside it */
+  /** @throws BadInput where another bar may be on it than the one that is looked for */
+  private known(): true {
+    const s = this.store.state()!;
+    if (this.joints().some((id) => variantOwed(s, id)))
+      throw new BadInput('bar of this vehicle', 'is not known: say above which one it has, or measure it');
+    return true;
+  }
   protected async choose(...parts: Part[]): Promise<void> {
-    const bodies = this.formed(() => parts.flatMap((p) => this.bodies(p)));
+    const bodies = this.formed(() => {
+      this.known();
+      return parts.flatMap((p) => this.bodies(p));
+    });
     if (!bodies) return;
     if (bodies.length && !(await this.store.writeAll(bodies.map((body) => ({ kind: 'choose' as const, body }))))) return;
     this.reason.clear();
@@ -244,6 +255,7 @@ export class FindPart {
   }
   /** A part that was written down joins the shelf, and is chosen. */
   protected async own(part: Part): Promise<void> {
+    if (!this.formed(() => this.known())) return;
     try {
       await this.choose(await this.catalogue.add(part));
     } catch (e) {

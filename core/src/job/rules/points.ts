@@ -1,32 +1,19 @@
-import { within } from '../../error';
 import type { EntryBodies } from '../../ledger';
-import { parseQuantity, sayLength } from '../../units';
-import { sayPoint, type AxleEnd, type PointName } from '../../vehicle';
+import { sayLength } from '../../units';
+import { readPointText, sayPoint, type AxleEnd, type PointName, type PointText } from '../../vehicle';
 import type { JobState } from '../fold';
-
-/** A point as it is measured beside the wheel: three lengths as they were written. */
-export interface PointText {
-  /** Ahead of the wheel's centre; behind it negative. */
-  readonly ahead: string;
-  /** Out from the vehicle's middle: half of what lies between left and right. */
-  readonly out: string;
-  /** Up from the ground. */
-  readonly up: string;
-}
 
 /** A measured point from what was written. @throws BadInput naming the length and its bound. */
 export function readPoint(s: JobState, axle: AxleEnd, point: PointName, t: PointText): EntryBodies['point'] {
-  const read = (field: string, text: string, lo: number, hi: number) =>
-    within(field, parseQuantity(text, 'length', { field }).si, lo, hi, 'mm');
-  const ahead = read('length ahead of the wheel’s centre', t.ahead, -1500, 1500);
-  const out = read('length out from the middle', t.out, 1, 1500);
-  const up = read('height above the ground', t.up, 0, 2000);
+  const { points } = s.axles[axle];
+  const at = readPointText({ points }, t);
+  const [ahead, out, up] = [at[0] - points.hub.at[0], at[1], at[2]];
   const unit = s.context.measures.length;
   const say = (mm: number) => sayLength(Math.abs(mm), 0, unit);
   return {
     axle,
     point,
-    at: [s.axles[axle].points.hub.at[0] + ahead, out, up],
+    at,
     text: `${say(ahead)} ${ahead < 0 ? 'behind' : 'ahead of'} the wheel’s centre, ${say(out)} out, ${say(up)} up`,
   };
 }

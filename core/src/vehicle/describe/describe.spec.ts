@@ -8,6 +8,7 @@ import {
   TYPE_FIELDS,
   typeFromLayouts,
   typeFromType,
+  withPoint,
   withTorques,
 } from '.';
 import { linkFasteners, SUSPENSIONS, LAYOUTS, LINK_KINDS, AXLES, readVehicleType, type VehicleTypeSpec } from '..';
@@ -195,4 +196,24 @@ test('a type of the third version says in today’s words what was only usual, a
   expect(now.axles.front.bar).toEqual({ diameterMm: 22, joins: 'links' });
   expect(now.axles.rear.bar).toBeNull();
   expect(now.usual).toEqual(['front.bar', 'front.link.upper.thread', 'front.link.lower.thread']);
+});
+
+describe('points of a type', () => {
+  const type = typeFromLayouts('strut', 'twist-beam');
+  const text = { ahead: '-60 mm', out: '690 mm', up: '612 mm' };
+  test('one that was read or measured is marked so, and stays where it is when track or tyre change; the others stay usual', () => {
+    const t = withPoint(type, 'front', 'linkMount', text, 'maker');
+    const { points } = t.axles.front;
+    expect(points.linkMount).toEqual({ at: [points.hub.at[0] - 60, 690, 612], from: 'maker' });
+    expect(points.hub.from).toBe('usual');
+    expect(t.axles.rear).toBe(type.axles.rear);
+    expect(say(t, 'front', 'track', '1600 mm').axles.front.points.linkMount).toEqual(points.linkMount);
+  });
+  test.each([
+    [{ ...text, up: '' }, /height above the ground/],
+    [{ ...text, out: '0 mm' }, /length out from the middle must be between 1 and 1500 mm/],
+    [{ ...text, ahead: 'far' }, /length ahead of the wheel’s centre/],
+  ])('%o is refused by its length', (bad, message) =>
+    expect(() => withPoint(type, 'front', 'linkMount', bad, 'measured')).toThrow(message),
+  );
 });

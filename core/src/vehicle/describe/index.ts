@@ -2,4 +2,5 @@ export * from './start';
 export * from './fields';
 export * from './check';
 export * from './variants';
+export * from './points';
 export * from './torque-page';

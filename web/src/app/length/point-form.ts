@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { attempt, linkPoints, readPoint, type AxleEnd, type PointName } from '@ash-knot/core';
 import { JobStore } from '../job/job-store';
-import { TextField } from '../kit/text-field';
+import { PointFields } from '../kit/point-fields';
 import { Wrong } from '../kit/wrong';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
@@ -10,7 +10,7 @@ import { draft } from '../state/draft';
 /** The points a link's length hangs on, each with where it comes from, and a form to measure one on this vehicle. */
 @Component({
   selector: 'ak-point-form',
-  imports: [TextField, Wrong],
+  imports: [PointFields, Wrong],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'block' },
   template: `
@@ -37,30 +37,7 @@ import { draft } from '../state/draft';
           </div>
           @if (open() === p.point) {
             <form class="mt-1 grid grid-cols-3 items-end gap-3 pb-3" (submit)="keep($event, p.point)">
-              <ak-text-field
-                label="Ahead of the wheel’s centre"
-                field="length ahead of the wheel’s centre"
-                hint="behind: with a minus"
-                [mono]="true"
-                [(value)]="ahead"
-                testId="point-ahead"
-              />
-              <ak-text-field
-                label="Out from the middle"
-                field="length out from the middle"
-                hint="half of left to right"
-                [mono]="true"
-                [(value)]="out"
-                testId="point-out"
-              />
-              <ak-text-field
-                label="Up from the ground"
-                field="height above the ground"
-                hint="on its tyres"
-                [mono]="true"
-                [(value)]="up"
-                testId="point-up"
-              />
+              <ak-point-fields class="col-span-3" [(ahead)]="ahead" [(out)]="out" [(up)]="up" />
               <button class="btn col-span-3 justify-self-start" data-testid="point-keep">Keep it for this vehicle</button>
               <ak-wrong class="col-span-3" [error]="wrong()" safe="Nothing was changed." />
             </form>

@@ -38,8 +38,9 @@ import { draft } from '../state/draft';
 import { Session } from '../session/session';
 import { TorquePage } from './torque-page';
 import { TypeFields, type Said } from './type-fields';
+import { TypePoints } from './type-points';
 
-const PAGES = ['axle', 'bar', 'upper', 'lower', 'bushing', 'wheel', 'torques'] as const;
+const PAGES = ['axle', 'bar', 'upper', 'lower', 'bushing', 'wheel', 'points', 'torques'] as const;
 type Page = (typeof PAGES)[number];
 
 /** What a touched joint is described by; any other is a matter of its axle's layout. */
@@ -58,6 +59,7 @@ const ABOUT: Readonly<Record<Page, readonly Subject[]>> = {
   lower: ['link', 'lower'],
   bushing: ['bushing'],
   wheel: ['wheel'],
+  points: [],
   torques: [],
 };
 /** Diameters a bar of another vehicle of the type may have, mm; 0 is none at all. */
@@ -66,7 +68,7 @@ const OTHER_BARS = ['0', '16', '18', '20', '21', '22', '23', '24', '26', '28'] a
 /** A type nobody has described yet: begun from what is nearest, touched only where it differs. */
 @Component({
   selector: 'ak-new-type',
-  imports: [AxlePlate, Picks, TextField, TorquePage, TypeFields, Wrong],
+  imports: [AxlePlate, Picks, TextField, TorquePage, TypeFields, TypePoints, Wrong],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form (submit)="save($event)">
@@ -106,6 +108,9 @@ const OTHER_BARS = ['0', '16', '18', '20', '21', '22', '23', '24', '26', '28'] a
           <h3 #head class="mt-3 text-xl font-bold first-letter:uppercase">{{ title() }}</h3>
           @if (page() === 'torques') {
             <ak-torque-page class="mt-2 block" [type]="type()" (changed)="type.set($event)" />
+          } @else if (page() === 'points') {
+            <p class="soft mt-1 text-sm">Ahead of the wheel’s centre · out from the middle · up from the ground.</p>
+            <ak-type-points class="mt-2" [type]="type()" [end]="end()" (changed)="type.set($event)" />
           } @else {
             <ak-type-fields [type]="type()" [end]="end()" [about]="about()" [wrong]="wrong()" (said)="say($event)" />
             @if (page() === 'bar' && type().axles[end()].bar?.joins !== 'beam') {
@@ -171,6 +176,7 @@ export class NewType {
     lower: this.session.say('Link, lower end'),
     bushing: this.session.say('Frame bushing'),
     wheel: 'Wheels',
+    points: 'Points',
     torques: 'Torques',
   }));
   protected readonly title = computed(() => {

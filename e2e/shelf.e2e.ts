@@ -18,7 +18,7 @@ test('the shelf: two parts over each other, one counted, its reorder point, and 
   // Counted: nothing stands in the field before somebody has.
   await expect(page.getByTestId('shelf-counted')).toHaveValue('');
   await page.getByTestId('shelf-count').click();
-  await expect(page.getByTestId('shelf-count-error')).toContainText('The number counted must be a whole number');
+  await expect(page.getByTestId('shelf-count-error')).toContainText('The number counted is empty');
   const reckoned = /\d+/.exec((await page.getByTestId('shelf-was').textContent())!)![0];
   await page.getByTestId('shelf-counted').fill('3');
   await page.getByTestId('shelf-count').click();

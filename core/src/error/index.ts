@@ -49,3 +49,20 @@ export function within(field: string, x: number, lo: number, hi: number, unit = 
   }
   return x;
 }
+
+/** A whole number that was written, within [lo, hi], or BadInput; thousands may stand apart. */
+export function whole(field: string, text: string, lo: number, hi: number, unit = ''): number {
+  if (!text.trim()) throw new BadInput(field, 'is empty');
+  const given = Number(text.replace(/\s/g, ''));
+  if (Number.isNaN(given)) throw new BadInput(field, 'must be a whole number', text);
+  const n = within(field, given, lo, hi, unit);
+  if (!Number.isInteger(n)) throw new BadInput(field, 'must be a whole number', text);
+  return n;
+}
+
+/** One of a list, as it is written there, or BadInput. */
+export function oneOf<T extends string>(field: string, text: string, list: readonly T[]): T {
+  const is = list.find((x) => x === text);
+  if (is === undefined) throw new BadInput(field, `must be one of ${list.join(', ')}`, text);
+  return is;
+}

@@ -1,8 +1,8 @@
 import { MATERIALS } from '../bushing';
-import { BadInput, within } from '../error';
+import { BadInput, oneOf, whole, within } from '../error';
 import { COMMON_THREADS, parseThread, sayHex } from '../thread';
 import { readBookValue, type BookValue } from '../torque';
-import { parseQuantity, parseRange, sayLength, type LengthUnit } from '../units';
+import { parseRange, readMm, sayLength, type LengthUnit } from '../units';
 import { toMinor, type Name } from '../text';
 import { END_KINDS, linkFasteners, LINK_ENDS, readHold, sayStudHold, type LinkEnd, type LinkKind } from '../vehicle';
 import type { EndWanted, SizeKey, Wanted } from './match';
@@ -34,18 +34,6 @@ const any = () => true;
 const link = isLink;
 const bushing = (k: PartKind): boolean => k === 'frame bushing';
 const bar = (k: PartKind): boolean => k === 'sway bar';
-const mm = (field: string, text: string, lo: number, hi: number) =>
-  within(field, parseQuantity(text, 'length', { field }).si, lo, hi, 'mm');
-function oneOf<T extends string>(field: string, text: string, list: readonly T[]): T {
-  const is = list.find((x) => x === text);
-  if (is === undefined) throw new BadInput(field, `must be one of ${list.join(', ')}`, text);
-  return is;
-}
-function whole(field: string, text: string, lo: number, hi: number, unit = ''): number {
-  const n = within(field, text.trim() ? Number(text.replace(/\s/g, '')) : NaN, lo, hi, unit);
-  if (!Number.isInteger(n)) throw new BadInput(field, 'must be a whole number', text);
-  return n;
-}
 /** To the last digit: it is read again. */
 const inMm = (v: number | undefined) => (v === undefined ? undefined : `${v} mm`);
 const num = (v: number | undefined) => (v === undefined ? undefined : String(v));
@@ -102,7 +90,7 @@ const endFields = (end: LinkEnd): PartField[] => [
     written: true,
     like: (e) => (e.nutHexMm === undefined ? undefined : sayHex(e.nutHexMm)),
     of: (e) => inMm(e.nutHexMm),
-    read: (t) => ({ nutHexMm: mm(`nut, ${end} end`, t, 5, 60) }),
+    read: (t) => ({ nutHexMm: readMm(`nut, ${end} end`, t, 5, 60) }),
   }),
   endField(end, 'hold', 'Held by', {
     picks: ['5 mm hex', '6 mm hex', '17 mm flats', 'nothing'],
@@ -122,7 +110,7 @@ export const PART_FIELDS: readonly PartField[] = [
     written: true,
     like: (w, unit) => len(w.lengthMm, unit),
     of: (p) => inMm(p.lengthMm),
-    read: (t) => ({ lengthMm: mm('length', t, 30, 700) }),
+    read: (t) => ({ lengthMm: readMm('length', t, 30, 700) }),
   },
   {
     id: 'range',
@@ -143,7 +131,7 @@ export const PART_FIELDS: readonly PartField[] = [
     stands: bushing,
     written: true,
     of: (p) => inMm(p.boreMm),
-    read: (t) => ({ boreMm: mm('bore', t, 5, 80) }),
+    read: (t) => ({ boreMm: readMm('bore', t, 5, 80) }),
   },
   {
     id: 'holes',
@@ -152,7 +140,7 @@ export const PART_FIELDS: readonly PartField[] = [
     written: true,
     like: (w, unit) => len(w.holeSpacingMm, unit),
     of: (p) => inMm(p.holeSpacingMm),
-    read: (t) => ({ holeSpacingMm: mm('holes of its bracket, apart', t, 10, 200) }),
+    read: (t) => ({ holeSpacingMm: readMm('holes of its bracket, apart', t, 10, 200) }),
   },
   {
     id: 'height',
@@ -161,7 +149,7 @@ export const PART_FIELDS: readonly PartField[] = [
     written: true,
     like: (w, unit) => len(w.heightMm, unit),
     of: (p) => inMm(p.heightMm),
-    read: (t) => ({ heightMm: mm('height', t, 5, 150) }),
+    read: (t) => ({ heightMm: readMm('height', t, 5, 150) }),
   },
   {
     id: 'material',
@@ -206,7 +194,7 @@ export const PART_FIELDS: readonly PartField[] = [
     written: true,
     like: (w, unit) => len(w.barMm, unit),
     of: (p) => inMm(p.barMm),
-    read: (t) => ({ barMm: mm('diameter', t, 8, 60) }),
+    read: (t) => ({ barMm: readMm('diameter', t, 8, 60) }),
   },
   {
     id: 'wall',
@@ -214,7 +202,7 @@ export const PART_FIELDS: readonly PartField[] = [
     stands: bar,
     written: true,
     of: (p) => inMm(p.wallMm),
-    read: (t) => ({ wallMm: mm('wall, where it is hollow', t, 1, 20) }),
+    read: (t) => ({ wallMm: readMm('wall, where it is hollow', t, 1, 20) }),
   },
   {
     id: 'width',
@@ -223,7 +211,7 @@ export const PART_FIELDS: readonly PartField[] = [
     written: true,
     like: (w, unit) => len(w.widthMm, unit),
     of: (p) => inMm(p.holeSpacingMm),
-    read: (t) => ({ holeSpacingMm: mm('between the eyes', t, 200, 2000) }),
+    read: (t) => ({ holeSpacingMm: readMm('between the eyes', t, 200, 2000) }),
   },
   {
     id: 'shape',

@@ -1,4 +1,4 @@
-import { BadInput, finite } from '../error';
+import { BadInput, finite, within } from '../error';
 
 /**
  * Units at the edges; SI (with mm for lengths, km for distances) inside.
@@ -233,3 +233,7 @@ export function show(si: number, dimension: Dimension, unit = UNITS[dimension][0
   const v = convert(si, UNITS[dimension][0]!.symbol, unit, dimension);
   return `${trimmed(v, DIGITS[unit] ?? 2)} ${unit}`;
 }
+
+/** A length that was written, mm, within [lo, hi]. @throws BadInput naming the field and its bound */
+export const readMm = (field: string, text: string, lo: number, hi: number): number =>
+  within(field, parseQuantity(text, 'length', { field }).si, lo, hi, 'mm');

@@ -102,7 +102,7 @@ describe('a type is begun and only what differs is said', () => {
     ['upper.hold', '5 mm', /hold of the upper end must say flats, hex or nothing/],
     ['nuts.count', '4.5', /number of wheel nuts must be a whole number/],
     ['track', '14', /track must be between 800 and 2600 mm/],
-    ['link.kind', 'string', /kind of link is none this program knows/],
+    ['link.kind', 'string', /kind of link must be one of/],
     ['bar.wall', '12 mm', /wall of the bar must be between 1 and 11 mm/],
     ['track', ' ', /track is empty/],
   ])('%s “%s” is refused by name', (field, text, message) => expect(() => say(start(), 'front', field, text)).toThrow(message));

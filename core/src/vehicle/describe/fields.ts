@@ -1,7 +1,7 @@
-import { BadInput, within } from '../../error';
+import { attempt, BadInput, oneOf, whole } from '../../error';
 import { capital, inDialect, type Name } from '../../text';
-import { COMMON_THREADS, parseThread, sayHex } from '../../thread';
-import { parseQuantity, show, trimmed, type LengthUnit } from '../../units';
+import { COMMON_THREADS, nutHexes, parseThread, sayHex } from '../../thread';
+import { readMm, show, trimmed, type LengthUnit } from '../../units';
 import {
   BAR_CONTROLS,
   BAR_ENDS,
@@ -27,6 +27,7 @@ import {
   LINK_ENDS,
   LINK_KINDS,
   LINKS,
+  readHold,
   sayStudHold,
   STUD_WAYS,
   type EndKind,
@@ -36,7 +37,7 @@ import {
   type StudSpec,
 } from '../links';
 import type { Assumed, VehicleTypeSpec } from '../type';
-import type { AxleEnd, Hold } from '../words';
+import type { AxleEnd } from '../words';
 import { bareAxle } from './start';
 
 /** TypeScript's own Pick, whose name stands for something to pick here. */
@@ -76,18 +77,6 @@ export interface TypeField {
 const always = () => true;
 const onLinks = (a: AxleSpec): boolean => a.link !== null;
 const hasBar = (a: AxleSpec): boolean => a.bar !== null;
-const mm = (field: string, text: string, lo: number, hi: number): number =>
-  within(field, parseQuantity(text, 'length', { field }).si, lo, hi, 'mm');
-function whole(field: string, text: string, lo: number, hi: number): number {
-  const n = within(field, text.trim() ? Number(text) : NaN, lo, hi);
-  if (!Number.isInteger(n)) throw new BadInput(field, 'must be a whole number', text);
-  return n;
-}
-function oneOf<T extends string>(field: string, text: string, list: readonly T[]): T {
-  const is = list.find((x) => x === text);
-  if (is === undefined) throw new BadInput(field, 'is none this program knows', text);
-  return is;
-}
 const named = <K extends string>(kinds: readonly K[], of: Readonly<Record<K, { readonly name: Name }>>): Pick[] =>
   kinds.map((k) => ({ value: k, name: of[k].name }));
 const plain = (values: readonly string[]): Pick[] => values.map((v) => ({ value: v, name: capital(v) }));
@@ -95,26 +84,15 @@ const asWritten = (values: readonly string[]): Pick[] => values.map((v) => ({ va
 const millimetres = (values: readonly number[]): Pick[] => asWritten(values.map((v) => `${v} mm`));
 const len = (v: number, unit: LengthUnit = 'mm'): string => show(v, 'length', unit);
 
-/** Hexes that usually go with a thread's outside diameter, mm (ISO 4032 and common practice). */
-const HEXES: Readonly<Record<string, readonly number[]>> = {
-  M8: [13, 12],
-  M10: [16, 17, 15],
-  M12: [18, 19],
-  M14: [21, 22],
+/** Hexes of the nuts of a thread, mm, those of most standards first; none where no table has it. */
+const hexesOf = (thread: string): readonly number[] => {
+  const known = attempt(() => nutHexes(parseThread(thread)).map((h) => h.mm));
+  return known.ok ? known.value : [];
 };
-const sizeOf = (thread: string): string => thread.split('×')[0]!;
-const hexesFor = (thread: string): Pick[] => asWritten((HEXES[sizeOf(thread)] ?? [13, 16, 17, 18, 19, 21]).map(sayHex));
-
-const HOLD_TEXT = /^(.*?)\s*(hex(?: key)?|allen(?: key)?|key|flats?|nothing|none)$/i;
-/** "5 mm hex", "17 mm flats", "nothing". @throws BadInput saying how it is written. */
-export function readHold(field: string, text: string): Part<StudSpec, 'hold' | 'holdMm'> {
-  const m = HOLD_TEXT.exec(text.trim());
-  if (!m) throw new BadInput(field, 'must say flats, hex or nothing, with its size, as in “5 mm hex”', text);
-  const word = m[2]!.toLowerCase();
-  if (/^no/.test(word)) return { hold: 'none' };
-  const hold: Hold = /flat/.test(word) ? 'flats' : 'hex';
-  return m[1]!.trim() ? { hold, holdMm: mm(field, m[1]!, 2, 40) } : { hold };
-}
+const hexesFor = (thread: string): Pick[] => {
+  const known = hexesOf(thread);
+  return asWritten((known.length ? known : [13, 16, 17, 18, 19, 21]).map(sayHex));
+};
 const stud = (end: LinkEnd, change: (text: string) => Partial<StudSpec>) => (axle: AxleSpec, text: string) => {
   const link = axle.link!;
   return { ...axle, link: { ...link, [end]: { ...link[end], ...change(text) } } };
@@ -155,7 +133,7 @@ function endFields(end: LinkEnd): TypeField[] {
       written: true,
       get: (a) => a.link![end].thread,
       set: stud(end, (text) => ({ thread: parseThread(text, `thread of the ${end} end`).name })),
-      brings: { field: `${end}.hex`, as: (a) => HEXES[sizeOf(a.link![end].thread)]?.[0] },
+      brings: { field: `${end}.hex`, as: (a) => hexesOf(a.link![end].thread)[0] },
     },
     {
       ...base,
@@ -165,7 +143,7 @@ function endFields(end: LinkEnd): TypeField[] {
       picks: (a) => hexesFor(a.link![end].thread),
       written: true,
       get: (a) => sayHex(a.link![end].nutHexMm),
-      set: stud(end, (text) => ({ nutHexMm: mm(`nut of the ${end} end`, text, 5, 60) })),
+      set: stud(end, (text) => ({ nutHexMm: readMm(`nut of the ${end} end`, text, 5, 60) })),
     },
     {
       ...base,
@@ -265,7 +243,7 @@ export const TYPE_FIELDS: readonly TypeField[] = [
     picks: () => millimetres([16, 18, 20, 21, 22, 23, 24, 26, 28]),
     written: true,
     get: (a, unit) => len(a.bar!.diameterMm, unit),
-    set: bar((b, text) => ({ ...b, diameterMm: mm('bar diameter', text, 8, 60) })),
+    set: bar((b, text) => ({ ...b, diameterMm: readMm('bar diameter', text, 8, 60) })),
   },
   {
     id: 'bar.wall',
@@ -277,7 +255,7 @@ export const TYPE_FIELDS: readonly TypeField[] = [
     get: (a, unit) => (a.bar!.wallMm ? len(a.bar!.wallMm, unit) : 'solid'),
     set: bar((b, text) => {
       if (text.trim() === 'solid') return without(b, 'wallMm');
-      return { ...b, wallMm: mm('wall of the bar', text, 1, b.diameterMm / 2) };
+      return { ...b, wallMm: readMm('wall of the bar', text, 1, b.diameterMm / 2) };
     }),
   },
   {
@@ -340,7 +318,7 @@ export const TYPE_FIELDS: readonly TypeField[] = [
     picks: () => [],
     written: true,
     get: (a, unit) => len(a.link!.lengthMm, unit),
-    set: (axle, text) => ({ ...axle, link: { ...axle.link!, lengthMm: mm('link length', text, 30, 600) } }),
+    set: (axle, text) => ({ ...axle, link: { ...axle.link!, lengthMm: readMm('link length', text, 30, 600) } }),
   },
   {
     id: 'link.washers',
@@ -379,7 +357,7 @@ export const TYPE_FIELDS: readonly TypeField[] = [
     written: true,
     get: (a) => a.bushing!.thread,
     set: bushing((b, text) => ({ ...b, thread: parseThread(text, 'bracket bolt thread').name })),
-    brings: { field: 'bushing.hex', as: (a) => HEXES[sizeOf(a.bushing!.thread)]?.[0] },
+    brings: { field: 'bushing.hex', as: (a) => hexesOf(a.bushing!.thread)[0] },
   },
   {
     id: 'bushing.hex',
@@ -390,7 +368,7 @@ export const TYPE_FIELDS: readonly TypeField[] = [
     picks: (a) => hexesFor(a.bushing!.thread),
     written: true,
     get: (a) => sayHex(a.bushing!.hexMm),
-    set: bushing((b, text) => ({ ...b, hexMm: mm('bracket bolt hex', text, 5, 60) })),
+    set: bushing((b, text) => ({ ...b, hexMm: readMm('bracket bolt hex', text, 5, 60) })),
   },
   {
     id: 'bushing.pip',
@@ -408,7 +386,7 @@ export const TYPE_FIELDS: readonly TypeField[] = [
     name: 'Track',
     picks: () => [],
     get: (a, unit) => len(a.trackMm, unit),
-    set: (axle, text) => resized(axle, { trackMm: mm('track', text, 800, 2600) }),
+    set: (axle, text) => resized(axle, { trackMm: readMm('track', text, 800, 2600) }),
   },
   {
     ...wheel('tyre'),
@@ -416,7 +394,7 @@ export const TYPE_FIELDS: readonly TypeField[] = [
     name: 'Tyre width',
     picks: () => millimetres([165, 185, 195, 205, 225, 245]),
     get: (a, unit) => len(a.tyreWidthMm, unit),
-    set: (axle, text) => ({ ...axle, tyreWidthMm: mm('tyre width', text, 90, 500) }),
+    set: (axle, text) => ({ ...axle, tyreWidthMm: readMm('tyre width', text, 90, 500) }),
   },
   {
     ...wheel('tyre'),
@@ -424,7 +402,7 @@ export const TYPE_FIELDS: readonly TypeField[] = [
     name: 'Tyre diameter',
     picks: () => millimetres([580, 620, 650, 700, 740]),
     get: (a, unit) => len(a.tyreDiameterMm, unit),
-    set: (axle, text) => resized(axle, { tyreDiameterMm: mm('tyre diameter', text, 380, 1200) }),
+    set: (axle, text) => resized(axle, { tyreDiameterMm: readMm('tyre diameter', text, 380, 1200) }),
   },
   {
     ...wheel('nuts'),
@@ -454,7 +432,7 @@ export const TYPE_FIELDS: readonly TypeField[] = [
     name: 'Their hex',
     picks: () => millimetres([17, 19, 21, 22]),
     get: (a) => sayHex(a.wheelNuts.hexMm),
-    set: (axle, text) => ({ ...axle, wheelNuts: { ...axle.wheelNuts, hexMm: mm('wheel nut hex', text, 5, 60) } }),
+    set: (axle, text) => ({ ...axle, wheelNuts: { ...axle.wheelNuts, hexMm: readMm('wheel nut hex', text, 5, 60) } }),
   },
   {
     id: 'shield',

@@ -1,7 +1,6 @@
-import { within } from '../../error';
 import type { PointSource } from '../../geometry';
 import type { Vec3 } from '../../numeric';
-import { parseQuantity } from '../../units';
+import { readMm } from '../../units';
 import type { AxleSpec } from '../axle';
 import type { PointName } from '../points';
 import type { VehicleTypeSpec } from '../type';
@@ -19,11 +18,9 @@ export interface PointText {
 
 /** A position from what was written, mm, in the axes of the axle's points. @throws BadInput naming the length and its bound */
 export function readPointText(axle: Pick<AxleSpec, 'points'>, t: PointText): Vec3 {
-  const read = (field: string, text: string, lo: number, hi: number) =>
-    within(field, parseQuantity(text, 'length', { field }).si, lo, hi, 'mm');
-  const ahead = read('length ahead of the wheel’s centre', t.ahead, -1500, 1500);
-  const out = read('length out from the middle', t.out, 1, 1500);
-  const up = read('height above the ground', t.up, 0, 2000);
+  const ahead = readMm('length ahead of the wheel’s centre', t.ahead, -1500, 1500);
+  const out = readMm('length out from the middle', t.out, 1, 1500);
+  const up = readMm('height above the ground', t.up, 0, 2000);
   return [axle.points.hub.at[0] + ahead, out, up];
 }
 

@@ -1,5 +1,7 @@
+import { BadInput } from '../../error';
 import type { Name } from '../../text';
 import { sayHex } from '../../thread';
+import { readMm } from '../../units';
 import type { FastenerKind } from '../../torque';
 import type { OrientationSpec, PieceSpec } from '../pieces';
 import type { Hold } from '../words';
@@ -23,6 +25,17 @@ export interface StudSpec {
 /** "5 mm hex", nothing where the stud cannot be held. */
 export const sayStudHold = (s: Pick<StudSpec, 'hold' | 'holdMm'>): string | undefined =>
   s.hold === 'none' ? undefined : `${s.holdMm === undefined ? '' : `${sayHex(s.holdMm)} `}${s.hold}`;
+
+const HOLD_TEXT = /^(.*?)\s*(hex(?: key)?|allen(?: key)?|key|flats?|nothing|none)$/i;
+/** "5 mm hex", "17 mm flats", "nothing". @throws BadInput saying how it is written. */
+export function readHold(field: string, text: string): Pick<StudSpec, 'hold' | 'holdMm'> {
+  const m = HOLD_TEXT.exec(text.trim());
+  if (!m) throw new BadInput(field, 'must say flats, hex or nothing, with its size, as in “5 mm hex”', text);
+  const word = m[2]!.toLowerCase();
+  if (/^no/.test(word)) return { hold: 'none' };
+  const hold: Hold = /flat/.test(word) ? 'flats' : 'hex';
+  return m[1]!.trim() ? { hold, holdMm: readMm(field, m[1]!, 2, 40) } : { hold };
+}
 
 /** A fastener of a link, and the end whose joint carries its chalk stripe. */
 export interface LinkFastener {

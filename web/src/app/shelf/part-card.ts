@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output, signal } from '@angular/core';
 import type { ShelfState } from '@ash-knot/contract';
-import { BadInput, capital, fastenerName, inDialect, partFields, sayBookValue, sayHere, type Part } from '@ash-knot/core';
+import { capital, fastenerName, inDialect, partFields, sayBookValue, sayHere, whole, type Part } from '@ash-knot/core';
 import { TextField } from '../kit/text-field';
 import { Wrong } from '../kit/wrong';
 import { PartOverlay } from '../parts/part-overlay';
@@ -143,12 +143,6 @@ export class PartCard {
       : `Ordered when ${at} are left.`;
   });
 
-  /** @throws BadInput naming the field */
-  private whole(field: string, text: string, most: number): number {
-    const n = text.trim() ? Number(text) : NaN;
-    if (!Number.isInteger(n) || n < 0 || n > most) throw new BadInput(field, `must be a whole number from 0 to ${most}`, text);
-    return n;
-  }
   private async write(error: typeof this.countError, work: () => Promise<unknown>): Promise<void> {
     error.set(null);
     try {
@@ -165,7 +159,7 @@ export class PartCard {
   protected count(event: Event): Promise<void> {
     event.preventDefault();
     return this.write(this.countError, async () => {
-      await this.api.post(this.path('count'), { counted: this.whole('number counted', this.counted(), 100_000) });
+      await this.api.post(this.path('count'), { counted: whole('number counted', this.counted(), 0, 100_000) });
       this.counted.set('');
     });
   }
@@ -173,7 +167,7 @@ export class PartCard {
     event.preventDefault();
     return this.write(this.pointError, async () => {
       const text = this.at().trim();
-      await this.api.put(this.path('reorder'), { at: text ? this.whole('reorder point', text, 1000) : null });
+      await this.api.put(this.path('reorder'), { at: text ? whole('reorder point', text, 0, 1000) : null });
     });
   }
 }

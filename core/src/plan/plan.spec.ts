@@ -107,3 +107,18 @@ test('what is refused', () => {
   expect(() => schedule([step('raise', ['chock']), step('chock', ['raise'])])).toThrow(/wait for each other/);
   expect(() => schedule([step('raise', ['lower'])])).toThrow(/not in the plan/);
 });
+
+test('where the listed order waits and another does not, the other is taken', () => {
+  const bare = { phase: 'undo', title: 'x', tools: [], soakMinutes: 0 } as const;
+  const steps: Step[] = [
+    { ...bare, id: 'link-off-right', minutes: 9, needs: [] },
+    { ...bare, id: 'soak-left', minutes: 2, soakMinutes: 15, needs: [] },
+    { ...bare, id: 'link-off-left', minutes: 6, needs: ['soak-left'] },
+  ];
+  const plan = schedule(steps);
+  expect(plan.map((p) => [p.id, p.startsAt])).toEqual([
+    ['soak-left', 0],
+    ['link-off-right', 2],
+    ['link-off-left', 17],
+  ]);
+});

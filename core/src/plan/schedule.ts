@@ -13,7 +13,9 @@ export function schedule(steps: readonly Step[]): PlannedStep[] {
   const listed = asListed(steps);
   const end = (plan: readonly PlannedStep[]) => Math.max(0, ...plan.map((p) => p.endsAt));
   const tasks = steps.map((s) => ({ id: s.id, minutes: s.minutes, lag: s.soakMinutes, needs: s.needs }));
-  if (end(listed) <= soonestEnd(tasks)) return listed;
+  // Hands that never wait are as fast as hands can be.
+  const work = steps.reduce((sum, x) => sum + x.minutes, 0);
+  if (end(listed) <= work || end(listed) <= soonestEnd(tasks)) return listed;
   const { startsAt, minutes } = fastestOrder(tasks, 1, SEARCHED);
   if (minutes >= end(listed)) return listed;
   return steps

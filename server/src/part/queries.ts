@@ -37,7 +37,8 @@ export const SPEC = `p.spec || jsonb_build_object('stock', ${ON_SHELF})`;
 /** What a shelf is asked for besides: only what is there, or what is at its reorder point or below. */
 export const SHELF_FILTER = {
   any: 'true',
-  stocked: `${ON_SHELF} > 0`,
+  // Only what its list or somebody's count says is there can be: the rest of a large catalogue is not reckoned.
+  stocked: `(p.stock > 0 OR EXISTS (SELECT 1 FROM shelf_count s WHERE s.part_id = p.id)) AND ${ON_SHELF} > 0`,
   low: `p.reorder_at IS NOT NULL AND ${ON_SHELF} <= p.reorder_at`,
 } as const;
 

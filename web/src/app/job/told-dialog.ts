@@ -34,8 +34,9 @@ const SAID = ['nothing yet', 'no', 'later'] as const;
         [single]="true"
         (pickedChange)="how.set($event[0]!)"
       />
+      <p class="mt-3 text-sm font-semibold">They said</p>
       <ak-picks
-        class="mt-3 block"
+        class="mt-1 block"
         label="They said"
         [options]="saids"
         [picked]="[said()]"

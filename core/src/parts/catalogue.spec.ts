@@ -1,11 +1,24 @@
 import fc from 'fast-check';
 import { LINK_PART } from '../test';
-import { CATALOGUE_COLUMNS, catalogueTable, partChanges, readCatalogue, type CatalogueContext, type Part } from '.';
+import {
+  CATALOGUE_COLUMNS,
+  catalogueTable,
+  partChanges,
+  readingCatalogue,
+  type CatalogueContext,
+  type Part,
+  type WrongLine,
+} from '.';
 
 const c: CatalogueContext = {
   currency: 'EUR',
   typeId: (name) => ({ 'Hoy 4': 't1', 'Sea, dog': 't2' })[name],
   typeName: (id) => ({ t1: 'Hoy 4', t2: 'Sea, dog' })[id],
+};
+/** All of a list at once. */
+const readCatalogue = (rows: readonly (readonly string[])[], context: CatalogueContext) => {
+  const read = [...readingCatalogue(rows, context)];
+  return { parts: read.filter((r): r is Part => 'id' in r), wrong: read.filter((r): r is WrongLine => 'what' in r) };
 };
 const said: Part = {
   ...LINK_PART,

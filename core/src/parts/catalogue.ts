@@ -1,14 +1,17 @@
-import { attempt, BadInput } from '../error';
+import { attempt, BadInput, oneOf } from '../error';
 import { parseThread } from '../thread';
 import { FASTENER_KINDS, readBookValue, type BookValue, type FastenerKind } from '../torque';
 import { amountOf } from '../text';
 import { AXLES, type AxleEnd } from '../vehicle';
 import { PART_FIELDS, partFields, readPartText, type PartText } from './form';
-import { PART_KINDS, type Part, type PartKind } from './part';
+import { PART_KINDS, type Part } from './part';
 
 /** What a list must say of each of its parts. */
 const MUST = ['number', 'kind', 'name', 'supplier', 'price', 'source'] as const;
 const MAY = ['currency', 'listed for', 'torque', 'torque source'] as const;
+
+/** What is sold: the old part on again is in no list. */
+const SOLD = PART_KINDS.filter((k) => k !== 'refit');
 
 /** Columns of a catalogue as a table, one part a line: in CSV as its head, in JSON as the names. */
 export const CATALOGUE_COLUMNS: readonly string[] = [...MUST, ...MAY, ...PART_FIELDS.map((f) => f.id)];
@@ -101,8 +104,7 @@ export function readCatalogueRow(row: CatalogueRow, c: CatalogueContext): Part {
     return t;
   };
   for (const column of MUST) if (!cell(column)) throw new BadInput(column, 'is empty');
-  const kind = PART_KINDS.find((k): k is PartKind => k === cell('kind'));
-  if (!kind) throw new BadInput('kind', `must be one of ${PART_KINDS.join(', ')}`, cell('kind'));
+  const kind = oneOf('kind', cell('kind'), SOLD);
   const currency = cell('currency') || c.currency;
   if (currency !== c.currency) throw new BadInput('currency', `must be ${c.currency}, the shop’s`, currency);
   const fields = new Set(partFields(kind).map((f) => f.id));
@@ -136,11 +138,6 @@ export interface WrongLine {
   readonly what: string;
 }
 
-export interface ReadCatalogue {
-  readonly parts: readonly Part[];
-  readonly wrong: readonly WrongLine[];
-}
-
 /**
  * The lines of a list, its head first, one after the other: what is read and what cannot be, so that whoever reads a
  * long one may pause between them.
@@ -171,12 +168,6 @@ export function* readingCatalogue(rows: readonly (readonly string[])[], c: Catal
     });
     yield read.ok ? read.value : { line, what: read.error.message };
   }
-}
-
-/** All of a list at once. @throws BadInput when its head is none, or it is too long */
-export function readCatalogue(rows: readonly (readonly string[])[], c: CatalogueContext): ReadCatalogue {
-  const read = [...readingCatalogue(rows, c)];
-  return { parts: read.filter((r): r is Part => 'id' in r), wrong: read.filter((r): r is WrongLine => 'what' in r) };
 }
 
 /** What a list would change of a part that is there. */

@@ -161,6 +161,7 @@ test('where it may not look at all orders it says by how much it may be off', ()
   expect(wrong(tasks, o, 2)).toBe('');
   expect(o.bound).toBeLessThanOrEqual(o.minutes);
   expect(o.exact).toBe(o.bound === o.minutes);
+  expect(wrong(tasks, fastestOrder(tasks, 2, 0), 2)).toBe('');
 });
 
 test.each([

@@ -26,7 +26,7 @@ export interface Order {
   readonly exact: boolean;
 }
 
-/** So many orders are begun at most before the best one so far is taken: about a frame's time. */
+/** So many orders are begun at most before the best one so far is taken: a second or so, not for the main thread. */
 const MOST_NODES = 60_000;
 
 interface Node {
@@ -87,7 +87,8 @@ function nodesOf(tasks: readonly Task[], people: number): Node[] {
 /**
  * The fastest order of tasks for so many people: prerequisites, hands-free waits, tools there is one of, and tasks that
  * take several. Depth first over all orders in which each task begins as early as those before it let it; what cannot be
- * faster than the best so far is left out (`leastEnd`). Exact for about forty tasks; beyond the nodes it may look at, the best found with its bound.
+ * faster than the best so far is left out (`leastEnd`). Exact for about forty tasks; beyond the nodes it may look at, the
+ * best found with its bound.
  * The first task listed comes first where nothing else decides.
  * @throws BadInput naming the task and its bound
  */
@@ -142,7 +143,8 @@ export function fastestOrder(tasks: readonly Task[], people = 1, most = MOST_NOD
       }
       return;
     }
-    if (looked++ > most || bestEnd <= bound0) return;
+    // The first order is always gone through to its end: there is one to be told of.
+    if (best && (looked++ > most || bestEnd <= bound0)) return;
     const open = nodes
       .map((n, i) => ({ n, i, at: 0 }))
       .filter(({ n, i }) => start[i]! < 0 && n.needs.every((x) => start[x]! >= 0));

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject, input, linkedSignal, output, signal } from '@angular/core';
-import { attempt, BadInput, readPrice, sayMoney, within, type PriceRules, type YardRules } from '@ash-knot/core';
+import { attempt, BadInput, readPrice, amountOf, within, type PriceRules, type YardRules } from '@ash-knot/core';
 import { Picks } from '../kit/picks';
 import { TextField } from '../kit/text-field';
 import { Wrong } from '../kit/wrong';
@@ -37,9 +37,7 @@ export class PriceRulesForm {
   protected readonly error = signal<Error | null>(null);
   /** As the rule stands, until somebody writes another. */
   protected readonly currency = linkedSignal(() => this.rules().currency);
-  protected readonly rate = linkedSignal(() =>
-    sayMoney(this.rules().prices.labourMinorPerHour, this.rules().currency).replace(/ [A-Z]{3}$/, ''),
-  );
+  protected readonly rate = linkedSignal(() => amountOf(this.rules().prices.labourMinorPerHour, this.rules().currency));
   protected readonly tax = linkedSignal(() => String(this.rules().prices.taxPercent));
 
   protected keep(e: Event): void {

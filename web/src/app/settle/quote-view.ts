@@ -10,6 +10,7 @@ import {
   quoteOf,
   readOut,
   sayDay,
+  amountOf,
   sayMoney,
   sayParts,
   type Beside,
@@ -56,7 +57,7 @@ export class QuoteView {
 
   private readonly rules = computed(() => this.store.state()!.context.rules);
   /** The currency stands once above the table, not in every cell. */
-  protected readonly money = (minor: number): string => sayMoney(minor, this.rules().currency).replace(/ [A-Z]{3}$/, '');
+  protected readonly money = (minor: number): string => amountOf(minor, this.rules().currency);
   protected readonly currency = computed(() => this.rules().currency);
   protected readonly quoted = computed((): QuotedLine[] => quoteOf(this.store.state()!, this.money));
   /** Something was said yes to that has to come from somewhere. */

@@ -2,6 +2,7 @@ import { shopMeasures, type DistanceUnit, type Measures } from '../units';
 import type { Case } from '../diagnosis';
 import type { GaugeSpec } from '../gauge';
 import type { Defect, JointKind } from '../joint';
+import type { TaskTime } from '../plan';
 import type { Limit } from '../play';
 import type { Dialect } from '../text';
 import type { Vec3 } from '../numeric';
@@ -76,7 +77,11 @@ export interface FilePoint {
 }
 
 /** What the file says: parts renewed at earlier visits, points measured then, and what sisters of the type had. */
-export type CaseFile = Pick<Case, 'renewed' | 'sisters'> & { readonly points?: readonly FilePoint[] | undefined };
+export type CaseFile = Pick<Case, 'renewed' | 'sisters'> & {
+  readonly points?: readonly FilePoint[] | undefined;
+  /** How long tasks took in this shop. */
+  readonly times?: readonly TaskTime[] | undefined;
+};
 
 /** Everything a job is judged by that is not on its tape. */
 export interface JobContext {

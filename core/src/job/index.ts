@@ -25,4 +25,5 @@ export * from './rules/goods';
 export { optionName, type ChoiceLine, type ChoiceOption, type Standing } from './state/choices';
 export * from './next';
 export * from './lesson';
+export * from './step-times';
 export * from './measurement-file';

@@ -13,6 +13,7 @@ import type { Cause, Entry } from '../ledger';
 import { caseOf } from './case';
 import type { JobContext } from './context';
 import { foldJob } from './fold';
+import { stepTimes, type StepTime } from './step-times';
 
 /** What a closed job leaves behind for the next vehicle. */
 export interface Lesson {
@@ -23,6 +24,8 @@ export interface Lesson {
   readonly counts: readonly Count[];
   /** What was said of each suspect of the axle, before and after the checks, and what it was. */
   readonly predictions: readonly Prediction[];
+  /** How long its steps took. */
+  readonly times: readonly StepTime[];
 }
 
 /** Suspects less likely than this say nothing of calibration. */
@@ -62,8 +65,9 @@ export function lessonOf(context: JobContext, entries: readonly Entry[], s: Susp
   }
   for (const f of faults) sound.delete(f);
   const renewed = [...state.renewed];
+  const times = stepTimes(state);
   if (context.kind !== 'noise' || !before.complaint || faults.size === 0)
-    return { faults: [...faults], sound: [...sound], renewed, counts: [], predictions: [] };
+    return { faults: [...faults], sound: [...sound], renewed, counts: [], predictions: [], times };
   const found = caseOf(before);
   const heard = { ...found, joints: [], rocks: [], elsewhere: [], drive: [] };
   const predictions = (
@@ -82,5 +86,6 @@ export function lessonOf(context: JobContext, entries: readonly Entry[], s: Susp
     renewed,
     counts: lessonCounts(found, [...faults], [...sound], s),
     predictions,
+    times,
   };
 }

@@ -98,6 +98,7 @@ test('what is refused', () => {
   const step = (id: StepId, needs: StepId[]): Step => ({
     id,
     phase: 'fit',
+    task: 'chock',
     title: id,
     tools: [],
     minutes: 1,
@@ -109,7 +110,7 @@ test('what is refused', () => {
 });
 
 test('where the listed order waits and another does not, the other is taken', () => {
-  const bare = { phase: 'undo', title: 'x', tools: [], soakMinutes: 0 } as const;
+  const bare = { phase: 'undo', task: 'soak', title: 'x', tools: [], soakMinutes: 0 } as const;
   const steps: Step[] = [
     { ...bare, id: 'link-off-right', minutes: 9, needs: [] },
     { ...bare, id: 'soak-left', minutes: 2, soakMinutes: 15, needs: [] },

@@ -3,6 +3,7 @@ import type { Fastener, FastenerId, JointId } from '../joint';
 import type { Dialect } from '../text';
 import type { AxleEnd, AxleSpec, Orientation } from '../vehicle';
 import type { StepId } from './step-id';
+import type { Takes, TaskTime } from './times';
 
 export const EQUIPMENT = ['lift', 'jack and stands'] as const;
 export type Equipment = (typeof EQUIPMENT)[number];
@@ -10,7 +11,7 @@ export type Equipment = (typeof EQUIPMENT)[number];
 export const PHASES = ['make safe', 'undo', 'part off', 'fit', 'tighten', 'lower'] as const;
 export type Phase = (typeof PHASES)[number];
 
-export interface Step {
+export interface Step extends Takes {
   readonly id: StepId;
   readonly phase: Phase;
   readonly title: string;
@@ -18,7 +19,6 @@ export interface Step {
   readonly tools: readonly string[];
   /** Needs an answer the first time a person meets it on this type. */
   readonly caution?: string | undefined;
-  readonly minutes: number;
   /** Hands-free minutes after it, in which other work goes on. */
   readonly soakMinutes: number;
   readonly needs: readonly StepId[];
@@ -54,6 +54,8 @@ export interface PlanInput {
   readonly refit?: readonly JointId[];
   /** What is known of the new parts, by their joints: it decides what goes with them. */
   readonly fitted?: ReadonlyMap<JointId, FittedPart>;
+  /** What this shop has timed, where it has. */
+  readonly times?: readonly TaskTime[];
   /** Undone beside these joints, to get at something: tightened with the rest. */
   readonly also?: readonly Fastener[];
 }

@@ -3,7 +3,6 @@ import { assemblyOf, fastenersFor, partsOf, type JointId } from '../joint';
 import { spoken } from '../text';
 import { SIDES, type Side } from '../vehicle';
 import {
-  conditions,
   loosen,
   lower,
   makeSafe,
@@ -15,6 +14,7 @@ import {
   type Work,
 } from './operations';
 import type { PlanInput, Step } from './step';
+import { takes } from './times';
 
 /** The joints of the plan, one a part: a link has two ends and comes off once. */
 function parts(joints: readonly JointId[]): JointId[] {
@@ -22,8 +22,8 @@ function parts(joints: readonly JointId[]): JointId[] {
 }
 
 /**
- * The steps of renewing these joints, each with what must come before it. Minutes are built-in values
- * (common practice, no source); the shop's own times replace them where it has enough.
+ * The steps of renewing these joints, each with what must come before it, and how long it takes: by this shop's own
+ * times where it has enough, else built-in values (common practice, no source).
  * @throws BadInput when no joint of this axle is chosen and nothing else was undone.
  */
 export function stepsFor(input: PlanInput): Step[] {
@@ -48,6 +48,7 @@ function allSteps(input: PlanInput): Step[] {
     dialect: 'sway bar',
     refit: [],
     fitted: new Map(),
+    times: [],
     ...input,
     also,
     joints,
@@ -56,7 +57,7 @@ function allSteps(input: PlanInput): Step[] {
     rideHeight: fasteners.some((f) => f.rideHeight),
     open: ['wheels-off', ...(axle.shieldFasteners > 0 ? (['shield-off'] as const) : [])],
     on,
-    minutes: conditions(input),
+    takes: (task) => takes(task, input),
   };
   // Only something beside the plan was undone: it is tightened, and that is all that is known of it.
   if (joints.length === 0) return tighten(w, []);

@@ -38,8 +38,47 @@ export type Task = keyof typeof BUILT_IN;
 /** Penetrant works so long by itself, minutes (common practice, no source). */
 export const SOAK_MINUTES = 15;
 
-/** Minutes of a task. The shop's own times take their place where it has enough. */
-export function minutesOf(task: Task, c: Conditions): number {
+/** Built-in minutes of a task (common practice, no source). */
+export function builtIn(task: Task, rusty: boolean): number {
   const built: number | readonly [number, number] = BUILT_IN[task];
-  return typeof built === 'number' ? built : built[c.corroded ? 1 : 0];
+  return typeof built === 'number' ? built : built[rusty ? 1 : 0];
+}
+
+/** Whether rust makes a task longer: only then are its times kept apart by it. */
+export const slowedByRust = (task: Task): boolean => typeof BUILT_IN[task] !== 'number';
+
+export const isTask = (text: string): text is Task => Object.hasOwn(BUILT_IN, text);
+
+/** How long a task really took in closed jobs: what half of them were within, and four of five. */
+export interface TaskTime {
+  readonly task: Task;
+  /** Of rusty ones, of clean ones; null where rust makes no difference. */
+  readonly rusty: boolean | null;
+  readonly of: 'type' | 'shop';
+  readonly jobs: number;
+  readonly median: number;
+  readonly p80: number;
+}
+
+/** Fewer than so many of a task say nothing yet. */
+export const ENOUGH_TIMES = 5;
+
+/** How long a task takes, and by whose times. */
+export interface Takes {
+  readonly task: Task;
+  /** Hands-on minutes. */
+  readonly minutes: number;
+  /** Missing where the minutes are the built-in ones. */
+  readonly timed?: Pick<TaskTime, 'of' | 'jobs' | 'p80'>;
+}
+
+/** This type's own times first, then the shop's of any type; the built-in where neither has enough. */
+export function takes(task: Task, c: Conditions & { readonly times?: readonly TaskTime[] }): Takes {
+  const rusty = slowedByRust(task) ? c.corroded : null;
+  const enough = (c.times ?? []).filter((t) => t.task === task && t.rusty === rusty && t.jobs >= ENOUGH_TIMES);
+  const own = enough.find((t) => t.of === 'type') ?? enough.find((t) => t.of === 'shop');
+  if (!own) return { task, minutes: builtIn(task, c.corroded) };
+  // A tenth of a minute is as fine as anybody taps.
+  const minutes = Math.max(0.5, Math.round(own.median * 10) / 10);
+  return { task, minutes, timed: { of: own.of, jobs: own.jobs, p80: Math.max(minutes, Math.round(own.p80 * 10) / 10) } };
 }

@@ -3,12 +3,19 @@ import type { Queryable } from '../db/pool';
 import { jobView } from '../job/queries';
 import { iso } from '../ledger/read';
 import { shopView } from '../shop/queries';
+import { keepTimes, sumTimes } from './times';
 
 /** Works out what a closed job teaches, and keeps it; a second hand-back replaces the first. */
 export async function keepLesson(db: Queryable, id: string, closedAt: string): Promise<void> {
+  const typeId = await keepAlone(db, id, closedAt);
+  if (typeId) await sumTimes(db, typeId);
+}
+
+/** The lesson alone; what its times come to is summed by the caller. Its type, where there is one. */
+async function keepAlone(db: Queryable, id: string, closedAt: string): Promise<string | undefined> {
   const job = await jobView(db, id);
   const shop = await shopView(db);
-  if (!job || !shop) return;
+  if (!job || !shop) return undefined;
   const l = lessonOf(contextOf(job, shop), job.entries, shop.suspectsTable ?? SHIPPED);
   await db.query(
     `INSERT INTO lesson (job_id, vehicle_id, type_id, distance_km, closed_at, faults, renewed, counts, predictions)
@@ -26,6 +33,8 @@ export async function keepLesson(db: Queryable, id: string, closedAt: string): P
       JSON.stringify(l.predictions),
     ],
   );
+  await keepTimes(db, { id, typeId: job.vehicle.typeId }, closedAt, l.times);
+  return job.vehicle.typeId;
 }
 
 /** A closed job's distance was put right: its lesson moves with it. */
@@ -35,7 +44,16 @@ export async function moveLesson(db: Queryable, job: string): Promise<void> {
 
 /** Takes the lesson of a job that is open again away. */
 export async function dropLesson(db: Queryable, job: string): Promise<void> {
-  await db.query('DELETE FROM lesson l USING job j WHERE l.job_id = $1 AND j.id = l.job_id AND j.closed_at IS NULL', [job]);
+  const { rowCount } = await db.query(
+    'DELETE FROM lesson l USING job j WHERE l.job_id = $1 AND j.id = l.job_id AND j.closed_at IS NULL',
+    [job],
+  );
+  if (!rowCount) return;
+  const { rows } = await db.query<{ typeId: string }>(
+    'WITH gone AS (DELETE FROM step_time WHERE job_id = $1 RETURNING type_id) SELECT DISTINCT type_id AS "typeId" FROM gone',
+    [job],
+  );
+  if (rows[0]) await sumTimes(db, rows[0].typeId);
 }
 
 /** Lessons of jobs that were closed before lessons were kept, or with the demo shop. In the order they were closed. */
@@ -45,10 +63,11 @@ export async function catchUpLessons(db: Queryable, undone: ReadonlyMap<string, 
       WHERE j.closed_at IS NOT NULL AND NOT EXISTS (SELECT 1 FROM lesson l WHERE l.job_id = j.id) ORDER BY j.closed_at, j.id`,
   );
   for (const r of rows) {
-    await keepLesson(db, r.id, r.closedAt);
+    await keepAlone(db, r.id, r.closedAt);
     const at = undone.get(r.id);
     if (at) await db.query('UPDATE lesson SET undone_at = $2 WHERE job_id = $1', [r.id, at]);
   }
+  if (rows.length > 0) await sumTimes(db);
   return rows.length;
 }
 
@@ -58,5 +77,6 @@ export async function rebuildLessons(db: Queryable): Promise<void> {
     'SELECT job_id AS id, undone_at AS at FROM lesson WHERE undone_at IS NOT NULL',
   );
   await db.query('DELETE FROM lesson');
+  await db.query('DELETE FROM step_time');
   await catchUpLessons(db, new Map(rows.map((r) => [r.id, r.at])));
 }

@@ -63,4 +63,5 @@ function nextOf(s: JobState, nowMs: number, d: Diagnosis | undefined, failed: st
 
 export { begunReadings } from './find';
 export { runningWaits, type RunningWait } from './work';
+export { mins } from './line';
 export type { NextAction, NextAnswer, NextLine, Target } from './line';

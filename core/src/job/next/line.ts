@@ -63,7 +63,7 @@ export interface NextLine {
   readonly answers?: readonly NextAnswer[];
 }
 
-export const mins = (m: number): string => `${m} min`;
+export const mins = (m: number): string => `${Math.max(1, Math.round(m))} min`;
 
 /** A line whose key goes to a place on its own station. */
 export const goTo = (line: Omit<NextLine, 'action'>, at: Target, joint?: JointId): NextLine => ({

@@ -1,7 +1,7 @@
 import { sayStiffness } from '../../bushing';
 import { isAdjustable, ride, sayWarranty, upkeep, type Part } from '../../parts';
 import { partsOf, type JointId } from '../../joint';
-import { planFor } from '../../plan';
+import { planFor, type PlannedStep } from '../../plan';
 import { capital, count, list, numberWord } from '../../text';
 import { sayStudHold } from '../../vehicle';
 import type { JobState } from '../fold';
@@ -13,6 +13,8 @@ export interface QuotedOption {
   readonly parts: readonly { readonly part: Part; readonly quantity: number; readonly minor: number }[];
   readonly partsMinor: number;
   readonly minutes: number;
+  /** Of these, minutes of steps this shop has timed often enough; the others are built in. */
+  readonly timedMinutes: number;
   /** Undefined where the shop has set no rate: then its minutes are all that is said. */
   readonly labourMinor: number | undefined;
   readonly taxMinor: number;
@@ -44,11 +46,11 @@ export interface QuotedLine {
 /** Setting an adjustable link, minutes a side on top of fitting it (common practice, no source). */
 const SETTING_MIN = 6;
 
-/** Hands-on minutes for these joints by the plan, rust allowed for. */
-function minutesFor(s: JobState, joints: readonly JointId[]): number {
+/** Hands-on minutes for these joints by the plan, rust allowed for; and how many of them this shop has timed. */
+function minutesFor(s: JobState, joints: readonly JointId[]): { readonly all: number; readonly timed: number } {
   const here = joints.filter((id) => partsOf(id).axle === s.axle);
   const axleEnd = here.length ? s.axle : joints[0] && partsOf(joints[0]).axle;
-  if (!axleEnd) return 0;
+  if (!axleEnd) return { all: 0, timed: 0 };
   const plan = planFor({
     end: axleEnd,
     axle: s.context.type.axles[axleEnd],
@@ -56,9 +58,11 @@ function minutesFor(s: JobState, joints: readonly JointId[]): number {
     equipment: s.setup?.equipment ?? 'lift',
     corroded: s.setup?.corroded ?? true,
     jackingPoints: s.context.type.jackingPoints,
+    times: s.context.file?.times ?? [],
   });
   // As long as somebody's hands are busy: a soak is waited for, and not charged.
-  return plan.reduce((sum, step) => sum + step.minutes, 0);
+  const sum = (steps: readonly PlannedStep[]) => steps.reduce((total, step) => total + step.minutes, 0);
+  return { all: sum(plan), timed: sum(plan.filter((p) => p.timed)) };
 }
 
 const held = (p: Part): string =>
@@ -81,7 +85,8 @@ function quoteOption(s: JobState, option: ChoiceOption): QuotedOption {
   const joints = option.choices.flatMap((c) => c.body.joints);
   const sides = new Set(joints.map((id) => partsOf(id).side)).size;
   const setting = parts.some((p) => isAdjustable(p.part.kind)) ? SETTING_MIN * sides : 0;
-  const minutes = Math.round(minutesFor(s, joints) + setting);
+  const work = minutesFor(s, joints);
+  const minutes = Math.round(work.all + setting);
   const labourMinor = prices.labourMinorPerHour > 0 ? Math.round((minutes * prices.labourMinorPerHour) / 60) : undefined;
   const net = partsMinor + (labourMinor ?? 0);
   const taxMinor = prices.taxIncluded ? 0 : Math.round((net * prices.taxPercent) / 100);
@@ -105,6 +110,7 @@ function quoteOption(s: JobState, option: ChoiceOption): QuotedOption {
     parts,
     partsMinor,
     minutes,
+    timedMinutes: Math.round(work.timed),
     labourMinor,
     taxMinor,
     totalMinor: net + taxMinor,
@@ -123,6 +129,12 @@ function quoteOption(s: JobState, option: ChoiceOption): QuotedOption {
     held: words(held) || 'nothing',
     hardness: words((p) => (p.hardness === undefined ? '' : `${p.hardness} Shore A`)),
   };
+}
+
+/** "88 min, 71 of them by our own times": whose minutes they are. */
+export function sayLabour(o: Pick<QuotedOption, 'minutes' | 'timedMinutes'>): string {
+  if (o.timedMinutes === 0) return `${o.minutes} min, usual times`;
+  return o.timedMinutes >= o.minutes ? `${o.minutes} min, our own times` : `${o.minutes} min, ${o.timedMinutes} by our own times`;
 }
 
 /** What the dearer way has that the cheaper one has not, and what it has not. */
@@ -180,8 +192,8 @@ export function quoteOf(s: JobState, money: (minor: number) => string): QuotedLi
   return s.lines.map((line): QuotedLine => {
     const options = line.options.map((o) => quoteOption(s, o)).sort((a, b) => a.totalMinor - b.totalMinor);
     const sameAxle = main && line !== main && partsOf(line.joints[0]!).axle === partsOf(main.joints[0]!).axle;
-    const alone = minutesFor(s, line.joints);
-    const together = sameAxle ? minutesFor(s, [...main.joints, ...line.joints]) - minutesFor(s, main.joints) : alone;
+    const alone = minutesFor(s, line.joints).all;
+    const together = sameAxle ? minutesFor(s, [...main.joints, ...line.joints]).all - minutesFor(s, main.joints).all : alone;
     const parts = Math.min(...options.map((o) => o.partsMinor));
     return {
       line,

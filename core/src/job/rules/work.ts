@@ -94,6 +94,7 @@ export function planOf(s: JobState): PlannedStep[] {
     corroded: isRusty(s),
     jackingPoints: s.context.type.jackingPoints,
     dialect: s.context.rules.dialect,
+    times: s.context.file?.times ?? [],
   });
 }
 

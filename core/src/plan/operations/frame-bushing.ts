@@ -17,7 +17,7 @@ export const frameBushing: PartOperation = {
       step({
         id: sideStep('bushing-off', side),
         phase: 'undo',
-        minutes: w.minutes('bushing off'),
+        ...w.takes('bushing off'),
         needs: [sideStep('soak', side), w.on(side, link).length ? sideStep('link-off', side) : 'unload'],
         joint,
         title: `${capital(side)} bracket off, bushing out`,
@@ -28,7 +28,7 @@ export const frameBushing: PartOperation = {
       step({
         id: sideStep('confirm-bushing', side),
         phase: 'part off',
-        minutes: w.minutes('bushing in the hand'),
+        ...w.takes('bushing in the hand'),
         needs: [sideStep('bushing-off', side)],
         joint,
         confirmJoint: joint,
@@ -44,7 +44,7 @@ export const frameBushing: PartOperation = {
       step({
         id: sideStep('fit-bushing', side),
         phase: 'fit',
-        minutes: w.minutes('bushing on'),
+        ...w.takes('bushing on'),
         joint,
         orientation,
         needs: after,

@@ -16,5 +16,5 @@ export { otherJoint } from './other-joint';
 export { loosen } from './loosen';
 export { lower } from './lower';
 export { makeSafe } from './make-safe';
-export { conditions, type PartOperation, type Work } from './operation';
+export { type PartOperation, type Work } from './operation';
 export { tighten } from './tighten';

@@ -22,7 +22,7 @@ export const link: PartOperation = {
       step({
         id: sideStep('link-off', side),
         phase: 'undo',
-        minutes: w.minutes('link off'),
+        ...w.takes('link off'),
         needs: [sideStep('soak', side), 'unload'],
         joint,
         title: undo.title.replace('{side}', side),
@@ -42,7 +42,7 @@ export const link: PartOperation = {
       step({
         id: sideStep('confirm-link', side),
         phase: 'part off',
-        minutes: w.minutes('link in the hand'),
+        ...w.takes('link in the hand'),
         needs: [sideStep('link-off', side)],
         joint,
         confirmJoint: joint,
@@ -55,7 +55,7 @@ export const link: PartOperation = {
             step({
               id: sideStep('compare-link', side),
               phase: 'fit',
-              minutes: w.minutes('link compared'),
+              ...w.takes('link compared'),
               needs: [sideStep('confirm-link', side)],
               joint,
               tools: ['rule', 'caliper'],
@@ -72,7 +72,7 @@ export const link: PartOperation = {
       step({
         id: sideStep('fit-link', side),
         phase: 'fit',
-        minutes: w.minutes('link in'),
+        ...w.takes('link in'),
         joint,
         orientation,
         needs: after,

@@ -11,7 +11,7 @@ export function loosen(w: Work, first: (side: Work['sides'][number]) => JointId)
       step({
         id: sideStep('soak', side),
         phase: 'undo',
-        minutes: w.minutes('soak'),
+        ...w.takes('soak'),
         soakMinutes: SOAK_MINUTES,
         needs: w.open,
         joint: first(side),
@@ -24,7 +24,7 @@ export function loosen(w: Work, first: (side: Work['sides'][number]) => JointId)
     step({
       id: 'unload',
       phase: 'undo',
-      minutes: w.minutes('unload'),
+      ...w.takes('unload'),
       needs: w.open,
       title: 'Take the load off the bar',
       tools: ['lever', 'strap or second jack'],

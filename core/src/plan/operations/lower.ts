@@ -12,7 +12,7 @@ export function lower(w: Work, after: readonly StepId[]): Step[] {
       step({
         id: 'shield-on',
         phase: 'tighten',
-        minutes: w.minutes('shield on'),
+        ...w.takes('shield on'),
         needs: after,
         fastener: shield.id,
         joint: shield.joint,
@@ -24,7 +24,7 @@ export function lower(w: Work, after: readonly StepId[]): Step[] {
     step({
       id: 'wheels-on',
       phase: 'lower',
-      minutes: w.minutes('wheels on'),
+      ...w.takes('wheels on'),
       needs: [...after, ...(shield ? (['shield-on'] as const) : [])],
       title: 'Wheels on, every nut by hand',
       detail: 'Hub faces clean. No anti-seize on the studs.',
@@ -32,7 +32,7 @@ export function lower(w: Work, after: readonly StepId[]): Step[] {
     step({
       id: 'lower',
       phase: 'lower',
-      minutes: w.minutes(w.equipment === 'lift' ? 'lower the lift' : 'lower the jack'),
+      ...w.takes(w.equipment === 'lift' ? 'lower the lift' : 'lower the jack'),
       needs: ['wheels-on'],
       title: 'Down on the ground',
       detail: 'Everything out from under it first.',
@@ -43,7 +43,7 @@ export function lower(w: Work, after: readonly StepId[]): Step[] {
       step({
         id: tightenStep(f.id),
         phase: 'lower',
-        minutes: w.minutes('a group of fasteners'),
+        ...w.takes('a group of fasteners'),
         needs: ['lower'],
         fastener: f.id,
         joint: f.joint,

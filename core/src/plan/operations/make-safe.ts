@@ -4,13 +4,13 @@ import { step, wheelSocket, type Work } from './operation';
 
 /** Chocked, measured, raised, wheels and shield off. */
 export function makeSafe(w: Work): Step[] {
-  const { end, axle, rideHeight, minutes } = w;
+  const { end, axle, rideHeight } = w;
   const lift = w.equipment === 'lift';
   const out: Step[] = [
     step({
       id: 'chock',
       phase: 'make safe',
-      minutes: minutes('chock'),
+      ...w.takes('chock'),
       needs: [],
       tools: ['chocks'],
       title: `Chock the ${otherEnd(end)} wheels, park, brake on`,
@@ -25,7 +25,7 @@ export function makeSafe(w: Work): Step[] {
       step({
         id: 'height',
         phase: 'make safe',
-        minutes: minutes('height'),
+        ...w.takes('height'),
         needs: ['chock'],
         tools: ['tape'],
         title: 'Measure hub to arch, both sides, and write it down',
@@ -37,7 +37,7 @@ export function makeSafe(w: Work): Step[] {
       step({
         id: 'crack',
         phase: 'make safe',
-        minutes: minutes('crack'),
+        ...w.takes('crack'),
         needs: ['chock'],
         tools: [wheelSocket(w), 'breaker bar'],
         title: 'Crack the wheel nuts a quarter turn, tyres on the ground',
@@ -47,7 +47,7 @@ export function makeSafe(w: Work): Step[] {
     step({
       id: 'raise',
       phase: 'make safe',
-      minutes: minutes(lift ? 'raise on a lift' : 'raise on stands'),
+      ...w.takes(lift ? 'raise on a lift' : 'raise on stands'),
       needs: ['chock', ...(rideHeight ? (['height'] as const) : []), ...(lift ? [] : (['crack'] as const))],
       tools: lift ? ['lift'] : ['trolley jack', 'two stands rated for it'],
       title: lift ? `Raise it, both ${end} wheels hanging` : `Raise the ${end}, both sides level, on stands`,
@@ -59,7 +59,7 @@ export function makeSafe(w: Work): Step[] {
     step({
       id: 'wheels-off',
       phase: 'make safe',
-      minutes: minutes('wheels off'),
+      ...w.takes('wheels off'),
       needs: ['raise'],
       tools: [wheelSocket(w)],
       title: 'Wheels off, one laid under each sill',
@@ -70,7 +70,7 @@ export function makeSafe(w: Work): Step[] {
       step({
         id: 'shield-off',
         phase: 'undo',
-        minutes: minutes('shield off'),
+        ...w.takes('shield off'),
         needs: ['raise'],
         title: `Undershield off, ${axle.shieldFasteners} fasteners counted`,
         tools: ['10 mm socket'],

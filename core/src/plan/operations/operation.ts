@@ -3,7 +3,7 @@ import { sayHex } from '../../thread';
 import type { Side } from '../../vehicle';
 import type { PlanInput, Step } from '../step';
 import type { StepId } from '../step-id';
-import { minutesOf, type Task } from '../times';
+import { takes, type Takes, type Task } from '../times';
 
 /** The work of one plan, as every operation sees it. */
 export interface Work extends Required<PlanInput> {
@@ -15,7 +15,8 @@ export interface Work extends Required<PlanInput> {
   readonly open: readonly StepId[];
   /** Every joint of this plan on a side that an operation renews, in the order it was chosen. */
   on(side: Side, renews: PartOperation): readonly JointId[];
-  minutes(task: Task): number;
+  /** How long it takes, and by whose times. */
+  takes(task: Task): Takes;
 }
 
 /** Taking one kind of part off and putting its new one on. */
@@ -38,4 +39,3 @@ export const step = (s: Omit<Step, 'tools' | 'soakMinutes'> & Partial<Pick<Step,
 });
 
 export const wheelSocket = (w: Pick<Work, 'axle'>): string => `${sayHex(w.axle.wheelNuts.hexMm)} socket`;
-export const conditions = (w: PlanInput) => (task: Task) => minutesOf(task, w);

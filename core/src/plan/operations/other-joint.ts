@@ -18,7 +18,7 @@ export const otherJoint: PartOperation = {
     step({
       id: otherStep(joint),
       phase: 'fit',
-      minutes: w.minutes('another joint'),
+      ...w.takes('another joint'),
       needs: [...w.open, sideStep('soak', side), 'unload'],
       joint,
       title: `${w.refit.includes(joint) ? 'Off and on again:' : 'Renew'} the ${said(joint, w.dialect)}`,

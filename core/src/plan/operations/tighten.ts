@@ -10,7 +10,7 @@ const one = (w: Work, f: Fastener, needs: readonly StepId[]): Step =>
   step({
     id: tightenStep(f.id),
     phase: 'tighten',
-    minutes: w.minutes(f.count > 1 ? 'a group of fasteners' : 'one fastener'),
+    ...w.takes(f.count > 1 ? 'a group of fasteners' : 'one fastener'),
     needs,
     fastener: f.id,
     joint: f.joint,
@@ -29,7 +29,7 @@ export function tighten(w: Work, fitted: readonly Step[]): Step[] {
     step({
       id: 'ride-height',
       phase: 'tighten',
-      minutes: w.minutes('ride height'),
+      ...w.takes('ride height'),
       needs: fitted.map((s) => s.id),
       tools: w.equipment === 'lift' ? ['two jacks or ramps'] : ['two jacks'],
       title: 'Both arms up to the hub-to-arch height',

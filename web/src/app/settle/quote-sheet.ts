@@ -6,6 +6,7 @@ import {
   quoteOf,
   sayBan,
   sayDay,
+  sayLabour,
   sayMoney,
   sayParts,
   unrepaired,
@@ -109,7 +110,7 @@ export class QuoteSheet {
     { name: 'parts', of: (o) => this.money(o.partsMinor) },
     {
       name: 'work',
-      of: (o) => (o.labourMinor === undefined ? `${o.minutes} min` : `${this.money(o.labourMinor)}, ${o.minutes} min`),
+      of: (o) => (o.labourMinor === undefined ? sayLabour(o) : `${this.money(o.labourMinor)}, ${sayLabour(o)}`),
     },
     { name: 'in all', of: (o) => this.money(o.totalMinor) },
     { name: 'here', of: (o) => o.here },

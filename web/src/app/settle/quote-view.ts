@@ -11,6 +11,7 @@ import {
   readOut,
   sayDay,
   amountOf,
+  sayLabour,
   sayMoney,
   sayParts,
   type Beside,
@@ -98,10 +99,9 @@ export class QuoteView {
     {
       name: 'parts · work',
       of: (o) =>
-        o.labourMinor === undefined
-          ? `${this.money(o.partsMinor)} · ${o.minutes} min`
-          : `${this.money(o.partsMinor)} · ${this.money(o.labourMinor)}`,
+        o.labourMinor === undefined ? this.money(o.partsMinor) : `${this.money(o.partsMinor)} · ${this.money(o.labourMinor)}`,
     },
+    { name: 'at work', of: (o) => sayLabour(o) },
     { name: 'here', of: (o) => o.here },
     { name: 'warranty', of: (o) => o.warranty },
     { name: 'upkeep', of: (o) => o.upkeep },

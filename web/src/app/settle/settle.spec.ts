@@ -97,7 +97,7 @@ test('both sides by default; then the yes, with who, how and what it costs', asy
   const b = await open();
   await b.click(tid('choose'));
   expect(b.written()[0]![1]).toMatchObject({ joints: ['front.left.link-lower', 'front.right.link-lower'], quantity: 2 });
-  expect(b.text(tid('quote-table'))).toMatch(/parts · work 48\.00 · [\d.]+ here on the shelf/);
+  expect(b.text(tid('quote-table'))).toMatch(/parts · work 48\.00 · [\d.]+ at work \d+ min, usual times here on the shelf/);
   await b.click(tid('approve'));
   expect(b.written()[1]![1]).toMatchObject({ answer: 'approved', who: 'The lighthouse', how: 'by phone' });
   expect((b.written()[1]![1] as { what: string }).what).toMatch(/^2 × Link, both links, [\d.]+ EUR$/);

@@ -26,6 +26,7 @@ import {
   isApproved,
   isRusty,
   mayBeUndone,
+  mins,
   splitFastener,
   type FastenerId,
   type EntryBodies,
@@ -129,7 +130,7 @@ export class Work {
                 : showRange(fastener.target.minNm, fastener.target.maxNm, 'torque', this.units.torque())
             : record && done
               ? clock(record.at)
-              : `${step.minutes} min`;
+              : mins(step.minutes);
       return { step, done, fastener, note, open: step.id === openId };
     });
   });
@@ -265,6 +266,6 @@ export class Work {
   }
   protected left(): string {
     const rows = this.rows().filter((r) => !r.done);
-    return String(rows.reduce((t, r) => t + r.step.minutes, 0));
+    return String(Math.round(rows.reduce((t, r) => t + r.step.minutes, 0)));
   }
 }

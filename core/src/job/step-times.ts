@@ -1,0 +1,88 @@
+import type { Entry, EntryKind } from '../ledger';
+import { builtIn, slowedByRust, type Task } from '../plan';
+import type { JobState } from './fold';
+import { isRusty, planOf } from './rules/work';
+
+/** How long one task took in one job. */
+export interface StepTime {
+  readonly task: Task;
+  /** Null where rust makes no difference to it. */
+  readonly rusty: boolean | null;
+  readonly minutes: number;
+}
+
+/** What is written down while a step is under way: the hands go on with it. */
+const MEANWHILE: readonly EntryKind[] = [
+  'caution',
+  'orientation',
+  'photo',
+  'rung',
+  'confirm',
+  'note',
+  'piece',
+  'height',
+  'setup',
+];
+/** Steps tapped off so soon after each other were done before the first tap, ms. */
+const TOGETHER_MS = 15_000;
+/** Longer than so many times the built-in minutes, and than this: somebody was away. */
+const AWAY_TIMES = 6;
+const AWAY_MIN = 45;
+
+const at = (e: Entry): number => Date.parse(e.at);
+
+/**
+ * How long the steps of a job really took, by the moments on its tape: from what the same person finished before, or from
+ * the end of the wait it had to be waited for, to the step's own tap. Steps tapped off together share their time as the
+ * built-in minutes do. What was not timed (a step at which something went wrong, hours in between) is left out.
+ */
+export function stepTimes(s: JobState): StepTime[] {
+  const plan = planOf(s);
+  const byId = new Map(plan.map((p) => [p.id, p]));
+  const byFastener = new Map(plan.flatMap((p) => (p.fastener ? [[p.fastener, p] as const] : [])));
+  const stepOf = (e: Entry) =>
+    e.kind === 'step' && e.body.state === 'done' && !e.body.soak
+      ? plan.find((p) => p.id === e.body.step)
+      : e.kind === 'torque' || e.kind === 'clicks' || e.kind === 'mark'
+        ? byFastener.get(e.body.fastener)
+        : undefined;
+  const live = s.entries.filter((e) => !s.struck.has(e.id) && !MEANWHILE.includes(e.kind)).sort((a, b) => at(a) - at(b));
+  const troubled = new Set(s.rungs.map((e) => e.body.step));
+  const rusty = isRusty(s);
+  const seen = new Set<string>();
+  const out: StepTime[] = [];
+  for (const [i, e] of live.entries()) {
+    const step = stepOf(e);
+    if (!step || seen.has(step.id)) continue;
+    const mine = live.slice(0, i).filter((x) => x.by === e.by);
+    const before = mine.at(-1);
+    // It was tapped off with one before it: that one's time is shared with it.
+    if (before && stepOf(before) && at(e) - at(before) < TOGETHER_MS) continue;
+    const batch = [step];
+    seen.add(step.id);
+    let last = e;
+    for (const next of live.slice(i + 1).filter((x) => x.by === e.by)) {
+      const s2 = stepOf(next);
+      if (!s2 || at(next) - at(last) >= TOGETHER_MS) break;
+      if (!seen.has(s2.id)) batch.push(s2);
+      seen.add(s2.id);
+      last = next;
+    }
+    if (!before || batch.some((p) => troubled.has(p.id))) continue;
+    const waited = step.needs.flatMap((n) => {
+      const done = s.steps.get(n);
+      const soak = byId.get(n)?.soakMinutes ?? 0;
+      return done && soak > 0 && !done.body.soak ? [at(done) + soak * 60_000] : [];
+    });
+    const minutes = (at(last) - Math.min(at(e), Math.max(at(before), ...waited))) / 60_000;
+    const usual = batch.reduce((sum, p) => sum + builtIn(p.task, rusty), 0);
+    if (minutes <= 0 || minutes > Math.max(AWAY_MIN, AWAY_TIMES * usual)) continue;
+    for (const p of batch)
+      out.push({
+        task: p.task,
+        rusty: slowedByRust(p.task) ? rusty : null,
+        minutes: Math.round(((minutes * builtIn(p.task, rusty)) / usual) * 100) / 100,
+      });
+  }
+  return out;
+}

@@ -11,6 +11,7 @@ import { choose } from './choose';
 import { clicks } from './clicks';
 import { complaint } from './complaint';
 import { confirm } from './confirm';
+import { crew } from './crew';
 import { defect } from './defect';
 import { distance } from './distance';
 import { drive } from './drive';
@@ -42,6 +43,7 @@ import { step } from './step';
 import { strike } from './strike';
 import { told } from './told';
 import { torque } from './torque';
+import { trouble } from './trouble';
 import { undone } from './undone';
 import { variant } from './variant';
 import { verdict } from './verdict';
@@ -70,10 +72,12 @@ export const entryBodies: { readonly [K in EntryKind]: z.ZodType<EntryBodies[K]>
   promise,
   goods,
   setup,
+  crew,
   height,
   point,
   variant,
   step,
+  trouble,
   rung,
   undone,
   torque,

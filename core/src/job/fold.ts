@@ -65,7 +65,7 @@ export function foldJob(given: JobContext, entries: readonly Entry[]): JobState 
   const l = readLedger(entries);
   const variant = l.kept.variant?.body.name ?? given.variant ?? null;
   const context: JobContext = { ...given, type: asVariant(given.type, variant), variant };
-  const choices = choicesState(l);
+  const choices = choicesState(l, context.type.axles);
   return {
     context,
     variants: given.type.variants ?? [],

@@ -10,6 +10,8 @@ export * from './rules/measuring';
 export * from './rules/choosing';
 export * from './rules/wanted';
 export * from './rules/work';
+export * from './rules/trouble';
+export * from './rules/crew';
 export * from './rules/hand-back';
 export * from './rules/recheck';
 export * from './rules/distance';

@@ -44,7 +44,7 @@ test('steps tapped off together share their time as the built-in minutes do', ()
 
 test('what was not timed is left out: another day, a step that went wrong, one that was taken back', () => {
   expect(times(done(3, 'chock'), done(600, 'raise'))).toEqual([['chock', null, 3]]);
-  const rung = e(20, 'rung', { step: 'link-off-left', ladder: 'stud spins', rung: 'pliers', title: 'pliers' });
+  const rung = e(20, 'rung', { step: 'link-off-left', ladder: 'stud spins', rung: 'pliers', title: 'pliers', worked: true });
   expect(times(done(3, 'chock'), rung, done(30, 'link-off-left'))).toEqual([['chock', null, 3]]);
   // The second time is not another job.
   const back = e(5, 'step', { step: 'chock', state: 'undone' });

@@ -1,11 +1,11 @@
 import type { Entry, EntryKind } from '../ledger';
-import { builtIn, slowedByRust, type Task } from '../plan';
+import { builtIn, rungTask, slowedByRust, type RungTask, type Task } from '../plan';
 import type { JobState } from './fold';
 import { isRusty, planOf } from './rules/work';
 
 /** How long one task took in one job. */
 export interface StepTime {
-  readonly task: Task;
+  readonly task: Task | RungTask;
   /** Null where rust makes no difference to it. */
   readonly rusty: boolean | null;
   readonly minutes: number;
@@ -31,6 +31,17 @@ const AWAY_MIN = 45;
 
 const at = (e: Entry): number => Date.parse(e.at);
 
+/** How long each rung took that was tried: from the trouble, or the rung before it, to its answer. */
+function rungTimes(s: JobState): StepTime[] {
+  const all = [...s.troubles, ...s.rungs].sort((a, b) => at(a) - at(b));
+  return s.rungs.flatMap((r) => {
+    const before = all.filter((e) => e !== r && e.body.step === r.body.step && at(e) <= at(r)).at(-1);
+    const minutes = before ? (at(r) - at(before)) / 60_000 : 0;
+    if (minutes <= 0 || minutes > AWAY_MIN) return [];
+    return [{ task: rungTask(r.body.ladder, r.body.rung), rusty: null, minutes: Math.round(minutes * 100) / 100 }];
+  });
+}
+
 /**
  * How long the steps of a job really took, by the moments on its tape: from what the same person finished before, or from
  * the end of the wait it had to be waited for, to the step's own tap. Steps tapped off together share their time as the
@@ -50,7 +61,7 @@ export function stepTimes(s: JobState): StepTime[] {
   const troubled = new Set(s.rungs.map((e) => e.body.step));
   const rusty = isRusty(s);
   const seen = new Set<string>();
-  const out: StepTime[] = [];
+  const out: StepTime[] = rungTimes(s);
   for (const [i, e] of live.entries()) {
     const step = stepOf(e);
     if (!step || seen.has(step.id)) continue;

@@ -100,8 +100,22 @@ test.each([
     'Chosen: 1 × Link, p1, 24.00 EUR each, for left link, lower end; one side: the other is new',
   ],
   [
-    say('rung', { step: 'link-off-left', ladder: 'stud spins', rung: 'pliers', title: 'Locking pliers on the stud' }),
-    'link-off-left, stud spins: Locking pliers on the stud',
+    say('rung', { step: 'link-off-left', ladder: 'stud spins', rung: 'pliers', title: 'Locking pliers', worked: true }),
+    'link-off-left, stud spins: Locking pliers',
+  ],
+  [
+    say('rung', { step: 'link-off-left', ladder: 'stud spins', rung: 'flats', title: 'Thin spanner', worked: false }),
+    'link-off-left, stud spins: Thin spanner: did not do it',
+  ],
+  [say('trouble', { step: 'link-off-left', what: 'bolt broke' }), 'link-off-left: the bolt broke'],
+  [
+    say('crew', {
+      people: [
+        { id: 'a', name: 'Ann' },
+        { id: 'b', name: 'Bea' },
+      ],
+    }),
+    'At it from now on: Ann and Bea',
   ],
   [say('height', { axle: 'front', side: 'left', mm: 372, text: '372 mm' }), 'Hub to arch, front left: 372 mm'],
   [

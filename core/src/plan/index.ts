@@ -4,5 +4,6 @@ export * from './times';
 export { fittedBy } from './operations';
 export * from './steps';
 export * from './schedule';
+export * from './crew';
 export * from './pieces';
 export * from './ladder';

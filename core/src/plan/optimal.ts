@@ -98,7 +98,9 @@ export function fastestOrder(tasks: readonly Task[], people = 1, most = MOST_NOD
   const single = oneAtATime(nodes, people);
   const start = new Array<number>(nodes.length).fill(-1);
   const order = inOrder(nodes);
-  const bound0 = leastEnd(nodes, order, single, start, 0, people);
+  // Everything begins at a sum of minutes: nothing ends between two of their steps.
+  const grain = grainOf(nodes);
+  const bound0 = Math.ceil(leastEnd(nodes, order, single, start, 0, people) / grain - 1e-9) * grain;
   let best: number[] | undefined;
   let bestEnd = Infinity;
   let looked = 0;
@@ -179,6 +181,12 @@ export function fastestOrder(tasks: readonly Task[], people = 1, most = MOST_NOD
   };
 }
 
+/** The largest of 1, ½ and 0.1 minutes of which all minutes are whole multiples; as good as none where there is none. */
+function grainOf(nodes: readonly Node[]): number {
+  const whole = (g: number) => nodes.every((n) => [n.minutes, n.lag].every((m) => Math.abs(m / g - Math.round(m / g)) < 1e-9));
+  return [1, 0.5, 0.1].find(whole) ?? 1e-6;
+}
+
 /** So many tasks can be at once at most: by as many chains, each task after the one before it, all of them are covered. */
 function chains(nodes: readonly Node[]): number {
   const followed = new Set<number>();
@@ -246,7 +254,7 @@ function leastEnd(
     least = Math.max(least, from + n.tail);
     work += (begun ? Math.max(0, Math.min(n.minutes, from + n.minutes - last)) : n.minutes) * n.people;
   }
-  least = Math.max(least, last + work / people);
+  least = Math.max(least, last + work / people, shared(nodes, head, people));
   for (const set of single)
     least = Math.max(
       least,
@@ -256,6 +264,28 @@ function leastEnd(
         head,
       ),
     );
+  return least;
+}
+
+/**
+ * The end by the work of every set of tasks that begin no earlier than one of them and have no less to come after them: it
+ * is done by so many people at once at most, and what is shortest after it follows (the bound of Carlier 1987).
+ */
+function shared(nodes: readonly Node[], head: readonly number[], people: number): number {
+  if (people === 1) return 0;
+  const byAfter = [...nodes.keys()]
+    .filter((i) => nodes[i]!.minutes > 0)
+    .sort((a, b) => nodes[b]!.tail - nodes[b]!.minutes - nodes[a]!.tail + nodes[a]!.minutes);
+  let least = 0;
+  for (const from of new Set(byAfter.map((i) => head[i]!))) {
+    let work = 0;
+    for (const i of byAfter) {
+      if (head[i]! < from) continue;
+      const n = nodes[i]!;
+      work += n.minutes * n.people;
+      least = Math.max(least, from + work / people + n.tail - n.minutes);
+    }
+  }
   return least;
 }
 

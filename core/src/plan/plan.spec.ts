@@ -1,14 +1,17 @@
 import { STRUT_TYPE, DOUBLE_ARM_TYPE } from '../test';
-import type { JointId } from '../joint';
+import { jointId, type JointId, type JointKind } from '../joint';
+import { SIDES, type AxleSpec } from '../vehicle';
 import {
-  BOLT_SEIZED,
   orientationsFor,
   piecesFor,
   planFor,
   schedule,
   stepsFor,
-  STUD_SPINS,
+  LADDERS,
+  readyTools,
+  TROUBLES,
   type PlanInput,
+  type PlannedStep,
   type Step,
   type StepId,
 } from '.';
@@ -74,11 +77,86 @@ test('on a jack the wheel nuts are cracked on the ground and the stand is warned
   expect(plan.find((s) => s.id === 'raise')!.caution).toMatch(/Never under a vehicle held by a jack alone/);
 });
 
-test('a stud has the spins ladder, a seized bolt its own; rungs say what they ruin', () => {
-  expect(planFor(input()).find((s) => s.id === 'link-off-left')!.ladder).toBe('stud spins');
-  expect(planFor(input({ axle: DOUBLE_ARM_TYPE.axles.front })).find((s) => s.id === 'link-off-left')!.ladder).toBe('bolt seized');
-  for (const r of [...STUD_SPINS, ...BOLT_SEIZED]) expect(r.ruins.length).toBeGreaterThan(0);
-  expect(STUD_SPINS.find((r) => r.id === 'disc')!.caution).toMatch(/fire/);
+test('what may go wrong stands at its step, the likeliest first; every rung says what it ruins, and sparks are watched', () => {
+  const troubles = (axle: AxleSpec) => planFor(input({ axle })).find((s) => s.id === 'link-off-left')!.troubles![0];
+  expect(troubles(STRUT_TYPE.axles.front)).toBe('stud spins');
+  expect(troubles(DOUBLE_ARM_TYPE.axles.front)).toBe('bolt seized');
+  for (const t of TROUBLES)
+    for (const r of LADDERS[t].rungs) {
+      expect(r.ruins.length).toBeGreaterThan(0);
+      expect(r.minutes).toBeGreaterThan(0);
+      if (/disc|weld/.test(r.title + r.tools.join())) expect([r.fire, /fire/i.test(r.caution ?? '')]).toEqual([true, true]);
+    }
+  // What is ready before a rusty stud is begun: the first rungs of the likeliest two.
+  expect(readyTools(['stud spins', 'hex rounds'])).toEqual(
+    expect.arrayContaining(['thin spanner', 'locking pliers', 'six-point sockets']),
+  );
+});
+
+test('after sparks somebody watches for half an hour, and that is not cut short', () => {
+  const plan = planFor(input({ burnt: ['link-off-left'] }));
+  const watch = plan.find((s) => s.id === 'fire-watch')!;
+  expect(watch).toMatchObject({ soakMinutes: 30, fixed: true, needs: ['link-off-left'] });
+  const over = plan.find((s) => s.id === 'fire-over')!;
+  expect(over.startsAt).toBeGreaterThanOrEqual(watch.endsAt + 30);
+});
+
+const on = (axle: AxleSpec, ...kinds: JointKind[]) =>
+  planFor(input({ axle, joints: kinds.flatMap((k) => SIDES.map((s) => jointId('front', s, k))) }));
+const order = (plan: readonly PlannedStep[], ...steps: StepId[]) => {
+  const at = steps.map((id) => plan.findIndex((p) => p.id === id));
+  expect([steps, at.every((x) => x >= 0)]).toEqual([steps, true]);
+  expect([steps, [...at].sort((a, b) => a - b)]).toEqual([steps, at]);
+};
+
+test('a bar comes out by two, and is loose on both sides before anything of it is tightened', () => {
+  const plan = on(STRUT_TYPE.axles.front, 'bar');
+  order(plan, 'bar-links', 'bar-brackets', 'bar-out', 'bar-hand', 'bar-beside', 'bar-in', 'bar-clear', 'wheels-on', 'lower');
+  expect(plan.filter((p) => p.hands === 2).map((p) => p.id)).toEqual(['bar-out', 'bar-in']);
+  expect(plan.find((p) => p.id === 'bar-in')!.orientation).toBe('bar way up');
+  const tight = plan.filter((p) => p.phase === 'tighten' && p.fastener && !p.fastener.includes('shield'));
+  expect(tight.length).toBeGreaterThanOrEqual(6);
+  for (const p of tight) expect(plan.indexOf(p)).toBeGreaterThan(plan.findIndex((x) => x.id === 'bar-in'));
+});
+
+test('with links and bushings it is their steps that let the bar go, and nothing goes on before it is in', () => {
+  const plan = on(STRUT_TYPE.axles.front, 'bar', 'link-lower', 'frame-bushing');
+  expect(plan.map((p) => p.id)).not.toEqual(expect.arrayContaining(['bar-links']));
+  expect(plan.map((p) => p.id)).not.toEqual(expect.arrayContaining(['bar-brackets']));
+  for (const s of SIDES)
+    order(plan, `link-off-${s}`, `bushing-off-${s}`, 'bar-out', 'bar-in', `fit-bushing-${s}`, `fit-link-${s}`);
+  expect(() => planFor(input({ joints: ['front.left.bar'] }))).not.toThrow();
+});
+
+test('an arm comes off behind its link; its ball joint’s nut is undone with it, and its rubber is tightened at ride height', () => {
+  const plan = on(STRUT_TYPE.axles.front, 'arm-bushings', 'link-lower');
+  for (const s of SIDES) {
+    order(
+      plan,
+      `link-off-${s}`,
+      `off-front.${s}.arm-bushings`,
+      `on-front.${s}.arm-bushings`,
+      `tighten-front.${s}.ball-joint-nut`,
+    );
+    order(plan, `on-front.${s}.arm-bushings`, 'ride-height', `tighten-front.${s}.arm-bolt`);
+  }
+  expect(plan.find((p) => p.id === 'off-front.left.arm-bushings')!.troubles).toContain('taper stuck');
+});
+
+test('a ball joint and a tie rod end are let go at their tapers; what a spring presses on is left to the maker’s procedure', () => {
+  order(
+    on(STRUT_TYPE.axles.front, 'ball-joint'),
+    'off-front.left.ball-joint',
+    'hand-front.left.ball-joint',
+    'beside-front.left.ball-joint',
+    'on-front.left.ball-joint',
+  );
+  expect(on(STRUT_TYPE.axles.front, 'tie-rod-outer').find((p) => p.id === 'off-front.left.tie-rod-outer')!.detail).toMatch(
+    /count whole turns/,
+  );
+  expect(on(DOUBLE_ARM_TYPE.axles.front, 'ball-joint').map((p) => p.id)).toContain('other-front.left.ball-joint');
+  expect(on(DOUBLE_ARM_TYPE.axles.front, 'damper').map((p) => p.id)).toContain('off-front.left.damper');
+  expect(on(STRUT_TYPE.axles.front, 'damper').map((p) => p.id)).toContain('other-front.left.damper');
 });
 
 test('pieces: lock nuts renewed, brackets kept; every handed piece is drawn', () => {

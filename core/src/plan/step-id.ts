@@ -12,6 +12,15 @@ export const ONCE = [
   'unload',
   'ride-height',
   'shield-on',
+  'fire-watch',
+  'fire-over',
+  'bar-links',
+  'bar-brackets',
+  'bar-out',
+  'bar-hand',
+  'bar-beside',
+  'bar-in',
+  'bar-clear',
   'wheels-on',
   'lower',
 ] as const;
@@ -30,16 +39,22 @@ export const OF_SIDE = [
 ] as const;
 type OfSide = (typeof OF_SIDE)[number];
 
+/** Steps of a joint whose part is no link and no frame bushing. */
+export const OF_JOINT = ['off', 'hand', 'beside', 'on'] as const;
+type OfJoint = (typeof OF_JOINT)[number];
+
 /** The id of a step in a plan, and on the tape. Made and taken apart here alone. */
-export type StepId = Once | `${OfSide}-${Side}` | `other-${JointId}` | `tighten-${FastenerId}`;
+export type StepId = Once | `${OfSide}-${Side}` | `${OfJoint}-${JointId}` | `other-${JointId}` | `tighten-${FastenerId}`;
 
 export const sideStep = <W extends OfSide>(what: W, side: Side): `${W}-${Side}` => `${what}-${side}`;
+export const jointStep = <W extends OfJoint>(what: W, joint: JointId): `${W}-${JointId}` => `${what}-${joint}`;
 export const otherStep = (joint: JointId): StepId => `other-${joint}`;
 export const tightenStep = (fastener: FastenerId): StepId => `tighten-${fastener}`;
 
 export type StepParts =
   | { readonly what: Once }
   | { readonly what: OfSide; readonly side: Side }
+  | { readonly what: OfJoint; readonly joint: JointId }
   | { readonly what: 'other'; readonly joint: JointId }
   | { readonly what: 'tighten'; readonly fastener: FastenerId };
 
@@ -52,6 +67,10 @@ export function splitStep(id: string): StepParts | undefined {
   if (joint !== undefined && isJointId(joint)) return { what: 'other', joint };
   const fastener = rest('tighten');
   if (fastener !== undefined && isFastenerId(fastener)) return { what: 'tighten', fastener };
+  for (const what of OF_JOINT) {
+    const of = rest(what);
+    if (of !== undefined && isJointId(of)) return { what, joint: of };
+  }
   for (const what of OF_SIDE) {
     const side = SIDES.find((s) => rest(what) === s);
     if (side) return { what, side };

@@ -2,6 +2,7 @@ import type { Material } from '../bushing';
 import type { Fastener, FastenerId, JointId } from '../joint';
 import type { Dialect } from '../text';
 import type { AxleEnd, AxleSpec, Orientation } from '../vehicle';
+import type { TroubleId } from './ladder';
 import type { StepId } from './step-id';
 import type { Takes, TaskTime } from './times';
 
@@ -17,6 +18,10 @@ export interface Step extends Takes {
   readonly title: string;
   readonly detail?: string | undefined;
   readonly tools: readonly string[];
+  /** Tools of these the shop has one of: two steps with the same one are never at once. */
+  readonly sole?: readonly string[];
+  /** Two, where one alone cannot hold it well. */
+  readonly hands?: 2;
   /** Needs an answer the first time a person meets it on this type. */
   readonly caution?: string | undefined;
   /** Hands-free minutes after it, in which other work goes on. */
@@ -26,7 +31,10 @@ export interface Step extends Takes {
   readonly fastener?: FastenerId | undefined;
   readonly orientation?: Orientation | undefined;
   readonly confirmJoint?: JointId | undefined;
-  readonly ladder?: 'stud spins' | 'bolt seized' | undefined;
+  /** What may well go wrong at it, the likeliest first. */
+  readonly troubles?: readonly TroubleId[];
+  /** Its wait is not cut short. */
+  readonly fixed?: boolean;
 }
 
 export interface PlannedStep extends Step {
@@ -54,6 +62,10 @@ export interface PlanInput {
   readonly refit?: readonly JointId[];
   /** What is known of the new parts, by their joints: it decides what goes with them. */
   readonly fitted?: ReadonlyMap<JointId, FittedPart>;
+  /** Steps at which something was done with sparks or a flame. */
+  readonly burnt?: readonly StepId[];
+  /** How many torque wrenches there are. */
+  readonly wrenches?: number;
   /** What this shop has timed, where it has. */
   readonly times?: readonly TaskTime[];
   /** Undone beside these joints, to get at something: tightened with the rest. */

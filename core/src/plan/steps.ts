@@ -3,6 +3,9 @@ import { assemblyOf, fastenersFor, partsOf, type JointId } from '../joint';
 import { spoken } from '../text';
 import { SIDES, type Side } from '../vehicle';
 import {
+  bar,
+  barClear,
+  fireWatch,
   loosen,
   lower,
   makeSafe,
@@ -43,17 +46,20 @@ function allSteps(input: PlanInput): Step[] {
   const planned = fastenersFor(end, axle, joints);
   const fasteners = [...planned, ...also.filter((f) => !planned.some((p) => p.id === f.id))];
   const on = (side: Side, o: PartOperation) =>
-    parts(joints).filter((id) => partsOf(id).side === side && operationFor(partsOf(id).kind) === o);
+    parts(joints).filter((id) => partsOf(id).side === side && operationFor(partsOf(id).kind, axle) === o);
   const w: Work = {
     dialect: 'sway bar',
     refit: [],
     fitted: new Map(),
     times: [],
+    burnt: [],
+    wrenches: 1,
     ...input,
     also,
     joints,
     fasteners,
-    sides: SIDES.filter((s) => joints.some((id) => partsOf(id).side === s)),
+    // A bar is let go at both sides.
+    sides: SIDES.filter((s) => joints.some((id) => partsOf(id).side === s || operationFor(partsOf(id).kind, axle) === bar)),
     rideHeight: fasteners.some((f) => f.rideHeight),
     open: ['wheels-off', ...(axle.shieldFasteners > 0 ? (['shield-off'] as const) : [])],
     on,
@@ -62,21 +68,35 @@ function allSteps(input: PlanInput): Step[] {
   // Only something beside the plan was undone: it is tightened, and that is all that is known of it.
   if (joints.length === 0) return tighten(w, []);
   const ofSide = (side: Side) => parts(joints).filter((id) => partsOf(id).side === side);
-  const op = (id: JointId) => operationFor(partsOf(id).kind);
+  const op = (id: JointId) => operationFor(partsOf(id).kind, axle);
   // A link before its neighbours: it stands in their way.
   const inOrder = (ids: readonly JointId[]) =>
     [...ids].sort((a, b) => PART_OPERATIONS.indexOf(op(a)) - PART_OPERATIONS.indexOf(op(b)));
-  const renewed = w.sides.flatMap((side) => {
-    const here = ofSide(side).filter((id) => op(id) !== otherJoint);
-    const off = inOrder(here).map((id) => op(id).undo(w, side, id));
-    // Nothing goes on before everything of its side is off.
-    const after = off.flatMap((s) => s.slice(-1).map((x) => x.id));
-    return [...off.flat(), ...here.flatMap((id) => op(id).fit(w, side, id, after))];
-  });
+  const bars = parts(joints).filter((id) => op(id) === bar);
+  const laid = (side: Side) => ofSide(side).filter((id) => op(id) !== otherJoint && op(id) !== bar);
+  const last = (steps: readonly (readonly Step[])[]) => steps.flatMap((s) => s.slice(-1).map((x) => x.id));
+  const offs = w.sides.map((side) => ({ side, off: inOrder(laid(side)).map((id) => op(id).undo(w, side, id)) }));
+  // The bar comes out when everything that holds it is off, and nothing goes on before it is in again.
+  const barOut = bars.flatMap((id) => bar.undo(w, partsOf(id).side, id));
+  const barIn = bars.flatMap((id) => bar.fit(w, partsOf(id).side, id, [...last([barOut]), ...offs.flatMap((o) => last(o.off))]));
+  const renewed = [
+    ...offs.flatMap(({ side, off }) => [
+      ...off.flat(),
+      // Nothing goes on before everything of its side is off.
+      ...(bars.length ? [] : laid(side).flatMap((id) => op(id).fit(w, side, id, last(off)))),
+    ]),
+    ...barOut,
+    ...barIn,
+    ...(bars.length
+      ? w.sides.flatMap((side) => [...inOrder(laid(side))].reverse().flatMap((id) => op(id).fit(w, side, id, last([barIn]))))
+      : []),
+  ];
   const others = joints.filter((id) => op(id) === otherJoint).flatMap((id) => otherJoint.fit(w, partsOf(id).side, id, []));
   const fitted = [...renewed, ...others].filter((s) => s.phase === 'fit');
   const tightened = tighten(w, fitted);
   const first = (side: Side) => inOrder(ofSide(side))[0] ?? joints[0]!;
-  const wheelsOff = [...fitted, ...tightened.filter((s) => s.fastener)].map((s) => s.id);
-  return [...makeSafe(w), ...loosen(w, first), ...renewed, ...others, ...tightened, ...lower(w, wheelsOff)];
+  const clear = bars.length ? [barClear(w, tightened)] : [];
+  const watch = w.burnt.length ? fireWatch(w) : [];
+  const wheelsOff = [...fitted, ...tightened.filter((s) => s.fastener), ...clear].map((s) => s.id);
+  return [...makeSafe(w), ...loosen(w, first), ...renewed, ...others, ...watch, ...tightened, ...clear, ...lower(w, wheelsOff)];
 }

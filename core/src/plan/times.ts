@@ -24,6 +24,21 @@ const BUILT_IN = {
   'bushing off': [6, 12],
   'bushing in the hand': 1,
   'bushing on': 6,
+  'bar loose': [8, 16],
+  'bar out': 10,
+  'bar in the hand': 2,
+  'bar compared': 3,
+  'bar in': 14,
+  'bar clear': 3,
+  'taper off': [10, 20],
+  'taper in': 8,
+  'arm off': [25, 45],
+  'arm in': 20,
+  'damper off': [15, 25],
+  'damper in': 12,
+  'in the hand': 1,
+  compared: 2,
+  'fire watch': 1,
   'another joint': 60,
   'one fastener': 2,
   'a group of fasteners': 3,
@@ -47,11 +62,15 @@ export function builtIn(task: Task, rusty: boolean): number {
 /** Whether rust makes a task longer: only then are its times kept apart by it. */
 export const slowedByRust = (task: Task): boolean => typeof BUILT_IN[task] !== 'number';
 
+/** A rung of a ladder, timed like a task: "rung stud spins: pliers". */
+export type RungTask = `rung ${string}`;
+export const rungTask = (ladder: string, rung: string): RungTask => `rung ${ladder}: ${rung}`;
+
 export const isTask = (text: string): text is Task => Object.hasOwn(BUILT_IN, text);
 
 /** How long a task really took in closed jobs: what half of them were within, and four of five. */
 export interface TaskTime {
-  readonly task: Task;
+  readonly task: Task | RungTask;
   /** Of rusty ones, of clean ones; null where rust makes no difference. */
   readonly rusty: boolean | null;
   readonly of: 'type' | 'shop';

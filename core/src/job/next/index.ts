@@ -9,7 +9,7 @@ import { nextToListen } from './listen';
 import { nextToSettleDoubt } from './owed';
 import { nextToProve } from './prove';
 import { nextToSettle } from './settle';
-import { nextToWork } from './work';
+import { nextToTrouble, nextToWork } from './work';
 
 /** Something dangerous was found that the work does not renew, and nobody has been told of it. */
 function nextToTell(s: JobState): NextLine | undefined {
@@ -41,27 +41,30 @@ const handedBack: NextLine = goTo(
  * @param nowMs clock of the caller, for soaks that run (ms since 1970)
  * @param d the diagnosis, undefined while it is being worked out
  * @param failed why it could not be worked out; what is owed is asked for all the same
+ * @param me the id of who reads it, where several are at the work
  */
-export function nextLine(s: JobState, nowMs: number, d?: Diagnosis, failed = ''): NextLine {
-  const line = nextOf(s, nowMs, d, failed);
+export function nextLine(s: JobState, nowMs: number, d?: Diagnosis, failed = '', me?: string): NextLine {
+  const line = nextOf(s, nowMs, d, failed, me);
   const say = (t: string) => spoken(t, s.context.rules.dialect);
   return { ...line, title: say(line.title), why: say(line.why), label: say(line.label) };
 }
 
-function nextOf(s: JobState, nowMs: number, d: Diagnosis | undefined, failed: string): NextLine {
+function nextOf(s: JobState, nowMs: number, d: Diagnosis | undefined, failed: string, me?: string): NextLine {
   if (s.handBack) return handedBack;
   return (
     nextToTell(s) ??
     nextToSettleDoubt(s) ??
     nextToListen(s) ??
     nextToFind(s, d, failed) ??
+    // What went wrong under somebody's hands comes before what the office owes.
+    nextToTrouble(s) ??
     nextToSettle(s) ??
-    nextToWork(s, nowMs) ??
+    nextToWork(s, nowMs, me) ??
     nextToProve(s)
   );
 }
 
 export { begunReadings } from './find';
-export { runningWaits, type RunningWait } from './work';
+export { runningWaits, sayReady, type RunningWait } from './work';
 export { mins } from './line';
 export type { NextAction, NextAnswer, NextLine, Target } from './line';

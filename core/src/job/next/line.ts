@@ -1,7 +1,7 @@
 import type { ElsewhereCheckId } from '../../diagnosis';
 import type { CheckId, FastenerId, JointId } from '../../joint';
 import type { Cause, ConfirmOutcome } from '../../ledger';
-import type { StepId } from '../../plan';
+import type { StepId, TroubleId } from '../../plan';
 import type { Orientation, VehicleState } from '../../vehicle';
 import type { Station } from '../context';
 
@@ -24,6 +24,7 @@ export type Target =
   | 'step'
   | 'height'
   | 'setting'
+  | 'also'
   | 'sheet';
 
 /** What the big key does. The interface knows how; core knows which. */
@@ -41,6 +42,17 @@ export type NextAction =
   | { readonly kind: 'cut soak'; readonly steps: readonly StepId[] }
   | { readonly kind: 'step'; readonly step: StepId }
   | { readonly kind: 'torque'; readonly step: StepId; readonly fastener: FastenerId }
+  /** A rung was tried at a step. */
+  | {
+      readonly kind: 'rung';
+      readonly step: StepId;
+      readonly ladder: TroubleId;
+      readonly rung: string;
+      readonly title: string;
+      readonly worked: boolean;
+    }
+  /** The caution of a rung: it is read before the rung is tried. @see rungCaution */
+  | { readonly kind: 'rung caution'; readonly step: StepId; readonly read: string }
   | { readonly kind: 'recheck' }
   | { readonly kind: 'told' };
 

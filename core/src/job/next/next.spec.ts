@@ -1,6 +1,6 @@
 import { COMPLAINT, CONTEXT, ledger, LINK_PART, readingOf } from '../../test';
 import { diagnose, elsewhereChecks, SHIPPED } from '../../diagnosis';
-import { jointId, partsOf, SIDES, type JointId, shopMeasures, type JointKind } from '../..';
+import { jointId, jointsOf, partsOf, SIDES, type JointId, shopMeasures, type JointKind } from '../..';
 import type { Entry } from '../../ledger';
 import {
   checkAt,
@@ -114,6 +114,12 @@ class Walker {
         return [e('verdict', { causes: [...a.causes], reproduced: true, note: '' })];
       case 'caution':
         return [e('caution', { step: a.step })];
+      case 'rung caution':
+        return [e('caution', { step: a.read })];
+      case 'rung': {
+        const { step, ladder, rung, title, worked } = a;
+        return [e('rung', { step, ladder, rung, title, worked })];
+      }
       case 'orientation':
         return [e('orientation', { step: a.step, joint: a.joint, orientation: a.orientation })];
       case 'confirm':
@@ -291,8 +297,21 @@ describe('what the key asks for', () => {
       w.add(e('caution', { step }), e('step', { step, state: 'done' }));
     const at = Date.parse(w.entries.find((x) => x.kind === 'step' && x.body.step === 'soak-left')!.at);
     const line = (minutes: number) => nextLine(w.state, at + minutes * 60_000);
-    expect(line(1)).toMatchObject({ title: expect.stringMatching(/soaking: 14 min left/), label: 'Go on anyway' });
-    expect(line(1).action).toEqual({ kind: 'cut soak', steps: ['soak-left'] });
+    // What nobody has looked at fills it, or it is cut.
+    expect(line(1).title).toBe('While it soaks, 14 min: look at the left spring.');
+    const cut = { kind: 'cut soak', steps: ['soak-left'] };
+    expect(line(1).answers!.map((a) => a.action)).toEqual([expect.objectContaining({ kind: 'check' }), cut]);
+    const seen = jointsOf('front', w.context.type.axles.front).filter((id) => w.state.joints.get(id)?.state === 'not looked at');
+    w.add(e('stands', { state: 'both-hanging' }));
+    for (const joint of seen) {
+      const { id: check } = checkAt(w.state, joint)!;
+      w.add(e('check', { check, state: 'both-hanging', results: [{ joint, result: 'tight' }] }));
+    }
+    expect(nextLine(w.state, at + 60_000)).toMatchObject({
+      title: expect.stringMatching(/soaking: 14 min left/),
+      label: 'Go on anyway',
+      action: cut,
+    });
     expect(line(40).action).toMatchObject({ kind: 'caution', step: 'link-off-left' });
     w.add(e('step', { step: 'soak-left', state: 'done', soak: 'cut short' }));
     expect(line(1).action).toMatchObject({ kind: 'caution', step: 'link-off-left' });

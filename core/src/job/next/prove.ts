@@ -51,6 +51,10 @@ export function nextToProve(s: JobState): NextLine {
         return goTo({ ...base, station: 'settle', label: 'Look at it' }, 'goods', b.joint);
       case 'setting':
         return goTo({ ...base, station: 'work' }, 'setting', b.joint);
+      case 'also':
+        return goTo({ ...base, station: 'work' }, 'also');
+      case 'step':
+        return { ...base, station: 'work', action: { kind: 'go', station: 'work', at: 'step', step: b.step } };
       case 'orientation':
         return goTo({ ...base, station: 'work' }, 'step');
     }

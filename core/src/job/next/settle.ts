@@ -5,6 +5,7 @@ import { missingHands } from '../rules/choosing';
 import { dangerousJoints, looseJoints } from '../rules/clearance';
 import { goodsLines } from '../rules/goods';
 import { sayFail, untoldFails } from '../rules/inspection';
+import { ruined } from '../rules/trouble';
 import { variantOwed } from '../rules/wanted';
 import { waitingLines } from '../rules/work';
 import { sayParts, speakOf } from '../say';
@@ -64,6 +65,20 @@ export function nextToSettle(s: JobState): NextLine | undefined {
       },
       'choose',
       missing,
+    );
+  const broken = ruined(s)[0];
+  const offered = broken && s.lines.some((l) => l.joints.includes(broken) && l.standing === 'waiting');
+  if (broken && !offered)
+    return goTo(
+      {
+        time: 'now',
+        title: `Choose a new part: ${sayParts(s.context.rules.dialect, [broken])} cannot go on again.`,
+        why: 'It was to be fitted as it was. The owner is asked, it is ordered, and the bay waits: the promise changes.',
+        label: 'Choose it',
+        station: 'settle',
+      },
+      'choose',
+      broken,
     );
   const fails = untoldFails(s);
   if (fails.length && (s.lines.length > 0 || looseJoints(s).length === 0))

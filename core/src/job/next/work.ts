@@ -1,54 +1,166 @@
-import type { JointId } from '../../joint';
+import { checkFor, partsOf, type JointId } from '../../joint';
 import { DOUBTED_OUTCOMES, NEUTRAL_OUTCOMES } from '../../ledger';
-import type { PlannedStep, StepId } from '../../plan';
-import { capital, sayWhen, uncapital } from '../../text';
+import { LADDERS, readyTools, type PlannedStep, type StepId } from '../../plan';
+import { capital, list, sayWhen, uncapital } from '../../text';
 import { sayLength, showRange } from '../../units';
 import type { JobState } from '../fold';
-import { doubted, fastenersOf, planOf, type FastenerView } from '../rules/work';
-import { goodsOwedAt } from '../rules/goods';
+import { countingStates } from '../rules/clearance';
+import { awaited, laneOf, workNow, type WorkNow } from '../rules/crew';
+import { openedOwed, openTroubles, rungCaution } from '../rules/trouble';
+import { doubted, fastenersOf, isRusty, planOf, workJoints, type FastenerView } from '../rules/work';
 import { linkSetting, setsLink } from '../rules/setting';
 import { heightsKnown, sayHeights } from '../rules/height';
-import { mins, type NextLine } from './line';
+import { speakOf } from '../say';
+import { goTo, mins, type NextAction, type NextAnswer, type NextLine } from './line';
 
-/** The first step of the plan that can be done now, or what it waits for. @param nowMs clock of the caller (ms since 1970) */
-export function nextToWork(s: JobState, nowMs: number): NextLine | undefined {
-  const plan = planOf(s);
-  const byId = new Map(plan.map((p) => [p.id, p]));
-  const fasteners = new Map<string, FastenerView>(fastenersOf(s).map((f) => [f.fastener.id, f]));
-  const done = (p: PlannedStep) =>
-    p.fastener ? fasteners.get(p.fastener)?.state === 'done' : s.steps.get(p.id)?.body.state === 'done';
-  const soakEnds = (id: StepId) => {
-    const soak = byId.get(id)?.soakMinutes ?? 0;
-    const e = s.steps.get(id);
-    // A clock that lags a little does not make the wait longer than it is.
-    return e && soak > 0 && !e.body.soak ? Math.min(Date.parse(e.at), nowMs) + soak * 60_000 : 0;
-  };
-  const open = plan.filter((p) => !done(p));
-  const first = open[0];
+/**
+ * What the person at this screen does now: their own step, what a trouble asks, or what is waited for.
+ * @param nowMs clock of the caller (ms since 1970); @param me the person's id, where several are at it
+ */
+export function nextToWork(s: JobState, nowMs: number, me?: string): NextLine | undefined {
+  const now = workNow(s, nowMs);
+  const first = now.open[0];
   if (!first) return undefined;
-  const ready = open.filter((p) => p.needs.every((n) => done(byId.get(n)!) && soakEnds(n) <= nowMs));
-  // While a part is on its way, what can be done without it is done.
-  const free = ready.find((p) => awaited(s, p)?.stage !== 'on its way') ?? ready[0];
-  if (!free) {
-    const running = first.needs.filter((n) => soakEnds(n) > nowMs);
-    const left = Math.ceil((Math.max(...first.needs.map(soakEnds)) - nowMs) / 60_000);
-    if (left > 0)
-      return {
-        time: mins(left),
-        title: `The penetrant is soaking: ${left} min left.`,
-        why: `Then: ${uncapital(first.title)}.`,
-        label: 'Go on anyway',
-        station: 'work',
-        action: { kind: 'cut soak', steps: running },
-      };
-  }
-  const p = free ?? first;
-  const f = p.fastener && fasteners.get(p.fastener);
-  return f ? sayFastener(p, f, s.context.measures.torque) : sayStep(s, p, open.length - 1);
+  const lane = laneOf(s, me);
+  // Who has nothing to do reads what the others are at: there is a hand to lend.
+  const p = now.at.get(lane) ?? [...now.at.values()][0];
+  if (!p) return nextInWait(s, now, nowMs) ?? sayAny(s, first, now);
+  const line = sayAny(s, p, now);
+  return { ...line, why: [line.why, sayOthers(now, lane, p)].filter(Boolean).join(' ') };
 }
 
-/** The part this step puts on, as long as nobody has looked at it. */
-const awaited = (s: JobState, p: PlannedStep) => (p.phase === 'fit' && p.joint ? goodsOwedAt(s, p.joint) : undefined);
+function sayAny(s: JobState, p: PlannedStep, now: WorkNow): NextLine {
+  const f = p.fastener && fastenersOf(s).find((x) => x.fastener.id === p.fastener);
+  return f ? sayFastener(p, f, s.context.measures.torque) : sayStep(s, p, now.open.length - 1);
+}
+
+/** "Marit: new right link in." Where the step is for two, who helps. */
+function sayOthers({ people, at }: WorkNow, lane: number, mine: PlannedStep): string {
+  if (people.length < 2) return '';
+  if (at.get(lane)?.id !== mine.id) {
+    const busy = people.filter((_, i) => at.get(i)?.id === mine.id).map((p) => p.name);
+    return `${list(busy)} ${busy.length > 1 ? 'are' : 'is'} at it; nothing else can be begun now.`;
+  }
+  const others = people.flatMap((p, i) => (i === lane ? [] : [{ p, step: at.get(i) }]));
+  const together = others.filter((o) => o.step?.id === mine.id);
+  if (together.length) return `Together with ${list(together.map((o) => o.p.name))}.`;
+  return others.map((o) => (o.step ? `${o.p.name}: ${uncapital(o.step.title)}.` : `${o.p.name} has a hand free.`)).join(' ');
+}
+
+/** Nothing can be done but wait: for how long, and what is looked at meanwhile. */
+function nextInWait(s: JobState, { open, soakEnds }: WorkNow, nowMs: number): NextLine | undefined {
+  const waiting = open
+    .map((p) => ({ p, ends: Math.max(0, ...p.needs.map(soakEnds)) }))
+    .filter((x) => x.ends > nowMs)
+    .sort((a, b) => a.ends - b.ends);
+  const next = waiting[0];
+  if (!next) return undefined;
+  const left = Math.ceil((next.ends - nowMs) / 60_000);
+  const running = next.p.needs.filter((n) => soakEnds(n) > nowMs);
+  const fixed = running.includes('fire-watch');
+  if (fixed)
+    return {
+      time: mins(left),
+      title: `Fire watch: ${left} min left. Somebody stays with it.`,
+      why: `Then: ${uncapital(next.p.title)}. This one is not cut short.`,
+      label: 'Look at it',
+      station: 'work',
+      action: { kind: 'go', station: 'work', at: 'step', step: 'fire-watch' },
+    };
+  const soaking: NextAnswer = { label: 'Go on anyway', action: { kind: 'cut soak', steps: running } };
+  const line = {
+    time: mins(left),
+    title: `The penetrant is soaking: ${left} min left.`,
+    why: `Then: ${uncapital(next.p.title)}.`,
+    station: 'work' as const,
+  };
+  const look = lookMeanwhile(s, left);
+  if (!look) return { ...line, label: soaking.label, action: soaking.action };
+  const said = speakOf(s.context.rules.dialect, [look.joint]);
+  const action: NextAction = { kind: 'check', joint: look.joint, check: look.check };
+  return {
+    ...line,
+    title: `While it soaks, ${left} min: look at ${said.the}.`,
+    why: `${look.why} ${line.why}`,
+    label: 'Go to it',
+    action,
+    answers: [{ label: 'Go to it', action }, soaking],
+  };
+}
+
+/** Something of this axle that nobody has looked at, or that is only watched: what a wait is good for. */
+function lookMeanwhile(s: JobState, left: number) {
+  const axle = s.context.type.axles[s.axle];
+  for (const v of s.joints.values()) {
+    const { axle: end, kind } = partsOf(v.id);
+    if (end !== s.axle || v.state !== 'not looked at' || workJoints(s).includes(v.id)) continue;
+    const check = checkFor(axle, kind);
+    if (!check || check.minutes > left || !countingStates(s, v.id).includes('both-hanging')) continue;
+    return { joint: v.id, check: check.id, why: 'Nobody has looked at it yet, and it hangs free now.' };
+  }
+  return undefined;
+}
+
+/**
+ * Something went wrong and is not put right: the next rung of its ladder, its caution first; whether it did it is asked, and
+ * no is an answer.
+ */
+export function nextToTrouble(s: JobState): NextLine | undefined {
+  const opened = openedOwed(s);
+  const t = openTroubles(s)[0];
+  if (!t)
+    return opened
+      ? goTo(
+          {
+            time: mins(1),
+            title: 'What came open with it? Touch its joint on the plate.',
+            why: 'Every fastener that was undone joins the plan and gets its own torque.',
+            label: 'Say what came open',
+            station: 'work',
+          },
+          'also',
+        )
+      : undefined;
+  const { title } = LADDERS[t.what];
+  const at = { kind: 'go', station: 'work', at: 'step', step: t.step.id } as const;
+  const tried = (rung: string, name: string, worked: boolean): NextAction => ({
+    kind: 'rung',
+    step: t.step.id,
+    ladder: t.what,
+    rung,
+    title: name,
+    worked,
+  });
+  if (!t.rung)
+    return {
+      time: 'now',
+      title: `${title}, and nothing on the ladder did it.`,
+      why: 'Whoever leads the shop decides how it goes on. When it is off, say so.',
+      label: 'Look at it',
+      station: 'work',
+      action: at,
+      answers: [{ label: 'Something else did it', action: tried('other', 'Something else', true) }],
+    };
+  const r = t.rung;
+  const line = {
+    time: mins(r.minutes),
+    title: `${title}: ${uncapital(r.title)}.`,
+    why: `${r.tools.length ? `${capital(list(r.tools))}. ` : ''}Ruins ${r.ruins}.`,
+    station: 'work' as const,
+  };
+  const read = rungCaution(t.step.id, r);
+  if (r.caution && !s.cautions.has(read))
+    return { ...line, why: r.caution, label: 'Read, go on', action: { kind: 'rung caution', step: t.step.id, read } };
+  return {
+    ...line,
+    label: 'Say how it went',
+    action: at,
+    answers: [
+      { label: r.scraps && t.what === 'part broke' ? 'It is safe' : 'That did it', action: tried(r.id, r.title, true) },
+      { label: 'It did not', action: tried(r.id, r.title, false) },
+    ],
+  };
+}
 
 /** A step, by what it still asks: its caution is read first, a question is answered, and then it is done. */
 function sayStep(s: JobState, p: PlannedStep, left: number): NextLine {
@@ -107,11 +219,17 @@ function sayStep(s: JobState, p: PlannedStep, left: number): NextLine {
   return {
     ...line,
     why:
-      (p.id === 'ride-height' && sayHeights(s) ? capital(`${sayHeights(s)}. `) : '') + (p.detail ?? '') ||
+      (p.id === 'ride-height' && sayHeights(s) ? capital(`${sayHeights(s)}. `) : '') + (p.detail ?? '') + sayReady(s, p) ||
       (left === 1 ? 'One step after this one.' : `${left} steps after this one.`),
     label: 'Done',
     action: { kind: 'step', step: p.id },
   };
+}
+
+/** On a rusty vehicle the tools of the first rungs lie ready before the step that may need them. */
+export function sayReady(s: JobState, p: PlannedStep): string {
+  if (p.phase !== 'undo' || !p.troubles?.length || !isRusty(s)) return '';
+  return ` Rusty: ${list(readyTools(p.troubles))} lie ready.`;
 }
 
 function sayFastener(p: PlannedStep, f: FastenerView, unit?: string): NextLine {

@@ -5,6 +5,7 @@ import { isAdjustable, isLink, LENGTH_SAME_MM, type Comparable, type Part } from
 import { parseThread } from '../../thread';
 import { parseQuantity, sayLength, type LengthUnit } from '../../units';
 import type { JobState } from '../fold';
+import { calledWrong } from './trouble';
 import { isApproved } from './work';
 
 /** Where a part that was said yes to is: to be ordered, on its way, here to be looked at, or taken in. */
@@ -33,7 +34,8 @@ export function goodsLines(s: JobState): GoodsLine[] {
     .filter((c) => c.body.part.kind !== 'refit' && isApproved(s, c.id))
     .map((choice): GoodsLine => {
       const looked = s.goods.filter((g) => g.body.choice === choice.id);
-      const taken = looked.findLast((g) => g.body.outcome === 'taken');
+      const last = looked.at(-1)?.body.outcome === 'taken' ? looked.at(-1) : undefined;
+      const taken = last && !calledWrong(s, choice, last) ? last : undefined;
       const refused = looked.filter((g) => g.body.outcome === 'refused');
       const { part, quantity } = choice.body;
       const lost = new Set([

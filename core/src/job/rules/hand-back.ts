@@ -8,12 +8,14 @@ import { contradictedJoints, looseJoints, owedJoints, unrepaired } from './clear
 import { goodsLines } from './goods';
 import { untoldFails } from './inspection';
 import { linkSetting } from './setting';
-import { alignmentOwed, fastenersOf, isApproved, planOf, waitingLines, workJoints } from './work';
+import { openedOwed, ruined } from './trouble';
+import { alignmentOwed, burntAt, fastenersOf, isApproved, planOf, waitingLines, workJoints } from './work';
 
 /** Something the hand-back waits for, and where it is done. */
 export type Blocker = { readonly sentence: string } & (
   | { readonly at: 'fastener'; readonly fastener: FastenerId }
-  | { readonly at: 'orientation'; readonly step: StepId }
+  | { readonly at: 'orientation' | 'step'; readonly step: StepId }
+  | { readonly at: 'also' }
   | { readonly at: 'contradiction' | 'check'; readonly joint: JointId }
   | { readonly at: 'setting' | 'goods'; readonly joint: JointId }
   | { readonly at: 'told' | 'complaint' | 'verdict' | 'answer' | 'drive' | 'alignment' | 'recheck' }
@@ -55,6 +57,15 @@ export function handBackBlockers(s: JobState): Blocker[] {
   const setting = linkSetting(s);
   if (setting && !setting.set)
     out.push({ sentence: 'What the adjustable links were set to is not written down.', at: 'setting', joint: setting.joint });
+  for (const joint of ruined(s))
+    out.push({
+      sentence: `${capital(sayParts(s.context.rules.dialect, [joint]))} cannot go on again, and no new part was said yes to.`,
+      at: 'answer',
+    });
+  if (openedOwed(s))
+    out.push({ sentence: 'A part came out with its neighbour: nobody has said what was undone for it.', at: 'also' });
+  if (burntAt(s).length > 0 && s.steps.get('fire-over')?.body.state !== 'done')
+    out.push({ sentence: 'The fire watch is not over, or nobody said so.', at: 'step', step: 'fire-over' });
   for (const g of goodsLines(s)) {
     const { part, joints } = g.choice.body;
     if (g.stage !== 'taken' && joints.some((id) => s.renewed.has(id)))

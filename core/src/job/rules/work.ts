@@ -11,7 +11,7 @@ import {
   type JointId,
 } from '../../joint';
 import type { Entry } from '../../ledger';
-import { piecesFor, planFor, type Piece, type PlannedStep } from '../../plan';
+import { piecesFor, planFor, rungOf, splitStep, type Piece, type PlannedStep, type StepId } from '../../plan';
 import type { Part, PartEnd } from '../../parts';
 import {
   auditFastener,
@@ -47,7 +47,7 @@ export const waitingLines = (s: JobState): ChoiceLine[] => s.lines.filter((l) =>
 const plannedJoints = (s: JobState): JointId[] => workJoints(s).filter((id) => partsOf(id).axle === s.axle);
 
 /** Of these, the joints whose old part goes on again. */
-const refitted = (s: JobState, joints: readonly JointId[]): JointId[] =>
+export const refitted = (s: JobState, joints: readonly JointId[]): JointId[] =>
   joints.filter((id) => s.choices.filter((c) => c.body.joints.includes(id)).at(-1)?.body.part.kind === 'refit');
 
 /** Undone beside the plan on this axle: each as many as were said. */
@@ -79,6 +79,13 @@ const fittedParts = (s: JobState): ReadonlyMap<JointId, Part> =>
     s.choices.filter((c) => c.body.part.kind !== 'refit').flatMap((c) => c.body.joints.map((id) => [id, c.body.part] as const)),
   );
 
+/** Steps at which something was done with sparks or a flame: the fire watch waits for them. */
+export const burntAt = (s: JobState): StepId[] => [
+  ...new Set(
+    s.rungs.flatMap((r) => (rungOf(r.body.ladder, r.body.rung)?.fire && splitStep(r.body.step) ? [r.body.step as StepId] : [])),
+  ),
+];
+
 export function planOf(s: JobState): PlannedStep[] {
   const joints = plannedJoints(s);
   const also = alsoUndone(s);
@@ -95,6 +102,8 @@ export function planOf(s: JobState): PlannedStep[] {
     jackingPoints: s.context.type.jackingPoints,
     dialect: s.context.rules.dialect,
     times: s.context.file?.times ?? [],
+    burnt: burntAt(s),
+    wrenches: s.context.gauges.filter((g) => g.kind === 'torque wrench').length || 1,
   });
 }
 

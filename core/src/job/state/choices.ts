@@ -1,7 +1,8 @@
 import type { Entry, EntryBodies, Ledger } from '../../ledger';
 import { assemblyJoints, assemblyOf, JOINT_SPECS, partsOf, type JointId } from '../../joint';
 import { isAdjustable, type Part } from '../../parts';
-import { fittedBy } from '../../plan';
+import { fittedBy, otherStep } from '../../plan';
+import type { AxleEnd, AxleSpec } from '../../vehicle';
 
 /** How a choice stands: put to the customer and not answered, answered, or passed over for another one of its line. */
 export type Standing = 'waiting' | 'approved' | 'declined' | 'later' | 'not taken';
@@ -118,7 +119,8 @@ function lineStanding(options: readonly ChoiceOption[]): Standing {
   return 'not taken';
 }
 
-export function choicesState({ kept, entries }: Ledger): ChoicesState {
+/** @param axles the type's, which say how a part of theirs is put on */
+export function choicesState({ kept, entries }: Ledger, axles: Readonly<Record<AxleEnd, AxleSpec>>): ChoicesState {
   const at = new Map(entries.map((e, i) => [e.id, i]));
   const order = (id: string) => at.get(id) ?? -1;
   const standing = standings(kept.choose, kept.answer, order);
@@ -153,7 +155,9 @@ export function choicesState({ kept, entries }: Ledger): ChoicesState {
   const renewed = new Set<JointId>();
   const bought = choices.filter((c) => c.body.part.kind !== 'refit');
   for (const id of bought.flatMap((c) => c.body.joints))
-    if (kept.step.get(fittedBy(id))?.body.state === 'done') for (const end of assemblyJoints(id)) renewed.add(end);
+    // Before its work was laid out, a part beside the bar was one step: those tapes stand.
+    if ([fittedBy(id, axles[partsOf(id).axle]), otherStep(id)].some((step) => kept.step.get(step)?.body.state === 'done'))
+      for (const end of assemblyJoints(id)) renewed.add(end);
   return {
     sizes: kept.size,
     lines,

@@ -7,7 +7,11 @@ export interface WorkState {
   /** Undone beside the plan: how many of each. */
   /** Hub to arch by corner, as it was written down before the work. */
   readonly heights: ReadonlyMap<string, EntryBodies['height']>;
-  /** The rungs used, oldest first. */
+  /** Who is at it, as it was said last. */
+  readonly crew: Entry<'crew'> | undefined;
+  /** What went wrong, oldest first. */
+  readonly troubles: readonly Entry<'trouble'>[];
+  /** The rungs tried, oldest first. */
   readonly rungs: readonly Entry<'rung'>[];
   readonly undone: ReadonlyMap<FastenerId, number>;
   readonly torques: ReadonlyMap<string, Entry<'torque'>>;
@@ -24,6 +28,8 @@ export interface WorkState {
 export const workState = ({ kept }: Ledger): WorkState => ({
   steps: kept.step,
   heights: new Map([...kept.height].map(([at, e]) => [at, e.body])),
+  crew: kept.crew,
+  troubles: kept.trouble,
   rungs: kept.rung,
   undone: new Map([...kept.undone.values()].filter((e) => e.body.count > 0).map((e) => [e.body.fastener, e.body.count])),
   torques: kept.torque,

@@ -1,4 +1,5 @@
 import { layoutOf } from '../../vehicle';
+import { ballJointNut, taperPieces } from './ball-joint';
 import { jointKind, type Disturbed } from './joint-kind';
 
 /** Bonded rubber: tightened at ride height. */
@@ -20,5 +21,21 @@ export const armBushings = jointKind<'arm-bushing-front' | 'arm-bushing-rear'>({
     return typeof carriedBy === 'string' ? [] : carriedBy.map((at) => `arm-bushing-${at}` as const);
   },
   rubber: () => true,
-  fasteners: armBolts,
+  // The arm comes off with its ball joint let go.
+  fasteners: (axle) => [
+    ...armBolts(),
+    ...(layoutOf(axle).ballJoint === 'always' || (layoutOf(axle).ballJoint === 'steered' && axle.steered)
+      ? ballJointNut().map((f) => ({ ...f, chalk: 'ball-joint' }))
+      : []),
+  ],
+  pieces: () => [
+    { id: 'arm', name: 'Old arm or its bushings, {side}', usual: 'binned', why: 'Worn, torn or rusted.' },
+    {
+      id: 'arm.bolts',
+      name: 'Arm bolts and nuts, {side}',
+      usual: 'renewed',
+      why: 'Necked or rusted bolts are not used again; some makers use them once.',
+    },
+    ...taperPieces('ball-joint', 'ball joint').slice(1),
+  ],
 });

@@ -13,4 +13,13 @@ export const damper = jointKind({
   checks: ['damper-look'],
   defects: () => ['oil leak', 'bent'],
   fasteners: damperBolts,
+  pieces: () => [
+    { id: 'damper', name: 'Old damper, {side}', usual: 'binned', why: 'Leaking, weak or knocking.' },
+    {
+      id: 'damper.bolts',
+      name: 'Damper bolts and nuts, {side}',
+      usual: 'moved over',
+      why: 'Clean threads, not necked; self-locking nuts new.',
+    },
+  ],
 });

@@ -1,4 +1,5 @@
 import type { AxleSpec } from '../../vehicle';
+import { taperPieces } from './ball-joint';
 import { jointKind, orHub, type Disturbed } from './joint-kind';
 
 export const tieRodNut = (): readonly Disturbed[] => [{ kind: 'tie-rod-nut', count: 1, rideHeight: false }];
@@ -12,4 +13,5 @@ export const tieRodOuter = jointKind({
   checks: ['shake-3-9'],
   defects: () => ['boot torn', 'bent'],
   fasteners: tieRodNut,
+  pieces: () => taperPieces('tie-rod', 'tie rod end'),
 });

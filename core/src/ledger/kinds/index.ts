@@ -7,6 +7,7 @@ import { choose } from './choose';
 import { clicks } from './clicks';
 import { complaint } from './complaint';
 import { confirm } from './confirm';
+import { crew } from './crew';
 import { defect } from './defect';
 import { distance } from './distance';
 import { drive } from './drive';
@@ -38,6 +39,7 @@ import { step } from './step';
 import { strike } from './strike';
 import { told } from './told';
 import { torque } from './torque';
+import { trouble } from './trouble';
 import { undone } from './undone';
 import { variant } from './variant';
 import { verdict } from './verdict';
@@ -68,8 +70,10 @@ export const ENTRY_SPECS = {
   promise,
   goods,
   setup,
+  crew,
   height,
   step,
+  trouble,
   rung,
   undone,
   torque,

@@ -24,6 +24,7 @@ export const frameBushing: PartOperation = {
         tools: [`${sayHex(spec.hexMm)} socket`],
         detail: 'Mark which way the split and the bracket face. Brush the bar’s seat bright.',
         caution: 'Photograph it before it comes off.',
+        troubles: ['bolt broke', 'head spins', 'cannot reach'],
       }),
       step({
         id: sideStep('confirm-bushing', side),
@@ -52,6 +53,7 @@ export const frameBushing: PartOperation = {
           ? `The ${side} bushing on again, bracket by hand`
           : `New ${side} bushing on, bracket by hand`,
         detail: `Both bolts a few turns, hard-to-reach one first. ${lubricant(w.fitted.get(joint)?.material, w.axle.bushing?.kind !== 'pivot')}`,
+        troubles: ['part wrong', ...(w.refit.includes(joint) ? (['part broke'] as const) : [])],
       }),
     ];
   },

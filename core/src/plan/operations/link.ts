@@ -37,7 +37,7 @@ export const link: PartOperation = {
         ],
         detail: undo.detail,
         caution: 'Photograph it before it comes off.',
-        ladder: undo.ladder,
+        troubles: undo.troubles,
       }),
       step({
         id: sideStep('confirm-link', side),
@@ -80,6 +80,7 @@ export const link: PartOperation = {
           ? `The ${side} link in again, nuts run on by hand`
           : `New ${side} link in, nuts run on by hand`,
         detail: `Every thread by hand. Hard-to-reach end first.${w.fitted.get(joint)?.greaseable ? ' Its grease fitting in before it goes up; grease until the boot just swells, then stop.' : ''}`,
+        troubles: ['thread short', 'part wrong', ...(w.refit.includes(joint) ? (['part broke'] as const) : [])],
       }),
     ];
   },

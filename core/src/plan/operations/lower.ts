@@ -49,6 +49,7 @@ export function lower(w: Work, after: readonly StepId[]): Step[] {
         joint: f.joint,
         title: `${capital(f.side)} wheel nuts, star order, three stages, first one again`,
         tools: [wheelSocket(w), 'torque wrench'],
+        ...(w.wrenches > 1 ? {} : { sole: ['torque wrench'] }),
       }),
     );
   return out;

@@ -1,6 +1,6 @@
 import type { Fastener, JointId, JointKind } from '../../joint';
 import { sayHex } from '../../thread';
-import type { Side } from '../../vehicle';
+import type { AxleSpec, Side } from '../../vehicle';
 import type { PlanInput, Step } from '../step';
 import type { StepId } from '../step-id';
 import { takes, type Takes, type Task } from '../times';
@@ -21,8 +21,8 @@ export interface Work extends Required<PlanInput> {
 
 /** Taking one kind of part off and putting its new one on. */
 export interface PartOperation {
-  /** The joints whose part it renews. */
-  renews(kind: JointKind): boolean;
+  /** The joints whose part it renews, on such an axle. */
+  renews(kind: JointKind, axle: AxleSpec): boolean;
   /** The step after which the part of this joint is the new one. */
   fittedBy(joint: JointId): StepId;
   /** Off, in the hand and compared; the fitting of its side waits for the last of these. */

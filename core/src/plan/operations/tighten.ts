@@ -1,10 +1,14 @@
-import { partsOf, type Fastener } from '../../joint';
+import { JOINT_SPECS, partsOf, type Fastener, type JointId } from '../../joint';
 import { sayHex } from '../../thread';
 import { fastenerName } from '../../torque';
 import type { Side } from '../../vehicle';
 import type { Step } from '../step';
 import { tightenStep, type StepId } from '../step-id';
 import { step, type Work } from './operation';
+
+/** A part across the vehicle is at both sides. */
+const isAt = (joint: JointId, side: Side): boolean =>
+  partsOf(joint).side === side || JOINT_SPECS[partsOf(joint).kind].acrossVehicle !== null;
 
 const one = (w: Work, f: Fastener, needs: readonly StepId[]): Step =>
   step({
@@ -16,11 +20,12 @@ const one = (w: Work, f: Fastener, needs: readonly StepId[]): Step =>
     joint: f.joint,
     title: `${fastenerName(f.kind, w.dialect)}, ${f.side}`,
     tools: [...(f.hexMm ? [sayHex(f.hexMm)] : []), ...(f.hold ? [f.hold] : []), 'torque wrench'],
+    ...(w.wrenches > 1 ? {} : { sole: ['torque wrench'] }),
   });
 
 /** What turns freely at any height, then gripped rubber at ride height. @param fitted the fitting steps of both sides */
 export function tighten(w: Work, fitted: readonly Step[]): Step[] {
-  const ofSide = (side: Side) => fitted.filter((s) => s.joint && partsOf(s.joint).side === side).map((s) => s.id);
+  const ofSide = (side: Side) => fitted.filter((s) => s.joint && isAt(s.joint, side)).map((s) => s.id);
   const parts = w.fasteners.filter((f) => f.kind !== 'wheel-nut' && f.kind !== 'shield-bolt');
   const out = parts.filter((f) => !f.rideHeight).map((f) => one(w, f, ofSide(f.side)));
   if (!w.rideHeight) return out;

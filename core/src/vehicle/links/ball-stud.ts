@@ -22,7 +22,7 @@ export const ballStud: LinkKindSpec = {
   undo: {
     title: 'Undo both nuts of the {side} link',
     detail: 'Hold the stud, turn the nut. Key straight and fully in. Back and forth, more penetrant.',
-    ladder: 'stud spins',
+    troubles: ['stud spins', 'hex rounds', 'cannot reach'],
   },
   drawn: 'rod',
 };

@@ -28,7 +28,7 @@ export const boltThrough: LinkKindSpec = {
   undo: {
     title: 'Undo the {side} link bolt',
     detail: 'Note the order and the facing of every washer and grommet before they fall.',
-    ladder: 'bolt seized',
+    troubles: ['bolt seized', 'head spins', 'bolt broke', 'cannot reach'],
   },
   drawn: 'stack',
 };

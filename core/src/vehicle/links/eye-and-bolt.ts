@@ -22,7 +22,7 @@ export const eyeAndBolt: LinkKindSpec = {
   undo: {
     title: 'Undo both bolts of the {side} link',
     detail: 'Hold the head, turn the nut. A bolt rusted into its sleeve turns with it: penetrant into the sleeve.',
-    ladder: 'bolt seized',
+    troubles: ['bolt seized', 'head spins', 'bolt broke', 'cannot reach'],
   },
   drawn: 'rod',
 };

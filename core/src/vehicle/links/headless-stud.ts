@@ -11,6 +11,6 @@ export const headlessStud: LinkKindSpec = {
   undo: {
     title: 'Undo both nuts of the {side} link',
     detail: 'Hold the rod by its flats. Note the order and the facing of every washer and grommet before they fall.',
-    ladder: 'stud spins',
+    troubles: ['stud spins', 'hex rounds', 'cannot reach'],
   },
 };

@@ -63,7 +63,8 @@ export interface LinkKindSpec {
     /** `{side}` is filled in. */
     readonly title: string;
     readonly detail: string;
-    readonly ladder: 'stud spins' | 'bolt seized';
+    /** What may well go wrong with it, the likeliest first. */
+    readonly troubles: readonly ('stud spins' | 'hex rounds' | 'head spins' | 'bolt seized' | 'bolt broke' | 'cannot reach')[];
   };
   /** On the plate: a rod, or a bolt through grommets at both ends. */
   readonly drawn: 'rod' | 'stack';

@@ -93,6 +93,12 @@ export class NextAct {
         );
       case 'confirm':
         return this.onStep(a.step, () => void this.work.confirm(this.store, a.step, a.joint, a.outcome));
+      case 'rung': {
+        const { step, ladder, rung, title, worked } = a;
+        return this.onStep(step, () => void write.write('rung', { step, ladder, rung, title, worked }));
+      }
+      case 'rung caution':
+        return this.onStep(a.step, () => void write.write('caution', { step: a.read }));
       case 'step':
         return this.onStep(a.step, () => void this.work.finishStep(this.store, a.step));
       case 'told':

@@ -3,6 +3,7 @@ import { DIAL } from '@ash-knot/core/test';
 import { bench, FakeEventSource, goodsIn, LINK, SESSION, SHOP, stored, tid, type FakeApi } from '../../test';
 import { TestBed } from '@angular/core/testing';
 import { Records } from '../job/records';
+import { spelled, Speech } from '../state/speech';
 import { Work } from './work';
 
 const purpose = () => stored('purpose', { what: 'planned', rule: '' });
@@ -51,26 +52,100 @@ test('the first step stands open; a caution is read before it, by its own tap', 
   ]);
 });
 
-test('a step can be taken back; the ladder shows what each rung ruins', async () => {
-  const b = await bench(Work, [...approved(), stored('step', { step: 'chock', state: 'done' })], { kind: 'age replacement' });
+/** The whole order unfolded: any step can be opened. */
+async function unfolded(...[of, entries, more]: Parameters<typeof bench<Work>>) {
+  const b = await bench(of, entries, more);
+  await b.click(tid('all-steps'));
+  return b;
+}
+
+test('only what is now and what comes next is told, until somebody wants the order', async () => {
+  const b = await bench(Work, approved(), { kind: 'age replacement' });
+  const told = () => [...b.el.querySelectorAll('[data-step]')].map((x) => x.getAttribute('data-step'));
+  expect(told()).toEqual(['chock', 'raise']);
+  await b.click(tid('all-steps'));
+  expect(told().length).toBeGreaterThan(20);
+  expect(b.text(tid('work-head'))).toBe('Both links');
+  expect(b.text(tid('promise'))).toMatch(/^\d+ min, done about \d\d:\d\d; usual times$/);
+});
+
+test('two at it: lanes, each with a step of their own; one leaves, and the order is made anew', async () => {
+  const b = await bench(Work, approved(), { kind: 'age replacement' });
+  await b.click(tid('crew-open'));
+  const names = [...b.el.querySelectorAll<HTMLElement>(`${tid('crew')} button`)];
+  expect(names.filter((x) => x.getAttribute('aria-pressed') === 'true')).toHaveLength(1);
+  names.find((x) => x.getAttribute('aria-pressed') === 'false')!.click();
+  await b.settle();
+  const crew = (b.written()[0]![1] as { people: { id: string }[] }).people;
+  expect(crew).toHaveLength(2);
+  expect(b.text(tid('work-head'))).toBe('Both links, two of us');
+  expect(b.text(tid('promise'))).toMatch(/; \d+ alone$/);
+  expect(b.el.querySelector(tid('lanes'))!.getAttribute('aria-label')!.split('until').length).toBeGreaterThan(3);
+  b.el.querySelector<HTMLElement>(`${tid('crew')} [aria-pressed="true"]`)!.click();
+  await b.settle();
+  expect(b.text(tid('work-head'))).toBe('Both links');
+});
+
+test('something is in the way: called out, its ladder rung by rung, a no is an answer', async () => {
+  const b = await unfolded(Work, approved(), { kind: 'age replacement' });
+  await b.click('[data-step="link-off-left"] .head');
+  // Nobody called it rusty: nothing has to lie ready.
+  expect(b.el.querySelector(tid('lies-ready'))).toBeNull();
+  await b.click(tid('trouble-open'));
+  await b.click('[data-testid="trouble-stud spins"]');
+  expect(b.text(tid('trouble'))).toContain('Ruins the boot and the stud; the link is scrap.');
+  await b.click(tid('rung-not'));
+  await b.click(tid('rung-did'));
+  expect(
+    b.written().map(([kind, body]) => [kind, (body as { rung?: string }).rung, (body as { worked?: boolean }).worked]),
+  ).toEqual([
+    ['trouble', undefined, undefined],
+    ['rung', 'flats', false],
+    ['rung', 'pliers', true],
+  ]);
+  expect(b.el.querySelector(tid('trouble'))).toBeNull();
+});
+
+test('a rung with sparks has its caution read first', async () => {
+  const b = await unfolded(Work, approved(), { kind: 'age replacement' });
+  await b.click('[data-step="link-off-left"] .head');
+  await b.click(tid('trouble-open'));
+  await b.click('[data-testid="trouble-hex rounds"]');
+  await b.click(tid('rung-read'));
+  expect(b.written().at(-1)).toEqual(['caution', { step: 'link-off-left smaller' }]);
+  await b.click(tid('rung-not'));
+  expect(b.written().at(-1)![1]).toMatchObject({ rung: 'smaller', worked: false });
+});
+
+test('a step is read aloud with its number, only when asked', async () => {
+  const b = await unfolded(Work, approved(), { kind: 'age replacement' });
+  const speech = TestBed.inject(Speech);
+  expect(speech.said()).toBe('');
+  await b.click('[data-step="tighten-front.left.link-lower-nut"] .head');
+  await b.click(tid('aloud'));
+  expect(speech.said()).toMatch(/Link, lower nut, left\. 48 N·m\./);
+  expect(spelled('48 N·m, 17 mm, 3–5 min')).toBe('48 newton metres, 17 millimetres, 3 to 5 minutes');
+});
+
+test('a step can be taken back', async () => {
+  const b = await unfolded(Work, [...approved(), stored('step', { step: 'chock', state: 'done' })], { kind: 'age replacement' });
   await b.click('[data-step="chock"] .head');
   await b.click('[data-step="chock"] .body .btn');
   expect(b.written()).toEqual([['step', { step: 'chock', state: 'undone' }]]);
-  await b.click('[data-step="link-off-left"] .head');
-  await b.click(tid('ladder'));
-  expect(b.text('[data-step="link-off-left"]')).toContain('Ruins the boot and the stud; the link is scrap.');
 });
 
 test('jack and stands change the plan', async () => {
-  const b = await bench(Work, approved(), { kind: 'age replacement' });
+  const b = await unfolded(Work, approved(), { kind: 'age replacement' });
   expect(b.el.querySelector('[data-step="crack"]')).toBeNull();
+  await b.click(tid('crew-open'));
   [...b.el.querySelectorAll<HTMLElement>('.pick')].find((x) => x.textContent!.includes('jack'))!.click();
   await b.settle();
+  await b.click(tid('all-steps'));
   expect(b.el.querySelector('[data-step="crack"]')).not.toBeNull();
 });
 
 test('pieces: one tap for the usual, each can be otherwise', async () => {
-  const b = await bench(Work, approved(), { kind: 'age replacement' });
+  const b = await unfolded(Work, approved(), { kind: 'age replacement' });
   await b.click(tid('pieces'));
   const nuts = b.el.querySelector('[aria-label="Lock nuts, left"]')!;
   [...nuts.querySelectorAll<HTMLElement>('button')].find((x) => x.textContent!.trim() === 'moved over')!.click();
@@ -85,7 +160,7 @@ test('pieces: one tap for the usual, each can be otherwise', async () => {
 describe('one fastener', () => {
   const open = async (id: string, api: Parameters<typeof bench>[2] = {}) => {
     const entries = approved();
-    const b = await bench(Work, entries, { kind: 'age replacement', ...api });
+    const b = await unfolded(Work, entries, { kind: 'age replacement', ...api });
     await b.click(`[data-step="tighten-front.${id}"] .head`);
     return b;
   };
@@ -289,7 +364,7 @@ test('no published value: firm and marked for a bracket, never for wheel nuts', 
     stored('answer', { answer: 'approved', what: 'b', parts: [c.id], who: 'o', how: 'by phone', warning: '' }),
     ...goodsIn(c),
   ];
-  const b = await bench(Work, entries, { kind: 'age replacement' });
+  const b = await unfolded(Work, entries, { kind: 'age replacement' });
   await b.click('[data-step="tighten-front.left.bracket-bolt"] .head');
   expect(b.text('ak-torque-card')).toMatch(/No published value\..*13 mm on the bolt.*at ride height.*None is invented here\./);
   await b.click(tid('firm'));
@@ -307,7 +382,7 @@ test('arms wait for the maker’s value: there is no key for firm', async () => 
     stored('answer', { answer: 'approved', what: 'b', parts: [c.id], who: 'o', how: 'by phone', warning: '' }),
     ...goodsIn(c),
   ];
-  const b = await bench(Work, entries, { kind: 'age replacement' });
+  const b = await unfolded(Work, entries, { kind: 'age replacement' });
   await b.click('[data-step="tighten-front.left.arm-bolt"] .head');
   expect(b.text('ak-torque-card')).toContain('“firm” is not enough for this one');
   expect(b.el.querySelector(tid('firm'))).toBeNull();
@@ -328,7 +403,7 @@ test('arms wait for the maker’s value: there is no key for firm', async () => 
 });
 
 test('undone to get at something: the joint, then the bolt; it joins the plan', async () => {
-  const b = await bench(Work, [purpose()], { kind: 'access', select: 'front.left.frame-bushing' });
+  const b = await unfolded(Work, [purpose()], { kind: 'access', select: 'front.left.frame-bushing' });
   await b.click(tid('undone-1'));
   expect(b.written()).toEqual([['undone', { fastener: 'front.left.bracket-bolt', count: 1 }]]);
   expect(b.el.querySelector('[data-step="tighten-front.left.bracket-bolt"]')).not.toBeNull();
@@ -344,7 +419,7 @@ test('gripped rubber: the key leads to the height, takes what was written, and i
     quantity: 2,
   });
   const yes = stored('answer', { answer: 'approved', what: 'b', parts: [c.id], who: 'o', how: 'by phone', warning: '' });
-  const b = await bench(Work, [purpose(), c, yes, ...goodsIn(c), stored('step', { step: 'chock', state: 'done' })], {
+  const b = await unfolded(Work, [purpose(), c, yes, ...goodsIn(c), stored('step', { step: 'chock', state: 'done' })], {
     kind: 'age replacement',
   });
   expect(b.el.querySelector('[data-open]')!.getAttribute('data-step')).toBe('height');
@@ -361,27 +436,8 @@ test('gripped rubber: the key leads to the height, takes what was written, and i
   expect(b.text(tid('to-height'))).toBe('Left 372 mm, right 14 5/8 in');
 });
 
-test('the rung that was used is recorded, and only once', async () => {
-  const b = await bench(Work, approved(), { kind: 'age replacement' });
-  await b.click('[data-step="link-off-left"] .head');
-  await b.click(tid('ladder'));
-  await b.click(tid('rung-pliers'));
-  expect(b.written()).toEqual([
-    [
-      'rung',
-      {
-        step: 'link-off-left',
-        ladder: 'stud spins',
-        rung: 'pliers',
-        title: 'Locking pliers on the stud, between boot and mount',
-      },
-    ],
-  ]);
-  expect(b.el.querySelector(tid('rung-pliers'))).toBeNull();
-});
-
 test('load off the bar: heights say how hard it is wound up and which way it springs', async () => {
-  const b = await bench(Work, approved(), { kind: 'age replacement' });
+  const b = await unfolded(Work, approved(), { kind: 'age replacement' });
   await b.click('[data-step="unload"] .head');
   await b.type(tid('height-left'), '380');
   await b.type(tid('height-right'), '400');
@@ -410,10 +466,11 @@ test('an adjustable link is set to the length that was worked out before it goes
     stored('answer', { answer: 'approved', what: 'links', parts: [c.id], who: 'owner', how: 'by phone', warning: '' }),
     ...goodsIn(c),
   ];
-  const b = await bench(Work, entries, { kind: 'changed stance' });
+  const b = await unfolded(Work, entries, { kind: 'changed stance' });
   const to = () => b.store.next()!;
   for (let i = 0; i < 30 && !/Set both links/.test(to().title); i++) {
-    const a = to().action;
+    // A wait that could be filled is cut.
+    const a = to().answers?.find((x) => x.action.kind === 'cut soak')?.action ?? to().action;
     const step = 'step' in a ? a.step! : '';
     if (a.kind === 'caution') await b.store.write('caution', { step });
     else if (a.kind === 'cut soak')

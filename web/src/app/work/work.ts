@@ -2,8 +2,8 @@ import { clock } from '../words/format';
 import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, signal, untracked } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import {
-  BOLT_SEIZED,
   capital,
+  crewOf,
   doubted,
   DOUBTED_OUTCOMES,
   NEUTRAL_OUTCOMES,
@@ -14,19 +14,26 @@ import {
   EQUIPMENT,
   FATES,
   faultsOf,
+  LADDERS,
+  laneView,
+  mins,
+  openTroubles,
   piecesOf,
   sayFault,
+  sayParts,
+  sayReady,
   showRange,
   sayHeights,
-  STUD_SPINS,
-  type Rung,
+  numberWord,
   orientationsFor,
+  TROUBLES,
+  troublesAt,
+  type TroubleId,
   workJoints,
   fastenerName,
   isApproved,
   isRusty,
   mayBeUndone,
-  mins,
   splitFastener,
   type FastenerId,
   type EntryBodies,
@@ -45,7 +52,10 @@ import { Session } from '../session/session';
 import { Units } from '../session/units';
 import { OrientationDrawing } from './orientation-drawing';
 import { AdjustCard } from '../length/adjust-card';
+import { Speech } from '../state/speech';
 import { HeightCard } from './height-card';
+import { Lanes } from './lanes';
+import { TroubleCard } from './trouble-card';
 import { TorqueCard } from './torque-card';
 import { Records } from '../job/records';
 
@@ -60,7 +70,7 @@ interface Row {
 /** Undo, fit, tighten: the plan for this vehicle, one step open at a time. */
 @Component({
   selector: 'ak-work',
-  imports: [AdjustCard, HeightCard, OrientationDrawing, PhotoButton, Picks, TorqueCard],
+  imports: [AdjustCard, HeightCard, Lanes, OrientationDrawing, PhotoButton, Picks, TorqueCard, TroubleCard],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './work.html',
   styleUrl: './work.css',
@@ -68,7 +78,6 @@ interface Row {
 export class Work {
   protected readonly store = inject(JobStore);
   private readonly actions = inject(Records);
-  private readonly clock = inject(Clock);
   protected readonly session = inject(Session);
   protected readonly units = inject(Units);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
@@ -77,8 +86,12 @@ export class Work {
 
   /** A step opened by hand; otherwise the first that can be done. */
   protected readonly opened = signal<string | null>(null);
-  protected readonly showLadder = signal<string | null>(null);
-  protected readonly showPieces = signal(false);
+  /** What is unfolded beside the step. */
+  protected readonly shown = signal<'troubles' | 'crew' | 'steps' | 'pieces' | null>(null);
+  protected show(what: 'troubles' | 'crew' | 'steps' | 'pieces'): void {
+    this.shown.update((s) => (s === what ? null : what));
+  }
+  protected readonly speech = inject(Speech);
   /** Work may begin: something was said yes to, or nothing had to be asked. */
   protected readonly ready = computed(() => {
     const s = this.store.state()!;
@@ -135,7 +148,81 @@ export class Work {
     });
   });
   protected readonly pieces = computed(() => piecesOf(this.store.state()!));
-  protected readonly ladder = computed(() => (this.showLadder() === 'bolt seized' ? BOLT_SEIZED : STUD_SPINS));
+
+  /** The steps that are told: the open one, and the one after it; all of them where somebody wants the order. */
+  protected readonly told = computed(() => {
+    const rows = this.rows();
+    if (this.shown() === 'steps' || !rows.some((r) => r.open)) return rows;
+    const next = rows.find((r) => !r.done && !r.open && !this.others().has(r.step.id));
+    return rows.filter((r) => r.open || r === next);
+  });
+  protected readonly clock = inject(Clock);
+  protected readonly lanes = computed(() => laneView(this.store.state()!, this.clock.now()));
+  /** What the others are at: no one's next. */
+  private readonly others = computed(
+    () => new Set(this.lanes()?.people.flatMap((p) => p.blocks.filter((b) => b.state === 'now').map((b) => b.step.id)) ?? []),
+  );
+  protected readonly head = computed(() => {
+    const s = this.store.state()!;
+    const n = crewOf(s).length;
+    return `${capital(sayParts(this.session.dialect(), workJoints(s))) || 'The work'}${n > 1 ? `, ${numberWord(n)} of us` : ''}`;
+  });
+  /** "67 min, done about 10:35, by 10:50 at the latest four times of five; 88 alone" */
+  protected readonly promise = computed(() => {
+    const l = this.lanes();
+    if (!l) return '';
+    const { minutes, endsAt, lateAt, unknown } = l.outlook;
+    if (unknown) return `${mins(minutes)} of work, and a part nobody has promised a time for`;
+    return [
+      `${mins(minutes)}, done about ${clock(endsAt)}`,
+      lateAt ? `by ${clock(lateAt)} four times of five` : 'usual times',
+      l.aloneMinutes === undefined ? '' : `${Math.round(l.aloneMinutes)} alone`,
+    ]
+      .filter(Boolean)
+      .join('; ');
+  });
+  /** Who can be at it. */
+  protected readonly hands = computed(() => this.session.people().filter((p) => p.role !== 'writer'));
+  protected readonly handIds = computed(() => this.hands().map((p) => p.id));
+  protected readonly handNames = computed(() => Object.fromEntries(this.hands().map((p) => [p.id, p.name])));
+  /** As it was said; before that, whoever stands at this screen. */
+  protected readonly crew = computed(() => {
+    const said = this.store.state()!.crew?.body.people.map((p) => p.id);
+    const me = this.session.person()?.id;
+    return said ?? (me ? [me] : []);
+  });
+  protected setCrew(ids: readonly string[]): void {
+    // Who was there first stays first: nobody's lane moves when somebody comes.
+    const people = ids
+      .flatMap((id) => this.hands().filter((p) => p.id === id))
+      .slice(0, 4)
+      .map(({ id, name }) => ({ id, name }));
+    if (people.length) void this.store.write('crew', { people });
+  }
+  protected readonly troubleNames = Object.fromEntries(TROUBLES.map((t) => [t, LADDERS[t].title])) as Record<TroubleId, string>;
+  /** What may be called out at a step: what is likely there, then everything else. */
+  protected troubles(r: Row): { readonly likely: readonly TroubleId[]; readonly others: readonly TroubleId[] } {
+    const likely = troublesAt(this.store.state()!, r.step);
+    return { likely, others: TROUBLES.filter((t) => !likely.includes(t) && !['part broke', 'part wrong'].includes(t)) };
+  }
+  protected trouble(r: Row, what: TroubleId): void {
+    this.shown.set(null);
+    void this.store.write('trouble', { step: r.step.id, what });
+  }
+  protected troubleAt(r: Row) {
+    return openTroubles(this.store.state()!).find((t) => t.step.id === r.step.id);
+  }
+  protected ready_(r: Row): string {
+    return r.done ? '' : this.session.say(sayReady(this.store.state()!, r.step).trim());
+  }
+  /** The step, what it takes and its number, aloud. */
+  protected sayAloud(r: Row): void {
+    const f = r.fastener;
+    const target = f?.target ? showRange(f.target.minNm, f.target.maxNm, 'torque', this.units.torque()) : '';
+    this.speech.say(
+      [`${r.step.title}.`, target && `${target}.`, r.step.detail ?? '', r.step.caution ?? ''].filter(Boolean).join(' '),
+    );
+  }
 
   constructor() {
     // The open step comes into view, once for each step.
@@ -144,7 +231,12 @@ export class Work {
       const id = this.rows().find((r) => r.open)?.step.id ?? null;
       untracked(() => {
         if (id !== last)
-          setTimeout(() => this.host.nativeElement.querySelector('[data-open]')?.scrollIntoView({ block: 'nearest' }));
+          setTimeout(() => {
+            // With the whole order unfolded the step comes into view; else it stands under the lanes already.
+            if (this.shown() === 'steps')
+              this.host.nativeElement.querySelector('[data-open]')?.scrollIntoView({ block: 'nearest' });
+            else this.host.nativeElement.scrollIntoView?.({ block: 'start' });
+          });
         last = id;
       });
     });
@@ -258,14 +350,4 @@ export class Work {
     const said = sayHeights(this.store.state()!);
     return said && capital(said);
   });
-  protected rungUsed(r: Row, rung: string): boolean {
-    return this.store.state()!.rungs.some((e) => e.body.step === r.step.id && e.body.rung === rung);
-  }
-  protected used(r: Row, rung: Rung): void {
-    void this.store.write('rung', { step: r.step.id, ladder: r.step.ladder!, rung: rung.id, title: rung.title });
-  }
-  protected left(): string {
-    const rows = this.rows().filter((r) => !r.done);
-    return String(Math.round(rows.reduce((t, r) => t + r.step.minutes, 0)));
-  }
 }

@@ -1,0 +1,221 @@
+import { makeEntry, type Entry, type EntryBodies, type EntryKind } from '../../ledger';
+import { jointId, type JointId } from '../../joint';
+import { CONTEXT, LINK_PART } from '../../test';
+import { SIDES } from '../../vehicle';
+import { foldJob, nextLine, openTroubles, outlook, planOf, ruined, handBackBlockers, troublesAt, type JobContext } from '..';
+
+const T0 = Date.UTC(2026, 0, 5, 9);
+const LINKS: JointId[] = SIDES.map((s) => jointId('front', s, 'link-lower'));
+const BARS: JointId[] = SIDES.map((s) => jointId('front', s, 'bar'));
+const SHOP: JobContext = { ...CONTEXT, kind: 'age replacement' };
+const ANN = { id: 'ann', name: 'Ann' };
+const BEA = { id: 'bea', name: 'Bea' };
+
+/** A job whose work was said yes to, at minute 0. */
+function job(joints: readonly JointId[] = LINKS, part: EntryBodies['choose']['part'] = LINK_PART) {
+  let n = 0;
+  const entries: Entry[] = [];
+  const add = <K extends EntryKind>(minute: number, kind: K, body: EntryBodies[K], by = 'ann') => {
+    const id = `e${++n}`;
+    entries.push(makeEntry({ kind, body }, { id, job: 'j', by, at: new Date(T0 + minute * 60_000).toISOString() }));
+    return id;
+  };
+  add(-30, 'purpose', { what: 'twelve years old', rule: '' });
+  const choice = add(-20, 'choose', { joints: [...joints], part, quantity: 2 });
+  add(-15, 'answer', { answer: 'approved', what: 'it', parts: [choice], who: 'owner', how: 'by phone', warning: '' });
+  if (part.kind !== 'refit')
+    add(-10, 'goods', {
+      choice,
+      part: part.id,
+      name: part.name,
+      quantity: 2,
+      from: 'shelf',
+      checks: [],
+      measured: [],
+      outcome: 'taken',
+      why: '',
+    });
+  add(-5, 'setup', { equipment: 'lift', corroded: true });
+  const state = () => foldJob(SHOP, entries);
+  const next = (minute: number, me?: string) => nextLine(state(), T0 + minute * 60_000, undefined, '', me);
+  /** Everything up to a step is done, a minute each. */
+  const until = (step: string, from = 0) => {
+    let at = from;
+    for (const p of planOf(state())) {
+      if (p.id === step) break;
+      if (p.caution) add(at, 'caution', { step: p.id });
+      if (p.confirmJoint) add(at, 'confirm', { joint: p.confirmJoint, outcome: 'sound', note: '' });
+      if (p.orientation) add(at, 'orientation', { step: p.id, joint: p.joint!, orientation: p.orientation });
+      if (p.fastener)
+        add(at, 'torque', {
+          fastener: p.fastener,
+          targetNm: 48,
+          targetText: '48',
+          source: 'x',
+          achievedNm: 48,
+          value: 48,
+          unit: 'N·m',
+          method: 'torque wrench',
+        } as EntryBodies['torque']);
+      else add(at, 'step', { step: p.id, state: 'done' });
+      at++;
+    }
+    return at;
+  };
+  return { add, state, next, until, entries };
+}
+
+test('with two at it each reads a step of their own, and what the other does', () => {
+  const j = job();
+  j.add(0, 'crew', { people: [ANN, BEA] });
+  j.add(1, 'caution', { step: 'raise' });
+  for (const s of ['chock', 'raise']) j.add(1, 'step', { step: s, state: 'done' });
+  const [ann, bea] = [j.next(2, 'ann'), j.next(2, 'bea')];
+  expect(ann.title).not.toBe(bea.title);
+  expect([ann.why, bea.why].join()).toMatch(/Bea: .*Ann: /);
+  // Who is not of the crew reads the first one’s.
+  expect(j.next(2, 'someone').title).toBe(ann.title);
+});
+
+test('what one has done is nobody’s any more, and nobody’s own step wanders', () => {
+  const j = job();
+  j.add(0, 'crew', { people: [ANN, BEA] });
+  j.until('wheels-off', 0);
+  const before = j.next(5, 'bea').title;
+  const a = j.next(5, 'ann').action;
+  expect('step' in a).toBe(true);
+  j.add(6, 'step', { step: (a as { step: string }).step, state: 'done' });
+  expect(j.next(7, 'bea').title).toBe(before);
+});
+
+test('a bar is two people’s step; when one leaves, it is one’s, and the end moves', () => {
+  const j = job(BARS, { ...LINK_PART, kind: 'sway bar', name: 'Bar', barMm: 22 } as typeof LINK_PART);
+  j.add(0, 'crew', { people: [ANN, BEA] });
+  j.until('bar-out', 0);
+  // Both soaks were a minute ago: the wait is cut.
+  for (const s of SIDES) j.add(20, 'step', { step: `soak-${s}`, state: 'done', soak: 'cut short' });
+  j.add(21, 'caution', { step: 'bar-out' });
+  expect(j.next(22, 'ann')).toMatchObject({ title: 'Bar out, one at each end.' });
+  expect(j.next(22, 'ann').why).toMatch(/Together with Bea/);
+  const two = outlook(j.state(), T0 + 22 * 60_000)!;
+  j.add(23, 'crew', { people: [ANN] });
+  const one = outlook(j.state(), T0 + 23 * 60_000)!;
+  expect(j.next(23, 'ann').why).not.toMatch(/Bea/);
+  expect(one.minutes).toBeGreaterThan(two.minutes);
+});
+
+test('a soak is used: what nobody has looked at and can be looked at now', () => {
+  const j = job();
+  j.until('link-off-left', 0);
+  const line = j.next(9);
+  expect(line.title).toMatch(/^While it soaks, \d+ min: look at the /);
+  expect(line.answers!.map((a) => a.action.kind)).toEqual(['check', 'cut soak']);
+});
+
+test('a trouble opens its ladder: rung by rung, a no is an answer, and a caution is read first', () => {
+  const j = job();
+  j.until('link-off-left', 0);
+  const step = planOf(j.state()).find((p) => p.id === 'link-off-left')!;
+  expect(troublesAt(j.state(), step)[0]).toBe('stud spins');
+  j.add(30, 'trouble', { step: 'link-off-left', what: 'stud spins' });
+  expect(j.next(31).title).toMatch(/^The stud spins: thin spanner on the flats/);
+  const no = j.next(31).answers![1]!.action as Extract<ReturnType<typeof j.next>['action'], { kind: 'rung' }>;
+  expect(no).toMatchObject({ kind: 'rung', rung: 'flats', worked: false });
+  for (const rung of ['flats', 'pliers'])
+    j.add(32, 'rung', { step: 'link-off-left', ladder: 'stud spins', rung, title: rung, worked: false });
+  const caution = j.next(33);
+  expect(caution.action).toMatchObject({ kind: 'rung caution' });
+  j.add(34, 'caution', { step: (caution.action as { read: string }).read });
+  expect(j.next(34).title).toMatch(/off its ball/);
+  j.add(40, 'rung', { step: 'link-off-left', ladder: 'stud spins', rung: 'off-ball', title: 'x', worked: true });
+  expect(openTroubles(j.state())).toEqual([]);
+  // It is off now: the step itself is next, its caution still owed.
+  expect(j.next(41).action).toMatchObject({ kind: 'caution', step: 'link-off-left' });
+});
+
+test('at the end of a ladder the program does not pretend', () => {
+  const j = job(LINKS);
+  j.until('fit-link-left', 0);
+  j.add(60, 'trouble', { step: 'fit-link-left', what: 'thread short' });
+  for (const rung of ['seat', 'arm', 'lower', 'compare'])
+    j.add(61, 'rung', { step: 'fit-link-left', ladder: 'thread short', rung, title: rung, worked: false });
+  expect(j.next(62).title).toMatch(/nothing on the ladder did it/);
+  expect(j.next(62).answers!.map((a) => a.label)).toEqual(['Something else did it']);
+});
+
+test('sparks: the fire watch is not cut short, and the hand-back waits for it', () => {
+  const j = job();
+  j.until('link-off-left', 0);
+  j.add(30, 'trouble', { step: 'link-off-left', what: 'hex rounds' });
+  j.add(35, 'rung', { step: 'link-off-left', ladder: 'hex rounds', rung: 'disc', title: 'disc', worked: true });
+  expect(planOf(j.state()).map((p) => p.id)).toEqual(expect.arrayContaining(['fire-watch', 'fire-over']));
+  expect(handBackBlockers(j.state()).map((b) => b.sentence)).toContain('The fire watch is not over, or nobody said so.');
+});
+
+const REFIT: EntryBodies['choose']['part'] = {
+  ...LINK_PART,
+  id: 'refit',
+  kind: 'refit',
+  name: 'as it is',
+  priceMinor: 0,
+  torque: [],
+};
+
+test('a part that was to go on again and broke: make it safe, then another is chosen, and the hand-back waits', () => {
+  const j = job(LINKS, REFIT);
+  j.until('fit-link-left', 0);
+  j.add(60, 'trouble', { step: 'fit-link-left', what: 'part broke' });
+  expect(j.next(61).title).toMatch(/make it safe/);
+  j.add(62, 'rung', { step: 'fit-link-left', ladder: 'part broke', rung: 'safe', title: 'x', worked: true });
+  expect(ruined(j.state())).toEqual(['front.left.link-lower']);
+  expect(j.next(63)).toMatchObject({ station: 'settle', action: { at: 'choose', joint: 'front.left.link-lower' } });
+  expect(handBackBlockers(j.state()).map((b) => b.sentence)).toContain(
+    'Left link cannot go on again, and no new part was said yes to.',
+  );
+  const again = j.add(64, 'choose', {
+    joints: ['front.left.link-lower'],
+    part: LINK_PART,
+    quantity: 1,
+    oneSideReason: 'it broke',
+  });
+  expect(j.next(65).action).toMatchObject({ at: 'answer' });
+  j.add(66, 'answer', { answer: 'approved', what: 'it', parts: [again], who: 'owner', how: 'by phone', warning: '' });
+  expect(ruined(j.state())).toEqual([]);
+  expect(j.next(67).action).toMatchObject({ at: 'goods' });
+});
+
+test('a new part called wrong is looked at again before it goes on', () => {
+  const j = job();
+  j.until('fit-link-left', 0);
+  expect(j.next(60).action).not.toMatchObject({ at: 'goods' });
+  j.add(61, 'trouble', { step: 'fit-link-left', what: 'part wrong' });
+  expect(j.next(62).action).toMatchObject({ at: 'goods' });
+});
+
+test('taken out with its neighbour: what came open is owed', () => {
+  const j = job();
+  j.until('link-off-left', 0);
+  j.add(30, 'trouble', { step: 'link-off-left', what: 'cannot reach' });
+  j.add(31, 'rung', { step: 'link-off-left', ladder: 'cannot reach', rung: 'neighbour', title: 'x', worked: true });
+  expect(j.next(32).action).toMatchObject({ at: 'also' });
+  j.add(33, 'undone', { fastener: 'front.left.tie-rod-nut', count: 1 });
+  expect(j.next(34).action).not.toMatchObject({ at: 'also' });
+  expect(planOf(j.state()).map((p) => p.id)).toContain('tighten-front.left.tie-rod-nut');
+});
+
+test('the end is promised from what is left; a late one only where the shop knows its own times', () => {
+  const j = job();
+  expect(outlook(j.state(), T0)!.lateAt).toBeUndefined();
+  const before = outlook(j.state(), T0)!;
+  const at = j.until('soak-left', 0);
+  expect(outlook(j.state(), T0 + at * 60_000)!.minutes).toBeLessThan(before.minutes);
+  const tasks = planOf(j.state()).map((p) => p.task);
+  const times = [...new Set(tasks)].flatMap((task) =>
+    [true, null].map((rusty) => ({ task, rusty, of: 'shop' as const, jobs: 9, median: 4, p80: 7 })),
+  );
+  const known = foldJob({ ...SHOP, file: { renewed: [], sisters: { jobs: 0, found: {} }, times } }, j.entries);
+  const o = outlook(known, T0 + at * 60_000)!;
+  const n = o.steps.length;
+  // Independent delays of three minutes each.
+  expect((o.lateAt! - o.endsAt) / 60_000).toBeCloseTo(3 * Math.sqrt(n), 6);
+});

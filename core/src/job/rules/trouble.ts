@@ -1,0 +1,106 @@
+import { assemblyOf, partsOf, type JointId } from '../../joint';
+import type { Entry } from '../../ledger';
+import { LADDERS, rungOf, splitStep, type PlannedStep, type Rung, type TroubleId } from '../../plan';
+import type { JobState } from '../fold';
+import { planOf, refitted, workJoints } from './work';
+
+/** Something that went wrong at a step and is not put right yet. */
+export interface OpenTrouble {
+  readonly entry: Entry<'trouble'>;
+  readonly step: PlannedStep;
+  readonly what: TroubleId;
+  /** Rungs that were tried and did not do it. */
+  readonly tried: readonly string[];
+  /** What to try next; undefined where the ladder is at its end. */
+  readonly rung: Rung | undefined;
+}
+
+const order = (s: JobState) => new Map(s.entries.map((e, i) => [e.id, i]));
+
+/** What is wrong now, the last first: what went wrong on the way out of another trouble comes before it. */
+export function openTroubles(s: JobState): OpenTrouble[] {
+  if (s.troubles.length === 0) return [];
+  const at = order(s);
+  const plan = new Map(planOf(s).map((p) => [p.id as string, p]));
+  return s.troubles
+    .flatMap((entry): OpenTrouble[] => {
+      const { step: id, what } = entry.body;
+      const step = plan.get(id);
+      const ladder = LADDERS[what].rungs;
+      if (!step || ladder.length === 0) return [];
+      const after = (e: Entry | undefined) => e !== undefined && at.get(e.id)! > at.get(entry.id)!;
+      const done = s.steps.get(id);
+      if (done?.body.state === 'done' && after(done)) return [];
+      const rungs = s.rungs.filter((r) => r.body.step === id && r.body.ladder === what && after(r));
+      if (rungs.some((r) => r.body.worked)) return [];
+      // Said twice it is one trouble.
+      const again = s.troubles.some((e) => e.body.step === id && e.body.what === what && at.get(e.id)! > at.get(entry.id)!);
+      if (again) return [];
+      const tried = rungs.map((r) => r.body.rung);
+      return [{ entry, step, what, tried, rung: ladder.find((r) => !tried.includes(r.id)) }];
+    })
+    .reverse();
+}
+
+/** What may be called out at a step, the likeliest first; what is called out already is left out. */
+export const troublesAt = (s: JobState, step: PlannedStep): TroubleId[] =>
+  (step.troubles ?? []).filter((t) => !openTroubles(s).some((o) => o.step.id === step.id && o.what === t));
+
+/** The id a rung's caution is read under: its own, or it would be read with its step's. */
+export const rungCaution = (step: string, rung: Rung): string => `${step} ${rung.id}`;
+
+/** The joint a step is of, by its id. */
+function jointOf(s: JobState, step: string): JointId | undefined {
+  const p = splitStep(step);
+  if (!p) return undefined;
+  if ('joint' in p) return p.joint;
+  const kind = /link/.test(step) ? 'link-lower' : /bushing/.test(step) ? 'frame-bushing' : /^bar-/.test(step) ? 'bar' : undefined;
+  const side = 'side' in p ? p.side : 'left';
+  return kind && workJoints(s).find((id) => assemblyOf(id) === assemblyOf(`${s.axle}.${side}.${kind}`));
+}
+
+/** Parts that were to go on again and cannot any more: a rung ruined them, or they broke. A new one is chosen for each. */
+export function ruined(s: JobState): JointId[] {
+  const at = order(s);
+  const back = refitted(s, workJoints(s));
+  if (back.length === 0) return [];
+  return back.filter((id) => {
+    const choice = s.choices.filter((c) => c.body.joints.includes(id)).at(-1);
+    return s.rungs.some((r) => {
+      const of = jointOf(s, r.body.step);
+      return (
+        of !== undefined &&
+        assemblyOf(of) === assemblyOf(id) &&
+        rungOf(r.body.ladder, r.body.rung)?.scraps &&
+        at.get(r.id)! > at.get(choice!.id)!
+      );
+    });
+  });
+}
+
+/** A part was taken out with its neighbour, and nobody has said what came open with it. */
+export function openedOwed(s: JobState): Entry<'rung'> | undefined {
+  const at = order(s);
+  return s.rungs.find(
+    (r) =>
+      r.body.worked &&
+      rungOf(r.body.ladder, r.body.rung)?.opens &&
+      !s.entries.some(
+        (e) =>
+          at.get(e.id)! > at.get(r.id)! &&
+          !s.struck.has(e.id) &&
+          ((e.kind === 'undone' && e.body.count > 0) ||
+            (e.kind === 'choose' && e.body.joints.some((id) => partsOf(id).axle === s.axle))),
+      ),
+  );
+}
+
+/** The new part at this joint was called wrong after it had been taken in: it is looked at again. */
+export const calledWrong = (s: JobState, choice: Entry<'choose'>, taken: Entry<'goods'>): boolean => {
+  const at = order(s);
+  return s.troubles.some((t) => {
+    if (t.body.what !== 'part wrong' || at.get(t.id)! < at.get(taken.id)!) return false;
+    const of = jointOf(s, t.body.step);
+    return of !== undefined && choice.body.joints.some((id) => assemblyOf(id) === assemblyOf(of));
+  });
+};

@@ -19,6 +19,7 @@ import { goOn } from './go-on';
 import { goods } from './goods';
 import { handBack } from './hand-back';
 import { height } from './height';
+import { lock } from './lock';
 import { loop } from './loop';
 import { mark } from './mark';
 import { note } from './note';
@@ -41,12 +42,14 @@ import { size } from './size';
 import { stands } from './stands';
 import { step } from './step';
 import { strike } from './strike';
+import { tip } from './tip';
 import { told } from './told';
 import { torque } from './torque';
 import { trouble } from './trouble';
 import { undone } from './undone';
 import { variant } from './variant';
 import { verdict } from './verdict';
+import { way } from './way';
 import { zero } from './zero';
 
 /** One schema a kind, equal to core's type. */
@@ -78,12 +81,15 @@ export const entryBodies: { readonly [K in EntryKind]: z.ZodType<EntryBodies[K]>
   variant,
   step,
   trouble,
+  tip,
+  way,
   rung,
   undone,
   torque,
   book,
   mark,
   clicks,
+  lock,
   piece,
   orientation,
   confirm,

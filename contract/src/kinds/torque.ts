@@ -16,6 +16,7 @@ export const torque = bodyOf<EntryBodies['torque']>()(
     method: z.enum(TORQUE_METHODS),
     detail: text(300).optional(),
     wrench: speakingWrench.optional(),
+    lockUnasked: z.literal(true).optional(),
   }),
   {
     fastener: 'front.left.link-lower-nut',
@@ -29,5 +30,6 @@ export const torque = bodyOf<EntryBodies['torque']>()(
     method: 'wrench with adapter',
     detail: 'set 44 N·m',
     wrench: { id: 'wrench-1', name: 'Torque wrench 20–200', simulated: true },
+    lockUnasked: true,
   },
 );

@@ -2,6 +2,7 @@ import { shopMeasures, type DistanceUnit, type Measures } from '../units';
 import type { Case } from '../diagnosis';
 import type { GaugeSpec } from '../gauge';
 import type { Defect, JointKind } from '../joint';
+import type { EntryBodies } from '../ledger';
 import type { TaskTime } from '../plan';
 import type { Limit } from '../play';
 import type { Dialect } from '../text';
@@ -76,9 +77,14 @@ export interface FilePoint {
   readonly at: Vec3;
 }
 
+/** A trap or tip of the type: who wrote it, and when. */
+export type FileTip = EntryBodies['tip'] & { readonly by: string; readonly at: string };
+
 /** What the file says: parts renewed at earlier visits, points measured then, and what sisters of the type had. */
 export type CaseFile = Pick<Case, 'renewed' | 'sisters'> & {
   readonly points?: readonly FilePoint[] | undefined;
+  /** What was kept for the type, step by step, newest first. */
+  readonly tips?: readonly FileTip[] | undefined;
   /** How long tasks took in this shop. */
   readonly times?: readonly TaskTime[] | undefined;
 };

@@ -1,11 +1,11 @@
 import type { Entry, EntryKind } from '../ledger';
-import { builtIn, rungTask, slowedByRust, type RungTask, type Task } from '../plan';
+import { builtIn, rungTask, slowedByRust, wayTask, type RungTask, type Task, type WayTask } from '../plan';
 import type { JobState } from './fold';
 import { isRusty, planOf } from './rules/work';
 
 /** How long one task took in one job. */
 export interface StepTime {
-  readonly task: Task | RungTask;
+  readonly task: Task | RungTask | WayTask;
   /** Null where rust makes no difference to it. */
   readonly rusty: boolean | null;
   readonly minutes: number;
@@ -19,6 +19,11 @@ const MEANWHILE: readonly EntryKind[] = [
   'rung',
   'confirm',
   'note',
+  'tip',
+  'way',
+  'trouble',
+  'crew',
+  'lock',
   'piece',
   'height',
   'setup',
@@ -88,12 +93,13 @@ export function stepTimes(s: JobState): StepTime[] {
     const minutes = (at(last) - Math.min(at(e), Math.max(at(before), ...waited))) / 60_000;
     const usual = batch.reduce((sum, p) => sum + builtIn(p.task, rusty), 0);
     if (minutes <= 0 || minutes > Math.max(AWAY_MIN, AWAY_TIMES * usual)) continue;
-    for (const p of batch)
-      out.push({
-        task: p.task,
-        rusty: slowedByRust(p.task) ? rusty : null,
-        minutes: Math.round(((minutes * builtIn(p.task, rusty)) / usual) * 100) / 100,
-      });
+    for (const p of batch) {
+      const took = Math.round(((minutes * builtIn(p.task, rusty)) / usual) * 100) / 100;
+      const by = slowedByRust(p.task) ? rusty : null;
+      out.push({ task: p.task, rusty: by, minutes: took });
+      const way = s.ways.get(p.id)?.body.way;
+      if (way) out.push({ task: wayTask(way, p.task), rusty: null, minutes: took });
+    }
   }
   return out;
 }

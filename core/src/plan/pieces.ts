@@ -1,10 +1,14 @@
 import { assemblyOf, JOINT_SPECS, partsOf, type JointId } from '../joint';
+import { capital } from '../text';
 import type { AxleSpec, Fate, OrientationSpec } from '../vehicle';
 
 export interface Piece {
   /** "front.left.link.nuts" */
   readonly id: string;
   readonly name: string;
+  /** What both sides' have in common: "link.nuts", and its name without the side. */
+  readonly group: string;
+  readonly groupName: string;
   readonly joint: JointId;
   /** What good practice does with it; the technician decides. */
   readonly usual: Fate;
@@ -24,6 +28,13 @@ export function piecesFor(axle: AxleSpec, joints: readonly JointId[], refit: rea
         out.set(id, {
           id,
           name: p.name.replace('{side}', side),
+          group: `${end}.${p.id}`,
+          groupName: capital(
+            p.name
+              .replace(/,? ?\{side\} ?/, ' ')
+              .trim()
+              .replace(/\s+/g, ' '),
+          ),
           joint,
           ...(back ? { usual: 'kept' as const, why: 'It goes on again.' } : { usual: p.usual, why: p.why }),
         });

@@ -49,6 +49,7 @@ const BUILT_IN = {
   'lower the jack': 5,
 } as const satisfies Record<string, number | readonly [clean: number, rusty: number]>;
 export type Task = keyof typeof BUILT_IN;
+export const TASKS = Object.keys(BUILT_IN) as readonly Task[] as readonly [Task, ...Task[]];
 
 /** Penetrant works so long by itself, minutes (common practice, no source). */
 export const SOAK_MINUTES = 15;
@@ -62,6 +63,13 @@ export function builtIn(task: Task, rusty: boolean): number {
 /** Whether rust makes a task longer: only then are its times kept apart by it. */
 export const slowedByRust = (task: Task): boolean => typeof BUILT_IN[task] !== 'number';
 
+/** By the book of the vehicle's maker, or the shorter way that works. */
+export const WAYS = ['manual', 'field'] as const;
+export type WayOf = (typeof WAYS)[number];
+/** A task gone one of two ways, timed by itself: "way field: bushing off". */
+export type WayTask = `way ${WayOf}: ${Task}`;
+export const wayTask = (way: WayOf, task: Task): WayTask => `way ${way}: ${task}`;
+
 /** A rung of a ladder, timed like a task: "rung stud spins: pliers". */
 export type RungTask = `rung ${string}`;
 export const rungTask = (ladder: string, rung: string): RungTask => `rung ${ladder}: ${rung}`;
@@ -70,7 +78,7 @@ export const isTask = (text: string): text is Task => Object.hasOwn(BUILT_IN, te
 
 /** How long a task really took in closed jobs: what half of them were within, and four of five. */
 export interface TaskTime {
-  readonly task: Task | RungTask;
+  readonly task: Task | RungTask | WayTask;
   /** Of rusty ones, of clean ones; null where rust makes no difference. */
   readonly rusty: boolean | null;
   readonly of: 'type' | 'shop';

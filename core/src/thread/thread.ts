@@ -153,7 +153,8 @@ export function parseThread(text: string, field = 'thread'): Thread {
 }
 
 /** Bolt property classes with their proof stress. */
-export type PropertyClass = '8.8' | '10.9' | 'grade 5' | 'grade 8';
+export const PROPERTY_CLASSES = ['8.8', '10.9', 'grade 5', 'grade 8'] as const;
+export type PropertyClass = (typeof PROPERTY_CLASSES)[number];
 
 /**
  * Proof stress in MPa: ISO 898-1 table 3 (8.8: 580 to d 16, 600 above; 10.9: 830);

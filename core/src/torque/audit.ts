@@ -1,6 +1,6 @@
 import { showRange, trimmed } from '../units';
 import type { Ruling } from './book';
-import { needsPublished, type FastenerKind } from './fasteners';
+import { isTaper, needsPublished, type FastenerKind, type LockHow } from './fasteners';
 import { starOrder, WHEEL_STAGES } from './star';
 
 export const TORQUE_METHODS = ['torque wrench', 'wrench with adapter', 'by hand, estimated'] as const;
@@ -28,7 +28,14 @@ export interface TorqueRange {
 /** What was recorded of a fastener. */
 export interface TorqueRecords {
   readonly torque?:
-    { readonly achievedNm: number; readonly method: TorqueMethod; readonly wrench?: SpeakingWrench | undefined } | undefined;
+    | {
+        readonly achievedNm: number;
+        readonly method: TorqueMethod;
+        readonly wrench?: SpeakingWrench | undefined;
+        readonly lockUnasked?: boolean | undefined;
+      }
+    | undefined;
+  readonly lock?: { readonly how: LockHow } | undefined;
   readonly mark?: { readonly how: MarkHow } | undefined;
   readonly clicks?:
     | {
@@ -51,6 +58,10 @@ export interface Audit {
   readonly state: 'open' | 'done' | 'must be published';
   /** How it was recorded, as far as it counts. */
   readonly record: string;
+  /** It is tight, and nobody has said how it is kept so. */
+  readonly lockOwed: boolean;
+  /** What was pulled is past what is published: the thread may have given. */
+  readonly overshot: boolean;
   /** What was recorded and does not count, if anything: a click off its value. */
   readonly wrong: string;
 }
@@ -71,7 +82,7 @@ export function auditFastener(kind: FastenerKind, ruling: Ruling, r: TorqueRecor
   const published = ruling.kind === 'value' ? ruling.value : undefined;
   const must = needsPublished(kind);
   const fits = (nm: number) => published !== undefined && isWithin(nm, published);
-  const { torque, mark, clicks } = r;
+  const { torque, mark, clicks, lock } = r;
   const pulled =
     clicks?.pulled ?? (clicks && clicks.targetNm !== null ? { minNm: clicks.targetNm, maxNm: clicks.targetNm } : undefined);
   const full = clicks !== undefined && clicks.clicks >= clicks.of;
@@ -86,15 +97,28 @@ export function auditFastener(kind: FastenerKind, ruling: Ruling, r: TorqueRecor
     if (mark && !(mark.how === 'firm, unpublished' && (published || must))) return mark.how;
     return '';
   };
-  const counts = record();
+  const tight = record();
+  // What stood before this was asked is not asked for again; what was never undone keeps what it has.
+  const lockOwed = tight !== '' && isTaper(kind) && torque !== undefined && !torque.lockUnasked && !lock;
+  const counts = tight && lock ? `${tight}, ${lock.how}` : tight;
   const off = torque ? { minNm: torque.achievedNm, maxNm: torque.achievedNm } : full ? pulled : undefined;
   return {
     target: published ? { minNm: published.minNm, maxNm: published.maxNm } : null,
     targetNm: published ? (published.minNm + published.maxNm) / 2 : null,
-    state: counts ? 'done' : !published && must ? 'must be published' : 'open',
+    state: counts && !lockOwed ? 'done' : !published && must ? 'must be published' : 'open',
     record: counts,
-    wrong: !counts && off ? `${showRange(off.minNm, off.maxNm, 'torque')} is not what is published` : '',
+    lockOwed,
+    overshot: !counts && off !== undefined && published !== undefined && off.maxNm > published.maxNm,
+    wrong: !counts && off ? sayWrong(off, published) : '',
   };
+}
+
+/** What was pulled and does not count; too far is told from not far enough, and by how much. */
+function sayWrong(off: TorqueRange, published: TorqueRange | undefined): string {
+  const said = showRange(off.minNm, off.maxNm, 'torque');
+  if (!published || off.maxNm <= published.maxNm) return `${said} is not what is published`;
+  const over = Math.round(100 * (off.maxNm / published.maxNm - 1));
+  return `${said} is ${over} % past what is published`;
 }
 
 export interface ClicksPlan {

@@ -4,6 +4,8 @@ interface FastenerKindSpec {
   readonly name: Name;
   /** May never go without a published value: release stays blocked (product.md, Tighten). */
   readonly needsPublished: boolean;
+  /** On a taper: a castle nut with its cotter, or a nut that locks; how it is kept is part of its record. */
+  readonly taper?: true;
   /** How a torque page names it, whichever dialect. */
   readonly said: RegExp;
 }
@@ -37,8 +39,8 @@ const KINDS = {
   },
   'wheel-nut': { name: 'Wheel nuts', needsPublished: true, said: /\b(wheel|lug) (nut|bolt)s?\b/ },
   'shield-bolt': { name: 'Undershield', needsPublished: false, said: /\b(under ?shield|under ?tray|shield)s?\b/ },
-  'tie-rod-nut': { name: ['Tie rod nut', 'Track rod end nut'], needsPublished: true, said: /\b(tie|track) rods?\b/ },
-  'ball-joint-nut': { name: 'Ball joint nut', needsPublished: true, said: /\bball joints?\b/ },
+  'tie-rod-nut': { name: ['Tie rod nut', 'Track rod end nut'], needsPublished: true, taper: true, said: /\b(tie|track) rods?\b/ },
+  'ball-joint-nut': { name: 'Ball joint nut', needsPublished: true, taper: true, said: /\bball joints?\b/ },
   'arm-bolt': {
     name: ['Arm bolt', 'Wishbone bolt'],
     needsPublished: true,
@@ -66,3 +68,10 @@ export const fastenerName = (kind: FastenerKind, dialect: Dialect = 'sway bar'):
 
 /** Whether this kind may never be left "firm, unpublished". */
 export const needsPublished = (kind: FastenerKind): boolean => KINDS[kind].needsPublished;
+
+/** Whether this kind holds a taper: how its nut is kept has to be said. */
+export const isTaper = (kind: FastenerKind): boolean => (KINDS[kind] as FastenerKindSpec).taper === true;
+
+/** How a nut is kept from turning back. */
+export const LOCKS = ['new cotter', 'new lock nut', 'lock nut used again, threadlocker', 'nothing to lock'] as const;
+export type LockHow = (typeof LOCKS)[number];

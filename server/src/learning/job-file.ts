@@ -8,6 +8,9 @@ export const JOB_FILE = `json_build_object(
                FROM (SELECT DISTINCT ON (p.axle, p.point) p.axle, p.point, p.at FROM point p JOIN job o ON o.id = p.job_id JOIN entry e ON e.id = p.entry_id
                       WHERE o.vehicle_id = j.vehicle_id AND o.id <> j.id AND o.opened_at < j.opened_at AND NOT p.struck
                       ORDER BY p.axle, p.point, e.at DESC, e.seq DESC) AS m),
+  'tips', (SELECT coalesce(json_agg(t.body || jsonb_build_object('by', p.name, 'at', e.at) ORDER BY e.at DESC), '[]')
+             FROM tip t JOIN entry e ON e.id = t.entry_id JOIN person p ON p.id = e.by_person
+            WHERE NOT t.struck AND t.job_id <> j.id AND t.type_id = (SELECT v.type_id FROM vehicle v WHERE v.id = j.vehicle_id)),
   'times', (SELECT coalesce(json_agg(json_build_object('task', task, 'rusty', rusty, 'of', CASE WHEN t.type_id IS NULL THEN 'shop' ELSE 'type' END, 'jobs', t.jobs, 'median', t.median, 'p80', t.p80)), '[]')
               FROM task_time t WHERE t.type_id IS NULL OR t.type_id = (SELECT v.type_id FROM vehicle v WHERE v.id = j.vehicle_id)),
   'renewed', (SELECT coalesce(json_agg(json_build_object('joint', joint, 'atKm', km) ORDER BY km), '[]')

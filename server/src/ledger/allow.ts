@@ -1,6 +1,7 @@
 import {
   checkChoice,
   checkReading,
+  fastenersOf,
   handBackBlockers,
   isSigned,
   mayWrite,
@@ -43,6 +44,10 @@ const CHECKS: { readonly [K in EntryKind]?: (tx: Queryable, e: Entry<K>, by: By)
     if (shop) checkChoice(e.body, shop.rules.currency);
     await checkPart(tx, e.body.part);
   },
+  torque: notUndone,
+  clicks: notUndone,
+  mark: notUndone,
+  lock: notUndone,
   rechecked: async (tx, e) => {
     const { rowCount } = await tx.query('SELECT 1 FROM recheck WHERE entry_id = $1 AND job_id = $2', [e.body.recheck, e.job]);
     if (!rowCount) throw notFound('recheck');
@@ -60,6 +65,13 @@ const CHECKS: { readonly [K in EntryKind]?: (tx: Queryable, e: Entry<K>, by: By)
       );
   },
 };
+
+/** A fastener that nobody undoes in this job has nothing to be tightened. */
+async function notUndone(tx: Queryable, e: Entry<'torque' | 'clicks' | 'mark' | 'lock'>): Promise<void> {
+  const state = await jobState(tx, e.job);
+  if (state && !fastenersOf(state).some((f) => f.fastener.id === e.body.fastener))
+    throw badInput('body.fastener', 'is not undone in this job: choose its part, or say that it was undone besides');
+}
 
 /** The device an entry comes from, and the job it is for. */
 interface From {

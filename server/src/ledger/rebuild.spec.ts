@@ -199,3 +199,32 @@ test('entries, types and the suspects table of an older program are read as toda
   expect(foldJob(contextOf(view, shop), view.entries).sizes).toHaveLength(1);
   expect((await t.get('/floor')).status).toBe(200);
 });
+
+test('a tip stands in the next job of its type, and in no other type’s; a struck one nowhere', async () => {
+  const t = await app.tablet().signIn();
+  const from = await t.job('SK 2047');
+  const tips = async (plate: string) =>
+    ((await t.get(`/jobs/${await t.job(plate)}`)).body as JobView).file.tips.map((x) => x.text);
+  const before = await tips('PV 2210');
+  const tip = line(from, 'tip', { task: 'link off', kind: 'link-lower', text: 'full lock first' });
+  await write(t, tip);
+  // PV 2210 is of the same type, HB 0093 is not; its own job reads it off its tape.
+  expect(await tips('PV 2210')).toEqual(['full lock first', ...before]);
+  expect(await tips('HB 0093')).not.toContain('full lock first');
+  expect(await tips('SK 2047')).not.toContain('full lock first');
+  await write(t, line(from, 'strike', { entry: tip.id, why: 'wrong vehicle' }));
+  expect(await tips('PV 2210')).toEqual(before);
+});
+
+test('a torque of a fastener that nobody undoes in this job is refused, with what would help', async () => {
+  const t = await app.tablet().signIn();
+  const job = await t.job('SK 2047');
+  for (const entry of [
+    line(job, 'torque', { ...exampleOf('torque'), fastener: 'front.left.arm-bolt' }),
+    line(job, 'mark', { fastener: 'rear.left.damper-bolt', how: 'left alone, checked tight' }),
+    line(job, 'lock', { fastener: 'front.left.tie-rod-nut', how: 'new cotter' }),
+  ]) {
+    const r = await t.post(`/jobs/${job}/entries`, { entries: [entry] });
+    expect([r.status, JSON.stringify(r.body)]).toEqual([422, expect.stringContaining('is not undone in this job')]);
+  }
+});

@@ -6,6 +6,7 @@ import { Overlays } from './shell/overlays';
 import { SignIn } from './session/sign-in';
 import { Outbox } from './offline/outbox';
 import { Session } from './session/session';
+import { FootSwitch } from './state/foot-switch';
 import { Units } from './session/units';
 
 @Component({
@@ -38,6 +39,7 @@ export class App {
     const overlays = inject(Overlays);
     const units = inject(Units);
     inject(Outbox);
+    inject(FootSwitch);
     inject(Keys).bind(
       {
         '?': () => void overlays.openKeys(),

@@ -14,6 +14,11 @@ export const routes: Routes = [
     title: 'Hand-back sheet · Ash Knot',
   },
   {
+    path: 'job/:id/card',
+    loadComponent: () => import('./work/job-card').then((m) => m.JobCard),
+    title: 'Job card · Ash Knot',
+  },
+  {
     path: 'job/:id/quote',
     loadComponent: () => import('./settle/quote-sheet').then((m) => m.QuoteSheet),
     title: 'Quote · Ash Knot',

@@ -114,6 +114,8 @@ class Walker {
         return [e('verdict', { causes: [...a.causes], reproduced: true, note: '' })];
       case 'caution':
         return [e('caution', { step: a.step })];
+      case 'lock':
+        return [e('lock', { fastener: a.fastener, how: a.how })];
       case 'rung caution':
         return [e('caution', { step: a.read })];
       case 'rung': {

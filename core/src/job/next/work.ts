@@ -2,6 +2,7 @@ import { checkFor, partsOf, type JointId } from '../../joint';
 import { DOUBTED_OUTCOMES, NEUTRAL_OUTCOMES } from '../../ledger';
 import { LADDERS, readyTools, type PlannedStep, type StepId } from '../../plan';
 import { capital, list, sayWhen, uncapital } from '../../text';
+import { LOCKS } from '../../torque';
 import { sayLength, showRange } from '../../units';
 import type { JobState } from '../fold';
 import { countingStates } from '../rules/clearance';
@@ -233,6 +234,16 @@ export function sayReady(s: JobState, p: PlannedStep): string {
 }
 
 function sayFastener(p: PlannedStep, f: FastenerView, unit?: string): NextLine {
+  if (f.lockOwed)
+    return {
+      time: 'now',
+      title: `How is the ${f.label.toLowerCase()} kept?`,
+      why: 'A castle nut goes on to the next slot, never back, with a new cotter; a lock nut is new, or its reuse is written down.',
+      label: 'Say how',
+      station: 'work',
+      action: { kind: 'go', station: 'work', at: 'step', step: p.id },
+      answers: LOCKS.map((how) => ({ label: capital(how), action: { kind: 'lock', step: p.id, fastener: f.fastener.id, how } })),
+    };
   const name = f.label.toLowerCase();
   const title =
     f.targetNm !== null

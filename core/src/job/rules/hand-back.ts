@@ -42,7 +42,12 @@ export function handBackBlockers(s: JobState): Blocker[] {
   const work = workJoints(s);
   for (const f of fastenersOf(s)) {
     const { id } = f.fastener;
-    if (f.state === 'open') out.push({ sentence: `${f.label}: ${f.wrong || 'no record'}.`, at: 'fastener', fastener: id });
+    if (f.state === 'open')
+      out.push({
+        sentence: `${f.label}: ${f.lockOwed ? 'how it is kept is not written down' : f.wrong || 'no record'}.`,
+        at: 'fastener',
+        fastener: id,
+      });
     if (f.state === 'must be published')
       out.push({
         sentence: `${f.label}: needs the maker’s value; “firm” is not enough here.`,

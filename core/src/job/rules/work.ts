@@ -8,6 +8,7 @@ import {
   jointsOf,
   partsOf,
   type Fastener,
+  type FastenerId,
   type JointId,
 } from '../../joint';
 import type { Entry } from '../../ledger';
@@ -137,6 +138,15 @@ export interface FastenerView extends Audit, ClicksPlan {
   /** With its side, where it has one: "Bracket bolts, left", "Undershield". */
   readonly label: string;
   readonly ruling: Ruling;
+  /** The wrench that spoke was past its calibration then: until when it had been good. */
+  readonly pastCalibration: string | undefined;
+}
+
+/** Until when the wrench of a record was calibrated, where it was past that. */
+function pastCalibration(s: JobState, fastener: FastenerId): string | undefined {
+  const e = s.torques.get(fastener) ?? s.clicks.get(fastener);
+  const until = s.context.gauges.find((g) => g.id === e?.body.wrench?.id)?.calibratedUntil;
+  return e && until && e.at.slice(0, 10) > until ? until : undefined;
 }
 
 /** The end of a link that a fastener of it is at; a single bolt has its nut and head where the upper one is. */
@@ -194,10 +204,12 @@ export function fastenersOf(s: JobState): FastenerView[] {
       ruling,
       ...auditFastener(given.kind, ruling, {
         torque: s.torques.get(given.id)?.body,
+        lock: s.locks.get(given.id)?.body,
         mark: s.marks.get(given.id)?.body,
         clicks: s.clicks.get(given.id)?.body,
       }),
       ...clicksOf(given.kind, given.count),
+      pastCalibration: pastCalibration(s, given.id),
     };
   });
 }

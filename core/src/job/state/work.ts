@@ -18,6 +18,9 @@ export interface WorkState {
   readonly book: readonly Entry<'book'>[];
   readonly marks: ReadonlyMap<string, Entry<'mark'>>;
   readonly clicks: ReadonlyMap<string, Entry<'clicks'>>;
+  readonly locks: ReadonlyMap<string, Entry<'lock'>>;
+  readonly tips: readonly Entry<'tip'>[];
+  readonly ways: ReadonlyMap<string, Entry<'way'>>;
   readonly pieces: ReadonlyMap<string, Entry<'piece'>>;
   readonly orientations: ReadonlyMap<string, Entry<'orientation'>>;
   readonly confirms: ReadonlyMap<JointId, Entry<'confirm'>>;
@@ -36,6 +39,9 @@ export const workState = ({ kept }: Ledger): WorkState => ({
   book: kept.book,
   marks: kept.mark,
   clicks: kept.clicks,
+  locks: kept.lock,
+  tips: kept.tip,
+  ways: kept.way,
   pieces: kept.piece,
   orientations: kept.orientation,
   confirms: kept.confirm as ReadonlyMap<JointId, Entry<'confirm'>>,

@@ -15,6 +15,7 @@ import { goOn } from './go-on';
 import { goods } from './goods';
 import { handBack } from './hand-back';
 import { height } from './height';
+import { lock } from './lock';
 import { loop } from './loop';
 import { mark } from './mark';
 import { note } from './note';
@@ -37,12 +38,14 @@ import { size } from './size';
 import { stands } from './stands';
 import { step } from './step';
 import { strike } from './strike';
+import { tip } from './tip';
 import { told } from './told';
 import { torque } from './torque';
 import { trouble } from './trouble';
 import { undone } from './undone';
 import { variant } from './variant';
 import { verdict } from './verdict';
+import { way } from './way';
 import { zero } from './zero';
 
 /** Every kind of entry: a new one is a file beside these and a line here, its schema a file and a line in contract/kinds. */
@@ -74,12 +77,15 @@ export const ENTRY_SPECS = {
   height,
   step,
   trouble,
+  tip,
+  way,
   rung,
   undone,
   torque,
   book,
   mark,
   clicks,
+  lock,
   piece,
   orientation,
   confirm,

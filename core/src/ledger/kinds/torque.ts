@@ -19,12 +19,14 @@ export interface TorqueBody {
   detail?: string;
   /** The wrench that said it; none where a person wrote the number. */
   wrench?: SpeakingWrench;
+  /** Written before it was asked how a nut is kept. */
+  lockUnasked?: true;
 }
 
 export const torque = entryKind<TorqueBody>()({
-  version: 2,
-  // The first version had neither ranges nor the wrench.
-  upcasts: { 1: (b) => b },
+  version: 3,
+  // The first version had neither ranges nor the wrench; the second did not ask how a nut is kept.
+  upcasts: { 1: (b) => b, 2: (b) => ({ ...b, lockUnasked: true }) },
   who: AT_THE_VEHICLE,
   searched: true,
   kept: { as: 'latest by key', key: (b) => b.fastener },

@@ -7,11 +7,12 @@ import { recheck } from './recheck';
 import { said } from './said';
 import type { Table } from './table';
 import { stockMove } from './stock-move';
+import { tip } from './tip';
 import { torqueRecord } from './torque-record';
 import { variant } from './variant';
 
 /** Every table made from the ledger: a new one is a file beside these and a line here. */
-export const TABLES: readonly Table[] = [reading, point, variant, stockMove, torqueRecord, recheck, said, closing, distance];
+export const TABLES: readonly Table[] = [reading, point, variant, stockMove, tip, torqueRecord, recheck, said, closing, distance];
 
 const of = (kind: EntryKind) => TABLES.filter((t) => t.handles.includes(kind));
 

@@ -1,4 +1,4 @@
-import { dayOfYear, weekday } from '../words/format';
+import { clock, dayOfYear, weekday } from '../words/format';
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
@@ -8,6 +8,8 @@ import type { DueRecheck, FloorJob, FloorView } from '@ash-knot/contract';
 import {
   dangerousJoints,
   foldJob,
+  isApproved,
+  outlook,
   nextLine,
   openCounts,
   untold,
@@ -37,8 +39,19 @@ interface Band {
   readonly danger: boolean;
   readonly untold: boolean;
   readonly words: string;
+  /** When its work is done, where somebody has said yes to it: "10:35". */
+  readonly doneAt: string;
   /** How far the job has come, in stations, 0..5. */
   readonly progress: readonly ('done' | 'here' | 'open')[];
+}
+
+/** "done 10:35", by the crew and what is left; nothing before somebody has said yes, or where a part has no promise. */
+function doneAt(s: JobState, nowMs: number): string {
+  if (!s.choices.some((c) => isApproved(s, c.id))) return '';
+  const o = outlook(s, nowMs);
+  if (!o || o.unknown) return '';
+  const day = new Date(o.endsAt).toDateString() === new Date(nowMs).toDateString();
+  return `done ${day ? clock(o.endsAt) : dayOfYear(o.endsAt)}`;
 }
 
 /** Home: the bays as they stand, one broad band a vehicle. */
@@ -84,7 +97,7 @@ interface Band {
                 <span class="time mono" [class.text-oxide]="b.danger"
                   >{{ b.danger ? 'stop' : b.next.time
                   }}<span class="block font-sans text-sm font-normal soft">{{
-                    b.danger ? 'dangerous' : b.next.station
+                    b.danger ? 'dangerous' : b.doneAt || b.next.station
                   }}</span></span
                 >
               </a>
@@ -260,6 +273,7 @@ export class Floor {
         next,
         danger,
         untold: untold(state).length > 0,
+        doneAt: doneAt(state, this.clock.now()),
         words: state.complaint?.words ? `“${state.complaint.words}”` : job.kind === 'noise' ? 'just arrived' : job.kind,
         progress: STATIONS.map((st, i) =>
           i < here ? (open[st] > 0 && st === 'find' ? 'here' : 'done') : i === here ? 'here' : 'open',

@@ -143,7 +143,8 @@ export class JobStore {
     return s && d ? verdictView(s, d) : null;
   });
   readonly next = computed(
-    () => this.state() && 
+    () =>
+      this.state() &&
       nextLine(this.state()!, this.clock.now(), this.diagnosis(), this.rankingFailed(), this.session.person()?.id),
   );
   readonly plan = computed(() => (this.state() ? planOf(this.state()!) : []));

@@ -35,7 +35,35 @@ export class Keys {
     destroy.onDestroy(() => this.layers.splice(this.layers.indexOf(layer), 1));
   }
 
+  /** Another key that counts as one of ours: a foot switch, a ring on the finger. Its code is kept on this device. */
+  private readonly stands = new Map<string, string>();
+  private learning: ((code: string) => void) | undefined;
+
+  standIn(code: string, key: string): void {
+    this.stands.clear();
+    if (code) this.stands.set(code, key);
+  }
+  /** Calls back with the next key that is pressed, and does nothing else with it. */
+  learn(then: (code: string) => void): void {
+    this.learning = then;
+  }
+
   private press(e: KeyboardEvent): void {
+    if (this.learning && !['Escape', 'Tab'].includes(e.code)) {
+      e.preventDefault();
+      const then = this.learning;
+      this.learning = undefined;
+      return then(e.code || e.key);
+    }
+    const stands = this.stands.get(e.code || e.key);
+    if (stands) {
+      e.preventDefault();
+      if (e.repeat) return;
+      document.body.dispatchEvent(
+        new KeyboardEvent('keydown', { key: stands, code: `Key${stands.toUpperCase()}`, bubbles: true }),
+      );
+      return;
+    }
     if (e.defaultPrevented || e.ctrlKey || e.metaKey || e.altKey || this.dialog.openDialogs.length > 0) return;
     const t = e.target as HTMLElement | null;
     if (t && (t.isContentEditable || /^(input|textarea|select)$/i.test(t.tagName))) return;

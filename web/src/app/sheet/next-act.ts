@@ -97,6 +97,8 @@ export class NextAct {
         const { step, ladder, rung, title, worked } = a;
         return this.onStep(step, () => void write.write('rung', { step, ladder, rung, title, worked }));
       }
+      case 'lock':
+        return this.onStep(a.step, () => void write.write('lock', { fastener: a.fastener, how: a.how }));
       case 'rung caution':
         return this.onStep(a.step, () => void write.write('caution', { step: a.read }));
       case 'step':

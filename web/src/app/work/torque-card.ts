@@ -12,6 +12,13 @@ import {
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import {
   attempt,
+  capital,
+  fixed,
+  FRICTION,
+  LOCKS,
+  preloadBand,
+  PROPERTY_CLASSES,
+  sameCompressionNm,
   BadInput,
   isWithin,
   needsPublished,
@@ -29,6 +36,8 @@ import {
   convert,
   type BookValue,
   type FastenerView,
+  type LockHow,
+  type ThreadCondition,
   type GaugeSpec,
   type PropertyClass,
   type SpeakingWrench,
@@ -36,6 +45,8 @@ import {
   type TorqueRange,
   readAdapterSettingNm,
 } from '@ash-knot/core';
+import { AdapterDrawing } from '../kit/adapter-drawing';
+import { Picks } from '../kit/picks';
 import { TextField } from '../kit/text-field';
 import { Api } from '../state/api';
 import { draft } from '../state/draft';
@@ -44,6 +55,7 @@ import { Wrench } from '../instruments/wrench';
 import { JobStore } from '../job/job-store';
 import { Units } from '../session/units';
 import { StarDrawing } from './star-drawing';
+import { SwellCard } from './swell-card';
 import { Records } from '../job/records';
 
 /** How far a pull may be from its target before it is asked about: the ±4 % a click wrench is allowed, twice (ISO 6789-1, from memory). */
@@ -54,9 +66,30 @@ const SILENT_MS = 8000;
 /** One fastener: one number to set, and how it was done. A click is taken only from a wrench that is there. */
 @Component({
   selector: 'ak-torque-card',
-  imports: [StarDrawing, TextField],
+  imports: [AdapterDrawing, Picks, StarDrawing, SwellCard, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './torque-card.html',
+  styles: `
+    .band {
+      position: relative;
+      display: block;
+      height: 14px;
+      border: 1.5px solid var(--color-bark);
+    }
+    .band > span {
+      position: absolute;
+      top: 0;
+      bottom: 0;
+      background: var(--color-ink);
+    }
+    .band > i {
+      position: absolute;
+      top: -5px;
+      bottom: -5px;
+      width: 3px;
+      background: var(--color-oxide);
+    }
+  `,
 })
 export class TorqueCard {
   readonly view = input.required<FastenerView>();
@@ -150,6 +183,64 @@ export class TorqueCard {
   protected readonly clicks = computed(() => Math.min(this.counted()[this.view().fastener.id] ?? 0, this.view().clicks));
   /** The adapter's share of the torque wanted, or what is wrong with its measures. */
   protected readonly setting = computed(() => attempt(() => readAdapterSettingNm(1, this.lever(), this.adapter(), this.angle())));
+
+  protected readonly locks = LOCKS;
+  protected readonly locked = computed(
+    (): LockHow | undefined => this.store.state()!.locks.get(this.view().fastener.id)?.body.how,
+  );
+  /** A single nut that may be a locking one: its reuse is written down. */
+  protected readonly lockable = computed(() => /nut/.test(this.view().fastener.kind) && !this.group());
+  protected lock(how: LockHow): void {
+    void this.store.write('lock', { fastener: this.view().fastener.id, how });
+  }
+  protected mm(text: string): number | null {
+    const read = text.trim() ? attempt(() => parseQuantity(text, 'length', { field: 'length' }).si) : undefined;
+    return read?.ok ? read.value : null;
+  }
+  protected degrees(): number | null {
+    const n = Number(this.angle().replace(',', '.').replace('°', ''));
+    return this.angle().trim() && n >= 0 && n <= 180 ? n : null;
+  }
+  protected readonly conditions = Object.keys(FRICTION) as ThreadCondition[];
+  protected readonly classes = PROPERTY_CLASSES;
+  protected readonly thread = computed(() => {
+    const name = this.view().fastener.thread;
+    const read = name ? attempt(() => parseThread(name, 'thread')) : undefined;
+    return read?.ok ? read.value : undefined;
+  });
+  /** As the value is published; dry where it does not say. */
+  private readonly stated = computed((): ThreadCondition => {
+    const said = this.ruled()?.value.condition;
+    return this.conditions.find((c) => c === said) ?? 'dry';
+  });
+  private readonly pickedCondition = signal<ThreadCondition | null>(null);
+  protected readonly condition = Object.assign(
+    computed(() => this.pickedCondition() ?? this.stated()),
+    { set: (c: ThreadCondition) => this.pickedCondition.set(c) },
+  );
+  protected readonly cls = signal<PropertyClass>('8.8');
+  /** The preload it leaves, as a band over its friction, and as a share of the proof load. */
+  protected readonly inThread = computed(() => {
+    const [thread, t] = [this.thread(), this.target()];
+    if (!thread || !t) return undefined;
+    const middle = (t.minNm + t.maxNm) / 2;
+    const band = preloadBand(middle, thread, this.cls(), this.condition());
+    // The scale ends at one and a half proof loads.
+    const at = (share: number) => Math.min(100, (100 * share) / 1.5);
+    const other =
+      this.condition() === this.stated()
+        ? ''
+        : sayOther(this.condition(), this.stated(), sameCompressionNm(middle, thread, this.stated(), this.condition()), (nm) =>
+            show(nm, 'torque', this.units.torque()),
+          );
+    return {
+      sentence: `${thread.name}, ${this.condition()}, ${this.cls()}: ${fixed(band.minN / 1000, 1)} to ${fixed(band.maxN / 1000, 1)} kN, ${Math.round(100 * band.minOfProof)} to ${Math.round(100 * band.maxOfProof)} % of its proof load.`,
+      left: at(band.minOfProof),
+      width: at(band.maxOfProof) - at(band.minOfProof),
+      proof: at(1),
+      other,
+    };
+  });
 
   constructor() {
     this.inbox.lines.pipe(takeUntilDestroyed()).subscribe((h) => void this.hear(h));
@@ -409,4 +500,14 @@ export class TorqueCard {
     const s = this.setting();
     return s.ok ? '' : s.error.message;
   }
+}
+
+/** What another condition than the published one asks for: to make it as published, or to ask. */
+function sayOther(
+  inHand: ThreadCondition,
+  stated: ThreadCondition,
+  same: { readonly minNm: number; readonly maxNm: number },
+  nm: (nm: number) => string,
+): string {
+  return `${capital(inHand)} is not what the value is for (${stated}). The same preload would be at about ${nm(same.minNm)} to ${nm(same.maxNm)}: a reckoning, no published value. Make the thread ${stated}, or ask the maker.`;
 }

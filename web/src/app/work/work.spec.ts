@@ -144,17 +144,78 @@ test('jack and stands change the plan', async () => {
   expect(b.el.querySelector('[data-step="crack"]')).not.toBeNull();
 });
 
-test('pieces: one tap for the usual, each can be otherwise', async () => {
+test('pieces: both sides at once by what was seen, or each by itself; nothing is answered “as usual” for nobody', async () => {
   const b = await unfolded(Work, approved(), { kind: 'age replacement' });
   await b.click(tid('pieces'));
-  const nuts = b.el.querySelector('[aria-label="Lock nuts, left"]')!;
-  [...nuts.querySelectorAll<HTMLElement>('button')].find((x) => x.textContent!.trim() === 'moved over')!.click();
+  expect(b.el.querySelector(tid('usual-fates'))).toBeNull();
+  const press = async (group: string, word: string) => {
+    const at = b.el.querySelector(`[aria-label="${group}"]`)!;
+    [...at.querySelectorAll<HTMLElement>('button')].find((x) => x.textContent!.trim() === word)!.click();
+    await b.settle();
+  };
+  await press('Lock nuts', 'renewed');
+  expect(b.written().map(([, body]) => body)).toEqual([
+    expect.objectContaining({ piece: 'front.left.link.nuts', fate: 'renewed' }),
+    expect.objectContaining({ piece: 'front.right.link.nuts', fate: 'renewed' }),
+  ]);
+  const why = b.el.querySelector<HTMLSelectElement>(tid('because'))!;
+  why.value = 'necked';
+  why.dispatchEvent(new Event('change'));
   await b.settle();
-  await b.click(tid('usual-fates'));
-  const fates = b.written().map(([, body]) => body as { piece: string; fate: string });
-  expect(fates.find((f) => f.piece === 'front.left.link.nuts')!.fate).toBe('moved over');
-  expect(fates.find((f) => f.piece === 'front.right.link.nuts')!.fate).toBe('renewed');
-  expect(fates).toHaveLength(4);
+  expect(b.written().at(-1)![1]).toMatchObject({ piece: 'front.right.link.nuts', fate: 'renewed', because: 'necked' });
+  await b.click(tid('split-front.link.nuts'));
+  await press('Lock nuts, left', 'moved over');
+  expect(b.written().at(-1)![1]).toMatchObject({ piece: 'front.left.link.nuts', fate: 'moved over' });
+});
+
+test('a tip is kept at its step for the next one; the manual’s way needs its source; two ways stand side by side', async () => {
+  const b = await unfolded(Work, approved(), { kind: 'age replacement' });
+  await b.click('[data-step="link-off-left"] .head');
+  const keep = async () => {
+    b.el.querySelector(tid('tip-keep'))!.closest('form')!.dispatchEvent(new Event('submit'));
+    await b.settle();
+  };
+  await b.click(tid('tip-open'));
+  await keep();
+  expect(b.text('[data-step="link-off-left"]')).toContain('is empty. Nothing was kept.');
+  await b.type(tid('tip-text'), 'steering to full lock first');
+  await keep();
+  expect(b.written().at(-1)).toEqual(['tip', { task: 'link off', kind: 'link-lower', text: 'steering to full lock first' }]);
+  expect(b.text(tid('tip'))).toContain('steering to full lock first');
+  const way = async (name: string, text: string, source?: string) => {
+    await b.click(tid('tip-open'));
+    await b.type(tid('tip-text'), text);
+    [...b.el.querySelectorAll<HTMLElement>('[aria-label="What it is"] button')]
+      .find((x) => x.textContent!.includes(name))!
+      .click();
+    await b.settle();
+    if (source) await b.type(tid('tip-source'), source);
+    await keep();
+  };
+  await way('manual', 'lower the cross-member');
+  expect(b.text('[data-step="link-off-left"]')).toContain('the manual’s way needs its source');
+  await b.type(tid('tip-source'), 'book, 3-12');
+  await keep();
+  expect(b.el.querySelector(tid('ways'))).toBeNull();
+  await way('it is done', 'long extension from the wheel arch');
+  expect(b.text(tid('ways'))).toMatch(/lower the cross-member \(book, 3-12\).*long extension/);
+  b.el.querySelectorAll<HTMLElement>(`${tid('ways')} button`)[1]!.click();
+  await b.settle();
+  expect(b.written().at(-1)).toEqual(['way', { step: 'link-off-left', way: 'field' }]);
+});
+
+test('at fitting the photograph of the removal is shown, or that there is none', async () => {
+  const photo = stored('photo', {
+    photo: '0193a000-0000-7000-8000-00000000000a',
+    joint: 'front.left.link-upper',
+    step: 'link-off-left',
+    caption: 'before',
+  });
+  const b = await unfolded(Work, [...approved(), photo], { kind: 'age replacement' });
+  await b.click('[data-step="fit-link-left"] .head');
+  expect(b.el.querySelectorAll(`${tid('as-it-was')} ak-photo`)).toHaveLength(1);
+  await b.click('[data-step="fit-link-right"] .head');
+  expect(b.text(tid('as-it-was'))).toContain('Nobody photographed it');
 });
 
 describe('one fastener', () => {
@@ -175,6 +236,68 @@ describe('one fastener', () => {
     expect(b.text(tid('target'))).toBe('48N·m');
     expect(b.text('ak-torque-card')).toContain('35 lbf·ft');
     expect(b.text('ak-torque-card')).toContain('test book, published as 48 N·m');
+  });
+  test('what it does in the thread, on demand; another condition than the published one is warned of, never a value', async () => {
+    const b = await open('left.link-lower-nut');
+    // M10×1.25, 48 N·m dry, class 8.8: checked against core's own band, which is checked against VDI 2230.
+    expect(b.text(tid('preload'))).toMatch(/^M10×1\.25, dry, 8\.8: [\d.]+ to [\d.]+ kN, \d+ to \d+ % of its proof load\.$/);
+    expect(b.el.querySelector(tid('other-condition'))).toBeNull();
+    [...b.el.querySelectorAll<HTMLElement>('[aria-label="Condition"] button')]
+      .find((x) => x.textContent!.includes('anti-seize'))!
+      .click();
+    await b.settle();
+    expect(b.text(tid('other-condition'))).toMatch(
+      /Anti-seize is not what the value is for \(dry\).*a reckoning, no published value/,
+    );
+    expect(b.text(tid('target'))).toBe('48N·m');
+  });
+  test('pulled too far: by how much, and what it may have done', async () => {
+    const b = await open('left.link-lower-nut');
+    await submit(b, '55');
+    await submit(b, '55');
+    await b.click('[data-step="tighten-front.left.link-lower-nut"] .head');
+    expect(b.text(tid('wrong'))).toMatch(/55 N·m is 15 % past what is published: it does not count\. Slacken it off/);
+  });
+  test('the adapter is drawn as it was measured', async () => {
+    const b = await open('left.link-lower-nut');
+    await b.click(tid('wont-reach'));
+    expect(b.el.querySelector('ak-adapter-drawing svg')).toBeNull();
+    for (const [field, text] of [
+      ['lever', '400'],
+      ['adapter', '60'],
+      ['angle', '90'],
+    ] as const)
+      await b.type(tid(`reach-${field}`), text);
+    expect(b.el.querySelector('ak-adapter-drawing svg')!.getAttribute('aria-label')).toBe(
+      'Lever 400 mm from hand to drive, adapter 60 mm at 90° to it',
+    );
+    // At a right angle the adapter changes nothing.
+    expect(b.text(tid('target'))).toBe('48N·m');
+  });
+  test('how a nut is kept is written down; a wrench past its calibration is flagged on its record', async () => {
+    const torque = stored('torque', {
+      fastener: 'front.left.link-lower-nut',
+      targetNm: 48,
+      targetText: '48 N·m',
+      source: 'test book',
+      achievedNm: 48,
+      value: 48,
+      unit: 'N·m',
+      method: 'torque wrench',
+      wrench: { id: 'wrench-1', name: 'Wrench 20–200', simulated: false },
+    });
+    const old = (a: FakeApi) =>
+      a.answers.set('GET /session', () => ({
+        ...SESSION,
+        shop: { ...SHOP, gauges: [...SHOP.gauges, { ...WRENCH, calibratedUntil: '2020-01-31' }] },
+      }));
+    const b = await unfolded(Work, [...approved(), torque], { kind: 'age replacement', api: old });
+    await b.click('[data-step="tighten-front.left.link-lower-nut"] .head');
+    expect(b.text(tid('past-calibration'))).toContain('2020-01-31');
+    [...b.el.querySelectorAll<HTMLElement>(`${tid('locks')} button`)].find((x) => x.textContent!.includes('used again'))!.click();
+    await b.settle();
+    expect(b.written()).toEqual([['lock', { fastener: 'front.left.link-lower-nut', how: 'lock nut used again, threadlocker' }]]);
+    expect(b.text(tid('record'))).toContain('lock nut used again, threadlocker');
   });
   /** The open sheet's stream says it. */
   const says = async (b: Awaited<ReturnType<typeof bench>>, said: Record<string, unknown>) => {

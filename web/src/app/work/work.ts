@@ -1,7 +1,8 @@
-import { clock } from '../words/format';
+import { clock, day } from '../words/format';
 import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, signal, untracked } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import {
+  assemblyOf,
   capital,
   crewOf,
   doubted,
@@ -18,7 +19,14 @@ import {
   laneView,
   mins,
   openTroubles,
+  partsOf,
+  PIECE_REASONS,
   piecesOf,
+  WAYS,
+  wayTask,
+  type FileTip,
+  type PieceReason,
+  type WayOf,
   sayFault,
   sayParts,
   sayReady,
@@ -44,8 +52,10 @@ import {
   type Piece,
   type PlannedStep,
 } from '@ash-knot/core';
-import { PhotoButton } from '../attachment/photo';
+import { Photo, PhotoButton } from '../attachment/photo';
 import { Picks } from '../kit/picks';
+import { TextField } from '../kit/text-field';
+import { draft } from '../state/draft';
 import { Clock } from '../state/clock';
 import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
@@ -59,6 +69,15 @@ import { TroubleCard } from './trouble-card';
 import { TorqueCard } from './torque-card';
 import { Records } from '../job/records';
 
+/** The same piece of both sides. */
+interface Group {
+  readonly id: string;
+  readonly name: string;
+  readonly usual: Fate;
+  readonly why: string;
+  readonly pieces: readonly Piece[];
+}
+
 interface Row {
   readonly step: PlannedStep;
   readonly done: boolean;
@@ -70,7 +89,7 @@ interface Row {
 /** Undo, fit, tighten: the plan for this vehicle, one step open at a time. */
 @Component({
   selector: 'ak-work',
-  imports: [AdjustCard, HeightCard, Lanes, OrientationDrawing, PhotoButton, Picks, TorqueCard, TroubleCard],
+  imports: [AdjustCard, HeightCard, Lanes, OrientationDrawing, Photo, PhotoButton, Picks, TextField, TorqueCard, TroubleCard],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './work.html',
   styleUrl: './work.css',
@@ -318,12 +337,110 @@ export class Work {
   protected setFate(p: Piece, fate: Fate): void {
     void this.store.write('piece', { piece: p.id, joint: p.joint, fate });
   }
-  protected usualFates(): void {
+  /** The pieces of both sides together: what was looked at together is answered together. */
+  protected readonly groups = computed((): Group[] => {
+    const by = new Map<string, Group>();
+    for (const p of this.pieces()) {
+      const g = by.get(p.group) ?? { id: p.group, name: p.groupName, usual: p.usual, why: p.why, pieces: [] };
+      by.set(p.group, { ...g, pieces: [...g.pieces, p] });
+    }
+    return [...by.values()];
+  });
+  protected readonly reasons = PIECE_REASONS;
+  /** Groups whose sides are answered apart. */
+  protected readonly apart = signal<ReadonlySet<string>>(new Set());
+  protected split(id: string): void {
+    this.apart.update((s) => new Set(s.has(id) ? [...s].filter((x) => x !== id) : [...s, id]));
+  }
+  /** What all of a group share; nothing where they differ or nobody said. */
+  protected fateOf(g: Group): Fate | undefined {
+    const fates = new Set(g.pieces.map((p) => this.fate(p)));
+    return fates.size === 1 ? [...fates][0] : undefined;
+  }
+  protected reasonOf(g: Group): string | undefined {
+    return this.store.state()!.pieces.get(g.pieces[0]!.id)?.body.because;
+  }
+  protected setGroup(g: Group, fate: Fate): void {
+    void this.store.writeAll(g.pieces.map((p) => ({ kind: 'piece' as const, body: { piece: p.id, joint: p.joint, fate } })));
+  }
+  protected setReason(pieces: readonly Piece[], because: string): void {
     void this.store.writeAll(
-      this.pieces()
-        .filter((p) => !this.fate(p))
-        .map((p) => ({ kind: 'piece' as const, body: { piece: p.id, joint: p.joint, fate: p.usual } })),
+      pieces.flatMap((p) => {
+        const said = this.store.state()!.pieces.get(p.id)?.body;
+        if (!said) return [];
+        const { because: _, ...rest } = said;
+        return [{ kind: 'piece' as const, body: { ...rest, ...(because ? { because: because as PieceReason } : {}) } }];
+      }),
     );
+  }
+  // What whoever did this before left for the next.
+  protected readonly day = day;
+  protected readonly tipping = signal<string | null>(null);
+  protected readonly tipText = draft('work.tip', '');
+  protected readonly tipSource = draft('work.tip.source', '');
+  protected readonly tipKinds = ['tip', 'manual', 'field'] as const;
+  protected readonly tipNames = { tip: 'a trap or a tip', manual: 'the manual’s way', field: 'the way it is done' };
+  protected readonly tipKind = signal<'tip' | 'manual' | 'field'>('tip');
+  protected readonly tipWrong = signal('');
+  protected tip(r: Row): void {
+    this.tipWrong.set('');
+    this.tipping.update((x) => (x === r.step.id ? null : r.step.id));
+  }
+  protected async keepTip(e: Event, r: Row): Promise<void> {
+    e.preventDefault();
+    const way = this.tipKind();
+    if (!this.tipText().trim()) return this.tipWrong.set('What the next one should know is empty. Nothing was kept.');
+    if (way === 'manual' && !this.tipSource().trim())
+      return this.tipWrong.set('Where it is written is empty: the manual’s way needs its source. Nothing was kept.');
+    this.tipWrong.set('');
+    const ok = await this.store.write('tip', {
+      task: r.step.task,
+      text: this.tipText().trim(),
+      ...(r.step.joint ? { kind: partsOf(r.step.joint).kind } : {}),
+      ...(way === 'tip' ? {} : { way }),
+      ...(way === 'manual' ? { source: this.tipSource().trim() } : {}),
+    });
+    if (!ok) return;
+    this.tipText.clear();
+    this.tipSource.clear();
+    this.tipping.set(null);
+  }
+  /** What was kept for this step, at this vehicle and at others of its type. */
+  private kept(r: Row): readonly FileTip[] {
+    const s = this.store.state()!;
+    const here = s.tips.map((e) => ({ ...e.body, by: this.session.name(e.by), at: e.at }));
+    return [...here, ...(s.context.file?.tips ?? [])].filter(
+      (t) => t.task === r.step.task && (!t.kind || !r.step.joint || t.kind === partsOf(r.step.joint).kind),
+    );
+  }
+  protected tips(r: Row): readonly FileTip[] {
+    const both = this.ways(r) !== null;
+    return this.kept(r).filter((t) => !both || !t.way);
+  }
+  /** Both ways where the file knows both, with what this shop's jobs took by each. */
+  protected ways(r: Row) {
+    const s = this.store.state()!;
+    const kept = this.kept(r);
+    const found = WAYS.map((way) => ({ way, of: kept.find((t) => t.way === way) }));
+    if (found.some((f) => !f.of)) return null;
+    return found.map(({ way, of }) => {
+      const t = s.context.file?.times?.find((x) => x.task === wayTask(way, r.step.task));
+      return {
+        way,
+        text: `${of!.text}${of!.source ? ` (${of!.source})` : ''}`,
+        here: t ? `here ${t.jobs} times, ${mins(t.median)}` : 'not timed here yet',
+        picked: s.ways.get(r.step.id)?.body.way === way,
+      };
+    });
+  }
+  protected takeWay(r: Row, way: WayOf): void {
+    void this.store.write('way', { step: r.step.id, way });
+  }
+  /** How it lay before it came off; null where it is no handed piece. */
+  protected photosOf(r: Row) {
+    const part = r.step.joint && assemblyOf(r.step.joint);
+    if (!part) return null;
+    return this.store.state()!.photos.filter((e) => e.body.joint && assemblyOf(e.body.joint) === part);
   }
   protected photo(r: Row, photo: string): void {
     void this.store.write('photo', {

@@ -104,7 +104,7 @@ async function follow(page: Page, until: RegExp, say: Readonly<Record<string, nu
         const target = (await page.getByTestId('target').textContent())!.replace(/[–-].*/, '').replace(/[^\d.,]/g, '');
         await number.fill(target);
       }
-      if (/hub to arch/i.test(t) && (await page.getByTestId('height-left').isVisible())) {
+      if (/hub.to.arch/i.test(t) && (await page.getByTestId('height-left').isVisible())) {
         await page.getByTestId('height-left').fill('372');
         await page.getByTestId('height-right').fill('370');
       }

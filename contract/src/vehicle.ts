@@ -20,6 +20,7 @@ import {
   type BookValue,
   type HardPoints,
   type VehicleTypeSpec,
+  WHEEL_MATERIALS,
 } from '@ash-knot/core';
 import { schemaOf } from './same';
 import { upcasting } from './upcast';
@@ -45,6 +46,7 @@ export const bookValue = schemaOf<BookValue>()(
       thread: text(20).optional(),
       condition: text(40).optional(),
       source: text(120).min(1),
+      wheel: z.enum(WHEEL_MATERIALS).optional(),
       publisher: z.enum(['vehicle maker', 'part maker']),
     })
     .refine((v) => v.maxNm >= v.minNm, { error: 'must not be less than the lower end', path: ['maxNm'] }),

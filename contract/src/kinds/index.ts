@@ -50,6 +50,7 @@ import { undone } from './undone';
 import { variant } from './variant';
 import { verdict } from './verdict';
 import { way } from './way';
+import { wheels } from './wheels';
 import { zero } from './zero';
 
 /** One schema a kind, equal to core's type. */
@@ -90,6 +91,7 @@ export const entryBodies: { readonly [K in EntryKind]: z.ZodType<EntryBodies[K]>
   mark,
   clicks,
   lock,
+  wheels,
   piece,
   orientation,
   confirm,

@@ -500,7 +500,12 @@ describe('the audit of a torque', () => {
     const ch = c();
     const a = approve([ch.id]);
     expect(at([ch, a, click(49.5)]).state).toBe('done');
-    expect(at([ch, a, click(50.5)])).toMatchObject({ state: 'open', wrong: '50.5 N·m is 5 % past what is published', overshot: true, record: '' });
+    expect(at([ch, a, click(50.5)])).toMatchObject({
+      state: 'open',
+      wrong: '50.5 N·m is 5 % past what is published',
+      overshot: true,
+      record: '',
+    });
     expect(blockers(fold([ch, a, click(35)]))).toContain('Link, lower nut, left: 35 N·m is not what is published.');
     // Pulled again, rightly.
     expect(at([ch, a, click(35), click(48)]).state).toBe('done');

@@ -51,6 +51,10 @@ test('what was not timed is left out: another day, a step that went wrong, one t
   expect(times(done(3, 'chock'), back, done(6, 'chock'))).toHaveLength(1);
 });
 
+test('the fastest hands still took some time', () => {
+  expect(times(done(0.0001, 'chock'))).toEqual([['chock', null, 0.01]]);
+});
+
 test('each works by their own clock', () => {
   const bea = e(4, 'note', { text: 'here' }, 'bea');
   const lines = [done(3, 'chock'), bea, done(9, 'raise'), done(9, 'wheels-off', 'bea')];

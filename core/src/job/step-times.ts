@@ -24,6 +24,7 @@ const MEANWHILE: readonly EntryKind[] = [
   'trouble',
   'crew',
   'lock',
+  'wheels',
   'piece',
   'height',
   'setup',
@@ -35,6 +36,8 @@ const AWAY_TIMES = 6;
 const AWAY_MIN = 45;
 
 const at = (e: Entry): number => Date.parse(e.at);
+/** Something was done: it took some time. */
+const hundredths = (minutes: number): number => Math.max(0.01, Math.round(minutes * 100) / 100);
 
 /** How long each rung took that was tried: from the trouble, or the rung before it, to its answer. */
 function rungTimes(s: JobState): StepTime[] {
@@ -43,7 +46,7 @@ function rungTimes(s: JobState): StepTime[] {
     const before = all.filter((e) => e !== r && e.body.step === r.body.step && at(e) <= at(r)).at(-1);
     const minutes = before ? (at(r) - at(before)) / 60_000 : 0;
     if (minutes <= 0 || minutes > AWAY_MIN) return [];
-    return [{ task: rungTask(r.body.ladder, r.body.rung), rusty: null, minutes: Math.round(minutes * 100) / 100 }];
+    return [{ task: rungTask(r.body.ladder, r.body.rung), rusty: null, minutes: hundredths(minutes) }];
   });
 }
 
@@ -94,7 +97,7 @@ export function stepTimes(s: JobState): StepTime[] {
     const usual = batch.reduce((sum, p) => sum + builtIn(p.task, rusty), 0);
     if (minutes <= 0 || minutes > Math.max(AWAY_MIN, AWAY_TIMES * usual)) continue;
     for (const p of batch) {
-      const took = Math.round(((minutes * builtIn(p.task, rusty)) / usual) * 100) / 100;
+      const took = hundredths((minutes * builtIn(p.task, rusty)) / usual);
       const by = slowedByRust(p.task) ? rusty : null;
       out.push({ task: p.task, rusty: by, minutes: took });
       const way = s.ways.get(p.id)?.body.way;

@@ -21,6 +21,7 @@ export const ONCE = [
   'bar-beside',
   'bar-in',
   'bar-clear',
+  'finish',
   'wheels-on',
   'lower',
 ] as const;

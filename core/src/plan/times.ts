@@ -39,6 +39,7 @@ const BUILT_IN = {
   'in the hand': 1,
   compared: 2,
   'fire watch': 1,
+  finish: 3,
   'another joint': 60,
   'one fastener': 2,
   'a group of fasteners': 3,

@@ -2,6 +2,9 @@ import { BadInput, within } from '../error';
 import { convert, parseRange, trimmed } from '../units';
 import type { FastenerKind } from './fasteners';
 
+export const WHEEL_MATERIALS = ['steel', 'alloy'] as const;
+export type WheelMaterial = (typeof WHEEL_MATERIALS)[number];
+
 /** A published torque value as a book or a part's sheet states it. */
 export interface BookValue {
   readonly fastener: FastenerKind;
@@ -14,6 +17,8 @@ export interface BookValue {
   readonly unit: string;
   /** The thread the value is for, e.g. "M10×1.25". */
   readonly thread?: string | undefined;
+  /** Of wheel nuts: for wheels of this only, where the maker tells them apart. */
+  readonly wheel?: WheelMaterial | undefined;
   /** "dry", "oiled" … as stated. */
   readonly condition?: string | undefined;
   readonly source: string;

@@ -97,6 +97,9 @@ async function everything(): Promise<Record<string, unknown[]>> {
     'SELECT id, closed_at, distance_km FROM job ORDER BY id',
     'SELECT id, distance_km FROM vehicle ORDER BY id',
     'SELECT * FROM lesson ORDER BY job_id',
+    'SELECT * FROM tip ORDER BY entry_id',
+    'SELECT * FROM step_time ORDER BY job_id, task, minutes',
+    'SELECT * FROM task_time ORDER BY type_id, task, rusty',
   ])
     out[sql] = (await app.db.query(sql)).rows;
   return out;
@@ -133,17 +136,45 @@ async function finish(t: Tablet, plate: string): Promise<{ job: string; handBack
   return { job, handBack: handBack.id };
 }
 
+test('a tip stands in the next job of its type, and in no other type’s; a struck one nowhere', async () => {
+  const t = await app.tablet().signIn();
+  const from = await t.job('SK 2047');
+  const tips = async (plate: string) =>
+    ((await t.get(`/jobs/${await t.job(plate)}`)).body as JobView).file.tips.map((x) => x.text);
+  const before = await tips('PV 2210');
+  const tip = line(from, 'tip', { task: 'link off', kind: 'link-lower', text: 'full lock first' });
+  await write(t, tip);
+  // PV 2210 is of the same type, HB 0093 is not; its own job reads it off its tape.
+  expect(await tips('PV 2210')).toEqual(['full lock first', ...before]);
+  expect(await tips('HB 0093')).not.toContain('full lock first');
+  expect(await tips('SK 2047')).not.toContain('full lock first');
+  await write(t, line(from, 'strike', { entry: tip.id, why: 'wrong vehicle' }));
+  expect(await tips('PV 2210')).toEqual(before);
+});
+
+test('a torque of a fastener that nobody undoes in this job is refused, with what would help', async () => {
+  const t = await app.tablet().signIn();
+  const job = await t.job('SK 2047');
+  for (const entry of [
+    line(job, 'torque', { ...exampleOf('torque'), fastener: 'front.left.arm-bolt' }),
+    line(job, 'mark', { fastener: 'rear.left.damper-bolt', how: 'left alone, checked tight' }),
+    line(job, 'lock', { fastener: 'front.left.tie-rod-nut', how: 'new cotter' }),
+  ]) {
+    const r = await t.post(`/jobs/${job}/entries`, { entries: [entry] });
+    expect([r.status, JSON.stringify(r.body)]).toEqual([422, expect.stringContaining('is not undone in this job')]);
+  }
+});
+
 test('every table made anew from the ledger is what it was, struck entries, hand-backs and lessons included', async () => {
   const t = await app.tablet().signIn();
   const job = await t.job('HB 0093');
   const reading = line(job, 'reading', { ...exampleOf('reading'), gauge: 'dial-1' });
-  const mark = line(job, 'mark', exampleOf('mark'));
-  await write(t, reading, mark);
-  await write(
-    t,
-    line(job, 'strike', { entry: reading.id, why: 'misread' }),
-    line(job, 'strike', { entry: mark.id, why: 'other side' }),
-  );
+  await write(t, reading);
+  await write(t, line(job, 'strike', { entry: reading.id, why: 'misread' }));
+  const worked = await t.job('SK 2047');
+  const mark = line(worked, 'mark', { fastener: 'front.right.link-upper-nut', how: 'left alone, checked tight' });
+  await write(t, mark, line(worked, 'tip', exampleOf('tip')));
+  await write(t, line(worked, 'strike', { entry: mark.id, why: 'other side' }));
   // One handed back and struck open again, one handed back twice, one recheck made and unmade.
   const first = await finish(t, 'SK 2047');
   await write(t, line(first.job, 'strike', { entry: first.handBack, why: 'one nut forgotten' }));
@@ -198,33 +229,4 @@ test('entries, types and the suspects table of an older program are read as toda
   // The whole job can still be judged, on the server too.
   expect(foldJob(contextOf(view, shop), view.entries).sizes).toHaveLength(1);
   expect((await t.get('/floor')).status).toBe(200);
-});
-
-test('a tip stands in the next job of its type, and in no other type’s; a struck one nowhere', async () => {
-  const t = await app.tablet().signIn();
-  const from = await t.job('SK 2047');
-  const tips = async (plate: string) =>
-    ((await t.get(`/jobs/${await t.job(plate)}`)).body as JobView).file.tips.map((x) => x.text);
-  const before = await tips('PV 2210');
-  const tip = line(from, 'tip', { task: 'link off', kind: 'link-lower', text: 'full lock first' });
-  await write(t, tip);
-  // PV 2210 is of the same type, HB 0093 is not; its own job reads it off its tape.
-  expect(await tips('PV 2210')).toEqual(['full lock first', ...before]);
-  expect(await tips('HB 0093')).not.toContain('full lock first');
-  expect(await tips('SK 2047')).not.toContain('full lock first');
-  await write(t, line(from, 'strike', { entry: tip.id, why: 'wrong vehicle' }));
-  expect(await tips('PV 2210')).toEqual(before);
-});
-
-test('a torque of a fastener that nobody undoes in this job is refused, with what would help', async () => {
-  const t = await app.tablet().signIn();
-  const job = await t.job('SK 2047');
-  for (const entry of [
-    line(job, 'torque', { ...exampleOf('torque'), fastener: 'front.left.arm-bolt' }),
-    line(job, 'mark', { fastener: 'rear.left.damper-bolt', how: 'left alone, checked tight' }),
-    line(job, 'lock', { fastener: 'front.left.tie-rod-nut', how: 'new cotter' }),
-  ]) {
-    const r = await t.post(`/jobs/${job}/entries`, { entries: [entry] });
-    expect([r.status, JSON.stringify(r.body)]).toEqual([422, expect.stringContaining('is not undone in this job')]);
-  }
 });

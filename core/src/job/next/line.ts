@@ -2,7 +2,7 @@ import type { ElsewhereCheckId } from '../../diagnosis';
 import type { CheckId, FastenerId, JointId } from '../../joint';
 import type { Cause, ConfirmOutcome } from '../../ledger';
 import type { StepId, TroubleId } from '../../plan';
-import type { LockHow } from '../../torque';
+import type { LockHow, WheelMaterial } from '../../torque';
 import type { Orientation, VehicleState } from '../../vehicle';
 import type { Station } from '../context';
 
@@ -55,6 +55,7 @@ export type NextAction =
   /** The caution of a rung: it is read before the rung is tried. @see rungCaution */
   | { readonly kind: 'rung caution'; readonly step: StepId; readonly read: string }
   | { readonly kind: 'lock'; readonly step: StepId; readonly fastener: FastenerId; readonly how: LockHow }
+  | { readonly kind: 'wheels'; readonly step: StepId; readonly material: WheelMaterial }
   | { readonly kind: 'recheck' }
   | { readonly kind: 'told' };
 

@@ -114,6 +114,8 @@ class Walker {
         return [e('verdict', { causes: [...a.causes], reproduced: true, note: '' })];
       case 'caution':
         return [e('caution', { step: a.step })];
+      case 'wheels':
+        return [e('wheels', { material: a.material })];
       case 'lock':
         return [e('lock', { fastener: a.fastener, how: a.how })];
       case 'rung caution':
@@ -154,7 +156,13 @@ class Walker {
         if (a.at === 'goods') return [e('goods', rightGoods(goodsLines(s).find((x) => x.stage !== 'taken')!))];
         if (a.at === 'height')
           return SIDES.map((side) =>
-            e('height', { axle: 'front', side, mm: side === 'left' ? 372 : 355, text: side === 'left' ? '372 mm' : '355 mm' }),
+            e('height', {
+              axle: 'front',
+              side,
+              mm: side === 'left' ? 372 : 355,
+              text: side === 'left' ? '372 mm' : '355 mm',
+              ...(a.step === 'ride-height' ? { again: true as const } : {}),
+            }),
           );
         if (a.at === 'road') return [e('road-test', { result: 'quiet', note: '' })];
         if (a.at === 'hand-back') return [e('hand-back', { distanceKm: 148_214, note: '' })];
@@ -325,8 +333,14 @@ test('gripped rubber: the height is a number before anything is raised, and stan
   const w = new Walker({}, { ...CONTEXT, kind: 'age replacement' }).add(purpose()).choose(['frame-bushing']).answer('approved');
   const asked = w.follow((l) => l.action.kind === 'go' && l.action.at === 'height');
   expect([asked.title, asked.label]).toEqual(['Measure hub to arch, both sides, and write it down.', 'Write it down']);
-  const at = w.follow((l) => l.action.kind === 'step' && l.action.step === 'ride-height');
-  expect(at.why).toMatch(/^Left 372 mm, right 355 mm: the right side is 17 mm lower. Look at its spring\. /);
+  const at = w.follow((l) => l.action.kind === 'go' && l.action.at === 'height' && l.action.step === 'ride-height');
+  expect(at.why).toMatch(/^Left 372 mm, right 355 mm: the right side is 17 mm lower. Look at its spring\. Measure again/);
+  // Raised too far it is said by how much, and is measured once more.
+  const again = (side: 'left' | 'right', mm: number) => e('height', { axle: 'front', side, mm, text: `${mm} mm`, again: true });
+  w.add(again('left', 390), again('right', 356));
+  expect(w.line.why).toBe('The left side stands 18 mm higher: raise its arm. Then measure again.');
+  w.add(again('left', 375));
+  expect(w.line.action).toMatchObject({ kind: 'step', step: 'ride-height' });
   expect(() => readHeight(w.state, 'left', '3 mm')).toThrow(/hub to arch, left must be between 100 and 1500 mm/);
   expect(readHeight(w.state, 'left', '14 5/8 in').mm).toBeCloseTo(371.475, 6);
 });

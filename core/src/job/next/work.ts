@@ -2,7 +2,7 @@ import { checkFor, partsOf, type JointId } from '../../joint';
 import { DOUBTED_OUTCOMES, NEUTRAL_OUTCOMES } from '../../ledger';
 import { LADDERS, readyTools, type PlannedStep, type StepId } from '../../plan';
 import { capital, list, sayWhen, uncapital } from '../../text';
-import { LOCKS } from '../../torque';
+import { LOCKS, WHEEL_MATERIALS } from '../../torque';
 import { sayLength, showRange } from '../../units';
 import type { JobState } from '../fold';
 import { countingStates } from '../rules/clearance';
@@ -10,7 +10,7 @@ import { awaited, laneOf, workNow, type WorkNow } from '../rules/crew';
 import { openedOwed, openTroubles, rungCaution } from '../rules/trouble';
 import { doubted, fastenersOf, isRusty, planOf, workJoints, type FastenerView } from '../rules/work';
 import { linkSetting, setsLink } from '../rules/setting';
-import { heightsKnown, sayHeights } from '../rules/height';
+import { heightsAgain, heightsKnown, heightsOff, sayHeights, sayHeightsAgain } from '../rules/height';
 import { speakOf } from '../say';
 import { goTo, mins, type NextAction, type NextAnswer, type NextLine } from './line';
 
@@ -210,6 +210,15 @@ function sayStep(s: JobState, p: PlannedStep, left: number): NextLine {
       label: 'Write it down',
       action: { kind: 'go', station: 'work', at: 'height', step: p.id },
     };
+  if (p.id === 'ride-height' && heightsKnown(s) && (!heightsAgain(s) || heightsOff(s)))
+    return {
+      ...line,
+      why: heightsOff(s)
+        ? `${sayHeightsAgain(s)} Then measure again.`
+        : `${capital(sayHeights(s))}. Measure again, both sides, with the arms up.`,
+      label: 'Write it down',
+      action: { kind: 'go', station: 'work', at: 'height', step: p.id },
+    };
   if (p.orientation && p.joint && !s.orientations.has(p.id))
     return {
       ...line,
@@ -234,6 +243,19 @@ export function sayReady(s: JobState, p: PlannedStep): string {
 }
 
 function sayFastener(p: PlannedStep, f: FastenerView, unit?: string): NextLine {
+  if (f.wheelOwed)
+    return {
+      time: 'now',
+      title: 'Are the wheels of steel or of alloy?',
+      why: 'Their maker publishes another torque for each.',
+      label: 'Say which',
+      station: 'work',
+      action: { kind: 'go', station: 'work', at: 'step', step: p.id },
+      answers: WHEEL_MATERIALS.map((material) => ({
+        label: capital(material),
+        action: { kind: 'wheels', step: p.id, material },
+      })),
+    };
   if (f.lockOwed)
     return {
       time: 'now',

@@ -1,8 +1,19 @@
-import { makeEntry, type Entry, type EntryBodies, type EntryKind } from '../../ledger';
+import { makeEntry, readEntry, type Entry, type EntryBodies, type EntryKind } from '../../ledger';
 import { jointId, type JointId } from '../../joint';
 import { CONTEXT, LINK_PART } from '../../test';
 import { SIDES } from '../../vehicle';
-import { foldJob, nextLine, openTroubles, outlook, planOf, ruined, handBackBlockers, troublesAt, type JobContext } from '..';
+import {
+  fastenersOf,
+  foldJob,
+  nextLine,
+  openTroubles,
+  outlook,
+  planOf,
+  ruined,
+  handBackBlockers,
+  troublesAt,
+  type JobContext,
+} from '..';
 
 const T0 = Date.UTC(2026, 0, 5, 9);
 const LINKS: JointId[] = SIDES.map((s) => jointId('front', s, 'link-lower'));
@@ -218,4 +229,61 @@ test('the end is promised from what is left; a late one only where the shop know
   const n = o.steps.length;
   // Independent delays of three minutes each.
   expect((o.lateAt! - o.endsAt) / 60_000).toBeCloseTo(3 * Math.sqrt(n), 6);
+});
+
+test('steel or alloy is asked where the book tells them apart, and rules; direction and tapers are asked too', () => {
+  const book = CONTEXT.type.torqueBook.front;
+  const nut = book.find((v) => v.fastener === 'wheel-nut')!;
+  const two = [
+    ...book.filter((v) => v !== nut),
+    { ...nut, wheel: 'steel' as const },
+    { ...nut, minNm: 95, maxNm: 95, value: 95, wheel: 'alloy' as const },
+  ];
+  const type = { ...CONTEXT.type, torqueBook: { ...CONTEXT.type.torqueBook, front: two } };
+  const j = job();
+  const view = () => fastenersOf(foldJob({ ...SHOP, type }, j.entries)).find((f) => f.fastener.id === 'front.left.wheel-nut')!;
+  expect(view()).toMatchObject({ wheelOwed: true, targetNm: null });
+  j.add(1, 'wheels', { material: 'alloy' });
+  expect(view()).toMatchObject({ wheelOwed: false, targetNm: 95 });
+  expect(fastenersOf(j.state()).find((f) => f.fastener.id === 'front.left.wheel-nut')!.targetNm).toBe(110);
+});
+
+test('a taper is tight when its torque counts and somebody has said how its nut is kept; what was written before is not asked again', () => {
+  const j = job(
+    SIDES.map((s) => jointId('front', s, 'ball-joint')),
+    { ...LINK_PART, kind: 'other part', name: 'Ball joint' },
+  );
+  const torque = {
+    fastener: 'front.left.ball-joint-nut' as const,
+    targetNm: 75,
+    targetText: '75',
+    source: 'x',
+    achievedNm: 75,
+    value: 75,
+    unit: 'N·m',
+    method: 'torque wrench' as const,
+  };
+  j.add(1, 'book', {
+    axle: 'front',
+    value: {
+      fastener: 'ball-joint-nut',
+      minNm: 75,
+      maxNm: 75,
+      value: 75,
+      unit: 'N·m',
+      source: 'book',
+      publisher: 'vehicle maker',
+    },
+  });
+  j.add(2, 'torque', torque);
+  const view = () => fastenersOf(j.state()).find((f) => f.fastener.id === torque.fastener)!;
+  expect(view()).toMatchObject({ state: 'open', lockOwed: true });
+  expect(handBackBlockers(j.state()).map((b) => b.sentence)).toContain(
+    'Ball joint nut, left: how it is kept is not written down.',
+  );
+  j.add(3, 'lock', { fastener: torque.fastener, how: 'new cotter' });
+  expect(view()).toMatchObject({ state: 'done', lockOwed: false, record: expect.stringMatching(/new cotter$/) });
+  const old = readEntry({ kind: 'torque', version: 2, body: { ...torque, fastener: 'front.right.ball-joint-nut' } });
+  j.add(4, 'torque', old.body as typeof torque);
+  expect(fastenersOf(j.state()).find((f) => f.fastener.id === 'front.right.ball-joint-nut')).toMatchObject({ state: 'done' });
 });

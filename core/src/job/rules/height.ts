@@ -10,10 +10,16 @@ const BOUNDS_MM = [100, 1500] as const;
 const UNEVEN_MM = 10;
 
 /** A height as it was written: "372 mm", "14 5/8 in". @throws BadInput naming the side and its bound. */
-export function readHeight(s: JobState, side: Side, text: string): EntryBodies['height'] {
+export function readHeight(s: JobState, side: Side, text: string, again = false): EntryBodies['height'] {
   const field = `hub to arch, ${side}`;
   const mm = within(field, parseQuantity(text, 'length', { field }).si, ...BOUNDS_MM, 'mm');
-  return { axle: s.axle, side, mm, text: /^[\d.,]+$/.test(text.trim()) ? `${text.trim()} mm` : text.trim() };
+  return {
+    axle: s.axle,
+    side,
+    mm,
+    text: /^[\d.,]+$/.test(text.trim()) ? `${text.trim()} mm` : text.trim(),
+    ...(again ? { again } : {}),
+  } as EntryBodies['height'];
 }
 
 /** "left 372 mm, right 368 mm: right is 4 mm lower"; empty before both are written down. */
@@ -34,3 +40,29 @@ export function sayHeights(s: JobState): string {
 
 /** Whether the heights of both sides are written down. */
 export const heightsKnown = (s: JobState): boolean => SIDES.every((side) => s.heights.has(`${s.axle}.${side}`));
+
+/** As raised as before counts within this, mm (common practice, no source). */
+const AS_BEFORE_MM = 10;
+
+/** Whether both sides were measured again where the rubber is tightened. */
+export const heightsAgain = (s: JobState): boolean => SIDES.every((side) => s.heights.has(`${s.axle}.${side}.again`));
+
+/** How the arms stand now against the height they are to have; empty before both were measured again. */
+export function sayHeightsAgain(s: JobState): string {
+  if (!heightsKnown(s) || !heightsAgain(s)) return '';
+  const off = SIDES.map((side) => ({
+    side,
+    by: s.heights.get(`${s.axle}.${side}.again`)!.mm - s.heights.get(`${s.axle}.${side}`)!.mm,
+  })).filter((x) => Math.abs(x.by) > AS_BEFORE_MM);
+  if (off.length === 0) return 'Both sides stand as before.';
+  return off
+    .map(
+      (x) =>
+        `The ${x.side} side stands ${sayLength(Math.abs(x.by), 0, s.context.measures.length)} ${x.by > 0 ? 'higher: raise its arm' : 'lower: let its arm down'}`,
+    )
+    .join('. ')
+    .concat('.');
+}
+
+/** Measured again, and not as before: the rubber would be tightened twisted. */
+export const heightsOff = (s: JobState): boolean => /higher|lower/.test(sayHeightsAgain(s));

@@ -138,6 +138,8 @@ export interface FastenerView extends Audit, ClicksPlan {
   /** With its side, where it has one: "Bracket bolts, left", "Undershield". */
   readonly label: string;
   readonly ruling: Ruling;
+  /** The book tells steel wheels from alloy ones, and nobody has said which these are. */
+  readonly wheelOwed: boolean;
   /** The wrench that spoke was past its calibration then: until when it had been good. */
   readonly pastCalibration: string | undefined;
 }
@@ -165,7 +167,11 @@ export function fastenersOf(s: JobState): FastenerView[] {
   const found = s.book.filter((b) => b.body.axle === s.axle).map((b) => b.body.value);
   // What was found last speaks, before what the file has.
   const by = (publisher: BookValue['publisher']) => found.filter((v) => v.publisher === publisher).reverse();
-  const book = [...by('vehicle maker'), ...s.context.type.torqueBook[s.axle]];
+  const all = [...by('vehicle maker'), ...s.context.type.torqueBook[s.axle]];
+  const material = s.wheels?.body.material;
+  // A value for wheels of one sort rules only where they are known to be of it.
+  const book = all.filter((v) => !v.wheel || v.wheel === material);
+  const byWheel = all.some((v) => v.wheel) && !material;
   const ofPart = by('part maker');
   const planned = fastenersFor(s.axle, s.context.type.axles[s.axle], plannedJoints(s));
   const also = alsoUndone(s).filter((f) => !planned.some((p) => p.id === f.id));
@@ -210,6 +216,7 @@ export function fastenersOf(s: JobState): FastenerView[] {
       }),
       ...clicksOf(given.kind, given.count),
       pastCalibration: pastCalibration(s, given.id),
+      wheelOwed: given.kind === 'wheel-nut' && byWheel,
     };
   });
 }

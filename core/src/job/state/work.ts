@@ -19,6 +19,7 @@ export interface WorkState {
   readonly marks: ReadonlyMap<string, Entry<'mark'>>;
   readonly clicks: ReadonlyMap<string, Entry<'clicks'>>;
   readonly locks: ReadonlyMap<string, Entry<'lock'>>;
+  readonly wheels: Entry<'wheels'> | undefined;
   readonly tips: readonly Entry<'tip'>[];
   readonly ways: ReadonlyMap<string, Entry<'way'>>;
   readonly pieces: ReadonlyMap<string, Entry<'piece'>>;
@@ -40,6 +41,7 @@ export const workState = ({ kept }: Ledger): WorkState => ({
   marks: kept.mark,
   clicks: kept.clicks,
   locks: kept.lock,
+  wheels: kept.wheels,
   tips: kept.tip,
   ways: kept.way,
   pieces: kept.piece,

@@ -8,11 +8,16 @@ export interface HeightBody {
   side: Side;
   mm: number;
   text: string;
+  /** Measured again where the rubber is tightened. */
+  again?: true;
 }
 
 export const height = entryKind<HeightBody>()({
   who: AT_THE_VEHICLE,
   searched: false,
-  kept: { as: 'latest by key', key: (b) => `${b.axle}.${b.side}` },
-  say: (b) => capital(`hub to arch, ${b.axle} ${b.side}: ${b.text}`),
+  version: 2,
+  // The first version was measured once.
+  upcasts: { 1: (b) => b },
+  kept: { as: 'latest by key', key: (b) => `${b.axle}.${b.side}${b.again ? '.again' : ''}` },
+  say: (b) => capital(`hub to arch, ${b.axle} ${b.side}${b.again ? ', raised to it' : ''}: ${b.text}`),
 });

@@ -46,6 +46,7 @@ import { undone } from './undone';
 import { variant } from './variant';
 import { verdict } from './verdict';
 import { way } from './way';
+import { wheels } from './wheels';
 import { zero } from './zero';
 
 /** Every kind of entry: a new one is a file beside these and a line here, its schema a file and a line in contract/kinds. */
@@ -86,6 +87,7 @@ export const ENTRY_SPECS = {
   mark,
   clicks,
   lock,
+  wheels,
   piece,
   orientation,
   confirm,

@@ -22,10 +22,20 @@ export function lower(w: Work, after: readonly StepId[]): Step[] {
     );
   out.push(
     step({
+      id: 'finish',
+      phase: 'tighten',
+      ...w.takes('finish'),
+      needs: after,
+      title: 'Grease over bare threads and into the hexes; spanners counted',
+      tools: ['grease', 'rag'],
+      detail:
+        'After tightening it keeps rust out and does not touch the torque. Discs, pads and tyres stay dry; every tool is back, nothing lies on the arm.',
+    }),
+    step({
       id: 'wheels-on',
       phase: 'lower',
       ...w.takes('wheels on'),
-      needs: [...after, ...(shield ? (['shield-on'] as const) : [])],
+      needs: [...after, 'finish', ...(shield ? (['shield-on'] as const) : [])],
       title: 'Wheels on, every nut by hand',
       detail: 'Hub faces clean. No anti-seize on the studs.',
     }),

@@ -5,6 +5,7 @@ import {
   fastenersSaid,
   readBookValue,
   sayBookValue,
+  WHEEL_MATERIALS,
   type BookValue,
   type FastenerKind,
 } from '../../torque';
@@ -69,7 +70,8 @@ function readLine(type: VehicleTypeSpec, line: number, text: string, source: str
             { fastener, thread: of, publisher: 'vehicle maker' },
             `torque in line ${line}`,
           );
-          return { end, value: condition ? { ...value, condition } : value };
+          const wheel = fastener === 'wheel-nut' ? WHEEL_MATERIALS.find((m) => rest.toLowerCase().includes(m)) : undefined;
+          return { end, value: { ...value, ...(condition ? { condition } : {}), ...(wheel ? { wheel } : {}) } };
         }),
     );
     if (values.length === 0)
@@ -106,13 +108,15 @@ const SEPARATOR = /"|[;\t]|,(?!\d)|(?<!\d),/g;
 export function withTorques(type: VehicleTypeSpec, lines: readonly PageLine[]): VehicleTypeSpec {
   const taken = lines.flatMap((l) => l.values);
   const book = (end: AxleEnd): BookValue[] => {
-    const by = new Map<FastenerKind, BookValue>(type.torqueBook[end].map((v) => [v.fastener, v]));
-    for (const t of taken) if (t.end === end) by.set(t.value.fastener, t.value);
-    return FASTENER_KINDS.flatMap((k) => by.get(k) ?? []);
+    // Wheel nuts may have a value for steel wheels and another for alloy ones.
+    const key = (v: BookValue) => `${v.fastener} ${v.wheel ?? ''}`;
+    const by = new Map<string, BookValue>(type.torqueBook[end].map((v) => [key(v), v]));
+    for (const t of taken) if (t.end === end) by.set(key(t.value), t.value);
+    return [...by.values()].sort((a, b) => FASTENER_KINDS.indexOf(a.fastener) - FASTENER_KINDS.indexOf(b.fastener));
   };
   return { ...type, torqueBook: { front: book('front'), rear: book('rear') } };
 }
 
 /** "Front: link, upper nut 48 N·m (M10×1.25)" */
 export const sayPageValue = ({ end, value }: PageLine['values'][number]): string =>
-  `${end}: ${fastenerName(value.fastener)} ${sayBookValue(value)}${value.thread ? ` (${value.thread})` : ''}`;
+  `${end}: ${fastenerName(value.fastener)} ${sayBookValue(value)}${value.wheel ? `, ${value.wheel} wheels` : ''}${value.thread ? ` (${value.thread})` : ''}`;

@@ -97,6 +97,8 @@ export class NextAct {
         const { step, ladder, rung, title, worked } = a;
         return this.onStep(step, () => void write.write('rung', { step, ladder, rung, title, worked }));
       }
+      case 'wheels':
+        return this.onStep(a.step, () => void write.write('wheels', { material: a.material }));
       case 'lock':
         return this.onStep(a.step, () => void write.write('lock', { fastener: a.fastener, how: a.how }));
       case 'rung caution':

@@ -1,5 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { attempt, heightsKnown, readHeight, sayHeights, SIDES, type Side } from '@ash-knot/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { attempt, heightsKnown, readHeight, sayHeights, sayHeightsAgain, SIDES, type Side } from '@ash-knot/core';
 import { TextField } from '../kit/text-field';
 import { JobStore } from '../job/job-store';
 import { draft } from '../state/draft';
@@ -35,10 +35,14 @@ export class HeightCard {
   private readonly store = inject(JobStore);
   protected readonly sides = SIDES;
   protected readonly error = signal('');
+  /** Measured again, with the arms raised to what it was. */
+  readonly again = input(false);
   protected readonly typed = draft<Record<Side, string>>(`height.${this.store.view()!.id}`, { left: '', right: '' });
   protected readonly full = computed(() => SIDES.every((s) => this.typed()[s].trim() !== ''));
   protected readonly known = computed(() => heightsKnown(this.store.state()!));
-  protected readonly said = computed(() => sayHeights(this.store.state()!));
+  protected readonly said = computed(() =>
+    [sayHeights(this.store.state()!), this.again() ? sayHeightsAgain(this.store.state()!) : ''].filter(Boolean).join('. '),
+  );
 
   protected set(side: Side, text: string): void {
     this.typed.update((t) => ({ ...t, [side]: text }));
@@ -46,7 +50,7 @@ export class HeightCard {
   protected async save(e: Event): Promise<void> {
     e.preventDefault();
     const s = this.store.state()!;
-    const read = attempt(() => SIDES.map((side) => readHeight(s, side, this.typed()[side])));
+    const read = attempt(() => SIDES.map((side) => readHeight(s, side, this.typed()[side], this.again())));
     this.error.set(read.ok ? '' : `${read.error.message} Nothing was changed.`);
     if (read.ok && (await this.store.writeAll(read.value.map((body) => ({ kind: 'height' as const, body }))))) this.typed.clear();
   }

@@ -19,6 +19,8 @@ import {
   preloadBand,
   PROPERTY_CLASSES,
   sameCompressionNm,
+  WHEEL_MATERIALS,
+  type WheelMaterial,
   BadInput,
   isWithin,
   needsPublished,
@@ -184,6 +186,11 @@ export class TorqueCard {
   /** The adapter's share of the torque wanted, or what is wrong with its measures. */
   protected readonly setting = computed(() => attempt(() => readAdapterSettingNm(1, this.lever(), this.adapter(), this.angle())));
 
+  protected readonly materials = WHEEL_MATERIALS;
+  protected readonly wheels = computed(() => this.store.state()!.wheels?.body.material);
+  protected sayWheels(material: WheelMaterial): void {
+    void this.store.write('wheels', { material });
+  }
   protected readonly locks = LOCKS;
   protected readonly locked = computed(
     (): LockHow | undefined => this.store.state()!.locks.get(this.view().fastener.id)?.body.how,
@@ -277,6 +284,13 @@ export class TorqueCard {
     const read = attempt(() => readGauge(h.text, g, 'torque reading'));
     if (!read.ok) return this.error.set(`${read.error.message} Nothing was changed.`);
     const { si, value, unit } = read.value;
+    // A wrench that tells directions writes a minus when it is turned to the left.
+    if (si <= 0)
+      return this.error.set(
+        si < 0
+          ? `${h.text.trim()}: that was to the left, it loosens. It does not count.`
+          : 'It said nothing of a torque. Nothing was changed.',
+      );
     if (this.group()) return this.count(si, wrench);
     // Through an adapter the fastener gets more than the wrench shows, in the ratio of the levers.
     const a = this.setting();

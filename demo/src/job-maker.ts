@@ -3,6 +3,7 @@ import {
   goodsBody,
   goodsChecks,
   goodsLines,
+  isTaper,
   checksOf,
   doubted,
   fastenersOf,
@@ -28,10 +29,11 @@ import {
   type JointId,
   type JointKind,
   type Part,
+  type PlannedStep,
   type Side,
   type StepId,
 } from '@ash-knot/core';
-import type { Chance } from '@ash-knot/core/numeric';
+import { chanceFrom, type Chance } from '@ash-knot/core/numeric';
 
 /** UUIDv7 for a moment. */
 export function uuidAt(c: Chance, atMs: number): string {
@@ -83,6 +85,14 @@ export class JobMaker {
     this.entries.push(makeEntry({ kind, body }, { id, job: this.id, by, at: new Date(this.clock).toISOString() }));
     return id;
   }
+  /** A line that came later to this yard's story: it draws on a chance of its own, so that everything else stays as it was. */
+  beside<K extends EntryKind>(kind: K, body: EntryBodies[K], minutes = 1, by = this.by): void {
+    this.clock += minutes * MINUTE;
+    this.own ??= chanceFrom(this.clock % 1_000_003);
+    const id = uuidAt(this.own, this.clock);
+    this.entries.push(makeEntry({ kind, body }, { id, job: this.id, by, at: new Date(this.clock).toISOString() }));
+  }
+  private own: Chance | undefined;
   state(): JobState {
     return foldJob(this.context, this.entries);
   }
@@ -156,9 +166,9 @@ export class JobMaker {
 
   /**
    * Works the plan until a step, or to its end. What is in the hand is as the verdict said, but for a
-   * verdict that was wrong: then it is `instead`.
+   * verdict that was wrong: then it is `instead`. @param at what happens besides, at a step
    */
-  work(until?: StepId, instead?: Cause): void {
+  work(until?: StepId, instead?: Cause, at?: (step: PlannedStep) => void): void {
     const part = (c: Cause) => {
       const joint = splitFault(c)?.joint;
       return joint ? assemblyOf(joint) : c;
@@ -166,9 +176,12 @@ export class JobMaker {
     const thought = this.state().verdict?.body.causes.map(part) ?? [];
     this.add('setup', { equipment: 'lift', corroded: true });
     const before = this.state();
-    const fasteners = fastenersOf(before);
+    // Where the book tells steel wheels from alloy ones: these yards' vans stand on steel.
+    if (fastenersOf(before).some((f) => f.wheelOwed)) this.beside('wheels', { material: 'steel' });
+    const fasteners = fastenersOf(this.state());
     for (const step of planOf(before)) {
       if (step.id === until) return;
+      at?.(step);
       if (step.soakMinutes) this.wait(1);
       if (step.id === 'unload') this.wait(12);
       if (step.caution) this.add('caution', { step: step.id });
@@ -213,6 +226,7 @@ export class JobMaker {
           unit: 'N·m',
           method: 'torque wrench',
         });
+        if (isTaper(f.fastener.kind)) this.beside('lock', { fastener: f.fastener.id, how: 'new cotter' });
       }
     }
     for (const p of piecesOf(this.state())) this.add('piece', { piece: p.id, joint: p.joint, fate: p.usual });

@@ -4,6 +4,14 @@ import {
   diagnose,
   fastenersOf,
   foldJob,
+  forecast,
+  jointId,
+  lanesFor,
+  laneView,
+  makeEntry,
+  schedule,
+  SIDES,
+  stepsFor,
   know,
   METRIC,
   nextLine,
@@ -81,7 +89,37 @@ export function benches(): [string, () => unknown][] {
     });
   const bar = uBar({ outsideMm: 24, middleMm: 900, armMm: 250, bushingsMm: 700, splayMm: 40, bushingNPerMm: 4000 });
   let lowered = 0;
+  // Links, bushings and the bar of one axle, two people, one torque wrench: the biggest plan an ordinary job has.
+  const kinds = ['bar', 'link-lower', 'frame-bushing'] as const;
+  const bigPlan = stepsFor({
+    end: 'front',
+    axle: front,
+    joints: kinds.flatMap((k) => SIDES.map((s) => jointId('front', s, k))),
+    equipment: 'jack and stands',
+    corroded: true,
+    jackingPoints: '',
+  });
+  const lanes = lanesFor(bigPlan, 2);
+  const two = foldJob(context, [
+    ...job.entries.filter((e) => e.kind !== 'hand-back'),
+    makeEntry(
+      {
+        kind: 'crew',
+        body: {
+          people: [
+            { id: 'a', name: 'A' },
+            { id: 'b', name: 'B' },
+          ],
+        },
+      },
+      { id: 'crew', job: job.id, by: 'a', at: now.toISOString() },
+    ),
+  ]);
   return [
+    [`lanes of ${bigPlan.length} steps for two (${lanes.minutes} min, none is under ${lanes.bound})`, () => lanesFor(bigPlan, 2)],
+    ['how they go on from now', () => forecast(bigPlan, { people: 2, lanes, from: () => 0, atIt: [] })],
+    ['plan in the listed order, proven', () => schedule(bigPlan)],
+    ['lanes on the screen, two at it', () => laneView({ ...two }, now.getTime())],
     ['window of lengths and all round it', () => length((lowered = (lowered + 1) % 40))],
     ['bar of 400 elements', () => solveBar(bar, [1, -1], 400)],
     ['a rig of one stance', () => rigOf(front, { loweredMm: 20 })],

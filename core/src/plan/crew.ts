@@ -13,7 +13,7 @@ export interface Lanes {
 }
 
 /** So many orders are looked at beyond the first: the screen waits for the answer. */
-const LOOKED_AT = 1;
+const LOOKED_AT = 60;
 
 const hands = (s: Step, people: number): number => Math.min(s.hands ?? 1, people);
 

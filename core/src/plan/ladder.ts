@@ -301,7 +301,11 @@ export const LADDERS: Readonly<Record<TroubleId, Trouble>> = {
 export const rungOf = (trouble: string, id: string): Rung | undefined =>
   LADDERS[trouble as TroubleId]?.rungs.find((r) => r.id === id);
 
+/** More is not carried to the vehicle for what may not happen. */
+const MOST_READY = 5;
+
 /** The tools of the first rungs of what may well happen here: they lie ready before a rusty one is begun. */
 export function readyTools(troubles: readonly TroubleId[]): string[] {
-  return [...new Set(troubles.slice(0, 2).flatMap((t) => LADDERS[t].rungs.slice(0, 2).flatMap((r) => r.tools)))];
+  const first = troubles.slice(0, 2).flatMap((t, i) => LADDERS[t].rungs.slice(0, 2 - i).flatMap((r) => r.tools));
+  return [...new Set(first)].slice(0, MOST_READY);
 }

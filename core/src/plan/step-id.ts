@@ -26,6 +26,8 @@ export const ONCE = [
   'lower',
 ] as const;
 type Once = (typeof ONCE)[number];
+/** Steps that come after a wait which nobody cuts short. */
+export const NOT_HURRIED: readonly string[] = ['fire-over'] satisfies readonly Once[];
 
 /** Steps of a side: what is done to its part. */
 export const OF_SIDE = [

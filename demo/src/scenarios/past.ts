@@ -1,4 +1,14 @@
-import { jointId, otherSide, sayFail, SIDES, untoldFails, type JointId, type Side } from '@ash-knot/core';
+import {
+  jointId,
+  otherSide,
+  rungOf,
+  sayFail,
+  SIDES,
+  untoldFails,
+  type JointId,
+  type PlannedStep,
+  type Side,
+} from '@ash-knot/core';
 import { chanceFrom, type Chance } from '@ash-knot/core/numeric';
 import { DAY, JobMaker, MINUTE, type DemoJob } from '../job-maker';
 import { RULES } from '../shop';
@@ -82,8 +92,46 @@ function listenAndFind(m: JobMaker, c: Chance, moves: readonly JointId[], side: 
   if (c.chance(0.35)) m.add('defect', { joint: jointId('front', odd ? side : otherSide(side), 'link-lower'), what: 'boot torn' });
 }
 
+/** The ways to a bracket bolt that cannot be seen, as this yard wrote them down. */
+const WAYS = {
+  manual: { text: 'lower the cross-member by 40 mm on its four bolts', source: 'the maker’s book, section 3 (invented)' },
+  field: { text: 'short 13 mm socket and a long extension from above the rack', source: undefined },
+} as const;
+
+/** What happened at a step besides: a stud that spun, which way was gone, and what was left for the next one. */
+function atStep(m: JobMaker, v: DemoVehicle, n: number, step: PlannedStep): void {
+  if (step.id === 'link-off-left' && n % 4 === 1) {
+    m.beside('trouble', { step: step.id, what: 'stud spins' }, 2);
+    for (const [rung, worked] of [
+      ['flats', n % 8 === 1],
+      ['pliers', true],
+    ] as const) {
+      m.beside(
+        'rung',
+        { step: step.id, ladder: 'stud spins', rung, title: rungOf('stud spins', rung)!.title, worked },
+        2 + (n % 3),
+      );
+      if (worked) break;
+    }
+  }
+  if (v.type !== 'post' || step.id !== 'bushing-off-left') return;
+  const way = n % 3 === 0 ? 'manual' : 'field';
+  m.beside('way', { step: step.id, way }, 0.2);
+  // Gone by the manual it takes longer.
+  m.wait(way === 'manual' ? 14 : 2);
+  const { text, source } = WAYS[way];
+  m.beside('tip', { task: step.task, kind: 'frame-bushing', text, way, ...(source ? { source } : {}) }, 0.2);
+  if (n % 5 === 0)
+    m.beside(
+      'tip',
+      { task: step.task, kind: 'frame-bushing', text: 'One bracket bolt cannot be seen: it is above the rack.' },
+      0.2,
+    );
+}
+
 /** One visit: what was worn is found, chosen, fitted, proved and handed back; the recheck is made unless it is due now. */
-function visitOf(yard: Yard, c: Chance, v: DemoVehicle, wear: Wear, start: number, dueNow: boolean, odd: boolean): DemoJob {
+function visitOf(yard: Yard, c: Chance, v: DemoVehicle, wear: Wear, start: number, dueNow: boolean, n: number): DemoJob {
+  const odd = n % 2 === 1;
   const km = yard.kmAt(v, start);
   const tech = c.pick(['ruan', 'isla']);
   const kind = c.chance(0.75)
@@ -113,7 +161,9 @@ function visitOf(yard: Yard, c: Chance, v: DemoVehicle, wear: Wear, start: numbe
     });
   m.approve([choice], ofBushing ? 'both sides of the bar' : 'both links', v.owner);
   // About one verdict in fifteen is wrong, as in any yard: the bracket's bolts had come loose.
-  m.work(undefined, c.chance(0.07) ? `front.${ofBushing ? worn[0]! : side}.bracket-bolts` : undefined);
+  m.work(undefined, c.chance(0.07) ? `front.${ofBushing ? worn[0]! : side}.bracket-bolts` : undefined, (step) =>
+    atStep(m, v, n, step),
+  );
   if (ofBushing)
     for (const s of SIDES) {
       wear.renew(s, km);
@@ -144,7 +194,7 @@ export function pastJobs(yard: Yard): DemoJob[] {
     for (let visit = 0; visit < visits; visit++) {
       const dueNow = visit === visits - 1 && DUE_NOW.includes(v.plate);
       const start = startOf(yard, c, v, visit, visits, dueNow);
-      jobs.push(visitOf(yard, c, v, wear, start, dueNow, jobs.length % 2 === 1));
+      jobs.push(visitOf(yard, c, v, wear, start, dueNow, jobs.length));
     }
   });
   return jobs;

@@ -5,7 +5,9 @@ import {
   handBackBlockers,
   isSigned,
   mayWrite,
+  NOT_HURRIED,
   takenAfterHandBack,
+  tooEarly,
   type Entry,
   type EntryKind,
   type Part,
@@ -43,6 +45,13 @@ const CHECKS: { readonly [K in EntryKind]?: (tx: Queryable, e: Entry<K>, by: By)
     const shop = await shopView(tx);
     if (shop) checkChoice(e.body, shop.rules.currency);
     await checkPart(tx, e.body.part);
+  },
+  step: async (tx, e) => {
+    // Nothing else waits for what cannot be hurried: a state is read only where it decides.
+    if (e.body.state !== 'done' || !NOT_HURRIED.includes(e.body.step)) return;
+    const state = await jobState(tx, e.job);
+    const early = state && tooEarly(state, e.body.step, Date.parse(e.at));
+    if (early) throw badInput('body.step', early, 'too early');
   },
   torque: notUndone,
   clicks: notUndone,

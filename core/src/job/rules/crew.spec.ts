@@ -11,6 +11,7 @@ import {
   planOf,
   ruined,
   handBackBlockers,
+  tooEarly,
   troublesAt,
   type JobContext,
 } from '..';
@@ -161,6 +162,14 @@ test('sparks: the fire watch is not cut short, and the hand-back waits for it', 
   j.add(35, 'rung', { step: 'link-off-left', ladder: 'hex rounds', rung: 'disc', title: 'disc', worked: true });
   expect(planOf(j.state()).map((p) => p.id)).toEqual(expect.arrayContaining(['fire-watch', 'fire-over']));
   expect(handBackBlockers(j.state()).map((b) => b.sentence)).toContain('The fire watch is not over, or nobody said so.');
+  const early = (minute: number) => tooEarly(j.state(), 'fire-over', T0 + minute * 60_000);
+  expect(early(36)).toMatch(/^Not yet: fire watch begins.* comes first\.$/);
+  j.add(40, 'step', { step: 'fire-watch', state: 'done' });
+  expect(early(60)).toBe('Not yet: 10 min are left, and this wait is not cut short.');
+  // Whoever tries to cut it does not.
+  j.add(61, 'step', { step: 'fire-watch', state: 'done', soak: 'cut short' });
+  expect(early(62)).toMatch(/^Not yet/);
+  expect(early(92)).toBe('');
 });
 
 const REFIT: EntryBodies['choose']['part'] = {

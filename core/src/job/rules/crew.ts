@@ -1,4 +1,5 @@
 import { atNow, forecast, lanesFor, LADDERS, type Forecast, type Lanes, type PlannedStep, type StepId } from '../../plan';
+import { uncapital } from '../../text';
 import type { JobState } from '../fold';
 import { goodsOwedAt } from './goods';
 import { openTroubles, ruined } from './trouble';
@@ -81,6 +82,20 @@ export function workNow(s: JobState, nowMs: number): WorkNow {
   return { plan, done, open, people, lanes, soakEnds, at: at as ReadonlyMap<number, PlannedStep> };
 }
 
+/**
+ * Why a step cannot be said to be done at a moment: a wait before it that nobody cuts short runs, or was never begun. Empty
+ * where nothing speaks against it. @param atMs ms since 1970
+ */
+export function tooEarly(s: JobState, step: string, atMs: number): string {
+  const now = workNow(s, atMs);
+  const p = now.plan.find((x) => x.id === step);
+  const before = p?.needs.map((n) => now.plan.find((x) => x.id === n)!).find((x) => x.fixed);
+  if (!before) return '';
+  if (!now.done(before)) return `Not yet: ${uncapital(before.title)} comes first.`;
+  const left = Math.ceil((now.soakEnds(before.id) - atMs) / 60_000);
+  return left > 0 ? `Not yet: ${left} min are left, and this wait is not cut short.` : '';
+}
+
 /** How the work goes on, and when it is done. */
 export interface Outlook extends Forecast {
   /** ms since 1970 */
@@ -147,6 +162,8 @@ export interface LaneView {
   readonly outlook: Outlook;
   /** The same work with one pair of hands, minutes from now; undefined where there is one. */
   readonly aloneMinutes: number | undefined;
+  /** By so much the order may be off the fastest, minutes; 0 where it is proven. */
+  readonly gapMinutes: number;
 }
 
 /** What was done longer ago than this is not drawn, ms. */
@@ -200,6 +217,7 @@ export function laneView(s: JobState, nowMs: number): LaneView | undefined {
     people: now.people.map((person, i) => ({ person, blocks: all.filter((x) => x.who === i).map((x) => x.block) })),
     waits,
     outlook: look,
+    gapMinutes: now.lanes ? Math.round(now.lanes.minutes - now.lanes.bound) : 0,
     aloneMinutes: now.people.length < 2 ? undefined : outlook({ ...s, crew: undefined }, nowMs)?.minutes,
   };
 }

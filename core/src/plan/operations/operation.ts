@@ -3,7 +3,7 @@ import { sayHex } from '../../thread';
 import type { AxleSpec, Side } from '../../vehicle';
 import type { PlanInput, Step } from '../step';
 import type { StepId } from '../step-id';
-import { takes, type Takes, type Task } from '../times';
+import type { Takes, Task } from '../times';
 
 /** The work of one plan, as every operation sees it. */
 export interface Work extends Required<PlanInput> {

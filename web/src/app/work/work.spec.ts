@@ -198,7 +198,7 @@ test('a tip is kept at its step for the next one; the manual’s way needs its s
   await keep();
   expect(b.el.querySelector(tid('ways'))).toBeNull();
   await way('it is done', 'long extension from the wheel arch');
-  expect(b.text(tid('ways'))).toMatch(/lower the cross-member \(book, 3-12\).*long extension/);
+  expect(b.text(tid('ways'))).toMatch(/lower the cross-member: book, 3-12.*long extension/);
   b.el.querySelectorAll<HTMLElement>(`${tid('ways')} button`)[1]!.click();
   await b.settle();
   expect(b.written().at(-1)).toEqual(['way', { step: 'link-off-left', way: 'field' }]);

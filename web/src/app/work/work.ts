@@ -35,6 +35,7 @@ import {
   numberWord,
   orientationsFor,
   TROUBLES,
+  tooEarly,
   troublesAt,
   type TroubleId,
   workJoints,
@@ -186,7 +187,7 @@ export class Work {
     const n = crewOf(s).length;
     return `${capital(sayParts(this.session.dialect(), workJoints(s))) || 'The work'}${n > 1 ? `, ${numberWord(n)} of us` : ''}`;
   });
-  /** "67 min, done about 10:35, by 10:50 at the latest four times of five; 88 alone" */
+  /** "67 min, done about 10:35; by 10:50 four times of five; 88 alone; no order is faster by more than 2" */
   protected readonly promise = computed(() => {
     const l = this.lanes();
     if (!l) return '';
@@ -196,6 +197,7 @@ export class Work {
       `${mins(minutes)}, done about ${clock(endsAt)}`,
       lateAt ? `by ${clock(lateAt)} four times of five` : 'usual times',
       l.aloneMinutes === undefined ? '' : `${Math.round(l.aloneMinutes)} alone`,
+      l.gapMinutes > 0 ? `no order is faster by more than ${l.gapMinutes}` : '',
     ]
       .filter(Boolean)
       .join('; ');
@@ -230,6 +232,10 @@ export class Work {
   }
   protected troubleAt(r: Row) {
     return openTroubles(this.store.state()!).find((t) => t.step.id === r.step.id);
+  }
+  /** Why it cannot be said to be done yet: a wait that nobody cuts short. */
+  protected early(r: Row): string {
+    return tooEarly(this.store.state()!, r.step.id, this.clock.now());
   }
   protected ready_(r: Row): string {
     return r.done ? '' : this.session.say(sayReady(this.store.state()!, r.step).trim());
@@ -409,8 +415,13 @@ export class Work {
   private kept(r: Row): readonly FileTip[] {
     const s = this.store.state()!;
     const here = s.tips.map((e) => ({ ...e.body, by: this.session.name(e.by), at: e.at }));
-    return [...here, ...(s.context.file?.tips ?? [])].filter(
-      (t) => t.task === r.step.task && (!t.kind || !r.step.joint || t.kind === partsOf(r.step.joint).kind),
+    const all = [...here, ...(s.context.file?.tips ?? [])];
+    // What several have written in the same words is told once.
+    return all.filter(
+      (t, i) =>
+        all.findIndex((x) => x.text === t.text && x.task === t.task) === i &&
+        t.task === r.step.task &&
+        (!t.kind || !r.step.joint || t.kind === partsOf(r.step.joint).kind),
     );
   }
   protected tips(r: Row): readonly FileTip[] {
@@ -427,7 +438,7 @@ export class Work {
       const t = s.context.file?.times?.find((x) => x.task === wayTask(way, r.step.task));
       return {
         way,
-        text: `${of!.text}${of!.source ? ` (${of!.source})` : ''}`,
+        text: `${of!.text}${of!.source ? `: ${of!.source}` : ''}`,
         here: t ? `here ${t.jobs} times, ${mins(t.median)}` : 'not timed here yet',
         picked: s.ways.get(r.step.id)?.body.way === way,
       };

@@ -10,6 +10,7 @@ import {
   outlook,
   planOf,
   ruined,
+  sayTroubles,
   handBackBlockers,
   tooEarly,
   troublesAt,
@@ -141,6 +142,7 @@ test('a trouble opens its ladder: rung by rung, a no is an answer, and a caution
   expect(j.next(34).title).toMatch(/off its ball/);
   j.add(40, 'rung', { step: 'link-off-left', ladder: 'stud spins', rung: 'off-ball', title: 'x', worked: true });
   expect(openTroubles(j.state())).toEqual([]);
+  expect(sayTroubles(j.state())).toEqual(['The stud spins, left link: x.']);
   // It is off now: the step itself is next, its caution still owed.
   expect(j.next(41).action).toMatchObject({ kind: 'caution', step: 'link-off-left' });
 });
@@ -295,4 +297,33 @@ test('a taper is tight when its torque counts and somebody has said how its nut 
   const old = readEntry({ kind: 'torque', version: 2, body: { ...torque, fastener: 'front.right.ball-joint-nut' } });
   j.add(4, 'torque', old.body as typeof torque);
   expect(fastenersOf(j.state()).find((f) => f.fastener.id === 'front.right.ball-joint-nut')).toMatchObject({ state: 'done' });
+});
+
+test('a wrench past its calibration is flagged on its record, wherever that is read', () => {
+  const j = job();
+  const gauges = [{ ...CONTEXT.gauges[0]!, id: 'w', kind: 'torque wrench' as const, calibratedUntil: '2026-01-04' }];
+  const torque = (day: string) =>
+    foldJob({ ...SHOP, gauges }, [
+      ...j.entries,
+      makeEntry(
+        {
+          kind: 'torque',
+          body: {
+            fastener: 'front.left.link-lower-nut',
+            targetNm: 48,
+            targetText: '48',
+            source: 'x',
+            achievedNm: 48,
+            value: 48,
+            unit: 'N·m',
+            method: 'torque wrench',
+            wrench: { id: 'w', name: 'W', simulated: false },
+          },
+        },
+        { id: 't', job: 'j', by: 'ann', at: `${day}T09:00:00.000Z` },
+      ),
+    ]);
+  const record = (day: string) => fastenersOf(torque(day)).find((f) => f.fastener.id === 'front.left.link-lower-nut')!.record;
+  expect(record('2026-01-04')).toBe('48 N·m, torque wrench, W');
+  expect(record('2026-01-05')).toBe('48 N·m, torque wrench, W, past its calibration (2026-01-04)');
 });

@@ -1,7 +1,9 @@
 import { assemblyOf, partsOf, type JointId } from '../../joint';
 import type { Entry } from '../../ledger';
 import { LADDERS, rungOf, splitStep, type PlannedStep, type Rung, type TroubleId } from '../../plan';
+import { uncapital } from '../../text';
 import type { JobState } from '../fold';
+import { sayParts } from '../say';
 import { planOf, refitted, workJoints } from './work';
 
 /** Something that went wrong at a step and is not put right yet. */
@@ -104,3 +106,21 @@ export const calledWrong = (s: JobState, choice: Entry<'choose'>, taken: Entry<'
     return of !== undefined && choice.body.joints.some((id) => assemblyOf(id) === assemblyOf(of));
   });
 };
+
+/** What went wrong and what did it, in plain words: "The stud spins, left link: locking pliers on the stud." One line a trouble. */
+export function sayTroubles(s: JobState): string[] {
+  const at = order(s);
+  const seen = new Set<string>();
+  return s.troubles.flatMap((e) => {
+    const { step, what } = e.body;
+    const key = `${step} ${what}`;
+    if (seen.has(key)) return [];
+    seen.add(key);
+    const joint = jointOf(s, step);
+    const did = s.rungs.filter(
+      (r) => r.body.step === step && r.body.ladder === what && r.body.worked && at.get(r.id)! > at.get(e.id)!,
+    );
+    const where = joint ? `, ${sayParts(s.context.rules.dialect, [joint])}` : '';
+    return [`${LADDERS[what].title}${where}${did[0] ? `: ${uncapital(did[0].body.title)}` : ''}.`];
+  });
+}

@@ -197,6 +197,13 @@ export function fastenersOf(s: JobState): FastenerView[] {
       end?.thread,
     );
     const name = fastenerName(given.kind, s.context.rules.dialect);
+    const audit = auditFastener(given.kind, ruling, {
+      torque: s.torques.get(given.id)?.body,
+      lock: s.locks.get(given.id)?.body,
+      mark: s.marks.get(given.id)?.body,
+      clicks: s.clicks.get(given.id)?.body,
+    });
+    const past = pastCalibration(s, given.id);
     return {
       fastener,
       old: differs ? { hexMm: given.hexMm, hold: given.hold } : undefined,
@@ -208,14 +215,10 @@ export function fastenersOf(s: JobState): FastenerView[] {
       name,
       label: given.kind === 'shield-bolt' ? name : `${name}, ${given.side}`,
       ruling,
-      ...auditFastener(given.kind, ruling, {
-        torque: s.torques.get(given.id)?.body,
-        lock: s.locks.get(given.id)?.body,
-        mark: s.marks.get(given.id)?.body,
-        clicks: s.clicks.get(given.id)?.body,
-      }),
+      ...audit,
+      record: audit.record && past ? `${audit.record}, past its calibration (${past})` : audit.record,
       ...clicksOf(given.kind, given.count),
-      pastCalibration: pastCalibration(s, given.id),
+      pastCalibration: past,
       wheelOwed: given.kind === 'wheel-nut' && byWheel,
     };
   });

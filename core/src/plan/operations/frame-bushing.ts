@@ -2,6 +2,7 @@ import { lubricant } from '../../bushing';
 import { JOINT_SPECS, partsOf } from '../../joint';
 import { capital } from '../../text';
 import { sayHex } from '../../thread';
+import { BUSHINGS } from '../../vehicle';
 import { sideStep } from '../step-id';
 import { link } from './link';
 import { step, type PartOperation } from './operation';
@@ -13,6 +14,7 @@ export const frameBushing: PartOperation = {
   undo(w, side, joint) {
     const spec = w.axle.bushing;
     if (!spec) return [];
+    const kind = BUSHINGS[spec.kind];
     return [
       step({
         id: sideStep('bushing-off', side),
@@ -20,9 +22,9 @@ export const frameBushing: PartOperation = {
         ...w.takes('bushing off'),
         needs: [sideStep('soak', side), w.on(side, link).length ? sideStep('link-off', side) : 'unload'],
         joint,
-        title: `${capital(side)} bracket off, bushing out`,
-        tools: [`${sayHex(spec.hexMm)} socket`],
-        detail: 'Mark which way the split and the bracket face. Brush the bar’s seat bright.',
+        title: capital(kind.undo.title.replace('{side}', side)),
+        tools: [`${sayHex(spec.hexMm)} socket`, ...kind.undo.tools],
+        detail: kind.undo.detail,
         caution: 'Photograph it before it comes off.',
         troubles: ['bolt broke', 'head spins', 'cannot reach'],
       }),
@@ -40,7 +42,9 @@ export const frameBushing: PartOperation = {
   },
   fit(w, side, joint, after) {
     const orientation = JOINT_SPECS[partsOf(joint).kind].orientation(w.axle)?.orientation;
-    if (!orientation) return [];
+    const spec = w.axle.bushing;
+    if (!orientation || !spec) return [];
+    const how = BUSHINGS[spec.kind].fit;
     return [
       step({
         id: sideStep('fit-bushing', side),
@@ -49,10 +53,8 @@ export const frameBushing: PartOperation = {
         joint,
         orientation,
         needs: after,
-        title: w.refit.includes(joint)
-          ? `The ${side} bushing on again, bracket by hand`
-          : `New ${side} bushing on, bracket by hand`,
-        detail: `Both bolts a few turns, hard-to-reach one first. ${lubricant(w.fitted.get(joint)?.material, w.axle.bushing?.kind !== 'pivot')}`,
+        title: w.refit.includes(joint) ? `The ${side} bushing on again, ${how.title}` : `New ${side} bushing on, ${how.title}`,
+        detail: `${how.detail} ${lubricant(w.fitted.get(joint)?.material, spec.kind !== 'pivot')}`,
         troubles: ['part wrong', ...(w.refit.includes(joint) ? (['part broke'] as const) : [])],
       }),
     ];

@@ -16,5 +16,11 @@ export const backNuts: BushingKindSpec = {
     },
   ],
   orientation: SPLIT,
+  undo: {
+    title: '{side} bracket off, back nuts held, bushing out',
+    detail: 'Hold each nut behind, turn the bolt. Mark which way the split and the bracket face. Brush the bar’s seat bright.',
+    tools: ['spanner on the back nut'],
+  },
+  fit: { title: 'bracket and back nuts by hand', detail: 'Both bolts a few turns into their nuts, the hard-to-reach one first.' },
   drawn: 'back nuts',
 };

@@ -13,6 +13,9 @@ export interface BushingKindSpec {
   readonly backNuts: boolean;
   readonly pieces: readonly PieceSpec[];
   readonly orientation: OrientationSpec;
+  /** How it comes off and goes on again (common practice, no source); `{side}` is filled in. */
+  readonly undo: { readonly title: string; readonly detail: string; readonly tools: readonly string[] };
+  readonly fit: { readonly title: string; readonly detail: string };
   /**
    * On the plate: a bracket with a bolt at each end, the same with its nuts, a strap that hooks in above, two halves
    * bolted through, or an eye with a sleeve on one bolt.

@@ -8,5 +8,14 @@ export const carrierHalves: BushingKindSpec = {
   backNuts: true,
   pieces: BRACKET_PIECES,
   orientation: SPLIT,
+  undo: {
+    title: '{side} carrier apart, halves out',
+    detail: 'Through bolts out against their nuts; each half marked for its side and its way up. Brush the bar’s seat bright.',
+    tools: ['spanner on the nut'],
+  },
+  fit: {
+    title: 'halves and carrier by hand',
+    detail: 'Halves meet evenly all round before the through bolts are pulled, a little each in turn.',
+  },
   drawn: 'halves',
 };

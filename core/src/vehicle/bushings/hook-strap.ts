@@ -8,5 +8,14 @@ export const hookStrap: BushingKindSpec = {
   backNuts: false,
   pieces: BRACKET_PIECES,
   orientation: SPLIT,
+  undo: {
+    title: '{side} strap off, bushing out',
+    detail: 'Bolt out, then the strap swings off its hook. Mark which way the split faces. Brush the seat and the hook bright.',
+    tools: [],
+  },
+  fit: {
+    title: 'strap hooked in, bolt by hand',
+    detail: 'Hook fully home before the bolt takes hold: half in, it tears out later.',
+  },
   drawn: 'strap',
 };

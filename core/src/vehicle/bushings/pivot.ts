@@ -13,5 +13,16 @@ export const pivot: BushingKindSpec = {
     right: 'Sleeve as long as the cheeks are apart, its ends bare, the rubber clear of them.',
     wrong: 'Sleeve pushed in: the cheeks close on rubber and the bolt never comes tight.',
   },
+  undo: {
+    title: '{side} pivot bolt out, bushing pressed out of its eye',
+    detail:
+      'The bar’s eye out of its cheeks. Mark how far the sleeve stands out at each end, then press the bushing out: supported, never hammered.',
+    tools: ['press or threaded rod', 'sleeves to push on'],
+  },
+  fit: {
+    title: 'bushing pressed in, pivot bolt by hand',
+    detail:
+      'Eye clean and bright, pressed in square until the sleeve stands out as before at both ends. Bolt by hand only: it is tightened at ride height.',
+  },
   drawn: 'pivot',
 };

@@ -8,5 +8,11 @@ export const twoBolt: BushingKindSpec = {
   backNuts: false,
   pieces: BRACKET_PIECES,
   orientation: SPLIT,
+  undo: {
+    title: '{side} bracket off, bushing out',
+    detail: 'Mark which way the split and the bracket face. Brush the bar’s seat bright.',
+    tools: [],
+  },
+  fit: { title: 'bracket by hand', detail: 'Both bolts a few turns, hard-to-reach one first.' },
   drawn: 'bracket',
 };

@@ -91,6 +91,21 @@ const NOISE: Record<GaugeKind, number> = { 'dial indicator': 0.008, caliper: 0.0
               </button>
             }
           </div>
+          @if (g.kind === 'torque wrench') {
+            <div class="grid grid-cols-2 items-end gap-3">
+              <ak-text-field label="Pulled past its click, %" [mono]="true" [(value)]="past" testId="sim-past" />
+              <button
+                type="button"
+                class="btn"
+                [class.btn-on]="toTheLeft()"
+                [attr.aria-pressed]="toTheLeft()"
+                (click)="toTheLeft.set(!toTheLeft())"
+                data-testid="sim-left"
+              >
+                turned to the left
+              </button>
+            </div>
+          }
           <button type="button" class="btn btn-go !min-h-16 text-lg" (click)="send()" data-testid="sim-send">
             Send {{ fixed(shown(), digits()) }} {{ g.unit }}
           </button>
@@ -179,7 +194,10 @@ export class SimGauge {
       if (g.kind === 'torque wrench')
         life.add(
           inbox.pulls(g.id).subscribe((nm) => {
-            this.move(convert(nm, 'N·m', g.unit, 'torque'));
+            // A hand that goes on after the click pulls it past.
+            const past = attempt(() => within('pulled past', Number(this.past().replace(',', '.')), 0, 100, '%'));
+            if (!past.ok) return this.say(past.error.message, true);
+            this.move(convert(nm * (1 + past.value / 100), 'N·m', g.unit, 'torque'));
             void this.send();
           }),
         );
@@ -196,6 +214,10 @@ export class SimGauge {
     const gone = new Blob([JSON.stringify({ here: 'gone' })], { type: 'application/json' });
     if (this.gauge()) navigator.sendBeacon?.(`/api/gauges/${this.id()}/here`, gone);
   }
+  /** By how much a pull goes past its click, %. */
+  protected readonly past = signal('0');
+  /** Turned to the left: it says so by a minus, as wrenches that know directions do. */
+  protected readonly toTheLeft = signal(false);
   protected move(to: number): void {
     this.truth.set(Number(Math.max(this.low(), Math.min(this.high(), to)).toFixed(6)));
   }
@@ -207,7 +229,8 @@ export class SimGauge {
     const s = this.settings();
     if (!s.ok) return this.say(s.error.message, true);
     // As it would come over its line.
-    const text = `${g.line.before}${fixed(this.shown(), this.digits())}${g.line.after}`;
+    const left = g.kind === 'torque wrench' && this.toTheLeft();
+    const text = `${g.line.before}${left ? '-' : ''}${fixed(this.shown(), this.digits())}${g.line.after}`;
     await this.tell(() => this.api.post(`/gauges/${g.id}/say`, { text }), `Sent ${text}.`);
     this.sent.update((n) => n + 1);
   }

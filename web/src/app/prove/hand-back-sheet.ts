@@ -13,6 +13,7 @@ import {
   uncapital,
   sayBan,
   sayJoints,
+  sayTroubles,
   unrepaired,
   showRange,
   type TorqueRange,
@@ -92,6 +93,14 @@ import { Units } from '../session/units';
                     <br /><span>Agreed by {{ a.body.who }} {{ a.body.how }}, {{ day(a.at) }}.</span>
                   }
                 </li>
+              }
+            </ul>
+          }
+          @if (troubles().length) {
+            <h2>What got in the way</h2>
+            <ul>
+              @for (t of troubles(); track t) {
+                <li>{{ session.say(t) }}</li>
               }
             </ul>
           }
@@ -222,6 +231,7 @@ export class HandBackSheet {
       return last ? [`${capital(what)}: ${this.session.say(last.body.words)}`] : [];
     }),
   );
+  protected readonly troubles = computed(() => sayTroubles(this.store.state()!));
   protected readonly danger = computed(() => unrepaired(this.store.state()!));
   protected readonly ban = computed(() => sayBan(this.store.state()!, this.danger()));
   protected readonly alignment = computed(() => alignmentOwed(this.store.state()!));
@@ -280,7 +290,7 @@ export class HandBackSheet {
       fate,
       names: said
         .filter((e) => e.body.fate === fate)
-        .map((e) => names.get(e.body.piece)!)
+        .map((e) => `${names.get(e.body.piece)!}${e.body.because ? ` (${e.body.because})` : ''}`)
         .join('; '),
     }));
   });

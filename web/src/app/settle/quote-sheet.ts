@@ -14,6 +14,7 @@ import {
   type QuotedOption,
 } from '@ash-knot/core';
 import { JobStore } from '../job/job-store';
+import { PaperHead } from '../kit/paper-head';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
 import { longDay } from '../words/format';
@@ -21,7 +22,7 @@ import { longDay } from '../words/format';
 /** The quote on paper: every line with its ways, what they cost and what was said to them. A4 or Letter, black only. */
 @Component({
   selector: 'ak-quote-sheet',
-  imports: [RouterLink],
+  imports: [PaperHead, RouterLink],
   providers: [JobStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -32,14 +33,12 @@ import { longDay } from '../words/format';
     @if (store.state(); as s) {
       @if (store.view(); as v) {
         <main class="page" data-testid="quote-sheet">
-          <header class="flex items-end justify-between border-b-2 border-black pb-3">
-            <div>
-              <p class="text-lg font-bold">{{ session.shop()?.name }}</p>
-              <h1 class="mt-1 text-3xl font-bold">{{ v.vehicle.plate }}: what it would cost</h1>
-              <p>{{ v.vehicle.typeName }}, {{ v.vehicle.year }} · {{ units.sayDistance(s.distanceKm) }}</p>
-            </div>
-            <p class="text-right">{{ today() }}<br />{{ v.vehicle.owner }}</p>
-          </header>
+          <ak-paper-head
+            [shop]="session.shop()?.name ?? ''"
+            [title]="v.vehicle.plate + ': what it would cost'"
+            [under]="v.vehicle.typeName + ', ' + v.vehicle.year + ' · ' + units.sayDistance(s.distanceKm)"
+            >{{ today() }}<br />{{ v.vehicle.owner }}</ak-paper-head
+          >
           @if (danger().length) {
             <p class="my-4 border-4 border-black p-3 text-xl font-bold">{{ ban() }}</p>
           }

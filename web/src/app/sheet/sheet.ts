@@ -386,7 +386,7 @@ export class Sheet {
           v.id,
           waits.map((x) => ({
             id: `${v.id}|${x.step}`,
-            title: `${v.vehicle.plate}: the wait is over. ${x.title}.`,
+            title: `${v.vehicle.plate}: the wait is over. ${this.session.say(x.title)}.`,
             path: `/job/${v.id}/work`,
             endsAt: x.endsAt,
           })),

@@ -17,6 +17,7 @@ import {
   type PlannedStep,
 } from '@ash-knot/core';
 import { JobStore } from '../job/job-store';
+import { PaperHead } from '../kit/paper-head';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
 import { clock, longDay } from '../words/format';
@@ -24,7 +25,7 @@ import { clock, longDay } from '../words/format';
 /** The plan of work on paper, for when the tablet is flat: steps, sizes, numbers, boxes to tick. A4 or Letter, black only. */
 @Component({
   selector: 'ak-job-card',
-  imports: [RouterLink],
+  imports: [PaperHead, RouterLink],
   providers: [JobStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -35,14 +36,12 @@ import { clock, longDay } from '../words/format';
     @if (store.state(); as s) {
       @if (store.view(); as v) {
         <main class="page" data-testid="job-card">
-          <header class="flex items-end justify-between border-b-2 border-black pb-3">
-            <div>
-              <p class="text-lg font-bold">{{ session.shop()?.name }}</p>
-              <h1 class="mt-1 text-3xl font-bold">{{ v.vehicle.plate }}: job card</h1>
-              <p>{{ v.vehicle.typeName }}, {{ v.vehicle.year }} · {{ units.sayDistance(s.distanceKm) }}</p>
-            </div>
-            <p class="text-right">{{ v.bay }}<br />{{ who() }}</p>
-          </header>
+          <ak-paper-head
+            [shop]="session.shop()?.name ?? ''"
+            [title]="v.vehicle.plate + ': job card'"
+            [under]="v.vehicle.typeName + ', ' + v.vehicle.year + ' · ' + units.sayDistance(s.distanceKm)"
+            >{{ v.bay }}<br />{{ who() }}</ak-paper-head
+          >
           @if (danger()) {
             <p class="my-4 border-4 border-black p-3 text-xl font-bold">{{ danger() }}</p>
           }

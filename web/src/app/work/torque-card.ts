@@ -22,6 +22,7 @@ import {
   WHEEL_MATERIALS,
   type WheelMaterial,
   BadInput,
+  isTaper,
   isWithin,
   needsPublished,
   parseQuantity,
@@ -226,11 +227,25 @@ export class TorqueCard {
     { set: (c: ThreadCondition) => this.pickedCondition.set(c) },
   );
   protected readonly cls = signal<PropertyClass>('8.8');
+  protected readonly taper = computed(() => isTaper(this.view().fastener.kind));
+  /** What a prevailing nut takes to turn at all: it tightens nothing. */
+  protected readonly running = draft('torque.running', '');
+  private readonly runningNm = computed(() =>
+    attempt(() => (this.running().trim() ? parseQuantity(this.running(), 'torque', { field: 'running torque' }).si : 0)),
+  );
+  protected readonly runningWrong = computed(() => {
+    const r = this.runningNm();
+    const t = this.target();
+    if (!r.ok) return r.error.message;
+    return t && r.value >= t.minNm
+      ? 'The running torque must be less than the value: all of it would go into turning the nut.'
+      : '';
+  });
   /** The preload it leaves, as a band over its friction, and as a share of the proof load. */
   protected readonly inThread = computed(() => {
-    const [thread, t] = [this.thread(), this.target()];
-    if (!thread || !t) return undefined;
-    const middle = (t.minNm + t.maxNm) / 2;
+    const [thread, t, own] = [this.thread(), this.target(), this.runningNm()];
+    if (!thread || !t || !own.ok || this.runningWrong()) return undefined;
+    const middle = (t.minNm + t.maxNm) / 2 - own.value;
     const band = preloadBand(middle, thread, this.cls(), this.condition());
     // The scale ends at one and a half proof loads.
     const at = (share: number) => Math.min(100, (100 * share) / 1.5);

@@ -271,6 +271,11 @@ export class Work {
   protected setEquipment(e: Equipment): void {
     void this.store.write('setup', { equipment: e, corroded: this.rusty() });
   }
+  /** The plan is made anew for jack and stands. */
+  protected noLift(): void {
+    this.shown.set(null);
+    this.setEquipment('jack and stands');
+  }
   protected setCorroded(corroded: boolean): void {
     void this.store.write('setup', { equipment: this.setup()?.equipment ?? 'lift', corroded });
   }

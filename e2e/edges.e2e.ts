@@ -170,7 +170,7 @@ test('a planned replacement says why it is here, then settles; one side needs a 
   await page.getByTestId('plate-search').fill('BK1672');
   await page.locator('[data-plate="BK 1672"]').click();
   await page.getByRole('button', { name: 'age replacement' }).click();
-  await page.getByTestId('job-km').fill('900.000');
+  await page.getByTestId('job-km').fill('2.900.000');
   await page.getByTestId('start-job').click();
   // Ten times what it usually runs: asked about, and taken when it is said to be right.
   await expect(page.getByTestId('km-question')).toContainText('Is it read rightly?');

@@ -23,13 +23,14 @@ import {
 } from '@ash-knot/core';
 import { JobStore } from '../job/job-store';
 import { AxleDrawing } from '../plate/axle-drawing';
+import { PaperHead } from '../kit/paper-head';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
 
 /** The customer's sheet: plain words, black on white, A4 or Letter. */
 @Component({
   selector: 'ak-hand-back-sheet',
-  imports: [AxleDrawing, RouterLink],
+  imports: [AxleDrawing, PaperHead, RouterLink],
   providers: [JobStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -40,17 +41,14 @@ import { Units } from '../session/units';
     @if (store.state(); as s) {
       @if (store.view(); as v) {
         <main class="page">
-          <header class="flex items-end justify-between border-b-2 border-black pb-3">
-            <div>
-              <p class="text-lg font-bold">{{ session.shop()?.name }}</p>
-              <h1 class="mt-1 text-3xl font-bold">{{ v.vehicle.plate }}</h1>
-              <p>
-                {{ v.vehicle.typeName }}, {{ v.vehicle.year }} ·
-                {{ units.sayDistance(s.handBack?.body?.distanceKm ?? s.distanceKm) }}
-              </p>
-            </div>
-            <p class="text-right">{{ day(s.handBack?.at ?? v.openedAt) }}<br />{{ v.vehicle.owner }}</p>
-          </header>
+          <ak-paper-head
+            [shop]="session.shop()?.name ?? ''"
+            [title]="v.vehicle.plate"
+            [under]="
+              v.vehicle.typeName + ', ' + v.vehicle.year + ' · ' + units.sayDistance(s.handBack?.body?.distanceKm ?? s.distanceKm)
+            "
+            >{{ day(s.handBack?.at ?? v.openedAt) }}<br />{{ v.vehicle.owner }}</ak-paper-head
+          >
           @if (danger().length) {
             <p class="my-4 border-4 border-black p-3 text-xl font-bold">
               {{ ban() }}

@@ -109,6 +109,7 @@ async function follow(page: Page, until: RegExp, say: Readonly<Record<string, nu
         await page.getByTestId('height-right').fill('370');
       }
       await page.getByTestId('next').click();
+      if (/^What came off/.test(t)) await sayPieces(page);
     }
     await page
       .waitForFunction((b) => (document.querySelector('section[aria-label="Next"]') as HTMLElement).innerText !== b, before, {
@@ -117,6 +118,17 @@ async function follow(page: Page, until: RegExp, say: Readonly<Record<string, nu
       .catch(() => undefined);
   }
   throw new Error(`the key never led to ${until}; at last: ${seen.slice(-6).join(' | ')}`);
+}
+
+/** Everything that came off is binned, a group at a time, as somebody who looked would say. */
+async function sayPieces(page: Page): Promise<void> {
+  const groups = page.getByTestId('piece-groups').locator('> li');
+  await expect(groups.first()).toBeVisible();
+  for (let g = 0; g < (await groups.count()); g++) {
+    const bin = groups.nth(g).getByRole('button', { name: 'binned', exact: true }).first();
+    await bin.click();
+    await expect(bin).toHaveAttribute('aria-pressed', 'true');
+  }
 }
 
 const both = (kind: string) => ['left', 'right'].map((s) => `front.${s}.${kind}` as JointId);

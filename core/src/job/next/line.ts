@@ -26,6 +26,7 @@ export type Target =
   | 'height'
   | 'setting'
   | 'also'
+  | 'pieces'
   | 'sheet';
 
 /** What the big key does. The interface knows how; core knows which. */

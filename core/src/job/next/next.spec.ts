@@ -164,6 +164,7 @@ class Walker {
               ...(a.step === 'ride-height' ? { again: true as const } : {}),
             }),
           );
+        if (a.at === 'pieces') return piecesOf(s).map((p) => e('piece', { piece: p.id, joint: p.joint, fate: p.usual }));
         if (a.at === 'road') return [e('road-test', { result: 'quiet', note: '' })];
         if (a.at === 'hand-back') return [e('hand-back', { distanceKm: 148_214, note: '' })];
         if (a.at === 'drive' && !this.truth.heard)

@@ -1,14 +1,14 @@
 import { checkFor, partsOf, type JointId } from '../../joint';
 import { DOUBTED_OUTCOMES, NEUTRAL_OUTCOMES } from '../../ledger';
 import { LADDERS, readyTools, type PlannedStep, type StepId } from '../../plan';
-import { capital, list, sayWhen, uncapital } from '../../text';
+import { capital, count, list, sayWhen, uncapital } from '../../text';
 import { LOCKS, WHEEL_MATERIALS } from '../../torque';
 import { sayLength, showRange } from '../../units';
 import type { JobState } from '../fold';
 import { countingStates } from '../rules/clearance';
 import { awaited, laneOf, workNow, type WorkNow } from '../rules/crew';
 import { openedOwed, openTroubles, rungCaution } from '../rules/trouble';
-import { doubted, fastenersOf, isRusty, planOf, workJoints, type FastenerView } from '../rules/work';
+import { doubted, fastenersOf, isRusty, piecesOf, planOf, workJoints, type FastenerView } from '../rules/work';
 import { linkSetting, setsLink } from '../rules/setting';
 import { heightsAgain, heightsKnown, heightsOff, sayHeights, sayHeightsAgain } from '../rules/height';
 import { speakOf } from '../say';
@@ -219,6 +219,15 @@ function sayStep(s: JobState, p: PlannedStep, left: number): NextLine {
       label: 'Write it down',
       action: { kind: 'go', station: 'work', at: 'height', step: p.id },
     };
+  const loose = p.id === 'finish' ? piecesOf(s).filter((x) => !s.pieces.has(x.id)) : [];
+  if (loose.length > 0)
+    return {
+      ...line,
+      title: `What came off, and where it goes: ${count(loose.length, 'piece')} left to say.`,
+      why: 'Kept, moved over, renewed or binned, as somebody saw it; both sides at once where they are alike.',
+      label: 'Say it',
+      action: { kind: 'go', station: 'work', at: 'pieces', step: p.id },
+    };
   if (p.orientation && p.joint && !s.orientations.has(p.id))
     return {
       ...line,
@@ -268,11 +277,13 @@ function sayFastener(p: PlannedStep, f: FastenerView, unit?: string): NextLine {
     };
   const name = f.label.toLowerCase();
   const title =
-    f.targetNm !== null
-      ? `${f.target!.maxNm > f.target!.minNm ? 'Pull' : 'Set'} ${showRange(f.target!.minNm, f.target!.maxNm, 'torque', unit)}${f.target!.maxNm > f.target!.minNm ? ' at' : ' and pull'} the ${name}.`
-      : f.state === 'must be published'
-        ? `Find the maker’s value for the ${name}.`
-        : `Tighten the ${name}, firm, and mark it.`;
+    f.targetNm !== null && f.stages.length > 1
+      ? `Pull the ${name} in stages, in the end ${showRange(f.target!.minNm, f.target!.maxNm, 'torque', unit)}.`
+      : f.targetNm !== null
+        ? `${f.target!.maxNm > f.target!.minNm ? 'Pull' : 'Set'} ${showRange(f.target!.minNm, f.target!.maxNm, 'torque', unit)}${f.target!.maxNm > f.target!.minNm ? ' at' : ' and pull'} the ${name}.`
+        : f.state === 'must be published'
+          ? `Find the maker’s value for the ${name}.`
+          : `Tighten the ${name}, firm, and mark it.`;
   const why =
     f.targetNm === null
       ? 'No value is published for it; none is invented here.'

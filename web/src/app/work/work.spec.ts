@@ -1,4 +1,5 @@
 import type { StoredEntry } from '@ash-knot/contract';
+import { planOf } from '@ash-knot/core';
 import { DIAL } from '@ash-knot/core/test';
 import { bench, FakeEventSource, goodsIn, LINK, SESSION, SHOP, stored, tid, type FakeApi } from '../../test';
 import { TestBed } from '@angular/core/testing';
@@ -177,6 +178,37 @@ test('pieces: both sides at once by what was seen, or each by itself; nothing is
   await b.click(tid('split-front.link.nuts'));
   await press('Lock nuts, left', 'moved over');
   expect(b.written().at(-1)![1]).toMatchObject({ piece: 'front.left.link.nuts', fate: 'moved over' });
+});
+
+test('before the wheels go on the line asks what came off; its key unfolds it', async () => {
+  const done = [
+    'chock',
+    'raise',
+    'wheels-off',
+    'shield-off',
+    'soak-left',
+    'soak-right',
+    'unload',
+    'link-off-left',
+    'link-off-right',
+  ];
+  const b = await bench(Work, approved(), { kind: 'age replacement' });
+  const s = b.store.state()!;
+  for (const p of planOf(s)) {
+    if (p.phase === 'lower' || p.id === 'finish') continue;
+    if (p.confirmJoint) await b.store.write('confirm', { joint: p.confirmJoint, outcome: 'sound', note: '' });
+    if (p.orientation) await b.store.write('orientation', { step: p.id, joint: p.joint!, orientation: p.orientation });
+    if (p.fastener) await b.store.write('mark', { fastener: p.fastener, how: 'left alone, checked tight' });
+    else await b.store.write('step', { step: p.id, state: 'done', ...(p.soakMinutes ? { soak: 'cut short' as const } : {}) });
+  }
+  await b.settle();
+  expect(done.every((d) => b.store.state()!.steps.has(d))).toBe(true);
+  expect(b.store.next()!).toMatchObject({
+    title: 'What came off, and where it goes: 4 pieces left to say.',
+    action: { at: 'pieces', step: 'finish' },
+  });
+  await b.click('[data-next-do="pieces"]');
+  expect(b.el.querySelector('[data-next="pieces"]')).not.toBeNull();
 });
 
 test('a tip is kept at its step for the next one; the manual’s way needs its source; two ways stand side by side', async () => {

@@ -273,7 +273,10 @@ function sayFastener(p: PlannedStep, f: FastenerView, unit?: string): NextLine {
       label: 'Say how',
       station: 'work',
       action: { kind: 'go', station: 'work', at: 'step', step: p.id },
-      answers: LOCKS.map((how) => ({ label: capital(how), action: { kind: 'lock', step: p.id, fastener: f.fastener.id, how } })),
+      answers: LOCKS.map((how) => ({
+        label: capital(how.replace(/ used again, .*/, ' again')),
+        action: { kind: 'lock', step: p.id, fastener: f.fastener.id, how },
+      })),
     };
   const name = f.label.toLowerCase();
   const title =

@@ -11,7 +11,7 @@ import {
 } from '../../joint';
 import type { AxleEnd, VehicleState } from '../../vehicle';
 import type { JobState } from '../fold';
-import { fastenersOf, workJoints } from './work';
+import { fastenersOf, refitted, workJoints } from './work';
 
 /** The dangerous joints of an axle that no valid check has cleared or found yet. */
 export function uncleared(s: JobState, end: AxleEnd): JointId[] {
@@ -72,8 +72,12 @@ export function countingStates(s: JobState, id: JointId, wanted?: CheckId | null
   return check ? check.states.filter((st) => stateCounts(axle, check, j.kind, st).counts) : [];
 }
 
-/** Found dangerous, and not renewed by the work: it must not go back on the road. */
+/**
+ * Found dangerous, and not renewed by the work: it must not go back on the road. What comes off and goes on again as it was
+ * is not renewed.
+ */
 export function unrepaired(s: JobState): JointId[] {
   const work = workJoints(s);
-  return dangerousJoints(s).filter((id) => !work.includes(id));
+  const asItWas = refitted(s, work);
+  return dangerousJoints(s).filter((id) => !work.includes(id) || asItWas.includes(id));
 }

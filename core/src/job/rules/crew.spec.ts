@@ -14,6 +14,7 @@ import {
   handBackBlockers,
   tooEarly,
   troublesAt,
+  unrepaired,
   type JobContext,
 } from '..';
 
@@ -326,4 +327,21 @@ test('a wrench past its calibration is flagged on its record, wherever that is r
   const record = (day: string) => fastenersOf(torque(day)).find((f) => f.fastener.id === 'front.left.link-lower-nut')!.record;
   expect(record('2026-01-04')).toBe('48 N·m, torque wrench, W');
   expect(record('2026-01-05')).toBe('48 N·m, torque wrench, W, past its calibration (2026-01-04)');
+});
+
+test('a ball joint that goes on again and moves in the hand is not repaired by that: the owner is told before anything else', () => {
+  const joints = SIDES.map((s) => jointId('front', s, 'ball-joint'));
+  const j = job(joints, REFIT);
+  j.until('hand-front.left.ball-joint', 0);
+  j.add(50, 'confirm', { joint: 'front.left.ball-joint', outcome: 'loose', note: '' });
+  expect(unrepaired(j.state())).toEqual(['front.left.ball-joint']);
+  expect(j.next(51)).toMatchObject({ action: { kind: 'told' }, title: expect.stringMatching(/do not return to the road/) });
+  const again = j.add(52, 'choose', {
+    joints: ['front.left.ball-joint'],
+    part: { ...LINK_PART, kind: 'other part', name: 'Ball joint' },
+    quantity: 1,
+    oneSideReason: 'it is worn',
+  });
+  j.add(53, 'answer', { answer: 'approved', what: 'it', parts: [again], who: 'owner', how: 'by phone', warning: '' });
+  expect(unrepaired(j.state())).toEqual([]);
 });

@@ -77,9 +77,11 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
       font-weight: 600;
     }
     .answers {
+      /* The question keeps its room, however many answers there are. */
+      max-width: 62%;
       display: grid;
       grid-auto-flow: column;
-      grid-auto-columns: 1fr;
+      grid-auto-columns: minmax(0, 1fr);
       gap: 8px;
     }
     .answers .go {
@@ -114,6 +116,7 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
         min-height: 52px;
       }
       .answers {
+        max-width: none;
         width: 100%;
       }
       .answers .go {

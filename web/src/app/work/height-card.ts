@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { attempt, heightsKnown, readHeight, sayHeights, sayHeightsAgain, SIDES, type Side } from '@ash-knot/core';
+import { attempt, readHeight, sayHeights, sayHeightsAgain, SIDES, type Side } from '@ash-knot/core';
 import { TextField } from '../kit/text-field';
 import { JobStore } from '../job/job-store';
 import { draft } from '../state/draft';
@@ -10,7 +10,7 @@ import { draft } from '../state/draft';
   imports: [TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @if (known()) {
+    @if (said()) {
       <p class="mono mt-2 text-lg" data-testid="heights">{{ said() }}</p>
     }
     <form class="mt-2 grid grid-cols-[1fr_1fr_auto] items-end gap-3" (submit)="save($event)" data-next="height">
@@ -39,10 +39,7 @@ export class HeightCard {
   readonly again = input(false);
   protected readonly typed = draft<Record<Side, string>>(`height.${this.store.view()!.id}`, { left: '', right: '' });
   protected readonly full = computed(() => SIDES.every((s) => this.typed()[s].trim() !== ''));
-  protected readonly known = computed(() => heightsKnown(this.store.state()!));
-  protected readonly said = computed(() =>
-    [sayHeights(this.store.state()!), this.again() ? sayHeightsAgain(this.store.state()!) : ''].filter(Boolean).join('. '),
-  );
+  protected readonly said = computed(() => (this.again() ? sayHeightsAgain : sayHeights)(this.store.state()!));
 
   protected set(side: Side, text: string): void {
     this.typed.update((t) => ({ ...t, [side]: text }));

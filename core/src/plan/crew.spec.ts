@@ -106,5 +106,7 @@ test('what is under way counts for what it has taken, and a part that is awaited
   expect(forecast([a, b], { people: 1, from: () => 0, atIt: [3] }).minutes).toBe(7);
   expect(forecast([a, b], { people: 1, from: (s) => (s === b ? 60 : 0), atIt: [0] }).minutes).toBe(65);
   // Longer at it than it takes: it is nearly over, never negative.
-  expect(forecast([a], { people: 1, from: () => 0, atIt: [50] }).minutes).toBe(0.5);
+  expect(forecast([a], { people: 1, from: () => 0, atIt: [12] }).minutes).toBe(0.5);
+  // Nothing written for the best part of an hour: they were away, and begin it now.
+  expect(forecast([a], { people: 1, from: () => 0, atIt: [50] }).steps[0]).toMatchObject({ startsAt: 0, endsAt: 5 });
 });

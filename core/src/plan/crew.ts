@@ -108,6 +108,10 @@ export interface Present {
   readonly atIt: readonly number[];
 }
 
+/** Longer than so many times its minutes, and than this, nobody is at a step: they were away. */
+const AWAY_TIMES = 3;
+const AWAY_MIN = 30;
+
 /** What has begun is never quite over before its tap: so much is left of it at least, minutes. */
 const LEFT = 0.5;
 
@@ -130,7 +134,9 @@ export function forecast(open: readonly Step[], { people, lanes, from, atIt }: P
     const given = atNow(left, (s) => starts(s) <= t + 1e-9, lanes, people, idle, held);
     for (const step of new Set(given.values())) {
       const who = [...given].filter(([, s]) => s === step).map(([p]) => p);
-      const begun = t === 0 ? Math.min(...who.map((p) => atIt[p] ?? 0)) : 0;
+      const since = t === 0 ? Math.min(...who.map((p) => atIt[p] ?? 0)) : 0;
+      // Who has written nothing for so long was away, and begins it now.
+      const begun = since > Math.max(AWAY_TIMES * step.minutes, AWAY_MIN) ? 0 : since;
       const endsAt = t + Math.max(LEFT, step.minutes - begun);
       for (const p of who) busy[p] = endsAt;
       const f = { step, who, startsAt: t - begun, endsAt };

@@ -17,7 +17,7 @@ export const crew = bodyOf<EntryBodies['crew']>()(
   {
     people: [
       { id: 'ruan', name: 'Ruan Teague' },
-      { id: 'marit', name: 'Marit Holm' },
+      { id: 'marit', name: 'Marit Voss' },
     ],
   },
 );

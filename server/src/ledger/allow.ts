@@ -53,6 +53,12 @@ const CHECKS: { readonly [K in EntryKind]?: (tx: Queryable, e: Entry<K>, by: By)
     const early = state && tooEarly(state, e.body.step, Date.parse(e.at));
     if (early) throw badInput('body.step', early, 'too early');
   },
+  crew: async (tx, e) => {
+    const ids = e.body.people.map((p) => p.id);
+    const { rows } = await tx.query<{ id: string }>('SELECT id FROM person WHERE id = ANY($1)', [ids]);
+    const unknown = e.body.people.find((p) => !rows.some((r) => r.id === p.id));
+    if (unknown) throw badInput('body.people', `name ${unknown.name}, who does not work here`);
+  },
   torque: notUndone,
   clicks: notUndone,
   mark: notUndone,

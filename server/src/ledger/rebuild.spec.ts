@@ -165,6 +165,15 @@ test('a torque of a fastener that nobody undoes in this job is refused, with wha
   }
 });
 
+test('a crew names people of the shop, and nobody else', async () => {
+  const t = await app.tablet().signIn();
+  const job = await t.job('SK 2047');
+  await write(t, line(job, 'crew', exampleOf('crew')));
+  const stranger = line(job, 'crew', { people: [{ id: 'nobody', name: 'A stranger' }] });
+  const r = await t.post(`/jobs/${job}/entries`, { entries: [stranger] });
+  expect([r.status, JSON.stringify(r.body)]).toEqual([422, expect.stringContaining('name A stranger, who does not work here')]);
+});
+
 test('every table made anew from the ledger is what it was, struck entries, hand-backs and lessons included', async () => {
   const t = await app.tablet().signIn();
   const job = await t.job('HB 0093');

@@ -55,6 +55,14 @@ test('the fastest hands still took some time', () => {
   expect(times(done(0.0001, 'chock'))).toEqual([['chock', null, 0.01]]);
 });
 
+test('with several at it nothing is timed: whose hands they were is not on the tape', () => {
+  const crew = (minute: number, ...people: string[]) => e(minute, 'crew', { people: people.map((id) => ({ id, name: id })) });
+  expect(times(crew(1, 'ann', 'bea'), done(3, 'chock'), done(6, 'raise'))).toEqual([]);
+  // Alone again, from the next one on.
+  const lines = [crew(1, 'ann', 'bea'), done(3, 'chock'), crew(4, 'ann'), done(6, 'raise'), done(9, 'wheels-off')];
+  expect(times(...lines)).toEqual([['wheels off', null, 3]]);
+});
+
 test('each works by their own clock', () => {
   const bea = e(4, 'note', { text: 'here' }, 'bea');
   const lines = [done(3, 'chock'), bea, done(9, 'raise'), done(9, 'wheels-off', 'bea')];

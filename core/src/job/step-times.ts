@@ -53,7 +53,7 @@ function rungTimes(s: JobState): StepTime[] {
 /**
  * How long the steps of a job really took, by the moments on its tape: from what the same person finished before, or from
  * the end of the wait it had to be waited for, to the step's own tap. Steps tapped off together share their time as the
- * built-in minutes do. What was not timed (a step at which something went wrong, hours in between) is left out.
+ * built-in minutes do. What was not timed (a step at which something went wrong, one of several people's, hours in between) is left out.
  */
 export function stepTimes(s: JobState): StepTime[] {
   const plan = planOf(s);
@@ -66,7 +66,13 @@ export function stepTimes(s: JobState): StepTime[] {
         ? byFastener.get(e.body.fastener)
         : undefined;
   const live = s.entries.filter((e) => !s.struck.has(e.id) && !MEANWHILE.includes(e.kind)).sort((a, b) => at(a) - at(b));
-  const troubled = new Set(s.rungs.map((e) => e.body.step));
+  const troubled = new Set([...s.rungs, ...s.troubles].map((e) => e.body.step));
+  // With several at it nobody knows from the tape whose hands a step took, nor from when.
+  const crews = s.entries.filter((e) => e.kind === 'crew' && !s.struck.has(e.id)).sort((a, b) => at(a) - at(b));
+  const several = (e: Entry) => {
+    const crew = crews.filter((c) => at(c) <= at(e)).at(-1);
+    return crew?.kind === 'crew' && crew.body.people.length > 1;
+  };
   const rusty = isRusty(s);
   const seen = new Set<string>();
   const out: StepTime[] = rungTimes(s);
@@ -87,7 +93,7 @@ export function stepTimes(s: JobState): StepTime[] {
       seen.add(s2.id);
       last = next;
     }
-    if (!before || batch.some((p) => troubled.has(p.id))) continue;
+    if (!before || several(e) || several(before) || batch.some((p) => troubled.has(p.id))) continue;
     const waited = step.needs.flatMap((n) => {
       const done = s.steps.get(n);
       const soak = byId.get(n)?.soakMinutes ?? 0;

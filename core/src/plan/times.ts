@@ -75,8 +75,6 @@ export const wayTask = (way: WayOf, task: Task): WayTask => `way ${way}: ${task}
 export type RungTask = `rung ${string}`;
 export const rungTask = (ladder: string, rung: string): RungTask => `rung ${ladder}: ${rung}`;
 
-export const isTask = (text: string): text is Task => Object.hasOwn(BUILT_IN, text);
-
 /** How long a task really took in closed jobs: what half of them were within, and four of five. */
 export interface TaskTime {
   readonly task: Task | RungTask | WayTask;

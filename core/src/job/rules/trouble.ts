@@ -1,6 +1,6 @@
 import { assemblyOf, partsOf, type JointId } from '../../joint';
 import type { Entry } from '../../ledger';
-import { LADDERS, rungOf, splitStep, type PlannedStep, type Rung, type TroubleId } from '../../plan';
+import { LADDERS, rungOf, type PlannedStep, type Rung, type TroubleId } from '../../plan';
 import { uncapital } from '../../text';
 import type { JobState } from '../fold';
 import { sayParts } from '../say';
@@ -51,15 +51,8 @@ export const troublesAt = (s: JobState, step: PlannedStep): TroubleId[] =>
 /** The id a rung's caution is read under: its own, or it would be read with its step's. */
 export const rungCaution = (step: string, rung: Rung): string => `${step} ${rung.id}`;
 
-/** The joint a step is of, by its id. */
-function jointOf(s: JobState, step: string): JointId | undefined {
-  const p = splitStep(step);
-  if (!p) return undefined;
-  if ('joint' in p) return p.joint;
-  const kind = /link/.test(step) ? 'link-lower' : /bushing/.test(step) ? 'frame-bushing' : /^bar-/.test(step) ? 'bar' : undefined;
-  const side = 'side' in p ? p.side : 'left';
-  return kind && workJoints(s).find((id) => assemblyOf(id) === assemblyOf(`${s.axle}.${side}.${kind}`));
-}
+/** The joint a step of the plan is of. */
+const jointOf = (s: JobState, step: string): JointId | undefined => planOf(s).find((p) => p.id === step)?.joint;
 
 /** Parts that were to go on again and cannot any more: a rung ruined them, or they broke. A new one is chosen for each. */
 export function ruined(s: JobState): JointId[] {

@@ -237,7 +237,7 @@ export class Work {
   protected early(r: Row): string {
     return tooEarly(this.store.state()!, r.step.id, this.clock.now());
   }
-  protected ready_(r: Row): string {
+  protected liesReady(r: Row): string {
     return r.done ? '' : this.session.say(sayReady(this.store.state()!, r.step).trim());
   }
   /** The step, what it takes and its number, aloud. */

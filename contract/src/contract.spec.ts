@@ -80,6 +80,7 @@ test.each([
       where: [],
       when: [],
       handling: [],
+      conditions: [],
       history: [],
       words: '',
     }),
@@ -123,8 +124,8 @@ describe('what an older program wrote', () => {
     const old = (kind: string, body: object) => ({ id: ID, job: JOB, kind, body, by: 'ann', at: '2026-11-25T09:00:00.000Z' });
     const complaint = { character: ['rattle'], where: [], when: [], drives: ['stiff steering'], history: [], words: '' };
     expect(entry.parse(old('complaint', complaint))).toMatchObject({
-      version: 2,
-      body: { handling: ['stiff steering'], character: ['rattle'] },
+      version: 3,
+      body: { conditions: [], handling: ['stiff steering'], character: ['rattle'] },
     });
     // A kind that had another name.
     expect(entry.parse(old('measure', { axle: 'front', measure: 'nut-hex', text: '16', mm: 16 }))).toMatchObject({
@@ -181,10 +182,11 @@ describe('the published schema of the suspects table', () => {
     expect(suspectsTableFile.safeParse(SHIPPED).success).toBe(true);
   });
   test.each([
-    ['a probability above 1', with_((t) => (t['faults']!['damper'] = { prior: 1.2, signs: {} }))],
-    ['an unknown fault', with_((t) => (t['faults']!['flux'] = { prior: 0.1, signs: {} }))],
+    ['a probability above 1', with_((t) => (t['faults']!['damper'] = { prior: 1.2, sounds: 0.3, signs: {} }))],
+    ['a part that sounds for certain', with_((t) => (t['faults']!['damper'] = { prior: 0.1, sounds: 1, signs: {} }))],
+    ['an unknown fault', with_((t) => (t['faults']!['flux'] = { prior: 0.1, sounds: 0.3, signs: {} }))],
     ['a fault left out', with_((t) => delete t['faults']!['damper'])],
-    ['an unknown sign', with_((t) => (t['leaks']!['hum'] = 0.1))],
+    ['an unknown sign', with_((t) => (t['leaks']!['wail'] = 0.1))],
     ['a sign left out', with_((t) => delete t['leaks']!['squeak'])],
     ['a factor of 0', with_((t) => (t['priors']!['kerbSide'] = 0))],
   ])('and refuses %s, as the program does', (_, t) => {

@@ -3,9 +3,11 @@ import {
   attempt,
   DEFECTS,
   FAULT_KINDS,
+  JOINT_KINDS,
   LINK_KINDS,
   readSuspectsTable,
   SIGNS,
+  SORTS,
   SUSPECTS_TABLE_FORMAT,
   SUSPENSIONS,
   type SuspectsTable,
@@ -17,6 +19,8 @@ const factor = z.number().gt(0).max(1e7);
 const sign = z.enum(SIGNS);
 const fault = z.enum(FAULT_KINDS);
 const signs = z.partialRecord(sign, p);
+const sounds = z.number().min(0).max(0.99);
+const place = z.object({ leak: p, front: p, rear: p, elsewhere: p, by: z.partialRecord(fault, p) });
 const observed = z.object({ leak: p, by: z.partialRecord(fault, p) });
 
 /** What is published of the table's shape. What comes in is read by core, which names what is wrong in a sentence. */
@@ -25,9 +29,9 @@ export const publishedSuspectsTable = schemaOf<SuspectsTable>()(
     format: z.literal(SUSPECTS_TABLE_FORMAT),
     provenance: z.string().min(1).describe('Where the numbers come from.'),
     faults: z
-      .record(fault, z.object({ prior: p, signs }))
+      .record(fault, z.object({ prior: p, sounds, signs }))
       .describe(
-        'Every kind of fault: the chance that the part is worn on a vehicle that comes in with a noise, and the chance that it alone makes each sign noticed.',
+        'Every kind of fault: the chance that the part is worn on a vehicle that comes in with a noise, that it sounds where it is worn, and that it alone makes each sign noticed.',
       ),
     variants: z
       .array(
@@ -36,15 +40,36 @@ export const publishedSuspectsTable = schemaOf<SuspectsTable>()(
           link: z.array(z.enum(LINK_KINDS)).optional(),
           fault,
           prior: p.optional(),
+          sounds: sounds.optional(),
           signs: signs.optional(),
           why: z.string(),
         }),
       )
       .describe('What differs by layout of the axle or kind of link; later ones win.'),
     leaks: z.record(sign, p).describe('How often each sign is noticed with no fault of the list at all.'),
-    felt: observed.describe('What the hand feels by a check that counts.'),
+    felt: observed
+      .extend({ slight: z.object({ ifMoves: p, ifNot: p }) })
+      .describe(
+        'What the hand feels by a check that counts; slight: how often a trace is said of what really moves, and of what does not.',
+      ),
     seen: z.record(z.enum(DEFECTS), observed).describe('What is seen: its causes and how often it is seen without one.'),
-    measured: z.object({ beyondWhenWorn: p, beyondWhenSound: p }),
+    naming: z
+      .record(z.enum(SORTS), z.object({ named: p, wrongly: p }))
+      .describe('Whether a customer who was asked names a sign: one that is there, and one that is not.'),
+    unlisted: z
+      .object({ prior: sounds, sign: p, place: p, drive: p })
+      .describe('A source that is none of the list, with a flat profile.'),
+    sources: z
+      .object({ none: p, two: p, three: p })
+      .describe(
+        'How often somebody comes with one noise, by how many sources it has; 1 with one. With more than three it is told as several.',
+      ),
+    play: z
+      .object({
+        spread: z.object({ together: factor, sound: factor, worn: factor, since: factor }),
+        by: z.partialRecord(z.enum(JOINT_KINDS), z.object({ soundMm: factor, wornMm: factor })),
+      })
+      .describe('Play of sound and of worn joints, log-normal: medians in mm, standard deviations of the logarithm.'),
     drive: z
       .object({
         sharper: factor,
@@ -53,21 +78,20 @@ export const publishedSuspectsTable = schemaOf<SuspectsTable>()(
         otherWheel: z.object({ bar: p, rest: p }),
         outside: factor,
         inside: factor,
-        linksOff: z.object({ bar: p, anotherNoise: p, rest: p }),
+        linksOff: z.object({ bar: p, leak: p, anotherNoise: p, rest: p }),
       })
       .describe('The shop’s own drive against the customer’s word.'),
-    place: z
+    places: z
       .object({
-        axle: p,
-        axleLeak: p,
-        axleDoubt: p,
-        side: p,
-        otherSide: p,
-        sideLeak: p,
-        sideDoubt: p,
-        noPlace: p,
+        front: place,
+        'front floor': place,
+        dashboard: place,
+        rear: place,
+        'rear floor': place,
+        'luggage area': place,
+        side: z.object({ leak: p, own: p, other: p, elsewhere: p }),
       })
-      .describe('How much a named place points at a fault there.'),
+      .describe('How much a named place points at a fault of either axle, of neither, or of a kind heard there.'),
     priors: z
       .object({
         distanceKm: factor,
@@ -77,9 +101,12 @@ export const publishedSuspectsTable = schemaOf<SuspectsTable>()(
         impact: factor,
         corrosion: factor,
         corrosionAtRubberAndSprings: factor,
-        changedLately: factor,
+        changedFlag: factor,
+        newBump: factor,
+        newKm: factor,
         wheelsHandled: factor,
         workedOnLately: factor,
+        touchedLately: factor,
         sistersWeight: factor,
       })
       .describe('What raises or lowers a prior: factors, distanceKm in km.'),

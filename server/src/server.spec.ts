@@ -807,8 +807,11 @@ describe('learning from closed jobs', () => {
     const t = await app.tablet().signIn();
     const v = await learning(t);
     expect(v.lessons.length).toBeGreaterThan(60);
-    expect(v.found.brier).toBeLessThan(v.heard.brier);
-    expect(v.heard.brier).toBeLessThan(v.heard.brierOfBase);
+    for (const layer of [v.worn, v.makes]) {
+      expect(layer.heard.n).toBeGreaterThan(300);
+      expect(layer.found.brier).toBeLessThan(layer.heard.brier);
+      expect(layer.heard.brier).toBeLessThan(layer.heard.brierOfBase);
+    }
     expect(v.lessons.some((l) => l.faults.some((f) => f.endsWith('bracket-bolts')))).toBe(true);
     expect((await learned(t)).find((c) => c.key === 'prior|link-lower')!.yes).toBeGreaterThan(5);
   });

@@ -1,4 +1,3 @@
-import { largeNet } from '../../core/src/test/large-net';
 import {
   analyseLoop,
   diagnose,
@@ -6,18 +5,18 @@ import {
   foldJob,
   forecast,
   jointId,
+  jointsOf,
+  diagnoseInSteps,
+  type DiagnosisRequest,
   lanesFor,
   laneView,
   makeEntry,
   schedule,
   SIDES,
   stepsFor,
-  know,
   METRIC,
   nextLine,
-  planChecks,
   planOf,
-  posterior,
   rankParts,
   rankSuspects,
   requestOf,
@@ -29,8 +28,6 @@ import {
   uBar,
   wheelFit,
   wantedFor,
-  worth,
-  type CheckCandidate,
   type JobContext,
 } from '../../core/src';
 import { makeCatalogue, makeGauges, makeHistory, makeVehicles, RULES, TYPES } from '../../demo/src';
@@ -56,26 +53,40 @@ export function benches(): [string, () => unknown][] {
   };
   const fold = () => foldJob(context, job.entries);
   const state = fold();
-  const { net, said } = largeNet(14);
-  // Forty checks, every other one of two parts at once, some owed, in the states of the real ones.
-  const states = ['on-wheels', 'both-hanging', 'under-arm', 'on-ramps'] as const;
-  const candidates = Array.from({ length: 40 }, (_, i): CheckCandidate => ({
-    id: `c${i}`,
-    minutes: 1 + (i % 3),
-    states: [states[i % 4]!, states[(i + 1) % 4]!],
-    results: (i % 2 ? [i, i + 1] : [i]).map((fault) => ({
-      leak: 0.01,
-      links: [{ fault: fault % 60, q: 0.93 }],
-      dangerous: i % 5 === 0,
-      owed: i % 5 === 0,
-    })),
-  }));
-  const known = know(net, said);
   const finding = jobs.find((j) => j.bay === 'Bay 1')!;
   const findType = types[vehicles.find((x) => x.key === finding.vehicle)!.type]!;
   const asked = requestOf(
     foldJob({ ...context, type: findType.spec, kind: 'noise', distanceKm: finding.distanceKm }, finding.entries),
   );
+  // The same job with forty findings: everything asked, most of both axles looked at, some measured, and driven.
+  const looked = (['front', 'rear'] as const).flatMap((end) => jointsOf(end, findType.spec.axles[end])).slice(0, 26);
+  const forty: DiagnosisRequest = {
+    ...asked,
+    settled: looked,
+    case: {
+      ...asked.case,
+      character: ['dull clunk', 'rattle'],
+      where: ['front', 'left'],
+      when: ['patched surface, slowly', 'one wheel over a bump', 'pothole'],
+      handling: ['loose steering', 'leans more in bends'],
+      conditions: ['cold only'],
+      joints: looked.map((joint, i) => ({
+        joint,
+        hand: i === 3 || i === 11 ? 'moves' : 'tight',
+        ...(joint.endsWith('frame-bushing') ? { play: { meanMm: 0.2, uMm: 0.02, degrees: 9, limitMm: 0.5 } } : {}),
+      })),
+      drive: [
+        { manoeuvre: 'left wheel over a bump', heard: 'knocks' },
+        { manoeuvre: 'right wheel over a bump', heard: 'quiet' },
+        { manoeuvre: 'both wheels over a hump', heard: 'quiet' },
+        { manoeuvre: 'braking', heard: 'quiet' },
+      ],
+    },
+  };
+  const planned = (r: DiagnosisRequest) => {
+    for (const d of diagnoseInSteps(r, SHIPPED)) if (d?.plan.length === 5) return d;
+    return undefined;
+  };
   const loop = simulatedLoop(
     { a: -0.25, b: 0.35, minus: 1500, plus: 2000, middle: 0, friction: 15, contact: 6000 },
     { points: 200_000, cycles: 20, noiseMm: 0.001, noiseN: 1 },
@@ -125,11 +136,12 @@ export function benches(): [string, () => unknown][] {
     ['a rig of one stance', () => rigOf(front, { loweredMm: 20 })],
     ['other wheels', () => wheelFit(front, { tyreWidthMm: 235, tyreDiameterMm: 640, outMm: 0 })],
     ['loop of 200 000 points', () => analyseLoop(loop.x, loop.f)],
-    ['posterior: 60 faults, 150 findings, 14 positive', () => posterior(net, said)],
-    ['sweep of 40 candidates in that net', () => candidates.map((c) => worth(known, c))],
-    ['plan of five from those 40', () => [...planChecks({ net, said, candidates, state: 'on-wheels' })]],
-    ['diagnosis of the demo job in Find, all of it', () => diagnose(asked, SHIPPED)],
-    ['its ranking alone', () => rankSuspects(asked.case)],
+    ['ranking of the demo job in Find', () => rankSuspects(asked.case)],
+    ['its ranking and plan of five', () => planned(asked)],
+    ['its diagnosis, all of it', () => diagnose(asked, SHIPPED)],
+    ['ranking at forty findings', () => rankSuspects(forty.case)],
+    ['ranking and plan at forty findings', () => planned(forty)],
+    ['diagnosis at forty findings, all of it', () => diagnose(forty, SHIPPED)],
     [`fold of ${job.entries.length} entries`, fold],
     [
       'fold, plan, fasteners, next line',

@@ -1,14 +1,15 @@
 import * as z from 'zod';
-import { CHARACTERS, HANDLING, HISTORY, WHENS, WHERES, type EntryBodies } from '@ash-knot/core';
+import { CHARACTERS, CONDITIONS, HANDLING, HISTORY, WHENS, WHERES, type EntryBodies } from '@ash-knot/core';
 import { bodyOf } from '../same';
 import { note, unique } from '../words';
 
 export const complaint = bodyOf<EntryBodies['complaint']>()(
   z.object({
-    character: unique(z.enum(CHARACTERS), 8),
-    where: unique(z.enum(WHERES), 6),
-    when: unique(z.enum(WHENS), 10),
+    character: unique(z.enum(CHARACTERS), 9),
+    where: unique(z.enum(WHERES), 10),
+    when: unique(z.enum(WHENS), 11),
     handling: unique(z.enum(HANDLING), 5),
+    conditions: unique(z.enum(CONDITIONS), 4),
     history: unique(z.enum(HISTORY), 8),
     words: note,
   }),
@@ -17,6 +18,7 @@ export const complaint = bodyOf<EntryBodies['complaint']>()(
     where: ['front', 'left'],
     when: ['pothole'],
     handling: ['loose steering'],
+    conditions: ['cold only'],
     history: ['corrosion'],
     words: 'knocks on the cobbles',
   },

@@ -11,7 +11,14 @@ export interface LessonView {
 }
 export interface LearningView {
   readonly lessons: readonly LessonView[];
-  /** Probabilities said after listening, and after the checks, against what was in the hand. */
+  /** Chances said that a part is worn, against what was in the hand. */
+  readonly worn: Calibrated;
+  /** Chances said that it makes the noise, against the proof drive. */
+  readonly makes: Calibrated;
+}
+
+/** After listening, and after the checks. */
+export interface Calibrated {
   readonly heard: Calibration;
   readonly found: Calibration;
 }

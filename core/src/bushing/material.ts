@@ -1,3 +1,4 @@
+import { finite } from '../error';
 import { fixed } from '../text';
 import { youngFromShoreA } from './rubber';
 
@@ -16,6 +17,7 @@ const HARDEST = 80;
  * @returns nothing where one of them is unknown, both are beyond the rule, or they are the same
  */
 export function sayStiffness(fromShoreA: number | undefined, toShoreA: number | undefined): string | undefined {
+  for (const s of [fromShoreA, toShoreA]) if (s !== undefined) finite('hardness', s);
   if (fromShoreA === undefined || toShoreA === undefined || Math.min(fromShoreA, toShoreA) > HARDEST) return undefined;
   const [a, b] = [fromShoreA, toShoreA].map((s) => youngFromShoreA(Math.max(20, Math.min(HARDEST, s))));
   const ratio = b! / a!;

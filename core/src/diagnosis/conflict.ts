@@ -1,6 +1,9 @@
+import { fixed } from '../text';
 import { faultsAt, sayFault } from './faults';
 import { partsOf, type JointId } from '../joint';
-import { beyondChance, type Case, type CaseNet } from './case';
+import { beyondChance, type Case, type CaseModel } from './case';
+import type { SuspectsTable } from './suspects-table';
+import { SILENT, SOUND } from './worn';
 
 /** Two things on record that cannot both be, in the words of the tape. */
 export interface Conflict {
@@ -10,6 +13,8 @@ export interface Conflict {
 
 /** Under no state of the part are both likelier than this, of what each could be at best. */
 const CANNOT_BOTH = 0.12;
+/** A gauge beyond the limit, where the part is worn and where it is sound (common practice, no source). */
+const BEYOND = { worn: 0.95, sound: 0.02 } as const;
 
 /**
  * Pairs of findings about one part that contradict each other: neither worn nor sound makes both
@@ -17,7 +22,7 @@ const CANNOT_BOTH = 0.12;
  * are named too. A movement felt by hand does not contradict a gauge inside its limit unless the gauge
  * found next to nothing (a third of it): both can be true of a bushing.
  */
-export function conflicts(c: Case, built: CaseNet): Conflict[] {
+export function conflicts(c: Case, built: CaseModel, s: SuspectsTable): Conflict[] {
   const out: Conflict[] = [];
   if (c.when.includes('both wheels over a hump') && c.when.includes('quieter when both rise'))
     out.push({
@@ -29,28 +34,36 @@ export function conflicts(c: Case, built: CaseNet): Conflict[] {
       out.push({ joint: r.joints[0]!, sentence: `These two cannot both be: ${r.words}, and each of them tight. Rock it again.` });
   }
   for (const e of c.joints) {
-    const at = built.said
-      .map((x, i) => ({ x, i, spoken: built.spoken[i]!, finding: built.net.findings[x.finding]! }))
-      .filter(({ spoken }) => spoken.joint === e.joint);
+    // What was seen and felt, each by itself; what was measured, against its limit: that much a hand can feel.
+    const seen = built.spoken.filter((x) => x.joint === e.joint && x.layer === 'part' && !built.evidence[x.index]!.sounding);
+    const gauges = [
+      ['play', e.play],
+      ['clearance', e.clearance],
+    ] as const;
     const kinds = faultsAt(c.type.axles[partsOf(e.joint).axle], partsOf(e.joint).kind);
     const pairs = new Set<string>();
     for (const kind of kinds) {
       const fault = built.faults.findIndex((f) => f.joint === e.joint && f.kind === kind);
-      const given = at.flatMap(({ x, i, finding, spoken }) => {
-        const q = finding.links.find((l) => l.fault === fault)?.q;
-        if (q === undefined) return [];
-        let { ifFound, ifNot } = x;
-        // Against a hand that felt movement, a gauge contradicts only where it found next to nothing.
-        const gauge = e.play && finding.id === `play ${e.joint}` ? e.play : undefined;
-        if (gauge && e.hand === 'moves') {
-          ifFound = beyondChance({ ...gauge, limitMm: gauge.limitMm / 3 });
-          ifNot = 1 - ifFound;
-        }
-        const found = q + (1 - q) * finding.leak;
-        const worn = ifFound * found + ifNot * (1 - found);
-        const sound = ifFound * finding.leak + ifNot * (1 - finding.leak);
-        return [{ i, worn, sound, best: Math.max(worn, sound), words: spoken.words }];
+      const given = seen.flatMap(({ index, words }) => {
+        const x = built.evidence[index]!;
+        const at = x.faults.indexOf(fault);
+        if (at < 0) return [];
+        const how = new Uint8Array(x.faults.length).fill(SOUND);
+        const sound = x.likelihood(how);
+        how[at] = SILENT;
+        const worn = x.likelihood(how);
+        return [{ worn, sound, best: Math.max(worn, sound), words }];
       });
+      const own = partsOf(e.joint).kind;
+      for (const [what, m] of gauges) {
+        if (!m || (kind !== own && own !== 'arm-bushings') || !s.play.by[own]) continue;
+        // Against a hand that felt movement, a gauge contradicts only where it found next to nothing.
+        const beyond = beyondChance(what === 'play' && e.hand === 'moves' ? { ...m, limitMm: m.limitMm / 3 } : m);
+        const of = (q: number) => beyond * q + (1 - beyond) * (1 - q);
+        const [worn, sound] = [of(BEYOND.worn), of(BEYOND.sound)];
+        const words = `${sayFault(e.joint)}: ${what} ${fixed(m.meanMm, 2)} mm against ${fixed(m.limitMm, 2)}`;
+        given.push({ worn, sound, best: Math.max(worn, sound), words });
+      }
       for (let a = 0; a < given.length; a++)
         for (let b = a + 1; b < given.length; b++) {
           const [x, y] = [given[a]!, given[b]!];

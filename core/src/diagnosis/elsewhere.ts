@@ -41,7 +41,8 @@ const ALL: readonly ElsewhereCheck[] = [
     how: 'A gloved fist on the cold exhaust, a finger on each shield and clamp.',
     lookAt: 'A buzz that stops when a hand is laid on it.',
     finds: ['exhaust shield'],
-    states: ['both-hanging', 'under-arm', 'wheels-off', 'on-ramps'],
+    // What is reached from behind and from the side is tapped before anything is raised.
+    states: ['on-wheels', 'both-hanging', 'under-arm', 'wheels-off', 'on-ramps'],
   },
   {
     id: 'shake-brakes',
@@ -59,7 +60,8 @@ const ALL: readonly ElsewhereCheck[] = [
     how: 'From the last sheet: each nut and bolt that was turned, tightening direction only.',
     lookAt: 'One that turns. A witness mark that no longer lines up.',
     finds: ['recent work'],
-    states: ['both-hanging', 'wheels-off', 'on-ramps', 'under-arm'],
+    // On the wheels too: joints loaded, a loose nut shows by its turn.
+    states: ['on-wheels', 'both-hanging', 'wheels-off', 'on-ramps', 'under-arm'],
   },
   {
     id: 'load-engine',

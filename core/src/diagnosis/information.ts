@@ -1,86 +1,168 @@
-import type { Eliminated, Evidence, Network } from './network';
+import { finite } from '../error';
+import { chanceOfSets, hypotheses, signGiven, soundingAmong, type OverSets, type SoundSign, type Weighed } from './sources';
+import type { NoisyOr } from './worn';
 
-/** What one thing looked at can show: found with the leak, or by any fault linked to it. */
-export interface Result {
-  readonly leak: number;
-  readonly links: readonly { readonly fault: number; readonly q: number }[];
-}
-
+/** Sets less likely than this tell nothing that anybody would drive for. */
+const LEAST_CHANCE = 1e-12;
 const plogp = (p: number): number => (p > 0 ? -p * Math.log2(p) : 0);
 /** Entropy of a yes or no, bits. */
-export const doubt = (p: number): number => plogp(p) + plogp(1 - p);
+export const doubt = (p: number): number => plogp(finite('chance', p)) + plogp(1 - p);
 
-/** Faults whose joint chance is worked out exactly together; more are taken as apart. */
-const MOST_TOGETHER = 3;
-/** A fault less likely than this cannot couple with another by more than itself: taken as apart. */
-const RARE = 0.004;
+/** What a look at several things at once tells, in bits. */
+export interface Told {
+  /** About which parts make the noise. */
+  readonly source: number;
+  /** About which parts are worn, what it tells of the source included: I(worn; results) ≥ I(source; results). */
+  readonly wear: number;
+  /** P(result shows something), of each. */
+  readonly found: readonly number[];
+}
 
 /**
- * P(pattern of these faults | evidence), patterns as bits in the order given. Exact for the three
- * likeliest that share open findings (from P(evidence | some of them on), by inclusion); the others,
- * too rare or unlinked, are taken as apart from them.
+ * What a look tells: I(source; results) = H(results) − E[H(results | which sound)], and I(worn; results) the same way.
+ * Results hang on nothing but which of their own parts are worn, and given which of those sound, nothing else of the
+ * noise matters: exact, but that what a result says of other parts by way of how the vehicle drives is left aside (it
+ * is never more than it tells). Each result's causes are in one component.
  */
-export function patternChances(
-  net: Network,
-  said: readonly Evidence[],
-  known: Eliminated,
-  faults: readonly number[],
-): Float64Array {
-  const marginals = known.faults;
-  const open = new Set(
-    said
-      .filter((e) => e.ifFound > 0 && e.ifFound !== e.ifNot)
-      .flatMap((e) => (net.findings[e.finding]!.links.length > 1 ? net.findings[e.finding]!.links.map((l) => l.fault) : [])),
-  );
-  const together = faults
-    .filter((f) => marginals[f]! > RARE && open.has(f))
-    .sort((a, b) => marginals[b]! - marginals[a]!)
-    .slice(0, MOST_TOGETHER);
-  const size = 1 << together.length;
-  // P(every fault of the set is on | evidence)
-  const on = new Float64Array(size);
-  for (let s = 0; s < size; s++) {
-    const set = together.filter((_, i) => s & (1 << i));
-    if (set.length === 0) on[s] = 1;
-    else if (set.length === 1) on[s] = marginals[set[0]!]!;
-    else on[s] = Math.exp(known.logHeld(set, true) - known.logEvidence);
-  }
-  for (let i = 0; i < together.length; i++)
-    for (let s = 0; s < size; s++) if (!(s & (1 << i))) on[s] = Math.max(0, on[s]! - on[s | (1 << i)]!);
-  const out = new Float64Array(1 << faults.length);
-  for (let s = 0; s < out.length; s++) {
-    let p = on[together.reduce((bits, f, i) => bits | (s & (1 << faults.indexOf(f)) ? 1 << i : 0), 0)]!;
-    faults.forEach((f, i) => {
-      if (!together.includes(f)) p *= s & (1 << i) ? marginals[f]! : 1 - marginals[f]!;
+export function lookTells(w: Weighed, results: readonly NoisyOr[]): Told {
+  const partOf = (r: NoisyOr) => w.at[r.links[0]!.fault]!.part;
+  let bits = 0;
+  const parts = [...new Set(results.map(partOf))].map((part) => {
+    const c = w.parts[part]!;
+    const own = results.flatMap((r, i) => (partOf(r) === part ? [i] : []));
+    // P(each result | hypothesis).
+    const found = own.map((i) => {
+      const r = results[i]!;
+      return Float64Array.from(c.worn, (worn) => {
+        let not = 1 - r.leak;
+        for (const l of r.links) if (worn & (1 << w.at[l.fault]!.bit)) not *= 1 - l.q;
+        return 1 - not;
+      });
     });
-    out[s] = p;
+    const p = { part, c, own, found, from: bits };
+    bits += c.faults.length;
+    return p;
+  });
+  const outcomes = 1 << results.length;
+  const joint: (Float64Array | undefined)[] = [];
+  const looked = parts.map((p) => p.part);
+  for (const { of, mass } of soundingAmong(w, looked)) {
+    // P(outcomes of each part's results | which of its faults sound).
+    const given = parts.map((p, i) => {
+      const { weight, bySounds } = of[i]!;
+      const size = 1 << p.own.length;
+      const is = new Float64Array(bySounds.length * size);
+      for (let k = 0; k < weight.length; k++) {
+        const s = p.c.sounds[k]!;
+        if (bySounds[s] === 0) continue;
+        const x = weight[k]! / bySounds[s]!;
+        for (let o = 0; o < size; o++) {
+          let y = x;
+          for (let r = 0; r < p.own.length; r++) y *= o & (1 << r) ? p.found[r]![k]! : 1 - p.found[r]![k]!;
+          is[s * size + o]! += y;
+        }
+      }
+      return is;
+    });
+    for (let key = 0; key < mass.length; key++) {
+      const m = mass[key]! / w.evidence;
+      if (m === 0) continue;
+      const row = (joint[key] ??= new Float64Array(outcomes));
+      for (let o = 0; o < outcomes; o++) {
+        let y = m;
+        for (let i = 0; i < parts.length; i++) {
+          const p = parts[i]!;
+          let own = 0;
+          for (let r = 0; r < p.own.length; r++) if (o & (1 << p.own[r]!)) own |= 1 << r;
+          y *= given[i]![(((key >> p.from) & ((1 << p.c.faults.length) - 1)) << p.own.length) + own]!;
+        }
+        row[o]! += y;
+      }
+    }
   }
-  return out;
+  const all = new Float64Array(outcomes);
+  let givenSource = 0;
+  for (const row of joint) {
+    if (!row) continue;
+    let p = 0;
+    for (let o = 0; o < outcomes; o++) {
+      row[o] = Math.max(0, row[o]!);
+      p += row[o]!;
+      all[o]! += row[o]!;
+    }
+    if (p > 0) for (const x of row) givenSource += p * plogp(x / p);
+  }
+  let h = 0;
+  for (const p of all) h += plogp(p);
+  let givenWorn = 0;
+  const found = results.map(() => 0);
+  for (const p of parts) {
+    const chance = hypotheses(w, p.part);
+    p.own.forEach((r, i) => {
+      for (let k = 0; k < chance.length; k++) {
+        givenWorn += chance[k]! * doubt(p.found[i]![k]!);
+        found[r]! += chance[k]! * p.found[i]![k]!;
+      }
+    });
+  }
+  const source = Math.max(0, h - givenSource);
+  return { source, wear: Math.max(source, h - givenWorn), found };
 }
 
-/**
- * What a look at several things at once tells of the faults, in bits: I(faults; results), the drop in
- * doubt about which parts are worn. Results hang on nothing but their own faults, so it is
- * H(results) − E[H(results | their faults)], over the faults linked to them.
- */
-export function information(net: Network, said: readonly Evidence[], known: Eliminated, results: readonly Result[]): number {
-  const faults = [...new Set(results.flatMap((r) => r.links.map((l) => l.fault)))];
-  const chances = patternChances(net, said, known, faults);
-  const outcomes = new Float64Array(1 << results.length);
+/** A drive of a few manoeuvres: what it tells of the source, bits, and how likely each is heard. */
+export function driveTells(
+  w: Weighed,
+  heard: readonly OverSets[],
+  chances: OverSets = chanceOfSets(w),
+): { readonly source: number; readonly chance: readonly number[] } {
+  const n = heard.length;
+  const all = new Float64Array(1 << n);
+  const chance = new Float64Array(n);
+  const outcomes = new Float64Array(1 << n);
   let within = 0;
-  for (let s = 0; s < chances.length; s++) {
-    const p = chances[s]!;
-    if (p === 0) continue;
-    const found = results.map(
-      (r) => 1 - r.links.reduce((not, l) => (s & (1 << faults.indexOf(l.fault)) ? not * (1 - l.q) : not), 1 - r.leak),
-    );
-    for (const f of found) within += p * doubt(f);
-    for (let o = 0; o < outcomes.length; o++) outcomes[o]! += found.reduce((x, f, i) => x * (o & (1 << i) ? f : 1 - f), p);
-  }
-  return Math.max(0, outcomes.reduce((h, p) => h + plogp(p), 0) - within);
+  const over = (ps: ArrayLike<number>, hs: readonly ArrayLike<number>[], from: number, to: number) => {
+    for (let i = from; i < to; i++) {
+      const p = ps[i]!;
+      if (p < LEAST_CHANCE) continue;
+      outcomes[0] = p;
+      for (let m = 0, size = 1; m < n; m++, size <<= 1) {
+        const h = hs[m]![i]!;
+        within += p * doubt(h);
+        chance[m]! += p * h;
+        for (let o = 0; o < size; o++) {
+          outcomes[o + size] = outcomes[o]! * h;
+          outcomes[o]! *= 1 - h;
+        }
+      }
+      for (let o = 0; o < all.length; o++) all[o]! += outcomes[o]!;
+    }
+  };
+  const { faults } = w.sets;
+  over(
+    [chances.none],
+    heard.map((h) => [h.none]),
+    0,
+    1,
+  );
+  over(
+    chances.one,
+    heard.map((h) => h.one),
+    0,
+    faults + 1,
+  );
+  const two = heard.map((h) => h.two);
+  for (let f = 1; f <= faults; f++) over(chances.two, two, f * (faults + 1), f * (faults + 1) + f);
+  over(
+    chances.three,
+    heard.map((h) => h.three),
+    0,
+    chances.three.length,
+  );
+  let h = 0;
+  for (const p of all) h += plogp(p);
+  return { source: Math.max(0, h - within), chance: [...chance] };
 }
 
-/** Chance that a result shows something, from the marginals of its faults taken as apart. */
-export function chanceFound(marginals: readonly number[], r: Result): number {
-  return 1 - r.links.reduce((not, l) => not * (1 - l.q * marginals[l.fault]!), 1 - r.leak);
-}
+/** P(heard | set) of a manoeuvre, for every set. */
+export const heardGiven = (w: Pick<Weighed, 'sets'>, s: Omit<SoundSign, 'words' | 'a' | 'b'>): OverSets =>
+  signGiven(w.sets, { words: '', a: 0, b: 1, ...s });

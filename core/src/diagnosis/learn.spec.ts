@@ -2,7 +2,19 @@ import fc from 'fast-check';
 import jstat from 'jstat';
 import { chanceFrom } from '../numeric';
 import { STRUT_TYPE } from '../test';
-import { calibration, counted, learned, lessonCounts, movedBy, rankSuspects, SHIPPED, wilson, type Case, type Count } from '.';
+import {
+  calibration,
+  counted,
+  learned,
+  lessonCounts,
+  movedBy,
+  rankSuspects,
+  SHIPPED,
+  sourceShares,
+  wilson,
+  type Case,
+  type Count,
+} from '.';
 
 const CASE: Case = {
   type: STRUT_TYPE,
@@ -12,22 +24,26 @@ const CASE: Case = {
   where: ['front'],
   when: ['patched surface, slowly'],
   handling: [],
+  conditions: [],
   history: [],
   joints: [
     { joint: 'front.left.link-lower', hand: 'moves' },
     { joint: 'front.right.link-lower', hand: 'tight' },
   ],
 };
-const lesson = lessonCounts(CASE, ['front.left.link-lower'], [], SHIPPED);
+const QUIET = { on: ['front.left.link-lower'], off: [], proof: 'quiet' } as const;
+const lesson = lessonCounts(CASE, QUIET, SHIPPED);
 const count = (key: string, from: readonly Count[] = lesson) => from.find((c) => c.key === key);
 
 describe('what one confirmed job teaches', () => {
-  test('a sign that was heard: the cause gets q/P, the leak l/P, and the rest counts against', () => {
+  test('a sign that was named: it was there by what names are worth, and then the cause gets q/P, the leak l/P', () => {
     const [q, l] = [SHIPPED.faults['link-lower'].signs['dull clunk']!, SHIPPED.leaks['dull clunk']];
     const P = 1 - (1 - q) * (1 - l);
-    expect(count('sign|link-lower|dull clunk')!.yes).toBeCloseTo(q / P, 12);
-    expect(count('sign|link-lower|dull clunk')!.no).toBeCloseTo(1 - q / P, 12);
-    expect(count('leak|dull clunk')!.yes).toBeCloseTo(l / P, 12);
+    const { named, wrongly } = SHIPPED.naming.character;
+    const there = (named * P) / (named * P + wrongly * (1 - P));
+    expect(count('sign|link-lower|dull clunk')!.yes).toBeCloseTo((there * q) / P, 12);
+    expect(count('sign|link-lower|dull clunk')!.no).toBeCloseTo(1 - (there * q) / P, 12);
+    expect(count('leak|dull clunk')!.yes).toBeCloseTo((there * l) / P, 12);
   });
   test('a sign nobody named counts mostly against; a sort nobody spoke of teaches nothing', () => {
     const rattle = count('sign|link-lower|rattle')!;
@@ -41,23 +57,52 @@ describe('what one confirmed job teaches', () => {
     expect(count('felt|link-lower')).toEqual({ key: 'felt|link-lower', yes: 1, no: 0 });
     expect(count('prior|link-lower')).toEqual({ key: 'prior|link-lower', yes: 1, no: 1 });
   });
-  test('nothing confirmed, nothing learnt', () => expect(lessonCounts(CASE, [], ['front.left.link-lower'], SHIPPED)).toEqual([]));
-  test('counts are those of one step of EM: listing what fired gives the same', () => {
-    // Two confirmed faults and one sign: every way it can have come about.
-    const both = lessonCounts(CASE, ['front.left.link-lower', 'front.left.frame-bushing'], [], SHIPPED);
-    const [a, b, l] = [
-      SHIPPED.faults['link-lower'].signs['dull clunk']!,
-      SHIPPED.faults['frame-bushing'].signs['dull clunk']!,
-      SHIPPED.leaks['dull clunk'],
-    ];
-    let seen = 0;
-    let fired = 0;
-    for (let s = 1; s < 8; s++) {
-      const p = [a, b, l].reduce((x, q, i) => x * (s & (1 << i) ? q : 1 - q), 1);
-      seen += p;
-      if (s & 1) fired += p;
-    }
-    expect(count('sign|link-lower|dull clunk', both)!.yes).toBeCloseTo(fired / seen, 12);
+  test('nothing confirmed, nothing learnt', () =>
+    expect(lessonCounts(CASE, { on: [], off: ['front.left.link-lower'], proof: 'quiet' }, SHIPPED)).toEqual([]));
+});
+
+describe('what made the noise is taught by the proof drive', () => {
+  const both = ['front.left.link-lower', 'front.left.arm-bushing-rear'] as const;
+  test('quiet with one part renewed: it was that; its signs are taught', () => {
+    expect(sourceShares(CASE, QUIET, SHIPPED).get('front.left.link-lower')).toBeCloseTo(1, 12);
+    expect(count('sounds|link-lower')).toMatchObject({ no: 0 });
+    expect(count('sounds|link-lower')!.yes).toBeCloseTo(1, 12);
+  });
+  test('quiet with two renewed: each in its fraction, by what was heard, and together at least one', () => {
+    const shares = sourceShares(CASE, { on: both, off: [], proof: 'quiet' }, SHIPPED);
+    const [link, arm] = both.map((f) => shares.get(f)!);
+    expect(link! + arm!).toBeGreaterThanOrEqual(1 - 1e-12);
+    expect(link!).toBeGreaterThan(0.8);
+    expect(arm!).toBeGreaterThan(0);
+    expect(arm!).toBeLessThan(0.4);
+    const counts = lessonCounts(CASE, { on: both, off: [], proof: 'quiet' }, SHIPPED);
+    expect(count('sounds|arm-bushing-rear', counts)!.yes).toBeCloseTo(arm!, 12);
+    // Braking fits the arm: then it is its share that is the larger.
+    const braking = sourceShares({ ...CASE, when: ['braking'] }, { on: both, off: [], proof: 'quiet' }, SHIPPED);
+    expect(braking.get(both[1])!).toBeGreaterThan(arm!);
+  });
+  test('the same as before: what was renewed was worn, and silent; no sign is taught', () => {
+    const counts = lessonCounts(CASE, { ...QUIET, proof: 'same' }, SHIPPED);
+    expect(count('sounds|link-lower', counts)).toEqual({ key: 'sounds|link-lower', yes: 0, no: 1 });
+    expect(count('prior|link-lower', counts)!.yes).toBe(1);
+    expect(counts.some((c) => c.key.startsWith('sign|'))).toBe(false);
+  });
+  test('not driven: what was worn is taught, and nothing of the noise', () => {
+    const counts = lessonCounts(CASE, { on: QUIET.on, off: [] }, SHIPPED);
+    expect(counts.some((c) => /^(sounds|sign|leak)\|/.test(c.key))).toBe(false);
+    expect(count('felt|link-lower', counts)!.yes).toBe(1);
+  });
+  test('how it drives hangs on what was worn, whether it sounded or not', () => {
+    const counts = lessonCounts({ ...CASE, handling: ['leans more in bends'] }, { on: QUIET.on, off: [] }, SHIPPED);
+    expect(count('sign|link-lower|leans more in bends', counts)!.yes).toBeGreaterThan(0.5);
+  });
+  test('found loose, left as it was, and the noise is gone: it was silent', () => {
+    const c: Case = { ...CASE, joints: [...CASE.joints, { joint: 'front.right.frame-bushing', hand: 'moves' }] };
+    expect(count('sounds|frame-bushing', lessonCounts(c, QUIET, SHIPPED))).toEqual({
+      key: 'sounds|frame-bushing',
+      yes: 0,
+      no: 1,
+    });
   });
 });
 
@@ -76,10 +121,16 @@ describe('the shop’s counts on top of the shipped table', () => {
   });
   test('many jobs whose link knocked sharply make a sharp knock speak for links, and the given table is untouched', () => {
     const before = structuredClone(SHIPPED);
-    const shop = learned(SHIPPED, [{ key: 'sign|link-lower|sharp knock', yes: 60, no: 5 }]);
+    const shop = learned(SHIPPED, [
+      { key: 'sign|link-lower|sharp knock', yes: 60, no: 5 },
+      { key: 'sounds|link-lower', yes: 500, no: 0 },
+    ]);
+    expect(shop.faults['link-lower'].sounds).toBeGreaterThan(0.9);
+    expect(shop.faults['link-lower'].sounds).toBeLessThanOrEqual(0.98);
     expect(SHIPPED).toEqual(before);
     const p = (s: typeof SHIPPED) =>
-      rankSuspects({ ...CASE, joints: [], character: ['sharp knock'] }, s).find((x) => x.fault === 'front.left.link-lower')!.p;
+      rankSuspects({ ...CASE, joints: [], character: ['sharp knock'] }, s).find((x) => x.fault === 'front.left.link-lower')!
+        .makes;
     expect(p(shop)).toBeGreaterThan(p(SHIPPED));
   });
   test('what has moved is named, furthest first', () => {

@@ -1,76 +1,153 @@
-import { partsOf } from '../joint';
+import { within } from '../error';
+import { partsOf, type JointId } from '../joint';
 import type { Dialect } from '../text';
-import type { Case } from './case';
+import { buildCase, type Case } from './case';
 import { faultsOf, sayKind, type FaultId, type FaultKind } from './faults';
 import { faultStrength, type SuspectsTable } from './suspects-table';
-import { CHARACTERS, HANDLING, WHENS, type Sign } from './words';
+import { chanceOfSets, eachSet } from './sources';
+import { weighCase } from './suspects';
+import { CHARACTERS, CONDITIONS, HANDLING, WHENS, type Sign, type Sort } from './words';
 
 /** Evidence for and against one number of the suspects table, in fractions of a case. */
 export interface Count {
-  /** "sign|link-lower|rattle", "leak|rattle", "prior|damper", "felt|spring" */
+  /** "sign|link-lower|rattle", "leak|rattle", "prior|damper", "sounds|damper", "felt|spring" */
   readonly key: string;
   readonly yes: number;
   readonly no: number;
 }
 
 /** How many cases the shipped number stands for, before the shop's own are added (shop judgement). */
-const WEIGHT = { sign: 20, leak: 100, prior: 100, felt: 50 } as const;
-/** Chance that a customer names a sign that is there, once they name anything of its sort (shop judgement). */
-const NAMED = 0.6;
+const WEIGHT = { sign: 20, leak: 100, prior: 100, sounds: 30, felt: 50 } as const;
+
+/** What a closed job has shown. */
+export interface Outcome {
+  /** Confirmed worn with the part in the hand, and renewed. */
+  readonly on: readonly FaultId[];
+  /** Found sound in the hand. */
+  readonly off: readonly FaultId[];
+  /** The same bump after the work: quiet says that what was renewed made the noise, the same that none of it did. */
+  readonly proof?: 'quiet' | 'same' | undefined;
+}
+
+/** A set of the confirmed parts that may have made the noise together. */
+interface Source {
+  readonly faults: readonly number[];
+  readonly p: number;
+}
 
 /**
- * What a closed job with its cause confirmed teaches: expected counts of a noisy-OR (one step of EM).
- * A sign that was noticed gives each of its causes the chance that it was what fired, q/P, and its leak
- * l/P, with P the chance of the sign under the confirmed faults; the rest counts against. A sign nobody
- * named, of a sort of which something was named, counts as absent as far as customers can be trusted to
- * name it.
- * @param c the case as it stood when the verdict was given
- * @param on the faults confirmed with the part in the hand
- * @param off the faults found sound in the hand
+ * Which of the parts that were renewed made the noise, where it is gone: the sets of them, by what was known and with
+ * the parts in the hand. Nothing where the proof drive does not say.
  */
-export function lessonCounts(c: Case, on: readonly FaultId[], off: readonly FaultId[], s: SuspectsTable): Count[] {
+function sourcesOf(c: Case, o: Outcome, s: SuspectsTable): Source[] {
+  if (o.proof !== 'quiet') return [];
+  const b = buildCase(c, s);
+  const on = new Set<string>(o.on);
+  // In the hand it is certain enough: what is worn, and that nothing else makes it now.
+  const net = b.net.map((f) => (on.has(f.id) ? { ...f, prior: 0.999 } : f));
+  const w = weighCase({ ...b, net });
+  const sets: { faults: number[]; p: number }[] = [];
+  let all = 0;
+  eachSet(w.sets, chanceOfSets(w), (p, x, y, z) => {
+    const faults = [x, y, z].filter((f) => f >= 0);
+    if (faults.length === 0 || !faults.every((f) => f < b.faults.length && on.has(b.faults[f]!.id))) return;
+    all += p;
+    sets.push({ faults, p });
+  });
+  return all > 0 ? sets.map((x) => ({ faults: x.faults, p: x.p / all })) : [];
+}
+
+/**
+ * How far each confirmed part made the noise, by the proof drive: 0 to 1; nothing where it does not say.
+ * Shares of several may add up to more than one: two may knock together.
+ */
+export function sourceShares(c: Case, o: Outcome, s: SuspectsTable): ReadonlyMap<FaultId, number> {
+  if (o.proof === 'same') return new Map(o.on.map((f) => [f, 0]));
+  const sources = sourcesOf(c, o, s);
+  if (sources.length === 0) return new Map();
+  const faults = faultsOf(c.type);
+  return new Map(
+    o.on.map((id) => {
+      const f = faults.findIndex((x) => x.id === id);
+      return [id, sources.reduce((sum, x) => (x.faults.includes(f) ? sum + x.p : sum), 0)];
+    }),
+  );
+}
+
+/**
+ * What a closed job with its cause confirmed teaches, of both layers: expected counts (one step of EM).
+ * Worn: the parts in the hand. Sounding: by the proof drive, in fractions where several may have made it. A sign that was
+ * noticed gives each source the chance that it was what fired, q/P, and its leak l/P, with P the chance of the sign under
+ * the sources; a sign nobody named, of a sort of which something was named, counts as far as customers name what they
+ * hear. How it drives hangs on what was worn, whether it sounded or not.
+ * @param c the case as it stood when the verdict was given
+ */
+export function lessonCounts(c: Case, o: Outcome, s: SuspectsTable): Count[] {
   const counts = new Map<string, { yes: number; no: number }>();
   const add = (key: string, yes: number, no: number) => {
     const x = counts.get(key) ?? { yes: 0, no: 0 };
     counts.set(key, { yes: x.yes + yes, no: x.no + no });
   };
-  const faults = faultsOf(c.type).filter((f) => on.includes(f.id));
+  const all = faultsOf(c.type);
+  const faults = all.filter((f) => o.on.includes(f.id));
   if (faults.length === 0) return [];
-  const strengths = faults.map((f) => faultStrength(s, f.kind, f.axle && c.type.axles[f.axle]));
-  const sorts: readonly (readonly [readonly Sign[], readonly string[]])[] = [
-    [CHARACTERS, c.character],
-    [WHENS.filter((w) => w !== 'quieter when both rise'), c.when],
-    [HANDLING, c.handling],
+  const strength = (i: number) => faultStrength(s, all[i]!.kind, all[i]!.axle && c.type.axles[all[i]!.axle!]);
+  const worn: Source[] = [{ faults: faults.map((f) => all.indexOf(f)), p: 1 }];
+  const sounding = sourcesOf(c, o, s);
+  const sorts: readonly (readonly [Sort, readonly Sign[], readonly string[], readonly Source[]])[] = [
+    ['character', CHARACTERS, c.character, sounding],
+    ['when', WHENS.filter((w) => w !== 'quieter when both rise'), c.when, sounding],
+    ['condition', CONDITIONS, c.conditions ?? [], sounding],
+    ['handling', HANDLING, c.handling, worn],
   ];
-  for (const [all, named] of sorts) {
-    if (!all.some((x) => named.includes(x))) continue;
-    for (const sign of all) {
+  for (const [sort, signs, named, sources] of sorts) {
+    if (sources.length === 0 || !signs.some((x) => named.includes(x))) continue;
+    const { named: nu, wrongly } = s.naming[sort];
+    for (const sign of signs) {
       const leak = s.leaks[sign];
-      const qs = strengths.map((x) => x.signs[sign] ?? 0);
-      const found = 1 - qs.reduce((not, q) => not * (1 - q), 1 - leak);
-      // Chance of what was said, and, of each cause, that it fired given what was said.
-      const unnamed = found * (1 - NAMED) + 1 - found;
-      const fired = (q: number) => (named.includes(sign) ? q / found : (q * (1 - NAMED)) / unnamed);
-      add(`leak|${sign}`, fired(leak), 1 - fired(leak));
-      faults.forEach((f, i) => {
-        if (qs[i]! > 0) add(`sign|${f.kind}|${sign}`, fired(qs[i]!), 1 - fired(qs[i]!));
-      });
+      const is = named.includes(sign);
+      for (const source of sources) {
+        const qs = source.faults.map((i) => strength(i).signs[sign] ?? 0);
+        const heard = 1 - qs.reduce((not, q) => not * (1 - q), 1 - leak);
+        // Chance that it was there, given what was said; and, of each cause, that it fired.
+        const [yes, no] = is ? [nu, wrongly] : [1 - nu, 1 - wrongly];
+        const there = (yes * heard) / (yes * heard + no * (1 - heard));
+        const fired = (q: number) => (heard > 0 ? (there * q) / heard : 0);
+        add(`leak|${sign}`, source.p * fired(leak), source.p * (1 - fired(leak)));
+        source.faults.forEach((i, n) => {
+          const q = qs[n]!;
+          if (q > 0) add(`sign|${all[i]!.kind}|${sign}`, source.p * fired(q), source.p * (1 - fired(q)));
+        });
+      }
     }
   }
+  const shares = sourceShares(c, o, s);
+  for (const f of faults) {
+    const share = shares.get(f.id);
+    if (share !== undefined) add(`sounds|${f.kind}`, share, 1 - share);
+  }
+  const here = new Map<JointId, (typeof faults)[number]>();
   for (const e of c.joints) {
     const kind = partsOf(e.joint).kind as FaultKind;
-    const here = faults.find((f) => f.joint === e.joint && (f.kind === kind || kind.startsWith('arm-')));
-    if (e.hand && here) add(`felt|${here.kind}`, e.hand === 'moves' ? 1 : 0, e.hand === 'moves' ? 0 : 1);
-    if (e.hand === 'tight' && !here && s.faults[kind]) add(`prior|${kind}`, 0, 1);
+    const f = faults.find((x) => x.joint === e.joint && (x.kind === kind || kind.startsWith('arm-')));
+    if (f) here.set(e.joint, f);
+    if ((e.hand === 'moves' || e.hand === 'tight') && f)
+      add(`felt|${f.kind}`, e.hand === 'moves' ? 1 : 0, e.hand === 'moves' ? 0 : 1);
+    if (e.hand === 'tight' && !f && s.faults[kind]) add(`prior|${kind}`, 0, 1);
+    // Worn, left as it was, and the noise is gone: it was silent.
+    if (e.hand === 'moves' && !f && o.proof === 'quiet' && s.faults[kind]) add(`sounds|${kind}`, 0, 1);
   }
   for (const f of faults) add(`prior|${f.kind}`, 1, 0);
   const tight = new Set(c.joints.filter((e) => e.hand === 'tight').map((e) => e.joint as string));
-  for (const f of faultsOf(c.type).filter((x) => off.includes(x.id) && !tight.has(x.joint ?? ''))) add(`prior|${f.kind}`, 0, 1);
+  for (const f of all.filter((x) => o.off.includes(x.id) && !tight.has(x.joint ?? ''))) add(`prior|${f.kind}`, 0, 1);
   return [...counts].map(([key, n]) => ({ key, ...n }));
 }
 
 /** A number of the table after counts: the shipped one stands for some cases, the shop's are added (Beta). */
 export function counted(shipped: number, weight: number, n: { readonly yes: number; readonly no: number } | undefined): number {
+  within('shipped number', shipped, 0, 1);
+  within('weight of the shipped number', weight, 0, 1e9, 'cases');
+  if (n) for (const x of [n.yes, n.no]) within('count', x, 0, 1e9, 'cases');
   return n ? (shipped * weight + n.yes) / (weight + n.yes + n.no) : shipped;
 }
 
@@ -83,17 +160,24 @@ export function learned(s: SuspectsTable, counts: readonly Count[]): SuspectsTab
       Object.entries(x).map(([sign, q]) => [sign, counted(q, WEIGHT.sign, of.get(`sign|${kind}|${sign}`))]),
     ) as Partial<Record<Sign, number>>;
   const prior = (kind: FaultKind, p: number) => counted(p, WEIGHT.prior, of.get(`prior|${kind}`));
+  // Nothing sounds for certain, however many cases say so.
+  const sounds = (kind: FaultKind, p: number) => Math.min(0.98, counted(p, WEIGHT.sounds, of.get(`sounds|${kind}`)));
   return {
     ...s,
     faults: Object.fromEntries(
       Object.entries(s.faults).map(([kind, f]) => [
         kind,
-        { prior: prior(kind as FaultKind, f.prior), signs: signs(kind as FaultKind, f.signs) },
+        {
+          prior: prior(kind as FaultKind, f.prior),
+          sounds: sounds(kind as FaultKind, f.sounds),
+          signs: signs(kind as FaultKind, f.signs),
+        },
       ]),
     ) as SuspectsTable['faults'],
     variants: s.variants.map((v) => ({
       ...v,
       ...(v.prior !== undefined ? { prior: prior(v.fault, v.prior) } : {}),
+      ...(v.sounds !== undefined ? { sounds: sounds(v.fault, v.sounds) } : {}),
       ...(v.signs ? { signs: signs(v.fault, v.signs) } : {}),
     })),
     leaks: Object.fromEntries(
@@ -130,13 +214,16 @@ export function movedBy(s: SuspectsTable, counts: readonly Count[], dialect: Dia
             ? s.leaks[a as Sign]
             : what === 'prior'
               ? s.faults[a as FaultKind]?.prior
-              : s.felt.by[a as FaultKind];
+              : what === 'sounds'
+                ? s.faults[a as FaultKind]?.sounds
+                : s.felt.by[a as FaultKind];
       if (shipped === undefined) return [];
       const name = what === 'leak' ? '' : sayKind(a as FaultKind, dialect);
       const words = {
         sign: `${name}: ${b}`,
         leak: `${a} with no fault found`,
         prior: `${name} worn at all`,
+        sounds: `${name} heard when worn`,
         felt: `${name} felt when worn`,
       }[what];
       return [{ key: c.key, words, shipped, now: counted(shipped, WEIGHT[what], c), cases: c.yes + c.no }];
@@ -144,9 +231,10 @@ export function movedBy(s: SuspectsTable, counts: readonly Count[], dialect: Dia
     .sort((x, y) => Math.abs(y.now - y.shipped) - Math.abs(x.now - x.shipped));
 }
 
-/** What was said of a fault, and what the hand then found. */
+/** What was said of a fault, and what was then so: worn in the hand, or what made the noise by the proof drive. */
 export interface Prediction {
   readonly stage: 'heard' | 'found';
+  readonly layer: 'worn' | 'makes';
   readonly fault: FaultId;
   readonly p: number;
   readonly on: boolean;
@@ -175,6 +263,8 @@ const Z95 = 1.959963984540054;
 
 /** Wilson's 95 % interval of k out of n (Wilson 1927; Newcombe 1998, method 3). */
 export function wilson(k: number, n: number): readonly [number, number] {
+  within('number in all', n, 1, 1e9);
+  within('number of those', k, 0, n);
   const p = k / n;
   const z2 = Z95 ** 2;
   const middle = (p + z2 / (2 * n)) / (1 + z2 / n);
@@ -185,6 +275,8 @@ export function wilson(k: number, n: number): readonly [number, number] {
 /** How far probabilities may be believed: Brier score and a reliability diagram in ten bins; empty bins are left out. */
 export function calibration(said: readonly Pick<Prediction, 'p' | 'on'>[], bins = 10): Calibration {
   const n = said.length;
+  within('number of bins', bins, 1, 1000);
+  for (const x of said) within('chance that was said', x.p, 0, 1);
   if (n === 0) return { n: 0, brier: 0, brierOfBase: 0, bins: [] };
   const base = said.filter((x) => x.on).length / n;
   const out: CalibrationBin[] = [];

@@ -2,46 +2,27 @@ import fc from 'fast-check';
 import { stateMinutes, VEHICLE_STATES, type VehicleState } from '../vehicle';
 import {
   assume,
-  information,
+  foundEvidence,
   know,
+  lookTells,
   planChecks,
   planWorth,
-  eliminate,
+  saidOf,
+  soundLayer,
   worth,
+  wornLayer,
   type CheckCandidate,
-  type Evidence,
   type Known,
-  type Network,
+  type PartEvidence,
   type PlannedCheck,
+  type SoundSign,
+  type WornFault,
 } from '.';
 
-const H = (p: readonly number[]) => p.reduce((h, x) => h + (x > 0 ? -x * Math.log2(x) : 0), 0);
-
-/** I(all faults; results) by listing every combination of faults and results. */
-function informationListed(net: Network, said: readonly Evidence[], results: CheckCandidate['results']): number {
-  const n = net.faults.length;
-  const joint: number[] = [];
-  const given: number[] = [];
-  let z = 0;
-  for (let s = 0; s < 1 << n; s++) {
-    let p = 1;
-    net.faults.forEach((f, i) => (p *= s & (1 << i) ? f.prior : 1 - f.prior));
-    const chance = (r: { leak: number; links: readonly { fault: number; q: number }[] }) =>
-      1 - r.links.reduce((x, l) => (s & (1 << l.fault) ? x * (1 - l.q) : x), 1 - r.leak);
-    for (const e of said) {
-      const found = chance(net.findings[e.finding]!);
-      p *= e.ifFound * found + e.ifNot * (1 - found);
-    }
-    z += p;
-    const fs = results.map(chance);
-    for (let o = 0; o < 1 << results.length; o++) {
-      const x = fs.reduce((y, f, i) => y * (o & (1 << i) ? f : 1 - f), p);
-      joint[o] = (joint[o] ?? 0) + x;
-    }
-    given.push(p * fs.reduce((h, f) => h + H([f, 1 - f]), 0));
-  }
-  return H(joint.map((x) => x / z)) - given.reduce((a, b) => a + b, 0) / z;
-}
+const knownOf = (net: WornFault[], evidence: PartEvidence[] = [], heard: SoundSign[] = []): Known => {
+  const signs = { heard, driven: [], unlisted: 0.04, counts: { none: 0.1, two: 0.5, three: 0.1 } };
+  return know(net, evidence, soundLayer(net.length, signs, wornLayer(net, evidence)));
+};
 
 const prob = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 /** Small vehicles: five parts, four findings that share them, five checks in various states. */
@@ -68,11 +49,25 @@ const small = fc
     ),
   })
   .map((r) => ({
-    net: {
-      faults: r.priors.map((prior, i) => ({ id: `d${i}`, prior })),
-      findings: r.findings.map((f, i) => ({ id: `f${i}`, leak: f.leak, links: f.qs.map((q, fault) => ({ fault, q })) })),
-    },
-    said: r.findings.map((f, finding): Evidence => ({ finding, ifFound: f.yes ? 1 : 0, ifNot: f.yes ? 0 : 1 })),
+    known: knownOf(
+      r.priors.map((prior, i) => ({ id: `d${i}`, prior, sounds: 0.5 })),
+      r.findings
+        .slice(0, 1)
+        .map((f, i) =>
+          foundEvidence(
+            `f${i}`,
+            { leak: f.leak, links: f.qs.slice(0, 3).map((q, fault) => ({ fault, q })) },
+            f.yes ? 1 : 0,
+            f.yes ? 0 : 1,
+          ),
+        ),
+      r.findings.slice(1).map((f, i) => ({
+        words: `s${i}`,
+        ...saidOf(f.yes ? 0.6 : 0.4, f.yes ? 0.03 : 0.97),
+        base: 1 - f.leak,
+        stay: Float64Array.from([...f.qs.map((q) => 1 - q), 0.75]),
+      })),
+    ),
     candidates: r.checks.map((c, i): CheckCandidate => ({
       id: `c${i}`,
       minutes: c.minutes,
@@ -86,14 +81,18 @@ const small = fc
     })),
   }));
 
-test('what a check tells is the mutual information, as listing every combination gives it', () => {
+test('worth: the source in full, wear besides a tenth, what is dangerous and owed in full, nothing twice', () => {
   fc.assert(
-    fc.property(small, ({ net, said, candidates }) => {
-      const p = eliminate(net, said);
+    fc.property(small, ({ known, candidates }) => {
       for (const c of candidates) {
-        // Exact, but for parts so unlikely that they are taken as apart from the others.
-        const digits = c.results.every((r) => r.links.every((l) => p.faults[l.fault]! > 0.004)) ? 7 : 2;
-        expect(information(net, said, p, c.results)).toBeCloseTo(informationListed(net, said, c.results), digits);
+        const all = lookTells(known.w, c.results);
+        const owed = c.results.filter((r) => r.owed).length;
+        const w = worth(known, c);
+        expect(w).toBeGreaterThanOrEqual(all.source - 1e-12);
+        // Never more than everything there is to learn, and the little for each that is owed.
+        expect(w).toBeLessThanOrEqual(all.wear + 0.05 * owed + 1e-12);
+        if (owed === 0) expect(w).toBeCloseTo(all.source + 0.1 * (all.wear - all.source), 12);
+        if (owed === c.results.length) expect(w).toBeCloseTo(all.wear + 0.05 * owed, 12);
       }
     }),
     { numRuns: 60 },
@@ -133,9 +132,9 @@ function bestWorth(
 test('the plan against the exhaustive optimum on small cases', () => {
   const ratios: number[] = [];
   fc.assert(
-    fc.property(small, ({ net, said, candidates }) => {
-      const ours = planWorth([...planChecks({ net, said, candidates, state: 'on-wheels' }, 3)]);
-      const best = bestWorth(know(net, said), 'on-wheels', candidates, 3);
+    fc.property(small, ({ known, candidates }) => {
+      const ours = planWorth([...planChecks({ known, candidates, state: 'on-wheels' }, 3)]);
+      const best = bestWorth(known, 'on-wheels', candidates, 3);
       expect(ours).toBeLessThanOrEqual(best + 1e-9);
       ratios.push(best > 0 ? ours / best : 1);
     }),
@@ -146,7 +145,9 @@ test('the plan against the exhaustive optimum on small cases', () => {
   expect(ratios.reduce((a, b) => a + b, 0) / ratios.length).toBeGreaterThan(0.96);
 }, 120_000);
 
-const net: Network = { faults: Array.from({ length: 4 }, (_, i) => ({ id: `d${i}`, prior: 0.2 })), findings: [] };
+const faults = (n: number, prior = 0.2): WornFault[] =>
+  Array.from({ length: n }, (_, i) => ({ id: `d${i}`, prior, sounds: 0.5 }));
+const known = knownOf(faults(4));
 const check = (id: string, faults: number[], states: VehicleState[], minutes = 1, owed = false): CheckCandidate => ({
   id,
   minutes,
@@ -154,7 +155,7 @@ const check = (id: string, faults: number[], states: VehicleState[], minutes = 1
   results: faults.map((fault) => ({ leak: 0.01, links: [{ fault, q: 0.9 }], dangerous: owed, owed })),
 });
 const plan = (candidates: CheckCandidate[], state: VehicleState = 'on-wheels') =>
-  [...planChecks({ net, said: [], candidates, state })].map((s) => s.id);
+  [...planChecks({ known, candidates, state })].map((s) => s.id);
 
 test('one shake that settles two comes before two looks of one each', () =>
   expect(plan([check('one', [0], ['both-hanging']), check('two', [1, 2], ['both-hanging'])])[0]).toBe('two'));
@@ -171,11 +172,9 @@ test('several looks in one state pay for its change', () => {
   expect(steps.slice(0, 3).sort()).toEqual(['a', 'b', 'c']);
 });
 test('a danger check that is owed is in the plan even when it tells next to nothing', () => {
-  const quiet: Network = { ...net, faults: net.faults.map((f) => ({ ...f, prior: 1e-4 })) };
   const steps = [
     ...planChecks({
-      net: quiet,
-      said: [],
+      known: knownOf(faults(4, 1e-5)),
       state: 'on-wheels',
       candidates: [check('idle', [0], ['on-wheels']), check('owed', [1], ['both-hanging'], 1, true)],
     }),
@@ -183,9 +182,38 @@ test('a danger check that is owed is in the plan even when it tells next to noth
   expect(steps.map((s) => s.id)).toEqual(['owed']);
 });
 test('at most five steps, none twice', () => {
-  const nine: Network = { ...net, faults: Array.from({ length: 9 }, (_, i) => ({ id: `d${i}`, prior: 0.2 })) };
-  const candidates = nine.faults.map((_, i) => check(`c${i}`, [i], ['on-wheels', 'both-hanging']));
-  const steps = [...planChecks({ net: nine, said: [], candidates, state: 'on-wheels' })].map((s) => s.id);
+  const nine = faults(9);
+  const candidates = nine.map((_, i) => check(`c${i}`, [i], ['on-wheels', 'both-hanging']));
+  const steps = [...planChecks({ known: knownOf(nine), candidates, state: 'on-wheels' })].map((s) => s.id);
   expect(steps).toHaveLength(5);
   expect(new Set(steps).size).toBe(5);
+});
+test('what must be in the plan has its place kept, and what comes first comes first', () => {
+  const eight = faults(8);
+  const candidates = eight.map((_, i) => check(`c${i}`, [i], i < 6 ? ['on-wheels'] : ['under-arm'], i < 6 ? 1 : 3));
+  const problem = { known: knownOf(eight), candidates, state: 'on-wheels' as const };
+  const steps = [...planChecks({ ...problem, must: [['c6'], ['c7', 'c1']] })].map((s) => s.id);
+  expect(steps).toContain('c6');
+  expect(steps.some((id) => id === 'c7' || id === 'c1')).toBe(true);
+  expect([...planChecks({ ...problem, first: ['c7'] })][0]!.id).toBe('c7');
+});
+test('a drive is a check like any other: what it is heard to tell, for its minutes', () => {
+  const two = faults(2, 0.4);
+  const drive: CheckCandidate = {
+    id: 'drive',
+    minutes: 6,
+    states: ['on-wheels'],
+    results: [],
+    heard: [{ base: 0.99, stay: Float64Array.from([0.1, 1, 0.7]) }],
+  };
+  const k = knownOf(two);
+  expect(worth(k, drive)).toBeGreaterThan(0.2);
+  const [knocks, quiet] = [assume(k, drive, true), assume(k, drive, false)];
+  expect(knocks.w.makes[0]!).toBeGreaterThan(k.w.makes[0]!);
+  expect(quiet.w.makes[0]!).toBeLessThan(k.w.makes[0]!);
+  // Wear is not heard: quiet leaves most of it standing.
+  expect(quiet.w.worn[0]!).toBeGreaterThan(quiet.w.makes[0]!);
+  expect(
+    [...planChecks({ known: k, candidates: [drive, check('up', [1], ['wheels-off'], 20)], state: 'on-wheels' })][0]!.id,
+  ).toBe('drive');
 });

@@ -44,6 +44,7 @@ const SAID: Record<Manoeuvre, string> = {
   'bend to the left': 'A steady bend to the left',
   'bend to the right': 'A steady bend to the right',
   'steady speed': 'Hold a steady speed on a smooth road',
+  idling: 'Standing, engine idling, then a little more',
   'links off, both sides': 'Links off, both sides',
 };
 export const sayManoeuvre = (m: Manoeuvre): string => SAID[m];

@@ -1,62 +1,59 @@
-import type { Case, CaseNet } from './case';
-import { buildCase } from './case';
+import { manoeuvreSign, type Case, type CaseModel } from './case';
 import type { FaultId } from './faults';
-import { doubt } from './information';
-import { posterior } from './network';
+import { driveTells, heardGiven } from './information';
+import { chanceOfSets, eachSet, type Weighed } from './sources';
 import type { SuspectsTable } from './suspects-table';
 import { MANOEUVRES, type Manoeuvre } from './words';
 
 /** A manoeuvre with what it would separate. */
 export interface PlannedManoeuvre {
   readonly manoeuvre: Manoeuvre;
-  /** Expected drop in doubt of each suspect by itself, summed over the suspects, bits. */
+  /** What it tells about which parts make the noise, bits. */
   readonly bits: number;
   readonly chanceKnocks: number;
-  /** The fault each outcome makes likelier most, and how likely it then is. */
+  /** The fault each outcome makes likelier most, and how likely it is then that it makes the noise. */
   readonly ifKnocks: { readonly fault: FaultId; readonly p: number };
   readonly ifQuiet: { readonly fault: FaultId; readonly p: number };
 }
 
-/** A fault less likely than this is no suspect of the drive. */
-const SUSPECT = 0.02;
-
 /**
- * Which manoeuvres best separate the present suspects: for each the drop in doubt of every suspect's
- * own yes or no, Σ H(f) − E H(f | outcome). (The checks' measure, information about all faults
- * together, has no exact form here: a manoeuvre hangs on thirty faults at once.)
- * A generator: yields after each manoeuvre weighed.
+ * Which manoeuvres best separate what may make the noise, I(source; knocks or quiet) exactly; best first.
  * @param allowed the manoeuvres the shop drives; one already driven is left out
  */
-export function* planRoad(
+export function planRoad(
   c: Case,
-  b: CaseNet,
-  marginals: readonly number[],
+  b: CaseModel,
+  w: Weighed,
   s: SuspectsTable,
   allowed: readonly Manoeuvre[] = MANOEUVRES,
-): Generator<void, PlannedManoeuvre[]> {
+): PlannedManoeuvre[] {
   const done = new Set(c.drive?.map((d) => d.manoeuvre));
-  const suspects = marginals.flatMap((p, i) => (p > SUSPECT ? [i] : []));
-  const gains = (p: readonly number[]) => {
-    const by = (f: number) => p[f]! - marginals[f]!;
-    const i = suspects.reduce((best, f) => (by(f) > by(best) ? f : best), suspects[0] ?? 0);
-    return { fault: b.faults[i]!.id, p: p[i]! };
-  };
-  const before = posterior(b.net, b.said);
-  const out: PlannedManoeuvre[] = [];
-  for (const manoeuvre of allowed) {
-    if (done.has(manoeuvre)) continue;
-    const tried = buildCase({ ...c, drive: [...(c.drive ?? []), { manoeuvre, heard: 'knocks' }] }, s);
-    const after = posterior(tried.net, tried.said);
-    const chanceKnocks = Math.min(1, Math.exp(after.logEvidence - before.logEvidence));
-    const quiet = marginals.map((p, i) =>
-      chanceKnocks < 1 ? Math.min(1, Math.max(0, (p - chanceKnocks * after.faults[i]!) / (1 - chanceKnocks))) : p,
-    );
-    const bits = suspects.reduce(
-      (sum, f) => sum + doubt(marginals[f]!) - chanceKnocks * doubt(after.faults[f]!) - (1 - chanceKnocks) * doubt(quiet[f]!),
-      0,
-    );
-    out.push({ manoeuvre, bits: Math.max(0, bits), chanceKnocks, ifKnocks: gains(after.faults), ifQuiet: gains(quiet) });
-    yield;
-  }
-  return out.sort((x, y) => y.bits - x.bits);
+  const chances = chanceOfSets(w);
+  return allowed
+    .filter((m) => !done.has(m))
+    .map((manoeuvre): PlannedManoeuvre => {
+      const heard = heardGiven(w, manoeuvreSign(b, c.type, manoeuvre, s));
+      const { source, chance } = driveTells(w, [heard], chances);
+      const chanceKnocks = chance[0]!;
+      const knocks = new Float64Array(w.makes.length);
+      eachSet(w.sets, chances, (p, x, y, z, where, i) => {
+        const h = p * (where === 'none' ? heard.none : heard[where][i]!);
+        if (x >= 0) knocks[x]! += h;
+        if (y >= 0) knocks[y]! += h;
+        if (z >= 0) knocks[z]! += h;
+      });
+      const gains = (p: (f: number) => number) => {
+        let best = 0;
+        for (let f = 1; f < b.faults.length; f++) if (p(f) - w.makes[f]! > p(best) - w.makes[best]!) best = f;
+        return { fault: b.faults[best]!.id, p: Math.min(1, Math.max(0, p(best))) };
+      };
+      return {
+        manoeuvre,
+        bits: source,
+        chanceKnocks,
+        ifKnocks: gains((f) => (chanceKnocks > 0 ? knocks[f]! / chanceKnocks : w.makes[f]!)),
+        ifQuiet: gains((f) => (chanceKnocks < 1 ? (w.makes[f]! - knocks[f]!) / (1 - chanceKnocks) : w.makes[f]!)),
+      };
+    })
+    .sort((x, y) => y.bits - x.bits);
 }

@@ -31,8 +31,8 @@ test.each<[string, (s: Loose) => void, RegExp]>([
   ],
   [
     'an unknown sign',
-    (s) => ((s['faults']!['damper']!['signs'] as Record<string, unknown>)['hum'] = 0.3),
-    /signs of damper is not one this program knows \(given: hum\)/,
+    (s) => ((s['faults']!['damper']!['signs'] as Record<string, unknown>)['wail'] = 0.3),
+    /signs of damper is not one this program knows \(given: wail\)/,
   ],
   ['a fault left out', (s) => delete s['faults']!['damper'], /fault damper is missing/],
   ['a leak left out', (s) => delete s['leaks']!['rattle'], /leaks, rattle is missing/],
@@ -51,6 +51,22 @@ test.each<[string, (s: Loose) => void, RegExp]>([
     (s) => ((s as unknown as Record<string, string>)['provenance'] = ' '),
     /provenance of the suspects table must say/,
   ],
+  [
+    'a part that sounds for certain',
+    (s) => (s['faults']!['damper']!['sounds'] = 1 as never),
+    /chance that the damper sounds must be a probability between 0 and 0.99/,
+  ],
+  [
+    'a sign that is named as often wrongly as where it is',
+    (s) => (s['naming']!['when'] = { named: 0.3, wrongly: 0.3 }),
+    /naming, when must be named more often where it is there than wrongly/,
+  ],
+  [
+    'worn joints with less play than sound ones',
+    (s) => ((s['play']!['by'] as Record<string, unknown>)['damper'] = { soundMm: 1, wornMm: 0.5 }),
+    /play, damper, wornMm must be a number above 1/,
+  ],
+  ['a place left out', (s) => delete s['places']!['dashboard'], /places, dashboard must be a table/],
   ['another format', (s) => ((s as unknown as Record<string, string>)['format'] = 'x'), /format of the suspects table/],
   [
     'an unknown layout',

@@ -1,14 +1,17 @@
 import { BadInput } from '../error';
-import { DEFECTS, type Defect } from '../joint';
+import { DEFECTS, JOINT_KINDS, type Defect, type JointKind } from '../joint';
 import { LINK_KINDS, SUSPENSIONS, type AxleSpec, type LinkKind, type Suspension } from '../vehicle';
 import { FAULT_KINDS, type FaultKind } from './faults';
-import { SIGNS, type Sign } from './words';
+import type { SourceCounts } from './sources';
+import { PLACES, SIGNS, SORTS, type Place, type Sign, type Sort } from './words';
 import shipped from './suspects-table.json';
 
 export interface FaultStrength {
   /** Chance that this part of a vehicle that comes in with a noise is worn, at the distance named in `priors`. */
   readonly prior: number;
-  /** Chance that the worn part alone makes the sign noticed. */
+  /** Chance that the part, worn as such parts usually are, makes a noise. */
+  readonly sounds: number;
+  /** Chance that it alone makes the sign noticed: where it sounds, and of how the vehicle drives where it is worn. */
   readonly signs: Readonly<Partial<Record<Sign, number>>>;
 }
 
@@ -18,16 +21,34 @@ export interface StrengthVariant {
   readonly link?: readonly LinkKind[] | undefined;
   readonly fault: FaultKind;
   readonly prior?: number | undefined;
+  readonly sounds?: number | undefined;
   readonly signs?: Readonly<Partial<Record<Sign, number>>> | undefined;
   readonly why: string;
 }
 
 /** Raised with its shape; tables of older programs are read through `readStoredTable`. */
-export const SUSPECTS_TABLE_FORMAT = 'ash-knot suspects table 2';
+export const SUSPECTS_TABLE_FORMAT = 'ash-knot suspects table 3';
 
 interface Observation {
   /** Chance that it is seen with no fault of this list. */
   readonly leak: number;
+  readonly by: Readonly<Partial<Record<FaultKind, number>>>;
+}
+
+/** Play of a joint, mm: the medians of sound and of worn ones (log-normal). */
+export interface PlayOf {
+  readonly soundMm: number;
+  readonly wornMm: number;
+}
+
+/** How a place that is named points at faults there. */
+export interface PlaceStrength {
+  readonly leak: number;
+  readonly front: number;
+  readonly rear: number;
+  /** What is at neither axle. */
+  readonly elsewhere: number;
+  /** Kinds that are heard there more or less than others of their axle. */
   readonly by: Readonly<Partial<Record<FaultKind, number>>>;
 }
 
@@ -40,10 +61,22 @@ export interface SuspectsTable {
   /** How often each sign is noticed with no fault of the list at all. */
   readonly leaks: Readonly<Record<Sign, number>>;
   /** What the hand feels by a check that counts. */
-  readonly felt: Observation;
+  readonly felt: Observation & {
+    /** A trace: how often it is said of what really moves, and of what does not. */
+    readonly slight: { readonly ifMoves: number; readonly ifNot: number };
+  };
   readonly seen: Readonly<Record<Defect, Observation>>;
-  /** Play or clearance beyond its limit. */
-  readonly measured: { readonly beyondWhenWorn: number; readonly beyondWhenSound: number };
+  /** Whether a customer who was asked names a sign: one that is there, and one that is not. */
+  readonly naming: Readonly<Record<Sort, { readonly named: number; readonly wrongly: number }>>;
+  /** A source that is none of the list: how likely, and with a flat profile how often it makes any one sign. */
+  readonly unlisted: { readonly prior: number; readonly sign: number; readonly place: number; readonly drive: number };
+  /** How often somebody comes with one noise, by how many sources it has. */
+  readonly sources: SourceCounts;
+  readonly play: {
+    /** Standard deviations of the logarithm: what both sides share, of sound ones, of worn ones, and since the last visit. */
+    readonly spread: { readonly together: number; readonly sound: number; readonly worn: number; readonly since: number };
+    readonly by: Readonly<Partial<Record<JointKind, PlayOf>>>;
+  };
   /** The shop's own drive against the customer's word, by what is lifted or loaded. */
   readonly drive: {
     readonly sharper: number;
@@ -52,19 +85,12 @@ export interface SuspectsTable {
     readonly otherWheel: { readonly bar: number; readonly rest: number };
     readonly outside: number;
     readonly inside: number;
-    /** `anotherNoise`: chance that what still knocks with the links off is not the customer's noise. */
-    readonly linksOff: { readonly bar: number; readonly anotherNoise: number; readonly rest: number };
+    /** `anotherNoise`: chance that it is still told as the same noise with the links off where part of it was the bar's. */
+    readonly linksOff: { readonly bar: number; readonly leak: number; readonly anotherNoise: number; readonly rest: number };
   };
   /** How much a place the customer names points at a fault there. */
-  readonly place: {
-    readonly axle: number;
-    readonly axleLeak: number;
-    readonly axleDoubt: number;
-    readonly side: number;
-    readonly otherSide: number;
-    readonly sideLeak: number;
-    readonly sideDoubt: number;
-    readonly noPlace: number;
+  readonly places: Readonly<Record<Place, PlaceStrength>> & {
+    readonly side: { readonly leak: number; readonly own: number; readonly other: number; readonly elsewhere: number };
   };
   /** What raises or lowers a prior: factors, but for the distance at which they are 1 and the sisters' weight. */
   readonly priors: {
@@ -75,15 +101,25 @@ export interface SuspectsTable {
     readonly impact: number;
     readonly corrosion: number;
     readonly corrosionAtRubberAndSprings: number;
-    readonly changedLately: number;
+    /** A customer says that it was changed lately. */
+    readonly changedFlag: number;
+    /** A part fitted by this shop: `1 + newBump·exp(−km/newKm)` at so many km since. Cheap ones go loose early. */
+    readonly newBump: number;
+    readonly newKm: number;
     readonly wheelsHandled: number;
+    /** Fasteners where a customer says that work was done, and, over the same distance, where this shop did it. */
     readonly workedOnLately: number;
+    readonly touchedLately: number;
     readonly sistersWeight: number;
   };
 }
 
 function probability(field: string, x: unknown): void {
   if (typeof x !== 'number' || !(x >= 0 && x <= 1)) throw new BadInput(field, 'must be a probability between 0 and 1', x);
+}
+/** Nothing sounds for certain: that nobody sounds must stay possible for the sums. */
+function chanceOfSounding(field: string, x: unknown): void {
+  if (typeof x !== 'number' || !(x >= 0 && x <= 0.99)) throw new BadInput(field, 'must be a probability between 0 and 0.99', x);
 }
 function factor(field: string, x: unknown, least = 0): void {
   if (typeof x !== 'number' || !(x > least) || x > 1e7) throw new BadInput(field, `must be a number above ${least}`, x);
@@ -106,12 +142,52 @@ function table<T extends string>(field: string, x: unknown, keys: readonly T[], 
 
 type Raw = Record<string, unknown>;
 
+/** The signs the second format did not know yet: they alone may be missing in it. */
+const SINCE_2: readonly Sign[] = ['hum', 'idling', 'cold only', 'wet', 'after rain', 'loaded'];
+
 /** What each older format needs to become the next one. */
 const UPCASTS: Readonly<Record<string, (table: Raw) => Raw>> = {
+  // The second told no noise from wear: what a worn part sounds like, what is named, and play come from the table that ships.
+  'ash-knot suspects table 2': ({ measured: _measured, place: _place, ...table }) => {
+    const mine = (k: string) => (table[k] ?? {}) as Raw;
+    const { changedLately: _changed, ...priors } = mine('priors');
+    return {
+      ...table,
+      format: SUSPECTS_TABLE_FORMAT,
+      faults: Object.fromEntries(
+        Object.entries(mine('faults')).map(([k, v]) => [k, { sounds: shipped.faults[k as FaultKind]?.sounds, ...(v as Raw) }]),
+      ),
+      ...(table['leaks'] === undefined
+        ? {}
+        : { leaks: { ...Object.fromEntries(SINCE_2.map((x) => [x, shipped.leaks[x]])), ...mine('leaks') } }),
+      ...(table['felt'] === undefined ? {} : { felt: { slight: shipped.felt.slight, ...mine('felt') } }),
+      naming: shipped.naming,
+      unlisted: shipped.unlisted,
+      sources: shipped.sources,
+      play: shipped.play,
+      places: shipped.places,
+      ...(table['drive'] === undefined
+        ? {}
+        : {
+            drive: { ...mine('drive'), linksOff: { leak: shipped.drive.linksOff.leak, ...(mine('drive')['linksOff'] as Raw) } },
+          }),
+      ...(table['priors'] === undefined
+        ? {}
+        : {
+            priors: {
+              ...priors,
+              changedFlag: shipped.priors.changedFlag,
+              newBump: shipped.priors.newBump,
+              newKm: shipped.priors.newKm,
+              touchedLately: shipped.priors.touchedLately,
+            },
+          }),
+    };
+  },
   // The first called the shop's own drive "driven", and knew a link of no kind.
   'ash-knot strengths 1': ({ driven, ...table }) => ({
     ...table,
-    format: SUSPECTS_TABLE_FORMAT,
+    format: 'ash-knot suspects table 2',
     ...(driven === undefined ? {} : { drive: driven }),
     variants: Array.isArray(table['variants'])
       ? table['variants'].map((v: Raw) =>
@@ -142,6 +218,7 @@ export function readSuspectsTable(file: unknown): SuspectsTable {
     known('fault', kind, FAULT_KINDS);
     const s = record(kind, v);
     probability(`prior of ${kind}`, s['prior']);
+    chanceOfSounding(`chance that the ${kind} sounds`, s['sounds']);
     table(`signs of ${kind}`, s['signs'], SIGNS, false);
   }
   for (const kind of FAULT_KINDS) if (!(kind in faults)) throw new BadInput(`fault ${kind}`, 'is missing');
@@ -153,6 +230,7 @@ export function readSuspectsTable(file: unknown): SuspectsTable {
     for (const s of (x['suspension'] as string[] | undefined) ?? []) known(`suspension of variant ${i + 1}`, s, SUSPENSIONS);
     for (const s of (x['link'] as string[] | undefined) ?? []) known(`link of variant ${i + 1}`, s, LINK_KINDS);
     if (x['prior'] !== undefined) probability(`prior of variant ${i + 1}`, x['prior']);
+    if (x['sounds'] !== undefined) chanceOfSounding(`chance that variant ${i + 1} sounds`, x['sounds']);
     if (x['signs'] !== undefined) table(`signs of variant ${i + 1}`, x['signs'], SIGNS, false);
   });
   table('leaks', f['leaks'], SIGNS, true);
@@ -177,9 +255,38 @@ export function readSuspectsTable(file: unknown): SuspectsTable {
       else probability(`${name}, ${k}`, t[k]);
     }
   };
-  check('measured', f['measured'], shipped.measured, []);
+  check('slight in felt', record('felt', f['felt'])['slight'], shipped.felt.slight, []);
+  const naming = record('naming', f['naming']);
+  for (const sort of SORTS) {
+    const n = record(`naming, ${sort}`, naming[sort]);
+    probability(`naming, ${sort}, named`, n['named']);
+    probability(`naming, ${sort}, wrongly`, n['wrongly']);
+    if (!((n['wrongly'] as number) > 0) || !((n['named'] as number) < 1) || !((n['named'] as number) > (n['wrongly'] as number)))
+      throw new BadInput(
+        `naming, ${sort}`,
+        'must be named more often where it is there than wrongly, never always, and never never',
+        `${String(n['named'])}, ${String(n['wrongly'])}`,
+      );
+  }
+  check('sources', f['sources'], shipped.sources, []);
+  check('unlisted', f['unlisted'], shipped.unlisted, []);
+  chanceOfSounding('unlisted, prior', record('unlisted', f['unlisted'])['prior']);
+  const play = record('play', f['play']);
+  check('play, spread', play['spread'], shipped.play.spread, Object.keys(shipped.play.spread));
+  for (const [kind, v] of Object.entries(record('play, by', play['by']))) {
+    known('name in play', kind, JOINT_KINDS);
+    const x = record(`play, ${kind}`, v);
+    factor(`play, ${kind}, soundMm`, x['soundMm']);
+    factor(`play, ${kind}, wornMm`, x['wornMm'], x['soundMm'] as number);
+  }
   check('drive', f['drive'], shipped.drive, ['sharper', 'outside', 'inside']);
-  check('place', f['place'], shipped.place, []);
+  const places = record('places', f['places']);
+  for (const place of PLACES) {
+    const x = record(`places, ${place}`, places[place]);
+    for (const k of ['leak', 'front', 'rear', 'elsewhere']) probability(`places, ${place}, ${k}`, x[k]);
+    table(`places, ${place}`, x['by'], FAULT_KINDS, false);
+  }
+  check('places, side', places['side'], shipped.places.side, []);
   check('priors', f['priors'], shipped.priors, Object.keys(shipped.priors));
   return f as unknown as SuspectsTable;
 }
@@ -202,7 +309,7 @@ export function readStoredTable(stored: unknown): SuspectsTable {
   };
   const kept = (rows: unknown, keys: readonly string[]) =>
     Object.fromEntries(Object.entries((rows ?? {}) as Raw).filter(([k]) => keys.includes(k)));
-  const { faults, leaks, felt, seen, measured, drive, place, priors } = shipped;
+  const { faults, leaks, felt, seen, naming, unlisted, sources, play, drive, places, priors } = shipped;
   // A cause the shop left out of an observation stays out; a fault its program did not know comes with ours.
   const isNew = FAULT_KINDS.filter((k) => !(k in ((t['faults'] ?? {}) as Raw)));
   const observed = (mine: unknown, ours: { leak: number; by: object }) => {
@@ -213,17 +320,31 @@ export function readStoredTable(stored: unknown): SuspectsTable {
     ...t,
     faults: Object.fromEntries(
       FAULT_KINDS.map((k) => {
-        const mine = (t['faults'] as Raw | undefined)?.[k] as { prior: number; signs: object } | undefined;
+        const mine = (t['faults'] as Raw | undefined)?.[k] as { prior: number; sounds: number; signs: object } | undefined;
         return [k, mine ? { ...mine, signs: kept(mine.signs, SIGNS) } : faults[k]];
       }),
     ),
     variants: ((t['variants'] ?? []) as StrengthVariant[]).filter((v) => FAULT_KINDS.includes(v.fault)),
     leaks: fill(t['leaks'], leaks),
-    felt: observed(t['felt'], felt),
+    felt: { slight: felt.slight, ...observed(t['felt'], felt) },
     seen: Object.fromEntries(DEFECTS.map((d) => [d, observed((t['seen'] as Raw | undefined)?.[d], seen[d])])),
-    measured: fill(t['measured'], measured),
+    naming: fill(t['naming'], naming),
+    unlisted: fill(t['unlisted'], unlisted),
+    sources: fill(t['sources'], sources),
+    play: {
+      spread: fill((t['play'] as Raw | undefined)?.['spread'], play.spread),
+      by: kept((t['play'] as Raw | undefined)?.['by'] ?? play.by, JOINT_KINDS),
+    },
     drive: fill(t['drive'], drive),
-    place: fill(t['place'], place),
+    places: Object.fromEntries(
+      Object.entries(places).map(([k, ours]) => {
+        const mine = (t['places'] as Raw | undefined)?.[k];
+        return [
+          k,
+          mine && 'by' in ours ? { ...ours, ...(mine as Raw), by: kept((mine as Raw)['by'], FAULT_KINDS) } : fill(mine, ours),
+        ];
+      }),
+    ),
     priors: fill(t['priors'], priors),
   });
 }
@@ -236,7 +357,7 @@ export function faultStrength(s: SuspectsTable, kind: FaultKind, axle?: AxleSpec
     if (v.fault !== kind) continue;
     if (v.suspension && !v.suspension.includes(axle.suspension)) continue;
     if (v.link && !(axle.link && v.link.includes(axle.link.kind))) continue;
-    out = { prior: v.prior ?? out.prior, signs: { ...out.signs, ...v.signs } };
+    out = { prior: v.prior ?? out.prior, sounds: v.sounds ?? out.sounds, signs: { ...out.signs, ...v.signs } };
   }
   return out;
 }

@@ -1,5 +1,6 @@
-import type { CaseNet } from './case';
-import { posterior } from './network';
+import type { CaseModel } from './case';
+import { chanceOfSets, makesOf, signGiven, weigh, type Weighed } from './sources';
+import { wornLayer } from './worn';
 
 export const WEIGHT_WORDS = ['slightly', 'clearly', 'strongly', 'settles it'] as const;
 
@@ -21,24 +22,35 @@ const wordFor = (w: number): Reason['word'] =>
 const logit = (p: number): number => Math.log(Math.max(p, 1e-300)) - Math.log(Math.max(1 - p, 1e-16));
 
 /**
- * Why these faults stand where they stand: for each finding the weight of evidence given all the
- * others, W = ln P(finding | fault, rest) / P(finding | no fault, rest), each left out in turn. They do
+ * Why these faults are held to make the noise: for each finding the weight of evidence given all the
+ * others, W = ln P(finding | it makes it, rest) / P(finding | it does not, rest), each left out in turn. They do
  * not add up, because findings explain each other; they are never drawn as if they did.
  * A generator: it yields after each finding left out, so that a worker can be called off.
- * @param faults places in the net of the faults to explain
- * @param marginals posterior of every fault
+ * @param faults places in the list of the faults to explain
  * @returns the reasons of each fault, heaviest first
  */
-export function* reasonsFor(b: CaseNet, marginals: readonly number[], faults: readonly number[]): Generator<void, Reason[][]> {
+export function* reasonsFor(b: CaseModel, w: Weighed, faults: readonly number[]): Generator<void, Reason[][]> {
   const out = faults.map(() => [] as Reason[]);
-  for (let i = 0; i < b.said.length; i++) {
-    const rest = posterior(
-      b.net,
-      b.said.filter((_, k) => k !== i),
-    ).faults;
+  const chances = chanceOfSets(w);
+  const without = <T>(list: readonly T[], index: number) => list.filter((_, i) => i !== index);
+  for (const s of b.spoken) {
+    let rest: ArrayLike<number>;
+    if (s.layer === 'heard') {
+      // The sign alone is taken out of each set's chance.
+      const given = signGiven(w.sets, b.signs.heard[s.index]!);
+      const out = (p: Float64Array, g: Float64Array) => p.map((x, k) => (g[k]! > 0 ? x / g[k]! : 0));
+      rest = makesOf(w.sets, {
+        none: given.none > 0 ? chances.none / given.none : 0,
+        one: out(chances.one, given.one),
+        two: out(chances.two, given.two),
+        three: out(chances.three, given.three),
+      });
+    } else if (s.layer === 'driven')
+      rest = weigh({ ...w.sets, signs: { ...b.signs, driven: without(b.signs.driven, s.index) } }, w.parts).makes;
+    else rest = weigh(w.sets, wornLayer(b.net, without(b.evidence, s.index))).makes;
     faults.forEach((f, n) => {
-      const weight = logit(marginals[f]!) - logit(rest[f]!);
-      if (Math.abs(weight) >= LEAST) out[n]!.push({ words: b.spoken[i]!.words, weight, word: wordFor(weight) });
+      const weight = logit(w.makes[f]!) - logit(rest[f]!);
+      if (Math.abs(weight) >= LEAST) out[n]!.push({ words: s.words, weight, word: wordFor(weight) });
     });
     yield;
   }

@@ -7,11 +7,15 @@ export const CHARACTERS = [
   'click',
   'squeak',
   'groan',
+  'hum',
   'vibration',
 ] as const;
 export type Character = (typeof CHARACTERS)[number];
 
-export const WHERES = ['front', 'rear', 'left', 'right', 'both sides', 'unsure'] as const;
+/** Where along the vehicle it is heard. */
+export const PLACES = ['front', 'front floor', 'dashboard', 'rear', 'rear floor', 'luggage area'] as const;
+export type Place = (typeof PLACES)[number];
+export const WHERES = [...PLACES, 'left', 'right', 'both sides', 'unsure'] as const;
 export type Where = (typeof WHERES)[number];
 
 export const WHENS = [
@@ -25,6 +29,7 @@ export const WHENS = [
   'pulling away',
   'steering lock, standing',
   'steady speed',
+  'idling',
 ] as const;
 export type When = (typeof WHENS)[number];
 
@@ -36,6 +41,10 @@ export const HANDLING = [
   'sits low at a corner',
 ] as const;
 export type Handling = (typeof HANDLING)[number];
+
+/** In what weather, and with what in it. */
+export const CONDITIONS = ['cold only', 'wet', 'after rain', 'loaded'] as const;
+export type Condition = (typeof CONDITIONS)[number];
 
 export const HISTORY = [
   'links changed lately',
@@ -50,8 +59,12 @@ export const HISTORY = [
 export type HistoryFlag = (typeof HISTORY)[number];
 
 /** What is noticed of the noise or the drive, and can be explained by a fault. */
-export const SIGNS = [...CHARACTERS, ...WHENS.filter((w) => w !== 'quieter when both rise'), ...HANDLING] as const;
-export type Sign = Character | Exclude<When, 'quieter when both rise'> | Handling;
+export const SIGNS = [...CHARACTERS, ...WHENS.filter((w) => w !== 'quieter when both rise'), ...CONDITIONS, ...HANDLING] as const;
+export type Sign = Character | Exclude<When, 'quieter when both rise'> | Condition | Handling;
+
+/** What is asked of a customer, one sort of thing at a time: of a sort nobody asked about nothing is known. */
+export const SORTS = ['character', 'when', 'place', 'side', 'handling', 'condition'] as const;
+export type Sort = (typeof SORTS)[number];
 
 /** What is tried on the shop's own drive, one thing at a time. */
 export const MANOEUVRES = [
@@ -65,6 +78,7 @@ export const MANOEUVRES = [
   'bend to the left',
   'bend to the right',
   'steady speed',
+  'idling',
   'links off, both sides',
 ] as const;
 export type Manoeuvre = (typeof MANOEUVRES)[number];

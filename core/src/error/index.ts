@@ -34,6 +34,12 @@ export function finite(field: string, x: number): number {
   return x;
 }
 
+/** Finite numbers, all of them, or BadInput: a point, a list of readings. */
+export function finiteAll<T extends ArrayLike<number>>(field: string, xs: T): T {
+  for (let i = 0; i < xs.length; i++) finite(field, xs[i]!);
+  return xs;
+}
+
 /** A finite number above zero, or BadInput. */
 export function positive(field: string, x: number, unit = ''): number {
   finite(field, x);
@@ -44,6 +50,8 @@ export function positive(field: string, x: number, unit = ''): number {
 /** A finite number within [lo, hi], or BadInput. */
 export function within(field: string, x: number, lo: number, hi: number, unit = ''): number {
   finite(field, x);
+  finite(`least ${field}`, lo);
+  finite(`most ${field}`, hi);
   if (x < lo || x > hi) {
     throw new BadInput(field, `must be between ${lo} and ${hi}${unit ? ` ${unit}` : ''}`, x);
   }
@@ -52,6 +60,8 @@ export function within(field: string, x: number, lo: number, hi: number, unit = 
 
 /** A whole number that was written, within [lo, hi], or BadInput; thousands may stand apart. */
 export function whole(field: string, text: string, lo: number, hi: number, unit = ''): number {
+  finite(`least ${field}`, lo);
+  finite(`most ${field}`, hi);
   if (!text.trim()) throw new BadInput(field, 'is empty');
   const given = Number(text.replace(/\s/g, ''));
   if (Number.isNaN(given)) throw new BadInput(field, 'must be a whole number', text);

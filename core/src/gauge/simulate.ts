@@ -1,3 +1,4 @@
+import { finite, within } from '../error';
 import { chanceFrom } from '../numeric';
 
 /** A gauge without a body: what the small pages that ship with the program send. */
@@ -16,13 +17,16 @@ export interface SimulatedGauge {
  * @param bell a standard normal chance
  */
 export function simulatedReading(trueValue: number, s: SimulatedGauge, sent: number, bell: number): number {
+  finite('true value', trueValue);
+  finite('number of readings sent', sent);
+  finite('chance', bell);
   const v = trueValue + s.noise * bell + s.zero + s.drift * sent;
   // Steps of 0.01 would print as 0.30000000000000004 without the second rounding.
   return Number((Math.round(v / s.resolution) * s.resolution).toFixed(6));
 }
 
 /** Standard normal chances from a seed, the same ones each time: for simulated gauges and tests. */
-export const bell = (seed: number): (() => number) => chanceFrom(seed).bell;
+export const bell = (seed: number): (() => number) => chanceFrom(finite('seed', seed)).bell;
 
 /** A joint as a simulated force gauge meets it: mm, N and N/mm. */
 export interface LoopJoint {
@@ -42,6 +46,9 @@ export function simulatedLoop(
   j: LoopJoint,
   o: { points: number; reach?: number; cycles?: number; noiseMm?: number; noiseN?: number; seed?: number },
 ): { x: Float64Array; f: Float64Array } {
+  for (const [k, x] of Object.entries(j)) finite(`joint, ${k}`, x as number);
+  for (const [k, x] of Object.entries(o)) finite(`loop, ${k}`, x as number);
+  within('number of points', o.points, 1, 1e7);
   const chance = bell(o.seed ?? 1);
   const reach = o.reach ?? 1;
   const x = new Float64Array(o.points);

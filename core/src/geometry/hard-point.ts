@@ -1,3 +1,4 @@
+import { finiteAll } from '../error';
 import type { Vec3 } from '../numeric';
 
 /** How far a position may be believed. */
@@ -15,4 +16,7 @@ export interface HardPoint {
   readonly from: PointSource;
 }
 
-export const usualPoint = (x: number, y: number, z: number): HardPoint => ({ at: [x, y, z], from: 'usual' });
+export const usualPoint = (x: number, y: number, z: number): HardPoint => ({
+  at: finiteAll('point', [x, y, z] as const),
+  from: 'usual',
+});

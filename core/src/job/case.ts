@@ -1,8 +1,10 @@
 import type { Case, DiagnosisRequest, OtherFault } from '../diagnosis';
 import { isJointId, type JointId } from '../joint';
+import { resolutionMm } from '../gauge';
+import { resolutionDoubtMm } from '../play';
 import { otherSide } from '../vehicle';
 import type { JobState } from './fold';
-import { owedJoints, standingOf } from './rules/clearance';
+import { dangerousJoints, owedJoints, standingOf } from './rules/clearance';
 import { sayJoints } from './say';
 
 /** The case the diagnosis sees, from what the ledger holds. */
@@ -16,13 +18,14 @@ export function caseOf(s: JobState): Case {
     where: c?.where ?? [],
     when: c?.when ?? [],
     handling: c?.handling ?? [],
+    conditions: c?.conditions ?? [],
     history: c?.history ?? [],
     joints: [...s.joints.values()]
       .filter((j) => j.hand || j.defects.length || j.before || j.clearance)
       .map((j) => ({
         joint: j.id,
-        // A slight play that is only watched speaks neither for the joint nor against it.
-        hand: j.fails ? 'moves' : j.handCounts && j.hand === 'tight' ? 'tight' : undefined,
+        hand: j.fails ? 'moves' : j.hand === 'slight' ? 'slight' : j.handCounts && j.hand === 'tight' ? 'tight' : undefined,
+        ways: j.ways,
         defects: j.defects,
         play: j.before && {
           meanMm: j.before.doubt.meanMm,
@@ -31,13 +34,27 @@ export function caseOf(s: JobState): Case {
           limitMm: j.before.limit.limitMm,
         },
         // Any stand-off knocks: the limit is what the readings can tell from none.
-        clearance: j.clearance && { ...j.clearance, degrees: Infinity, limitMm: 1.645 * j.clearance.uMm },
+        clearance: j.clearance && { ...j.clearance, limitMm: 1.645 * j.clearance.uMm },
       })),
     rocks: s.rocks.map((r) => ({ joints: r.joints, words: `it rocks somewhere: ${sayJoints(s, r.joints)}` })),
     elsewhere: [...s.elsewhere].flatMap(([fault, hand]) => (hand === 'tight' || hand === 'moves' ? [{ fault, hand }] : [])),
     drive: [...s.drive].map(([manoeuvre, heard]) => ({ manoeuvre, heard })),
-    ...s.context.file,
+    ...(s.context.file?.renewed ? { renewed: s.context.file.renewed } : {}),
+    ...(s.context.file?.sisters ? { sisters: s.context.file.sisters } : {}),
+    earlier: earlierOf(s),
   };
+}
+
+/** What the parts that are on now had at the last visit; of a part renewed since, or by a gauge this shop has no more, nothing. */
+function earlierOf(s: JobState): NonNullable<Case['earlier']> {
+  const { plays = [], renewed = [] } = s.context.file ?? {};
+  return plays.flatMap((p) => {
+    const gauge = s.context.gauges.find((g) => g.id === p.gauge);
+    const since = renewed.some((r) => r.joint === p.joint && (r.atKm > p.atKm || (r.atKm === p.atKm && p.phase === 'before')));
+    if (!gauge || since) return [];
+    const uMm = Math.hypot(gauge.known.sdMm / Math.sqrt(p.n), resolutionDoubtMm(resolutionMm(gauge)));
+    return [{ joint: p.joint, meanMm: p.meanMm, uMm }];
+  });
 }
 
 /** What the diagnosis is asked for this job. */
@@ -53,6 +70,7 @@ export function requestOf(s: JobState, standing = standingOf(s) ?? 'on-wheels'):
     dialect: s.context.rules.dialect,
     standing,
     settled,
+    tight: [...s.joints.values()].filter((j) => j.state === 'sound' && j.hand === 'tight' && j.ways < 2).map((j) => j.id),
     owed: owedJoints(s),
     tried: s.kept.check
       .filter((e) => !e.body.rocks)
@@ -63,5 +81,6 @@ export function requestOf(s: JobState, standing = standingOf(s) ?? 'on-wheels'):
         }),
       ),
     linksOffDrive: s.context.rules.linksOffDrive,
+    mayDrive: dangerousJoints(s).length === 0,
   };
 }

@@ -1,8 +1,8 @@
 import { shopMeasures, type DistanceUnit, type Measures } from '../units';
 import type { Case } from '../diagnosis';
 import type { GaugeSpec } from '../gauge';
-import type { Defect, JointKind } from '../joint';
-import type { EntryBodies } from '../ledger';
+import type { Defect, JointId, JointKind } from '../joint';
+import type { EntryBodies, MeasuredPhase } from '../ledger';
 import type { TaskTime } from '../plan';
 import type { Limit } from '../play';
 import type { Dialect } from '../text';
@@ -80,9 +80,21 @@ export interface FilePoint {
 /** A trap or tip of the type: who wrote it, and when. */
 export type FileTip = EntryBodies['tip'] & { readonly by: string; readonly at: string };
 
+/** Play of a joint at an earlier visit: the latest, and after the work where there was some. */
+export interface FilePlay {
+  readonly joint: JointId;
+  readonly meanMm: number;
+  /** Readings it is the mean of. */
+  readonly n: number;
+  readonly gauge: string;
+  readonly phase: MeasuredPhase;
+  readonly atKm: number;
+}
+
 /** What the file says: parts renewed at earlier visits, points measured then, and what sisters of the type had. */
 export type CaseFile = Pick<Case, 'renewed' | 'sisters'> & {
   readonly points?: readonly FilePoint[] | undefined;
+  readonly plays?: readonly FilePlay[] | undefined;
   /** What was kept for the type, step by step, newest first. */
   readonly tips?: readonly FileTip[] | undefined;
   /** How long tasks took in this shop. */

@@ -1,10 +1,12 @@
 import {
   lessonCounts,
   rankSuspects,
+  sourceShares,
   splitFault,
   faultsAt,
   type Count,
   type FaultId,
+  type Outcome,
   type Prediction,
   type SuspectsTable,
 } from '../diagnosis';
@@ -70,6 +72,13 @@ export function lessonOf(context: JobContext, entries: readonly Entry[], s: Susp
     return { faults: [...faults], sound: [...sound], renewed, counts: [], predictions: [], times };
   const found = caseOf(before);
   const heard = { ...found, joints: [], rocks: [], elsewhere: [], drive: [] };
+  const road = state.roadTest?.body.result;
+  const outcome: Outcome = {
+    on: [...faults],
+    off: [...sound],
+    proof: road === 'quiet' ? 'quiet' : road === 'same' || road === 'worse' ? 'same' : undefined,
+  };
+  const shares = sourceShares(found, outcome, s);
   const predictions = (
     [
       ['heard', heard],
@@ -77,14 +86,20 @@ export function lessonOf(context: JobContext, entries: readonly Entry[], s: Susp
     ] as const
   ).flatMap(([stage, c]) =>
     rankSuspects(c, s)
-      .filter((x) => x.p >= SAID_OF && (splitFault(x.fault)?.axle ?? state.axle) === state.axle)
-      .map((x): Prediction => ({ stage, fault: x.fault, p: Math.round(x.p * 1e5) / 1e5, on: faults.has(x.fault) })),
+      .filter((x) => (splitFault(x.fault)?.axle ?? state.axle) === state.axle)
+      .flatMap((x): Prediction[] => {
+        const of = (layer: Prediction['layer'], p: number, on: boolean): Prediction[] =>
+          p >= SAID_OF ? [{ stage, layer, fault: x.fault, p: Math.round(p * 1e5) / 1e5, on }] : [];
+        // The noise is gone with what was renewed: of everything else it is known too that it did not make it.
+        const share = shares.get(x.fault) ?? (outcome.proof === 'quiet' && shares.size ? 0 : undefined);
+        return [...of('worn', x.worn, faults.has(x.fault)), ...(share === undefined ? [] : of('makes', x.makes, share >= 0.5))];
+      }),
   );
   return {
     faults: [...faults],
     sound: [...sound],
     renewed,
-    counts: lessonCounts(found, [...faults], [...sound], s),
+    counts: lessonCounts(found, outcome, s),
     predictions,
     times,
   };

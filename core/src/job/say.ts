@@ -1,3 +1,4 @@
+import { within } from '../error';
 import { sayFault, sayKind, splitFault, twinFault } from '../diagnosis';
 import type { Cause } from '../ledger';
 import { assemblyOf, jointName, JOINT_SPECS, partsOf, twinOf, type JointId } from '../joint';
@@ -25,6 +26,7 @@ export interface JointsSaid {
 
 /** The one place where joints get article, verb and pronoun. @param more joints that are meant and not named */
 export function speakOf(d: Dialect, ids: readonly Cause[], more = 0): JointsSaid {
+  within('number of others', more, 0, 1000);
   const names = namesOf(d, ids);
   // "left wheel nuts": the head of the name, before its comma, is in the plural.
   const headless = (n: string) => n.split(',')[0]!;

@@ -11,6 +11,7 @@ export const CHECK_IDS = [
   'damper-look',
   'top-mount-hand',
   'nuts-wrench',
+  'rock-loaded',
   'gauge',
 ] as const;
 export type CheckId = (typeof CHECK_IDS)[number];
@@ -25,6 +26,8 @@ export interface HandCheck {
   readonly minutes: number;
   /** States of the vehicle in which it can show the fault. */
   readonly states: readonly VehicleState[];
+  /** Another way of looking, for what was felt tight and is still pointed at. */
+  readonly another?: true;
 }
 
 /** All of them common practice, no source. The first that settles a joint is its usual one. */
@@ -108,5 +111,14 @@ export const HAND_CHECKS: readonly HandCheck[] = [
     how: 'Wrench on each nut in turn, tightening direction only.',
     lookAt: 'A nut that turns; ovalled holes, shiny dust round a nut.',
     states: ['on-wheels', 'one-side-up', 'both-hanging', 'on-ramps'],
+  },
+  {
+    id: 'rock-loaded',
+    title: 'A hand on each joint while the {side} corner is rocked, loaded',
+    minutes: 4,
+    how: 'On its wheels or on ramps, a helper rocks the body from side to side and bounces the corner. A finger across each joint.',
+    lookAt: 'A tick in the finger that comes with the rocking: what is tight hanging may knock under load.',
+    states: ['on-wheels', 'on-ramps'],
+    another: true,
   },
 ];

@@ -103,7 +103,7 @@ export function setAdjustable(link: AdjustableLink, targetMm: number, unit: Leng
 
 /** "3½ turns", "2 turns and 1 flat". */
 export function sayTurns(turns: number): string {
-  const whole = Math.floor(turns + 1e-9);
+  const whole = Math.floor(finite('turns', turns) + 1e-9);
   const rest = turns - whole;
   const flats = Math.round(rest * 6);
   if (flats === 0) return `${whole} turn${whole === 1 ? '' : 's'}`;

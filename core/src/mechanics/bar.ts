@@ -303,6 +303,9 @@ export function uBar(u: UBar): BarSpec {
   const out = finite('splay of the arms', u.splayMm ?? 0);
   if (s > b) throw new BadInput('distance between bushings', `must be at most the ${u.middleMm} mm of the middle`, u.bushingsMm);
   if (b + out <= 0) throw new BadInput('splay of the arms', 'brings the eyes together', out);
+  positive('bar diameter', u.outsideMm, 'mm');
+  if (u.boreMm !== undefined) finite('bore of the bar', u.boreMm);
+  if (u.bushingNPerMm !== undefined) positive('stiffness of a bushing', u.bushingNPerMm, 'N/mm');
   const half: Vec3[] = [[-a, b + out, 0], [0, b, 0], ...(s < b ? [[0, s, 0] as Vec3] : [])];
   const line = [...half, ...half.map(([x, y, z]): Vec3 => [x, -y, z]).reverse()];
   const at = half.length - 1;
@@ -320,6 +323,8 @@ export function uBar(u: UBar): BarSpec {
  * @throws BadInput naming what is missing
  */
 export function halfBar(half: readonly (readonly [number, number])[], outsideMm: number, boreMm?: number): BarSpec {
+  positive('bar diameter', outsideMm, 'mm');
+  if (boreMm !== undefined) finite('bore of the bar', boreMm);
   if (half.length < 2) throw new BadInput('points of the bar', 'need its bushing and its eye at least', half.length);
   half.forEach(([x, y]) => {
     finite('points of the bar', x);

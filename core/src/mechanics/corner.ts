@@ -1,4 +1,4 @@
-import { attempt, BadInput, finite } from '../error';
+import { attempt, BadInput, finite, finiteAll } from '../error';
 import { add, norm, sub, type Vec3 } from '../numeric';
 import { layoutOf, linkMount, type AxleSpec, type HardPoints, type PointName } from '../vehicle';
 import { eyePosition, type EyeCircle, type EyePosition } from './linkage';
@@ -122,6 +122,8 @@ const BEAM_BELOW = 40;
 
 /** The circle of the bar's eye at ride height: about the line of the bushings, across the vehicle. */
 export function eyeCircle(bushing: Vec3, eye: Vec3): EyeCircle {
+  finiteAll('bushing of the bar', bushing);
+  finiteAll('eye of the bar', eye);
   const radiusMm = Math.hypot(eye[0] - bushing[0], eye[2] - bushing[2]);
   if (radiusMm === 0) throw new BadInput('length of the bar’s arm', 'must be more than 0 mm', 0);
   // e1 × e2 lies along the bar.
@@ -130,6 +132,7 @@ export function eyeCircle(bushing: Vec3, eye: Vec3): EyeCircle {
 
 /** Which of the two ways the link can stand is the one at ride height. */
 export function branchOf(circle: EyeCircle, linkMm: number, mount: Vec3, eye: Vec3): 1 | -1 {
+  finiteAll('eye of the bar', eye);
   const off = (b: 1 | -1) => norm(sub(eyePosition(circle, linkMm, mount, b).eye, eye));
   return off(1) <= off(-1) ? 1 : -1;
 }

@@ -1,4 +1,4 @@
-import { positive } from '../error';
+import { finiteAll, positive } from '../error';
 import type { Vec3 } from '../numeric';
 
 /** Something that stands in the way: a rod with a radius, or a tyre as a ring. mm. */
@@ -98,6 +98,8 @@ function toTyre(p: Vec3, q: Vec3, t: Extract<Solid, { kind: 'tyre' }>, enough: n
  */
 export function airBetween(a: Vec3, b: Vec3, radiusMm: number, solid: Solid, enough = Infinity): number {
   positive('radius', radiusMm, 'mm');
+  finiteAll('end of the rod', a);
+  finiteAll('end of the rod', b);
   return solid.kind === 'rod'
     ? betweenSegments(a, b, solid.a, solid.b) - radiusMm - solid.radiusMm
     : toTyre(a, b, solid, enough + radiusMm) - radiusMm;

@@ -1,5 +1,5 @@
 import { fixed } from '../text';
-import { BadInput, finite, positive } from '../error';
+import { BadInput, finite, finiteAll, positive } from '../error';
 import { cross, dot, norm, sub, type Vec3 } from '../numeric';
 
 /** The circle the bar's eye moves on: centre on the line of the bushings, radius, plane (e1, e2). */
@@ -65,6 +65,8 @@ export function eyePosition(circle: EyeCircle, linkMm: number, mount: Vec3, bran
 export function lengthChangeMm(downMm: number, motionRatio: number, mount: Vec3, eye: Vec3): number {
   finite('change of ride height', downMm);
   if (finite('motion ratio', motionRatio) === 0) throw new BadInput('motion ratio', 'must not be 0: the mount would not move', 0);
+  finiteAll('mount position', mount);
+  finiteAll('eye position', eye);
   const d = sub(eye, mount);
   const length = norm(d);
   if (length === 0) throw new BadInput('mount position', 'is the same as the eye’s');

@@ -310,6 +310,7 @@ export interface FloorInput {
  * as a link shorter than the gap it has to span.
  */
 export function rigFromFloor(f: FloorInput, steps = 30): LinkRig {
+  within('number of steps', steps, 1, 1000);
   const arm = positive('length of the bar’s arm', f.armMm, 'mm');
   const lengthMm = positive('link length', f.linkMm, 'mm');
   const ratio = within('share of the wheel’s movement', f.ratio, 0.05, 1.5);
@@ -369,6 +370,8 @@ export function rigFromFloor(f: FloorInput, steps = 30): LinkRig {
  * not judged. It stops at the first thing that is nearer, so it is cheaper than asking what is nearest.
  */
 export function keepsClear(rig: LinkRig, lengthMm: number, airMm: number): boolean {
+  positive('link length', lengthMm, 'mm');
+  finite('air', airMm);
   return rig.positions.every((p) => {
     const e = attempt(() => eyePosition(p.circle, lengthMm, p.mount, rig.branch).eye);
     if (!e.ok) return true;

@@ -1,4 +1,4 @@
-import { BadInput, positive } from '../error';
+import { BadInput, positive, finite } from '../error';
 import type { Vec3 } from '../numeric';
 import { fixed } from '../text';
 import type { AxleEnd, AxleSpec } from '../vehicle';
@@ -106,6 +106,8 @@ const hollow = ({ bar }: AxleSpec, outsideMm: number | null): number | undefined
  * @throws BadInput where the axle has no bar on links
  */
 export function barOf(axle: AxleSpec, outsideMm = axle.bar?.diameterMm ?? null, boreMm = hollow(axle, outsideMm)): BarSpec {
+  if (outsideMm !== null) finite('bar diameter', outsideMm);
+  if (boreMm !== undefined) finite('bore of the bar', boreMm);
   const [bushing, eye, mount] = [axle.points.barBushing?.at, axle.points.barEye?.at, axle.points.linkMount?.at];
   if (!bushing || !eye || !mount || !outsideMm) throw new BadInput('bar on links', 'is not on this axle');
   const pull: Vec3 = [mount[0] - eye[0], mount[1] - eye[1], mount[2] - eye[2]];

@@ -1,4 +1,4 @@
-import { BadInput, finite } from '../error';
+import { BadInput, finite, finiteAll } from '../error';
 import { add, cross, dot, norm, scale, solveSquare, sub, type Vec3 } from '../numeric';
 
 /**
@@ -36,8 +36,13 @@ export function turned(v: Vec3, turn: Vec3): Vec3 {
 }
 
 /** A point turned about a line through `on` along `axis`. */
-export const turnedAbout = (p: Vec3, on: Vec3, axis: Vec3, angleRad: number): Vec3 =>
-  add(on, turned(sub(p, on), scale(axis, angleRad / norm(axis))));
+export function turnedAbout(p: Vec3, on: Vec3, axis: Vec3, angleRad: number): Vec3 {
+  finiteAll('point', p);
+  finiteAll('point on the axis', on);
+  finiteAll('axis', axis);
+  finite('angle', angleRad);
+  return add(on, turned(sub(p, on), scale(axis, angleRad / norm(axis))));
+}
 
 /** The travel is gone in steps no longer than this, so that the branch at ride height is kept, mm. */
 const STEP_MM = 10;
@@ -181,6 +186,10 @@ function settle(constraints: readonly Constraint[], start: Moved): Moved | undef
 
 /** How far an arm has turned about its own axis when its end went from `was` to `now`, rad; right-handed about the axis. */
 export function armTurn(on: Vec3, axis: Vec3, was: Vec3, now: Vec3): number {
+  finiteAll('point on the axis', on);
+  finiteAll('axis', axis);
+  finiteAll('point before', was);
+  finiteAll('point now', now);
   const u = scale(axis, 1 / norm(axis));
   const flat = (p: Vec3): Vec3 => {
     const d = sub(p, on);

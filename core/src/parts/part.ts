@@ -1,5 +1,5 @@
 import type { Material } from '../bushing';
-import { BadInput } from '../error';
+import { BadInput, finite } from '../error';
 import { LINK_KINDS, type AxleEnd, type EndKind, type Hold, type LinkKind } from '../vehicle';
 import type { BookValue } from '../torque';
 
@@ -18,7 +18,7 @@ export const sayHere = (p: Pick<Part, 'stock' | 'deliveryHours'>): string =>
   p.stock > 0 ? 'on the shelf' : p.deliveryHours ? `here in ${p.deliveryHours} h` : 'to be ordered';
 /** "24 months", "no warranty"; empty where nobody said. */
 export const sayWarranty = (months: number | undefined): string =>
-  months === undefined ? '' : months === 0 ? 'no warranty' : `${months} months`;
+  months === undefined ? '' : finite('months of warranty', months) === 0 ? 'no warranty' : `${months} months`;
 
 export const isLink = (kind: PartKind): boolean => kind.endsWith(' link');
 /** Kinds whose length is set by turning. */

@@ -1,5 +1,5 @@
 import { lengthDigits, sayLength, type LengthUnit } from '../units';
-import { studentCdf, studentQuantile } from '../stats';
+import { MOST_DEGREES, studentCdf, studentQuantile } from '../stats';
 import type { SeriesDoubt } from './series';
 
 export interface Comparison {
@@ -22,9 +22,9 @@ export function compareMeans(a: SeriesDoubt, b: SeriesDoubt): Comparison {
   const differenceMm = a.meanMm - b.meanMm;
   const uMm = Math.hypot(a.uMm, b.uMm);
   const nu = uMm ** 4 / (a.uMm ** 4 / a.degrees + b.uMm ** 4 / b.degrees);
-  const degrees = Number.isFinite(nu) ? Math.max(1, Math.floor(nu + 1e-9)) : Infinity;
+  const degrees = Number.isFinite(nu) ? Math.min(MOST_DEGREES, Math.max(1, Math.floor(nu + 1e-9))) : MOST_DEGREES;
   const expandedMm = studentQuantile(0.975, degrees) * uMm;
-  const p = 2 * (1 - studentCdf(Math.abs(differenceMm) / uMm, Math.min(degrees, 1e6)));
+  const p = 2 * (1 - studentCdf(Math.abs(differenceMm) / uMm, degrees));
   const told = Math.abs(differenceMm) > expandedMm;
   return { differenceMm, uMm, degrees, expandedMm, p, verdict: told ? (differenceMm > 0 ? 'more' : 'less') : 'cannot be told' };
 }

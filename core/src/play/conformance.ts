@@ -1,5 +1,5 @@
 import { finite } from '../error';
-import { readingsNeeded, resolutionDoubtMm, type KnownScatter, type SeriesDoubt } from './series';
+import { knownScatter, readingsNeeded, resolutionDoubtMm, type KnownScatter, type SeriesDoubt } from './series';
 import { studentQuantile } from '../stats';
 
 /** Whose limit it is; the answer always says. */
@@ -33,6 +33,7 @@ export function conforms(doubt: SeriesDoubt, limitMm: number): Conformance {
  * one reading's one-sided 95 % uncertainty (detection threshold; common practice, no source).
  */
 export function detectionThresholdMm(resolutionMm: number, known: KnownScatter): number {
+  knownScatter(known);
   const u = Math.sqrt(known.sdMm ** 2 + resolutionDoubtMm(resolutionMm) ** 2);
   return studentQuantile(0.95, known.degrees) * u;
 }

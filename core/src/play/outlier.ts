@@ -1,5 +1,6 @@
+import { finiteAll } from '../error';
 import { grubbsOutlier, studentQuantile } from '../stats';
-import type { KnownScatter } from './series';
+import { knownScatter, type KnownScatter } from './series';
 
 /**
  * The reading of a series that stands out, by its place: against the known scatter of gauge and person
@@ -7,6 +8,8 @@ import type { KnownScatter } from './series';
  * pointed out: it counts until somebody strikes it.
  */
 export function standsOut(readingsMm: readonly number[], known?: KnownScatter): number | undefined {
+  finiteAll('reading', readingsMm);
+  if (known) knownScatter(known);
   const n = readingsMm.length;
   if (n < 3) return undefined;
   if (!known || known.degrees < n - 1) return grubbsOutlier(readingsMm);

@@ -1,5 +1,5 @@
-import { BadInput, finite, positive } from '../error';
-import { fTail, studentQuantile } from '../stats';
+import { BadInput, finite, positive, within } from '../error';
+import { fTail, MOST_DEGREES, studentQuantile } from '../stats';
 
 /** The known scatter of one reading of play, from a gauge study or an earlier series. */
 export interface KnownScatter {
@@ -26,6 +26,13 @@ export interface SeriesDoubt {
   readonly twoSidedMm: number;
 }
 
+/** A known scatter, or BadInput: a standard deviation of 0 or more, and how far it is known. */
+export function knownScatter(k: KnownScatter): KnownScatter {
+  within('known scatter', k.sdMm, 0, 1e6, 'mm');
+  within('degrees of freedom of the known scatter', k.degrees, 1, 1e9);
+  return k;
+}
+
 /** u_res of a difference of two readings of resolution r: r/√6 (each r/√12; JCGM 100:2008 F.2.2.1). */
 export function resolutionDoubtMm(resolutionMm: number): number {
   return positive('gauge resolution', resolutionMm, 'mm') / Math.sqrt(6);
@@ -36,8 +43,9 @@ function doubtOf(sdMm: number, sdDegrees: number, n: number, uFixedMm: number) {
   const uMm = Math.sqrt(uScatter ** 2 + uFixedMm ** 2);
   // Welch–Satterthwaite with an exactly known resolution term (G.4). The nudge keeps an exact whole
   // number from being floored to the one below by rounding.
-  const nu = uScatter > 0 ? sdDegrees * (uMm / uScatter) ** 4 : Infinity;
-  const degrees = Number.isFinite(nu) ? Math.floor(nu + 1e-9) : Infinity;
+  // A scatter of nothing is known for certain; no degrees are endless.
+  const nu = uScatter > 0 ? sdDegrees * (uMm / uScatter) ** 4 : MOST_DEGREES;
+  const degrees = Math.min(MOST_DEGREES, Math.floor(nu + 1e-9));
   return { uMm, degrees };
 }
 
@@ -54,6 +62,7 @@ function doubtOf(sdMm: number, sdDegrees: number, n: number, uFixedMm: number) {
  */
 export function seriesDoubt(readingsMm: readonly number[], resolutionMm: number, known?: KnownScatter, driftMm = 0): SeriesDoubt {
   readingsMm.forEach((x, i) => finite(`reading ${i + 1}`, x));
+  if (known) knownScatter(known);
   const n = readingsMm.length;
   if (n < (known ? 1 : 2))
     throw new BadInput('number of readings', known ? 'must be 1 or more' : 'must be 2 or more, or the gauge’s scatter known', n);

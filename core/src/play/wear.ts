@@ -1,6 +1,6 @@
 import { convert, METRIC, sayLength, type DistanceUnit, type Measures } from '../units';
 import { fixed, grouped } from '../text';
-import { BadInput, finite, positive } from '../error';
+import { BadInput, finite, positive, within } from '../error';
 import { crossing, fitLine, halfWidth, lineAt, type Crossing, type LineFit } from '../stats';
 
 export interface WearPoint {
@@ -86,12 +86,16 @@ export function wearOver(points: readonly WearPoint[], limitMm: number, say: Mea
 
 /** "Grows 0.034 mm in 10 000 km". @param slope mm a km */
 export function sayGrowth(slope: number, say: Measures = METRIC): string {
+  finite('growth of play', slope);
   const per = convert(10_000, say.distance, 'km', 'distance');
   return `Grows ${sayLength(slope * per, 3, say.length)} in ${grouped(10_000)} ${say.distance}`;
 }
 
 /** The line and its band for a chart: at `steps` + 1 distances from the first visit to `toKm`. */
 export function wearBand(line: LineFit, fromKm: number, toKm: number, steps = 40) {
+  finite('distance from', fromKm);
+  finite('distance to', toKm);
+  within('number of steps', steps, 1, 10_000);
   return Array.from({ length: steps + 1 }, (_, i) => {
     const x = fromKm + ((toKm - fromKm) * i) / steps;
     const y = lineAt(line, x);

@@ -16,7 +16,7 @@ const row = (ss: number, degrees: number): AnovaRow => ({ ss, degrees, ms: degre
 const effect = (ss: number, degrees: number, error: AnovaRow): Effect => {
   const r = row(ss, degrees);
   const f = error.ms > 0 ? r.ms / error.ms : r.ms > 0 ? Infinity : 0;
-  return { ...r, f, p: error.degrees > 0 ? fTail(f, degrees, error.degrees) : 1 };
+  return { ...r, f, p: error.degrees > 0 ? (Number.isFinite(f) ? fTail(f, degrees, error.degrees) : 0) : 1 };
 };
 const mean = (xs: readonly number[]): number => xs.reduce((a, x) => a + x, 0) / xs.length;
 

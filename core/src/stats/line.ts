@@ -63,12 +63,12 @@ export function fitLine(points: readonly XY[]): LineFit {
   };
 }
 
-export const lineAt = (f: LineFit, x: number): number => f.meanY + f.slope * (x - f.meanX);
+export const lineAt = (f: LineFit, x: number): number => f.meanY + f.slope * (finite('x', x) - f.meanX);
 
 /** Half-width of the two-sided interval at x: of the line itself, or of the next single reading. */
 export function halfWidth(f: LineFit, x: number, of: 'line' | 'next reading', p = 0.95): number {
   const t = studentQuantile((1 + p) / 2, f.degrees);
-  return t * f.s * Math.sqrt((of === 'line' ? 0 : 1) + 1 / f.n + (x - f.meanX) ** 2 / f.sxx);
+  return t * f.s * Math.sqrt((of === 'line' ? 0 : 1) + 1 / f.n + (finite('x', x) - f.meanX) ** 2 / f.sxx);
 }
 
 export interface Crossing {

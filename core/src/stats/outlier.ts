@@ -1,3 +1,4 @@
+import { finiteAll } from '../error';
 import { studentQuantile } from './student';
 
 /**
@@ -6,6 +7,7 @@ import { studentQuantile } from './student';
  * @returns its index, or undefined below three readings and when none stands out.
  */
 export function grubbsOutlier(xs: readonly number[], alpha = 0.05): number | undefined {
+  finiteAll('reading', xs);
   const n = xs.length;
   if (n < 3) return undefined;
   const m = xs.reduce((a, x) => a + x, 0) / n;

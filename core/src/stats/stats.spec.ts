@@ -10,6 +10,7 @@ import {
   lineAt,
   oneWayAnova,
   studentCdf,
+  MOST_DEGREES,
   studentQuantile,
   twoWayAnova,
 } from '.';
@@ -27,9 +28,10 @@ describe('Student’s t (JCGM 100:2008 table G.2)', () => {
     [4, 2.132],
     [9, 1.833],
   ])('one-sided 95 %%, ν %d', (nu, t) => expect(studentQuantile(0.95, nu)).toBeCloseTo(t, 3));
-  test('infinitely many degrees: 1.645 and 1.960', () => {
-    expect(studentQuantile(0.95, Infinity)).toBeCloseTo(1.645, 3);
-    expect(studentQuantile(0.975, Infinity)).toBeCloseTo(1.96, 3);
+  test('so many degrees that it is normal: 1.645 and 1.960; endless ones are refused', () => {
+    expect(studentQuantile(0.95, MOST_DEGREES)).toBeCloseTo(1.645, 3);
+    expect(studentQuantile(0.975, MOST_DEGREES)).toBeCloseTo(1.96, 3);
+    expect(() => studentQuantile(0.95, Infinity)).toThrow(/degrees of freedom must be a number/);
   });
   test('agrees with an independent library (jStat)', () => {
     for (const nu of [1, 3, 7, 15, 40])

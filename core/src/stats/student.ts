@@ -1,13 +1,13 @@
-import { BadInput, within } from '../error';
+import { BadInput, finite, positive, within } from '../error';
 import { incompleteBeta } from './beta';
 
-/** Beyond so many degrees the distribution is normal to more digits than a gauge has. */
-const MOST_DEGREES = 1e6;
+/** So many degrees stand for a scatter that is known for certain: the distribution is normal then to more digits than a gauge has. */
+export const MOST_DEGREES = 1e6;
 
-/** P(T ≤ t) of Student's distribution with ν degrees of freedom (Abramowitz & Stegun 26.7.1). ν may be Infinity (normal). */
+/** P(T ≤ t) of Student's distribution with ν degrees of freedom (Abramowitz & Stegun 26.7.1). @throws BadInput for a t or ν that is no number, or a ν not above 0. */
 export function studentCdf(t: number, degrees: number): number {
-  if (!Number.isFinite(t)) return t > 0 ? 1 : 0;
-  const nu = Math.min(degrees, MOST_DEGREES);
+  finite('t', t);
+  const nu = Math.min(positive('degrees of freedom', degrees), MOST_DEGREES);
   const tail = 0.5 * incompleteBeta(nu / 2, 0.5, nu / (nu + t * t));
   return t > 0 ? 1 - tail : tail;
 }
@@ -16,11 +16,11 @@ const KEPT = new Map<string, number>();
 
 /**
  * The t with P(T ≤ t) = p, by bisection on the distribution function.
- * ν may be Infinity (normal). @throws BadInput when p is not within (0.5, 1) or ν < 1.
+ * @throws BadInput when p is not within (0.5, 1), or ν is no number or < 1.
  */
 export function studentQuantile(p: number, nu: number): number {
   within('probability', p, 0.5, 1 - 1e-9);
-  if (!(nu >= 1)) throw new BadInput('degrees of freedom', 'must be 1 or more', nu);
+  if (finite('degrees of freedom', nu) < 1) throw new BadInput('degrees of freedom', 'must be 1 or more', nu);
   const n = Math.min(nu, MOST_DEGREES);
   // Degrees are floored to whole numbers before they come here, so a ledger asks for the same few again and again.
   const key = `${p}|${n}`;

@@ -196,6 +196,7 @@ export const COMPLAINT: EntryBodies['complaint'] = {
   where: ['front'],
   when: ['patched surface, slowly', 'one wheel over a bump', 'quieter when both rise'],
   handling: [],
+  conditions: [],
   history: [],
   words: 'knocks on the cobbles',
 };

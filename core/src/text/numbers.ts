@@ -1,8 +1,11 @@
+import { finite, within } from '../error';
 /** Formatters are dear to make and cheap to use: one for each number of decimals. */
 const FIXED = new Map<number, Intl.NumberFormat>();
 
 /** A number with just so many decimals, a point before them and nothing between thousands: "0.50". */
 export function fixed(value: number, digits: number): string {
+  finite('number to be written', value);
+  within('number of digits', digits, 0, 20);
   let f = FIXED.get(digits);
   if (!f) {
     f = new Intl.NumberFormat('en-GB', {
@@ -19,7 +22,7 @@ export function fixed(value: number, digits: number): string {
 
 /** A whole number with a thin gap between thousands that no line breaks in, as on a service sheet: "148\u202f210". */
 export function grouped(value: number): string {
-  return GROUPED.formatToParts(value)
+  return GROUPED.formatToParts(finite('number to be written', value))
     .map((p) => (p.type === 'group' ? '\u202f' : p.value))
     .join('');
 }
@@ -44,7 +47,8 @@ const decimalsOf = (currency: string): number =>
   new Intl.NumberFormat('en-GB', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;
 
 /** 24.5 of EUR → 2450 minor units. */
-export const toMinor = (amount: number, currency: string): number => Math.round(amount * 10 ** decimalsOf(currency));
+export const toMinor = (amount: number, currency: string): number =>
+  Math.round(finite('amount', amount) * 10 ** decimalsOf(currency));
 
 /** 2400 minor units of EUR → "24.00". */
 export const amountOf = (minor: number, currency: string): string => {

@@ -161,6 +161,7 @@ export type PropertyClass = (typeof PROPERTY_CLASSES)[number];
  * SAE J429 (grade 5: 85 ksi to 1 in, 74 above; grade 8: 120 ksi; from memory).
  */
 export function proofStressMPa(cls: PropertyClass, majorMm: number): number {
+  positive('thread diameter', majorMm, 'mm');
   const ksi = 6.894757293168;
   switch (cls) {
     case '8.8':

@@ -1,3 +1,4 @@
+import { finite, within } from '../error';
 import { showRange, trimmed } from '../units';
 import type { Ruling } from './book';
 import { isTaper, needsPublished, type FastenerKind, type LockHow } from './fasteners';
@@ -68,7 +69,7 @@ export interface Audit {
 
 /** Whether a torque lies within what is wanted, by the tolerance of a wrench. @param nm N·m */
 export const isWithin = (nm: number, { minNm, maxNm }: TorqueRange): boolean =>
-  nm >= minNm * (1 - TOLERANCE) && nm <= maxNm * (1 + TOLERANCE);
+  finite('torque', nm) >= finite('least torque', minNm) * (1 - TOLERANCE) && nm <= finite('most torque', maxNm) * (1 + TOLERANCE);
 
 /** "wrench 20–200, simulated", nothing where a person wrote the number. */
 export const sayWrench = (w: SpeakingWrench | undefined): string => (w ? `, ${w.name}${w.simulated ? ', simulated' : ''}` : '');
@@ -139,4 +140,4 @@ export function clicksOf(kind: FastenerKind, count: number): ClicksPlan {
 
 /** The stage, from 0, that the next click of a group belongs to; the last click comes at the final torque again. @param done clicks counted so far */
 export const stageOf = (p: ClicksPlan, count: number, done: number): number =>
-  Math.min(p.stages.length - 1, Math.floor(done / count));
+  Math.min(p.stages.length - 1, Math.floor(within('number done', done, 0, 1000) / within('number of fasteners', count, 1, 100)));

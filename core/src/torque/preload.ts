@@ -62,6 +62,7 @@ export function preloadForTorqueN(
   prevailingNm = 0,
 ): number {
   positive('torque', torqueNm, 'N·m');
+  finite('prevailing torque', prevailingNm);
   if (torqueNm <= prevailingNm) throw new BadInput('torque', `must be more than the nut's own ${prevailingNm} N·m`, torqueNm);
   return (torqueNm - prevailingNm) / torquePerNewton(thread, bearing, muThread, muBearing);
 }

@@ -202,7 +202,7 @@ export function otherUnit(dimension: Dimension, unit: string): string {
 
 /** A number with at most `digits` decimals, no trailing zeros. */
 export function trimmed(value: number, digits: number): string {
-  return String(Number(value.toFixed(digits)));
+  return String(Number(finite('number to be written', value).toFixed(within('number of digits', digits, 0, 20))));
 }
 
 /** How many decimals a shop reads off in a unit. */

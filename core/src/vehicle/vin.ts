@@ -1,3 +1,4 @@
+import { within } from '../error';
 /**
  * Vehicle identification number: check digit and model year by 49 CFR 565.
  * A failed digit only ever warns: not every market uses it, and several same-value swaps go unseen.
@@ -57,10 +58,11 @@ export function vinCheckDigit(vin: string): string | undefined {
 }
 
 /**
- * Reads a VIN as typed. Never throws: what is wrong comes back as sentences.
+ * Reads a VIN as typed. What is wrong with it comes back as sentences; @throws BadInput only for a year that is none.
  * @param newestYear the latest model year that can exist, e.g. next year
  */
 export function readVin(text: string, newestYear: number): VinReading {
+  within('newest model year', newestYear, 1980, 2200);
   const vin = text.toUpperCase().replace(/[\s-]/g, '');
   const faults: string[] = [];
   const warnings: string[] = [];

@@ -25,6 +25,7 @@ class FloorJob {
       where: ['front', 'left'],
       when: ['patched surface, slowly', 'one wheel over a bump', 'quieter when both rise'],
       handling: [],
+      conditions: [],
       history: ['corrosion'],
       words,
       ...over,
@@ -88,6 +89,7 @@ function dangerous(yard: Yard): DemoJob {
     where: ['front', 'left'],
     when: ['pothole', 'braking'],
     handling: ['loose steering'],
+    conditions: [],
   });
   j.m.check('front', ['front.left.ball-joint'], (kind) => kind === 'ball-joint' || kind === 'wheel-bearing');
   return j.stands('Bay 4');

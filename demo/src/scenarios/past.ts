@@ -84,6 +84,7 @@ function listenAndFind(m: JobMaker, c: Chance, moves: readonly JointId[], side: 
       ...(c.chance(0.4) ? (['quieter when both rise'] as const) : []),
     ],
     handling: [],
+    conditions: [],
     history: c.chance(0.5) ? ['corrosion'] : [],
     words: c.pick<string>(ofBushing ? WORDS.bushing : WORDS.link),
   });

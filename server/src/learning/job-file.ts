@@ -13,6 +13,12 @@ export const JOB_FILE = `json_build_object(
             WHERE NOT t.struck AND t.job_id <> j.id AND t.type_id = (SELECT v.type_id FROM vehicle v WHERE v.id = j.vehicle_id)),
   'times', (SELECT coalesce(json_agg(json_build_object('task', task, 'rusty', rusty, 'of', CASE WHEN t.type_id IS NULL THEN 'shop' ELSE 'type' END, 'jobs', t.jobs, 'median', t.median, 'p80', t.p80)), '[]')
               FROM task_time t WHERE t.type_id IS NULL OR t.type_id = (SELECT v.type_id FROM vehicle v WHERE v.id = j.vehicle_id)),
+  'plays', (SELECT coalesce(json_agg(json_build_object('joint', x.joint, 'meanMm', x.mean, 'n', x.n, 'gauge', x.gauge_id, 'phase', x.phase, 'atKm', x.distance_km)), '[]')
+              FROM (SELECT DISTINCT ON (r.joint) r.joint, r.gauge_id, r.phase, o.distance_km, avg(r.play_mm) AS mean, count(*) AS n
+                      FROM job o JOIN reading r ON r.job_id = o.id AND NOT r.struck AND NOT r.by_loop
+                     WHERE o.vehicle_id = j.vehicle_id AND o.id <> j.id AND o.opened_at < j.opened_at
+                     GROUP BY r.joint, r.gauge_id, r.phase, o.id, o.opened_at, o.distance_km
+                     ORDER BY r.joint, o.opened_at DESC, (r.phase = 'after') DESC) AS x),
   'renewed', (SELECT coalesce(json_agg(json_build_object('joint', joint, 'atKm', km) ORDER BY km), '[]')
                 FROM (SELECT u.joint, max(l.distance_km) AS km FROM lesson l, unnest(l.renewed) AS u(joint) WHERE l.vehicle_id = j.vehicle_id AND l.job_id <> j.id AND l.closed_at < coalesce(j.closed_at, 'infinity') GROUP BY u.joint) AS r),
   'sisters', (SELECT json_build_object('jobs', count(DISTINCT l.job_id),

@@ -11,9 +11,13 @@ export async function learningView(db: Queryable): Promise<LearningView> {
       WHERE jsonb_array_length(l.counts) > 0 ORDER BY l.closed_at DESC`,
   );
   const said = rows.flatMap((r) => r.predictions);
+  const both = (layer: Prediction['layer']) => ({
+    heard: calibration(said.filter((p) => p.layer === layer && p.stage === 'heard')),
+    found: calibration(said.filter((p) => p.layer === layer && p.stage === 'found')),
+  });
   return {
     lessons: rows.map(({ job, plate, closedAt, faults, counts, undone }) => ({ job, plate, closedAt, faults, counts, undone })),
-    heard: calibration(said.filter((p) => p.stage === 'heard')),
-    found: calibration(said.filter((p) => p.stage === 'found')),
+    worn: both('worn'),
+    makes: both('makes'),
   };
 }

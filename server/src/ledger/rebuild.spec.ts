@@ -8,6 +8,7 @@ import {
   planOf,
   type EntryBodies,
   type EntryKind,
+  SHIPPED,
 } from '@ash-knot/core';
 import { exampleOf, type FileView, type FloorView, type JobView, type SessionView } from '@ash-knot/contract';
 import { freshId, startApp, type Running, type Tablet } from '../test';
@@ -224,7 +225,7 @@ test('entries, types and the suspects table of an older program are read as toda
     [job],
   );
   await app.db.query(
-    `UPDATE shop SET suspects_table = jsonb_build_object('format', 'ash-knot strengths 1', 'provenance', 'this yard', 'faults', '{"link-lower": {"prior": 0.33, "signs": {"rattle": 0.5, "hum": 0.2}}}'::jsonb)`,
+    `UPDATE shop SET suspects_table = jsonb_build_object('format', 'ash-knot strengths 1', 'provenance', 'this yard', 'faults', '{"link-lower": {"prior": 0.33, "signs": {"rattle": 0.5, "wail": 0.2}}}'::jsonb)`,
   );
   const view = (await t.get(`/jobs/${job}`)).body as JobView;
   expect(view.entries.at(-1)).toMatchObject({ kind: 'size', version: 2, body: { size: 'nut-hex' } });
@@ -233,7 +234,11 @@ test('entries, types and the suspects table of an older program are read as toda
     axles: { front: { powered: true, points: { hub: { at: [0, 780, 345], from: 'usual' } } } },
   });
   const shop = ((await t.get('/session')).body as SessionView).shop!;
-  expect(shop.suspectsTable!.faults['link-lower']).toEqual({ prior: 0.33, signs: { rattle: 0.5 } });
+  expect(shop.suspectsTable!.faults['link-lower']).toEqual({
+    prior: 0.33,
+    sounds: SHIPPED.faults['link-lower'].sounds,
+    signs: { rattle: 0.5 },
+  });
   expect(Object.keys(shop.suspectsTable!.faults)).toContain('wheel-nuts');
   // The whole job can still be judged, on the server too.
   expect(foldJob(contextOf(view, shop), view.entries).sizes).toHaveLength(1);

@@ -1,6 +1,7 @@
 import { sayLength } from '../../units';
 import {
   checkTitle,
+  DRIVE_CHECK,
   elsewhereChecks,
   sayFault,
   sayManoeuvre,
@@ -10,16 +11,17 @@ import {
   type NextCheck,
 } from '../../diagnosis';
 import { checksOf, isJointId, partsOf, sayJoint, type CheckId, type JointId } from '../../joint';
-import { count } from '../../text';
+import { count, list, uncapital } from '../../text';
 import type { JobState } from '../fold';
 import { countingStates, dangerousJoints, looseJoints, owedJoints, unrepaired } from '../rules/clearance';
-import { verdictCauses, verdictView, type VerdictView } from '../rules/verdict';
-import { sayBoth, speakOf } from '../say';
+import { causesOf, lookedAt, verdictCauses, verdictView, type VerdictView } from '../rules/verdict';
+import { sayBoth, sayJoints, speakOf } from '../say';
 import { goTo, mins, type NextLine } from './line';
 import { nextOwed, nextToStand } from './owed';
 
-/** Less than this, bits, and nothing owed: the drive tells more than another look. */
-const WORTH_A_LOOK = 0.05;
+/** Less than this, bits, and nothing owed: another look tells nothing; or little, where the noise does not come. */
+const WORTH_A_LOOK = 0.02;
+const WORTH_WHERE_QUIET = 0.15;
 
 /**
  * What is still to be found before a verdict, and the verdict itself. Nothing leads past it but a verdict, that
@@ -62,9 +64,10 @@ export function nextToFind(s: JobState, d: Diagnosis | undefined, failed: string
     );
   const v = verdictView(s, d);
   if (v.kind === 'contradiction') return twoThings(v);
-  const check = v.kind === 'ready' ? undefined : nextCheck(s, d);
+  const check = v.kind === 'ready' ? undefined : (nextAtTheRock(s) ?? nextCheck(s, d));
   if (check) return check;
   const causes = verdictCauses(v);
+  if (d.again && (causes.length > 0 || (v.kind === 'open' && v.quiet))) return weighedAgain;
   if (causes.length)
     return {
       time: 'now',
@@ -79,7 +82,18 @@ export function nextToFind(s: JobState, d: Diagnosis | undefined, failed: string
     };
   // The plan may not have come to what is owed yet.
   const owed = nextOwed(s, owedJoints(s));
-  if (owed || v.kind !== 'open') return owed;
+  if (owed) return owed;
+  if (v.kind === 'unseen') return nextOfUnseen(s, v);
+  if (v.kind !== 'open') return undefined;
+  if (v.quiet)
+    return {
+      time: 'now',
+      title: 'It was not reproduced. Say so.',
+      why: `${v.sentence} What was found stands on the sheet, and is offered.`,
+      label: 'Not reproduced',
+      station: 'find',
+      action: { kind: 'verdict', causes: [] },
+    };
   if (v.dry.length)
     return goTo(
       {
@@ -98,7 +112,7 @@ export function nextToFind(s: JobState, d: Diagnosis | undefined, failed: string
       time: mins(10),
       title: `${best ? sayManoeuvre(best.manoeuvre) : 'Drive it over the same bump, one wheel, then both'}.`,
       why: best
-        ? `Nothing stands out yet. If it knocks: ${said(best.ifKnocks.fault)}; if it is quiet: ${said(best.ifQuiet.fault)}.`
+        ? `${d.family ? v.sentence : 'Nothing stands out yet.'} If it knocks: ${said(best.ifKnocks.fault)}; if it is quiet: ${said(best.ifQuiet.fault)}.`
         : v.sentence,
       label: 'Drive it',
       station: 'listen',
@@ -106,6 +120,18 @@ export function nextToFind(s: JobState, d: Diagnosis | undefined, failed: string
     'drive',
   );
 }
+
+/** A verdict is given by what is on the tape now, not by the answer of a moment ago. */
+const weighedAgain: NextLine = goTo(
+  {
+    time: '…',
+    title: 'Weighed again.',
+    why: 'Something was written since; what was said last still stands on the list.',
+    label: 'See the list',
+    station: 'find',
+  },
+  'verdict',
+);
 
 const twoThings = (v: Extract<VerdictView, { kind: 'contradiction' }>): NextLine =>
   goTo(
@@ -120,23 +146,95 @@ const twoThings = (v: Extract<VerdictView, { kind: 'contradiction' }>): NextLine
     v.joint,
   );
 
-/** The next check of the plan; once something loose is found, only what is owed before a verdict. */
-function nextCheck(s: JobState, d: Diagnosis): NextLine | undefined {
+/** The look that is wanted at what the noise points at, where the plan has none: told nothing before, or no check of it there is. */
+function nextOfUnseen(s: JobState, v: Extract<VerdictView, { kind: 'unseen' }>): NextLine {
+  const cause = v.causes[0]!;
+  const joint = splitFault(cause)?.joint;
+  const check = elsewhereChecks(s.context.type).find((c) => (c.finds as readonly string[]).includes(cause));
+  const line = {
+    time: mins(check?.minutes ?? 2),
+    title: `Look at ${sayBoth(s, [cause])}.`,
+    why: v.sentence,
+    label: 'Go to it',
+    station: 'find',
+  } as const;
+  if (check) return { ...line, action: { kind: 'elsewhere', check: check.id } };
+  const usual = joint && checksOf(s.context.type.axles[partsOf(joint).axle]).find((c) => c.settles.includes(partsOf(joint).kind));
+  return joint && usual ? { ...line, action: { kind: 'check', joint, check: usual.id } } : goTo(line, 'verdict');
+}
+
+/** A wheel that rocks is followed up at that wheel, before anything else is looked at. */
+function nextAtTheRock(s: JobState): NextLine | undefined {
+  const rock = s.rocks.findLast((r) => r.joints.some((id) => s.joints.get(id)!.state === 'can’t tell yet'));
+  const joint = rock?.joints.find((id) => s.joints.get(id)!.state === 'can’t tell yet');
+  if (!rock || !joint) return undefined;
+  const { axle, side } = partsOf(joint);
+  const check = checksOf(s.context.type.axles[axle]).find((c) => c.id === rock.check);
+  if (!check) return undefined;
+  const counting = countingStates(s, joint, check.id);
+  const title = check.title.replace('{side}', side);
+  const stand = nextToStand(s, counting, counting[0] ?? 'both-hanging', { joint, check, minutes: 0, title });
+  if (stand) return stand;
+  const brake = rock.joints.some((id) => partsOf(id).kind === 'wheel-bearing');
+  return {
+    time: mins(check.minutes),
+    title: brake ? `Press the brake and rock the ${side} wheel again.` : `${title} again, a hand on each joint.`,
+    why: `It rocks, at one of: ${sayJoints(s, rock.joints)}.${brake ? ' What goes away with the brake is the bearing.' : ''}`,
+    label: 'Go to it',
+    station: 'find',
+    action: { kind: 'check', joint, check: check.id },
+  };
+}
+
+/**
+ * The steps of the plan that still count. Once what makes the noise is found, or something must be repaired whatever
+ * makes it, only what is owed before a verdict: the rest can wait. What is merely loose ends no search. What has been
+ * settled since the plan was made is passed over.
+ */
+export function plannedChecks(s: JobState, d: Diagnosis): NextCheck[] {
+  const v = verdictView(s, d);
   const owed = owedJoints(s);
-  const begun = begunReadings(s);
-  if (begun) return begun;
-  // Something that makes the noise is found, or must be repaired whatever makes it.
-  const loose = [...looseJoints(s), ...dangerousJoints(s)].some((id) => partsOf(id).axle === s.axle);
+  const causes = causesOf(s, d);
+  const found =
+    dangerousJoints(s).some((id) => partsOf(id).axle === s.axle) ||
+    (causes.length > 0 && causes.every((c) => lookedAt(s, c))) ||
+    // It squeaks and nothing has play: it is greased before anything else is looked for.
+    (v.kind === 'open' && v.dry.length > 0);
+  const quiet = v.kind === 'open' && v.quiet;
+  const least = quiet ? WORTH_WHERE_QUIET : WORTH_A_LOOK;
   const isOpen = (id: NextCheck['of'][number]) =>
     isJointId(id)
       ? owed.includes(id) || ['not looked at', 'can’t tell yet'].includes(s.joints.get(id)!.state)
       : s.elsewhere.get(id) === undefined;
-  // The plan may be a moment older than the tape: what has been settled since is passed over.
-  const step = d.plan.find((x) => {
+  return d.plan.filter((x) => {
+    if (x.check === DRIVE_CHECK) return !found && !quiet && x.manoeuvres!.some((m) => !s.drive.has(m));
     const must = x.owed.some((id) => owed.includes(id));
-    return x.of.some(isOpen) && (must || (!loose && x.bits >= WORTH_A_LOOK));
+    return (x.again || x.of.some(isOpen)) && (must || (!found && x.bits >= least));
   });
-  return step && sayCheck(s, d, step, owed);
+}
+
+/** The next check of the plan, what was begun before it. */
+function nextCheck(s: JobState, d: Diagnosis): NextLine | undefined {
+  const begun = begunReadings(s);
+  if (begun) return begun;
+  const step = plannedChecks(s, d)[0];
+  if (!step) return undefined;
+  return step.check === DRIVE_CHECK ? sayDrive(s, step) : sayCheck(s, d, step, owedJoints(s));
+}
+
+/** Our own drive, before the lift where it pays better than a look. */
+function sayDrive(s: JobState, step: NextCheck): NextLine {
+  const to = step.manoeuvres!.filter((m) => !s.drive.has(m)).map((m) => uncapital(sayManoeuvre(m)));
+  return goTo(
+    {
+      time: mins(step.minutes + step.changeMinutes),
+      title: 'Drive it, and listen.',
+      why: `It tells most for its minutes: ${list(to)}. Only if nothing found or felt speaks against driving it.`,
+      label: 'Drive it',
+      station: 'listen',
+    },
+    'drive',
+  );
 }
 
 function sayCheck(s: JobState, d: Diagnosis, step: NextCheck, owed: readonly JointId[]): NextLine {
@@ -146,12 +244,12 @@ function sayCheck(s: JobState, d: Diagnosis, step: NextCheck, owed: readonly Joi
     .filter((j) => j.state === 'can’t tell yet' && (j.hand === 'tight' ? !j.handCounts : true))
     .map((j) => ` ${j.why}`)[0];
   const of = new Set<string>(step.of);
-  const likely = d.suspects.find((x) => of.has(x.joint ?? x.fault) && x.p >= 0.05);
+  const likely = d.suspects.find((x) => of.has(x.joint ?? x.fault) && x.makes >= 0.05);
   const said = speakOf(s.context.rules.dialect, clears);
   const why = clears.length
     ? `Clears ${said.the}; the verdict waits for ${said.it}.${again ?? ''}`
     : likely
-      ? `Tells most for its minutes: ${sayFault(likely.fault, s.context.rules.dialect, splitFault(likely.fault)?.axle !== s.axle)} ${Math.round(likely.p * 100)} % so far.`
+      ? `${step.again ? 'Felt tight, and the noise still points there' : 'Tells most for its minutes'}: ${sayFault(likely.fault, s.context.rules.dialect, splitFault(likely.fault)?.axle !== s.axle)} makes it, ${Math.round(likely.makes * 100)} % so far.`
       : 'Cheap to rule out before anything comes apart.';
   const joint = clears[0] ?? likely?.joint ?? step.of.find(isJointId);
   const title = checkTitle(step, s.context.type, s.axle);

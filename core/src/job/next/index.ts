@@ -64,7 +64,7 @@ function nextOf(s: JobState, nowMs: number, d: Diagnosis | undefined, failed: st
   );
 }
 
-export { begunReadings } from './find';
+export { begunReadings, plannedChecks } from './find';
 export { runningWaits, sayReady, type RunningWait } from './work';
 export { mins } from './line';
 export type { NextAction, NextAnswer, NextLine, Target } from './line';

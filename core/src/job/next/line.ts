@@ -1,3 +1,4 @@
+import { finite } from '../../error';
 import type { ElsewhereCheckId } from '../../diagnosis';
 import type { CheckId, FastenerId, JointId } from '../../joint';
 import type { Cause, ConfirmOutcome } from '../../ledger';
@@ -79,7 +80,7 @@ export interface NextLine {
   readonly answers?: readonly NextAnswer[];
 }
 
-export const mins = (m: number): string => `${Math.max(1, Math.round(m))} min`;
+export const mins = (m: number): string => `${Math.max(1, Math.round(finite('minutes', m)))} min`;
 
 /** A line whose key goes to a place on its own station. */
 export const goTo = (line: Omit<NextLine, 'action'>, at: Target, joint?: JointId): NextLine => ({

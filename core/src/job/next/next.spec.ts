@@ -193,8 +193,10 @@ describe('following the big key alone', () => {
     const settle = w.follow((l) => l.station === 'settle');
     expect(settle.title).toBe('Choose what to fit.');
     expect(w.state.verdict!.body.causes).toEqual(['front.left.link-lower']);
-    expect(handBackBlockers(w.state)).toEqual([]);
+    // Nothing was put to the owner yet: it would not be lost.
+    expect(handBackBlockers(w.state).map((b) => b.at)).toEqual(['told']);
     w.choose();
+    expect(handBackBlockers(w.state).some((b) => b.at === 'told')).toBe(false);
     expect(w.line).toMatchObject({ label: 'Record the answer', action: { at: 'answer' } });
     w.answer('approved');
     expect(w.follow((l) => l.title === 'Handed back.').time).toBe('done');

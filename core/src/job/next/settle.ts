@@ -84,7 +84,7 @@ export function nextToSettle(s: JobState): NextLine | undefined {
   if (fails.length && (s.lines.length > 0 || looseJoints(s).length === 0))
     return {
       time: mins(1),
-      title: `${sayFail(s, fails[0]!).replace(/\. .*/, '')}. That fails an inspection.`,
+      title: `${sayFail(s, fails[0]!).replace(/\. .*/, '')}. ${fails[0]!.rule ? 'That fails an inspection.' : 'The owner is asked about it too.'}`,
       why: `${fails.length > 1 ? `So do ${count(fails.length - 1, 'other')}. ` : ''}Quote it, or tell the owner, and write down who was told.`,
       label: 'Told, record it',
       station: 'settle',

@@ -1,4 +1,4 @@
-import { BadInput } from '../../error';
+import { BadInput, within } from '../../error';
 import { convert, sayDistance, type DistanceUnit } from '../../units';
 
 /** Nothing has run further, km. */
@@ -42,6 +42,7 @@ export interface DistanceFile {
  * usual use since. Empty where nothing is to be asked.
  */
 export function askDistance(km: number, file: DistanceFile, unit: DistanceUnit = 'km'): string {
+  within('distance', km, 0, 1e7, 'km');
   const say = (v: number) => sayDistance(v, unit);
   if (km < file.distanceKm)
     return `${say(km)} is less than the ${say(file.distanceKm)} in the file. Is it read rightly? If the file is wrong, it is put right on the tape of the job that said so.`;

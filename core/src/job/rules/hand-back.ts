@@ -91,7 +91,7 @@ export function handBackBlockers(s: JobState): Blocker[] {
   const fails = tell.length ? [] : untoldFails(s);
   if (fails.length)
     out.push({
-      sentence: `Fails an inspection: ${sayJoints(
+      sentence: `${fails.some((f) => f.rule) ? 'Fails an inspection' : 'Found worn'}: ${sayJoints(
         s,
         fails.map((f) => f.joint),
       )}. The owner has not been told yet.`,

@@ -55,9 +55,14 @@ test('play fails where the rule says so, felt or beyond its limit', () => {
     state: 'both-hanging',
     results: [{ joint: 'front.left.link-upper', result: 'moves' }],
   });
-  expect(failsOf(fold([moves]))).toEqual([{ joint: 'front.left.link-upper', what: ['play'], left: [] }]);
+  expect(failsOf(fold([moves]))).toEqual([{ joint: 'front.left.link-upper', rule: true, what: ['play'], left: [] }]);
   const lax = { ...context, rules: { ...context.rules, inspection: { ...RULE, play: false } } };
   expect(failsOf(fold([moves], lax))).toEqual([]);
+  // Worn it is all the same, whatever the rule: it is offered, and told or quoted.
+  expect(untoldFails(fold([moves], lax))).toMatchObject([{ joint: 'front.left.link-upper', rule: false }]);
+  expect(besidesOf(fold([moves], lax))).toMatchObject([
+    { is: 'worn', sentence: 'Left link, upper end: worn. It moves in the hand.', told: undefined },
+  ]);
 });
 
 test('the owner is told or it is quoted: the line asks, the hand-back waits, and one end of a link answers for the other', () => {

@@ -1,3 +1,4 @@
+import { within } from '../../error';
 import type { EntryBodies } from '../../ledger';
 import { capital, list } from '../../text';
 import type { JobState } from '../fold';
@@ -15,6 +16,8 @@ const UNKNOWN_DAYS = 7;
  * @param from the day it is handed back, ISO 8601
  */
 export function dueDate(from: string, km: number, kmPerDay: number): string {
+  within('distance of the recheck', km, 0, 1e7, 'km');
+  within('distance a day', kmPerDay, 0, 1e5, 'km');
   const days = kmPerDay > 0 ? Math.max(1, Math.ceil(km / kmPerDay)) : UNKNOWN_DAYS;
   // Noon of the day, so that no hour of summer time moves it.
   const noon = Date.parse(`${from.slice(0, 10)}T12:00:00Z`);

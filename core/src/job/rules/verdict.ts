@@ -1,4 +1,4 @@
-import { splitFault, type Character, type Diagnosis } from '../../diagnosis';
+import { splitFault, type Character, type Diagnosis, type Manoeuvre, type OtherFault, type When } from '../../diagnosis';
 import { jointsOf, JOINT_SPECS, partsOf, type JointId } from '../../joint';
 import type { Cause } from '../../ledger';
 import { capital } from '../../text';
@@ -19,19 +19,52 @@ export type VerdictView =
     }
   | { readonly kind: 'contradiction'; readonly joint?: JointId | undefined; readonly sentence: string }
   | { readonly kind: 'ready'; readonly causes: readonly Cause[]; readonly sentence: string }
+  /** The noise points at it, and nobody has looked there yet. */
+  | { readonly kind: 'unseen'; readonly causes: readonly Cause[]; readonly sentence: string }
   | {
       readonly kind: 'open';
+      /** Driven every way that could tell, and quiet: there is nothing to name. */
+      readonly quiet: boolean;
       /** Rubber a squeak may come from: lubricated and driven before anything is replaced. */
       readonly dry: readonly JointId[];
       readonly sentence: string;
     };
 
-/** Faults over the shop's threshold, likeliest first; a joint whose faults are not told apart stands for them. */
+/** Two share the blame where each of them is at least so likely, of the threshold, and found worn. */
+const SHARES = 1 / 3;
+
+/**
+ * What makes the noise by the shop's threshold, likeliest first: each suspect over it, a joint whose faults are not told
+ * apart, or two that are over it together where both are likely worn.
+ */
 export function causesOf(s: JobState, d: Diagnosis): Cause[] {
-  const over = d.suspects.filter((x) => x.p >= s.context.rules.verdictThreshold);
+  const least = s.context.rules.verdictThreshold;
+  const over = d.suspects.filter((x) => x.makes >= least);
   const named = new Set(over.map((x) => x.joint));
-  const joints = d.joints.filter((x) => x.p >= s.context.rules.verdictThreshold && !named.has(x.joint)).map((x) => x.joint);
-  return [...over.map((x) => x.fault), ...joints];
+  const joints = d.joints.filter((x) => x.makes >= least && !named.has(x.joint)).map((x) => x.joint);
+  const causes = [...over.map((x) => x.fault), ...joints];
+  if (causes.length) return causes;
+  const two = d.suspects.slice(0, 2);
+  return (d.together[1] ?? 0) >= least && two.every((x) => x.worn >= 0.5 && x.makes >= SHARES * least)
+    ? two.map((x) => x.fault)
+    : [];
+}
+
+/** Somebody has looked there, whatever was found: nothing is named by its noise alone. */
+export function lookedAt(s: JobState, c: Cause): boolean {
+  const joint = splitFault(c)?.joint;
+  return joint ? s.joints.get(joint)?.state !== 'not looked at' : s.elsewhere.has(c as OtherFault);
+}
+
+/** What makes the noise besides what is dangerous: over the threshold, or found worn and sharing the blame with it. */
+function besideDanger(s: JobState, d: Diagnosis, danger: readonly JointId[]): Cause[] {
+  const is = (c: Cause) => (danger as readonly string[]).includes(splitFault(c)?.joint ?? c);
+  const over = causesOf(s, d).filter((c) => lookedAt(s, c) && !is(c));
+  if (over.length) return over;
+  const next = d.suspects.find((x) => !is(x.fault));
+  return next && next.worn >= 0.5 && next.makes >= SHARES * s.context.rules.verdictThreshold && lookedAt(s, next.fault)
+    ? [next.fault]
+    : [];
 }
 
 /** The sentence for a vehicle that is dangerous. @param danger the joints it is about */
@@ -60,7 +93,7 @@ export function verdictView(s: JobState, d: Diagnosis): VerdictView {
       kind: 'dangerous',
       joints: danger,
       missing: uncleared(s, s.axle),
-      causes: causesOf(s, d).filter((c) => !(danger as readonly string[]).includes(splitFault(c)?.joint ?? c)),
+      causes: besideDanger(s, d, danger),
       sentence: ban,
     };
   }
@@ -75,15 +108,56 @@ export function verdictView(s: JobState, d: Diagnosis): VerdictView {
     };
   }
   const causes = causesOf(s, d);
+  const unseen = causes.filter((c) => !lookedAt(s, c));
+  if (unseen.length)
+    return {
+      kind: 'unseen',
+      causes: unseen,
+      sentence: `The noise points at ${sayBoth(s, unseen)}, and nobody has looked there yet.`,
+    };
   if (causes.length) return { kind: 'ready', causes, sentence: `${capital(sayJoints(s, causes))}.` };
   const dry = dryJoints(s, d);
+  if (dry.length)
+    return {
+      kind: 'open',
+      quiet: false,
+      dry,
+      sentence: `It squeaks and nothing has play: lubricate ${sayBoth(s, dry)} before replacing anything, and drive it again.`,
+    };
+  const quiet = notReproduced(s);
   return {
     kind: 'open',
+    quiet,
     dry,
-    sentence: dry.length
-      ? `It squeaks and nothing has play: lubricate ${sayBoth(s, dry)} before replacing anything, and drive it again.`
-      : 'Nothing stands out yet. Look at the joints not looked at, or drive it again.',
+    sentence: quiet
+      ? 'It was quiet on every drive that could tell: nothing is named by what is merely worn.'
+      : d.family
+        ? `${capital(d.family.words)}, ${Math.round(100 * d.family.p)} %; ${d.family.open} is open.`
+        : 'Nothing stands out yet. Look at the joints not looked at, or drive it again.',
   };
+}
+
+/** When it was heard, and what is driven to hear it. */
+const DRIVEN: Partial<Record<When, readonly Manoeuvre[]>> = {
+  'one wheel over a bump': ['left wheel over a bump', 'right wheel over a bump'],
+  pothole: ['left wheel over a bump', 'right wheel over a bump'],
+  'patched surface, slowly': ['patched surface, slowly'],
+  'both wheels over a hump': ['both wheels over a hump'],
+  cornering: ['bend to the left', 'bend to the right'],
+  braking: ['braking'],
+  'pulling away': ['pulling away'],
+  'steering lock, standing': ['lock to lock, standing'],
+  'steady speed': ['steady speed'],
+  idling: ['idling'],
+};
+/** So many quiet manoeuvres say that it does not come, where nobody said when it does. */
+const QUIET_ENOUGH = 5;
+
+/** It was driven as the customer says it comes, three ways at least, and it was quiet throughout. */
+function notReproduced(s: JobState): boolean {
+  if (![...s.drive.values()].every((h) => h === 'quiet')) return false;
+  const said = (s.complaint?.when ?? []).flatMap((w) => DRIVEN[w] ?? []);
+  return s.drive.size >= (said.length ? 3 : QUIET_ENOUGH) && said.every((m) => s.drive.has(m));
 }
 
 const KNOCKS: readonly Character[] = ['dull clunk', 'sharp knock', 'rattle', 'metallic rattle', 'click'];
@@ -102,16 +176,4 @@ function dryJoints(s: JobState, d: Diagnosis): JointId[] {
   // The likeliest joint and its twin: one side is never greased alone.
   const likely = d.joints.find((x) => all.includes(x.joint))?.joint ?? all[0];
   return likely ? all.filter((id) => partsOf(id).kind === partsOf(likely).kind) : [];
-}
-
-/** Found, and not the noise: what is on record of joints that no cause names, for the list apart. */
-export function otherDefects(s: JobState, causes: readonly Cause[]): { readonly joint: JointId; readonly what: string }[] {
-  const named = new Set<string>(causes.map((c) => splitFault(c)?.joint ?? c));
-  return [...s.joints.values()]
-    .filter((j) => !named.has(j.id) && (j.defects.length > 0 || ['loose', 'dangerous', 'watch'].includes(j.state)))
-    .map((j) => ({
-      joint: j.id,
-      what:
-        [j.hand && j.hand !== 'tight' && j.hand !== 'can’t tell' ? j.hand : '', ...j.defects].filter(Boolean).join(', ') || j.why,
-    }));
 }

@@ -15,6 +15,8 @@ export interface HandFinding {
   readonly contradicted: boolean;
   /** Its fasteners were tightened and counted since: whatever was felt before, that is what stands. */
   readonly tightened?: boolean | undefined;
+  /** By how many ways of looking it was felt tight. */
+  readonly ways?: number | undefined;
 }
 
 /** All that is known of one joint. */

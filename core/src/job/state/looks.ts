@@ -38,6 +38,8 @@ export interface JointView extends JointMeasures {
   readonly fails: boolean;
   /** False when the check was made in a state that shows nothing. */
   readonly handCounts: boolean;
+  /** By how many ways of looking it was felt tight. */
+  readonly ways: number;
   /** Moves and tight are both on the tape for this part. */
   readonly contradicted: boolean;
   readonly defects: readonly Defect[];
@@ -113,6 +115,7 @@ function handOf(
 ): HandFinding {
   const failing = (r: CheckResult | undefined) =>
     r === 'moves' || r === 'dangerous' || (r === 'slight' && slightFails.includes(kind));
+  const ways = new Set<string>();
   let found: HandFinding = { fails: false, counts: false, handWhy: '', contradicted: false };
   for (const { check: by, result } of said) {
     if (!by) {
@@ -123,6 +126,7 @@ function handOf(
     const ruling = check ? stateCounts(spec, check, kind, by.state) : ({ counts: true } as const);
     // Movement felt always counts, a trace of it too.
     const counts = ruling.counts || failing(result) || result === 'slight';
+    if (result === 'tight' && counts) ways.add(by.check);
     if (found.counts && !counts) continue;
     if (found.fails && (!failing(result) || found.hand === 'dangerous')) {
       if (result === 'tight') found = { ...found, contradicted: true };
@@ -137,7 +141,7 @@ function handOf(
       contradicted: found.contradicted,
     };
   }
-  return found;
+  return { ...found, ways: ways.size };
 }
 
 /** The hand's finding without what was tightened since. */
@@ -226,6 +230,7 @@ export function looksState(l: Ledger, context: JobContext, renewed: ReadonlySet<
         proof: now.proof,
         fails: found.fails,
         handCounts: counts,
+        ways: found.ways ?? 0,
         contradicted,
         defects,
         before,

@@ -10,7 +10,7 @@ export const armBushings = jointKind<'arm-bushing-front' | 'arm-bushing-rear'>({
   name: ['Arm bushings', 'Wishbone bushes'],
   stands: (axle) => Array.isArray(layoutOf(axle).carriedBy),
   place: (axle) => axle.points.armInner.at,
-  checks: ['lever-arm'],
+  checks: ['lever-arm', 'rock-loaded'],
   defects: () => ['front bushing worn', 'rear bushing worn', 'rubber perished', 'cracked', 'rusted through'],
   finer: {
     'arm-bushing-front': { name: ['arm, front bushing', 'wishbone, front bush'] },

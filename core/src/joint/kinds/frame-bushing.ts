@@ -10,7 +10,7 @@ export const frameBushing = jointKind<'bracket-bolts'>({
   name: ['Frame bushing', 'Bar bush'],
   stands: (axle) => axle.bushing !== null,
   place: (axle) => orHub(axle, axle.points.barBushing),
-  checks: ['lever-bar'],
+  checks: ['lever-bar', 'rock-loaded'],
   defects: () => ['rubber perished', 'bracket bolt loose', 'rubbing'],
   detail: (axle) =>
     axle.bushing

@@ -82,7 +82,7 @@ export function linkEnd<F extends string = never>(end: LinkEnd, finer: Readonly<
     name: [`Link, ${end} end`, `Drop link, ${end} end`],
     stands: (axle) => axle.link !== null,
     place: (axle) => place(axle, end),
-    checks: ['grip-link'],
+    checks: ['grip-link', 'rock-loaded'],
     defects: (axle) => [...seenAt(axle, end), 'bent', 'close to parting'],
     detail: (axle) => detail(axle, end),
     finer,

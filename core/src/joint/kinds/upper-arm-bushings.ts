@@ -6,7 +6,7 @@ export const upperArmBushings = jointKind({
   name: ['Upper arm bushings', 'Upper wishbone bushes'],
   stands: (axle) => layoutOf(axle).upperArm !== null,
   place: (axle) => (axle.points.upperInner ?? axle.points.armInner).at,
-  checks: ['lever-arm'],
+  checks: ['lever-arm', 'rock-loaded'],
   defects: () => ['rubber perished', 'cracked'],
   rubber: () => true,
   fasteners: armBolts,

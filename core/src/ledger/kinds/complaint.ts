@@ -1,4 +1,4 @@
-import type { Character, Handling, HistoryFlag, When, Where } from '../../diagnosis';
+import type { Character, Condition, Handling, HistoryFlag, When, Where } from '../../diagnosis';
 import { EVERYBODY, entryKind } from './entry-kind';
 
 /** What the customer hears, picked, with their own words. */
@@ -8,16 +8,23 @@ export interface ComplaintBody {
   when: When[];
   /** How it drives and steers. */
   handling: Handling[];
+  /** Cold, wet, loaded: only then. */
+  conditions: Condition[];
   history: HistoryFlag[];
   words: string;
 }
 
 export const complaint = entryKind<ComplaintBody>()({
-  version: 2,
+  version: 3,
   // The first version called it "drives", which now is the shop's own drive.
-  upcasts: { 1: ({ drives, ...body }) => ({ ...body, handling: drives ?? [] }) },
+  upcasts: {
+    1: ({ drives, ...body }) => ({ ...body, handling: drives ?? [] }),
+    // The second did not ask in what weather, and with what in it.
+    2: (body) => ({ ...body, conditions: [] }),
+  },
   who: EVERYBODY,
   searched: true,
   kept: { as: 'latest' },
-  say: (b) => `Complaint: ${b.words ? `“${b.words}” ` : ''}${[...b.character, ...b.where, ...b.when, ...b.handling].join(', ')}`,
+  say: (b) =>
+    `Complaint: ${b.words ? `“${b.words}” ` : ''}${[...b.character, ...b.where, ...b.when, ...b.conditions, ...b.handling].join(', ')}`,
 });

@@ -8,6 +8,7 @@ const complaint = () =>
     where: ['front'],
     when: ['patched surface, slowly'],
     handling: [],
+    conditions: [],
     history: [],
     words: 'knocks',
   });

@@ -8,9 +8,11 @@ import {
   jointId,
   jointName,
   sayFault,
+  sayManoeuvre,
   sayState,
   isJointId,
   partsOf,
+  plannedChecks,
   type Check,
   type ElsewhereCheck,
   type ElsewhereCheckId,
@@ -19,6 +21,7 @@ import {
   type NextCheck,
   type NextLine,
   capital,
+  uncapital,
 } from '@ash-knot/core';
 import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
@@ -51,7 +54,7 @@ import { Records } from '../job/records';
             </button>
             <span class="mono soft text-right text-[15px] whitespace-nowrap">{{ s.minutes + s.changeMinutes }} min</span>
             <button type="button" class="btn !min-h-11 !px-3 text-[15px]" (click)="tight(s)">
-              {{ s.axle ? 'All tight' : 'Nothing there' }}
+              {{ s.manoeuvres ? 'Drive' : s.axle ? 'All tight' : 'Nothing there' }}
             </button>
           </li>
         }
@@ -101,7 +104,10 @@ export class NextChecks {
   private readonly router = inject(Router);
   protected readonly all = signal(false);
   protected readonly begun = computed(() => begunReadings(this.store.state()!));
-  protected readonly plan = computed(() => (this.store.diagnosis()?.plan ?? []).slice(0, this.begun() ? 4 : 5));
+  protected readonly plan = computed(() => {
+    const [s, d] = [this.store.state(), this.store.diagnosis()];
+    return s && d ? plannedChecks(s, d).slice(0, this.begun() ? 4 : 5) : [];
+  });
   private readonly type = computed(() => this.store.state()!.context.type);
   protected readonly checks = computed(() => checksOf(this.type().axles[this.store.axle()]));
   protected readonly others = computed(() => elsewhereChecks(this.type()));
@@ -110,6 +116,7 @@ export class NextChecks {
     return this.session.say(checkTitle(s, this.type(), this.store.state()!.axle));
   }
   protected tells(s: NextCheck): string {
+    if (s.manoeuvres) return s.manoeuvres.map((m, i) => (i ? uncapital(sayManoeuvre(m)) : sayManoeuvre(m))).join(' · ');
     const names = s.of.map((id) =>
       isJointId(id) ? jointName(partsOf(id).kind, this.session.dialect()).toLowerCase() : sayFault(id, this.session.dialect()),
     );
@@ -117,11 +124,13 @@ export class NextChecks {
       capital(names.join(' · ')),
       s.changeMinutes ? `${capital(sayState(s.state))} first` : '',
       s.owed.length ? 'Owed before a verdict' : '',
+      s.again ? 'Felt tight before; this is another way' : '',
     ]
       .filter(Boolean)
       .join('. ');
   }
   protected open(s: NextCheck): void {
+    if (s.manoeuvres) return void this.router.navigate(['/job', this.store.view()!.id, 'listen'], { queryParams: { drive: 1 } });
     if (s.axle) this.store.select(s.of[0] as JointId, s.check as CheckId);
     else this.store.elsewhere.set(s.check as ElsewhereCheckId);
   }
@@ -131,6 +140,7 @@ export class NextChecks {
     void this.router.navigate([], { queryParams: { measure: 1 }, queryParamsHandling: 'merge' });
   }
   protected tight(s: NextCheck): void {
+    if (s.manoeuvres) return this.open(s);
     if (!s.axle) return this.nothing(s.check as ElsewhereCheckId);
     this.store.wanted.set(s.check as CheckId);
     void this.actions.recordTight(this.store, s.of[0] as JointId);

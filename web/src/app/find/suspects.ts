@@ -1,11 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router } from '@angular/router';
 import {
-  otherDefects,
+  besidesOf,
+  count,
   sayBoth,
   sayFault,
   verdictCauses,
-  sayJoint,
   splitFault,
   type Change,
   type Reason,
@@ -16,6 +16,10 @@ import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
 import { pct } from '../words/format';
 
+/** Less than this is not said. */
+const SAID = 0.1;
+/** Above this nothing has ruled it out. */
+const RULED_OUT = 0.01;
 /** Beyond this weight a bar is full: odds by fifty. */
 const FULL = Math.log(50);
 
@@ -25,26 +29,33 @@ const FULL = Math.log(50);
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="rule flex items-baseline justify-between pt-4">
-      <h3 class="heading">What is knocking</h3>
-      <p class="soft text-sm">{{ findings() }} findings</p>
+      <h3 class="heading">What makes the noise</h3>
+      <p class="soft text-sm" [attr.aria-busy]="again()" data-testid="weighed">
+        {{ again() ? 'The last answer; weighed again …' : count(findings(), 'finding') }}
+      </p>
     </div>
     @if (store.rankingFailed(); as f) {
       <p class="caution mt-2" role="alert" data-testid="ranking-failed" data-next="verdict">
         <b>The suspects could not be ranked.</b> {{ f }} What was found stands, and what is owed is still asked for.
       </p>
     }
-    @if (leftOut(); as l) {
-      <p class="soft mt-1 text-sm" data-testid="left-out">{{ l }}</p>
+    @if (family(); as g) {
+      <p class="mt-2 text-[17px]" data-testid="family">
+        <b>{{ capital(session.say(g.words)) }}, {{ pct(g.p) }} %.</b> {{ capital(session.say(g.open)) }} is open.
+      </p>
     }
-    <ol class="mt-1">
+    <ol class="mt-1" [class.opacity-70]="again()">
       @for (x of top(); track x.fault; let first = $first) {
         <li>
           <div class="row">
             <button type="button" class="name" [class.font-bold]="first" [disabled]="!x.joint" (click)="show(x)">
               {{ capital(x.name) }}
+              <span class="soft block text-[13px] font-normal" data-testid="worn">worn {{ pct(x.worn) }} %</span>
             </button>
-            <span class="bar" [class.danger]="x.dangerous"><span [style.width.%]="x.p * 100"></span></span>
-            <span class="mono text-right font-semibold">{{ pct(x.p) }} %</span>
+            <span class="bar" [class.danger]="x.dangerous" aria-hidden="true"
+              ><span [style.width.%]="x.makes * 100"></span><i [style.left.%]="x.worn * 100"></i
+            ></span>
+            <span class="mono text-right font-semibold"><span class="sr-only">makes the noise </span>{{ pct(x.makes) }} %</span>
             <button
               type="button"
               class="link justify-end text-sm"
@@ -83,6 +94,10 @@ const FULL = Math.log(50);
         </li>
       }
     </ol>
+    @if (others()) {
+      <p class="soft text-sm" data-testid="others">{{ others() }}</p>
+    }
+    <p class="soft text-[13px]">Bar and number: makes the noise. Mark: worn, whether it makes it or not.</p>
     @if (changes().length) {
       <p class="mt-1 text-[15px]" data-testid="changes">
         <span class="font-semibold">What would change this.</span>
@@ -94,6 +109,9 @@ const FULL = Math.log(50);
     @if (store.verdict(); as v) {
       @switch (v.kind) {
         @case ('blocked') {
+          <p class="caution mt-3" data-testid="verdict" data-next="verdict"><b>No verdict yet.</b> {{ v.sentence }}</p>
+        }
+        @case ('unseen') {
           <p class="caution mt-3" data-testid="verdict" data-next="verdict"><b>No verdict yet.</b> {{ v.sentence }}</p>
         }
         @case ('contradiction') {
@@ -110,7 +128,9 @@ const FULL = Math.log(50);
             } @else if (v.missing.length) {
               <p>No verdict yet: {{ missing() }} not cleared.</p>
             } @else {
-              <button type="button" class="btn btn-go mt-2" (click)="give()" data-testid="give-verdict">Give the verdict</button>
+              <button type="button" class="btn btn-go mt-2" [disabled]="again()" (click)="give()" data-testid="give-verdict">
+                Give the verdict
+              </button>
             }
           </div>
         }
@@ -126,14 +146,16 @@ const FULL = Math.log(50);
               data-next="verdict"
             >
               <p class="flex-1"><b>It is this:</b> {{ v.sentence }} The dangerous joints are cleared.</p>
-              <button type="button" class="btn btn-go" (click)="give()" data-testid="give-verdict">Give the verdict</button>
+              <button type="button" class="btn btn-go" [disabled]="again()" (click)="give()" data-testid="give-verdict">
+                Give the verdict
+              </button>
             </div>
           }
         }
         @case ('open') {
           @if (given()) {
             <p class="caution mt-3 !border-ash-500" data-testid="verdict" data-next="verdict">
-              <b>Not reproduced.</b> Nothing was found and nothing was heard. What else to try is on the drive’s list.
+              <b>Not reproduced.</b> Nothing is named. What was found is offered; what else to try is on the drive’s list.
             </p>
           } @else {
             <div class="caution mt-3 flex items-center gap-4 !border-ash-500" data-testid="verdict" data-next="verdict">
@@ -171,7 +193,7 @@ const FULL = Math.log(50);
         <h3 class="heading">Found besides, not the noise</h3>
         <ul>
           @for (b of besides(); track b.joint) {
-            <li class="text-[15px]">{{ capital(b.name) }}: {{ b.what }}</li>
+            <li class="text-[15px]" [class.font-bold]="b.is === 'dangerous'">{{ session.say(b.sentence) }}</li>
           }
         </ul>
       </div>
@@ -187,6 +209,7 @@ const FULL = Math.log(50);
     }
     .name {
       min-height: 44px;
+      padding: 4px 0;
       text-align: left;
       line-height: 1.2;
     }
@@ -203,6 +226,14 @@ const FULL = Math.log(50);
       height: 100%;
       min-width: 2px;
       background: var(--color-bark);
+    }
+    .bar > i {
+      position: absolute;
+      top: -4px;
+      bottom: -4px;
+      width: 2px;
+      margin-left: -1px;
+      background: var(--color-ink);
     }
     .bar.danger > span {
       background: repeating-linear-gradient(45deg, var(--color-oxide) 0 4px, var(--color-ash-100) 4px 7px);
@@ -250,6 +281,7 @@ export class Suspects {
   protected readonly session = inject(Session);
   private readonly opened = signal<string | null | undefined>(undefined);
   protected readonly capital = capital;
+  protected readonly count = count;
   protected readonly pct = pct;
 
   protected readonly top = computed(() => this.store.suspects().slice(0, 4));
@@ -261,9 +293,20 @@ export class Suspects {
   protected readonly reasons = computed(() => (this.store.diagnosis()?.why[this.why() ?? ''] ?? []).slice(0, 5));
   /** Whether its reasons are worked out yet. */
   protected readonly weighed = computed(() => this.store.diagnosis()?.why[this.why() ?? ''] !== undefined);
-  protected readonly leftOut = computed(() => {
-    const out = this.store.diagnosis()?.leftOut ?? [];
-    return out.length ? `So many signs at once cannot be weighed; left out, because they tell least: ${out.join(', ')}.` : '';
+  /** The last answer stands there while a newer one is worked out. */
+  protected readonly again = computed(() => this.store.diagnosis()?.again === true);
+  protected readonly family = computed(() => this.store.diagnosis()?.family);
+  /** What is none of the list, where it is likely enough to be said. */
+  protected readonly others = computed(() => {
+    const d = this.store.diagnosis();
+    if (!d) return '';
+    return [
+      d.unlisted >= SAID ? `something that is not on the list ${pct(d.unlisted)} %` : '',
+      d.nothing >= SAID ? `nothing makes it now ${pct(d.nothing)} %` : '',
+    ]
+      .filter(Boolean)
+      .map((t, i) => (i ? t : capital(t)))
+      .join('; ');
   });
   protected readonly changes = computed(() => this.store.diagnosis()?.changes ?? []);
   protected readonly given = computed(() => this.store.state()?.verdict);
@@ -271,7 +314,7 @@ export class Suspects {
     const s = this.store.state();
     if (!s) return 0;
     const c = s.complaint;
-    const said = c ? c.character.length + c.where.length + c.when.length + c.handling.length : 0;
+    const said = c ? c.character.length + c.where.length + c.when.length + c.handling.length + c.conditions.length : 0;
     return (
       said + s.drive.size + s.elsewhere.size + [...s.joints.values()].filter((j) => j.hand || j.defects.length || j.before).length
     );
@@ -280,10 +323,11 @@ export class Suspects {
     const s = this.store.state();
     const v = this.store.verdict();
     if (!s || !v) return [];
-    const causes = this.given()?.body.causes ?? (v.kind === 'ready' || v.kind === 'dangerous' ? v.causes : []);
-    // Before anything is named everything found is still a suspect.
-    if (causes.length === 0) return [];
-    return otherDefects(s, causes).map((d) => ({ ...d, name: sayJoint(d.joint, this.session.dialect(), true) }));
+    const causes = this.given()?.body.causes ?? verdictCauses(v);
+    // Before anything can be named everything found is still a suspect.
+    const open = v.kind === 'open' && v.quiet;
+    if (causes.length === 0 && !open && !this.given()) return [];
+    return besidesOf(s, causes);
   });
 
   protected toggle(x: Suspect): void {
@@ -296,7 +340,8 @@ export class Suspects {
     return r.word === 'settles it'
       ? r.weight > 0
         ? 'settles it'
-        : (this.top()[0]?.p ?? 0) > 0.01 && this.why() === this.top()[0]?.fault
+        : // What leads is ruled out by nothing, and what still stands on the list hardly.
+          (this.store.suspects().find((x) => x.fault === this.why())?.makes ?? 0) > RULED_OUT
           ? 'strongly against'
           : 'rules it out'
       : `${r.word} ${r.weight > 0 ? 'for' : 'against'}`;
@@ -309,7 +354,7 @@ export class Suspects {
     if (!first) return '';
     const name = sayFault(c.of, this.session.dialect(), true);
     // The larger of the two is the one worth saying.
-    const [found, p] = Math.abs(c.moves - first.p) >= Math.abs(c.tight - first.p) ? [true, c.moves] : [false, c.tight];
+    const [found, p] = Math.abs(c.moves - first.makes) >= Math.abs(c.tight - first.makes) ? [true, c.moves] : [false, c.tight];
     const shown = splitFault(c.of) ? (found ? 'moves' : 'is tight') : found ? 'is found' : 'is ruled out';
     return c.of === c.fault
       ? `If it ${shown}: ${pct(p)} %.`
@@ -323,7 +368,7 @@ export class Suspects {
   protected give(): void {
     const v = this.store.verdict();
     const causes = v ? verdictCauses(v) : [];
-    if (causes.length) void this.store.write('verdict', { causes: [...causes], reproduced: true, note: '' });
+    if (causes.length && !this.again()) void this.store.write('verdict', { causes: [...causes], reproduced: true, note: '' });
   }
   protected missing(): string {
     const v = this.store.verdict();

@@ -55,6 +55,7 @@ test('each band says the next thing; danger comes before everything', async () =
     where: ['front'],
     when: ['pothole'],
     handling: [],
+    conditions: [],
     history: [],
     words: 'knocks',
   });

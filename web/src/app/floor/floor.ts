@@ -38,6 +38,8 @@ interface Band {
   readonly next: NextLine;
   readonly danger: boolean;
   readonly untold: boolean;
+  /** What is shown is the last answer; a newer one is being worked out. */
+  readonly again: boolean;
   readonly words: string;
   /** When its work is done, where somebody has said yes to it: "10:35". */
   readonly doneAt: string;
@@ -92,7 +94,9 @@ function doneAt(s: JobState, nowMs: number): string {
                 </span>
                 <span class="what"
                   ><span class="block text-[17px] leading-snug font-semibold">{{ b.next.title }}</span
-                  ><span class="soft line-clamp-1 text-sm">{{ b.next.why }}</span></span
+                  ><span class="soft line-clamp-1 text-sm" [attr.aria-busy]="b.again">{{
+                    b.again ? 'Weighed again …' : b.next.why
+                  }}</span></span
                 >
                 <span class="time mono" [class.text-oxide]="b.danger"
                   >{{ b.danger ? 'stop' : b.next.time
@@ -254,7 +258,7 @@ export class Floor {
         merge(
           ...all
             .filter(({ state: s }) => s.context.kind === 'noise' && s.complaint && s.choices.length === 0)
-            .map(({ job, state }) => this.diagnoser.diagnose(requestOf(state)).pipe(map((d) => ({ job: job.id, d })))),
+            .map(({ job, state }) => this.diagnoser.follow(job.id, requestOf(state)).pipe(map((d) => ({ job: job.id, d })))),
         ),
       ),
       filter((x) => x.d.stage !== 'ranked'),
@@ -271,6 +275,7 @@ export class Floor {
       return {
         job,
         next,
+        again: here === STATIONS.indexOf('find') && this.diagnoses().get(job.id)?.again === true,
         danger,
         untold: untold(state).length > 0,
         doneAt: doneAt(state, this.clock.now()),

@@ -1,6 +1,6 @@
 import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { catchError, of, scan, switchMap, tap, type Observable } from 'rxjs';
+import { catchError, of, switchMap, tap, type Observable } from 'rxjs';
 import { v7 as uuid } from 'uuid';
 import type { GaugeSaid, JobView, StoredEntry } from '@ash-knot/contract';
 import {
@@ -39,18 +39,6 @@ import { GaugeInbox } from '../instruments/gauge-inbox';
 import { Outbox } from '../offline/outbox';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
-
-/** A diagnosis that has only begun shows the last one's plan, reasons and drive until its own are there. */
-function grown(last: Diagnosis, d: Diagnosis): Diagnosis {
-  return {
-    ...d,
-    stage: d.stage === 'ranked' ? last.stage : d.stage,
-    plan: d.stage === 'ranked' ? last.plan : d.plan,
-    why: d.stage === 'ranked' || d.stage === 'planned' ? last.why : d.why,
-    changes: d.stage === 'ranked' ? last.changes : d.changes,
-    road: d.stage === 'done' ? d.road : last.road,
-  };
-}
 
 /**
  * One job on the screen: what the server has, what is on its way there, and everything core says of
@@ -112,11 +100,12 @@ export class JobStore {
   });
   /** Why the suspects could not be ranked; said on the screen, while the checks go on. */
   readonly rankingFailed = signal('');
-  /** From the worker; while a newer one is worked out, what is not there yet stays from the last. */
+  /** From the worker; while a newer one is worked out, the last one stays, marked as such. */
   readonly diagnosis = toSignal(
     toObservable(this.asked).pipe(
       switchMap((r) => {
-        const asked: Observable<Diagnosis | undefined> = r ? this.diagnoser.diagnose(r) : of(undefined);
+        const id = this.view()?.id;
+        const asked: Observable<Diagnosis | undefined> = r && id ? this.diagnoser.follow(id, r) : of(undefined);
         return asked.pipe(
           tap(() => this.rankingFailed.set('')),
           catchError((e: Error) => {
@@ -125,10 +114,6 @@ export class JobStore {
           }),
         );
       }),
-      scan(
-        (last: Diagnosis | undefined, d: Diagnosis | undefined) => d && (last ? grown(last, d) : d),
-        undefined as Diagnosis | undefined,
-      ),
     ),
   );
   /** The check of the joint that is touched: its usual one, or the one that was wanted. */

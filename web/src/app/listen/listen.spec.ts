@@ -15,7 +15,15 @@ test('words are picked, kept until they are written down, and written down once'
   expect(b.written()).toEqual([
     [
       'complaint',
-      { character: [], where: ['front'], when: ['pothole'], handling: [], history: [], words: 'knocks on the cobbles' },
+      {
+        character: [],
+        where: ['front floor'],
+        when: ['pothole'],
+        handling: [],
+        conditions: [],
+        history: [],
+        words: 'knocks on the cobbles',
+      },
     ],
   ]);
   expect(b.el.querySelector<HTMLButtonElement>(tid('save-complaint'))!.disabled).toBe(true);
@@ -23,7 +31,15 @@ test('words are picked, kept until they are written down, and written down once'
 
 test('what was said before is there to be added to', async () => {
   const b = await bench(Listen, [
-    stored('complaint', { character: ['rattle'], where: [], when: [], handling: [], history: [], words: 'rattles' }),
+    stored('complaint', {
+      character: ['rattle'],
+      where: [],
+      when: [],
+      handling: [],
+      conditions: [],
+      history: [],
+      words: 'rattles',
+    }),
   ]);
   expect(word(b.el, 'rattle').getAttribute('aria-pressed')).toBe('true');
   word(b.el, 'click').click();

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Router } from '@angular/router';
-import { CHARACTERS, HANDLING, HISTORY, WHENS, WHERES, type EntryBodies } from '@ash-knot/core';
+import { CHARACTERS, CONDITIONS, HANDLING, HISTORY, WHENS, WHERES, type EntryBodies } from '@ash-knot/core';
 import { Picks } from '../kit/picks';
 import { draft } from '../state/draft';
 import { JobStore } from '../job/job-store';
@@ -10,7 +10,7 @@ import { Purpose } from './purpose';
 import { Session } from '../session/session';
 
 type Complaint = EntryBodies['complaint'];
-const EMPTY: Complaint = { character: [], where: [], when: [], handling: [], history: [], words: '' };
+const EMPTY: Complaint = { character: [], where: [], when: [], handling: [], conditions: [], history: [], words: '' };
 
 /** What the customer hears, picked word by word. */
 @Component({
@@ -60,13 +60,7 @@ const EMPTY: Complaint = { character: [], where: [], when: [], handling: [], his
       </section>
       <section class="mt-5">
         <h3 class="heading mb-2">Where</h3>
-        <ak-picks
-          label="Where"
-          [options]="wheres"
-          [picked]="c().where"
-          [names]="{ front: 'front floor', rear: 'rear or luggage' }"
-          (pickedChange)="set({ where: $event })"
-        />
+        <ak-picks label="Where" [options]="wheres" [picked]="c().where" (pickedChange)="set({ where: $event })" />
       </section>
       <section class="mt-5">
         <h3 class="heading mb-2">What it sounds like</h3>
@@ -75,6 +69,16 @@ const EMPTY: Complaint = { character: [], where: [], when: [], handling: [], his
           [options]="characters"
           [picked]="c().character"
           (pickedChange)="set({ character: $event })"
+        />
+      </section>
+      <section class="mt-5">
+        <h3 class="heading mb-2">Only when</h3>
+        <ak-picks
+          label="Only when"
+          [options]="conditions"
+          [names]="{ 'cold only': 'cold', loaded: 'loaded up' }"
+          [picked]="c().conditions"
+          (pickedChange)="set({ conditions: $event })"
         />
       </section>
       <section class="mt-5">
@@ -140,6 +144,7 @@ export class Listen {
   protected readonly wheres = WHERES;
   protected readonly whens = WHENS;
   protected readonly handling = HANDLING;
+  protected readonly conditions = CONDITIONS;
   protected readonly history = HISTORY;
   private readonly session = inject(Session);
   protected readonly historyNames = computed(
@@ -147,7 +152,8 @@ export class Listen {
   );
   protected readonly busy = signal(false);
   private readonly typed = draft<Complaint | null>(`complaint.${this.store.view()!.id}`, null);
-  protected readonly c = computed(() => this.typed() ?? this.store.state()?.complaint ?? EMPTY);
+  // A draft of an older program knew fewer questions.
+  protected readonly c = computed((): Complaint => ({ ...EMPTY, ...(this.typed() ?? this.store.state()?.complaint) }));
   protected readonly dirty = computed(() => {
     const t = this.typed();
     return t !== null && JSON.stringify(t) !== JSON.stringify(this.store.state()?.complaint ?? EMPTY);

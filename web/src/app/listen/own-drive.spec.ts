@@ -8,6 +8,7 @@ const complaint = () =>
     where: ['front'],
     when: ['one wheel over a bump'],
     handling: [],
+    conditions: [],
     history: [],
     words: '',
   });
@@ -30,7 +31,7 @@ test('one tap records what was heard; the manoeuvre that tells most stands first
 
 test('a knock with both wheels and none with one drops the bar system', async () => {
   const b = await bench(OwnDrive, [complaint()]);
-  const links = () => b.store.suspects().find((x) => x.fault === 'front.left.link-lower')!.p;
+  const links = () => b.store.suspects().find((x) => x.fault === 'front.left.link-lower')!.makes;
   const before = links();
   await tap(b, 'left wheel over a bump', 'Quiet');
   await tap(b, 'right wheel over a bump', 'Quiet');

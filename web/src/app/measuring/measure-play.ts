@@ -34,6 +34,7 @@ import {
   readingBody,
   type Line,
   twinOf,
+  MOST_DEGREES,
 } from '@ash-knot/core';
 import { FormField } from '../kit/form-field';
 import { draft } from '../state/draft';
@@ -291,7 +292,7 @@ export class MeasurePlay {
         n: v.doubt.n,
         meanMm: v.doubt.meanMm,
         uMm: v.doubt.uMm,
-        degrees: Number.isFinite(v.doubt.degrees) ? v.doubt.degrees : null,
+        degrees: v.doubt.degrees < MOST_DEGREES ? v.doubt.degrees : null,
         oneSidedMm: v.doubt.oneSidedMm,
         limitMm: v.limit.limitMm,
         owner: v.limit.owner,

@@ -1,6 +1,6 @@
 import { Injectable } from '@angular/core';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
-import type { AttachmentKind, Entry } from '@ash-knot/core';
+import type { AttachmentKind, Diagnosis, Entry } from '@ash-knot/core';
 
 /** Why the server would not take something; it waits for a person then, through a reload too. */
 export interface Refusal {
@@ -22,18 +22,31 @@ export interface PendingAttachment {
   readonly bytes: Blob;
 }
 
+/** What was last worked out for a job: shown at once after a reload, until the new answer is there. */
+export interface KeptDiagnosis {
+  readonly job: string;
+  /** Its shape; one of another program is not shown. */
+  readonly shape: number;
+  readonly diagnosis: Diagnosis;
+}
+
 interface Schema extends DBSchema {
   entry: { key: string; value: PendingEntry };
   attachment: { key: string; value: PendingAttachment };
+  diagnosis: { key: string; value: KeptDiagnosis };
 }
+
+/** So many last answers are kept. */
+const MOST_KEPT = 40;
 
 /** The one owner of the browser's own database: what it holds, and how an older shape is carried over. */
 @Injectable({ providedIn: 'root' })
 export class Database {
-  private readonly db: Promise<IDBPDatabase<Schema>> = openDB<Schema>('ashknot', 2, {
+  private readonly db: Promise<IDBPDatabase<Schema>> = openDB<Schema>('ashknot', 3, {
     async upgrade(db, from, _to, tx) {
       if (from < 1) db.createObjectStore('entry', { keyPath: 'entry.id' });
       if (from < 2) db.createObjectStore('attachment', { keyPath: 'id' });
+      if (from < 3) db.createObjectStore('diagnosis', { keyPath: 'job' });
       if (from === 1) {
         // The first version kept photographs only.
         const old = db as unknown as IDBPDatabase;
@@ -67,5 +80,16 @@ export class Database {
   }
   async dropAttachment(id: string): Promise<void> {
     await (await this.db).delete('attachment', id);
+  }
+  async diagnosis(job: string): Promise<KeptDiagnosis | undefined> {
+    return (await this.db).get('diagnosis', job);
+  }
+  /** Of the jobs last looked at: the oldest are let go. */
+  async putDiagnosis(d: KeptDiagnosis): Promise<void> {
+    const tx = (await this.db).transaction('diagnosis', 'readwrite');
+    void tx.store.put(d);
+    const keys = await tx.store.getAllKeys();
+    for (const k of keys.filter((x) => x !== d.job).slice(0, Math.max(0, keys.length - MOST_KEPT))) void tx.store.delete(k);
+    await tx.done;
   }
 }

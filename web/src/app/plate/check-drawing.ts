@@ -101,6 +101,12 @@ export function drawCheck(
         { d: arrow(add(at(k), -28, 0), add(at(k), 28, 0), true), kind: 'push' },
         { d: ring(at(k), 22), kind: 'look' },
       ]);
+    case 'rock-loaded':
+      // The body rolls over its wheels; a finger lies across each joint.
+      return [
+        { d: turn([wheelX, hubY - half], 44, dir > 0 ? 200 : 250, dir > 0 ? 290 : 340), kind: 'push' },
+        ...settles.map((k): CheckMark => ({ d: ring(at(k), 18), kind: 'look' })),
+      ];
     case 'lever-bar': {
       const p = at('frame-bushing');
       return [

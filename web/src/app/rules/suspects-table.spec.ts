@@ -23,8 +23,8 @@ const LEARNING: LearningView = {
     { job: 'j1', plate: 'TS 1', closedAt: '2026-01-05T09:00:00Z', faults: ['front.left.link-lower'], counts: 3, undone: false },
     { job: 'j2', plate: 'TS 2', closedAt: '2026-01-06T09:00:00Z', faults: ['front.left.frame-bushing'], counts: 2, undone: true },
   ],
-  heard: c,
-  found: c,
+  worn: { heard: c, found: c },
+  makes: { heard: c, found: c },
 };
 
 async function open(shop: Partial<typeof SHOP> = {}) {
@@ -57,10 +57,11 @@ async function open(shop: Partial<typeof SHOP> = {}) {
   return { api, el, settle, text, put };
 }
 
-test('both scores stand beside that of knowing nothing', async () => {
+test('the scores of both layers stand beside that of knowing nothing', async () => {
   const p = await open();
   expect(p.text()).toContain('2 closed jobs');
-  expect(p.text('table')).toContain(`After listening 40${c.brier.toFixed(3)}${c.brierOfBase.toFixed(3)}`);
+  for (const layer of ['Worn', 'Makes the noise'])
+    expect(p.text('table')).toContain(`${layer}, after listening 40${c.brier.toFixed(3)}${c.brierOfBase.toFixed(3)}`);
 });
 
 test('what closed jobs have moved is told, from and to', async () => {

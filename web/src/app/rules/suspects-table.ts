@@ -4,6 +4,7 @@ import { RouterLink } from '@angular/router';
 import type { LearningView, LessonView } from '@ash-knot/contract';
 import { attempt, movedBy, readSuspectsTable, sayFault, SHIPPED, type Calibration, capital, fixed } from '@ash-knot/core';
 import { LineChart, type Series } from '../kit/line-chart';
+import { Picks } from '../kit/picks';
 import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
 import { Session } from '../session/session';
@@ -14,7 +15,7 @@ const SHOWN = 14;
 /** What the diagnosis believes, what this shop's closed jobs have taught it, and how far it may be believed. */
 @Component({
   selector: 'ak-suspects-table',
-  imports: [LineChart, RouterLink, TopBar],
+  imports: [LineChart, Picks, RouterLink, TopBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ak-top-bar />
@@ -32,16 +33,29 @@ const SHOWN = 14;
           <section>
             <h2 class="text-xl font-bold">How far it may be believed</h2>
             <p class="soft text-sm">
-              What was said of each suspect against what was then in the hand, {{ counting() }} closed jobs. On the dashed line,
-              30 % means three in ten.
+              What was said of each suspect against what was then in the hand, and against the proof drive, {{ counting() }}
+              closed jobs. On the dashed line, 30 % means three in ten.
             </p>
-            @if (v.heard.n) {
+            @if (v.worn.heard.n) {
+              <ak-picks
+                class="mt-3 block"
+                label="Which of the two"
+                [options]="layers"
+                [names]="layerNames"
+                [picked]="[layer()]"
+                [single]="true"
+                (pickedChange)="layer.set($event[0]!)"
+              />
               <ak-line-chart
                 class="mt-3 h-72"
-                label="Reliability: share found worn against what was said"
+                [label]="
+                  layer() === 'worn'
+                    ? 'Reliability: share found worn against what was said'
+                    : 'Reliability: share that made the noise against what was said'
+                "
                 [series]="series()"
                 xTitle="said, %"
-                yTitle="worn, %"
+                [yTitle]="layer() === 'worn' ? 'worn, %' : 'made the noise, %'"
                 [yMax]="100"
               />
               <table class="mt-3 w-full text-[15px]">
@@ -147,6 +161,10 @@ export class SuspectsTable {
   protected readonly view = signal<LearningView | null>(null);
   protected readonly said = signal<Said | undefined>(undefined);
   protected readonly shown = signal(SHOWN);
+  /** Which of the two layers the chart shows. */
+  protected readonly layers = ['worn', 'makes'] as const;
+  protected readonly layerNames = { worn: 'which part was worn', makes: 'which made the noise' };
+  protected readonly layer = signal<'worn' | 'makes'>('worn');
   protected readonly capital = capital;
   private readonly table = computed(() => this.session.shop()?.suspectsTable ?? SHIPPED);
   protected readonly own = computed(() => this.session.shop()?.suspectsTable !== null);
@@ -161,8 +179,10 @@ export class SuspectsTable {
   protected readonly rows = computed(() => {
     const v = this.view()!;
     return [
-      { when: 'After listening', c: v.heard, round: true },
-      { when: 'After the checks', c: v.found, round: false },
+      { when: 'Worn, after listening', c: v.worn.heard, round: true },
+      { when: 'Worn, after the checks', c: v.worn.found, round: false },
+      { when: 'Makes the noise, after listening', c: v.makes.heard, round: true },
+      { when: 'Makes the noise, after the checks', c: v.makes.found, round: false },
     ];
   });
   protected readonly series = computed((): Series[] => {
@@ -170,8 +190,8 @@ export class SuspectsTable {
     const points = (c: Calibration) =>
       c.bins.map((b) => ({ x: 100 * b.meanP, y: 100 * b.rate, low: 100 * b.low, high: 100 * b.high }));
     return [
-      { label: 'After listening', points: points(v.heard), marker: 'circle' },
-      { label: 'After the checks', points: points(v.found), marker: 'rect' },
+      { label: 'After listening', points: points(v[this.layer()].heard), marker: 'circle' },
+      { label: 'After the checks', points: points(v[this.layer()].found), marker: 'rect' },
       {
         label: 'As said',
         points: [

@@ -73,7 +73,11 @@ export class NextAct {
         return void this.open('find', { measure: 1 });
       case 'verdict':
         if (this.at('find') && this.seen('verdict'))
-          return void write.write('verdict', { causes: [...a.causes], reproduced: true, note: '' });
+          return void write.write('verdict', {
+            causes: [...a.causes],
+            reproduced: a.causes.length > 0,
+            note: a.causes.length ? '' : 'not reproduced',
+          });
         return this.go('find', 'verdict');
       case 'recheck':
         if (this.seen('recheck')) return void this.work.setRecheck(this.store);

@@ -62,3 +62,56 @@ test('a failure is an error of its own question', async () => {
   await settled();
   expect(errors).toEqual(['no such fault']);
 });
+
+describe('followed for a job', () => {
+  const plan = (id: string) => [{ id }] as unknown as Diagnosis['plan'];
+  const answer = (over: Partial<Diagnosis>) => ({ plan: [], why: {}, changes: [], road: [], ...over }) as unknown as Diagnosis;
+
+  test('the last answer at once, marked; what is not there yet stays from it; then the new one, unmarked', () => {
+    const { asked, diagnoser } = worker();
+    diagnoser.follow('j', request).subscribe();
+    asked[0]!.answer(answer({ stage: 'done', plan: plan('old') }));
+    const seen: [string, boolean, string | undefined][] = [];
+    diagnoser.follow('j', request).subscribe((d) => seen.push([d.stage, d.again === true, d.plan[0]?.id]));
+    asked[1]!.answer(answer({ stage: 'ranked' }));
+    asked[1]!.answer(answer({ stage: 'planned', plan: plan('new') }));
+    asked[1]!.answer(answer({ stage: 'done', plan: plan('new') }));
+    expect(seen).toEqual([
+      ['done', true, 'old'],
+      ['done', true, 'old'],
+      ['planned', false, 'new'],
+      ['done', false, 'new'],
+    ]);
+  });
+
+  test('another job has no last answer of this one; after a failure there is none', async () => {
+    const { asked, diagnoser } = worker();
+    diagnoser.follow('j', request).subscribe({ error: () => undefined });
+    asked[0]!.answer(answer({ stage: 'done' }));
+    const other: Diagnosis[] = [];
+    diagnoser.follow('k', request).subscribe((d) => other.push(d));
+    expect(other).toEqual([]);
+    diagnoser.follow('j', request).subscribe({ error: () => undefined });
+    asked[2]!.fail(new Error('no such fault'));
+    await settled();
+    const after: Diagnosis[] = [];
+    diagnoser.follow('j', request).subscribe((d) => after.push(d));
+    expect(after).toEqual([]);
+  });
+
+  test('through a reload: what this browser kept is shown until the new answer is there', async () => {
+    const first = worker();
+    first.diagnoser.follow('kept', request).subscribe();
+    first.asked[0]!.answer(answer({ stage: 'done', plan: plan('old') }));
+    await settled();
+    await settled();
+    TestBed.resetTestingModule();
+    const { asked, diagnoser } = worker();
+    const seen: [boolean, string | undefined][] = [];
+    diagnoser.follow('kept', request).subscribe((d) => seen.push([d.again === true, d.plan[0]?.id]));
+    for (let i = 0; i < 20 && seen.length === 0; i++) await settled();
+    expect(seen).toEqual([[true, 'old']]);
+    asked[0]!.answer(answer({ stage: 'done', plan: plan('new') }));
+    expect(seen.at(-1)).toEqual([false, 'new']);
+  });
+});

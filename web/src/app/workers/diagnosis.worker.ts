@@ -1,21 +1,19 @@
 /// <reference lib="webworker" />
-import { diagnoseInSteps, learned, posterior, SHIPPED } from '@ash-knot/core';
+import { diagnoseInSteps, learned, SHIPPED, soundLayer, weigh, wornLayer } from '@ash-knot/core';
 import type { DiagnosisQuestion } from './diagnosis-work';
 import { serve } from './serve';
 
 serve((q: DiagnosisQuestion) => diagnoseInSteps(q.request, learned(q.suspectsTable ?? SHIPPED, q.learned)));
 
 // Warm before the first question: the compiler has seen the hot loops by then.
-const warm = {
-  faults: Array.from({ length: 40 }, (_, i) => ({ id: `d${i}`, prior: 0.05 })),
-  findings: Array.from({ length: 8 }, (_, i) => ({
-    id: `f${i}`,
-    leak: 0.05,
-    links: Array.from({ length: 40 }, (_, fault) => ({ fault, q: 0.3 })),
-  })),
-};
-for (let i = 0; i < 10; i++)
-  posterior(
-    warm,
-    warm.findings.map((_, finding) => ({ finding, ifFound: 1, ifNot: 0 })),
-  );
+const faults = Array.from({ length: 40 }, (_, i) => ({ id: `d${i}`, prior: 0.05, sounds: 0.5 }));
+const parts = wornLayer(faults, []);
+const heard = Array.from({ length: 20 }, (_, i) => ({
+  words: `s${i}`,
+  a: 0.03,
+  b: 0.5,
+  base: 0.97,
+  stay: new Float64Array(41).fill(0.7),
+}));
+const counts = { none: 0.1, two: 0.5, three: 0.1 };
+for (let i = 0; i < 10; i++) weigh(soundLayer(40, { heard, driven: [], unlisted: 0.04, counts }, parts), parts);

@@ -33,7 +33,7 @@ test('a vehicle typed in by hand goes through all five stations and is handed ba
   await page.getByTestId('words').fill('knocks on the lighthouse lane');
   await page.getByRole('button', { name: 'patched surface, slowly' }).click();
   await page.getByRole('button', { name: 'one wheel over a bump' }).click();
-  await page.getByRole('button', { name: 'front floor' }).click();
+  await page.getByRole('button', { name: 'front', exact: true }).click();
   await page.getByRole('button', { name: 'dull clunk' }).click();
   // What is typed survives a reload before it is written down.
   await page.reload();

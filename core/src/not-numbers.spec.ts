@@ -322,7 +322,7 @@ const READ = `
 
 /** They take what another function here made, or a vehicle, part, table or case that was read; whatever made it refused. */
 const MADE = `
-  BadInput alsoHeard askNext assume atNow attempt barAdvice barPoints
+  makesIf leftOut BadInput alsoHeard askNext assume atNow attempt barAdvice barPoints
   candidatesOf carried carriedCircle carriedDirection carriersOf chanceOfSets compareBars compareMeans
   compareParts componentOf conflicts cornersOf crooked diagnose diagnoseInSteps driveTells
   eachSet familyOf faultStrength fitLine forecast heardGiven

@@ -6,11 +6,12 @@ import { conflicts, type Conflict } from './conflict';
 import { elsewhereChecks, type ElsewhereCheckId } from './elsewhere';
 import { familyOf, type Family } from './families';
 import { sayFault, type FaultId, type OtherFault } from './faults';
-import { assume, planChecks, type CheckCandidate, type Known, type PlannedCheck } from './next-checks';
+import { planChecks, type CheckCandidate, type Known, type PlannedCheck } from './next-checks';
 import { planRoad, type PlannedManoeuvre } from './road';
-import { chanceOfSets, someMakes, someWorn, type Weighed } from './sources';
+import { chanceOfSets, leftOut, makesIf, someMakes, someWorn, type Weighed } from './sources';
 import type { SuspectsTable } from './suspects-table';
 import { ranked, weighCase, type Suspect } from './suspects';
+import { componentOf, foundEvidence } from './worn';
 import { MANOEUVRES, type Manoeuvre } from './words';
 import { reasonsFor, type Reason } from './why';
 
@@ -209,9 +210,17 @@ function changesOf(
   for (const step of plan.slice(0, 3)) {
     const c = all.find((x) => x.id === step.id)!;
     c.of.forEach((of, i) => {
-      const one = { ...c, results: [c.results[i]!] };
-      const tight = assume(known, one, false).w.makes[fault]!;
-      const moves = assume(known, one, true).w.makes[fault]!;
+      const r = c.results[i]!;
+      const part = known.w.at[r.links[0]!.fault]!.part;
+      const placed = known.evidence.filter((e) => known.w.at[e.faults[0]!]!.part === part);
+      const ifFound = (found: 0 | 1) =>
+        makesIf(
+          known.w,
+          part,
+          componentOf(known.net, known.w.parts[part]!.faults, [...placed, foundEvidence(c.id, r, found, 1 - found)]),
+          [fault],
+        )[0]!;
+      const [tight, moves] = [ifFound(0), ifFound(1)];
       const name = (b.faults.find((f) => f.joint === of || f.id === of)?.id ?? of) as FaultId;
       out.push({ fault: first.fault, of: name, moves, tight });
     });
@@ -253,7 +262,7 @@ export function* diagnoseInSteps(r: DiagnosisRequest, s: SuspectsTable): Generat
     ...(family ? { family } : {}),
     unlisted: w.makes[b.faults.length]!,
     nothing: w.nothing,
-    leftOut: w.leftOut,
+    leftOut: leftOut(w),
     conflicts: conflicts(r.case, b, s),
     plan: [],
     why: {},

@@ -52,8 +52,8 @@ const PATIENCE_MINUTES = 6;
 /** What the noise says nothing about counts a tenth. */
 const BESIDE = 0.1;
 
-export function know(net: readonly WornFault[], evidence: readonly PartEvidence[], sets: SourceSets): Known {
-  return { net, evidence, w: weigh(sets, wornLayer(net, evidence)) };
+export function know(net: readonly WornFault[], evidence: readonly PartEvidence[], sets: SourceSets, from?: Weighed): Known {
+  return { net, evidence, w: weigh(sets, wornLayer(net, evidence), from) };
 }
 
 /**
@@ -89,7 +89,7 @@ export function assume(k: Known, c: CheckCandidate, shows?: boolean): Known {
       return foundEvidence(c.id, r, found ? 1 : 0, found ? 0 : 1);
     }),
   ];
-  return know(k.net, evidence, k.w.sets);
+  return know(k.net, evidence, k.w.sets, k.w);
 }
 
 /** The worth of a plan: each step's, less the later it is known. What the plan tries to make large. */

@@ -23,7 +23,8 @@ export interface PlayAt {
 const MISREAD = 1e-4;
 /** Places of the level both sides share, in standard deviations, and of a log-normal. */
 const LEVELS = [-2.4, -1.6, -0.8, 0, 0.8, 1.6, 2.4] as const;
-const STEPS = 40;
+const STEPS = 32;
+const ROOT_2PI = Math.sqrt(2 * Math.PI);
 
 const bell = (z: number) => Math.exp((-z * z) / 2);
 /** The chance of a reading where the true play is x, up to a factor that no hypothesis changes. */
@@ -76,32 +77,46 @@ export function playEvidence(
       if (r.degrees !== undefined) within(`degrees of freedom of ${words}`, r.degrees, 1e-3, 1e9);
     }
   }
-  /** P(what was measured at a joint, how its worn faults sound | worn or not, the level). */
-  function integral(s: PlayAt, how: readonly number[], level: number): number {
-    const worn = how.some((h) => h !== SOUND);
+  /** At one joint, worn or not, at one level: plays, and the density of each with what was measured there. */
+  function densityOf(s: PlayAt, worn: boolean, level: number): { readonly at: readonly number[]; readonly y: Float64Array } {
     const sound = of.soundMm * Math.exp(spread.together * level);
     const median = worn ? of.wornMm * Math.exp(spread.together * level) : sound;
     const width = worn ? spread.worn : spread.sound;
     const at = placesOf(median, width, s.readings);
-    let sum = 0;
-    let last = 0;
+    const y = new Float64Array(at.length);
     for (let i = 0; i < at.length; i++) {
       const x = at[i]!;
-      let y = bell(Math.log(x / median) / width) / (x * width * Math.sqrt(2 * Math.PI));
-      for (const r of s.readings) y *= readAs(r, x);
+      let p = bell(Math.log(x / median) / width) / (x * width * ROOT_2PI);
+      for (const r of s.readings) p *= readAs(r, x);
       if (s.earlier) {
         const least = Math.max(s.earlier.meanMm, s.earlier.uMm, 0.005);
         const own = Math.hypot(spread.since, s.earlier.uMm / least);
         const path = Math.log(x / sound);
         const [centre, wide] = worn ? [Math.log(x) - path / 2, Math.hypot(own, 0.35 * path)] : [Math.log(x), own];
-        y *= MISREAD + bell((Math.log(least) - centre) / wide) / (wide * Math.sqrt(2 * Math.PI));
+        p *= MISREAD + bell((Math.log(least) - centre) / wide) / (wide * ROOT_2PI);
       }
+      y[i] = p;
+    }
+    return { at, y };
+  }
+  const densities = new Map<string, ReturnType<typeof densityOf>>();
+  /** P(what was measured at a joint, how its worn faults sound | worn or not, the level). */
+  function integral(side: number, how: readonly number[], level: number): number {
+    const s = sides[side]!;
+    const worn = how.some((h) => h !== SOUND);
+    const key = `${side} ${worn} ${level}`;
+    let d = densities.get(key);
+    if (!d) densities.set(key, (d = densityOf(s, worn, level)));
+    let sum = 0;
+    let last = 0;
+    for (let i = 0; i < d.at.length; i++) {
+      let y = d.y[i]!;
       for (let j = 0; j < how.length; j++) {
         if (how[j] === SOUND) continue;
-        const p = Math.min(0.99, soundsAt(s.sounds[j]!, x, of.wornMm));
+        const p = Math.min(0.99, 1 - (1 - s.sounds[j]!) ** (d.at[i]! / of.wornMm));
         y *= how[j] === SOUNDING ? p : 1 - p;
       }
-      if (i > 0) sum += 0.5 * (y + last) * (x - at[i - 1]!);
+      if (i > 0) sum += 0.5 * (y + last) * (d.at[i]! - d.at[i - 1]!);
       last = y;
     }
     return sum;
@@ -111,7 +126,7 @@ export function playEvidence(
   const levels = (i: number, how: readonly number[]) => {
     const key = `${i} ${how.join('')}`;
     let is = kept.get(key);
-    if (!is) kept.set(key, (is = LEVELS.map((l) => integral(sides[i]!, how, l))));
+    if (!is) kept.set(key, (is = LEVELS.map((l) => integral(i, how, l))));
     return is;
   };
   return {

@@ -2,10 +2,13 @@ import { chanceFrom, type Chance } from '../numeric';
 import {
   alsoHeard,
   chanceOfSets,
+  componentOf,
   driveTells,
   eachSet,
   foundEvidence,
   heardGiven,
+  leftOut,
+  makesIf,
   lookTells,
   makesOf,
   saidOf,
@@ -129,12 +132,12 @@ test('what is left out is under the bound that is given: pairs alone, against th
     // Pairs alone: the threes' share, by listing, is what was left out.
     const pairs = weigh(soundLayer(s.net.length, { ...s.signs, counts: { ...s.signs.counts, three: 0 } }, parts), parts);
     const open = { ...pairs.sets, signs: s.signs };
-    const bound = weigh(open, parts).leftOut;
+    const bound = leftOut(weigh(open, parts));
     const { beyond } = listed(s, 2);
     expect(bound).toBeGreaterThanOrEqual(beyond - 1e-12);
     expect(bound).toBeLessThan(1);
     // With all the threes there are, nothing is left.
-    expect(weighed(s).leftOut).toBeLessThan(0.01);
+    expect(leftOut(weighed(s))).toBeLessThan(0.01);
   }
 });
 
@@ -178,7 +181,7 @@ describe('what a check and a drive tell, against listing every outcome', () => {
       expect(told.found[0]).toBeCloseTo(found0, 9);
       if (drives) {
         expect(told.source).toBeLessThan(entropy(before) - after + 1e-9);
-        expect(told.source).toBeGreaterThan(0.9 * (entropy(before) - after));
+        expect(told.source).toBeGreaterThan(0.85 * (entropy(before) - after));
       } else expect(told.source).toBeCloseTo(entropy(before) - after, 8);
       expect(told.wear).toBeGreaterThanOrEqual(told.source);
     }
@@ -215,6 +218,38 @@ describe('what a check and a drive tell, against listing every outcome', () => {
     expect(source).toBeCloseTo(entropy(before) - after, 9);
     close(mean, w.makes);
   });
+});
+
+test('weighed again from an earlier one is the same as weighed anew', () => {
+  for (let seed = 1; seed <= 20; seed++) {
+    const s = small(seed);
+    const w = weighed(s);
+    const more = [...s.evidence, foundEvidence('more', { leak: 0.03, links: [{ fault: 3, q: 0.8 }] }, 1, 0)];
+    for (const evidence of [more, s.evidence.slice(1), s.evidence.slice(0, 2)]) {
+      const parts = wornLayer(s.net, evidence);
+      const [again, anew] = [weigh(w.sets, parts, w), weigh(w.sets, parts)];
+      close(again.makes, anew.makes, 11);
+      close(again.worn, anew.worn, 11);
+      expect(again.logEvidence).toBeCloseTo(anew.logEvidence, 10);
+      expect(again.nothing).toBeCloseTo(anew.nothing, 11);
+    }
+  }
+});
+
+test('had one component other evidence: the same as weighed anew', () => {
+  for (let seed = 1; seed <= 20; seed++) {
+    const s = small(seed);
+    const w = weighed(s);
+    const part = w.at[0]!.part;
+    const { faults } = w.parts[part]!;
+    const others = s.evidence.filter((e) => e.faults.some((f) => faults.includes(f))).slice(1);
+    const anew = weigh(w.sets, wornLayer(s.net, s.evidence.slice(1)));
+    close(
+      makesIf(w, part, componentOf(s.net, faults, others), [0, 1, 3]),
+      [0, 1, 3].map((f) => anew.makes[f]!),
+      11,
+    );
+  }
 });
 
 test('forty findings weigh like five: the sums stay where a product of forty would leave the doubles', () => {

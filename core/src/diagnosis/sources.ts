@@ -83,50 +83,71 @@ export function signGiven({ faults, threes }: Pick<SourceSets, 'faults' | 'three
     for (let g = 0; g < f; g++)
       two[f * all + g] = two[g * all + f] = a + b * (1 - m * stay[g]!) * (damped ? Math.min(d, by(g)) : 1);
   }
-  const three = new Float64Array(threes.length / 3);
-  for (let k = 0; k < three.length; k++) {
-    const [x, y, z] = [threes[3 * k]!, threes[3 * k + 1]!, threes[3 * k + 2]!];
-    three[k] = of(base * stay[x]! * stay[y]! * stay[z]!, Math.min(by(x), by(y), by(z)));
-  }
+  const three = new Float64Array(threes.length / 3).fill(1);
+  threesGiven(threes, s, three);
   return { none: of(base, 1), one, two, three };
 }
 
-function times(x: OverSets, y: OverSets): OverSets {
-  const each = (p: Float64Array, q: Float64Array) => {
-    for (let i = 0; i < p.length; i++) p[i]! *= q[i]!;
-    return p;
-  };
-  return { none: x.none * y.none, one: each(x.one, y.one), two: each(x.two, y.two), three: each(x.three, y.three) };
+/** Chance of what was said of one sign of every three. */
+function threesGiven(threes: Int16Array, { a, b, base, stay, damped }: SoundSign, into: Float64Array): void {
+  for (let k = 0; k < into.length; k++) {
+    const [x, y, z] = [threes[3 * k]!, threes[3 * k + 1]!, threes[3 * k + 2]!];
+    const by = damped && (damped.faults[x] || damped.faults[y] || damped.faults[z]) ? damped.by : 1;
+    into[k]! *= a + b * (1 - base * stay[x]! * stay[y]! * stay[z]!) * by;
+  }
 }
 
-function setsOf(faults: number, signs: Signs, threes: Int16Array): SourceSets {
+/** The sets of none, one and two, with the chance of all that was heard. */
+function pairsOf(faults: number, signs: Signs): SourceSets {
   const all = faults + 1;
-  const two = new Float64Array(all * all).fill(signs.counts.two);
-  for (let f = 0; f < all; f++) two[f * all + f] = 0;
-  let likelihood: OverSets = {
-    none: signs.counts.none,
-    one: new Float64Array(all).fill(1),
-    two,
-    three: new Float64Array(threes.length / 3).fill(signs.counts.three),
-  };
-  for (const s of signs.heard) likelihood = times(likelihood, signGiven({ faults, threes }, s));
-  return { faults, signs, threes, likelihood };
+  const one = new Float64Array(all).fill(1);
+  const two = new Float64Array(all * all);
+  for (let f = 0; f < all; f++) two.fill(signs.counts.two, f * all, f * all + f);
+  let { none } = signs.counts;
+  const by = new Float64Array(all);
+  for (const { a, b, base, stay, damped } of signs.heard) {
+    none *= a + b * (1 - base);
+    for (let f = 0; f < all; f++) by[f] = damped?.faults[f] ? damped.by : 1;
+    for (let f = 0; f < all; f++) {
+      const m = base * stay[f]!;
+      one[f]! *= a + b * (1 - m) * by[f]!;
+      if (damped) for (let g = 0, i = f * all; g < f; g++, i++) two[i]! *= a + b * (1 - m * stay[g]!) * Math.min(by[f]!, by[g]!);
+      else for (let g = 0, i = f * all; g < f; g++, i++) two[i]! *= a + b * (1 - m * stay[g]!);
+    }
+  }
+  for (let f = 0; f < all; f++) for (let g = 0; g < f; g++) two[g * all + f] = two[f * all + g]!;
+  return { faults, signs, threes: new Int16Array(0), likelihood: { none, one, two, three: new Float64Array(0) } };
+}
+
+/** The same with sets of three. */
+function withThrees(sets: SourceSets, threes: Int16Array): SourceSets {
+  const three = new Float64Array(threes.length / 3).fill(sets.signs.counts.three);
+  for (const s of sets.signs.heard) threesGiven(threes, s, three);
+  return { ...sets, threes, likelihood: { ...sets.likelihood, three } };
 }
 
 /** The same sets with one more thing heard, or not. */
 export function alsoHeard(sets: SourceSets, heard: OverSets, knocks: boolean): SourceSets {
-  const of = (x: Float64Array) => (knocks ? x : x.map((p) => 1 - p));
   const { likelihood: l } = sets;
-  const copy = { none: l.none, one: l.one.slice(), two: l.two.slice(), three: l.three.slice() };
-  const y = { none: knocks ? heard.none : 1 - heard.none, one: of(heard.one), two: of(heard.two), three: of(heard.three) };
-  return { ...sets, likelihood: times(copy, y) };
+  const of = (x: Float64Array, y: Float64Array) => x.map((p, i) => p * (knocks ? y[i]! : 1 - y[i]!));
+  const likelihood = {
+    none: l.none * (knocks ? heard.none : 1 - heard.none),
+    one: of(l.one, heard.one),
+    two: of(l.two, heard.two),
+    three: of(l.three, heard.three),
+  };
+  return { ...sets, likelihood };
 }
 
 /** A component under some of the signs of how it drives: Σ weight by which of it sound. */
 export interface Summed {
   readonly bySounds: Float64Array;
+  /** P(each fault is worn | which sound), faults in turn for each. */
+  readonly wornGiven: Float64Array;
   /** Weight of each hypothesis. */
   readonly weight: Float64Array;
+  /** By what each worn fault was weighed. */
+  readonly stay: Float64Array | undefined;
 }
 
 /** One term of the signs of how it drives. A term may be below 0, their sum is not. */
@@ -150,6 +171,10 @@ export interface Weighed {
   readonly at: readonly { readonly part: number; readonly bit: number }[];
   /** The threes that have a fault of each component: which, and its bits there, in turn. */
   readonly hit: readonly (readonly number[])[];
+  /** Threes of which two or more are in one component. */
+  readonly tied: Uint8Array;
+  /** The choices of signs of how it drives that make the terms, in their order. */
+  readonly choices: readonly Choice[];
   readonly terms: readonly Term[];
   /** Σ of the terms: P(all that is known), up to the scale in `logEvidence`. */
   readonly evidence: number;
@@ -161,8 +186,8 @@ export interface Weighed {
   readonly worn: Float64Array;
   /** P(nothing sounds | all). */
   readonly nothing: number;
-  /** No more than this share of the chance is in sets that are not summed. */
-  readonly leftOut: number;
+  /** What each component was scaled by. */
+  readonly scale: readonly number[];
 }
 
 function summed(c: Component, stay: Float64Array | undefined): Summed {
@@ -174,13 +199,27 @@ function summed(c: Component, stay: Float64Array | undefined): Summed {
     for (let k = 0; k < weight.length; k++)
       for (let w = c.worn[k]!, i = 0; w; w >>= 1, i++) if (w & 1) weight[k]! *= stay[c.faults[i]!]!;
   }
-  for (let k = 0; k < weight.length; k++) bySounds[c.sounds[k]!]! += weight[k]!;
-  return { bySounds, weight };
+  const wornGiven = new Float64Array(n << n);
+  for (let k = 0; k < weight.length; k++) {
+    const s = c.sounds[k]!;
+    bySounds[s]! += weight[k]!;
+    for (let b = c.worn[k]!, j = 0; b; b >>= 1, j++) if (b & 1) wornGiven[s * n + j]! += weight[k]!;
+  }
+  for (let i = 0; i < wornGiven.length; i++) {
+    const all = bySounds[Math.floor(i / n)]!;
+    if (all > 0) wornGiven[i]! /= all;
+  }
+  return { bySounds, wornGiven, weight, stay };
 }
 
 /** The signs of how it drives, multiplied out: every choice of them is a term with its own factor for each worn part. */
-function termsOf(signs: readonly WornSign[], faults: number): { c: number; chosen: number; stay: Float64Array }[] {
-  let out = [{ c: 1, chosen: 0, stay: new Float64Array(faults).fill(1) }];
+interface Choice {
+  readonly c: number;
+  readonly chosen: number;
+  readonly stay: Float64Array;
+}
+function choicesOf(signs: readonly WornSign[], faults: number): Choice[] {
+  let out: Choice[] = [{ c: 1, chosen: 0, stay: new Float64Array(faults).fill(1) }];
   signs.forEach((s, i) => {
     out = out.flatMap((t) => {
       const stay = t.stay.map((x, f) => x * s.stay[f]!);
@@ -221,21 +260,107 @@ function soundsIn(w: Pick<Weighed, 'sets' | 'parts' | 'hit'>, t: Term, part: num
   return out;
 }
 
-/** Σ weight of a three, relative to silence: its components' own sums. */
-function threeOdds(sets: SourceSets, at: Weighed['at'], of: readonly Summed[], odds: Float64Array, k: number): number {
-  const [x, y, z] = [sets.threes[3 * k]!, sets.threes[3 * k + 1]!, sets.threes[3 * k + 2]!];
-  const [px, py, pz] = [at[x], at[y], at[z]];
-  if (px?.part !== py?.part && px?.part !== pz?.part && (py === undefined || py.part !== pz?.part))
-    return odds[x]! * odds[y]! * odds[z]!;
-  const bits = new Map<number, number>();
-  let p = 1;
-  for (const f of [x, y, z]) {
-    const a = at[f];
-    if (a) bits.set(a.part, (bits.get(a.part) ?? 0) | (1 << a.bit));
-    else p *= odds[f]!;
+/** Threes of which two or more are in one component: the others' odds are a plain product. */
+function tiedThrees({ threes, faults }: SourceSets, at: Weighed['at']): Uint8Array {
+  const out = new Uint8Array(threes.length / 3);
+  for (let k = 0; k < out.length; k++) {
+    const part = (f: number) => (f < faults ? at[f]!.part : -1 - f);
+    const [x, y, z] = [part(threes[3 * k]!), part(threes[3 * k + 1]!), part(threes[3 * k + 2]!)];
+    out[k] = Number(x === y || x === z || y === z);
   }
-  for (const [part, set] of bits) p *= of[part]!.bySounds[set]! / of[part]!.bySounds[0]!;
-  return p;
+  return out;
+}
+
+/** Odds of a three, relative to silence: their components' own sums where two are in one. */
+function tiedOdds(sets: SourceSets, at: Weighed['at'], of: readonly Summed[], odds: Float64Array, k: number): number {
+  const [x, y, z] = [sets.threes[3 * k]!, sets.threes[3 * k + 1]!, sets.threes[3 * k + 2]!];
+  const part = (f: number) => at[f]?.part ?? -1;
+  const bit = (f: number) => 1 << at[f]!.bit;
+  const together = (p: number, bits: number) => of[p]!.bySounds[bits]! / of[p]!.bySounds[0]!;
+  const [px, py, pz] = [part(x), part(y), part(z)];
+  if (px === py && py === pz) return together(px, bit(x) | bit(y) | bit(z));
+  if (px === py) return together(px, bit(x) | bit(y)) * odds[z]!;
+  return px === pz ? together(px, bit(x) | bit(z)) * odds[y]! : together(py, bit(y) | bit(z)) * odds[x]!;
+}
+
+/** Odds of every three, times what is given. */
+function threesOf(
+  sets: SourceSets,
+  at: Weighed['at'],
+  tied: Uint8Array,
+  of: readonly Summed[],
+  odds: Float64Array,
+): Float64Array {
+  const { threes } = sets;
+  const out = new Float64Array(tied.length);
+  for (let k = 0; k < out.length; k++)
+    out[k] = tied[k]
+      ? tiedOdds(sets, at, of, odds, k)
+      : odds[threes[3 * k]!]! * odds[threes[3 * k + 1]!]! * odds[threes[3 * k + 2]!]!;
+  return out;
+}
+
+/** Where each fault is, and which threes it is in. */
+function laidOut(sets: SourceSets, parts: readonly Component[]): Pick<Weighed, 'at' | 'hit' | 'tied' | 'choices'> {
+  const { faults, threes } = sets;
+  const at = new Array<{ part: number; bit: number }>(faults);
+  parts.forEach((p, part) => p.faults.forEach((f, bit) => (at[f] = { part, bit })));
+  const hit = parts.map(() => [] as number[]);
+  for (let k = 0; k < threes.length / 3; k++) {
+    const of = [threes[3 * k]!, threes[3 * k + 1]!, threes[3 * k + 2]!].filter((f) => f < faults);
+    for (const part of new Set(of.map((f) => at[f]!.part)))
+      hit[part]!.push(
+        k,
+        of.reduce((b, f) => (at[f]!.part === part ? b | (1 << at[f]!.bit) : b), 0),
+      );
+  }
+  return { at, hit, tied: tiedThrees(sets, at), choices: choicesOf(sets.signs.driven, faults) };
+}
+
+const sameFaults = (a: readonly Component[], b: readonly Component[]): boolean =>
+  a.length === b.length &&
+  a.every((p, i) => p.faults.length === b[i]!.faults.length && p.faults.every((f, j) => f === b[i]!.faults[j]));
+const sameWeights = (a: Component, b: Component): boolean =>
+  a === b ||
+  (a.weight.length === b.weight.length &&
+    a.weight.every((x, k) => x === b.weight[k] && a.worn[k] === b.worn[k] && a.sounds[k] === b.sounds[k]));
+
+/** Σ over the other sources that may sound beside each, those of its own component left out. */
+function besideOf(parts: readonly Component[], odds: Float64Array, two: Float64Array): Float64Array {
+  const all = odds.length;
+  const beside = new Float64Array(all);
+  for (let f = 0; f < all; f++) {
+    let sum = 0;
+    for (let g = 0, i = f * all; g < all; g++, i++) sum += two[i]! * odds[g]!;
+    beside[f] = sum;
+  }
+  for (const { faults: fs } of parts)
+    for (let x = 1; x < fs.length; x++)
+      for (let y = 0; y < x; y++) {
+        const l = two[fs[x]! * all + fs[y]!]!;
+        beside[fs[x]!]! -= l * odds[fs[y]!]!;
+        beside[fs[y]!]! -= l * odds[fs[x]!]!;
+      }
+  return beside;
+}
+
+/** The same from an earlier one, where only some components have other odds. */
+function besideAgain(
+  before: Term,
+  changed: readonly number[],
+  parts: readonly Component[],
+  at: Weighed['at'],
+  odds: Float64Array,
+  two: Float64Array,
+): Float64Array {
+  const all = odds.length;
+  const beside = before.beside.slice();
+  for (const part of changed)
+    for (const f of parts[part]!.faults) {
+      const by = odds[f]! - before.odds[f]!;
+      for (let g = 0, i = f * all; g < all; g++, i++) if (at[g]?.part !== part) beside[g]! += two[i]! * by;
+    }
+  return beside;
 }
 
 /**
@@ -243,22 +368,13 @@ function threeOdds(sets: SourceSets, at: Weighed['at'], of: readonly Summed[], o
  * its few signs are multiplied out (at most 2^5 terms; a named one is never smaller than the chance that it was
  * named wrongly, so sums of both signs keep their digits).
  * @param sets from `soundLayer`, or of an earlier weighing with the same signs
+ * @param from a weighing of the same sets: where few parts have changed since, only what they change is summed anew
  */
-export function weigh(sets: SourceSets, parts: readonly Component[]): Weighed {
+export function weigh(sets: SourceSets, parts: readonly Component[], from?: Weighed): Weighed {
   const { faults, likelihood, signs } = sets;
   const all = faults + 1;
-  const at = new Array<{ part: number; bit: number }>(faults);
-  parts.forEach((p, part) => p.faults.forEach((f, bit) => (at[f] = { part, bit })));
-  const hit = parts.map(() => [] as number[]);
-  for (let k = 0; k < likelihood.three.length; k++) {
-    const of = [sets.threes[3 * k]!, sets.threes[3 * k + 1]!, sets.threes[3 * k + 2]!].filter((f) => f < faults);
-    const where = new Set(of.map((f) => at[f]!.part));
-    for (const part of where)
-      hit[part]!.push(
-        k,
-        of.reduce((b, f) => (at[f]!.part === part ? b | (1 << at[f]!.bit) : b), 0),
-      );
-  }
+  const same = from?.sets === sets && sameFaults(from.parts, parts) ? from : undefined;
+  const { at, hit, tied, choices } = same ?? laidOut(sets, parts);
   // Each component is scaled by its sum, so that no number of findings makes the product too small for a double.
   let log = 0;
   const scale = parts.map((p) => {
@@ -271,8 +387,11 @@ export function weigh(sets: SourceSets, parts: readonly Component[]): Weighed {
   const kept = parts.map(() => new Map<number, Summed>());
   const terms: Term[] = [];
   let z = 0;
-  for (const { c, chosen, stay } of termsOf(signs.driven, faults)) {
+  const changed = parts.flatMap((p, i) => (same && !sameWeights(same.parts[i]!, p) ? [i] : []));
+  choices.forEach(({ c, chosen, stay }, n) => {
+    const before = same?.terms[n];
     const of = parts.map((p, i) => {
+      if (before && !changed.includes(i)) return before.of[i]!;
       const key = chosen & touches[i]!;
       let s = kept[i]!.get(key);
       if (!s) kept[i]!.set(key, (s = summed(p, key ? stay : undefined)));
@@ -287,67 +406,65 @@ export function weigh(sets: SourceSets, parts: readonly Component[]): Weighed {
       const fs = parts[i]!.faults;
       for (let j = 0; j < fs.length; j++) odds[fs[j]!] = bySounds[1 << j]! / bySounds[0]!;
     }
-    const beside = new Float64Array(all);
     const { two } = likelihood;
-    for (let f = 0; f < all; f++) {
-      let sum = 0;
-      for (let g = 0, i = f * all; g < all; g++, i++) sum += two[i]! * odds[g]!;
-      beside[f] = sum;
-    }
+    const beside = before ? besideAgain(before, changed, parts, at, odds, two) : besideOf(parts, odds, two);
     let some = 0;
     let own = 0;
     for (let i = 0; i < of.length; i++) {
       const fs = parts[i]!.faults;
       const { bySounds } = of[i]!;
       for (let x = 1; x < fs.length; x++)
-        for (let y = 0; y < x; y++) {
-          const [f, g] = [fs[x]!, fs[y]!];
-          const l = two[f * all + g]!;
-          beside[f]! -= l * odds[g]!;
-          beside[g]! -= l * odds[f]!;
-          own += (l * bySounds[(1 << x) | (1 << y)]!) / bySounds[0]!;
-        }
+        for (let y = 0; y < x; y++) own += (two[fs[x]! * all + fs[y]!]! * bySounds[(1 << x) | (1 << y)]!) / bySounds[0]!;
     }
     // Each pair of two components stands in both their sums.
     for (let f = 0; f < all; f++) some += odds[f]! * (likelihood.one[f]! + 0.5 * beside[f]!);
-    const three = new Float64Array(likelihood.three.length);
+    const three = threesOf(sets, at, tied, of, odds);
     let triples = 0;
-    for (let k = 0; k < three.length; k++) triples += three[k] = quiet * likelihood.three[k]! * threeOdds(sets, at, of, odds, k);
+    for (let k = 0; k < three.length; k++) triples += three[k]! *= quiet * likelihood.three[k]!;
     const sum = quiet * (likelihood.none + some + own) + triples;
     z += sum;
     terms.push({ of, quiet, odds, beside, three, all: sum });
-  }
+  });
   const makes = new Float64Array(all);
   const worn = new Float64Array(faults);
   let nothing = 0;
-  const w = { sets, parts, at, hit, terms, evidence: z, logEvidence: Math.log(z) + log };
+  const w = { sets, parts, at, hit, tied, choices, terms, evidence: z, logEvidence: Math.log(z) + log };
+  const last = faults;
   for (const t of terms) {
     nothing += t.quiet * likelihood.none;
-    makes[faults]! += t.quiet * t.odds[faults]! * (likelihood.one[faults]! + t.beside[faults]!);
-    for (let k = 0; k < t.three.length; k++) if (sets.threes[3 * k + 2] === faults) makes[faults]! += t.three[k]!;
+    makes[last]! += t.quiet * t.odds[last]! * (likelihood.one[last]! + t.beside[last]!);
+    for (let k = 0; k < t.three.length; k++) if (sets.threes[3 * k + 2] === last) makes[last]! += t.three[k]!;
     for (let i = 0; i < parts.length; i++) {
-      const { faults: fs, worn: bits, sounds } = parts[i]!;
-      const by = soundsIn(w, t, i);
-      for (let b = 1; b < by.length; b++) for (let j = 0; j < fs.length; j++) if (b & (1 << j)) makes[fs[j]!]! += by[b]!;
-      const { weight, bySounds } = t.of[i]!;
-      for (let k = 0; k < weight.length; k++) {
-        const s = sounds[k]!;
-        if (by[s] === 0) continue;
-        const x = (by[s]! * weight[k]!) / bySounds[s]!;
-        for (let b = bits[k]!, j = 0; b; b >>= 1, j++) if (b & 1) worn[fs[j]!]! += x;
+      const fs = parts[i]!.faults;
+      const { wornGiven } = t.of[i]!;
+      if (fs.length === 1) {
+        // Most parts stand alone: it sounds, or it does not.
+        const f = fs[0]!;
+        let p = t.quiet * t.odds[f]! * (likelihood.one[f]! + t.beside[f]!);
+        const own = hit[i]!;
+        for (let h = 0; h < own.length; h += 2) p += t.three[own[h]!]!;
+        makes[f]! += p;
+        worn[f]! += p + (t.all - p) * wornGiven[0]!;
+        continue;
       }
+      const by = soundsIn(w, t, i);
+      for (let b = 0; b < by.length; b++)
+        for (let j = 0; j < fs.length; j++) {
+          if (b & (1 << j)) makes[fs[j]!]! += by[b]!;
+          worn[fs[j]!]! += by[b]! * wornGiven[b * fs.length + j]!;
+        }
     }
   }
   const unit = (x: number) => Math.min(1, Math.max(0, x / z));
-  return { ...w, makes: makes.map(unit), worn: worn.map(unit), nothing: unit(nothing), leftOut: boundOf(w, scale) };
+  return { ...w, makes: makes.map(unit), worn: worn.map(unit), nothing: unit(nothing), scale };
 }
 
 /**
  * No more than this share is left out: P(three sound, the parts) of the threes that are not summed, times the greatest
  * chance that what was said of the noise can have under any set; how it drives has at most chance 1.
  */
-function boundOf(w: Omit<Weighed, 'makes' | 'worn' | 'nothing' | 'leftOut'>, scale: readonly number[]): number {
-  const { sets, parts, at } = w;
+export function leftOut(w: Weighed): number {
+  const { sets, parts, at, scale } = w;
   // The number of parts that sound (Poisson binomial).
   let count = Float64Array.of(1 - sets.signs.unlisted, sets.signs.unlisted, 0, 0);
   let quiet = 1 - sets.signs.unlisted;
@@ -369,7 +486,7 @@ function boundOf(w: Omit<Weighed, 'makes' | 'worn' | 'nothing' | 'leftOut'>, sca
     return t;
   });
   let threes = 0;
-  for (let k = 0; k < sets.threes.length / 3; k++) threes += quiet * threeOdds(sets, at, plain, odds, k);
+  for (const x of threesOf(sets, at, w.tied, plain, odds)) threes += quiet * x;
   const most = sets.signs.heard.reduce((x, s) => {
     // The three that are heard best, and the three that are heard least.
     const stay = [...s.stay].sort((a, b) => a - b);
@@ -398,9 +515,9 @@ export function soundLayer(faults: number, signs: Signs, parts: readonly Compone
     within(`leak of ${s.words}`, 1 - s.base, 0, 1);
     for (const q of s.stay) within(`strength of ${s.words}`, 1 - q, 0, 1);
   }
-  const sets = setsOf(faults, signs, new Int16Array(0));
+  const sets = pairsOf(faults, signs);
   const w = weigh(sets, parts);
-  if (w.leftOut <= enough) return sets;
+  if (leftOut(w) <= enough) return sets;
   const of = [...w.makes.keys()]
     .sort((a, b) => w.makes[b]! - w.makes[a]!)
     .slice(0, THREES_OF)
@@ -408,32 +525,42 @@ export function soundLayer(faults: number, signs: Signs, parts: readonly Compone
   const threes: number[] = [];
   for (let a = 0; a < of.length; a++)
     for (let b = a + 1; b < of.length; b++) for (let c = b + 1; c < of.length; c++) threes.push(of[a]!, of[b]!, of[c]!);
-  return setsOf(faults, signs, Int16Array.from(threes));
+  return withThrees(sets, Int16Array.from(threes));
 }
 
-/** P(exactly this set sounds | all), of every set that is summed. */
+const CHANCES = new WeakMap<Weighed, OverSets>();
+
+/** P(exactly this set sounds | all), of every set that is summed; worked out once for each weighing. */
 export function chanceOfSets(w: Weighed): OverSets {
+  let is = CHANCES.get(w);
+  if (!is) CHANCES.set(w, (is = chancesOf(w)));
+  return is;
+}
+function chancesOf(w: Weighed): OverSets {
   const { faults, likelihood } = w.sets;
   const all = faults + 1;
   const one = new Float64Array(all);
   const two = new Float64Array(all * all);
   const three = new Float64Array(likelihood.three.length);
+  const several = w.parts.flatMap((p, i) => (p.faults.length > 1 ? [i] : []));
   for (const t of w.terms) {
     const q = t.quiet / w.evidence;
+    const { odds } = t;
     for (let f = 0; f < all; f++) {
-      const of = q * t.odds[f]!;
+      const of = q * odds[f]!;
       one[f]! += of;
-      for (let g = 0, i = f * all; g < f; g++, i++) two[i]! += of * t.odds[g]!;
+      for (let g = 0, i = f * all; g < f; g++, i++) two[i]! += of * odds[g]!;
     }
     for (let k = 0; k < three.length; k++) three[k]! += t.three[k]! / w.evidence;
-    w.parts.forEach((p, i) => {
+    for (const i of several) {
+      const fs = w.parts[i]!.faults;
       const { bySounds } = t.of[i]!;
-      for (let x = 1; x < p.faults.length; x++)
+      for (let x = 1; x < fs.length; x++)
         for (let y = 0; y < x; y++) {
-          const [f, g] = [Math.max(p.faults[x]!, p.faults[y]!), Math.min(p.faults[x]!, p.faults[y]!)];
-          two[f * all + g]! += q * (bySounds[(1 << x) | (1 << y)]! / bySounds[0]! - t.odds[f]! * t.odds[g]!);
+          const [f, g] = [Math.max(fs[x]!, fs[y]!), Math.min(fs[x]!, fs[y]!)];
+          two[f * all + g]! += q * (bySounds[(1 << x) | (1 << y)]! / bySounds[0]! - odds[f]! * odds[g]!);
         }
-    });
+    }
   }
   for (let f = 0; f < all; f++) {
     one[f] = Math.max(0, one[f]! * likelihood.one[f]!);
@@ -580,4 +707,33 @@ export function soundingAmong(w: Weighed, looked: readonly number[]): Among[] {
     mass[0]! += t.all - some;
   }
   return out;
+}
+
+/**
+ * P(it sounds | all) of some faults, had one component other evidence: given which of its faults sound, nothing else
+ * changes, so every mass is only weighed again. Exact, and far less than a new weighing.
+ * @param component over the same faults as the one it stands for
+ * @param faults of the list; the unlisted source is none of them
+ */
+export function makesIf(w: Weighed, part: number, component: Component, faults: readonly number[]): number[] {
+  return faults.map((f) => {
+    const own = w.at[f]!;
+    const looked = own.part === part ? [part] : [part, own.part];
+    const mine = component.faults.length;
+    const mask = (1 << mine) - 1;
+    const bit = 1 << (own.part === part ? own.bit : mine + own.bit);
+    let [some, all] = [0, 0];
+    for (const { of, mass } of soundingAmong(w, looked)) {
+      const before = of[0]!.bySounds;
+      const now = summed(component, of[0]!.stay).bySounds;
+      for (let key = 0; key < mass.length; key++) {
+        const a = key & mask;
+        if (mass[key] === 0 || before[a] === 0) continue;
+        const p = (mass[key]! * now[a]!) / before[a]!;
+        all += p;
+        if (key & bit) some += p;
+      }
+    }
+    return Math.min(1, Math.max(0, some / all));
+  });
 }

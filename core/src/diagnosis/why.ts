@@ -1,6 +1,6 @@
 import type { CaseModel } from './case';
-import { chanceOfSets, makesOf, signGiven, weigh, type Weighed } from './sources';
-import { wornLayer } from './worn';
+import { chanceOfSets, makesIf, makesOf, signGiven, weigh, type Weighed } from './sources';
+import { componentOf } from './worn';
 
 export const WEIGHT_WORDS = ['slightly', 'clearly', 'strongly', 'settles it'] as const;
 
@@ -31,25 +31,32 @@ const logit = (p: number): number => Math.log(Math.max(p, 1e-300)) - Math.log(Ma
  */
 export function* reasonsFor(b: CaseModel, w: Weighed, faults: readonly number[]): Generator<void, Reason[][]> {
   const out = faults.map(() => [] as Reason[]);
+  const placed = b.evidence.map((e) => w.at[e.faults[0]!]!.part);
   const chances = chanceOfSets(w);
   const without = <T>(list: readonly T[], index: number) => list.filter((_, i) => i !== index);
   for (const s of b.spoken) {
-    let rest: ArrayLike<number>;
+    let rest: readonly number[];
+    const of = (makes: ArrayLike<number>) => faults.map((f) => makes[f]!);
     if (s.layer === 'heard') {
       // The sign alone is taken out of each set's chance.
       const given = signGiven(w.sets, b.signs.heard[s.index]!);
       const out = (p: Float64Array, g: Float64Array) => p.map((x, k) => (g[k]! > 0 ? x / g[k]! : 0));
-      rest = makesOf(w.sets, {
+      const sets = {
         none: given.none > 0 ? chances.none / given.none : 0,
         one: out(chances.one, given.one),
         two: out(chances.two, given.two),
         three: out(chances.three, given.three),
-      });
+      };
+      rest = of(makesOf(w.sets, sets));
     } else if (s.layer === 'driven')
-      rest = weigh({ ...w.sets, signs: { ...b.signs, driven: without(b.signs.driven, s.index) } }, w.parts).makes;
-    else rest = weigh(w.sets, wornLayer(b.net, without(b.evidence, s.index))).makes;
+      rest = of(weigh({ ...w.sets, signs: { ...b.signs, driven: without(b.signs.driven, s.index) } }, w.parts).makes);
+    else {
+      const part = placed[s.index]!;
+      const others = b.evidence.filter((_, i) => i !== s.index && placed[i] === part);
+      rest = makesIf(w, part, componentOf(b.net, w.parts[part]!.faults, others), faults);
+    }
     faults.forEach((f, n) => {
-      const weight = logit(w.makes[f]!) - logit(rest[f]!);
+      const weight = logit(w.makes[f]!) - logit(rest[n]!);
       if (Math.abs(weight) >= LEAST) out[n]!.push({ words: s.words, weight, word: wordFor(weight) });
     });
     yield;

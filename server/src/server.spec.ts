@@ -799,6 +799,25 @@ describe('yard rules', () => {
   });
 });
 
+test('the file tells what each joint had at the last visit that measured it, after the work where it was measured again', async () => {
+  const { rows } = await app.db.query<{ job: string; joint: string; mean: number; n: number; phase: string; km: number }>(
+    `SELECT j.id AS job, r.joint, r.phase, avg(r.play_mm) AS mean, count(*)::int AS n, o.distance_km AS km
+       FROM job j JOIN job o ON o.vehicle_id = j.vehicle_id AND o.opened_at < j.opened_at
+       JOIN reading r ON r.job_id = o.id AND NOT r.struck AND NOT r.by_loop
+      WHERE NOT EXISTS (SELECT 1 FROM job x JOIN reading y ON y.job_id = x.id WHERE x.vehicle_id = j.vehicle_id AND x.opened_at > o.opened_at AND x.opened_at < j.opened_at AND y.joint = r.joint)
+        AND (r.phase = 'after' OR NOT EXISTS (SELECT 1 FROM reading y WHERE y.job_id = o.id AND y.joint = r.joint AND y.phase = 'after' AND NOT y.struck))
+      GROUP BY j.id, r.joint, r.phase, o.id, o.distance_km LIMIT 5`,
+  );
+  expect(rows.length).toBeGreaterThan(0);
+  const t = await app.tablet().signIn();
+  for (const r of rows) {
+    const { file } = (await t.get(`/jobs/${r.job}`)).body as JobView;
+    const is = file.plays.find((p) => p.joint === r.joint)!;
+    expect(is).toMatchObject({ phase: r.phase, n: r.n, atKm: r.km });
+    expect(is.meanMm).toBeCloseTo(r.mean, 9);
+  }
+});
+
 describe('learning from closed jobs', () => {
   const learning = async (t: Tablet) => (await t.get('/learning')).body as LearningView;
   const learned = async (t: Tablet) => ((await t.get('/session')).body as SessionView).shop!.learned;

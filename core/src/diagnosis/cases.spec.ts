@@ -246,6 +246,13 @@ test('a broken spring and a loose link on one side: both worn for certain, and b
   }
 });
 
+test('a broken bar is a broken bar, not a bushing', () => {
+  const c: Partial<Case> = { ...cobbles, joints: [joint('front.left.bar', { defects: ['bar broken'] })] };
+  expect(worn(c, 'front.left.bar')).toBeGreaterThan(0.85);
+  expect(worn(c, 'front.left.frame-bushing')).toBeLessThanOrEqual(worn(cobbles, 'front.left.frame-bushing'));
+  expect(top(c, 1)).toEqual(['front.left.bar']);
+});
+
 test('a bump under the left wheel only: the left side', () => {
   const c: Partial<Case> = {
     kerbSide: 'right',

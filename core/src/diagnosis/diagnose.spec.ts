@@ -1,12 +1,14 @@
 import { jointsOf } from '../joint';
 import { DOUBLE_ARM_TYPE, STRUT_TYPE } from '../test';
 import {
+  CHARACTERS,
   checkTitle,
   diagnose,
   diagnoseInSteps,
   rankSuspects,
   SHIPPED,
   toReproduce,
+  WHENS,
   type Case,
   type Diagnosis,
   type DiagnosisRequest,
@@ -153,6 +155,63 @@ describe('the plan, in the shop’s terms', () => {
       'Rock the left wheel at 12 and 6, rear axle',
     );
   });
+  test('all felt tight and the noise still points there: what leads is looked at another way, once', () => {
+    const front = jointsOf('front', STRUT_TYPE.axles.front);
+    const c: Case = {
+      ...CASE,
+      when: ['patched surface, slowly', 'one wheel over a bump', 'quieter when both rise'],
+      joints: front.map((joint) => ({ joint, hand: 'tight' as const })),
+      drive: [
+        { manoeuvre: 'left wheel over a bump', heard: 'knocks' },
+        { manoeuvre: 'right wheel over a bump', heard: 'quiet' },
+        { manoeuvre: 'both wheels over a hump', heard: 'quiet' },
+        { manoeuvre: 'patched surface, slowly', heard: 'knocks' },
+      ],
+    };
+    const d = diagnose(ask({ case: c, settled: front, tight: front, owed: [] }), SHIPPED);
+    const step = d.plan.find((x) => x.again)!;
+    expect(step).toMatchObject({ check: 'rock-loaded', side: 'left', again: true });
+    expect(step.of).toContain('front.left.link-lower');
+    // Looked at another way too, it is not asked a third time.
+    const twice = { ...c, joints: c.joints.map((j) => ({ ...j, ways: 2 })) };
+    expect(diagnose(ask({ case: twice, settled: front, tight: [], owed: [] }), SHIPPED).plan.some((x) => x.again)).toBe(false);
+    const link = (x: Case) => rankSuspects(x).find((y) => y.fault === 'front.left.link-lower')!.makes;
+    expect(link(twice)).toBeLessThan(link(c));
+  });
+  test('the knock came back 400 km after links were fitted: looked at on the wheels first, their fasteners among it', () => {
+    const renewed = (['left', 'right'] as const).flatMap((side) =>
+      (['link-upper', 'link-lower'] as const).map((k) => ({ joint: `front.${side}.${k}` as const, atKm: 119_600 })),
+    );
+    const { plan } = diagnose(ask({ case: { ...CASE, renewed }, settled: dangers, owed: [] }), SHIPPED);
+    expect(plan[0]!.state).toBe('on-wheels');
+    expect(plan.map((s) => s.check)).toContain('wrench-recent');
+    expect(plan.find((s) => s.check === 'wrench-recent')!.state).toBe('on-wheels');
+  });
+  test('with nothing known it is driven first; with something dangerous on record, never', () => {
+    const nothing: Case = { ...CASE, character: [], where: [], when: [] };
+    expect(diagnose(ask({ case: nothing }), SHIPPED).plan[0]!.check).toBe('drive');
+    expect(diagnose(ask({ case: nothing, mayDrive: false }), SHIPPED).plan.some((s) => s.check === 'drive')).toBe(false);
+    // Nor where a dangerous part is likely worn, though nobody has felt it yet.
+    const rock: Case = {
+      ...nothing,
+      rocks: [{ joints: ['front.left.ball-joint', 'front.left.wheel-bearing'], words: 'it rocks' }],
+    };
+    expect(diagnose(ask({ case: rock }), SHIPPED).plan.some((s) => s.check === 'drive')).toBe(false);
+  });
+  test('what the noise points at is looked at within five steps, and a danger check that is owed is always in reach', () => {
+    const signs: Pick<Case, 'character' | 'when' | 'where' | 'handling'>[] = [];
+    for (const character of CHARACTERS)
+      for (const when of WHENS.slice(0, 11))
+        signs.push({ character: [character], when: when === 'quieter when both rise' ? [] : [when], where: [], handling: [] });
+    for (const s of signs) {
+      const d = diagnose(ask({ case: { ...CASE, ...s } }), SHIPPED);
+      const looked = d.plan.flatMap((x) => x.of as readonly string[]);
+      const pointed = d.suspects[0]!;
+      expect([pointed.fault, looked.includes(pointed.joint ?? pointed.fault)]).toEqual([pointed.fault, true]);
+      expect(d.plan.some((x) => x.owed.length > 0)).toBe(true);
+      expect(d.plan).toHaveLength(5);
+    }
+  }, 120_000);
   test('what would change the first suspect says by how much, both ways', () => {
     const d = diagnose(ask(), SHIPPED);
     expect(d.changes.length).toBeGreaterThan(0);

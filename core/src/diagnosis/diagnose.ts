@@ -88,8 +88,8 @@ export interface Diagnosis {
 
 /** How many suspects are explained. */
 const EXPLAINED = 4;
-/** Felt tight, and still so likely to make the noise: it is looked at another way. */
-const LOOKED_AGAIN = 0.25;
+/** All that was felt tight, together still so likely to make the noise. */
+const POINTS_CLEARLY = 0.4;
 /** With a dangerous part likelier worn than this, hands come before a drive (common practice, no source). */
 const NOT_DRIVEN = 0.2;
 /** Out of the gate and back, and what each manoeuvre takes, minutes (common practice, no source). */
@@ -104,8 +104,10 @@ type Candidate = CheckCandidate & Pick<NextCheck, 'check' | 'axle' | 'side' | 'o
 /** Every check that could still tell something of this vehicle, each side by itself, and a drive. */
 export function candidatesOf(r: DiagnosisRequest, b: CaseModel, w: Weighed, s: SuspectsTable): Candidate[] {
   const makes = (of: JointId) => b.faults.reduce((p, f, i) => (f.joint === of ? p + w.makes[i]! : p), 0);
-  // What was felt tight and still leads is looked at another way, where nothing was found to move.
-  const again = new Set<string>(r.tight.filter((id) => makes(id) >= LOOKED_AGAIN));
+  // Everything felt tight, and the noise still points there: what leads of it is looked at another way.
+  const pointed = r.tight.map((id) => ({ id, p: makes(id) })).sort((x, y) => y.p - x.p);
+  const clear = pointed.reduce((p, x) => p + x.p, 0) >= POINTS_CLEARLY;
+  const again = new Set<string>(clear ? pointed.filter((x) => x.p >= pointed[0]!.p / 2).map((x) => x.id) : []);
   const settled = new Set<string>(r.settled.filter((id) => !again.has(id)));
   const owed = new Set<string>(r.owed);
   const tried = new Set(r.tried.map((t) => `${t.check} ${t.of}`));

@@ -15,6 +15,7 @@ import {
   handBackBlockers,
   nextLine,
   besidesOf,
+  lessonOf,
   untoldFails,
   planOf,
   requestOf,
@@ -356,6 +357,17 @@ describe('no verdict before the dangerous joints are cleared', () => {
       e('check', { check: 'tap-shields', state: 'on-wheels', results: [{ joint: 'exhaust shield', result: 'moves' }] }),
     ]);
     expect(verdictView(tapped, dx(tapped))).toMatchObject({ kind: 'ready', causes: ['exhaust shield'] });
+    // No joint of the plate: nothing is chosen for it, it is mended and driven.
+    const named = fold([...tapped.entries, e('verdict', { causes: ['exhaust shield'], reproduced: true, note: '' })]);
+    expect(nextLineOf(named, NOW)).toMatchObject({
+      title: 'Put the exhaust shield right, then drive it: is it quiet?',
+      station: 'prove',
+    });
+    const driven = fold([...named.entries, e('road-test', { result: 'quiet', note: '' })]);
+    expect(nextLineOf(driven, NOW).title).not.toMatch(/Choose|drive/);
+    const l = lessonOf(CONTEXT, driven.entries, SHIPPED);
+    expect(l.faults).toEqual(['exhaust shield']);
+    expect(l.counts.find((c) => c.key === 'sounds|exhaust shield')!.yes).toBeCloseTo(1, 6);
   });
 });
 

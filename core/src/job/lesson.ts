@@ -6,15 +6,17 @@ import {
   faultsAt,
   type Count,
   type FaultId,
+  type OtherFault,
   type Outcome,
   type Prediction,
   type SuspectsTable,
 } from '../diagnosis';
 import { assemblyOf, splitJoint, type JointId } from '../joint';
-import type { Cause, Entry } from '../ledger';
+import type { Cause, CheckResult, Entry } from '../ledger';
 import { caseOf } from './case';
 import type { JobContext } from './context';
 import { foldJob } from './fold';
+import { causesElsewhere } from './rules/hand-back';
 import { stepTimes, type StepTime } from './step-times';
 
 /** What a closed job leaves behind for the next vehicle. */
@@ -29,6 +31,8 @@ export interface Lesson {
   /** How long its steps took. */
   readonly times: readonly StepTime[];
 }
+
+const isFound = (r: CheckResult | undefined) => r === 'moves' || r === 'dangerous';
 
 /** Suspects less likely than this say nothing of calibration. */
 const SAID_OF = 0.01;
@@ -65,6 +69,9 @@ export function lessonOf(context: JobContext, entries: readonly Entry[], s: Susp
     else sound.add(faultOf(joint));
     if (outcome === 'something else' && instead) faults.add(faultOf(instead));
   }
+  // What is no joint is in nobody's hand: found where it is, mended, and the noise gone says the same.
+  if (state.roadTest?.body.result === 'quiet')
+    for (const c of causesElsewhere(state)) if (isFound(state.elsewhere.get(c as OtherFault))) faults.add(c as FaultId);
   for (const f of faults) sound.delete(f);
   const renewed = [...state.renewed];
   const times = stepTimes(state);

@@ -209,7 +209,8 @@ export function plannedChecks(s: JobState, d: Diagnosis): NextCheck[] {
   return d.plan.filter((x) => {
     if (x.check === DRIVE_CHECK) return !found && !quiet && x.manoeuvres!.some((m) => !s.drive.has(m));
     const must = x.owed.some((id) => owed.includes(id));
-    return (x.again || x.of.some(isOpen)) && (must || (!found && x.bits >= least));
+    // Another look at what was tight, only while there is a noise to look for.
+    return (x.again ? !quiet : x.of.some(isOpen)) && (must || (!found && x.bits >= least));
   });
 }
 

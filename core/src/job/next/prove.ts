@@ -1,5 +1,6 @@
 import type { JobState } from '../fold';
-import { handBackBlockers, type Blocker } from '../rules/hand-back';
+import { causesElsewhere, handBackBlockers, type Blocker } from '../rules/hand-back';
+import { sayBoth } from '../say';
 import { owedJoints, unrepaired } from '../rules/clearance';
 import { tightenStep } from '../../plan';
 import { workJoints } from '../rules/work';
@@ -23,8 +24,12 @@ export function nextToProve(s: JobState): NextLine {
           {
             ...base,
             time: mins(10),
-            title: 'Same bump, same road: is it quiet?',
-            why: 'Every fastener has its record.',
+            ...(workJoints(s).length === 0
+              ? {
+                  title: `Put ${sayBoth(s, causesElsewhere(s))} right, then drive it: is it quiet?`,
+                  why: 'No joint of the plate: mended by its maker’s procedure, and what was done is a note on the tape.',
+                }
+              : { title: 'Same bump, same road: is it quiet?', why: 'Every fastener has its record.' }),
             label: 'Record the drive',
           },
           'road',

@@ -4,6 +4,7 @@ import type { JobState } from '../fold';
 import { missingHands } from '../rules/choosing';
 import { dangerousJoints, looseJoints } from '../rules/clearance';
 import { goodsLines } from '../rules/goods';
+import { causesElsewhere } from '../rules/hand-back';
 import { sayFail, untoldFails } from '../rules/inspection';
 import { ruined } from '../rules/trouble';
 import { variantOwed } from '../rules/wanted';
@@ -114,6 +115,8 @@ export function nextToSettle(s: JobState): NextLine | undefined {
   const said = joint && speakOf(s.context.rules.dialect, [joint]);
   // It did not come back and nothing was found: there is nothing to fit.
   if (!joint && s.verdict && s.verdict.body.causes.length === 0) return undefined;
+  // What makes it is no joint of the plate, and nothing else was found: it is mended, and driven.
+  if (!joint && causesElsewhere(s).length > 0) return undefined;
   // Something was undone to get at something else: nothing has to be chosen for that.
   if (!joint && s.undone.size > 0) return undefined;
   // A vehicle that stands otherwise than its links were made for: which length comes before which part.

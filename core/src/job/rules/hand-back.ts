@@ -1,3 +1,5 @@
+import { splitFault } from '../../diagnosis';
+import type { Cause } from '../../ledger';
 import type { FastenerId, JointId } from '../../joint';
 import type { StepId } from '../../plan';
 import type { Station } from '../context';
@@ -30,8 +32,12 @@ export function untold(s: JobState): JointId[] {
   return unrepaired(s).filter((id) => !told.includes(id));
 }
 
+/** What the verdict names that is no joint of the plate: mended without a plan of steps. */
+export const causesElsewhere = (s: JobState): Cause[] => (s.verdict?.body.causes ?? []).filter((c) => !splitFault(c));
+
 /** The same bump again: owed where something was done against a noise, never with what is dangerous left in. */
-export const driveOwed = (s: JobState): boolean => !s.roadTest && workJoints(s).length > 0 && unrepaired(s).length === 0;
+export const driveOwed = (s: JobState): boolean =>
+  !s.roadTest && (workJoints(s).length > 0 || causesElsewhere(s).length > 0) && unrepaired(s).length === 0;
 
 /** Something was undone, and nobody has said when it is looked at again. */
 export const recheckOwed = (s: JobState): boolean => s.rechecks.length === 0 && (workJoints(s).length > 0 || s.undone.size > 0);

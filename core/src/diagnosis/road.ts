@@ -11,10 +11,13 @@ export interface PlannedManoeuvre {
   /** What it tells about which parts make the noise, bits. */
   readonly bits: number;
   readonly chanceKnocks: number;
-  /** The fault each outcome makes likelier most, and how likely it is then that it makes the noise. */
+  /** The fault each outcome points at, and how likely it is then that it makes the noise. */
   readonly ifKnocks: { readonly fault: FaultId; readonly p: number };
   readonly ifQuiet: { readonly fault: FaultId; readonly p: number };
 }
+
+/** Less likely than this nobody would name it. */
+const NAMED = 0.15;
 
 /**
  * Which manoeuvres best separate what may make the noise, I(source; knocks or quiet) exactly; best first.
@@ -42,10 +45,15 @@ export function planRoad(
         if (y >= 0) knocks[y]! += h;
         if (z >= 0) knocks[z]! += h;
       });
+      // Of what would then be likely enough to be named, the one that gains most; else what would lead.
       const gains = (p: (f: number) => number) => {
-        let best = 0;
-        for (let f = 1; f < b.faults.length; f++) if (p(f) - w.makes[f]! > p(best) - w.makes[best]!) best = f;
-        return { fault: b.faults[best]!.id, p: Math.min(1, Math.max(0, p(best))) };
+        let [best, lead] = [-1, 0];
+        for (let f = 0; f < b.faults.length; f++) {
+          if (p(f) > p(lead)) lead = f;
+          if (p(f) >= NAMED && (best < 0 || p(f) - w.makes[f]! > p(best) - w.makes[best]!)) best = f;
+        }
+        const f = best < 0 ? lead : best;
+        return { fault: b.faults[f]!.id, p: Math.min(1, Math.max(0, p(f))) };
       };
       return {
         manoeuvre,

@@ -1,3 +1,4 @@
+import { addNode, infer } from 'bayesjs';
 import { chanceFrom, type Chance } from '../numeric';
 import {
   alsoHeard,
@@ -112,6 +113,56 @@ test('both layers against listing every hypothesis, on forty small vehicles', ()
     close(w.worn, l.worn);
     expect(w.nothing).toBeCloseTo(l.nothing, 10);
   }
+});
+
+test('against a Bayesian-network library (bayesjs): worn, sounding, heard, named, and how many come with one noise', () => {
+  // Two parts and what is not on the list: all sets there are.
+  const q = { look: [0.8, 0.5], heard: [0.7, 0.2, 0.25], leak: 0.05, found: 0.02 };
+  const prior = [0.2, 0.1];
+  const sounds = [0.6, 0.3];
+  const unlisted = 0.04;
+  const counts = { none: 0.1, two: 0.5, three: 0.1 };
+  const net: WornFault[] = prior.map((p, i) => ({ id: `f${i}`, prior: p, sounds: sounds[i]! }));
+  const evidence = [foundEvidence('look', { leak: q.found, links: q.look.map((x, fault) => ({ fault, q: x })) }, 1, 0)];
+  const heard: SoundSign = { words: 's', ...saidOf(0.6, 0.03), base: 1 - q.leak, stay: Float64Array.from(q.heard, (x) => 1 - x) };
+  const parts = wornLayer(net, evidence);
+  const w = weigh(soundLayer(2, { heard: [heard], driven: [], unlisted, counts }, parts, 0), parts);
+
+  const T = (p: number) => ({ T: p, F: 1 - p });
+  const when = (ids: string[], k: number) => Object.fromEntries(ids.map((id, i) => [id, k & (1 << i) ? 'T' : 'F']));
+  const each = (ids: string[], p: (k: number) => number) =>
+    Array.from({ length: 1 << ids.length }, (_, k) => ({ when: when(ids, k), then: T(p(k)) }));
+  let b = {} as Parameters<typeof addNode>[0];
+  const add = (id: string, parents: string[], p: (k: number) => number) => {
+    const cpt = parents.length ? each(parents, p) : T(p(0));
+    b = addNode(b, { id, states: ['T', 'F'], parents, cpt } as Parameters<typeof addNode>[1]);
+  };
+  prior.forEach((p, i) => add(`w${i}`, [], () => p));
+  prior.forEach((_, i) => add(`s${i}`, [`w${i}`], (k) => (k ? sounds[i]! : 0)));
+  add('u', [], () => unlisted);
+  const or = (qs: readonly number[], leak: number) => (k: number) =>
+    1 - qs.reduce((not, x, i) => (k & (1 << i) ? not * (1 - x) : not), 1 - leak);
+  add('look', ['w0', 'w1'], or(q.look, q.found));
+  add('heard', ['s0', 's1', 'u'], or(q.heard, q.leak));
+  add('named', ['heard'], (k) => (k ? 0.6 : 0.03));
+  // Whether somebody comes in with it, by how many there are.
+  add(
+    'comes',
+    ['s0', 's1', 'u'],
+    (k) => [counts.none, 1, counts.two, counts.three][[0, 1, 2].filter((i) => k & (1 << i)).length]!,
+  );
+  const given = { look: 'T', named: 'T', comes: 'T' };
+  prior.forEach((_, i) => {
+    expect(w.makes[i]).toBeCloseTo(infer(b, { [`s${i}`]: 'T' }, given), 10);
+    expect(w.worn[i]).toBeCloseTo(infer(b, { [`w${i}`]: 'T' }, given), 10);
+  });
+  expect(w.makes[2]).toBeCloseTo(infer(b, { u: 'T' }, given), 10);
+  // Nothing sounds: one after the other, each given those before.
+  const none =
+    infer(b, { s0: 'F' }, given) *
+    infer(b, { s1: 'F' }, { ...given, s0: 'F' }) *
+    infer(b, { u: 'F' }, { ...given, s0: 'F', s1: 'F' });
+  expect(w.nothing).toBeCloseTo(none, 10);
 });
 
 test('the chance of every set adds up to one, and to what each makes', () => {

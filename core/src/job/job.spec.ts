@@ -420,6 +420,10 @@ describe('dangerous, doubtful and contradictory findings', () => {
     expect(v).toMatchObject({ kind: 'blocked', missing: ['front.left.ball-joint', 'front.left.wheel-bearing'] });
     expect(s.joints.get('front.left.ball-joint')!.why).toMatch(/Press the brake/);
     expect(nextLineOf(s, NOW)).toMatchObject({ action: { kind: 'check', check: 'shake-12-6' } });
+    expect(nextLineOf(s, NOW)).toMatchObject({ title: 'Press the brake and rock the left wheel again.' });
+    // With the brake pressed nobody could tell either: not asked for ever, another check goes on.
+    const untold = fold([...entries, rocks()]);
+    expect(nextLineOf(untold, NOW).title).not.toMatch(/Press the brake/);
     // The brake told: the bearing.
     const told = fold([
       ...entries,

@@ -13,6 +13,7 @@ import {
 import { checksOf, isJointId, partsOf, sayJoint, type CheckId, type JointId } from '../../joint';
 import { count, list, uncapital } from '../../text';
 import type { JobState } from '../fold';
+import type { Rock } from '../state/looks';
 import { countingStates, dangerousJoints, looseJoints, owedJoints, unrepaired } from '../rules/clearance';
 import { causesOf, lookedAt, verdictCauses, verdictView, type VerdictView } from '../rules/verdict';
 import { sayBoth, sayJoints, speakOf } from '../say';
@@ -165,7 +166,14 @@ function nextOfUnseen(s: JobState, v: Extract<VerdictView, { kind: 'unseen' }>):
 
 /** A wheel that rocks is followed up at that wheel, before anything else is looked at. */
 function nextAtTheRock(s: JobState): NextLine | undefined {
-  const rock = s.rocks.findLast((r) => r.joints.some((id) => s.joints.get(id)!.state === 'can’t tell yet'));
+  // Asked once: where it could not be told apart either, the plan goes on with another check.
+  const again = (r: Rock) => {
+    const at = s.kept.check.findIndex((e) => e.id === r.entry);
+    return s.kept.check
+      .slice(at + 1)
+      .some((e) => e.body.check === r.check && e.body.results.some((x) => (r.joints as readonly string[]).includes(x.joint)));
+  };
+  const rock = s.rocks.findLast((r) => r.joints.some((id) => s.joints.get(id)!.state === 'can’t tell yet') && !again(r));
   const joint = rock?.joints.find((id) => s.joints.get(id)!.state === 'can’t tell yet');
   if (!rock || !joint) return undefined;
   const { axle, side } = partsOf(joint);

@@ -150,11 +150,13 @@ export class NextChecks {
     void this.actions.recordElsewhere(this.store, id, 'tight');
   }
   protected allTight(c: Check): void {
-    // The state in which this check counts, unless the vehicle was said to stand otherwise.
+    // By this check, which need not be the joint's usual one; in the state in which it counts, unless it was said to stand otherwise.
+    this.store.wanted.set(c.id);
     void this.actions.recordTightBoth(this.store, jointId(this.store.axle(), 'left', c.settles[0]!));
+    this.store.wanted.set(null);
   }
   protected openCheck(c: Check): void {
-    this.store.select(jointId(this.store.axle(), 'left', c.settles[0]!));
+    this.store.select(jointId(this.store.axle(), 'left', c.settles[0]!), c.id);
   }
   protected bothSides(c: Check): string {
     return this.session.say(c.title.replace(' {side}', ''));

@@ -170,3 +170,13 @@ test('worn and silent is found besides, under the verdict, with what it is', asy
   expect(b.text(tid('verdict'))).toMatch(/It is this: Left link, lower end/);
   expect(b.text(tid('besides'))).toContain('Left arm bushings: worn. It moves in the hand.');
 });
+
+test('all tight at a check of the whole list is written as that check, not as the joint’s usual one', async () => {
+  const b = await bench(Find, [complaint(), stored('stands', { state: 'both-hanging' })]);
+  await b.click(tid('all-checks'));
+  const row = [...b.el.querySelectorAll('ak-next-checks li')].find((x) => /^\s*Lever the ball joint/.test(x.textContent!))!;
+  row.querySelector<HTMLButtonElement>('.btn')!.click();
+  await b.settle();
+  const checks = b.written().filter(([kind]) => kind === 'check');
+  expect(checks.map(([, body]) => (body as { check: string }).check)).toEqual(['lever-ball-joint']);
+});

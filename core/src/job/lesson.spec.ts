@@ -81,3 +81,21 @@ test('what made the noise is said of only where the proof drive says it: the sam
   expect(makes(notDriven)).toEqual([]);
   expect(notDriven.predictions.some((x) => x.layer === 'worn' && x.on)).toBe(true);
 });
+
+test('what was found loose and left in nobody’s hand is scored neither way: whether it was worn is not known', () => {
+  const arm = e('check', {
+    check: 'lever-arm',
+    state: 'both-hanging',
+    results: [{ joint: 'front.left.arm-bushings', result: 'moves' }],
+  });
+  const before = lessonOf(
+    CONTEXT,
+    [complaint, grip, arm, verdict, choose, fitted, road('quiet'), left('loose as thought')],
+    SHIPPED,
+  );
+  const worn = before.predictions.filter((x) => x.layer === 'worn');
+  expect(worn.some((x) => /left.arm-bushing/.test(x.fault))).toBe(false);
+  expect(worn.some((x) => /right.arm-bushing/.test(x.fault) && !x.on)).toBe(true);
+  // That it did not make the noise is known all the same: it is quiet now.
+  expect(before.predictions.some((x) => x.layer === 'makes' && /left.arm-bushing/.test(x.fault) && !x.on)).toBe(true);
+});

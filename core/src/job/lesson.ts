@@ -86,6 +86,9 @@ export function lessonOf(context: JobContext, entries: readonly Entry[], s: Susp
     proof: road === 'quiet' ? 'quiet' : road === 'same' || road === 'worse' ? 'same' : undefined,
   };
   const shares = sourceShares(found, outcome, s);
+  const suspected = new Set<string | undefined>(
+    found.joints.filter((j) => j.hand !== 'tight' || j.defects?.length || j.play || j.clearance).map((j) => j.joint),
+  );
   const predictions = (
     [
       ['heard', heard],
@@ -99,7 +102,12 @@ export function lessonOf(context: JobContext, entries: readonly Entry[], s: Susp
           p >= SAID_OF ? [{ stage, layer, fault: x.fault, p: Math.round(p * 1e5) / 1e5, on }] : [];
         // The noise is gone with what was renewed: of everything else it is known too that it did not make it.
         const share = shares.get(x.fault) ?? (outcome.proof === 'quiet' && shares.size ? 0 : undefined);
-        return [...of('worn', x.worn, faults.has(x.fault)), ...(share === undefined ? [] : of('makes', x.makes, share >= 0.5))];
+        // Something speaks against it and nobody had it in the hand: whether it was worn is not known.
+        const known = faults.has(x.fault) || sound.has(x.fault) || !suspected.has(x.joint);
+        return [
+          ...(known ? of('worn', x.worn, faults.has(x.fault)) : []),
+          ...(share === undefined ? [] : of('makes', x.makes, share >= 0.5)),
+        ];
       }),
   );
   return {

@@ -77,7 +77,9 @@ export function nextToProve(s: JobState): NextLine {
         : workJoints(s).length === 0 && s.undone.size === 0
           ? s.answers.some((a) => a.body.answer !== 'approved')
             ? 'What was found was declined or put off; the sheet says so, and what was warned.'
-            : 'Nothing was done to it, and nothing is open.'
+            : causesElsewhere(s).length > 0
+              ? 'It was driven, and nothing is open.'
+              : 'Nothing was done to it, and nothing is open.'
           : 'Nothing is open.',
       label: 'Hand back',
       station: 'prove',

@@ -716,24 +716,49 @@ export function soundingAmong(w: Weighed, looked: readonly number[]): Among[] {
  * @param faults of the list; the unlisted source is none of them
  */
 export function makesIf(w: Weighed, part: number, component: Component, faults: readonly number[]): number[] {
-  return faults.map((f) => {
-    const own = w.at[f]!;
-    const looked = own.part === part ? [part] : [part, own.part];
-    const mine = component.faults.length;
-    const mask = (1 << mine) - 1;
-    const bit = 1 << (own.part === part ? own.bit : mine + own.bit);
-    let [some, all] = [0, 0];
-    for (const { of, mass } of soundingAmong(w, looked)) {
-      const before = of[0]!.bySounds;
-      const now = summed(component, of[0]!.stay).bySounds;
-      for (let key = 0; key < mass.length; key++) {
-        const a = key & mask;
-        if (mass[key] === 0 || before[a] === 0) continue;
-        const p = (mass[key]! * now[a]!) / before[a]!;
-        all += p;
-        if (key & bit) some += p;
-      }
+  const { faults: n, likelihood, threes } = w.sets;
+  const all = n + 1;
+  const own = w.parts[part]!.faults;
+  const size = 1 << own.length;
+  const now = new Map<Summed, Float64Array>();
+  const some = new Float64Array(faults.length);
+  const beside = new Float64Array(size);
+  let total = 0;
+  for (const t of w.terms) {
+    const was = t.of[part]!;
+    // How much likelier each way of sounding has become in this term.
+    let ratio = now.get(was);
+    if (!ratio) {
+      const { bySounds } = summed(component, was.stay);
+      now.set(was, (ratio = bySounds.map((x, a) => (was.bySounds[a]! > 0 ? x / was.bySounds[a]! : 0))));
     }
-    return Math.min(1, Math.max(0, some / all));
-  });
+    const by = soundsIn(w, t, part);
+    for (let a = 0; a < size; a++) total += by[a]! * ratio[a]!;
+    for (let k = 0; k < faults.length; k++) {
+      const f = faults[k]!;
+      const at = w.at[f]!;
+      if (at.part === part) {
+        for (let a = 0; a < size; a++) if (a & (1 << at.bit)) some[k]! += by[a]! * ratio[a]!;
+        continue;
+      }
+      // All the chance in which it sounds, and, of that, with which of the component's parts beside it.
+      const mine = soundsIn(w, t, at.part);
+      let p = 0;
+      for (let a = 0; a < mine.length; a++) if (a & (1 << at.bit)) p += mine[a]!;
+      beside.fill(0);
+      for (let j = 0; j < own.length; j++)
+        beside[1 << j] = t.quiet * t.odds[f]! * t.odds[own[j]!]! * likelihood.two[f * all + own[j]!]!;
+      const hit = w.hit[part]!;
+      for (let i = 0; i < hit.length; i += 2) {
+        const x = 3 * hit[i]!;
+        if (threes[x] === f || threes[x + 1] === f || threes[x + 2] === f) beside[hit[i + 1]!]! += t.three[hit[i]!]!;
+      }
+      for (let a = 1; a < size; a++) {
+        p -= beside[a]!;
+        some[k]! += beside[a]! * ratio[a]!;
+      }
+      some[k]! += p * ratio[0]!;
+    }
+  }
+  return [...some].map((x) => Math.min(1, Math.max(0, x / total)));
 }

@@ -14,7 +14,7 @@ import { checksOf, isJointId, partsOf, sayJoint, type CheckId, type JointId } fr
 import { count, list, uncapital } from '../../text';
 import type { JobState } from '../fold';
 import type { Rock } from '../state/looks';
-import { countingStates, dangerousJoints, looseJoints, owedJoints, unrepaired } from '../rules/clearance';
+import { checkAt, countingStates, dangerousJoints, looseJoints, owedJoints, unrepaired } from '../rules/clearance';
 import { causesOf, lookedAt, verdictCauses, verdictView, type VerdictView } from '../rules/verdict';
 import { sayBoth, sayJoints, speakOf } from '../say';
 import { goTo, mins, type NextLine } from './line';
@@ -160,7 +160,7 @@ function nextOfUnseen(s: JobState, v: Extract<VerdictView, { kind: 'unseen' }>):
     station: 'find',
   } as const;
   if (check) return { ...line, action: { kind: 'elsewhere', check: check.id } };
-  const usual = joint && checksOf(s.context.type.axles[partsOf(joint).axle]).find((c) => c.settles.includes(partsOf(joint).kind));
+  const usual = joint && checkAt(s, joint);
   return joint && usual ? { ...line, action: { kind: 'check', joint, check: usual.id } } : goTo(line, 'verdict');
 }
 
@@ -176,11 +176,11 @@ function nextAtTheRock(s: JobState): NextLine | undefined {
   const rock = s.rocks.findLast((r) => r.joints.some((id) => s.joints.get(id)!.state === 'can’t tell yet') && !again(r));
   const joint = rock?.joints.find((id) => s.joints.get(id)!.state === 'can’t tell yet');
   if (!rock || !joint) return undefined;
-  const { axle, side } = partsOf(joint);
-  const check = checksOf(s.context.type.axles[axle]).find((c) => c.id === rock.check);
+  const { side } = partsOf(joint);
+  const check = checkAt(s, joint, rock.check as CheckId);
   if (!check) return undefined;
   const counting = countingStates(s, joint, check.id);
-  const title = check.title.replace('{side}', side);
+  const { title } = check;
   const stand = nextToStand(s, counting, counting[0] ?? 'both-hanging', { joint, check, minutes: 0, title });
   if (stand) return stand;
   const brake = rock.joints.some((id) => partsOf(id).kind === 'wheel-bearing');

@@ -44,7 +44,7 @@ const FULL = Math.log(50);
         <b>{{ capital(session.say(g.words)) }}, {{ pct(g.p) }} %.</b> {{ capital(session.say(g.open)) }} is open.
       </p>
     }
-    <ol class="mt-1" [class.opacity-70]="again()">
+    <ol class="mt-1">
       @for (x of top(); track x.fault; let first = $first) {
         <li>
           <div class="row">

@@ -48,7 +48,7 @@ const ALLOWED = {
   contract: [...all.core, 'core-test'],
   demo: [...all.core, ...all.contract],
   'server-db': [],
-  'server-http': [...all.core, ...all.contract],
+  'server-http': [...all.core, ...all.contract, 'server-db'],
   'server-room': [...all.core, ...all.contract, 'server-db', 'server-http', 'demo'],
   'server-front': [...all.core, ...all.contract, 'server-db', 'server-http', 'server-room'],
   'server-test': [...all.core, 'core-test', ...all.contract, 'demo', 'server-db', 'server-http', 'server-room', 'server-front'],

@@ -3,11 +3,13 @@ import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node
 import path from 'node:path';
 import { build, dependencies } from './lib/install.mjs';
 import { freePort, startPostgres } from './lib/postgres.mjs';
-import { alive, end, LOCAL, say, sayAndExit, sleep } from './lib/say.mjs';
+import { alive, end, LOCAL, say, sayAndExit, sleep, Stop } from './lib/say.mjs';
 import { startServer } from './lib/server.mjs';
 
 const LOCK = path.join(LOCAL, 'running.json');
 const DEFAULT_PORT = 4620;
+/** Ends of server or database within a minute; more, and something is wrong that starting again does not mend. */
+const MOST_ENDS = 5;
 
 /** Is this process id really ours, or another program's that got the number later? */
 const isOurs = (pid, script) => {
@@ -61,27 +63,45 @@ async function main() {
       databaseUrl = await postgres.createDatabase('ashknot');
     }
     await build();
-    const port = process.env.PORT ? Number(process.env.PORT) : DEFAULT_PORT;
-    server = await startServer({ databaseUrl, port }).catch(async (e) => {
+    const wished = process.env.PORT ? Number(process.env.PORT) : DEFAULT_PORT;
+    const serve = async (port) => {
+      server = await startServer({ databaseUrl, port });
+      note({ server: server.child.pid, address: server.address });
+    };
+    await serve(wished).catch(async (e) => {
       if (process.env.PORT || stopping) throw e;
       // Something else has our usual port.
-      return startServer({ databaseUrl, port: await freePort() });
+      await serve(await freePort());
     });
-    note({ server: server.child.pid, address: server.address });
-    say(`\nAsh Knot is at ${server.address}\nCtrl-C stops it.`);
-    server.child.removeAllListeners('exit');
-    server.child.on('exit', (code) => {
-      if (stopping) return;
-      say(`The server ended by itself (${code ?? 'killed'}). Start again: nothing that was stored is lost.`);
-      void stop(1);
-    });
-    // A database that was killed under us: say so and end; the next start recovers it.
+    const { address } = server;
+    say(`\nAsh Knot is at ${address}\nCtrl-C stops it.`);
+    await sleep(300);
+    if (server.code()) say(`\nNobody works here yet. Open the address and type this code, once:\n  ${server.code()}`);
+
+    // Whichever of the two ends by itself is started again, where it was: nothing that was stored is lost.
+    const ends = [];
+    const again = (what) => {
+      ends.push(Date.now());
+      if (ends.filter((t) => t > Date.now() - 60_000).length > MOST_ENDS)
+        throw new Stop(`The ${what} ends again and again. Stopping.`);
+      say(`The ${what} ended by itself and is started again. Nothing that was stored is lost.`);
+    };
     while (!stopping) {
-      await sleep(3000);
-      if (postgres && !stopping && !(await postgres.running())) {
-        say('The database ended by itself. Start again: it recovers what was stored.');
-        await stop(1);
+      await sleep(1000);
+      if (stopping) break;
+      if (postgres && !(await postgres.running())) {
+        if (stopping) break;
+        again('database');
+        const { port } = postgres;
+        postgres = await startPostgres('postgres', { port });
+        databaseUrl = await postgres.createDatabase('ashknot');
+        // It could not have its old place: the server has to be told the new one.
+        if (postgres.port !== port) await end(server.child.pid);
       }
+      if (!stopping && server.child.exitCode === null && server.child.signalCode === null) continue;
+      if (stopping) break;
+      again('server');
+      await serve(Number(new URL(address).port));
     }
   } catch (e) {
     if (!stopping) {

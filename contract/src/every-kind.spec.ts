@@ -6,6 +6,7 @@ const words = {
   fastener: (id: string) => id,
   piece: (id: string) => id,
   say: (t: string) => t,
+  zone: 'UTC',
   measures: METRIC,
   parts: (ids: readonly string[]) => ids.join(),
   step: (id: string) => id,

@@ -6,6 +6,10 @@ export const problem = z.object({
   title: z.string(),
   status: z.int(),
   detail: z.string().optional(),
+  /** The request's id, as it stands in the server's log. */
+  request: z.string().optional(),
+  /** The server's time, where the device's clock is what is wrong. */
+  now: z.string().optional(),
   /** Dotted path of the wrong field and what is wrong with it. */
   fields: z.array(z.object({ field: z.string(), message: z.string() })).optional(),
 });

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { DEFECTS, DIALECTS, DISTANCE_UNITS, JOINT_KINDS, SIDES, type YardRules } from '@ash-knot/core';
+import { DEFECTS, DIALECTS, DISTANCE_UNITS, isTimeZone, JOINT_KINDS, SIDES, type YardRules } from '@ash-knot/core';
 import { schemaOf } from './same';
 
 export const limitOwner = z.enum(['part maker', 'vehicle maker', 'shop rule', 'common practice']);
@@ -41,5 +41,14 @@ export const yardRules = schemaOf<YardRules>()(
     // Rules written down before a shop could say: metric.
     inchFirst: z.boolean().default(false),
     distance: z.enum(DISTANCE_UNITS).default('km'),
+    // Rules written down before there was a choice: the names stand at the sign-in.
+    namesAtDoor: z.boolean().default(true),
+    // Rules written down before a shop could say: each device's own.
+    timeZone: z
+      .string()
+      .max(60)
+      .refine(isTimeZone, { error: 'must be a time zone such as Europe/Oslo or UTC' })
+      .nullable()
+      .default(null),
   }),
 );

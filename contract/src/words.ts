@@ -14,6 +14,17 @@ import {
 /** Free text a person typed, trimmed. */
 export const text = (max: number) => z.string().trim().max(max);
 export const note = text(2000);
+/** A year somebody can have meant: a slip of the finger is told by its field, and no table has to take it. */
+const years = (from: number, to: number) => ({
+  check: (iso: string) => Number(iso.slice(0, 4)) >= from && Number(iso.slice(0, 4)) <= to,
+  error: `must lie between the years ${from} and ${to}`,
+});
+const ofDays = years(1990, 2199);
+const ofMoments = years(2000, 2199);
+/** A day, such as 2026-12-01. */
+export const day = z.iso.date().refine(ofDays.check, { error: ofDays.error });
+/** A moment with its offset from UTC. */
+export const moment = z.iso.datetime({ offset: true }).refine(ofMoments.check, { error: ofMoments.error });
 export const uuid = z.uuid();
 export const side = z.enum(SIDES);
 export const axleEnd = z.enum(AXLES);

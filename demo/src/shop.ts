@@ -42,6 +42,8 @@ export const RULES: YardRules = {
   prices: { labourMinorPerHour: 6800, taxPercent: 20, taxIncluded: true },
   inchFirst: false,
   distance: 'km',
+  namesAtDoor: true,
+  timeZone: 'Europe/London',
   alignmentJoints: [
     'ball-joint',
     'upper-ball-joint',

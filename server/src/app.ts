@@ -1,22 +1,25 @@
 import path from 'node:path';
 import compression from 'compression';
-import express, { Router, type Express } from 'express';
-import { rateLimit } from 'express-rate-limit';
+import express, { Router, type Express, type Request, type RequestHandler } from 'express';
+import { ipKeyGenerator, rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
-import type { Db } from './db/pool';
 import { attachmentRoutes } from './attachment/routes';
+import type { Db, Queryable } from './db/pool';
 import { findRoutes } from './find/routes';
 import { gaugeRoutes } from './gauge/routes';
-import { sameOrigin, signedIn, withSession } from './session/guard';
-import { HttpProblem, problems } from './http/problem';
+import { requestLog } from './http/log';
+import { makeMetrics } from './http/metrics';
+import { HttpProblem, problems, slowDown } from './http/problem';
+import { readableAddress, readableBody } from './http/readable';
 import { jobRoutes } from './job/routes';
-import type { LiveNews } from './live/news';
-import { ledgerRoutes } from './ledger/routes';
 import { learningRoutes } from './learning/routes';
+import { ledgerRoutes } from './ledger/routes';
+import type { Live } from './live/live';
 import { partRoutes } from './part/routes';
+import { sameOrigin, signedIn, withSession } from './session/guard';
 import { sessionRoutes } from './session/routes';
-import { shopRoutes } from './shop/routes';
+import { firstRunRoutes, shopRoutes } from './shop/routes';
 import type { Supplier } from './supplier/port';
 import { supplierRoutes } from './supplier/routes';
 import { shipped } from './supplier/simulated';
@@ -24,21 +27,71 @@ import { vehicleRoutes } from './vehicle/routes';
 
 export interface AppOptions {
   readonly db: Db;
-  readonly news: LiveNews;
+  /** Where history and search are read: the primary, or a replica of it. */
+  readonly read: Queryable;
+  /** One connection of its own, so that a full pool is not taken for a database that is gone. */
+  readonly health: Db;
+  readonly live: Live;
   readonly log: Logger;
+  /** The server is being stopped: what comes now is refused, what is under way is finished. */
+  readonly stopping: () => boolean;
   /** Folder of the built web application; left out in tests of the API alone. */
   readonly webRoot?: string | undefined;
   /** Behind HTTPS: cookies are marked so and browsers are told to stay on it. */
   readonly secure?: boolean | undefined;
+  /** How many proxies stand before it: whose address counts is told by the last of them. */
+  readonly proxies?: number | undefined;
+  /** Who may read /metrics from elsewhere: whoever says this. */
+  readonly metricsToken?: string | undefined;
   /** The lines to suppliers; those that ship with the program, where none are given. */
   readonly suppliers?: readonly Supplier[] | undefined;
-  /** Requests a minute a device may make. */
+  /** Requests a minute a device may make; an address, with every device behind it, ten times as many. */
   readonly requestsPerMinute?: number | undefined;
+}
+
+const REQUESTS_PER_MINUTE = 900;
+const DEVICES_BEHIND_ADDRESS = 10;
+/** Of what a device may ask, so little may be PINs that are wrong: twenty a minute. */
+const TRIES_OF_REQUESTS = 20 / REQUESTS_PER_MINUTE;
+
+const tooMany = () => {
+  throw slowDown('Too many requests from here. Wait a minute; nothing was lost.', 30);
+};
+
+/** Counted in each server process by itself: two servers let twice as many through. */
+const limit = (perMinute: number, keyOf: (req: Request, device: string | undefined) => string): RequestHandler =>
+  rateLimit({
+    windowMs: 60_000,
+    limit: perMinute,
+    standardHeaders: true,
+    legacyHeaders: false,
+    keyGenerator: (req, res) => keyOf(req, res.locals['session']?.device),
+    handler: tooMany,
+  });
+
+const address = (req: Request): string => ipKeyGenerator(req.ip ?? 'unknown');
+
+/** A token, or the very machine, with nothing standing in between. */
+function mayReadMetrics(req: Request, token: string | undefined): boolean {
+  if (token) return req.headers.authorization === `Bearer ${token}`;
+  const from = req.socket.remoteAddress ?? '';
+  return /^(::ffff:)?127\.|^::1$/.test(from) && !req.headers['x-forwarded-for'] && !req.headers['forwarded'];
 }
 
 export function makeApp(o: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
+  app.set('trust proxy', o.proxies ?? 0);
+  // Arrays and objects in an address are nothing this program takes.
+  app.set('query parser', 'simple');
+  app.use(requestLog(o.log));
+  app.use((req, res, next) => {
+    if (!o.stopping()) return next();
+    res.set('Connection', 'close');
+    throw new HttpProblem(503, 'stopping', 'The server is being stopped. Try again in a moment; nothing was lost.', {
+      retryAfterS: 2,
+    });
+  });
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -60,42 +113,48 @@ export function makeApp(o: AppOptions): Express {
   // A stream must not wait in a compressor's buffer.
   app.use(compression({ filter: (req, res) => !req.path.endsWith('/stream') && compression.filter(req, res) }));
 
-  const api = Router();
-  api.get('/health', async (_req, res) => {
-    await o.db.query('SELECT 1');
-    res.json({ ok: true });
+  const { live } = o;
+  const metrics = makeMetrics({
+    streams: () => live.streams.count,
+    newsConnected: () => live.news.connected,
+    newsReconnects: () => live.news.reconnects,
+    pool: () => ({ total: o.db.totalCount, idle: o.db.idleCount, waiting: o.db.waitingCount }),
   });
-  api.use(
-    rateLimit({
-      windowMs: 60_000,
-      limit: o.requestsPerMinute ?? 3000,
-      standardHeaders: true,
-      legacyHeaders: false,
-      handler: () => {
-        throw new HttpProblem(429, 'slow-down', 'Too many requests from here. Wait a minute; nothing was lost.');
-      },
-    }),
-  );
+  app.use(metrics.count);
+  app.get('/metrics', async (req, res) => {
+    if (!mayReadMetrics(req, o.metricsToken)) throw new HttpProblem(404, 'not-found', 'There is nothing at /metrics.');
+    await metrics.answer(req, res);
+  });
+
+  const api = Router();
+  api.use(readableAddress);
+  api.get('/health', async (_req, res) => {
+    await o.health.query('SELECT 1');
+    res.json({ ok: true, news: live.news.connected });
+  });
+  const perDevice = o.requestsPerMinute ?? REQUESTS_PER_MINUTE;
+  api.use(limit(perDevice * DEVICES_BEHIND_ADDRESS, address));
   api.use((_req, res, next) => {
     res.set('Cache-Control', 'no-store');
     next();
   });
   api.use(sameOrigin, withSession(o.db));
+  api.use(limit(perDevice, (req, device) => device ?? address(req)));
   // Photographs and loops read their own body; everything else is small JSON.
-  api.use(express.json({ limit: '512kb' }));
-  api.use(sessionRoutes(o.db, o.secure ?? false));
+  api.use(express.json({ limit: '512kb' }), readableBody);
+  api.use(firstRunRoutes(o.db), sessionRoutes(o.db, o.secure ?? false, Math.ceil(perDevice * TRIES_OF_REQUESTS)));
   api.use(signedIn);
   api.use(
-    jobRoutes(o.db, o.news),
-    vehicleRoutes(o.db),
+    jobRoutes(o.db, live),
+    vehicleRoutes(o.db, o.read),
     partRoutes(o.db),
     supplierRoutes(o.suppliers ?? shipped(o.db)),
     attachmentRoutes(o.db),
-    ledgerRoutes(o.db, o.news),
+    ledgerRoutes(o.db, live),
     shopRoutes(o.db),
-    learningRoutes(o.db),
-    findRoutes(o.db),
-    gaugeRoutes(o.db, o.news),
+    learningRoutes(o.db, o.read),
+    findRoutes(o.db, o.read),
+    gaugeRoutes(o.db, live),
   );
   api.use((req) => {
     throw new HttpProblem(404, 'not-found', `There is nothing at ${req.path}.`);
@@ -104,14 +163,15 @@ export function makeApp(o: AppOptions): Express {
 
   if (o.webRoot) {
     const root = o.webRoot;
-    // Built files carry their hash in the name; the page itself is always asked for again.
+    // Built files carry their hash in the name; the page, the worker that keeps it and the list of its files are always asked for again.
     app.use(
       express.static(root, {
         index: false,
         maxAge: '1y',
         immutable: true,
         setHeaders: (res, file) => {
-          if (file.endsWith('.html')) res.set('Cache-Control', 'no-cache');
+          if (/(\.html|ngsw\.json|ngsw-worker\.js|safety-worker\.js|\.webmanifest)$/.test(file))
+            res.set('Cache-Control', 'no-cache');
         },
       }),
     );

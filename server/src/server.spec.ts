@@ -99,17 +99,6 @@ describe('signing in', () => {
     expect(await pinMatches('2468', 'nonsense')).toBe(false);
   });
 
-  test('five wrong PINs lock the person, on every device, even for the right PIN', async () => {
-    for (let i = 0; i < 5; i++)
-      expect((await app.tablet().post('/session', { person: 'pella', pin: '0000', bay: 'Bay 1' })).status).toBe(403);
-    const r = await app.tablet().post('/session', { person: 'pella', pin: DEMO_PIN, bay: 'Bay 1' });
-    expect(r.status).toBe(429);
-    expect((r.body as Problem).detail).toMatch(/Too many wrong PINs. Try again in \d+ s/);
-    await app.db.query(`UPDATE person SET locked_until = now() - interval '1 s' WHERE id = 'pella'`);
-    expect((await app.tablet().post('/session', { person: 'pella', pin: DEMO_PIN, bay: 'Bay 1' })).status).toBe(201);
-    expect((await app.db.query(`SELECT failed FROM person WHERE id = 'pella'`)).rows[0].failed).toBe(0);
-  });
-
   test('a learner does not sign a device in; a stranger’s name is nobody', async () => {
     expect((await app.tablet().post('/session', { person: 'tobin', pin: DEMO_PIN, bay: 'Bay 1' })).status).toBe(403);
     expect((await app.tablet().post('/session', { person: 'nobody', pin: DEMO_PIN, bay: 'Bay 1' })).status).toBe(403);
@@ -825,7 +814,8 @@ describe('learning from closed jobs', () => {
   test('the demo’s history has taught: calibrated, better than knowing nothing, and each job says what it was', async () => {
     const t = await app.tablet().signIn();
     const v = await learning(t);
-    expect(v.lessons.length).toBeGreaterThan(60);
+    expect(v.taught.jobs).toBeGreaterThan(60);
+    expect(v.taught.counting).toBe(v.taught.jobs);
     for (const layer of [v.worn, v.makes]) {
       expect(layer.heard.n).toBeGreaterThan(300);
       expect(layer.found.brier).toBeLessThan(layer.heard.brier);
@@ -848,9 +838,7 @@ describe('learning from closed jobs', () => {
     expect(without).not.toEqual(before);
     expect((await learning(t)).lessons.find((l) => l.job === job)!.undone).toBe(true);
     await lead.ask('PUT', `/lessons/${job}`, { undone: false });
-    const back = await learned(t);
-    expect(back.map((c) => c.key)).toEqual(before.map((c) => c.key));
-    back.forEach((c, i) => expect(c.yes).toBeCloseTo(before[i]!.yes, 9));
+    expect(await learned(t)).toEqual(before);
     expect((await lead.ask('PUT', `/lessons/${freshId()}`, { undone: true })).status).toBe(404);
   });
 

@@ -60,8 +60,9 @@ async function ownerIds() {
 /**
  * Brings the cluster called `name` up and returns how to reach it. A running one is reused, a crashed
  * one recovers as PostgreSQL does; the port and password are kept in a file only its owner reads.
+ * `port` is the one it had, where a server still looks for it there; `config` more settings ("name=value").
  */
-export async function startPostgres(name) {
+export async function startPostgres(name, { port: wished, config = [] } = {}) {
   let bin = binaries();
   if (!bin) {
     await debian(['postgresql'], 'PostgreSQL');
@@ -73,7 +74,13 @@ export async function startPostgres(name) {
   const stateFile = path.join(LOCAL, `${name}.json`);
   let state = existsSync(stateFile) ? JSON.parse(readFileSync(stateFile, 'utf8')) : undefined;
 
-  if (!state || state.data !== data || (await asOwner('test', ['-f', path.join(data, 'PG_VERSION')])).code !== 0) {
+  const there = (await asOwner('test', ['-f', path.join(data, 'PG_VERSION')])).code === 0;
+  // Its password is gone, but what was stored is not: that is for a person to decide.
+  if (there && (!state || state.data !== data))
+    throw new Stop(
+      `There is a database in ${data}, but its password file ${stateFile} is missing. Put the file back, or move the folder away to begin with an empty one.`,
+    );
+  if (!there) {
     await asOwner('rm', ['-rf', data]);
     const password = randomBytes(18).toString('base64url');
     const pwfile = path.join(dir, 'pw');
@@ -104,8 +111,9 @@ export async function startPostgres(name) {
     const log = path.join(dir, 'postgres.log');
     // After a kill -9 the old backends may hold the shared memory for a moment.
     for (let attempt = 1; ; attempt++) {
-      const port = await freePort();
-      const options = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c max_connections=60`;
+      const port = wished && attempt <= 4 ? wished : await freePort();
+      const more = config.map((c) => ` -c ${c}`).join('');
+      const options = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c max_connections=100${more}`;
       const r = await asOwner(`${bin}/pg_ctl`, ['-D', data, '-l', log, '-o', options, '-w', '-t', '60', 'start']);
       if (r.code === 0) {
         state = { ...state, port };
@@ -129,6 +137,8 @@ export async function startPostgres(name) {
   return {
     /** It was running before: whoever started it stops it. */
     reused: running,
+    data,
+    port: state.port,
     url,
     async createDatabase(database) {
       const there = await sql(`SELECT 1 FROM pg_database WHERE datname = '${database}'`);

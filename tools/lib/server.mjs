@@ -24,8 +24,10 @@ export function startServer({ databaseUrl, port = 0, env = {} }) {
     child.stdout.on('data', (d) => {
       out += d;
       const ready = /^ready (\S+)$/m.exec(out);
-      if (ready) resolve({ child, address: ready[1] });
+      // An empty shop without the demo: the code that makes its lead comes right behind.
+      const code = /^first-run (\S+)$/m.exec(out);
+      if (ready) resolve({ child, address: ready[1], code: () => code?.[1] ?? /^first-run (\S+)$/m.exec(out)?.[1] });
     });
-    child.on('exit', (code) => reject(new Stop(`The server ended with ${code} before it was ready.\n${out}`)));
+    child.once('exit', (code) => reject(new Stop(`The server ended with ${code} before it was ready.\n${out}`)));
   });
 }

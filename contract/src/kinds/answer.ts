@@ -1,12 +1,12 @@
 import * as z from 'zod';
 import { ANSWER_WAYS, ANSWERS, type EntryBodies } from '@ash-knot/core';
 import { bodyOf } from '../same';
-import { text, uuid } from '../words';
+import { day, text, uuid } from '../words';
 
 export const answer = bodyOf<EntryBodies['answer']>()(
   z.object({
     answer: z.enum(ANSWERS),
-    on: z.iso.date().optional(),
+    on: day.optional(),
     what: text(300).min(1),
     parts: z.array(uuid).max(20),
     who: text(120).min(1),

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { ENTRY_KINDS, readEntry, type Entry, type EntryBodies, type EntryKind } from '@ash-knot/core';
 import { upcasting } from '../upcast';
-import { text, uuid } from '../words';
+import { moment, text, uuid } from '../words';
 import { alignment } from './alignment';
 import { answer } from './answer';
 import { book } from './book';
@@ -111,7 +111,7 @@ export const entryBodies: { readonly [K in EntryKind]: z.ZodType<EntryBodies[K]>
 export const exampleOf = <K extends EntryKind>(kind: K): EntryBodies[K] =>
   (entryBodies[kind].meta()!['examples'] as [EntryBodies[K]])[0];
 
-const base = { id: uuid, job: uuid, version: z.int(), by: text(60).min(1), at: z.iso.datetime({ offset: true }) };
+const base = { id: uuid, job: uuid, version: z.int(), by: text(60).min(1), at: moment, deviceAt: moment.optional() };
 const lineOf = (kind: EntryKind) => z.object({ ...base, kind: z.literal(kind), body: entryBodies[kind] });
 
 /** Lines of some kinds, in today's shape. */

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import type { EntryBodies } from '@ash-knot/core';
 import { bodyOf } from '../same';
-import { text, uuid } from '../words';
+import { moment, text, uuid } from '../words';
 
 export const order = bodyOf<EntryBodies['order']>()(
   z.object({
@@ -20,7 +20,7 @@ export const order = bodyOf<EntryBodies['order']>()(
       .min(1)
       .max(20),
     currency: z.string().regex(/^[A-Z]{3}$/),
-    promised: z.iso.datetime({ offset: true }),
+    promised: moment,
     by: z.enum(['line', 'phone']),
     simulated: z.boolean().optional(),
   }),

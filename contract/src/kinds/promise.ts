@@ -1,13 +1,13 @@
 import * as z from 'zod';
 import type { EntryBodies } from '@ash-knot/core';
 import { bodyOf } from '../same';
-import { text, uuid } from '../words';
+import { moment, text, uuid } from '../words';
 
 export const promise = bodyOf<EntryBodies['promise']>()(
   z.object({
     order: uuid,
     supplier: text(80).min(1),
-    promised: z.iso.datetime({ offset: true }).optional(),
+    promised: moment.optional(),
     why: text(300),
   }),
   {

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { ANSWER_WAYS, type EntryBodies } from '@ash-knot/core';
 import { bodyOf } from '../same';
-import { jointId, text } from '../words';
+import { day, jointId, text } from '../words';
 
 export const told = bodyOf<EntryBodies['told']>()(
   z.object({
@@ -9,7 +9,7 @@ export const told = bodyOf<EntryBodies['told']>()(
     joints: z.array(jointId).max(60).optional(),
     about: z.literal('inspection').optional(),
     answer: z.enum(['declined', 'later']).optional(),
-    on: z.iso.date().optional(),
+    on: day.optional(),
     who: text(120).min(1),
     how: z.enum(ANSWER_WAYS),
   }),

@@ -38,6 +38,11 @@ export interface DueRecheck {
   readonly onDate: string;
 }
 export interface FloorView {
+  /** What to ask for the changes after this with. */
+  readonly cursor: string;
+  /** Every open job, in the order of the bays. */
+  readonly open: readonly string[];
+  /** All of them, or those that changed. */
   readonly jobs: readonly FloorJob[];
   readonly types: Readonly<Record<string, VehicleTypeSpec>>;
   readonly rechecks: readonly DueRecheck[];

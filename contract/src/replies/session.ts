@@ -5,8 +5,48 @@ export interface PersonView {
   readonly name: string;
   readonly role: Role;
 }
+/** Somebody of the list, those who work here no longer too. */
+export interface PersonFull extends PersonView {
+  readonly active: boolean;
+}
+/** What a stranger is told: which yard this is, and its bays. */
+export interface DoorView {
+  readonly name: string;
+  readonly bays: readonly string[];
+}
+/** A device that is signed in, or was. */
+export interface DeviceView {
+  readonly id: string;
+  readonly bay: string;
+  /** Whose name was tapped last. */
+  readonly person: string | null;
+  readonly openedBy: string | null;
+  readonly openedAt: string;
+  readonly seenAt: string;
+  readonly endedAt: string | null;
+  readonly endedBy: string | null;
+  /** The one that asks. */
+  readonly here: boolean;
+}
+export interface AuditLine {
+  readonly id: number;
+  readonly at: string;
+  readonly what: string;
+  readonly by: string | null;
+  readonly bay: string | null;
+  readonly address: string;
+  readonly about: Readonly<Record<string, unknown>>;
+}
+export interface AuditPage {
+  readonly lines: readonly AuditLine[];
+  /** Where the next page begins; null at the end. */
+  readonly before: number | null;
+}
 export interface SessionView {
   readonly bay: string | null;
+  /** Null where there is no shop yet: the first lead is to be made. */
+  readonly door: DoorView | null;
+  /** Before the sign-in: first names, where the yard rule allows. */
   readonly people: readonly PersonView[];
   /** Whose name was tapped last. */
   readonly person: string | null;

@@ -10,7 +10,19 @@ export const newJob = z.object({
   bay: text(40).nullable(),
   distanceKm: z.number().min(0).max(3_000_000),
 });
+/** The floor as it was known: only what changed after it is asked for. */
+export const floorQuery = z.object({ since: z.iso.datetime({ offset: true }).optional() });
 export const moveJob = z.object({ bay: text(40).nullable() });
 /** A tablet that was out of reach sends what it kept, but not a whole day in one go. */
 export const newEntries = z.object({ entries: z.array(entry).min(1).max(100) });
+/** Where the page before ended: a moment and a job. */
+export const learningQuery = z.object({
+  older: z
+    .string()
+    .max(80)
+    .transform((s) => s.split(' '))
+    .pipe(z.tuple([z.iso.datetime({ offset: true }), z.uuid()]))
+    .transform(([closedAt, job]) => ({ closedAt, job }))
+    .optional(),
+});
 export const undoLesson = z.object({ undone: z.boolean() });

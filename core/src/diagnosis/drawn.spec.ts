@@ -6,6 +6,7 @@ import { stateMinutes, type VehicleState } from '../vehicle';
 import {
   buildCase,
   calibration,
+  saidBins,
   candidatesOf,
   diagnoseInSteps,
   ranked,
@@ -39,7 +40,7 @@ test(`of ${VEHICLES} drawn vehicles: stated chances are calibrated in ten bins, 
     others += w.nothing - Number(v.sounding.size === 0 && !v.unlisted);
   }
   for (const layer of ['makes', 'worn'] as const) {
-    const { bins, brier, brierOfBase } = calibration(said[layer]);
+    const { bins, brier, brierOfBase } = calibration(saidBins(said[layer]));
     expect(bins.length).toBe(10);
     expect(brier).toBeLessThan(0.8 * brierOfBase);
     for (const x of bins) {

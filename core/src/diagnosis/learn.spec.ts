@@ -4,6 +4,7 @@ import { chanceFrom } from '../numeric';
 import { STRUT_TYPE } from '../test';
 import {
   calibration,
+  saidBins,
   counted,
   learned,
   lessonCounts,
@@ -154,10 +155,10 @@ describe('calibration', () => {
   });
   test('the Brier score of a sure and right forecaster is 0, of a sure and wrong one 1, of a coin ¼', () => {
     const said = (p: number, on: boolean) => ({ p, on });
-    expect(calibration([said(1, true), said(0, false)]).brier).toBe(0);
-    expect(calibration([said(0, true), said(1, false)]).brier).toBe(1);
-    expect(calibration([said(0.5, true), said(0.5, false)]).brier).toBe(0.25);
-    expect(calibration([said(0.5, true), said(0.5, false)]).brierOfBase).toBe(0.25);
+    expect(calibration(saidBins([said(1, true), said(0, false)])).brier).toBe(0);
+    expect(calibration(saidBins([said(0, true), said(1, false)])).brier).toBe(1);
+    expect(calibration(saidBins([said(0.5, true), said(0.5, false)])).brier).toBe(0.25);
+    expect(calibration(saidBins([said(0.5, true), said(0.5, false)])).brierOfBase).toBe(0.25);
     expect(calibration([])).toEqual({ n: 0, brier: 0, brierOfBase: 0, bins: [] });
   });
   test('bins hold everything once, 1 in the last; a calibrated forecaster lies within most intervals', () => {
@@ -166,7 +167,7 @@ describe('calibration', () => {
       const p = next();
       return { p, on: next() < p };
     });
-    const c = calibration([...said, { p: 1, on: true }]);
+    const c = calibration(saidBins([...said, { p: 1, on: true }]));
     expect(c.bins.reduce((n, b) => n + b.n, 0)).toBe(6001);
     expect(c.bins.at(-1)!.to).toBe(1);
     expect(c.bins.filter((b) => b.low <= b.meanP && b.meanP <= b.high).length).toBeGreaterThanOrEqual(8);

@@ -1,4 +1,4 @@
-import { within } from '../error';
+import { finite, within } from '../error';
 import { partsOf, type JointId } from '../joint';
 import type { Dialect } from '../text';
 import { buildCase, type Case } from './case';
@@ -272,33 +272,44 @@ export function wilson(k: number, n: number): readonly [number, number] {
   return [Math.max(0, middle - half), Math.min(1, middle + half)];
 }
 
-/** How far probabilities may be believed: Brier score and a reliability diagram in ten bins; empty bins are left out. */
-export function calibration(said: readonly Pick<Prediction, 'p' | 'on'>[], bins = 10): Calibration {
-  const n = said.length;
+/** What was said with about the same chance, summed: so many times, so often it was so, the chances and their squared misses. */
+export interface SaidBin {
+  readonly bin: number;
+  readonly n: number;
+  readonly was: number;
+  readonly sumP: number;
+  readonly sumSquares: number;
+}
+
+/** What was said, in bins of equal width; the upper bound of all belongs to the last. */
+export function saidBins(said: readonly Pick<Prediction, 'p' | 'on'>[], bins = 10): SaidBin[] {
   within('number of bins', bins, 1, 1000);
-  for (const x of said) within('chance that was said', x.p, 0, 1);
-  if (n === 0) return { n: 0, brier: 0, brierOfBase: 0, bins: [] };
-  const base = said.filter((x) => x.on).length / n;
-  const out: CalibrationBin[] = [];
-  for (let i = 0; i < bins; i++) {
-    const here = said.filter((x) => Math.min(bins - 1, Math.floor(x.p * bins)) === i);
-    if (here.length === 0) continue;
-    const k = here.filter((x) => x.on).length;
-    const [low, high] = wilson(k, here.length);
-    out.push({
-      from: i / bins,
-      to: (i + 1) / bins,
-      n: here.length,
-      meanP: here.reduce((a, x) => a + x.p, 0) / here.length,
-      rate: k / here.length,
-      low,
-      high,
-    });
+  const out = new Map<number, { n: number; was: number; sumP: number; sumSquares: number }>();
+  for (const { p, on } of said) {
+    within('chance that was said', p, 0, 1);
+    const bin = Math.min(bins - 1, Math.floor(p * bins));
+    const b = out.get(bin) ?? { n: 0, was: 0, sumP: 0, sumSquares: 0 };
+    out.set(bin, b);
+    b.n++;
+    b.was += on ? 1 : 0;
+    b.sumP += p;
+    b.sumSquares += (p - (on ? 1 : 0)) ** 2;
   }
-  return {
-    n,
-    brier: said.reduce((a, x) => a + (x.p - (x.on ? 1 : 0)) ** 2, 0) / n,
-    brierOfBase: base * (1 - base),
-    bins: out,
-  };
+  return [...out].map(([bin, b]) => ({ bin, ...b })).sort((a, b) => a.bin - b.bin);
+}
+
+/** How far probabilities may be believed: Brier score and a reliability diagram; empty bins are left out. */
+export function calibration(said: readonly SaidBin[], bins = 10): Calibration {
+  within('number of bins', bins, 1, 1000);
+  const sum = (f: (b: SaidBin) => number) => said.reduce((a, b) => a + finite('sum of what was said', f(b)), 0);
+  const n = sum((b) => b.n);
+  if (n === 0) return { n: 0, brier: 0, brierOfBase: 0, bins: [] };
+  const base = sum((b) => b.was) / n;
+  const out = said
+    .filter((b) => b.n > 0)
+    .map((b): CalibrationBin => {
+      const [low, high] = wilson(b.was, b.n);
+      return { from: b.bin / bins, to: (b.bin + 1) / bins, n: b.n, meanP: b.sumP / b.n, rate: b.was / b.n, low, high };
+    });
+  return { n, brier: sum((b) => b.sumSquares) / n, brierOfBase: base * (1 - base), bins: out };
 }

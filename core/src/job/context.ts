@@ -68,6 +68,10 @@ export interface YardRules {
   readonly inchFirst: boolean;
   /** What a dashboard counts here. */
   readonly distance: DistanceUnit;
+  /** Whether first names stand at the sign-in of a device; where not, they are typed. */
+  readonly namesAtDoor: boolean;
+  /** The shop's time zone (IANA): its days begin and its clocks show by it. Null: nobody said, each device's own. */
+  readonly timeZone: string | null;
 }
 
 /** A hard point measured on this vehicle at an earlier visit. */

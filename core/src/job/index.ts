@@ -1,4 +1,5 @@
 export * from './context';
+export * from './new-shop';
 export * from './fold';
 export type { JointView, Rock } from './state/looks';
 export { PLAY_METHOD, playLimit, type PlayReading, type PlayView } from './state/measuring';

@@ -17,6 +17,8 @@ export type Entry<K extends EntryKind = EntryKind> = {
     readonly by: string;
     /** When it happened at the vehicle. */
     readonly at: string;
+    /** What the device's clock said, where that could not be and the server's time was taken instead. */
+    readonly deviceAt?: string | undefined;
   };
 }[K];
 

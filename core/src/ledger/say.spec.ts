@@ -11,6 +11,7 @@ const say = <K extends EntryKind>(kind: K, body: EntryBodies[K]) =>
     piece: (id) => id,
     say: (t) => t,
     measures: METRIC,
+    zone: 'UTC',
     step: (id) => (id === 'chock' ? 'Chock the rear wheels' : id),
   });
 

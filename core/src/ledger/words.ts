@@ -52,4 +52,6 @@ export interface LedgerWords {
   say(text: string): string;
   /** What comes first where it is read. */
   readonly measures: Measures;
+  /** Whose clock times are told by: an IANA time zone, or null for where it is read. */
+  readonly zone: string | null;
 }

@@ -151,6 +151,8 @@ export const RULES: YardRules = {
   recheckKm: 100,
   inchFirst: false,
   distance: 'km',
+  namesAtDoor: true,
+  timeZone: null,
   alignmentJoints: ['ball-joint', 'arm-bushings', 'tie-rod-outer', 'tie-rod-inner'],
   linksOffDrive: false,
   currency: 'EUR',

@@ -1,3 +1,4 @@
 export * from './words';
 export * from './dialect';
 export * from './numbers';
+export * from './zone';

@@ -1,4 +1,5 @@
 import { finite, within } from '../error';
+import { inZones } from './zone';
 /** Formatters are dear to make and cheap to use: one for each number of decimals. */
 const FIXED = new Map<number, Intl.NumberFormat>();
 
@@ -32,15 +33,9 @@ const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', y
 /** "2026-12-01" → "1 Dec 2026". */
 export const sayDay = (iso: string): string => DAY.format(new Date(`${iso.slice(0, 10)}T12:00:00Z`));
 
-const WHEN = new Intl.DateTimeFormat('en-GB', {
-  day: 'numeric',
-  month: 'short',
-  hour: '2-digit',
-  minute: '2-digit',
-  hourCycle: 'h23',
-});
-/** "4 Dec, 16:05", where it is read. */
-export const sayWhen = (iso: string): string => WHEN.format(new Date(iso));
+/** "4 Dec, 16:05". @param zone IANA time zone; null is where it is read */
+export const sayWhen = (iso: string, zone: string | null): string => WHEN(zone).format(new Date(iso));
+const WHEN = inZones({ day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
 
 /** Decimals of a currency by its own custom: two of most, none of some. */
 const decimalsOf = (currency: string): number =>

@@ -1,4 +1,6 @@
-import { attempt, loopFromRows, type AttachmentKind } from '@ash-knot/core';
+import { imageSize } from 'image-size';
+import { attempt, type AttachmentKind } from '@ash-knot/core';
+import { heavy } from '../heavy';
 import { badInput } from '../http/problem';
 
 /** One kind of attachment: how large it may be, and what it is by its own bytes, whatever the sender says. */
@@ -8,17 +10,31 @@ export interface AttachmentSpec {
   /** Whether it is still taken after the hand-back. */
   readonly afterHandBack: boolean;
   /** Its media type. @throws HttpProblem saying what it must be */
-  read(bytes: Buffer): string;
+  read(bytes: Buffer): string | Promise<string>;
+}
+
+/** A picture of more says that it unpacks to more than a browser can hold, whatever its bytes weigh. */
+const MOST_PIXELS = 50e6;
+const LONGEST_SIDE = 16_000;
+
+/** How large a picture says it is; one that does not say it cannot be shown. */
+function checkPixels(b: Buffer): void {
+  const size = attempt(() => imageSize(b));
+  if (!size.ok || !size.value.width || !size.value.height) throw badInput('photo', 'is damaged: it does not say how large it is');
+  const { width, height } = size.value;
+  if (width * height > MOST_PIXELS || Math.max(width, height) > LONGEST_SIDE)
+    throw badInput('photo', `must have ${MOST_PIXELS / 1e6} million pixels or fewer and no side over ${LONGEST_SIDE}`);
 }
 
 const photo: AttachmentSpec = {
   most: 10 * 1024 * 1024,
   afterHandBack: true,
   read(b) {
-    if (b.length > 3 && b[0] === 0xff && b[1] === 0xd8 && b[2] === 0xff) return 'image/jpeg';
-    if (b.length > 8 && b.subarray(0, 8).equals(Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a])))
-      return 'image/png';
-    throw badInput('photo', 'must be a JPEG or PNG picture');
+    const jpeg = b.length > 3 && b[0] === 0xff && b[1] === 0xd8 && b[2] === 0xff;
+    const png = b.length > 8 && b.subarray(0, 8).equals(Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]));
+    if (!jpeg && !png) throw badInput('photo', 'must be a JPEG or PNG picture');
+    checkPixels(b);
+    return jpeg ? 'image/jpeg' : 'image/png';
   },
 };
 
@@ -26,10 +42,9 @@ const loop: AttachmentSpec = {
   // 200 000 points of two numbers.
   most: 8 * 1024 * 1024,
   afterHandBack: false,
-  read(b) {
-    const rows = b.toString('utf8').split(/\r?\n/);
-    const read = attempt(() => loopFromRows(rows.map((l) => l.split(','))));
-    if (!read.ok) throw badInput('loop', read.error.message);
+  async read(b) {
+    const wrong = await heavy('loop', b);
+    if (wrong !== undefined) throw badInput('loop', wrong);
     return 'text/csv';
   },
 };

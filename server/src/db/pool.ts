@@ -8,37 +8,71 @@ pg.types.setTypeParser(pg.types.builtins.DATE, (v) => v);
 export type Db = pg.Pool;
 export type Queryable = Pick<pg.Pool, 'query'>;
 
-/** `lost` hears of idle connections that break (a database that restarts); the pool replaces them by itself. */
-export function makePool(connectionString: string, lost: (err: Error) => void = () => undefined): Db {
+/** How long anything of a request may take in the database, ms. Nobody at a bench waits longer, and a lost one must not hold a lock. */
+const LIMITS = {
+  statement_timeout: 10_000,
+  lock_timeout: 4_000,
+  idle_in_transaction_session_timeout: 10_000,
+  /** Said by this side too: a database that is gone without a word never answers. */
+  query_timeout: 12_000,
+} as const;
+
+/** Nobody waits longer for a connection: a full pool says so within a second. */
+const WAIT_MS = 900;
+
+export interface PoolOptions {
+  /** Hears of idle connections that break (a database that restarts); the pool replaces them by itself. */
+  readonly lost?: (err: Error) => void;
+  readonly max?: number;
+  /** For work that may take long: migrations, rebuilding, restoring. */
+  readonly patient?: boolean;
+}
+
+export function makePool(connectionString: string, { lost = () => undefined, max = 10, patient = false }: PoolOptions = {}): Db {
   const pool = new pg.Pool({
     connectionString,
-    max: 10,
+    max,
     idleTimeoutMillis: 30_000,
-    connectionTimeoutMillis: 5_000,
+    connectionTimeoutMillis: patient ? 10_000 : WAIT_MS,
+    keepAlive: true,
     application_name: 'ash-knot',
+    // As alike as a search takes for a typing error: the index narrows by it.
+    options: '-c pg_trgm.word_similarity_threshold=0.3 -c pg_trgm.similarity_threshold=0.3',
+    ...(patient ? {} : LIMITS),
   });
   pool.on('error', lost);
   return pool;
 }
 
-/** Runs `work` in one transaction: all of it is stored or none. */
-export async function inTransaction<T>(db: Db, work: (tx: pg.PoolClient) => Promise<T>): Promise<T> {
-  const tx = await db.connect();
-  // A connection that breaks while it is checked out says so here and nowhere else: unheard it ends the process.
+/** A connection lent to `work`; one that breaks meanwhile is heard, or it ends the process, and is not used again. */
+export async function withClient<T>(
+  db: Db,
+  work: (client: pg.PoolClient, broke: (err: Error) => void) => Promise<T>,
+): Promise<T> {
+  const client = await db.connect();
   let broken: Error | undefined;
-  const hear = (e: Error) => void (broken = e);
-  tx.on('error', hear);
+  const hear = (e: Error) => void (broken ??= e);
+  client.on('error', hear);
   try {
-    await tx.query('BEGIN');
-    const result = await work(tx);
-    await tx.query('COMMIT');
-    return result;
-  } catch (e) {
-    // What cannot be rolled back any more was never committed; the connection is given up with it.
-    await tx.query('ROLLBACK').catch((lost: Error) => (broken ??= lost));
-    throw e;
+    return await work(client, hear);
   } finally {
-    tx.off('error', hear);
-    tx.release(broken);
+    client.off('error', hear);
+    client.release(broken);
   }
+}
+
+/** Runs `work` in one transaction: all of it is stored or none. */
+export function inTransaction<T>(db: Db, work: (tx: pg.PoolClient) => Promise<T>): Promise<T> {
+  return withClient(db, async (tx, broke) => {
+    try {
+      await tx.query('BEGIN');
+      const result = await work(tx);
+      await tx.query('COMMIT');
+      return result;
+    } catch (e) {
+      // What cannot be rolled back any more was never committed; the connection is given up with it.
+      await tx.query('ROLLBACK').catch(broke);
+      throw e;
+    }
+  });
 }

@@ -11,7 +11,7 @@ import {
   TYPES,
 } from '@ash-knot/demo';
 import { putGauge } from '../gauge/queries';
-import { catchUpLessons } from '../learning/lessons';
+import { keepMissingLessons } from '../learning/lessons';
 import { project } from '../ledger/tables';
 import { insertPart } from '../part/queries';
 import { hashPin } from '../session/pin';
@@ -66,7 +66,7 @@ export async function loadDemo(db: Db, now: Date): Promise<{ vehicles: number; p
       );
       for (const e of j.entries) await project(tx, e);
     }
-    await catchUpLessons(tx);
+    await keepMissingLessons(tx);
     return { vehicles: vehicles.length, parts: catalogue.length, jobs: jobs.length };
   });
 }

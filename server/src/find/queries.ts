@@ -21,6 +21,15 @@ export const wordsOf = (q: string): string[] =>
 const met = (text: string, words: string): string =>
   `(SELECT min(CASE WHEN strpos(${text}, w) > 0 THEN 1 WHEN length(w) < ${FORGIVEN} THEN 0 ELSE word_similarity(w, ${text}) END) FROM unnest(${words}::text[]) w)`;
 
+/** A word as a pattern that contains it, whatever signs it has. */
+const containing = (word: string): string => `%${word.replace(/[\\%_]/g, '\\$&')}%`;
+
+/** Of a text with trigrams: it contains every one of the patterns. */
+const containsAll = (text: string, patterns: string): string => `${text} LIKE ALL (${patterns}::text[])`;
+/** Of a text with trigrams: one of the words that may be forgiven is like one of its own, which narrows by the index. */
+const alike = (text: string, words: string): string =>
+  `${text} %> ANY (ARRAY(SELECT w FROM unnest(${words}::text[]) w WHERE length(w) >= ${FORGIVEN}))`;
+
 export interface PartFilter {
   q?: string | undefined;
   kind?: string | undefined;
@@ -30,40 +39,85 @@ export interface PartFilter {
   limit: number;
 }
 
-/** What a part answers to: its name, number, supplier and kind, and what its kind is called besides. */
-const PART_TEXT = `lower(p.name || ' ' || p.id || ' ' || p.supplier || ' ' || p.kind || CASE WHEN p.kind LIKE '%link' THEN ' end link' ELSE '' END || ' sway bar')`;
+/** Parts that answer are counted no further. */
+export const MOST_COUNTED = 1000;
 
-/** SQL narrows; core ranks what comes back. `scores` say how well each is met. */
+/** SQL narrows; core ranks what comes back. `scores` say how well each is met. Forgives a typing error only where nothing is met as it was typed. */
 export async function findParts(db: Queryable, f: PartFilter): Promise<{ parts: Part[]; total: number; scores: number[] }> {
   const words = wordsOf(f.q ?? '');
-  const { rows } = await db.query<{ spec: Part; total: number; score: number }>(
-    `SELECT ${SPEC} AS spec, m.score::float8 AS score, count(*) OVER () AS total
-       FROM part p, LATERAL (SELECT CASE WHEN cardinality($1::text[]) = 0 THEN 1 ELSE ${met(PART_TEXT, '$1')} END AS score) m
-      WHERE m.score >= $6
-        AND ($2::text IS NULL OR p.kind = $2)
-        AND ${SHELF_FILTER[f.shelf ?? 'any']}
-        AND ($3::uuid IS NULL OR EXISTS (SELECT 1 FROM part_fit f WHERE f.part_id = p.id AND f.type_id = $3 AND ($4::text IS NULL OR f.axle = $4)))
-      ORDER BY m.score DESC, p.kind, p.name, p.id LIMIT $5`,
-    [words, f.kind || null, f.typeId || null, f.axle ?? null, f.limit, LIKE],
+  const narrowed = `($1::text IS NULL OR p.kind = $1) AND ${SHELF_FILTER[f.shelf ?? 'any']}
+        AND ($2::uuid IS NULL OR EXISTS (SELECT 1 FROM part_fit f WHERE f.part_id = p.id AND f.type_id = $2 AND ($3::text IS NULL OR f.axle = $3)))`;
+  const given = [f.kind || null, f.typeId || null, f.axle ?? null, f.limit];
+  type Row = { spec: Part; score: number };
+  const contained = `FROM part p WHERE ${narrowed} AND ${containsAll('p.search', '$5')}`;
+  const patterns = words.map(containing);
+  const { rows } = await db.query<Row>(
+    `SELECT ${SPEC} AS spec, 1::float8 AS score ${contained} ORDER BY p.kind, p.name, p.id LIMIT $4`,
+    [...given, patterns],
   );
-  return { parts: rows.map((r) => readPart(r.spec)), total: rows[0]?.total ?? 0, scores: rows.map((r) => r.score) };
+  if (rows.length > 0 || words.every((w) => w.length < FORGIVEN)) {
+    const total =
+      rows.length < f.limit
+        ? rows.length
+        : (
+            await db.query<{ n: number }>(`SELECT count(*)::int AS n FROM (SELECT 1 ${contained} LIMIT $4) x`, [
+              ...given.slice(0, 3),
+              MOST_COUNTED,
+              patterns,
+            ])
+          ).rows[0]!.n;
+    return { parts: rows.map((r) => readPart(r.spec)), total, scores: rows.map((r) => r.score) };
+  }
+  const near = await db.query<Row & { total: number }>(
+    `SELECT ${SPEC} AS spec, m.score::float8 AS score, count(*) OVER ()::int AS total
+       FROM part p, LATERAL (SELECT ${met('p.search', '$5')} AS score) m
+      WHERE ${narrowed} AND ${alike('p.search', '$5')} AND m.score >= $6
+      ORDER BY m.score DESC, p.kind, p.name, p.id LIMIT $4`,
+    [...given, words, LIKE],
+  );
+  return {
+    parts: near.rows.map((r) => readPart(r.spec)),
+    total: near.rows[0]?.total ?? 0,
+    scores: near.rows.map((r) => r.score),
+  };
 }
 
-/** By part of a plate, a VIN, an owner or a type, typing errors forgiven; the nearest first, then the most recently worked on. */
-export async function searchVehicles(db: Queryable, q: string, limit = 40): Promise<(VehicleView & { score: number })[]> {
+type Found = VehicleView & { score: number };
+
+/** Vehicles by a condition with its score, the best first, then the most recently worked on: only those shown are filled in. */
+const vehiclesBy = (score: string, where: string): string =>
+  `SELECT f.*, x.score::float8 AS score FROM (SELECT v.id, v.plate, v.last_opened, ${score} AS score FROM vehicle v WHERE ${where}
+      ORDER BY score DESC, v.last_opened DESC NULLS LAST, v.plate LIMIT $1) x
+     JOIN LATERAL (${VEHICLE} WHERE v.id = x.id) f ON true
+    ORDER BY x.score DESC, x.last_opened DESC NULLS LAST, x.plate`;
+
+/**
+ * By part of a plate, a VIN, an owner or a type; the nearest first, then the most recently worked on. A typing error is
+ * forgiven where nothing is met as it was typed.
+ */
+export async function searchVehicles(db: Queryable, q: string, limit = 40): Promise<Found[]> {
   const key = plateKey(q);
-  const { rows } = await db.query<VehicleView & { score: number }>(
-    `SELECT f.*, m.score::float8 AS score FROM (${VEHICLE}) f JOIN vehicle v ON v.id = f.id, LATERAL (SELECT
-         CASE WHEN $2 <> '' AND v.plate_key = $2 THEN 4
-              WHEN $2 <> '' AND v.plate_key LIKE $2 || '%' THEN 3
-              WHEN $2 <> '' AND (strpos(v.plate_key, $2) > 0 OR strpos(upper(coalesce(v.vin, '')), $2) > 0) THEN 2
-              ELSE greatest(${met(`lower(f.owner || ' ' || f."typeName")`, '$1')}, CASE WHEN length($2) < ${FORGIVEN} THEN 0 ELSE similarity(v.plate_key, $2) END)
-         END AS score) m
-      WHERE cardinality($1::text[]) = 0 OR m.score >= $4
-      ORDER BY m.score DESC, (SELECT max(opened_at) FROM job j WHERE j.vehicle_id = v.id) DESC NULLS LAST, v.plate LIMIT $3`,
-    [wordsOf(q), key, limit, LIKE],
+  const words = wordsOf(q);
+  if (words.length === 0) return (await db.query<Found>(vehiclesBy('1', 'true'), [limit])).rows;
+  const { rows } = await db.query<Found>(
+    vehiclesBy(
+      `CASE WHEN $2 <> '' AND v.plate_key = $2 THEN 4
+            WHEN $2 <> '' AND v.plate_key LIKE $3 || '%' THEN 3
+            WHEN $2 <> '' AND (v.plate_key LIKE '%' || $3 || '%' OR upper(v.vin) LIKE '%' || $3 || '%') THEN 2 ELSE 1 END`,
+      `($2 <> '' AND (v.plate_key LIKE '%' || $3 || '%' OR upper(v.vin) LIKE '%' || $3 || '%')) OR ${containsAll('v.search', '$4')}`,
+    ),
+    [limit, key, key.replace(/[\\%_]/g, '\\$&'), words.map(containing)],
   );
-  return rows;
+  if (rows.length > 0) return rows;
+  const near = await db.query<Found>(
+    vehiclesBy(
+      `greatest(${met('v.search', '$3')}, CASE WHEN length($2) < ${FORGIVEN} THEN 0 ELSE similarity(v.plate_key, $2) END)`,
+      `(${alike('v.search', '$3')} OR (length($2) >= ${FORGIVEN} AND v.plate_key % $2))
+         AND greatest(${met('v.search', '$3')}, CASE WHEN length($2) < ${FORGIVEN} THEN 0 ELSE similarity(v.plate_key, $2) END) >= $4`,
+    ),
+    [limit, key, words, LIKE],
+  );
+  return near.rows;
 }
 
 /** Types by their name. */

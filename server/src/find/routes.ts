@@ -33,14 +33,14 @@ async function jointsAnswering(db: Queryable, job: string, q: string): Promise<S
 }
 
 /** Find anything, in either dialect, typing errors forgiven: a plate, a VIN, an owner, a type, a part or its number, a joint. */
-export function findRoutes(db: Db): Router {
+export function findRoutes(db: Db, read: Queryable): Router {
   const r = Router();
   r.get('/find', async (req, res) => {
     const { q, job } = parse(query, req.query);
     const [vehicles, types, parts, joints, shop] = await Promise.all([
-      searchVehicles(db, q, 8),
-      searchTypes(db, q),
-      findParts(db, { q, limit: 8 }),
+      searchVehicles(read, q, 8),
+      searchTypes(read, q),
+      findParts(read, { q, limit: 8 }),
       job ? jointsAnswering(db, job, q) : [],
       shopView(db),
     ]);

@@ -2,21 +2,21 @@ import { Router } from 'express';
 import * as z from 'zod';
 import { gaugeHere, gaugeSays, gaugeSpec, newStudy, pullRequest, text, type GaugeSaid, type StudyView } from '@ash-knot/contract';
 import { attempt, gaugeStudy, readGauge } from '@ash-knot/core';
+import { actorOf, audit } from '../audit/queries';
 import { keepAttachment } from '../attachment/queries';
 import { rawBody } from '../attachment/routes';
 import { inTransaction, type Db } from '../db/pool';
 import { confirmedRole, worker } from '../session/guard';
 import { HttpProblem, notFound, param, parse } from '../http/problem';
 import { announce } from '../live/channel';
-import type { LiveNews } from '../live/news';
-import { openStream } from '../live/stream';
+import type { Live } from '../live/live';
 import { gauges, putGauge } from './queries';
 
 const uuid = z.uuid();
 const gaugeId = text(40).min(1);
 
 /** The register, what gauges say to the open sheet, and studies of gauges. */
-export function gaugeRoutes(db: Db, news: LiveNews): Router {
+export function gaugeRoutes(db: Db, live: Live): Router {
   const r = Router();
   const known = async (id: string) => {
     const g = (await gauges(db)).find((x) => x.id === id);
@@ -24,21 +24,28 @@ export function gaugeRoutes(db: Db, news: LiveNews): Router {
     return g;
   };
   const refuse = (field: string, message: string) =>
-    new HttpProblem(422, 'bad-input', `${message} Nothing was stored.`, [{ field, message }]);
+    new HttpProblem(422, 'bad-input', `${message} Nothing was stored.`, { fields: [{ field, message }] });
 
   r.put('/gauges/:id', async (req, res) => {
     await confirmedRole(db, res, ['lead']);
     const body = parse(gaugeSpec, { ...(req.body as object), id: req.params['id'] });
     if (body.resolution >= body.rangeMax) throw refuse('resolution', 'The resolution must be smaller than the range.');
-    await putGauge(db, body);
+    await inTransaction(db, async (tx) => {
+      await putGauge(tx, body);
+      await audit(tx, 'gauge', actorOf(req, res), { gauge: body });
+    });
     res.json(body);
   });
 
   // Readings name their gauge for ever: it is retired, never deleted.
   r.delete('/gauges/:id', async (req, res) => {
     await confirmedRole(db, res, ['lead']);
-    const { rowCount } = await db.query('UPDATE gauge SET retired = true WHERE id = $1', [param(gaugeId, req, 'id')]);
-    if (!rowCount) throw notFound('gauge');
+    const id = param(gaugeId, req, 'id');
+    await inTransaction(db, async (tx) => {
+      const { rowCount } = await tx.query('UPDATE gauge SET retired = true WHERE id = $1', [id]);
+      if (!rowCount) throw notFound('gauge');
+      await audit(tx, 'gauge retired', actorOf(req, res), { gauge: id });
+    });
     res.json({});
   });
 
@@ -77,8 +84,9 @@ export function gaugeRoutes(db: Db, news: LiveNews): Router {
     res.status(201).json({ id });
   });
   r.get('/gauges/stream', (_req, res) => {
-    const s = openStream(res);
-    s.onClose(news.hearGauges(res.locals.session!.bay, (said: GaugeSaid) => s.send('said', said)));
+    const { device, bay } = res.locals.session!;
+    const s = live.streams.start(res, device);
+    s.onClose(live.news.hearGauges(bay, (said: GaugeSaid) => s.send('said', said)));
   });
 
   r.get('/gauges/:id/studies', async (req, res) => {
@@ -109,6 +117,7 @@ export function gaugeRoutes(db: Db, news: LiveNews): Router {
           scatter.sdMm,
           Math.max(1, scatter.degrees),
         ]);
+      await audit(tx, 'gauge study', actorOf(req, res), { gauge: id, study: body.id });
     });
     res.status(201).json(study.value);
   });

@@ -1,9 +1,9 @@
-import { contextOf, foldJob, readVehicleType, type JobKind, type JobState, type VehicleTypeSpec } from '@ash-knot/core';
+import { contextOf, dayIn, foldJob, readVehicleType, type JobKind, type JobState, type VehicleTypeSpec } from '@ash-knot/core';
 import type { DueRecheck, FloorView, JobFile, JobView, StoredEntry, VehicleView } from '@ash-knot/contract';
 import type { Queryable } from '../db/pool';
 import { LAST_PLAY } from '../gauge/last-play';
 import { JOB_FILE } from '../learning/job-file';
-import { entriesOf, ENTRY, iso, readEntries } from '../ledger/read';
+import { ENTRY, iso, readEntries } from '../ledger/read';
 import { shopView } from '../shop/queries';
 import { VEHICLE } from '../vehicle/queries';
 
@@ -50,53 +50,54 @@ export async function jobState(db: Queryable, id: string): Promise<JobState | un
   return job && shop ? foldJob(contextOf(job, shop), job.entries) : undefined;
 }
 
-export async function floorView(db: Queryable): Promise<FloorView> {
-  const jobs = await db.query<JobRow & { file: JobFile }>(
-    `SELECT id, vehicle_id AS "vehicleId", kind, bay, distance_km AS "distanceKm", opened_at AS "openedAt", ${JOB_FILE} AS file FROM job j WHERE closed_at IS NULL ORDER BY bay NULLS LAST, opened_at`,
+/** A change is told again for so long after it: one that was being written when the floor was read is not missed, s. */
+const TOLD_AGAIN_S = 20;
+/** Rechecks due, the oldest first. */
+const MOST_RECHECKS = 20;
+
+type FloorRow = JobRow & { file: JobFile; entries: StoredEntry[]; vehicle: VehicleView };
+
+/**
+ * The floor: what is open, in its order, and all of those jobs that changed since it was looked at.
+ * @param since the cursor of the floor as it is known; all of it without one
+ */
+export async function floorView(db: Queryable, since?: string): Promise<FloorView> {
+  const { rows: standing } = await db.query<{ cursor: string; open: string[] | null; zone: string | null }>(
+    `SELECT ${iso(`clock_timestamp() - interval '${TOLD_AGAIN_S} s'`)} AS cursor, (SELECT rules->>'timeZone' FROM shop) AS zone,
+            (SELECT json_agg(id ORDER BY bay NULLS LAST, opened_at) FROM job WHERE closed_at IS NULL) AS open`,
   );
-  const rechecks = await db.query<{
-    entry: string;
-    job: string;
-    what: string;
-    atKm: number;
-    onDate: string;
-    vehicleId: string;
-  }>(
-    `SELECT r.entry_id AS entry, r.job_id AS job, r.what, r.at_km AS "atKm", r.on_date AS "onDate", j.vehicle_id AS "vehicleId"
-       FROM recheck r JOIN job j ON j.id = r.job_id
-      WHERE r.done_by IS NULL AND NOT r.struck AND j.closed_at IS NOT NULL AND r.on_date <= current_date + 2 ORDER BY r.on_date LIMIT 20`,
+  const { cursor, open, zone } = standing[0]!;
+  const { rows: jobs } = await db.query<FloorRow>(
+    `SELECT j.id, j.kind, j.bay, j.distance_km AS "distanceKm", ${JOB_FILE} AS file, row_to_json(vehicle) AS vehicle,
+            (SELECT coalesce(json_agg(e ORDER BY e.seq), '[]') FROM (${ENTRY} WHERE job_id = j.id) AS e) AS entries
+       FROM job j JOIN LATERAL (${VEHICLE} WHERE v.id = j.vehicle_id) AS vehicle ON true
+      WHERE j.closed_at IS NULL AND ($1::timestamptz IS NULL OR j.touched_at > $1)`,
+    [since ?? null],
   );
-  const ids = [...new Set([...jobs.rows.map((j) => j.vehicleId), ...rechecks.rows.map((r) => r.vehicleId)])];
-  const vehicles = await db.query<VehicleView>(`${VEHICLE} WHERE v.id = ANY($1)`, [ids]);
-  const byId = new Map(vehicles.rows.map((v) => [v.id, v]));
-  const entries = await entriesOf(
-    db,
-    jobs.rows.map((j) => j.id),
+  const { rows: rechecks } = await db.query<DueRecheck>(
+    `SELECT r.entry_id AS entry, r.job_id AS job, r.what, r.at_km AS "atKm", r.on_date AS "onDate", row_to_json(vehicle) AS vehicle
+       FROM (SELECT r.*, j.vehicle_id FROM recheck r JOIN job j ON j.id = r.job_id
+              WHERE r.done_by IS NULL AND NOT r.struck AND j.closed_at IS NOT NULL AND r.on_date <= $1::date + 2 ORDER BY r.on_date LIMIT ${MOST_RECHECKS}) r
+       JOIN LATERAL (${VEHICLE} WHERE v.id = r.vehicle_id) AS vehicle ON true ORDER BY r.on_date`,
+    [dayIn(zone ?? 'UTC', new Date())],
   );
-  const byJob = new Map<string, StoredEntry[]>();
-  for (const e of entries) byJob.set(e.job, [...(byJob.get(e.job) ?? []), e]);
-  const typeIds = [...new Set(jobs.rows.map((j) => byId.get(j.vehicleId)!.typeId))];
+  const typeIds = [...new Set(jobs.map((j) => j.vehicle.typeId))];
   const specs = await db.query<{ id: string; spec: VehicleTypeSpec }>('SELECT id, spec FROM vehicle_type WHERE id = ANY($1)', [
     typeIds,
   ]);
   return {
-    jobs: jobs.rows.map((j) => ({
-      id: j.id,
-      kind: j.kind,
-      bay: j.bay,
-      distanceKm: j.distanceKm,
-      vehicle: byId.get(j.vehicleId)!,
-      entries: byJob.get(j.id) ?? [],
-      file: j.file,
+    cursor,
+    open: open ?? [],
+    jobs: jobs.map(({ id, kind, bay, distanceKm, vehicle, entries, file }) => ({
+      id,
+      kind,
+      bay,
+      distanceKm,
+      vehicle,
+      entries: readEntries(entries),
+      file,
     })),
     types: Object.fromEntries(specs.rows.map((s) => [s.id, readVehicleType(s.spec)])),
-    rechecks: rechecks.rows.map((r): DueRecheck => ({
-      entry: r.entry,
-      job: r.job,
-      what: r.what,
-      atKm: r.atKm,
-      onDate: r.onDate,
-      vehicle: byId.get(r.vehicleId)!,
-    })),
+    rechecks,
   };
 }

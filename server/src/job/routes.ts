@@ -1,26 +1,34 @@
 import { Router } from 'express';
 import * as z from 'zod';
-import { moveJob, newJob } from '@ash-knot/contract';
+import { floorQuery, moveJob, newJob } from '@ash-knot/contract';
 import { grouped } from '@ash-knot/core';
 import { inTransaction, type Db } from '../db/pool';
 import { worker } from '../session/guard';
 import { badInput, conflict, notFound, param, parse } from '../http/problem';
 import { announceJob } from '../live/channel';
-import type { LiveNews } from '../live/news';
-import { openStream } from '../live/stream';
+import type { Live } from '../live/live';
 import { vehicleById } from '../vehicle/queries';
 import { floorView, jobRow, jobView } from './queries';
 
 const uuid = z.uuid();
 
-export function jobRoutes(db: Db, news: LiveNews): Router {
+export function jobRoutes(db: Db, live: Live): Router {
   const r = Router();
 
-  r.get('/floor', async (_req, res) => void res.json(await floorView(db)));
+  r.get('/floor', async (req, res) => {
+    const { since } = parse(floorQuery, req.query);
+    res.json(await floorView(db, since));
+  });
 
   r.get('/floor/stream', (_req, res) => {
-    const s = openStream(res);
-    s.onClose(news.hear((job) => s.send('floor', { job })));
+    const s = live.streams.start(res, res.locals.session!.device);
+    s.onClose(
+      live.news.hear({
+        job: (job) => s.send('floor', { job }),
+        missed: () => s.send('floor', {}),
+        device: () => undefined,
+      }),
+    );
   });
 
   r.post('/jobs', async (req, res) => {

@@ -2,17 +2,40 @@
 const counted = (x: string) =>
   `${x}.closed_at < coalesce(j.closed_at, 'infinity') AND (${x}.undone_at IS NULL OR ${x}.undone_at > coalesce(j.closed_at, 'infinity'))`;
 
+/** The latest are read; ids rise with time. */
+const MOST_TIPS = 100;
+
+const TYPE = '(SELECT v.type_id FROM vehicle v WHERE v.id = j.vehicle_id)';
+
+/** What sisters of the type have had by now: the running totals, less this vehicle's own. */
+const SISTERS_NOW = `(SELECT json_build_object('jobs', coalesce(max(n) FILTER (WHERE kind = ''), 0), 'found', coalesce(json_object_agg(kind, n) FILTER (WHERE kind <> '' AND n > 0), '{}'))
+    FROM (SELECT kind, sum(n)::int AS n FROM (
+            SELECT t.kind, t.n FROM type_found t WHERE t.type_id = ${TYPE}
+            UNION ALL SELECT split_part(f.id, '.', 3), -1 FROM lesson s, unnest(s.faults) AS f(id)
+             WHERE s.vehicle_id = j.vehicle_id AND s.type_id = ${TYPE} AND s.undone_at IS NULL AND f.id LIKE '%.%.%'
+            UNION ALL SELECT '', -1 FROM lesson s WHERE s.vehicle_id = j.vehicle_id AND s.type_id = ${TYPE} AND s.undone_at IS NULL AND cardinality(s.faults) > 0
+          ) AS x GROUP BY kind) AS k)`;
+
+/** What they had had when the job was closed: looked up among the lessons of then. */
+const SISTERS_THEN = `(SELECT json_build_object('jobs', count(DISTINCT l.job_id),
+                       'found', coalesce((SELECT json_object_agg(kind, n) FROM (
+                          SELECT split_part(f.id, '.', 3) AS kind, count(*) AS n FROM lesson s, unnest(s.faults) AS f(id)
+                           WHERE s.type_id = ty.type_id AND s.vehicle_id <> j.vehicle_id AND ${counted('s')} AND f.id LIKE '%.%.%' GROUP BY 1) AS k), '{}'))
+                FROM (SELECT ${TYPE} AS type_id) AS ty
+                LEFT JOIN lesson l ON l.type_id = ty.type_id AND l.vehicle_id <> j.vehicle_id AND ${counted('l')} AND cardinality(l.faults) > 0
+               GROUP BY ty.type_id)`;
+
 /** What the open file of job `j` adds to its diagnosis: `JobFile` of the contract, as one JSON column. */
 export const JOB_FILE = `json_build_object(
   'points', (SELECT coalesce(json_agg(json_build_object('axle', m.axle, 'point', m.point, 'at', m.at)), '[]')
                FROM (SELECT DISTINCT ON (p.axle, p.point) p.axle, p.point, p.at FROM point p JOIN job o ON o.id = p.job_id JOIN entry e ON e.id = p.entry_id
                       WHERE o.vehicle_id = j.vehicle_id AND o.id <> j.id AND o.opened_at < j.opened_at AND NOT p.struck
                       ORDER BY p.axle, p.point, e.at DESC, e.seq DESC) AS m),
-  'tips', (SELECT coalesce(json_agg(t.body || jsonb_build_object('by', p.name, 'at', e.at) ORDER BY e.at DESC), '[]')
-             FROM tip t JOIN entry e ON e.id = t.entry_id JOIN person p ON p.id = e.by_person
-            WHERE NOT t.struck AND t.job_id <> j.id AND t.type_id = (SELECT v.type_id FROM vehicle v WHERE v.id = j.vehicle_id)),
+  'tips', (SELECT coalesce(json_agg(x.body || jsonb_build_object('by', x.name, 'at', x.at) ORDER BY x.at DESC), '[]')
+             FROM (SELECT t.body, p.name, e.at FROM tip t JOIN entry e ON e.id = t.entry_id JOIN person p ON p.id = e.by_person
+                    WHERE NOT t.struck AND t.job_id <> j.id AND t.type_id = ${TYPE} ORDER BY t.entry_id DESC LIMIT ${MOST_TIPS}) AS x),
   'times', (SELECT coalesce(json_agg(json_build_object('task', task, 'rusty', rusty, 'of', CASE WHEN t.type_id IS NULL THEN 'shop' ELSE 'type' END, 'jobs', t.jobs, 'median', t.median, 'p80', t.p80)), '[]')
-              FROM task_time t WHERE t.type_id IS NULL OR t.type_id = (SELECT v.type_id FROM vehicle v WHERE v.id = j.vehicle_id)),
+              FROM task_time t WHERE t.type_id IS NULL OR t.type_id = ${TYPE}),
   'plays', (SELECT coalesce(json_agg(json_build_object('joint', x.joint, 'meanMm', x.mean, 'n', x.n, 'gauge', x.gauge_id, 'phase', x.phase, 'atKm', x.distance_km)), '[]')
               FROM (SELECT DISTINCT ON (r.joint) r.joint, r.gauge_id, r.phase, o.distance_km, avg(r.play_mm) AS mean, count(*) AS n
                       FROM job o JOIN reading r ON r.job_id = o.id AND NOT r.struck AND NOT r.by_loop
@@ -21,10 +44,4 @@ export const JOB_FILE = `json_build_object(
                      ORDER BY r.joint, o.opened_at DESC, (r.phase = 'after') DESC) AS x),
   'renewed', (SELECT coalesce(json_agg(json_build_object('joint', joint, 'atKm', km) ORDER BY km), '[]')
                 FROM (SELECT u.joint, max(l.distance_km) AS km FROM lesson l, unnest(l.renewed) AS u(joint) WHERE l.vehicle_id = j.vehicle_id AND l.job_id <> j.id AND l.closed_at < coalesce(j.closed_at, 'infinity') GROUP BY u.joint) AS r),
-  'sisters', (SELECT json_build_object('jobs', count(DISTINCT l.job_id),
-                       'found', coalesce((SELECT json_object_agg(kind, n) FROM (
-                          SELECT split_part(f.id, '.', 3) AS kind, count(*) AS n FROM lesson s, unnest(s.faults) AS f(id)
-                           WHERE s.type_id = ty.type_id AND s.vehicle_id <> j.vehicle_id AND ${counted('s')} AND f.id LIKE '%.%.%' GROUP BY 1) AS k), '{}'))
-                FROM (SELECT type_id FROM vehicle WHERE id = j.vehicle_id) AS ty
-                LEFT JOIN lesson l ON l.type_id = ty.type_id AND l.vehicle_id <> j.vehicle_id AND ${counted('l')} AND cardinality(l.faults) > 0
-               GROUP BY ty.type_id))`;
+  'sisters', CASE WHEN j.closed_at IS NULL THEN ${SISTERS_NOW} ELSE ${SISTERS_THEN} END)`;

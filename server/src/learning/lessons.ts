@@ -1,22 +1,23 @@
-import { contextOf, lessonOf, SHIPPED } from '@ash-knot/core';
-import type { Queryable } from '../db/pool';
+import { contextOf, SHIPPED } from '@ash-knot/core';
+import { inTransaction, type Db, type Queryable } from '../db/pool';
+import { heavy } from '../heavy';
 import { jobView } from '../job/queries';
 import { iso } from '../ledger/read';
 import { shopView } from '../shop/queries';
-import { keepTimes, sumTimes } from './times';
+import { dropTimes, keepTimes, sumAllTimes, sumTimes, type Timed } from './times';
 
 /** Works out what a closed job teaches, and keeps it; a second hand-back replaces the first. */
 export async function keepLesson(db: Queryable, id: string, closedAt: string): Promise<void> {
-  const typeId = await keepAlone(db, id, closedAt);
-  if (typeId) await sumTimes(db, typeId);
+  const kept = await keepAlone(db, id, closedAt);
+  if (kept) await sumTimes(db, kept.typeId, kept.tasks);
 }
 
-/** The lesson alone; what its times come to is summed by the caller. Its type, where there is one. */
-async function keepAlone(db: Queryable, id: string, closedAt: string): Promise<string | undefined> {
+/** The lesson alone; what its times come to is summed by the caller. */
+async function keepAlone(db: Queryable, id: string, closedAt: string): Promise<{ typeId: string; tasks: Timed[] } | undefined> {
   const job = await jobView(db, id);
   const shop = await shopView(db);
   if (!job || !shop) return undefined;
-  const l = lessonOf(contextOf(job, shop), job.entries, shop.suspectsTable ?? SHIPPED);
+  const l = await heavy('lesson', contextOf(job, shop), job.entries, shop.suspectsTable ?? SHIPPED);
   await db.query(
     `INSERT INTO lesson (job_id, vehicle_id, type_id, distance_km, closed_at, faults, renewed, counts, predictions)
      VALUES ($1,$2,$3,$4,$5,$6,$7,$8,$9)
@@ -33,8 +34,8 @@ async function keepAlone(db: Queryable, id: string, closedAt: string): Promise<s
       JSON.stringify(l.predictions),
     ],
   );
-  await keepTimes(db, { id, typeId: job.vehicle.typeId }, closedAt, l.times);
-  return job.vehicle.typeId;
+  const tasks = await keepTimes(db, { id, typeId: job.vehicle.typeId }, closedAt, l.times);
+  return { typeId: job.vehicle.typeId, tasks };
 }
 
 /** A closed job's distance was put right: its lesson moves with it. */
@@ -44,31 +45,72 @@ export async function moveLesson(db: Queryable, job: string): Promise<void> {
 
 /** Takes the lesson of a job that is open again away. */
 export async function dropLesson(db: Queryable, job: string): Promise<void> {
-  const { rowCount } = await db.query(
-    'DELETE FROM lesson l USING job j WHERE l.job_id = $1 AND j.id = l.job_id AND j.closed_at IS NULL',
-    [job],
-  );
-  if (!rowCount) return;
   const { rows } = await db.query<{ typeId: string }>(
-    'WITH gone AS (DELETE FROM step_time WHERE job_id = $1 RETURNING type_id) SELECT DISTINCT type_id AS "typeId" FROM gone',
+    'DELETE FROM lesson l USING job j WHERE l.job_id = $1 AND j.id = l.job_id AND j.closed_at IS NULL RETURNING l.type_id AS "typeId"',
     [job],
   );
-  if (rows[0]) await sumTimes(db, rows[0].typeId);
+  if (rows[0]) await sumTimes(db, rows[0].typeId, await dropTimes(db, job));
 }
 
-/** Lessons of jobs that were closed before lessons were kept, or with the demo shop. In the order they were closed. */
-export async function catchUpLessons(db: Queryable, undone: ReadonlyMap<string, Date> = new Map()): Promise<number> {
-  const { rows } = await db.query<{ id: string; closedAt: string }>(
+interface Closed {
+  readonly id: string;
+  readonly closedAt: string;
+}
+
+/** Closed jobs without a lesson, in the order they were closed, from a place on. */
+async function missing(db: Queryable, after: Closed | undefined, limit: number): Promise<Closed[]> {
+  const { rows } = await db.query<Closed>(
     `SELECT j.id, ${iso('j.closed_at')} AS "closedAt" FROM job j
-      WHERE j.closed_at IS NOT NULL AND NOT EXISTS (SELECT 1 FROM lesson l WHERE l.job_id = j.id) ORDER BY j.closed_at, j.id`,
+      WHERE j.closed_at IS NOT NULL AND ($1::timestamptz IS NULL OR (j.closed_at, j.id) > ($1, $2::uuid))
+        AND NOT EXISTS (SELECT 1 FROM lesson l WHERE l.job_id = j.id) ORDER BY j.closed_at, j.id LIMIT $3`,
+    [after?.closedAt ?? null, after?.id ?? null, limit],
   );
-  for (const r of rows) {
-    await keepAlone(db, r.id, r.closedAt);
-    const at = undone.get(r.id);
-    if (at) await db.query('UPDATE lesson SET undone_at = $2 WHERE job_id = $1', [r.id, at]);
+  return rows;
+}
+
+const STEP = 50;
+
+/**
+ * Lessons of jobs that were closed before lessons were kept, a job a transaction: the yard goes on meanwhile, and two
+ * servers that start at once share the work.
+ * @returns how many were worked out
+ */
+export async function catchUpLessons(db: Db, { stop = () => false }: { stop?: () => boolean } = {}): Promise<number> {
+  let done = 0;
+  for (let after: Closed | undefined; !stop();) {
+    const jobs = await missing(db, after, STEP);
+    if (jobs.length === 0) return done;
+    after = jobs.at(-1);
+    for (const j of jobs) {
+      if (stop()) return done;
+      done += await inTransaction(db, async (tx) => {
+        // Whoever has the job's row works it out; another server finds it done, or the job open again.
+        const { rowCount } = await tx.query(
+          'SELECT 1 FROM job j WHERE j.id = $1 AND j.closed_at IS NOT NULL AND NOT EXISTS (SELECT 1 FROM lesson l WHERE l.job_id = j.id) FOR UPDATE SKIP LOCKED',
+          [j.id],
+        );
+        if (!rowCount) return 0;
+        await keepLesson(tx, j.id, j.closedAt);
+        return 1;
+      });
+    }
   }
-  if (rows.length > 0) await sumTimes(db);
-  return rows.length;
+  return done;
+}
+
+/** Every missing lesson within one transaction: of a demo shop that is being loaded, or of a rebuild. */
+export async function keepMissingLessons(db: Queryable, undone: ReadonlyMap<string, Date> = new Map()): Promise<void> {
+  for (let after: Closed | undefined; ;) {
+    const jobs = await missing(db, after, STEP);
+    if (jobs.length === 0) break;
+    after = jobs.at(-1);
+    for (const j of jobs) {
+      await keepAlone(db, j.id, j.closedAt);
+      const at = undone.get(j.id);
+      if (at) await db.query('UPDATE lesson SET undone_at = $2 WHERE job_id = $1', [j.id, at]);
+    }
+  }
+  await sumAllTimes(db);
 }
 
 /** All lessons worked out anew, in the order the jobs were closed; what a lead has taken out of the count stays out. */
@@ -78,5 +120,5 @@ export async function rebuildLessons(db: Queryable): Promise<void> {
   );
   await db.query('DELETE FROM lesson');
   await db.query('DELETE FROM step_time');
-  await catchUpLessons(db, new Map(rows.map((r) => [r.id, r.at])));
+  await keepMissingLessons(db, new Map(rows.map((r) => [r.id, r.at])));
 }

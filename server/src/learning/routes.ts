@@ -1,26 +1,34 @@
 import { Router } from 'express';
 import * as z from 'zod';
 import { readStoredTable, SHIPPED } from '@ash-knot/core';
-import { suspectsTableFile, undoLesson } from '@ash-knot/contract';
-import type { Db } from '../db/pool';
+import { learningQuery, suspectsTableFile, undoLesson } from '@ash-knot/contract';
+import { inTransaction, type Db, type Queryable } from '../db/pool';
+import { actorOf, audit } from '../audit/queries';
 import { confirmedRole } from '../session/guard';
 import { notFound, param, parse } from '../http/problem';
 import { learningView } from './queries';
 
 /** What closed jobs have taught, and the suspects table itself. Changing either takes the lead's name and PIN. */
-export function learningRoutes(db: Db): Router {
+export function learningRoutes(db: Db, read: Queryable): Router {
   const r = Router();
 
-  r.get('/learning', async (_req, res) => void res.json(await learningView(db)));
+  r.get('/learning', async (req, res) => {
+    const { older } = parse(learningQuery, req.query);
+    res.json(await learningView(read, older));
+  });
 
   r.put('/lessons/:job', async (req, res) => {
     await confirmedRole(db, res, ['lead']);
     const { undone } = parse(undoLesson, req.body);
-    const { rowCount } = await db.query('UPDATE lesson SET undone_at = CASE WHEN $2 THEN now() END WHERE job_id = $1', [
-      param(z.uuid(), req, 'job'),
-      undone,
-    ]);
-    if (!rowCount) throw notFound('lesson');
+    const job = param(z.uuid(), req, 'job');
+    await inTransaction(db, async (tx) => {
+      const { rowCount } = await tx.query('UPDATE lesson SET undone_at = CASE WHEN $2 THEN now() END WHERE job_id = $1', [
+        job,
+        undone,
+      ]);
+      if (!rowCount) throw notFound('lesson');
+      await audit(tx, 'lesson', actorOf(req, res), { job, undone });
+    });
     res.json({});
   });
 
@@ -35,14 +43,20 @@ export function learningRoutes(db: Db): Router {
   r.put('/shop/suspects-table', async (req, res) => {
     await confirmedRole(db, res, ['lead']);
     const table = parse(suspectsTableFile, req.body);
-    await db.query('UPDATE shop SET suspects_table = $1', [JSON.stringify(table)]);
+    await inTransaction(db, async (tx) => {
+      await tx.query('UPDATE shop SET suspects_table = $1', [JSON.stringify(table)]);
+      await audit(tx, 'suspects table', actorOf(req, res), { provenance: table.provenance });
+    });
     res.json({});
   });
 
   /** Back to the table that ships. */
-  r.delete('/shop/suspects-table', async (_req, res) => {
+  r.delete('/shop/suspects-table', async (req, res) => {
     await confirmedRole(db, res, ['lead']);
-    await db.query('UPDATE shop SET suspects_table = NULL');
+    await inTransaction(db, async (tx) => {
+      await tx.query('UPDATE shop SET suspects_table = NULL');
+      await audit(tx, 'suspects table', actorOf(req, res), { provenance: 'the one that ships' });
+    });
     res.json({});
   });
   return r;

@@ -20,8 +20,8 @@ import { HANDED_BACK, jobState } from '../job/queries';
 import { personRole } from '../session/queries';
 import { shopView } from '../shop/queries';
 
-/** How far a device's clock may run ahead, ms. */
-const CLOCK_MS = 10 * 60_000;
+/** How far back before its job was opened an entry may lie: a clock that is late, ms. */
+const LATE_MS = 10 * 60_000;
 
 /** Who writes: in what role, and with what proof. */
 interface By {
@@ -72,12 +72,9 @@ const CHECKS: { readonly [K in EntryKind]?: (tx: Queryable, e: Entry<K>, by: By)
     const state = await jobState(tx, e.job);
     const blockers = state ? handBackBlockers(state).map((b) => b.sentence) : ['The job cannot be read.'];
     if (blockers.length)
-      throw new HttpProblem(
-        409,
-        'blocked',
-        `Not yet: ${blockers[0]}`,
-        blockers.map((message) => ({ field: 'hand-back', message })),
-      );
+      throw new HttpProblem(409, 'blocked', `Not yet: ${blockers[0]}`, {
+        fields: blockers.map((message) => ({ field: 'hand-back', message })),
+      });
   },
 };
 
@@ -95,6 +92,8 @@ interface From {
   /** Whether that person's name was tapped on this device. */
   speaksFor(person: string): Promise<boolean>;
   readonly openedAt: Date;
+  /** How far ahead of the server's its times may lie, ms. */
+  readonly aheadMs: number;
   /** Whether the job was handed back. */
   readonly closed: boolean;
 }
@@ -102,16 +101,23 @@ interface From {
 /** What was measured may be taken in from a file of another job: it keeps the moment it was measured. */
 const MEASURED: ReadonlySet<EntryKind> = new Set(['reading', 'zero', 'loop', 'result']);
 
+/** A time that cannot be: the device is told the server's, and may offer it. */
+const wrongClock = (why: string, short: string) =>
+  new HttpProblem(422, 'clock', `${why} Nothing was stored.`, {
+    fields: [{ field: 'at', message: short }],
+    now: new Date().toISOString(),
+  });
+
 /** Is this person allowed to write this entry, now, from this device? Throws the problem when not. */
-export async function allow(tx: Queryable, e: Entry, { confirm, speaksFor, openedAt, closed }: From): Promise<void> {
+export async function allow(tx: Queryable, e: Entry, { confirm, speaksFor, openedAt, aheadMs, closed }: From): Promise<void> {
   const role = await personRole(tx, e.by);
   if (!role) throw forbidden('Nobody of that name works here.');
   if (!(await speaksFor(e.by))) throw forbidden('This device does not write for that name: tap it first. Nothing was stored.');
   if (!mayWrite(role, e.kind)) throw forbidden(`A ${role} does not write this: ${e.kind}. Nothing was stored.`);
-  if (Date.parse(e.at) > Date.now() + CLOCK_MS)
-    throw badInput('at', 'is in the future. Check this device’s clock', 'is in the future');
-  if (Date.parse(e.at) < openedAt.getTime() - CLOCK_MS && !MEASURED.has(e.kind))
-    throw badInput('at', 'lies before this job was opened. Check this device’s clock', 'is before the job');
+  if (Date.parse(e.at) > Date.now() + aheadMs)
+    throw wrongClock('This device’s clock runs ahead: the entry is of a time that is yet to come.', 'is in the future');
+  if (Date.parse(e.at) < openedAt.getTime() - LATE_MS && !MEASURED.has(e.kind))
+    throw wrongClock('The entry is of a time before this job was opened. Is this device’s clock late?', 'is before the job');
   if (closed && !takenAfterHandBack(e.kind)) throw conflict(HANDED_BACK);
   if (isSigned(e.kind)) confirm(e.by);
   const check = CHECKS[e.kind] as ((tx: Queryable, e: Entry, by: By) => Promise<void>) | undefined;

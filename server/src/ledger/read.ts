@@ -3,7 +3,7 @@ import type { StoredEntry } from '@ash-knot/contract';
 import type { Queryable } from '../db/pool';
 
 /** A moment as the contract writes it. */
-export const iso = (column: string): string => `to_char(${column} AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"')`;
+export const iso = (column: string): string => `to_char((${column}) AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"')`;
 
 /** The columns of an entry as the contract names them. */
 export const ENTRY = `SELECT id, seq, job_id AS job, kind, version, body, by_person AS by, ${iso('at')} AS at, ${iso('received_at')} AS "receivedAt" FROM entry`;

@@ -15,8 +15,9 @@ import {
   type PartMatch,
 } from '@ash-knot/contract';
 import { askNext, catalogueTable, rankParts } from '@ash-knot/core';
+import { actorOf, audit } from '../audit/queries';
 import { inTransaction, type Db } from '../db/pool';
-import { conflict, HttpProblem, notFound, param, parse } from '../http/problem';
+import { badInput, conflict, notFound, param, parse } from '../http/problem';
 import { findParts } from '../find/queries';
 import { confirmedRole, worker } from '../session/guard';
 import { shopView } from '../shop/queries';
@@ -65,14 +66,13 @@ export function partRoutes(db: Db): Router {
     const by = worker(res);
     const { part } = parse(newPart, req.body);
     const currency = await currencyOf(db);
-    if (part.currency !== currency)
-      throw new HttpProblem(422, 'bad-input', `The currency of the part must be ${currency}, the shop’s. Nothing was stored.`);
+    if (part.currency !== currency) throw badInput('part.currency', `must be ${currency}, the shop’s`);
     await inTransaction(db, async (tx) => {
       const known = await tx.query<{ id: string }>('SELECT id FROM vehicle_type WHERE id::text = ANY($1)', [
         part.fits.map((f) => f.typeId),
       ]);
       if (known.rowCount !== new Set(part.fits.map((f) => f.typeId)).size)
-        throw new HttpProblem(422, 'bad-input', 'The part is listed for a type that is not in the file. Nothing was stored.');
+        throw badInput('part.fits', 'names a type that is not in the file');
       if (!(await insertPart(tx, part, by))) throw conflict(`There is already a part numbered ${part.id}. Nothing was stored.`);
     });
     res.status(201).json(part);
@@ -95,6 +95,7 @@ export function partRoutes(db: Db): Router {
     const rows = rowsOf(name, typeof req.body === 'string' ? req.body : '');
     const context = await catalogueContext(db, await currencyOf(db));
     const taken = only === 'yes' ? await tryCatalogue(db, rows, context) : await takeCatalogue(db, rows, context, by, name);
+    if (only !== 'yes' && taken.taken) await audit(db, 'catalogue', actorOf(req, res, by), { name });
     res.json(taken satisfies CatalogueTaken);
   });
 

@@ -2,8 +2,9 @@ import { parseCookie } from 'cookie';
 import type { NextFunction, Request, RequestHandler, Response } from 'express';
 import type { Role } from '@ash-knot/core';
 import type { Db } from '../db/pool';
-import { findSession, personRole, type SessionRow } from './queries';
+import { findSession, personRole, seen, type SessionRow } from './queries';
 import { forbidden, HttpProblem } from '../http/problem';
+import type { Source } from './tries';
 
 export const COOKIE = 'ashknot';
 
@@ -17,7 +18,11 @@ declare module 'express-serve-static-core' {
 export function withSession(db: Db): RequestHandler {
   return async (req: Request, res: Response, next: NextFunction) => {
     const token = parseCookie(req.headers.cookie ?? '')[COOKIE];
-    if (token) res.locals.session = await findSession(db, token);
+    if (token) {
+      res.locals.session = await findSession(db, token);
+      // Never waited for: that it was seen is worth less than an answer.
+      if (res.locals.session) void seen(db, res.locals.session).catch(() => undefined);
+    }
     next();
   };
 }
@@ -34,6 +39,10 @@ export function worker(res: Response): string {
   if (!s?.person) throw forbidden('Tap your name first.', 'no-name');
   return s.person;
 }
+
+/** Where a PIN is tried from. */
+export const sourceOf = (req: Request, res: Response): Source =>
+  res.locals.session ? { device: res.locals.session.device } : { address: req.ip ?? 'unknown' };
 
 /** A PIN entered lately by `person`, or a problem that makes the interface ask for it. */
 export function confirmedBy(res: Response, person: string): void {
@@ -52,10 +61,11 @@ export async function confirmedRole(db: Db, res: Response, roles: readonly Role[
   return person;
 }
 
-/** A browser of another site cannot write here even if a cookie slipped through. */
+/** A browser of another site cannot write here even if a cookie slipped through. A page without an origin ("null") is one. */
 export const sameOrigin: RequestHandler = (req, _res, next) => {
   if (req.method === 'GET' || req.method === 'HEAD') return next();
-  const origin = req.headers.origin;
-  if (origin && new URL(origin).host !== req.headers.host) throw forbidden('Requests from another site are not taken.');
+  const { origin } = req.headers;
+  if (origin && (!URL.canParse(origin) || new URL(origin).host !== req.headers.host))
+    throw forbidden('Requests from another site are not taken.');
   next();
 };

@@ -1,49 +1,73 @@
-import { Router, type CookieOptions } from 'express';
+import { Router, type CookieOptions, type Request, type Response } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import { confirmPin, signIn, tapName, type SessionView } from '@ash-knot/contract';
+import { actorOf, audit } from '../audit/queries';
 import type { Db } from '../db/pool';
-import { COOKIE, signedIn } from './guard';
-import { forbidden, HttpProblem, parse } from '../http/problem';
-import { shopView } from '../shop/queries';
-import { checkPin, closeSession, openSession, people, personRole, SESSION_DAYS, setConfirmed, setPerson } from './queries';
+import { badInput, forbidden, HttpProblem, parse, slowDown } from '../http/problem';
+import { door, shopView } from '../shop/queries';
+import { COOKIE, signedIn, sourceOf } from './guard';
+import { endDevice, openSession, people, personCalled, personRole, SESSION_DAYS, setConfirmed, setPerson } from './queries';
+import { checkPin } from './tries';
 
-export function sessionRoutes(db: Db, secure: boolean): Router {
+/** @param triesPerMinute PINs an address may have wrong in a minute */
+export function sessionRoutes(db: Db, secure: boolean, triesPerMinute: number): Router {
   const r = Router();
   const cookie: CookieOptions = { httpOnly: true, sameSite: 'strict', secure, path: '/' };
-  // On top of the lockout a person has, a device may not guess through the whole list of people.
+  // On top of the locks a person has, an address may not guess through the whole list of people.
   const tries = rateLimit({
     windowMs: 60_000,
-    limit: 20,
+    limit: triesPerMinute,
     skipSuccessfulRequests: true,
     standardHeaders: true,
     legacyHeaders: false,
     handler: () => {
-      throw new HttpProblem(429, 'slow-down', 'Too many tries. Wait a minute.');
+      throw slowDown('Too many tries. Wait a minute.', 60);
     },
   });
 
+  /** A PIN compared, and a wrong one written down. */
+  const compare = async (req: Request, res: Response, person: string, pin: string) => {
+    try {
+      await checkPin(db, person, pin, sourceOf(req, res));
+    } catch (e) {
+      if (e instanceof HttpProblem && (await personRole(db, person)))
+        await audit(db, e.status === 429 ? 'locked out' : 'wrong PIN', actorOf(req, res, null), { person });
+      throw e;
+    }
+  };
+
   r.get('/session', async (_req, res) => {
     const s = res.locals.session;
+    // A stranger is told which yard this is, and no more.
+    if (!s)
+      return void res.json({ bay: null, person: null, confirmed: null, shop: null, ...(await door(db)) } satisfies SessionView);
     const confirmed =
-      s?.confirmedPerson && s.confirmedUntil && s.confirmedUntil.getTime() > Date.now()
+      s.confirmedPerson && s.confirmedUntil && s.confirmedUntil.getTime() > Date.now()
         ? { person: s.confirmedPerson, until: s.confirmedUntil.toISOString() }
         : null;
-    const view: SessionView = {
-      bay: s?.bay ?? null,
+    const shop = await shopView(db);
+    res.json({
+      bay: s.bay,
+      door: shop && { name: shop.name, bays: shop.bays },
       people: await people(db),
-      person: s?.person ?? null,
+      person: s.person,
       confirmed,
-      shop: await shopView(db),
-    };
-    res.json(view);
+      shop,
+    } satisfies SessionView);
   });
 
   r.post('/session', tries, async (req, res) => {
     const body = parse(signIn, req.body);
-    await checkPin(db, body.person, body.pin);
-    const role = await personRole(db, body.person);
-    if (role === 'learner') throw forbidden('A learner does not sign a device in.');
-    const token = await openSession(db, body.bay, body.person);
+    const there = (await door(db)).door;
+    if (!there) throw new HttpProblem(409, 'first-run', 'There is no shop here yet.');
+    if (!there.bays.includes(body.bay)) throw badInput('bay', `is not one of this yard's: ${there.bays.join(', ')}`);
+    const person = await personCalled(db, body.person);
+    await compare(req, res, person?.id ?? '', body.pin);
+    if (person!.role === 'learner') throw forbidden('A learner does not sign a device in.');
+    // A device that signs in anew is another one from here on.
+    if (res.locals.session) await endDevice(db, res.locals.session.device, person!.id);
+    const { token, device } = await openSession(db, body.bay, person!.id);
+    await audit(db, 'signed in', { ...actorOf(req, res, person!.id), device });
     res.cookie(COOKIE, token, { ...cookie, maxAge: SESSION_DAYS * 86_400_000 });
     res.status(201).json({});
   });
@@ -57,14 +81,16 @@ export function sessionRoutes(db: Db, secure: boolean): Router {
 
   r.post('/session/confirm', signedIn, tries, async (req, res) => {
     const body = parse(confirmPin, req.body);
-    await checkPin(db, body.person, body.pin);
+    await compare(req, res, body.person, body.pin);
     await setConfirmed(db, res.locals.session!, body.person);
     res.json({});
   });
 
-  r.delete('/session', signedIn, async (_req, res) => {
-    await closeSession(db, res.locals.session!);
-    res.clearCookie(COOKIE, cookie);
+  r.delete('/session', signedIn, async (req, res) => {
+    await endDevice(db, res.locals.session!.device, res.locals.session!.person);
+    await audit(db, 'signed out', actorOf(req, res));
+    // What this browser kept of the yard's answers goes with it.
+    res.set('Clear-Site-Data', '"cache"').clearCookie(COOKIE, cookie);
     res.status(204).end();
   });
   return r;

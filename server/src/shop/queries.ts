@@ -1,8 +1,19 @@
 import { readStoredTable } from '@ash-knot/core';
-import { yardRules, type ShopView } from '@ash-knot/contract';
+import { yardRules, type DoorView, type PersonView, type ShopView } from '@ash-knot/contract';
 import type { Queryable } from '../db/pool';
 import { gauges } from '../gauge/queries';
 import { learnedCounts } from '../learning/learned';
+
+/** What a device is told before it is signed in, in one question: which yard this is, its bays, and first names where the rule allows. */
+export async function door(db: Queryable): Promise<{ door: DoorView | null; people: PersonView[] }> {
+  const { rows } = await db.query<DoorView & { people: PersonView[] }>(
+    `SELECT s.name, s.bays, CASE WHEN coalesce((s.rules->>'namesAtDoor')::boolean, true)
+        THEN (SELECT coalesce(json_agg(json_build_object('id', p.id, 'name', split_part(p.name, ' ', 1), 'role', p.role) ORDER BY p.name), '[]') FROM person p WHERE p.active AND p.role <> 'learner')
+        ELSE '[]' END AS people FROM shop s`,
+  );
+  const row = rows[0];
+  return row ? { door: { name: row.name, bays: row.bays }, people: row.people } : { door: null, people: [] };
+}
 
 export async function shopView(db: Queryable): Promise<ShopView | null> {
   const { rows } = await db.query<{ name: string; notice: string; bays: string[]; rules: unknown; table: unknown }>(

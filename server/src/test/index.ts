@@ -1,17 +1,15 @@
-import type { AddressInfo } from 'node:net';
 import { copyFile, mkdtemp, readdir, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { randomBytes } from 'node:crypto';
 import pg from 'pg';
-import pino from 'pino';
+import pino, { type Logger } from 'pino';
 import { DEMO_PIN } from '@ash-knot/demo';
 import type { FloorView } from '@ash-knot/contract';
-import { makeApp } from '../app';
 import { loadDemo } from '../demo/load';
 import { migrate } from '../db/migrate';
 import { makePool, type Db } from '../db/pool';
-import { LiveNews } from '../live/news';
+import { serve, type Serving } from '../serve';
 import type { Supplier } from '../supplier/port';
 
 /** The tests' PostgreSQL; `npm test` starts one and sets this. */
@@ -29,7 +27,7 @@ export interface Answer {
 
 /** A tablet: keeps its cookie. */
 export class Tablet {
-  private cookie = '';
+  cookie = '';
   constructor(readonly address: string) {}
 
   async ask(method: string, route: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer> {
@@ -74,6 +72,7 @@ export interface Running {
   readonly db: Db;
   readonly address: string;
   readonly databaseUrl: string;
+  readonly serving: Serving;
   tablet(): Tablet;
   stop(): Promise<void>;
 }
@@ -92,6 +91,31 @@ async function migrateUpTo(db: Db, last: string): Promise<void> {
   }
 }
 
+/** Any number; one worker makes the template while the others wait. */
+const TEMPLATE_LOCK = 731_204_119;
+
+/** The demo shop, loaded once for a run of the tests and copied for each: loading takes seconds, a copy a moment. */
+async function demoTemplate(admin: pg.Client, urlOf: (database: string) => URL): Promise<string> {
+  const name = `demo_${process.ppid}`;
+  await admin.query('SELECT pg_advisory_lock($1)', [TEMPLATE_LOCK]);
+  try {
+    const { rows } = await admin.query<{ datname: string }>("SELECT datname FROM pg_database WHERE datname LIKE 'demo\\_%'");
+    if (rows.some((r) => r.datname === name)) return name;
+    // Those of runs before: another day's, and perhaps another program's.
+    for (const r of rows) await admin.query(`DROP DATABASE IF EXISTS ${r.datname} WITH (FORCE)`);
+    const making = `demo_making`;
+    await admin.query(`CREATE DATABASE ${making}`);
+    const db = makePool(urlOf(making).href, { patient: true });
+    await migrate(db, MIGRATIONS);
+    await loadDemo(db, new Date());
+    await db.end();
+    await admin.query(`ALTER DATABASE ${making} RENAME TO ${name}`);
+    return name;
+  } finally {
+    await admin.query('SELECT pg_advisory_unlock($1)', [TEMPLATE_LOCK]);
+  }
+}
+
 /**
  * A server of its own on a database of its own, with the demo shop, or with what an older program left:
  * `older.fill` runs after the migration numbered `older.last`, before the rest.
@@ -100,40 +124,46 @@ export async function startApp(
   options: {
     demo?: boolean;
     suppliers?: (db: Db) => readonly Supplier[];
+    requestsPerMinute?: number;
+    readUrl?: string;
+    log?: Logger;
     older?: { last: string; fill: (db: Db) => Promise<unknown> };
   } = {},
 ): Promise<Running> {
   const name = `test_${randomBytes(6).toString('hex')}`;
   const admin = new pg.Client({ connectionString: testServer() });
   await admin.connect();
-  await admin.query(`CREATE DATABASE ${name}`);
-  const url = new URL(testServer());
-  url.pathname = `/${name}`;
-  const db = makePool(url.href);
+  const urlOf = (database: string) => {
+    const url = new URL(testServer());
+    url.pathname = `/${database}`;
+    return url;
+  };
+  const demo = options.demo !== false && !options.older;
+  await admin.query(`CREATE DATABASE ${name}${demo ? ` TEMPLATE ${await demoTemplate(admin, urlOf)}` : ''}`);
+  const url = urlOf(name);
+  const db = makePool(url.href, { patient: true });
   if (options.older) {
     await migrateUpTo(db, options.older.last);
     await options.older.fill(db);
   }
   await migrate(db, MIGRATIONS);
-  if (options.demo !== false && !options.older) await loadDemo(db, new Date());
-  const log = pino({ level: 'silent' });
-  const news = new LiveNews(url.href, log);
-  await news.start();
-  const server = makeApp({ db, news, log, ...(options.suppliers ? { suppliers: options.suppliers(db) } : {}) }).listen(
-    0,
-    '127.0.0.1',
-  );
-  await new Promise((r) => server.once('listening', r));
-  const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  const serving = await serve({
+    databaseUrl: url.href,
+    host: '127.0.0.1',
+    port: 0,
+    log: options.log ?? pino({ level: process.env['TEST_LOG'] ?? 'silent' }),
+    suppliers: options.suppliers,
+    requestsPerMinute: options.requestsPerMinute ?? 100_000,
+    ...(options.readUrl ? { readUrl: options.readUrl } : {}),
+  });
   return {
     db,
-    address,
+    serving,
+    address: serving.address,
     databaseUrl: url.href,
-    tablet: () => new Tablet(address),
+    tablet: () => new Tablet(serving.address),
     async stop() {
-      server.closeAllConnections();
-      await new Promise((r) => server.close(r));
-      await news.stop();
+      await serving.stop(0);
       await db.end();
       await admin.query(`DROP DATABASE ${name} WITH (FORCE)`);
       await admin.end();

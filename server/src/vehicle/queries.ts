@@ -9,7 +9,7 @@ export const plateKey = (plate: string): string => plate.toUpperCase().replace(/
 export const VEHICLE = `
   SELECT v.id, v.plate, v.vin, v.type_id AS "typeId", t.name AS "typeName",
          coalesce((SELECT x.name FROM variant x JOIN job j ON j.id = x.job_id JOIN entry e ON e.id = x.entry_id WHERE j.vehicle_id = v.id AND NOT x.struck ORDER BY e.seq DESC LIMIT 1), v.variant) AS variant, v.year, v.distance_km AS "distanceKm", v.km_per_day AS "kmPerDay", v.owner,
-         (SELECT to_char(max(j.opened_at) AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"') FROM job j WHERE j.vehicle_id = v.id) AS "saidOn",
+         to_char(v.last_opened AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"') AS "saidOn",
          (SELECT j.id FROM job j WHERE j.vehicle_id = v.id AND j.closed_at IS NULL) AS "openJob"
     FROM vehicle v JOIN vehicle_type t ON t.id = v.type_id`;
 

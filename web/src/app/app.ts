@@ -3,6 +3,7 @@ import { Router, RouterOutlet } from '@angular/router';
 import { AlarmBar } from './alarm/alarm-bar';
 import { Keys } from './kit/keys';
 import { Overlays } from './shell/overlays';
+import { FirstRunPage } from './session/first-run';
 import { SignIn } from './session/sign-in';
 import { Outbox } from './offline/outbox';
 import { Session } from './session/session';
@@ -11,7 +12,7 @@ import { Units } from './session/units';
 
 @Component({
   selector: 'ak-root',
-  imports: [AlarmBar, RouterOutlet, SignIn],
+  imports: [AlarmBar, FirstRunPage, RouterOutlet, SignIn],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (failed()) {
@@ -24,8 +25,10 @@ import { Units } from './session/units';
       @if (session.bay()) {
         <ak-alarm-bar />
         <router-outlet />
-      } @else {
+      } @else if (session.door()) {
         <ak-sign-in />
+      } @else {
+        <ak-first-run />
       }
     }
   `,

@@ -62,6 +62,11 @@ export const routes: Routes = [
     title: 'The suspects table · Ash Knot',
   },
   {
+    path: 'rules/people',
+    loadComponent: () => import('./rules/people').then((m) => m.People),
+    title: 'People and devices · Ash Knot',
+  },
+  {
     path: 'rules/gauges',
     loadComponent: () => import('./gauges/gauge-register').then((m) => m.GaugeRegister),
     title: 'Gauges · Ash Knot',

@@ -53,6 +53,7 @@ export const SESSION: SessionView = {
   bay: 'Bay 1',
   person: 'ann',
   confirmed: null,
+  door: { name: SHOP.name, bays: SHOP.bays },
   shop: SHOP,
   people: [
     { id: 'ann', name: 'Ann', role: 'technician' },

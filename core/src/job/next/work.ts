@@ -189,7 +189,7 @@ function sayStep(s: JobState, p: PlannedStep, left: number): NextLine {
     return {
       ...line,
       time: 'wait',
-      title: `${goods.choice.body.quantity} × ${goods.choice.body.part.name}: ${goods.promised ? `promised for ${sayWhen(goods.promised)}` : 'not looked at yet'}.`,
+      title: `${goods.choice.body.quantity} × ${goods.choice.body.part.name}: ${goods.promised ? `promised for ${sayWhen(goods.promised, s.context.rules.timeZone)}` : 'not looked at yet'}.`,
       why: 'It goes on when it is here and was looked at. Everything that can be done without it is done.',
       label: goods.stage === 'on its way' ? 'It is here' : 'Look at it',
       action: { kind: 'go', station: 'settle', at: 'goods', joint: p.joint! },

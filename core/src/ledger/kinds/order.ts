@@ -19,6 +19,6 @@ export const order = entryKind<OrderBody>()({
   who: EVERYBODY,
   searched: false,
   kept: { as: 'all' },
-  say: (b) =>
-    `Ordered from ${b.supplier}${b.by === 'phone' ? ', by phone' : ''}, ${b.number}: ${b.lines.map((l) => `${l.quantity} × ${l.name}`).join(', ')}; promised for ${sayWhen(b.promised)}${b.simulated ? '; simulated' : ''}`,
+  say: (b, w) =>
+    `Ordered from ${b.supplier}${b.by === 'phone' ? ', by phone' : ''}, ${b.number}: ${b.lines.map((l) => `${l.quantity} × ${l.name}`).join(', ')}; promised for ${sayWhen(b.promised, w.zone)}${b.simulated ? '; simulated' : ''}`,
 });

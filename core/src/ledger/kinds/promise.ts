@@ -14,8 +14,8 @@ export const promise = entryKind<PromiseBody>()({
   who: EVERYBODY,
   searched: false,
   kept: { as: 'all' },
-  say: (b) =>
+  say: (b, w) =>
     capital(
-      `${b.supplier}: ${b.promised ? `now promised for ${sayWhen(b.promised)}` : 'will not come'}${b.why ? `, ${b.why}` : ''}`,
+      `${b.supplier}: ${b.promised ? `now promised for ${sayWhen(b.promised, w.zone)}` : 'will not come'}${b.why ? `, ${b.why}` : ''}`,
     ),
 });

@@ -5,7 +5,10 @@ import { Session } from '../session/session';
 import { Floor } from './floor';
 
 function floor(entries: readonly StoredEntry[][], rechecks: FloorView['rechecks'] = []): FloorView {
+  const id = (i: number) => `${i}${job().id.slice(1)}`;
   return {
+    cursor: '2026-01-05T09:00:00.000Z',
+    open: entries.map((_, i) => id(i)),
     types: { t1: TYPE },
     rechecks,
     jobs: entries.map((e, i) => {

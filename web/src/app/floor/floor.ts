@@ -4,7 +4,7 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
 import { debounceTime, filter, map, merge, scan, Subject, switchMap } from 'rxjs';
 import { v7 as uuid } from 'uuid';
-import type { DueRecheck, FloorJob, FloorView } from '@ash-knot/contract';
+import type { DueRecheck, FloorJob, FloorView, ShopView } from '@ash-knot/contract';
 import {
   dangerousJoints,
   foldJob,
@@ -18,6 +18,7 @@ import {
   STATIONS,
   type Diagnosis,
   type JobState,
+  type Measures,
   type NextLine,
   makeEntry,
   contextOf,
@@ -57,6 +58,20 @@ function doneAt(s: JobState, nowMs: number): string {
 }
 
 /** Home: the bays as they stand, one broad band a vehicle. */
+/** The floor as it was known with what changed since: a band that did not stays the very same. */
+export function floorWith(known: FloorView, news: FloorView): FloorView {
+  const jobs = new Map([...known.jobs, ...news.jobs].map((j) => [j.id, j]));
+  for (const j of news.jobs) {
+    const before = known.jobs.find((k) => k.id === j.id);
+    if (before && JSON.stringify(before) === JSON.stringify(j)) jobs.set(j.id, before);
+  }
+  return {
+    ...news,
+    types: { ...known.types, ...news.types },
+    jobs: news.open.flatMap((id) => jobs.get(id) ?? []),
+  };
+}
+
 @Component({
   selector: 'ak-floor',
   imports: [NextBar, RouterLink, TopBar],
@@ -246,11 +261,17 @@ export class Floor {
     const f = this.floor();
     const shop = this.session.shop();
     if (!f || !shop) return [];
-    return f.jobs.map((job) => ({
-      job,
-      state: foldJob(contextOf({ ...job, type: f.types[job.vehicle.typeId]! }, shop, this.units.measures()), job.entries),
-    }));
+    const measures = this.units.measures();
+    return f.jobs.map((job) => {
+      // A band whose job did not change is not folded again: only what changed costs anything.
+      const known = this.folded.get(job);
+      if (known && known.shop === shop && known.measures === measures) return { job, state: known.state };
+      const state = foldJob(contextOf({ ...job, type: f.types[job.vehicle.typeId]! }, shop, measures), job.entries);
+      this.folded.set(job, { shop, measures, state });
+      return { job, state };
+    });
   });
+  private readonly folded = new WeakMap<FloorJob, { shop: ShopView; measures: Measures; state: JobState }>();
   /** Diagnoses of the jobs still looking for the noise, as they come from the worker. */
   private readonly diagnoses = toSignal(
     toObservable(this.states).pipe(
@@ -309,7 +330,9 @@ export class Floor {
   }
   private async load(): Promise<void> {
     try {
-      this.floor.set(await this.api.get<FloorView>('/floor'));
+      const known = this.floor();
+      const news = await this.api.get<FloorView>('/floor', known ? { since: known.cursor } : {});
+      this.floor.set(known ? floorWith(known, news) : news);
       this.error.set('');
     } catch (e) {
       this.error.set((e as Error).message);

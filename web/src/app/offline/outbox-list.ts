@@ -47,7 +47,7 @@ export class OutboxList {
   private readonly units = inject(Units);
 
   protected say(e: Parameters<typeof sayEntry>[0]): string {
-    return sayEntry(e, ledgerWords(this.session.dialect(), this.units.measures()));
+    return sayEntry(e, ledgerWords(this.session.dialect(), this.units.measures(), this.session.zone()));
   }
   protected async pin(): Promise<void> {
     if (await this.ask.pin('These entries wait for a PIN.')) this.outbox.retry();

@@ -1,19 +1,18 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import {
   attempt,
   convert,
   DISTANCE_UNITS,
   isDangerous,
+  isTimeZone,
   JOINT_KINDS,
   jointName,
   parseQuantity,
-  ROLES,
   sayExpired,
   within,
   type Dialect,
   type JointKind,
-  type Role,
   type Side,
   type YardRules,
 } from '@ash-knot/core';
@@ -24,7 +23,7 @@ import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
 import { InspectionRules } from './inspection-rules';
 import { PriceRulesForm } from './price-rules';
-import { draft } from '../state/draft';
+import { YardPlaces } from './yard-places';
 import { Session } from '../session/session';
 import { AsLead } from '../session/as-lead';
 import { Units } from '../session/units';
@@ -32,7 +31,7 @@ import { Units } from '../session/units';
 /** Limits, schools, people and gauges. Changing them takes the lead's PIN. */
 @Component({
   selector: 'ak-rules',
-  imports: [FormField, InspectionRules, Picks, PriceRulesForm, RouterLink, TextField, TopBar],
+  imports: [FormField, InspectionRules, Picks, PriceRulesForm, RouterLink, TextField, TopBar, YardPlaces],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ak-top-bar />
@@ -181,30 +180,35 @@ import { Units } from '../session/units';
         <a routerLink="/rules/gauges" class="link mt-1">The register: new ones, calibration, studies, simulated gauges</a>
       </section>
       <section class="plate:col-span-2">
-        <h2 class="text-xl font-bold">People</h2>
-        <ul class="mt-1 grid gap-x-10 plate:grid-cols-2">
-          @for (p of session.people(); track p.id) {
-            <li class="rule flex min-h-13 items-center gap-4">
-              <span class="flex-1">{{ p.name }}</span><span class="soft">{{ p.role }}</span>
-            </li>
-          }
-        </ul>
-        <form class="mt-4 grid items-end gap-3 sm:grid-cols-[1fr_auto_160px_auto]" (submit)="addPerson($event)">
-          <ak-text-field label="Somebody new" [(value)]="name" [max]="60" />
-          <ak-picks label="Role" [options]="roles" [picked]="[role()]" [single]="true" (pickedChange)="role.set($event[0]!)" />
-          <ak-form-field label="PIN"
-            ><input
-              class="field mono"
-              type="password"
-              inputmode="numeric"
-              autocomplete="off"
-              aria-label="New PIN"
-              #p
-              [value]="pin()"
-              (input)="pin.set(p.value)"
-              maxlength="8"
-          /></ak-form-field>
-          <button class="btn">Put on the list</button>
+        <h2 class="text-xl font-bold">The yard, its people and devices</h2>
+        <a routerLink="/rules/people" class="link mt-1" data-testid="to-people"
+          >People, devices that are signed in, and what was changed</a
+        >
+        <ak-yard-places (said)="say($event.text, $event.bad)" />
+        <p class="heading mt-4">At the sign-in of a device</p>
+        <ak-picks
+          class="mt-1 block"
+          label="At the sign-in of a device"
+          [options]="['first names to tap', 'the name is typed']"
+          [picked]="[r().namesAtDoor ? 'first names to tap' : 'the name is typed']"
+          [single]="true"
+          (pickedChange)="save({ namesAtDoor: $event[0] === 'first names to tap' })"
+        />
+        <p class="soft mt-1 text-sm">Whoever reaches the server sees what stands there, signed in or not.</p>
+        <form class="mt-4 grid max-w-xl grid-cols-[1fr_auto] items-end gap-3" (submit)="keepZone($event)">
+          <ak-text-field
+            label="Time zone"
+            [(value)]="zone"
+            [max]="60"
+            placeholder="Europe/Oslo"
+            [hint]="
+              r().timeZone
+                ? 'Every clock and day of this yard is told in it.'
+                : 'Nobody has said: each device tells times in its own, ' + here + ' on this one.'
+            "
+            testId="rules-zone"
+          />
+          <button class="btn self-start sm:mt-7">Write it down</button>
         </form>
         <div class="rule mt-8 flex flex-wrap items-center gap-5 pt-4">
           <p>
@@ -227,7 +231,6 @@ export class Rules {
   protected readonly distances = DISTANCE_UNITS;
   protected readonly units = inject(Units);
   protected readonly recheckIn = computed(() => Math.round(convert(this.r().recheckKm, 'km', this.units.distance(), 'distance')));
-  protected readonly roles = ROLES;
   protected readonly gauges = computed(() => {
     const today = new Date().toISOString();
     return (this.session.shop()?.gauges ?? []).filter((g) => !g.retired).map((g) => ({ ...g, out: sayExpired(g, today) }));
@@ -249,9 +252,9 @@ export class Rules {
   protected readonly jointNames = computed(
     () => Object.fromEntries(this.gradable.map((k) => [k, jointName(k, this.r().dialect)])) as Partial<Record<JointKind, string>>,
   );
-  protected readonly name = draft('rules.name', '');
-  protected readonly role = signal<Role>('technician');
-  protected readonly pin = signal('');
+  /** As the rule stands, until somebody writes another. */
+  protected readonly zone = linkedSignal(() => this.r().timeZone ?? '');
+  protected readonly here = Intl.DateTimeFormat().resolvedOptions().timeZone;
   protected readonly theme = signal<'daylight' | 'under the lift'>(
     document.documentElement.dataset['theme'] === 'lift' ? 'under the lift' : 'daylight',
   );
@@ -288,15 +291,11 @@ export class Rules {
       });
     else this.say(v.error.message, true);
   }
-  protected async addPerson(e: Event): Promise<void> {
+  protected keepZone(e: Event): void {
     e.preventDefault();
-    await this.asLead(async () => {
-      await this.api.post('/people', { name: this.name().trim(), role: this.role(), pin: this.pin() });
-      await this.session.load();
-      this.name.clear();
-      this.pin.set('');
-      return 'On the list.';
-    });
+    const zone = this.zone().trim();
+    if (zone && !isTimeZone(zone)) this.say('The time zone must be one such as Europe/Oslo or UTC. Nothing was changed.', true);
+    else void this.save({ timeZone: zone || null });
   }
   protected async signOut(): Promise<void> {
     await this.session.signOut();
@@ -305,7 +304,7 @@ export class Rules {
     const said = await this.lead.run(work);
     if (said) this.say(said.text, said.bad);
   }
-  private say(text: string, bad: boolean): void {
+  protected say(text: string, bad: boolean): void {
     this.said.set(text);
     this.bad.set(bad);
   }

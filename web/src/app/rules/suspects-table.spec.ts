@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import type { LearningView } from '@ash-knot/contract';
-import { calibration, SHIPPED } from '@ash-knot/core';
+import { calibration, saidBins, SHIPPED } from '@ash-knot/core';
 import { SESSION, setUp, SHOP, tid } from '../../test';
 import { LineChart, type Series } from '../kit/line-chart';
 import { Session } from '../session/session';
@@ -17,12 +17,14 @@ class ChartStub {
   readonly yMax = input<number>();
 }
 
-const c = calibration(Array.from({ length: 40 }, (_, i) => ({ p: (i % 10) / 10, on: i % 10 > 4 })));
+const c = calibration(saidBins(Array.from({ length: 40 }, (_, i) => ({ p: (i % 10) / 10, on: i % 10 > 4 }))));
 const LEARNING: LearningView = {
   lessons: [
     { job: 'j1', plate: 'TS 1', closedAt: '2026-01-05T09:00:00Z', faults: ['front.left.link-lower'], counts: 3, undone: false },
     { job: 'j2', plate: 'TS 2', closedAt: '2026-01-06T09:00:00Z', faults: ['front.left.frame-bushing'], counts: 2, undone: true },
   ],
+  older: null,
+  taught: { jobs: 2, counting: 1 },
   worn: { heard: c, found: c },
   makes: { heard: c, found: c },
 };

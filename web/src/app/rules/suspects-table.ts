@@ -109,6 +109,9 @@ const SHOWN = 14;
                 </li>
               }
             </ul>
+            @if (v.older) {
+              <button type="button" class="link" (click)="older()">Older ones</button>
+            }
           </section>
           <section class="plate:col-span-2">
             <h2 class="text-xl font-bold">What has moved</h2>
@@ -175,7 +178,7 @@ export class SuspectsTable {
     ),
   );
   protected readonly moved = computed(() => this.allMoved().slice(0, this.shown()));
-  protected readonly counting = computed(() => this.view()?.lessons.length ?? 0);
+  protected readonly counting = computed(() => this.view()?.taught.jobs ?? 0);
   protected readonly rows = computed(() => {
     const v = this.view()!;
     return [
@@ -213,6 +216,12 @@ export class SuspectsTable {
     } catch (e) {
       this.said.set({ text: (e as Error).message, bad: true });
     }
+  }
+  protected async older(): Promise<void> {
+    const v = this.view();
+    if (!v?.older) return;
+    const page = await this.api.get<LearningView>('/learning', { older: v.older });
+    this.view.set({ ...v, lessons: [...v.lessons, ...page.lessons], older: page.older });
   }
   private async change(work: () => Promise<string>): Promise<void> {
     const said = await this.lead.run(async () => {

@@ -1,8 +1,9 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import type { PersonView, SessionView, ShopView } from '@ash-knot/contract';
+import type { DoorView, FirstRun, PersonView, SessionView, ShopView } from '@ash-knot/contract';
 import { spoken, type Dialect, type Role } from '@ash-knot/core';
 import { Api, ApiError } from '../state/api';
 import { draft } from '../state/draft';
+import { tellTimesIn } from '../words/format';
 
 /** Which device this is, whose name is tapped, whose PIN stands, and the shop's rules. */
 @Injectable({ providedIn: 'root' })
@@ -13,10 +14,13 @@ export class Session {
   readonly lost = signal(false);
 
   readonly bay = computed(() => this.view()?.bay ?? null);
+  readonly door = computed((): DoorView | null => this.view()?.door ?? null);
   readonly shop = computed((): ShopView | null => this.view()?.shop ?? null);
   readonly people = computed((): readonly PersonView[] => this.view()?.people ?? []);
   readonly person = computed((): PersonView | null => this.people().find((p) => p.id === this.view()?.person) ?? null);
   readonly dialect = computed((): Dialect => this.shop()?.rules.dialect ?? 'sway bar');
+  /** The shop's time zone; null where nobody has said: this device's own. */
+  readonly zone = computed((): string | null => this.shop()?.rules.timeZone ?? null);
   /** A sentence of the program as this shop says it. */
   say(text: string): string {
     return spoken(text, this.dialect());
@@ -26,18 +30,27 @@ export class Session {
   async load(): Promise<void> {
     try {
       const view = await this.api.get<SessionView>('/session');
-      this.view.set(view);
+      this.show(view);
       this.kept.set(view);
       this.lost.set(false);
     } catch (e) {
-      if (e instanceof ApiError && e.offline && this.kept()) this.view.set(this.kept());
+      if (e instanceof ApiError && e.offline && this.kept()) this.show(this.kept()!);
       else throw e;
       this.lost.set(true);
     }
   }
+  private show(view: SessionView): void {
+    tellTimesIn(view.shop?.rules.timeZone ?? null);
+    this.view.set(view);
+  }
   async signIn(person: string, pin: string, bay: string): Promise<void> {
     await this.api.post('/session', { person, pin, bay });
     await this.load();
+  }
+  /** Makes an empty shop's lead, and signs this device in with it. */
+  async firstRun(f: FirstRun): Promise<void> {
+    const { person } = await this.api.post<{ person: string }>('/first-run', f);
+    await this.signIn(person, f.pin, f.bays[0]!);
   }
   async tap(person: string): Promise<void> {
     await this.api.post('/session/person', { person });

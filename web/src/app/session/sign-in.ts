@@ -1,12 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormField } from '../kit/form-field';
 import { Logo } from '../kit/logo';
+import { TextField } from '../kit/text-field';
 import { Session } from './session';
 
 /** Once for a device: which bay it stands in, and somebody's PIN. It stays signed in after that. */
 @Component({
   selector: 'ak-sign-in',
-  imports: [FormField, Logo],
+  imports: [FormField, Logo, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <main class="mx-auto grid min-h-dvh max-w-3xl content-center p-6">
@@ -15,22 +16,26 @@ import { Session } from './session';
         Ash Knot
       </p>
       <h1 class="mt-8 text-2xl font-bold">Which bay is this, and who says so?</h1>
-      <p class="soft mt-1">{{ session.shop()?.name }}. The tablet stays signed in to its bay; whoever works taps their name.</p>
+      <p class="soft mt-1">{{ session.door()?.name }}. The tablet stays signed in to its bay; whoever works taps their name.</p>
       <form (submit)="go($event)">
         <div class="mt-8 flex flex-wrap gap-2" role="group" aria-label="Bay">
-          @for (b of session.shop()?.bays ?? []; track b) {
+          @for (b of session.door()?.bays ?? []; track b) {
             <button type="button" class="pick" [attr.aria-pressed]="b === bay()" (click)="bay.set(b)">
               {{ b }}
             </button>
           }
         </div>
-        <div class="mt-5 flex flex-wrap gap-2" role="group" aria-label="Your name">
-          @for (p of people(); track p.id) {
-            <button type="button" class="pick" [attr.aria-pressed]="p.id === person()" (click)="person.set(p.id)">
-              {{ p.name }}
-            </button>
-          }
-        </div>
+        @if (people().length) {
+          <div class="mt-5 flex flex-wrap gap-2" role="group" aria-label="Your name">
+            @for (p of people(); track p.id) {
+              <button type="button" class="pick" [attr.aria-pressed]="p.id === person()" (click)="person.set(p.id)">
+                {{ p.name }}
+              </button>
+            }
+          </div>
+        } @else {
+          <ak-text-field class="mt-5 block max-w-80" label="Your name" [(value)]="person" [max]="60" />
+        }
         <ak-form-field class="mt-5 block max-w-60" label="PIN" [error]="error()">
           <input
             class="field mono !text-2xl tracking-[0.3em]"
@@ -63,6 +68,7 @@ import { Session } from './session';
 })
 export class SignIn {
   protected readonly session = inject(Session);
+  /** Nobody's where the yard rule hides the names: then it is typed. */
   protected readonly people = computed(() => this.session.people().filter((p) => p.role !== 'learner'));
   protected readonly bay = signal('');
   protected readonly person = signal('');

@@ -47,7 +47,7 @@ export class PartsDesk {
   private readonly job = this.store.view()!.id;
   protected readonly results = RESULTS;
   protected readonly sayCheck = sayGoodsCheck;
-  protected readonly when = sayWhen;
+  protected readonly when = (iso: string): string => sayWhen(iso, this.session.zone());
   protected readonly money = sayMoney;
 
   protected readonly lines = computed(() => goodsLines(this.store.state()!));
@@ -61,7 +61,7 @@ export class PartsDesk {
       case 'to order':
         return g.refused.length ? 'refused; to be ordered anew' : 'to be ordered';
       case 'on its way':
-        return `${g.order!.body.supplier}, ${g.order!.body.number}, promised for ${sayWhen(g.promised!)}`;
+        return `${g.order!.body.supplier}, ${g.order!.body.number}, promised for ${this.when(g.promised!)}`;
       case 'here':
         return g.from === 'shelf' ? 'on the shelf' : 'to be fetched';
       case 'taken':
@@ -93,7 +93,7 @@ export class PartsDesk {
     const sends = this.sends(a);
     if (sends.length === 0) return 'has none of it';
     return sends
-      .map(({ g, offer }) => `${g.choice.body.quantity} × ${g.choice.body.part.name}, promised for ${sayWhen(offer.promised)}`)
+      .map(({ g, offer }) => `${g.choice.body.quantity} × ${g.choice.body.part.name}, promised for ${this.when(offer.promised)}`)
       .join('; ');
   }
   protected async order(a: SupplierAnswer): Promise<void> {
@@ -174,7 +174,7 @@ export class PartsDesk {
     const stands =
       n.promised === g.promised
         ? 'It stands as it was promised.'
-        : `Now promised for ${sayWhen(n.promised)}${n.why ? `: ${n.why}` : ''}.`;
+        : `Now promised for ${this.when(n.promised)}${n.why ? `: ${n.why}` : ''}.`;
     return `${stands}${this.note(g, n)}`;
   }
   /** What the delivery note says, where something was sent: another number than was ordered is said loudly. */

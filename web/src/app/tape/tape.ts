@@ -162,7 +162,10 @@ export class Tape {
     const s = this.store.state();
     if (!s) return [];
     const unsent = this.store.unsent();
-    const words = ledgerWords(this.session.dialect(), this.units.measures(), { state: s, plan: this.store.plan() });
+    const words = ledgerWords(this.session.dialect(), this.units.measures(), this.session.zone(), {
+      state: s,
+      plan: this.store.plan(),
+    });
     return s.entries.map((entry) => ({
       entry,
       time: clock(entry.at),

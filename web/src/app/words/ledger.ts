@@ -17,6 +17,7 @@ import {
 export function ledgerWords(
   dialect: Dialect,
   measures: Measures,
+  zone: string | null,
   job?: { readonly state: JobState; readonly plan: readonly PlannedStep[] },
 ): LedgerWords {
   const spec = job?.state.context.type.axles[job.state.axle];
@@ -33,6 +34,7 @@ export function ledgerWords(
     },
     say: (t) => spoken(t, dialect),
     measures,
+    zone,
     piece: (id) => spoken(pieces.find((p) => p.id === id)?.name ?? '', dialect) || id.split('.').slice(1).join(' '),
   };
 }

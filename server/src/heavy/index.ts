@@ -1,0 +1,59 @@
+import { Worker } from 'node:worker_threads';
+import { WORK, type Work, type WorkName } from './work';
+
+interface Waiting {
+  readonly resolve: (value: never) => void;
+  readonly reject: (err: Error) => void;
+}
+
+/** A thread beside the one that answers requests; made when it is first needed, and again after it died. */
+class Thread {
+  private worker: Worker | undefined;
+  private readonly waiting = new Map<number, Waiting>();
+  private last = 0;
+
+  constructor(private readonly file: string) {}
+
+  ask(name: WorkName, args: unknown[]): Promise<never> {
+    return new Promise((resolve, reject) => {
+      const id = ++this.last;
+      this.waiting.set(id, { resolve, reject });
+      this.thread().postMessage({ id, name, args });
+    });
+  }
+
+  private thread(): Worker {
+    if (this.worker) return this.worker;
+    const worker = new Worker(this.file);
+    worker.unref();
+    worker.on('message', ({ id, value, error }: { id: number; value: never; error?: string }) => {
+      const w = this.waiting.get(id);
+      this.waiting.delete(id);
+      if (error === undefined) w?.resolve(value);
+      else w?.reject(new Error(error));
+    });
+    const dead = (err?: unknown) => {
+      if (this.worker !== worker) return;
+      this.worker = undefined;
+      for (const w of this.waiting.values()) w.reject(err instanceof Error ? err : new Error('the worker thread ended'));
+      this.waiting.clear();
+    };
+    worker.on('error', dead);
+    worker.on('exit', () => dead());
+    this.worker = worker;
+    return worker;
+  }
+}
+
+let thread: Thread | undefined;
+
+/** From here on heavy work is done beside the event loop. @param file the bundled `worker` */
+export function useThread(file: string): void {
+  thread = new Thread(file);
+}
+
+/** Work of more than a frame, off the event loop where there is a thread for it (in unit tests there is none). */
+export async function heavy<K extends WorkName>(name: K, ...args: Parameters<Work[K]>): Promise<ReturnType<Work[K]>> {
+  if (thread) return thread.ask(name, args);
+  return (WORK[name] as (...a: unknown[]) => ReturnType<Work[K]>)(...args);
+}

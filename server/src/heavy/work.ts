@@ -1,0 +1,15 @@
+import { attempt, lessonOf, loopFromRows } from '@ash-knot/core';
+
+/** What takes more than a frame, by name: only texts, numbers and bytes go in and out. */
+export const WORK = {
+  /** What is wrong with the points of a loop, or undefined. */
+  loop(bytes: Uint8Array): string | undefined {
+    const lines = Buffer.from(bytes).toString('utf8').split(/\r?\n/);
+    const read = attempt(() => loopFromRows(lines.map((l) => l.split(','))));
+    return read.ok ? undefined : read.error.message;
+  },
+  lesson: lessonOf,
+} as const;
+
+export type Work = typeof WORK;
+export type WorkName = keyof Work;

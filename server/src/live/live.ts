@@ -1,0 +1,36 @@
+import type { Logger } from 'pino';
+import type { Db } from '../db/pool';
+import { entriesOf } from '../ledger/read';
+import { JobFeeds } from './feeds';
+import { LiveNews } from './news';
+import { Streams } from './streams';
+
+/** What is heard from other servers and told to the screens that are open here. */
+export interface Live {
+  readonly news: LiveNews;
+  readonly feeds: JobFeeds;
+  readonly streams: Streams;
+  stop(): Promise<void>;
+}
+
+/** @throws Error when the database is not there */
+export async function startLive(db: Db, connectionString: string, log: Logger): Promise<Live> {
+  const news = new LiveNews(connectionString, log);
+  const feeds = new JobFeeds((job, after) => entriesOf(db, [job], after), log);
+  const streams = new Streams();
+  news.hear({
+    job: (job) => feeds.pull(job),
+    device: (device) => streams.endDevice(device),
+    missed: () => feeds.pullAll(),
+  });
+  await news.start();
+  return {
+    news,
+    feeds,
+    streams,
+    async stop() {
+      streams.endAll();
+      await news.stop();
+    },
+  };
+}

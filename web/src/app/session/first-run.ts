@@ -1,0 +1,86 @@
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { FormField } from '../kit/form-field';
+import { Logo } from '../kit/logo';
+import { TextField } from '../kit/text-field';
+import { draft } from '../state/draft';
+import { ApiError } from '../state/api';
+import { Session } from './session';
+
+/** Once for a yard: what it is called, its bays, and its lead, by the code the server printed. */
+@Component({
+  selector: 'ak-first-run',
+  imports: [FormField, Logo, TextField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <main class="mx-auto grid min-h-dvh max-w-3xl content-center p-6">
+      <p class="flex items-center gap-3 text-lg font-bold"><ak-logo [width]="34" /> Ash Knot</p>
+      <h1 class="mt-8 text-2xl font-bold">Nobody works here yet</h1>
+      <p class="soft mt-1">
+        The server printed a code when it started. Whoever has it makes the yard and its lead; it works once.
+      </p>
+      <form class="mt-6 grid max-w-xl gap-4" (submit)="go($event)">
+        <ak-text-field label="Code from the server" [(value)]="code" [max]="20" placeholder="ABCD-EFGH-JKMN" />
+        <ak-text-field label="Name of the yard" [(value)]="shop" [max]="80" />
+        <ak-text-field label="Its bays, with commas between" [(value)]="bays" [max]="400" placeholder="Bay 1, Bay 2" />
+        <ak-text-field label="Prices are in (three letters)" [(value)]="currency" [max]="3" />
+        <ak-text-field label="Name of the lead" [(value)]="lead" [max]="60" />
+        <ak-form-field class="block max-w-60" label="The lead’s PIN, 4 to 8 digits" [error]="error()">
+          <input
+            class="field mono !text-2xl tracking-[0.3em]"
+            type="password"
+            inputmode="numeric"
+            autocomplete="off"
+            maxlength="8"
+            aria-label="PIN"
+            #box
+            [value]="pin()"
+            (input)="pin.set(box.value)"
+            data-testid="pin"
+          />
+        </ak-form-field>
+        <button type="submit" class="btn btn-go min-w-48 justify-self-start" [disabled]="busy()" data-testid="make-shop">
+          Make the yard
+        </button>
+      </form>
+      <p class="soft mt-10 max-w-prose text-sm">
+        No limit of play and no inspection rule comes with it: each needs an owner or a source, and nobody has named one yet. They
+        are written down on the yard rules.
+      </p>
+    </main>
+  `,
+})
+export class FirstRunPage {
+  private readonly session = inject(Session);
+  protected readonly code = signal('');
+  protected readonly shop = draft('first-run.shop', '');
+  protected readonly bays = draft('first-run.bays', '');
+  protected readonly currency = draft('first-run.currency', '');
+  protected readonly lead = draft('first-run.lead', '');
+  protected readonly pin = signal('');
+  protected readonly error = signal('');
+  protected readonly busy = signal(false);
+
+  async go(e: Event): Promise<void> {
+    e.preventDefault();
+    this.busy.set(true);
+    this.error.set('');
+    try {
+      await this.session.firstRun({
+        code: this.code().trim(),
+        shop: this.shop().trim(),
+        bays: this.bays()
+          .split(',')
+          .map((b) => b.trim())
+          .filter(Boolean),
+        currency: this.currency().trim().toUpperCase(),
+        lead: this.lead().trim(),
+        pin: this.pin(),
+      });
+      for (const d of [this.shop, this.bays, this.currency, this.lead]) d.clear();
+    } catch (err) {
+      this.error.set(err instanceof ApiError ? err.message : String(err));
+    } finally {
+      this.busy.set(false);
+    }
+  }
+}

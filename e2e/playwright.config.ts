@@ -16,6 +16,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     actionTimeout: 10_000,
     trace: 'retain-on-failure',
+    // Each test begins with nothing kept; the one of the program without a line allows it.
+    serviceWorkers: 'block',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: [

@@ -4,7 +4,7 @@ import { chmodSync, chownSync, existsSync, mkdirSync, readdirSync, readFileSync,
 import { createServer } from 'node:net';
 import path from 'node:path';
 import { debian } from './install.mjs';
-import { LOCAL, must, run, sleep, Stop } from './say.mjs';
+import { alive, LOCAL, must, run, sleep, Stop } from './say.mjs';
 
 const isRoot = process.getuid?.() === 0;
 
@@ -106,12 +106,19 @@ export async function startPostgres(name, { port: wished, config = [] } = {}) {
     writeFileSync(stateFile, JSON.stringify(state), { mode: 0o600 });
   }
 
-  const running = (await asOwner(`${bin}/pg_ctl`, ['-D', data, 'status'])).code === 0;
+  const isRunning = async () => {
+    const r = await asOwner(`${bin}/pg_ctl`, ['-D', data, 'status']);
+    // One that was killed and that nobody has waited for yet is dead all the same.
+    const pid = /PID: (\d+)/.exec(r.out)?.[1];
+    return r.code === 0 && pid !== undefined && alive(Number(pid));
+  };
+  const running = await isRunning();
   if (!running) {
     const log = path.join(dir, 'postgres.log');
     // After a kill -9 the old backends may hold the shared memory for a moment.
     for (let attempt = 1; ; attempt++) {
-      const port = wished && attempt <= 4 ? wished : await freePort();
+      // Its old place is worth waiting for: a server still looks for it there.
+      const port = wished && attempt <= 20 ? wished : await freePort();
       const more = config.map((c) => ` -c ${c}`).join('');
       const options = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c max_connections=100${more}`;
       const r = await asOwner(`${bin}/pg_ctl`, ['-D', data, '-l', log, '-o', options, '-w', '-t', '60', 'start']);
@@ -120,7 +127,7 @@ export async function startPostgres(name, { port: wished, config = [] } = {}) {
         writeFileSync(stateFile, JSON.stringify(state), { mode: 0o600 });
         break;
       }
-      if (attempt >= 6) {
+      if (attempt >= (wished ? 24 : 6)) {
         const tail = (await asOwner('tail', ['-n', '20', log])).out;
         throw new Stop(`PostgreSQL does not start.\n${r.out}\n${tail}`);
       }
@@ -150,7 +157,7 @@ export async function startPostgres(name, { port: wished, config = [] } = {}) {
       return url(database);
     },
     dropDatabase: (database) => sql(`DROP DATABASE IF EXISTS ${database} WITH (FORCE)`),
-    running: async () => (await asOwner(`${bin}/pg_ctl`, ['-D', data, 'status'])).code === 0,
+    running: isRunning,
     stop: () => asOwner(`${bin}/pg_ctl`, ['-D', data, '-m', 'fast', '-w', 'stop']),
   };
 }

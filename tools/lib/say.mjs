@@ -1,5 +1,6 @@
 /** Words on the terminal. Node built-ins only: this runs before anything is installed. */
 import { spawn } from 'node:child_process';
+import { existsSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 
 export const ROOT = path.resolve(import.meta.dirname, '../..');
@@ -42,10 +43,11 @@ export async function must(command, args, options = {}) {
   return r.out;
 }
 
+/** Whether a process is there. One that ended and that nobody has waited for yet is not. */
 export const alive = (pid) => {
   try {
     process.kill(pid, 0);
-    return true;
+    return !existsSync('/proc') || !/^State:\s+Z/m.test(readFileSync(`/proc/${pid}/status`, 'utf8'));
   } catch (e) {
     return e.code === 'EPERM';
   }

@@ -1,9 +1,11 @@
-import { provideHttpClient, withFetch } from '@angular/common/http';
-import { provideBrowserGlobalErrorListeners, provideZonelessChangeDetection } from '@angular/core';
+import { provideHttpClient, withFetch, withInterceptors } from '@angular/common/http';
+import { isDevMode, provideBrowserGlobalErrorListeners, provideZonelessChangeDetection } from '@angular/core';
 import { bootstrapApplication, REMOVE_STYLES_ON_COMPONENT_DESTROY } from '@angular/platform-browser';
 import { provideRouter, withComponentInputBinding } from '@angular/router';
+import { provideServiceWorker } from '@angular/service-worker';
 import { wrap } from 'comlink';
 import { App } from './app/app';
+import { keepAnswers } from './app/offline/kept';
 import { routes } from './app/routes';
 import { OPENS_OVER } from './app/shell/overlays';
 import { DIAGNOSIS_WORKER } from './app/workers/diagnoser';
@@ -19,7 +21,9 @@ bootstrapApplication(App, {
   providers: [
     provideZonelessChangeDetection(),
     provideBrowserGlobalErrorListeners(),
-    provideHttpClient(withFetch()),
+    provideHttpClient(withFetch(), withInterceptors([keepAnswers])),
+    // The program itself opens without a line. Its worker waits until the first page stands.
+    provideServiceWorker('ngsw-worker.js', { enabled: !isDevMode(), registrationStrategy: 'registerWhenStable:8000' }),
     provideRouter(routes, withComponentInputBinding()),
     {
       provide: DIAGNOSIS_WORKER,

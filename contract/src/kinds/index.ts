@@ -111,7 +111,7 @@ export const entryBodies: { readonly [K in EntryKind]: z.ZodType<EntryBodies[K]>
 export const exampleOf = <K extends EntryKind>(kind: K): EntryBodies[K] =>
   (entryBodies[kind].meta()!['examples'] as [EntryBodies[K]])[0];
 
-const base = { id: uuid, job: uuid, version: z.int(), by: text(60).min(1), at: moment, deviceAt: moment.optional() };
+const base = { id: uuid, job: uuid, version: z.int(), by: text(60).min(1), at: moment, deviceAt: moment.optional(), seen: z.int().min(0).optional() };
 const lineOf = (kind: EntryKind) => z.object({ ...base, kind: z.literal(kind), body: entryBodies[kind] });
 
 /** Lines of some kinds, in today's shape. */

@@ -227,8 +227,12 @@ export function readSuspectsTable(file: unknown): SuspectsTable {
   variants.forEach((v: unknown, i) => {
     const x = record(`variant ${i + 1}`, v);
     known(`fault of variant ${i + 1}`, String(x['fault']), FAULT_KINDS);
-    for (const s of (x['suspension'] as string[] | undefined) ?? []) known(`suspension of variant ${i + 1}`, s, SUSPENSIONS);
-    for (const s of (x['link'] as string[] | undefined) ?? []) known(`link of variant ${i + 1}`, s, LINK_KINDS);
+    for (const [name, all] of [['suspension', SUSPENSIONS], ['link', LINK_KINDS]] as const) {
+      const some = x[name];
+      if (some === undefined) continue;
+      if (!Array.isArray(some)) throw new BadInput(`${name} of variant ${i + 1}`, 'must be a list');
+      for (const s of some) known(`${name} of variant ${i + 1}`, String(s), all);
+    }
     if (x['prior'] !== undefined) probability(`prior of variant ${i + 1}`, x['prior']);
     if (x['sounds'] !== undefined) chanceOfSounding(`chance that variant ${i + 1} sounds`, x['sounds']);
     if (x['signs'] !== undefined) table(`signs of variant ${i + 1}`, x['signs'], SIGNS, false);

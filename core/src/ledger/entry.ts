@@ -19,6 +19,8 @@ export type Entry<K extends EntryKind = EntryKind> = {
     readonly at: string;
     /** What the device's clock said, where that could not be and the server's time was taken instead. */
     readonly deviceAt?: string | undefined;
+    /** The last place on the job's tape its author had seen: what crosses another's entry is told by it. Not kept. */
+    readonly seen?: number | undefined;
   };
 }[K];
 

@@ -9,7 +9,9 @@ import {
   takenAfterHandBack,
   tooEarly,
   type Entry,
+  type EntryBodies,
   type EntryKind,
+  sayWhen,
   type Part,
   type Role,
 } from '@ash-knot/core';
@@ -17,6 +19,7 @@ import { claimAttachment } from '../attachment/queries';
 import type { Queryable } from '../db/pool';
 import { badInput, conflict, forbidden, HttpProblem, notFound } from '../http/problem';
 import { HANDED_BACK, jobState } from '../job/queries';
+import { iso } from './read';
 import { personRole } from '../session/queries';
 import { shopView } from '../shop/queries';
 
@@ -26,6 +29,7 @@ const LATE_MS = 10 * 60_000;
 /** Who writes: in what role, and with what proof. */
 interface By {
   readonly role: Role;
+  readonly device: string;
   /** Throws unless this person has given their PIN lately. */
   confirm(person: string): void;
 }
@@ -41,10 +45,11 @@ const CHECKS: { readonly [K in EntryKind]?: (tx: Queryable, e: Entry<K>, by: By)
     if (!(await claimAttachment(tx, e.body.file, e.job, 'loop'))) throw notFound('file of the loop');
     await knownGauge(tx, e.body.gauge);
   },
-  choose: async (tx, e) => {
+  choose: async (tx, e, by) => {
     const shop = await shopView(tx);
     if (shop) checkChoice(e.body, shop.rules.currency);
     await checkPart(tx, e.body.part);
+    await crossedChoice(tx, e, by);
   },
   step: async (tx, e) => {
     // Nothing else waits for what cannot be hurried: a state is read only where it decides.
@@ -91,6 +96,7 @@ interface From {
   confirm(person: string): void;
   /** Whether that person's name was tapped on this device. */
   speaksFor(person: string): Promise<boolean>;
+  readonly device: string;
   readonly openedAt: Date;
   /** How far ahead of the server's its times may lie, ms. */
   readonly aheadMs: number;
@@ -109,7 +115,11 @@ const wrongClock = (why: string, short: string) =>
   });
 
 /** Is this person allowed to write this entry, now, from this device? Throws the problem when not. */
-export async function allow(tx: Queryable, e: Entry, { confirm, speaksFor, openedAt, aheadMs, closed }: From): Promise<void> {
+export async function allow(
+  tx: Queryable,
+  e: Entry,
+  { confirm, speaksFor, device, openedAt, aheadMs, closed }: From,
+): Promise<void> {
   const role = await personRole(tx, e.by);
   if (!role) throw forbidden('Nobody of that name works here.');
   if (!(await speaksFor(e.by))) throw forbidden('This device does not write for that name: tap it first. Nothing was stored.');
@@ -118,10 +128,10 @@ export async function allow(tx: Queryable, e: Entry, { confirm, speaksFor, opene
     throw wrongClock('This device’s clock runs ahead: the entry is of a time that is yet to come.', 'is in the future');
   if (Date.parse(e.at) < openedAt.getTime() - LATE_MS && !MEASURED.has(e.kind))
     throw wrongClock('The entry is of a time before this job was opened. Is this device’s clock late?', 'is before the job');
-  if (closed && !takenAfterHandBack(e.kind)) throw conflict(HANDED_BACK);
+  if (closed && !takenAfterHandBack(e.kind)) throw await handedBack(tx, e);
   if (isSigned(e.kind)) confirm(e.by);
   const check = CHECKS[e.kind] as ((tx: Queryable, e: Entry, by: By) => Promise<void>) | undefined;
-  await check?.(tx, e, { role, confirm });
+  await check?.(tx, e, { role, confirm, device });
 }
 
 /** One's own slip is struck freely; what somebody else wrote, and what was signed, needs a PIN. */
@@ -132,11 +142,59 @@ async function checkStrike(tx: Queryable, e: Entry<'strike'>, { role, confirm }:
   );
   const struck = rows[0];
   if (!struck || struck.job_id !== e.job) throw notFound('entry to strike');
+  const already = await writtenBy(tx, `kind = 'strike' AND job_id = $1 AND body->>'entry' = $2`, [e.job, e.body.entry]);
+  if (already) throw crossed(`${already.who} has struck it already, at ${already.when}. Nothing more is to be done.`, 'struck');
   if (struck.kind === 'strike') throw conflict('A strike is not struck; write the entry again.');
   if (struck.kind === 'hand-back') await onlyOpenJob(tx, e.job);
   if (struck.by_person === e.by && !isSigned(struck.kind)) return;
   if (role === 'learner') throw forbidden('A learner strikes only their own entries.');
   confirm(e.by);
+}
+
+/** Two tablets wrote the same while they did not hear each other: a person decides. */
+const crossed = (why: string, kind = 'crossed') => new HttpProblem(409, kind, `${why} Nothing was stored.`);
+
+/** Who wrote the latest entry of a sort, and when, as the yard tells it. */
+async function writtenBy(
+  tx: Queryable,
+  where: string,
+  values: unknown[],
+): Promise<{ who: string; when: string; body: unknown } | undefined> {
+  const { rows } = await tx.query<{ who: string; at: string; zone: string | null; body: unknown }>(
+    `SELECT p.name AS who, ${iso('e.at')} AS at, e.body, (SELECT rules->>'timeZone' FROM shop) AS zone
+       FROM entry e JOIN person p ON p.id = e.by_person WHERE e.seq = (SELECT max(seq) FROM entry WHERE ${where})`,
+    values,
+  );
+  return (
+    rows[0] && {
+      who: rows[0].who,
+      when: rows[0].zone ? sayWhen(rows[0].at, rows[0].zone) : `${sayWhen(rows[0].at, 'UTC')} UTC`,
+      body: rows[0].body,
+    }
+  );
+}
+
+/** Why nothing more is taken: who handed it back, and when; what came too late can be said on a job of its own. */
+async function handedBack(tx: Queryable, e: Entry): Promise<HttpProblem> {
+  const by = await writtenBy(tx, `kind = 'hand-back' AND job_id = $1`, [e.job]);
+  return by
+    ? conflict(`${by.who} handed the vehicle back at ${by.when}. Strike that hand-back first, or open a new job.`)
+    : conflict(HANDED_BACK);
+}
+
+/** Somebody at another device put something for the same joints to the customer, and this one had not heard of it. */
+async function crossedChoice(tx: Queryable, e: Entry<'choose'>, { device }: By): Promise<void> {
+  if (e.seen === undefined) return;
+  const other = await writtenBy(
+    tx,
+    `job_id = $1 AND kind = 'choose' AND seq > $2 AND device IS DISTINCT FROM $3::uuid AND body->'joints' ?| $4::text[]
+       AND NOT EXISTS (SELECT 1 FROM entry s WHERE s.job_id = $1 AND s.kind = 'strike' AND s.body->>'entry' = entry.id::text)`,
+    [e.job, e.seen, device, e.body.joints],
+  );
+  if (other)
+    throw crossed(
+      `${other.who} chose ${(other.body as EntryBodies['choose']).part.name} for the same joints at ${other.when}, before this tablet heard of it. Look at that first: yours can stand beside it as another way, or be thrown away.`,
+    );
 }
 
 /** A hand-back is not taken back while its vehicle has a newer job open: one vehicle has one sheet. */

@@ -69,6 +69,7 @@ export function ledgerRoutes(db: Db, live: Live): Router {
         await allow(tx, e, {
           confirm: (person) => confirmedBy(res, person),
           speaksFor: (person) => maySpeakFor(tx, session, person),
+          device: session.device,
           openedAt: job.openedAt,
           aheadMs,
           closed,

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, inject, signal } from '@angular/core';
 import { Router, RouterOutlet } from '@angular/router';
+import { SwUpdate } from '@angular/service-worker';
 import { AlarmBar } from './alarm/alarm-bar';
 import { Keys } from './kit/keys';
 import { Overlays } from './shell/overlays';
@@ -22,6 +23,11 @@ import { Units } from './session/units';
         <button type="button" class="btn btn-go mt-6" (click)="start()">Try again</button>
       </main>
     } @else if (session.view()) {
+      @if (newer()) {
+        <p class="no-print flex items-center justify-center gap-4 border-b px-4" role="status">
+          A newer program is here. <button type="button" class="link" (click)="reload()">Reload; what you typed is kept</button>
+        </p>
+      }
       @if (session.bay()) {
         <ak-alarm-bar />
         <router-outlet />
@@ -37,11 +43,15 @@ export class App {
   protected readonly session = inject(Session);
   private readonly router = inject(Router);
   protected readonly failed = signal('');
+  protected readonly newer = signal(false);
 
   constructor() {
     const overlays = inject(Overlays);
     const units = inject(Units);
     inject(Outbox);
+    inject(SwUpdate, { optional: true })?.versionUpdates.subscribe((e) => {
+      if (e.type === 'VERSION_READY') this.newer.set(true);
+    });
     inject(FootSwitch);
     inject(Keys).bind(
       {
@@ -56,6 +66,9 @@ export class App {
     void this.start();
   }
 
+  protected reload(): void {
+    location.reload();
+  }
   async start(): Promise<void> {
     this.failed.set('');
     try {

@@ -126,15 +126,25 @@ export class FakeEventSource {
   static readonly at = new Map<string, FakeEventSource>();
   private readonly listeners = new Map<string, (e: MessageEvent<string>) => void>();
   closed = false;
-  constructor(readonly url: string) {
+  static readonly CLOSED = 2;
+  readyState = 1;
+  /** Without what keeps it past the program's own worker. */
+  readonly url: string;
+  constructor(url: string) {
+    this.url = url.replace(/[?&]ngsw-bypass$/, '');
     FakeEventSource.last = this;
-    FakeEventSource.at.set(url, this);
+    FakeEventSource.at.set(this.url, this);
   }
   addEventListener(kind: string, f: (e: MessageEvent<string>) => void): void {
     this.listeners.set(kind, f);
   }
   push(kind: string, data: unknown): void {
     this.listeners.get(kind)?.({ data: JSON.stringify(data) } as MessageEvent<string>);
+  }
+  /** The server answered with something that is no stream: the browser gives up. */
+  refuse(): void {
+    this.readyState = FakeEventSource.CLOSED;
+    this.listeners.get('error')?.({} as MessageEvent<string>);
   }
   close(): void {
     this.closed = true;

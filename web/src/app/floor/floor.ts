@@ -29,8 +29,11 @@ import { NextBar } from '../kit/next-bar';
 import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
 import { Clock } from '../state/clock';
+import { liveStream } from '../state/live-stream';
 import { Diagnoser } from '../workers/diagnoser';
+import { Kept } from '../offline/kept';
 import { Outbox } from '../offline/outbox';
+import { Today } from '../offline/today';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
 
@@ -82,7 +85,7 @@ export function floorWith(known: FloorView, news: FloorView): FloorView {
       <main class="px-4 pt-4 pb-6 plate:px-6">
         <header class="flex flex-wrap items-center gap-x-6 gap-y-2">
           <h1 class="text-2xl font-bold">On the floor</h1>
-          <p class="soft flex-1 text-[15px]">{{ today() }} · {{ session.shop()?.notice }}</p>
+          <p class="soft flex-1 text-[15px]">{{ dayToday() }} · {{ session.shop()?.notice }}</p>
           <a routerLink="/open" class="btn" data-testid="open-vehicle">Open a vehicle</a>
         </header>
         @if (error()) {
@@ -253,6 +256,8 @@ export class Floor {
   private readonly outbox = inject(Outbox);
   private readonly ask = inject(Ask);
   private readonly diagnoser = inject(Diagnoser);
+  private readonly kept = inject(Kept);
+  private readonly today = inject(Today);
   protected readonly floor = signal<FloorView | null>(null);
   protected readonly error = signal('');
   protected readonly results = RECHECK_RESULTS;
@@ -312,27 +317,26 @@ export class Floor {
     (): Band | undefined =>
       this.bands().find((b) => b.untold) ?? this.bands().find((b) => b.job.bay === this.session.bay()) ?? this.bands()[0],
   );
-  protected readonly today = computed(() => weekday(this.clock.now()));
+  protected readonly dayToday = computed(() => weekday(this.clock.now()));
 
   constructor() {
     const destroy = inject(DestroyRef);
     void this.load();
     const news = new Subject<void>();
-    const sub = news.pipe(debounceTime(150)).subscribe(() => void this.load());
-    const stream = new EventSource('/api/floor/stream');
-    stream.addEventListener('floor', () => news.next());
-    stream.addEventListener('open', () => this.error() && news.next());
-    destroy.onDestroy(() => {
-      stream.close();
-      sub.unsubscribe();
+    const heard = liveStream(() => '/api/floor/stream', ['floor']).subscribe((e) => {
+      if (e.kind !== 'open' || this.error() || this.kept.asOf()) news.next();
     });
+    heard.add(news.pipe(debounceTime(150)).subscribe(() => void this.load()));
+    destroy.onDestroy(() => heard.unsubscribe());
     inject(Keys).bind({ n: () => (this.first() ? this.open(this.first()!) : this.openNew()) }, destroy);
   }
   private async load(): Promise<void> {
     try {
       const known = this.floor();
       const news = await this.api.get<FloorView>('/floor', known ? { since: known.cursor } : {});
-      this.floor.set(known ? floorWith(known, news) : news);
+      const floor = known ? floorWith(known, news) : news;
+      this.floor.set(floor);
+      this.today.keep(floor);
       this.error.set('');
     } catch (e) {
       this.error.set((e as Error).message);

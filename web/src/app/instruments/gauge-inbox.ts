@@ -3,6 +3,7 @@ import { filter, map, merge, Observable, Subject } from 'rxjs';
 import type { GaugeSaid } from '@ash-knot/contract';
 import type { GaugeSpec } from '@ash-knot/core';
 import { DOCUMENT } from '@angular/common';
+import { liveStream } from '../state/live-stream';
 
 /** What a gauge sent, and by which way it came. */
 export interface Heard {
@@ -155,10 +156,9 @@ export class GaugeInbox {
     );
   }
   private said(): Observable<GaugeSaid> {
-    return new Observable((out) => {
-      const stream = new EventSource('/api/gauges/stream');
-      stream.addEventListener('said', (e) => out.next(JSON.parse((e as MessageEvent<string>).data) as GaugeSaid));
-      return () => stream.close();
-    });
+    return liveStream(() => '/api/gauges/stream', ['said']).pipe(
+      filter((e) => e.kind === 'said'),
+      map((e) => JSON.parse(e.text) as GaugeSaid),
+    );
   }
 }

@@ -1,6 +1,6 @@
 import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { catchError, of, switchMap, tap, type Observable } from 'rxjs';
+import { catchError, of, switchMap, tap, type Observable, type Subscription } from 'rxjs';
 import { v7 as uuid } from 'uuid';
 import type { GaugeSaid, JobView, StoredEntry } from '@ash-knot/contract';
 import {
@@ -34,8 +34,10 @@ import {
 import { Ask } from '../session/ask';
 import { Api } from '../state/api';
 import { Clock } from '../state/clock';
+import { liveStream } from '../state/live-stream';
 import { Diagnoser } from '../workers/diagnoser';
 import { GaugeInbox } from '../instruments/gauge-inbox';
+import { Kept } from '../offline/kept';
 import { Outbox } from '../offline/outbox';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
@@ -54,7 +56,8 @@ export class JobStore {
   private readonly diagnoser = inject(Diagnoser);
   private readonly gauges = inject(GaugeInbox);
   private readonly units = inject(Units);
-  private stream: EventSource | undefined;
+  private readonly kept = inject(Kept);
+  private stream: Subscription | undefined;
 
   readonly view = signal<JobView | null>(null);
   readonly failed = signal<string | null>(null);
@@ -139,11 +142,11 @@ export class JobStore {
   readonly axle = computed((): AxleEnd => this.flipped() ?? this.state()?.axle ?? 'front');
 
   constructor() {
-    inject(DestroyRef).onDestroy(() => this.stream?.close());
+    inject(DestroyRef).onDestroy(() => this.stream?.unsubscribe());
   }
 
   async load(id: string): Promise<void> {
-    this.stream?.close();
+    this.stream?.unsubscribe();
     this.view.set(null);
     this.failed.set(null);
     try {
@@ -155,19 +158,29 @@ export class JobStore {
     }
   }
 
-  /** Follows the job live, and hears the bay's gauges on the same line; the browser itself comes back after a lost line and says what it saw last. */
+  /** Follows the job live, and hears the bay's gauges on the same line; after a lost line it says what it saw last. */
   private follow(id: string): void {
-    const after = this.view()?.entries.at(-1)?.seq ?? 0;
-    this.stream = new EventSource(`/api/jobs/${id}/stream?after=${after}`);
-    this.stream.addEventListener('said', (e) => this.gauges.bring(JSON.parse((e as MessageEvent<string>).data) as GaugeSaid));
-    this.stream.addEventListener('entries', (e) => {
-      const fresh = JSON.parse((e as MessageEvent<string>).data) as StoredEntry[];
-      this.view.update((v) => {
-        if (!v || v.id !== id) return v;
-        const known = new Set(v.entries.map((x) => x.id));
-        return { ...v, entries: [...v.entries, ...fresh.filter((x) => !known.has(x.id))] };
-      });
+    const address = () => `/api/jobs/${id}/stream?after=${this.view()?.entries.at(-1)?.seq ?? 0}`;
+    this.stream = liveStream(address, ['said', 'entries']).subscribe(({ kind, text }) => {
+      if (kind === 'said') this.gauges.bring(JSON.parse(text) as GaugeSaid);
+      if (kind === 'entries') this.take(id, JSON.parse(text) as StoredEntry[]);
     });
+  }
+  private take(id: string, fresh: readonly StoredEntry[]): void {
+    this.view.update((v) => {
+      if (!v || v.id !== id) return v;
+      const known = new Set(v.entries.map((x) => x.id));
+      return { ...v, entries: [...v.entries, ...fresh.filter((x) => !known.has(x.id))] };
+    });
+    // As it is known here, it is there without a line.
+    const v = this.view();
+    if (v) this.kept.put(`/api/jobs/${id}`, v);
+  }
+
+  /** An entry as it is made here: with what had been seen of the job, so that what crosses another one is told. */
+  private entry(line: Line, by: string, at: string): Entry {
+    const v = this.view()!;
+    return { ...makeEntry(line, { id: uuid(), job: v.id, by, at }), seen: v.entries.at(-1)?.seq ?? 0 };
   }
 
   /** Writes to the ledger under the tapped name; asks for a name or a PIN where one is needed. False when given up. */
@@ -182,7 +195,7 @@ export class JobStore {
     const by = await this.ask.worker(kinds);
     if (!by) return false;
     const at = new Date().toISOString();
-    await this.outbox.add(...lines.map((l) => makeEntry(l, { id: uuid(), job: v.id, by, at })));
+    await this.outbox.add(...lines.map((l) => this.entry(l, by, at)));
     return true;
   }
 
@@ -193,7 +206,7 @@ export class JobStore {
     const by = await this.ask.strike(entry);
     if (!by) return false;
     const line = { kind: 'strike', body: { entry: entry.id, why } } as const;
-    await this.outbox.add(makeEntry(line, { id: uuid(), job: v.id, by, at: new Date().toISOString() }));
+    await this.outbox.add(this.entry(line, by, new Date().toISOString()));
     return true;
   }
 

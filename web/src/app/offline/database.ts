@@ -6,6 +6,10 @@ import type { AttachmentKind, Diagnosis, Entry } from '@ash-knot/core';
 export interface Refusal {
   readonly kind: string;
   readonly message: string;
+  /** Which fields of the entry's body are wrong, as a path: "text". */
+  readonly fields?: readonly string[];
+  /** The server's time, where this device's clock is what is wrong. */
+  readonly now?: string;
 }
 
 /** An entry that is not at the server yet. */
@@ -30,23 +34,33 @@ export interface KeptDiagnosis {
   readonly diagnosis: Diagnosis;
 }
 
+/** An answer of the server, as it was. */
+export interface KeptAnswer {
+  readonly path: string;
+  readonly at: string;
+  readonly body: unknown;
+}
+
 interface Schema extends DBSchema {
   entry: { key: string; value: PendingEntry };
   attachment: { key: string; value: PendingAttachment };
   diagnosis: { key: string; value: KeptDiagnosis };
+  answer: { key: string; value: KeptAnswer; indexes: { at: string } };
 }
 
-/** So many last answers are kept. */
+/** So many last diagnoses are kept, and so many answers of the server. */
 const MOST_KEPT = 40;
+const MOST_ANSWERS = 300;
 
 /** The one owner of the browser's own database: what it holds, and how an older shape is carried over. */
 @Injectable({ providedIn: 'root' })
 export class Database {
-  private readonly db: Promise<IDBPDatabase<Schema>> = openDB<Schema>('ashknot', 3, {
+  private readonly db: Promise<IDBPDatabase<Schema>> = openDB<Schema>('ashknot', 4, {
     async upgrade(db, from, _to, tx) {
       if (from < 1) db.createObjectStore('entry', { keyPath: 'entry.id' });
       if (from < 2) db.createObjectStore('attachment', { keyPath: 'id' });
       if (from < 3) db.createObjectStore('diagnosis', { keyPath: 'job' });
+      if (from < 4) db.createObjectStore('answer', { keyPath: 'path' }).createIndex('at', 'at');
       if (from === 1) {
         // The first version kept photographs only.
         const old = db as unknown as IDBPDatabase;
@@ -80,6 +94,23 @@ export class Database {
   }
   async dropAttachment(id: string): Promise<void> {
     await (await this.db).delete('attachment', id);
+  }
+  async kept(path: string): Promise<KeptAnswer | undefined> {
+    return (await this.db).get('answer', path);
+  }
+  /** The oldest are let go. */
+  async putKept(a: KeptAnswer): Promise<void> {
+    const tx = (await this.db).transaction('answer', 'readwrite');
+    void tx.store.put(a);
+    const many = (await tx.store.count()) - MOST_ANSWERS;
+    if (many > 0) for (const k of await tx.store.index('at').getAllKeys(null, many)) void tx.store.delete(k);
+    await tx.done;
+  }
+  async dropKept(): Promise<void> {
+    const tx = (await this.db).transaction(['answer', 'diagnosis'], 'readwrite');
+    void tx.objectStore('answer').clear();
+    void tx.objectStore('diagnosis').clear();
+    await tx.done;
   }
   async diagnosis(job: string): Promise<KeptDiagnosis | undefined> {
     return (await this.db).get('diagnosis', job);

@@ -58,7 +58,7 @@ test('of a refused batch only the wrong entry stays, with the reason; the rest g
   await box.add(stored('note', { text: 'good' }), stored('note', { text: 'bad' }), stored('note', { text: 'also good' }));
   await until(() => box.lineDown());
   api.offline = false;
-  box.retry();
+  box.push();
   await until(() => box.pending().length === 1 && box.refused().length === 1);
   expect(box.pending().map((p) => [(p.entry.body as { text: string }).text, p.refused?.message])).toEqual([
     ['bad', 'text: is bad. Nothing was stored.'],
@@ -77,7 +77,7 @@ test('an entry that waits for a PIN goes after it was given', async () => {
   await until(() => box.refused().length > 0);
   expect(box.refused()[0]!.refused!.kind).toBe('pin');
   pin = true;
-  box.retry();
+  box.retry('pin');
   await until(() => box.pending().length === 0);
   expect(box.pending()).toEqual([]);
 });
@@ -110,7 +110,7 @@ test('an attachment the server refuses is kept with its entry, said, and not sen
     stored('note', { text: 'after' }),
   );
   await until(() => box.refused().length === 1 && kinds(box).join() === 'photo');
-  expect(box.refused()[0]!.refused).toEqual({
+  expect(box.refused()[0]!.refused).toMatchObject({
     kind: 'attachment',
     message: 'photo: must be a JPEG or PNG picture. Nothing was stored.',
   });
@@ -131,7 +131,7 @@ test('an attachment the server refuses is kept with its entry, said, and not sen
   expect(puts()).toBe(0);
   // Somebody acts.
   pictures = true;
-  box.retry();
+  await box.change(box.pending()[0]!.entry);
   await until(() => box.pending().length === 0);
   expect(puts()).toBe(1);
 });
@@ -161,7 +161,7 @@ test('a sign-in check that fails does not end the sending', async () => {
   expect(kinds(box)).toEqual(['note']);
   signedIn = true;
   api.answers.set('GET /session', () => SESSION);
-  box.retry();
+  box.push();
   await until(() => box.pending().length === 0);
 });
 
@@ -212,7 +212,69 @@ test('a device that was signed out keeps its entries until it is signed in again
   api.answers.set(PATH, () => ({ stored: 1 }));
   api.answers.set('GET /session', () => SESSION);
   await TestBed.inject(Session).load();
-  box.retry();
+  box.push();
   await until(() => kinds(box).length === 0);
   expect(kinds(box)).toEqual([]);
+});
+
+test('an entry the server breaks at is set aside after a few tries, and holds up no other job meanwhile', async () => {
+  const OTHER = '0193c000-0000-7000-8000-00000000bbbb';
+  let tries = 0;
+  api.answers.set(PATH, (body) => {
+    const { entries } = body as { entries: { body: { text?: string } }[] };
+    if (!entries.some((e) => e.body.text === 'breaks it')) return { stored: entries.length };
+    tries++;
+    throw new ApiError(500, 'internal', 'Something went wrong here.');
+  });
+  api.answers.set(`POST /jobs/${OTHER}/entries`, () => ({ stored: 1 }));
+  await box.add(stored('note', { text: 'breaks it' }), stored('note', { text: 'behind it' }));
+  await box.add({ ...stored('note', { text: 'elsewhere' }), job: OTHER });
+  await until(() => kinds(box).length === 2);
+  expect(box.pending().map((p) => p.entry.job)).toEqual([JOB_ID, JOB_ID]);
+  while (box.refused().length === 0) {
+    box.push();
+    await until(() => true);
+    await new Promise((r) => setTimeout(r, 5));
+  }
+  await until(() => kinds(box).length === 1);
+  expect(box.refused()[0]!.refused).toMatchObject({ kind: 'internal' });
+  expect(tries).toBeLessThan(12);
+});
+
+test('a refusal says which of its own fields is wrong, or what the server’s time is; put right, it goes in its place', async () => {
+  api.answers.set(PATH, (body) => {
+    const [e] = (body as { entries: { at: string; deviceAt?: string; body: { text: string } }[] }).entries;
+    if (e!.body.text === 'half')
+      throw new ApiError(422, 'bad-input', 'no', [{ field: 'entries.0.body.text', message: 'must not have half a character' }]);
+    if (e!.body.text === 'late' && e!.deviceAt === undefined)
+      throw new ApiError(422, 'clock', 'no', [{ field: 'at', message: 'is in the future' }], { now: '2026-01-05T10:00:00.000Z' });
+    return { stored: 1 };
+  });
+  await box.add(stored('note', { text: 'half' }));
+  await until(() => box.refused().length === 1);
+  expect(box.refused()[0]!.refused!.fields).toEqual(['text']);
+  await box.change({ ...box.pending()[0]!.entry, body: { text: 'whole' } } as never);
+  await until(() => kinds(box).length === 0);
+  await box.add(stored('note', { text: 'late' }));
+  await until(() => box.refused().length === 1);
+  const [p] = box.refused();
+  expect(p!.refused!.now).toBe('2026-01-05T10:00:00.000Z');
+  await box.change({ ...p!.entry, at: p!.refused!.now!, deviceAt: p!.entry.at });
+  await until(() => kinds(box).length === 0);
+});
+
+test('a name tapped without a line counts here at once, and the server hears of it before anything that person wrote', async () => {
+  const session = TestBed.inject(Session);
+  api.offline = true;
+  await session.tap('lee');
+  expect(session.person()!.id).toBe('lee');
+  await box.add(stored('note', { text: 'x' }, 'lee'));
+  await until(() => box.lineDown());
+  api.offline = false;
+  api.answers.set('POST /session/person', () => ({}));
+  api.answers.set(PATH, () => ({ stored: 1 }));
+  box.push();
+  await until(() => kinds(box).length === 0);
+  const sent = api.calls.slice(-2).map((c) => c.path);
+  expect(sent).toEqual(['/session/person', `/jobs/${JOB_ID}/entries`]);
 });

@@ -1,5 +1,5 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import { Subject, timer } from 'rxjs';
+import { Subject } from 'rxjs';
 import { exhaustMap } from 'rxjs/operators';
 import { attachmentOf, attempt, readEntry, type Entry } from '@ash-knot/core';
 import { Session } from '../session/session';
@@ -9,9 +9,26 @@ import { Database, type PendingAttachment, type PendingEntry, type Refusal } fro
 /** Entries sent in one request, at most. */
 const BATCH = 50;
 
-/** Not the entry's fault: it is kept and sent again. A device that was signed out waits for its sign-in. */
-const later = (e: unknown): boolean =>
-  !(e instanceof ApiError) || e.offline || e.status >= 500 || e.status === 429 || e.status === 401;
+/** The server cannot answer just now, whatever is asked: everything waits. */
+const away = (e: unknown): boolean =>
+  e instanceof ApiError &&
+  (e.offline || e.status === 429 || e.status === 401 || e.status === 502 || e.status === 503 || e.status === 504);
+/** Not said to be the entry's fault: it is kept and sent again. */
+const later = (e: unknown): boolean => !(e instanceof ApiError) || away(e) || e.status >= 500;
+
+/** So often an entry is sent that the server breaks at, while it takes others; then it is set aside. */
+const MOST_BREAKS = 4;
+/** Waits between tries, ms: doubled, with a part by chance so that a yard's tablets do not come back all at once. */
+const BACK_OFF = { first: 1000, last: 60_000 } as const;
+
+/** Why an entry is set aside: the field is its own, wherever it stood in what was sent. */
+const refusalOf = (e: unknown): Refusal => {
+  if (!(e instanceof ApiError)) return { kind: 'internal', message: String(e) };
+  if (e.status >= 500)
+    return { kind: 'internal', message: `The server breaks at this (${e.status}). It was set aside so that the rest goes on.` };
+  const fields = e.fields.map((f) => f.field.replace(/^entries\.\d+\./, '').replace(/^body\./, ''));
+  return { kind: e.kind, message: e.message, ...(fields.length ? { fields } : {}), ...(e.more.now ? { now: e.more.now } : {}) };
+};
 
 /**
  * Entries made here and not yet at the server, kept in the browser's own database so that neither a
@@ -33,11 +50,15 @@ export class Outbox {
   private readonly nudge = new Subject<void>();
   /** Somebody nudged while a round was running. */
   private again = false;
+  /** How often in a row nothing could be sent, and what is waited for because of it. */
+  private misses = 0;
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  /** How often the server broke at an entry. */
+  private readonly breaks = new Map<string, number>();
 
   constructor() {
     // One round at a time; a nudge during a round begins another one after it. A round never fails: it says the line is down.
     this.nudge.pipe(exhaustMap(() => this.rounds())).subscribe();
-    timer(0, 4000).subscribe(() => this.push());
     if (typeof window !== 'undefined') window.addEventListener('online', () => this.push());
     void this.restore();
   }
@@ -81,50 +102,64 @@ export class Outbox {
     const a = hangs && attachmentOf(hangs.entry);
     if (a) await this.database.dropAttachment(a.id);
   }
-  /** Sends everything again, what was refused too: after a PIN, or when somebody says so. */
-  retry(): void {
-    const tried = this.pending().map((p): PendingEntry => ({ entry: p.entry }));
+  /** Sends again what was set aside for one reason: after a PIN was given. */
+  retry(kind: string): void {
+    const tried = this.pending().map((p): PendingEntry => (p.refused?.kind === kind ? { entry: p.entry } : p));
     this.pending.set(tried);
     void this.database.putEntries(tried).then(() => this.push());
   }
 
-  private push(): void {
+  /** Sends what waits, now. */
+  push(): void {
     this.again = true;
     this.nudge.next();
   }
   private async rounds(): Promise<void> {
+    clearTimeout(this.timer);
     do {
       this.again = false;
+      let whole = false;
       try {
-        await this.round();
+        whole = await this.round();
       } catch {
         // Whatever it was, nothing is lost: the next round tries again.
-        this.lineDown.set(true);
       }
+      this.lineDown.set(!whole);
+      if (whole) this.misses = 0;
+      else this.waitAndPush();
     } while (this.again && !this.lineDown());
   }
+  /** @param leastMs what the server asked to wait */
+  private waitAndPush(leastMs = 0): void {
+    const wait = Math.min(BACK_OFF.last, BACK_OFF.first * 2 ** Math.min(10, this.misses++)) * (0.5 + 0.5 * Math.random());
+    clearTimeout(this.timer);
+    this.timer = setTimeout(() => this.push(), Math.max(wait, leastMs));
+  }
 
-  /** Sends what waits, job by job, until nothing does or the line is down. */
-  private async round(): Promise<void> {
+  /** Sends what waits, job by job: one that the server breaks at does not hold up the others. False when something is left for later. */
+  private async round(): Promise<boolean> {
+    const held = new Set<string>();
     for (;;) {
-      const waiting = this.pending().filter((p) => !p.refused);
+      const waiting = this.pending().filter((p) => !p.refused && !held.has(p.entry.job));
       const job = waiting[0]?.entry.job;
-      if (job === undefined || !this.session.bay()) return;
+      if (job === undefined || !this.session.bay()) return held.size === 0;
       const batch = waiting
         .filter((p) => p.entry.job === job)
         .slice(0, BATCH)
         .map((p) => p.entry);
       try {
+        await this.session.sendTaps();
         await this.sendBatch(job, batch);
-        this.lineDown.set(false);
       } catch (e) {
-        if (!(e instanceof ApiError) || e.status !== 401) {
-          this.lineDown.set(true);
-          return;
+        if (!away(e)) {
+          // It broke there: the rest of this job waits with it, so that the tape keeps its order.
+          held.add(job);
+          continue;
         }
+        if ((e as ApiError).status !== 401) return false;
         // Signed out elsewhere: the session says so, and everything waits for the sign-in.
         await this.session.load();
-        if (this.session.bay()) return;
+        if (this.session.bay()) return false;
       }
     }
   }
@@ -147,21 +182,33 @@ export class Outbox {
     try {
       await this.api.put(`/jobs/${a.job}/attachments/${a.kind}/${a.id}`, a.bytes);
     } catch (err) {
-      if (later(err)) throw err;
+      if (later(err) && !this.brokeTooOften(e, err)) throw err;
       return { kind: 'attachment', message: (err as ApiError).message };
     }
     await this.database.dropAttachment(a.id);
     return undefined;
   }
 
-  /** A refused batch is sent one by one, so that only the wrong entry stays. */
+  /** Whether the server has broken at an entry so often that it is set aside. A server that is away breaks at nothing. */
+  private brokeTooOften(e: Entry, err: unknown): boolean {
+    if (away(err)) return false;
+    const n = (this.breaks.get(e.id) ?? 0) + 1;
+    this.breaks.set(e.id, n);
+    return n >= MOST_BREAKS;
+  }
+
+  /** A batch that is refused, or that the server breaks at, is sent one by one, so that only the wrong entry stays. */
   private async sendEntries(job: string, batch: readonly Entry[]): Promise<void> {
     try {
       await this.api.post(`/jobs/${job}/entries`, { entries: batch });
     } catch (e) {
-      if (later(e)) throw e;
-      if (batch.length > 1) for (const one of batch) await this.sendEntries(job, [one]);
-      else await this.refuse(batch[0]!, { kind: (e as ApiError).kind, message: (e as ApiError).message });
+      if (away(e)) throw e;
+      if (batch.length > 1) {
+        for (const one of batch) await this.sendEntries(job, [one]);
+        return;
+      }
+      if (later(e) && !this.brokeTooOften(batch[0]!, e)) throw e;
+      await this.refuse(batch[0]!, refusalOf(e));
       return;
     }
     for (const e of batch) await this.database.dropEntry(e.id);
@@ -170,6 +217,14 @@ export class Outbox {
     this.sent.next(job);
     this.justSent.update((s) => [...s.slice(-200), ...batch]);
     this.pending.update((now) => now.filter((p) => !ids.has(p.entry.id)));
+  }
+
+  /** An entry that was set aside, put right by its author: it is sent again in its place. */
+  async change(entry: Entry): Promise<void> {
+    this.breaks.delete(entry.id);
+    this.pending.update((now) => now.map((p) => (p.entry.id === entry.id ? { entry } : p)));
+    await this.database.putEntries([{ entry }]);
+    this.push();
   }
 
   private async refuse(entry: Entry, refused: Refusal): Promise<void> {

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/cor
 import { RouterLink } from '@angular/router';
 import type { AuditLine, AuditPage, DeviceView, PersonFull } from '@ash-knot/contract';
 import { capital, ROLES, type Role } from '@ash-knot/core';
-import { FormField } from '../kit/form-field';
+import { PinField } from '../kit/pin-field';
 import { Picks } from '../kit/picks';
 import { TextField } from '../kit/text-field';
 import { AsLead } from '../session/as-lead';
@@ -15,7 +15,7 @@ import { clock, dayOfYear } from '../words/format';
 /** Who works here, which devices are signed in, and what was changed beside the tapes. All of it takes the lead's PIN. */
 @Component({
   selector: 'ak-people',
-  imports: [FormField, Picks, RouterLink, TextField, TopBar],
+  imports: [PinField, Picks, RouterLink, TextField, TopBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ak-top-bar />
@@ -59,18 +59,12 @@ import { clock, dayOfYear } from '../words/format';
                       (pickedChange)="change(p, { role: $event[0]! })"
                     />
                     <form class="grid grid-cols-[1fr_auto] items-end gap-3" (submit)="$event.preventDefault(); setPin(p)">
-                      <ak-form-field label="A new PIN, 4 to 8 digits"
-                        ><input
-                          class="field mono"
-                          type="password"
-                          inputmode="numeric"
-                          autocomplete="off"
-                          [attr.aria-label]="'New PIN of ' + p.name"
-                          maxlength="8"
-                          #np
-                          [value]="newPin()"
-                          (input)="newPin.set(np.value)"
-                      /></ak-form-field>
+                      <ak-pin-field
+                        label="A new PIN, 4 to 8 digits"
+                        [named]="'New PIN of ' + p.name"
+                        [large]="false"
+                        [(value)]="newPin"
+                      />
                       <button class="btn">Set it</button>
                     </form>
                     <button type="button" class="btn justify-self-start" (click)="change(p, { active: !p.active })">
@@ -93,18 +87,7 @@ import { clock, dayOfYear } from '../words/format';
             <ak-text-field label="Their name" [(value)]="name" [max]="60" />
             <ak-picks label="Role" [options]="roles" [picked]="[role()]" [single]="true" (pickedChange)="role.set($event[0]!)" />
             <div class="grid grid-cols-[160px_auto] items-end gap-3">
-              <ak-form-field label="PIN"
-                ><input
-                  class="field mono"
-                  type="password"
-                  inputmode="numeric"
-                  autocomplete="off"
-                  aria-label="New PIN"
-                  #pi
-                  [value]="pin()"
-                  (input)="pin.set(pi.value)"
-                  maxlength="8"
-              /></ak-form-field>
+              <ak-pin-field [large]="false" named="New PIN" [(value)]="pin" />
               <button class="btn justify-self-start">Put on the list</button>
             </div>
           </form>

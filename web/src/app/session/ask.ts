@@ -24,8 +24,8 @@ export class Ask {
       this.dialog.open<string>(NameDialog, { ...PANEL, width: '520px', ariaLabel: 'Who is working?' }).closed,
     );
   }
-  /** A PIN that stands for a few minutes. `why` is the sentence above the field. */
-  async pin(why: string, roles?: readonly string[]): Promise<string | undefined> {
+  /** A PIN that stands for a few minutes. `why` is the sentence above the field; `signs`: an entry, which may wait for its signature. */
+  async pin(why: string, roles?: readonly string[], signs = false): Promise<string | undefined> {
     const { PinDialog } = await import('./pin-dialog');
     return firstValueFrom(
       this.dialog.open<string>(PinDialog, {
@@ -34,7 +34,7 @@ export class Ask {
         autoFocus: 'input',
         width: '420px',
         ariaLabel: 'PIN',
-        data: { why, roles },
+        data: { why, roles, signs },
       }).closed,
     );
   }
@@ -46,16 +46,17 @@ export class Ask {
     return this.pin(
       why,
       ROLES.filter((r) => kinds.every((k) => mayWrite(r, k))),
+      true,
     );
   }
   async strike(entry: Entry): Promise<string | undefined> {
     const person = this.session.person()?.id;
     if (person === entry.by && !isSigned(entry.kind)) return person;
     if (person && this.session.confirmed(person)) return person;
-    return this.pin(`This was written by ${this.session.name(entry.by)}. Striking it takes a PIN.`, [
-      'technician',
-      'lead',
-      'writer',
-    ]);
+    return this.pin(
+      `This was written by ${this.session.name(entry.by)}. Striking it takes a PIN.`,
+      ['technician', 'lead', 'writer'],
+      true,
+    );
   }
 }

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
-import { FormField } from '../kit/form-field';
+import { PinField } from '../kit/pin-field';
 import { Logo } from '../kit/logo';
 import { TextField } from '../kit/text-field';
 import { draft } from '../state/draft';
@@ -9,7 +9,7 @@ import { Session } from './session';
 /** Once for a yard: what it is called, its bays, and its lead, by the code the server printed. */
 @Component({
   selector: 'ak-first-run',
-  imports: [FormField, Logo, TextField],
+  imports: [PinField, Logo, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <main class="mx-auto grid min-h-dvh max-w-3xl content-center p-6">
@@ -24,20 +24,7 @@ import { Session } from './session';
         <ak-text-field label="Its bays, with commas between" [(value)]="bays" [max]="400" placeholder="Bay 1, Bay 2" />
         <ak-text-field label="Prices are in (three letters)" [(value)]="currency" [max]="3" />
         <ak-text-field label="Name of the lead" [(value)]="lead" [max]="60" />
-        <ak-form-field class="block max-w-60" label="The lead’s PIN, 4 to 8 digits" [error]="error()">
-          <input
-            class="field mono !text-2xl tracking-[0.3em]"
-            type="password"
-            inputmode="numeric"
-            autocomplete="off"
-            maxlength="8"
-            aria-label="PIN"
-            #box
-            [value]="pin()"
-            (input)="pin.set(box.value)"
-            data-testid="pin"
-          />
-        </ak-form-field>
+        <ak-pin-field class="max-w-60" label="The lead’s PIN, 4 to 8 digits" [(value)]="pin" [error]="error()" testId="pin" />
         <button type="submit" class="btn btn-go min-w-48 justify-self-start" [disabled]="busy()" data-testid="make-shop">
           Make the yard
         </button>

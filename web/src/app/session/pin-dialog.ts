@@ -1,11 +1,12 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { FormField } from '../kit/form-field';
+import { PinField } from '../kit/pin-field';
+import { ApiError } from '../state/api';
 import { Session } from './session';
 
 @Component({
   selector: 'ak-pin-dialog',
-  imports: [FormField],
+  imports: [PinField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form class="panel" (submit)="ok($event)">
@@ -18,26 +19,25 @@ import { Session } from './session';
           </button>
         }
       </div>
-      <ak-form-field class="mt-4 block" label="PIN" [error]="error()">
-        <input
-          class="field mono !text-2xl tracking-[0.3em]"
-          type="password"
-          inputmode="numeric"
-          autocomplete="off"
-          maxlength="8"
-          #box
-          [value]="pin()"
-          (input)="pin.set(box.value)"
-          aria-label="PIN"
-          data-testid="pin"
-        />
-      </ak-form-field>
+      <ak-pin-field class="mt-4" [(value)]="pin" [error]="error()" testId="pin" />
       <div class="mt-5 flex gap-3">
         <button type="submit" class="btn btn-go flex-1" [disabled]="busy() || pin().length < 4 || !person()" data-testid="pin-ok">
           Sign
         </button>
         <button type="button" class="btn" (click)="ref.close()">Leave it</button>
       </div>
+      @if (noLine()) {
+        <button
+          type="button"
+          class="btn mt-3 w-full"
+          [disabled]="!person()"
+          (click)="ref.close(person() ?? undefined)"
+          data-testid="sign-later"
+        >
+          Write it down, sign it when the line is back
+        </button>
+        <p class="soft mt-1 text-sm">It waits in “not yet sent” and counts as signed by nobody until then.</p>
+      }
     </form>
   `,
   styleUrl: '../kit/panel.css',
@@ -45,7 +45,7 @@ import { Session } from './session';
 export class PinDialog {
   protected readonly session = inject(Session);
   protected readonly ref = inject(DialogRef<string>);
-  protected readonly data = inject<{ why: string; roles?: readonly string[] }>(DIALOG_DATA);
+  protected readonly data = inject<{ why: string; roles?: readonly string[]; signs?: boolean }>(DIALOG_DATA);
   protected readonly people = computed(() =>
     this.session.people().filter((p) => !this.data.roles || this.data.roles.includes(p.role)),
   );
@@ -53,6 +53,8 @@ export class PinDialog {
   protected readonly pin = signal('');
   protected readonly error = signal('');
   protected readonly busy = signal(false);
+  /** The line is down: a PIN cannot be compared here, only asked for later. */
+  protected readonly noLine = signal(false);
 
   async ok(e: Event): Promise<void> {
     e.preventDefault();
@@ -63,6 +65,7 @@ export class PinDialog {
       await this.session.confirm(person, this.pin());
       this.ref.close(person);
     } catch (err) {
+      this.noLine.set(err instanceof ApiError && err.offline && this.data.signs === true);
       this.error.set((err as Error).message);
       this.pin.set('');
     } finally {

@@ -1,4 +1,5 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
+import { Subject } from 'rxjs';
 import type { DoorView, FirstRun, PersonView, SessionView, ShopView } from '@ash-knot/contract';
 import { spoken, type Dialect, type Role } from '@ash-knot/core';
 import { Api, ApiError } from '../state/api';
@@ -11,7 +12,11 @@ export class Session {
   private readonly api = inject(Api);
   private readonly kept = draft<SessionView | null>('session', null);
   readonly view = signal<SessionView | null>(null);
+  /** Tapped while the line was down, and not told yet. */
+  private readonly taps = draft<readonly string[]>('taps', []);
   readonly lost = signal(false);
+  /** This device was signed out: what it kept of the yard goes. */
+  readonly signedOut = new Subject<void>();
 
   readonly bay = computed(() => this.view()?.bay ?? null);
   readonly door = computed((): DoorView | null => this.view()?.door ?? null);
@@ -52,9 +57,33 @@ export class Session {
     const { person } = await this.api.post<{ person: string }>('/first-run', f);
     await this.signIn(person, f.pin, f.bays[0]!);
   }
+  /** Without a line the name counts here at once, and the server is told before anything that person wrote. */
   async tap(person: string): Promise<void> {
-    await this.api.post('/session/person', { person });
+    try {
+      await this.sendTaps();
+      await this.api.post('/session/person', { person });
+    } catch (e) {
+      const view = this.view();
+      if (!(e instanceof ApiError) || !e.offline || !view) throw e;
+      this.taps.update((t) => [...t.filter((x) => x !== person), person]);
+      const known = { ...view, person, confirmed: null };
+      this.show(known);
+      this.kept.set(known);
+      return;
+    }
     await this.load();
+  }
+  /** Names that were tapped while the line was down, told in their order. */
+  async sendTaps(): Promise<void> {
+    for (const person of this.taps()) {
+      try {
+        await this.api.post('/session/person', { person });
+      } catch (e) {
+        // Somebody who works here no longer: what they wrote is refused by itself, and shown.
+        if (!(e instanceof ApiError) || e.status !== 403) throw e;
+      }
+      this.taps.update((t) => t.filter((x) => x !== person));
+    }
   }
   async confirm(person: string, pin: string): Promise<void> {
     await this.api.post('/session/confirm', { person, pin });
@@ -62,6 +91,7 @@ export class Session {
   }
   async signOut(): Promise<void> {
     await this.api.delete('/session');
+    this.signedOut.next();
     await this.load();
   }
   /** Does this person's PIN still stand? */

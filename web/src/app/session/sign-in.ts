@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { FormField } from '../kit/form-field';
+import { PinField } from '../kit/pin-field';
 import { Logo } from '../kit/logo';
 import { TextField } from '../kit/text-field';
 import { Session } from './session';
@@ -7,7 +7,7 @@ import { Session } from './session';
 /** Once for a device: which bay it stands in, and somebody's PIN. It stays signed in after that. */
 @Component({
   selector: 'ak-sign-in',
-  imports: [FormField, Logo, TextField],
+  imports: [PinField, Logo, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <main class="mx-auto grid min-h-dvh max-w-3xl content-center p-6">
@@ -36,20 +36,7 @@ import { Session } from './session';
         } @else {
           <ak-text-field class="mt-5 block max-w-80" label="Your name" [(value)]="person" [max]="60" />
         }
-        <ak-form-field class="mt-5 block max-w-60" label="PIN" [error]="error()">
-          <input
-            class="field mono !text-2xl tracking-[0.3em]"
-            type="password"
-            inputmode="numeric"
-            autocomplete="off"
-            maxlength="8"
-            aria-label="PIN"
-            #box
-            [value]="pin()"
-            (input)="pin.set(box.value)"
-            data-testid="pin"
-          />
-        </ak-form-field>
+        <ak-pin-field class="mt-5 max-w-60" [(value)]="pin" [error]="error()" testId="pin" />
         <button
           type="submit"
           class="btn btn-go mt-6 min-w-48"

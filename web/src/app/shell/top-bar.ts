@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, inject, input, output } from '@angular/core';
 import { RouterLink, RouterLinkActive } from '@angular/router';
+import { Kept } from '../offline/kept';
 import { Outbox } from '../offline/outbox';
+import { clock } from '../words/format';
 import { Logo } from '../kit/logo';
 import { Session } from '../session/session';
 import { Ask } from '../session/ask';
@@ -34,6 +36,11 @@ import { Overlays } from './overlays';
         </nav>
       }
       <div class="flex min-w-0 flex-1 items-center gap-3 overflow-hidden"><ng-content /></div>
+      @if (kept.asOf(); as at) {
+        <span class="wrong text-sm font-semibold whitespace-nowrap" role="status" data-testid="no-line"
+          >No line · as of {{ clock(at) }}</span
+        >
+      }
       @if (outbox.pending().length) {
         <button
           type="button"
@@ -78,6 +85,8 @@ import { Overlays } from './overlays';
 export class TopBar {
   protected readonly session = inject(Session);
   protected readonly outbox = inject(Outbox);
+  protected readonly kept = inject(Kept);
+  protected readonly clock = clock;
   protected readonly overlays = inject(Overlays);
   protected readonly ask = inject(Ask);
   readonly nav = input(true);

@@ -11,6 +11,7 @@ export class ApiError extends Error {
     readonly kind: string,
     message: string,
     readonly fields: NonNullable<Problem['fields']> = [],
+    readonly more: { readonly retryAfterS?: number; readonly now?: string } = {},
   ) {
     super(message);
   }
@@ -24,7 +25,9 @@ function toError(e: unknown): unknown {
   if (e.status === 0) return new ApiError(0, 'offline', 'The line is down. What you typed is kept here.');
   const body: unknown = typeof e.error === 'string' ? safeJson(e.error) : e.error;
   const p = problem.safeParse(body);
-  if (p.success) return new ApiError(e.status, p.data.title, p.data.detail ?? p.data.title, p.data.fields);
+  const wait = Number(e.headers?.get('Retry-After') ?? NaN);
+  const more = { ...(Number.isFinite(wait) ? { retryAfterS: wait } : {}), ...(p.data?.now ? { now: p.data.now } : {}) };
+  if (p.success) return new ApiError(e.status, p.data.title, p.data.detail ?? p.data.title, p.data.fields, more);
   return new ApiError(e.status, 'unknown', `The server answered ${e.status}. Nothing was changed.`);
 }
 

@@ -1,0 +1,241 @@
+import { randomUUID } from 'node:crypto';
+import type { Browser, BrowserContext, Page } from '@playwright/test';
+import { expect, goTo, joint, openSheet, PIN, signIn, test } from './yard';
+
+/** The program without a line: its own worker keeps it, the browser keeps today's jobs. */
+test.use({ serviceWorkers: 'allow' });
+test.describe.configure({ mode: 'serial' });
+
+/** The program's worker has everything, and today's jobs are in the browser. */
+async function ready(page: Page): Promise<void> {
+  await page.evaluate(async () => {
+    await navigator.serviceWorker.ready;
+  });
+  await page.reload();
+  await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
+  // Today's sheets are fetched behind everything else.
+  await page.waitForFunction(
+    () =>
+      new Promise((resolve) => {
+        const open = indexedDB.open('ashknot');
+        open.onsuccess = () => {
+          const all = open.result.transaction('answer').objectStore('answer').getAllKeys();
+          all.onsuccess = () => {
+            open.result.close();
+            const keys = all.result as string[];
+            resolve(keys.filter((k) => k.startsWith('/api/jobs/')).length >= 5 && keys.includes('/api/floor'));
+          };
+        };
+      }),
+    undefined,
+    { timeout: 30_000 },
+  );
+}
+
+/** Another tablet, which only talks to the server. */
+async function elsewhere(browser: Browser, person: string, bay: string) {
+  const context = await browser.newContext();
+  const { request } = context;
+  await request.post('/api/session', { data: { person, pin: PIN, bay } });
+  await request.post('/api/session/confirm', { data: { person, pin: PIN } });
+  return {
+    request,
+    async write(job: string, kind: string, body: object, version = 1, more: object = {}) {
+      const id = `0193e000-0000-7${randomUUID().slice(15)}`;
+      const entry = { id, job, kind, version, body, by: person, at: new Date().toISOString(), ...more };
+      const r = await request.post(`/api/jobs/${job}/entries`, { data: { entries: [entry] } });
+      return { status: r.status(), id, text: await r.text() };
+    },
+  };
+}
+const jobOf = (page: Page) => /\/job\/([0-9a-f-]+)/.exec(page.url())![1]!;
+
+// Long: the program is opened, cut off and opened again, with everything it needs.
+test('the program opens without a line, with today’s jobs; a name, checks, a signature wait and go when the line is back', async ({
+  page,
+  context,
+}) => {
+  await signIn(page, 'Ruan Teague', 'Bay 2');
+  await ready(page);
+  await context.setOffline(true);
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'On the floor' })).toBeVisible();
+  await expect(page.getByTestId('no-line')).toContainText('No line · as of');
+
+  // A sheet that was never opened on this tablet.
+  await openSheet(page, 'PV 2188');
+  await goTo(page, 'find');
+  await page.getByTestId('who').click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Isla Morrow' }).click();
+  await expect(page.getByTestId('who')).toContainText('Isla Morrow');
+  await joint(page, 'front.left.link-lower').click();
+  await page.getByTestId('result-tight').first().click();
+  await expect(page.getByTestId('unsent')).toBeVisible();
+  // Ranked and planned by core, here.
+  await expect(page.getByTestId('next')).not.toBeEmpty();
+  await page.reload();
+  await expect(page.getByTestId('unsent')).toBeVisible();
+  await expect(page.getByTestId('who')).toContainText('Isla Morrow');
+
+  await context.setOffline(false);
+  await page.evaluate(() => window.dispatchEvent(new Event('online')));
+  await expect(page.getByTestId('unsent')).toHaveCount(0, { timeout: 20_000 });
+  const view = (await (await page.request.get(`/api/jobs/${jobOf(page)}`)).json()) as { entries: { by: string; kind: string }[] };
+  expect(view.entries.at(-1)).toMatchObject({ by: 'isla', kind: 'check' });
+});
+
+// Long: two tablets, one of them cut off.
+test('both strike the same line, both choose for the same joints: shown to a person, and settled by an entry or thrown away', async ({
+  page,
+  context,
+  browser,
+}) => {
+  await signIn(page, 'Ruan Teague', 'Bay 2');
+  await openSheet(page, 'PV 2188');
+  const job = jobOf(page);
+  const other = await elsewhere(browser, 'marit', 'Bay 1');
+  const mine = await elsewhere(browser, 'ruan', 'Bay 1');
+  const note = await mine.write(job, 'note', { text: 'the shield was off at Bay 1' });
+  expect(note.status).toBe(201);
+  await page.getByTestId('tape-key').click();
+  await page.getByRole('button', { name: /^Strike: .*the shield was off at Bay 1/ }).click();
+  await context.setOffline(true);
+  await page.getByLabel('Why is it struck').fill('another vehicle');
+  await page.getByRole('button', { name: 'Strike', exact: true }).click();
+  await expect(page.getByTestId('unsent')).toContainText('1 not yet sent');
+
+  // Meanwhile the other tablet strikes it too.
+  expect((await other.write(job, 'strike', { entry: note.id, why: 'wrong bay' })).status).toBe(201);
+  await back(page, context);
+  await page.keyboard.press('Escape');
+  await page.getByTestId('unsent').click();
+  const list = page.getByRole('dialog');
+  await expect(list).toContainText('Marit Voss has struck it already', { timeout: 20_000 });
+  await list.getByTestId('drop-pending').click();
+  await expect(list).toContainText('Everything is sent.');
+  await list.getByRole('button', { name: 'Close' }).click();
+
+  // Both choose a link for the same corner: the one that comes later is asked about.
+  const { parts } = (await (await page.request.get('/api/parts?q=ball-stud&limit=2')).json()) as { parts: { name: string }[] };
+  const choose = (part: object) => ({ joints: ['front.left.link-lower', 'front.right.link-lower'], part, quantity: 2 });
+  expect((await other.write(job, 'choose', choose(parts[0]!), 2)).status).toBe(201);
+  await pend(page, { job, kind: 'choose', version: 2, body: choose(parts[1]!), by: 'ruan', seen: 1 });
+  await page.reload();
+  await expect(page.getByTestId('unsent')).toHaveClass(/wrong/, { timeout: 20_000 });
+  await page.getByTestId('unsent').click();
+  await expect(list).toContainText(`Marit Voss chose ${parts[0]!.name} for the same joints`);
+  await list.getByTestId('all-the-same').click();
+  await expect(list).toContainText('Everything is sent.', { timeout: 20_000 });
+  const view = (await (await page.request.get(`/api/jobs/${job}`)).json()) as { entries: { kind: string }[] };
+  expect(view.entries.filter((e) => e.kind === 'choose').length).toBe(2);
+});
+
+test('a clock that is wrong, and half a character: set aside, put right by their author, and what stands behind them goes on', async ({
+  page,
+}) => {
+  await signIn(page, 'Ruan Teague', 'Bay 2');
+  await openSheet(page, 'SK 2051');
+  const job = jobOf(page);
+  const note = (text: string, at?: string) =>
+    pend(page, { job, kind: 'note', version: 1, body: { text }, by: 'ruan', ...(at ? { at } : {}) });
+  await note('of next week', new Date(Date.now() + 7 * 86_400_000).toISOString());
+  await note('half \ud83d of one');
+  await note('behind them');
+  await page.reload();
+  await expect(page.getByTestId('unsent')).toContainText('2 not yet sent', { timeout: 20_000 });
+  await page.getByTestId('unsent').click();
+  const list = page.getByRole('dialog');
+  await expect(list).toContainText('This device’s clock runs ahead');
+  await expect(list).toContainText('lone surrogate');
+  await list.getByTestId('servers-time').click();
+  await expect(list.getByTestId('pending')).toHaveCount(1, { timeout: 20_000 });
+  await list.getByTestId('edit-pending').click();
+  await list.getByRole('textbox').fill('whole again');
+  await list.getByTestId('keep-text').click();
+  await expect(list).toContainText('Everything is sent.', { timeout: 20_000 });
+  const view = (await (await page.request.get(`/api/jobs/${job}`)).json()) as {
+    entries: { kind: string; body: { text?: string }; at: string }[];
+  };
+  const texts = view.entries.flatMap((e) => (e.kind === 'note' ? [e.body.text] : []));
+  expect(texts).toEqual(expect.arrayContaining(['of next week', 'whole again', 'behind them']));
+  expect(Date.parse(view.entries.find((e) => e.body.text === 'of next week')!.at)).toBeLessThan(Date.now() + 60_000);
+});
+
+async function back(page: Page, context: BrowserContext): Promise<void> {
+  await context.setOffline(false);
+  await page.evaluate(() => window.dispatchEvent(new Event('online')));
+  await expect(page.getByTestId('unsent')).toHaveClass(/wrong/, { timeout: 20_000 });
+}
+
+let pended = 0;
+/** An entry as this browser keeps it until it is sent. */
+async function pend(page: Page, entry: object): Promise<void> {
+  const id = `0193d${String(++pended).padStart(3, '0')}-0000-7${randomUUID().slice(15)}`;
+  await page.evaluate(
+    (e) =>
+      new Promise<void>((resolve, reject) => {
+        const db = indexedDB.open('ashknot');
+        db.onsuccess = () => {
+          const tx = db.result.transaction('entry', 'readwrite');
+          tx.objectStore('entry').put({ entry: e });
+          tx.oncomplete = () => (db.result.close(), resolve());
+          tx.onerror = () => reject(new Error('not kept'));
+        };
+      }),
+    { at: new Date().toISOString(), ...entry, id },
+  );
+}
+
+test('a tablet that was off for a week catches up within seconds', async ({ page, browser }) => {
+  await signIn(page, 'Ruan Teague', 'Bay 2');
+  const other = await elsewhere(browser, 'isla', 'Bay 3');
+  const { open } = (await (await page.request.get('/api/floor')).json()) as { open: string[] };
+  // What a week leaves: some hundred lines on the floor's jobs, written elsewhere, and some hundred here, not sent yet.
+  for (const job of open) {
+    const at = new Date().toISOString();
+    const entries = Array.from({ length: 60 }, (_, i) => ({
+      id: `0193f${String(i).padStart(3, '0')}-0000-7${randomUUID().slice(15)}`,
+      job,
+      kind: 'note',
+      version: 1,
+      body: { text: `elsewhere ${i}` },
+      by: 'isla',
+      at,
+    }));
+    expect((await other.request.post(`/api/jobs/${job}/entries`, { data: { entries } })).status()).toBe(201);
+  }
+  await page.evaluate(
+    ({ open }) =>
+      new Promise<void>((resolve, reject) => {
+        const db = indexedDB.open('ashknot');
+        db.onsuccess = () => {
+          const tx = db.result.transaction('entry', 'readwrite');
+          open.forEach((job, j) => {
+            for (let i = 0; i < 50; i++)
+              tx.objectStore('entry').put({
+                entry: {
+                  id: `0193f${String(i).padStart(3, '0')}-${String(j).padStart(4, '0')}-7${crypto.randomUUID().slice(15)}`,
+                  job,
+                  kind: 'note',
+                  version: 1,
+                  body: { text: `here ${i}` },
+                  by: 'ruan',
+                  at: new Date().toISOString(),
+                },
+              });
+          });
+          tx.oncomplete = () => (db.result.close(), resolve());
+          tx.onerror = () => reject(new Error('not kept'));
+        };
+      }),
+    { open },
+  );
+  const began = Date.now();
+  await page.reload();
+  await expect(page.getByTestId('unsent')).toContainText(/\d+ not yet sent/);
+  await expect(page.getByTestId('unsent')).toHaveCount(0, { timeout: 20_000 });
+  const took = Date.now() - began;
+  test.info().annotations.push({ type: 'caught up', description: `${open.length * 110} lines in ${took} ms` });
+  const view = (await (await page.request.get(`/api/jobs/${open[0]}`)).json()) as { entries: { kind: string }[] };
+  expect(view.entries.filter((e) => e.kind === 'note').length).toBeGreaterThanOrEqual(110);
+});

@@ -63,7 +63,7 @@ test('the program opens without a line, with today’s jobs; a name, checks, a s
   await expect(page.getByTestId('no-line')).toContainText('No line · as of');
 
   // A sheet that was never opened on this tablet.
-  await openSheet(page, 'PV 2188');
+  await openSheet(page, 'HB 0093');
   await goTo(page, 'find');
   await page.getByTestId('who').click();
   await page.getByRole('dialog').getByRole('button', { name: 'Isla Morrow' }).click();
@@ -91,7 +91,7 @@ test('both strike the same line, both choose for the same joints: shown to a per
   browser,
 }) => {
   await signIn(page, 'Ruan Teague', 'Bay 2');
-  await openSheet(page, 'PV 2188');
+  await openSheet(page, 'HB 0093');
   const job = jobOf(page);
   const other = await elsewhere(browser, 'marit', 'Bay 1');
   const mine = await elsewhere(browser, 'ruan', 'Bay 1');
@@ -134,7 +134,7 @@ test('a clock that is wrong, and half a character: set aside, put right by their
   page,
 }) => {
   await signIn(page, 'Ruan Teague', 'Bay 2');
-  await openSheet(page, 'SK 2051');
+  await openSheet(page, 'SK 2047');
   const job = jobOf(page);
   const note = (text: string, at?: string) =>
     pend(page, { job, kind: 'note', version: 1, body: { text }, by: 'ruan', ...(at ? { at } : {}) });

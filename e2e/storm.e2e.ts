@@ -231,12 +231,10 @@ test('what was acknowledged is there exactly once, whatever ends in between', as
   expect([r.status, r.stderr.toString()]).toEqual([0, '']);
   expect(await projections()).toEqual(before);
 
-  test
-    .info()
-    .annotations.push({
-      type: 'storm',
-      description: `${struck.length} blows, ${acknowledged.length} lines, ${JSON.stringify([...answers])}`,
-    });
+  test.info().annotations.push({
+    type: 'storm',
+    description: `${struck.length} blows, ${acknowledged.length} lines, ${JSON.stringify([...answers])}`,
+  });
   server.child.kill('SIGTERM');
   await new Promise((done) => (server.child.exitCode === null ? server.child.once('exit', done) : done(null)));
   await cluster.stop();

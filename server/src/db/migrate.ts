@@ -25,10 +25,14 @@ async function read(folder: string): Promise<Migration[]> {
 /**
  * Applies numbered .sql files not yet recorded, each in its own transaction, under an advisory lock so
  * that two servers starting at once do not both migrate.
+ * @param only those and no others: to where an older program left a database
  * @throws Error when the database is of a newer program, or a migration it had is another text here
  */
-export async function migrate(db: Db, folder: string): Promise<string[]> {
-  const files = await read(folder);
+export async function migrate(db: Db, folder: string, only?: readonly string[]): Promise<string[]> {
+  const all = await read(folder);
+  const unknown = only?.find((name) => !all.some((f) => f.name === name));
+  if (unknown) throw new Error(`This was made by a newer program (${unknown}). Nothing was changed: use that program.`);
+  const files = only ? all.filter((f) => only.includes(f.name)) : all;
   return withClient(db, async (lock) => {
     await lock.query('SELECT pg_advisory_lock($1)', [LOCK]);
     try {

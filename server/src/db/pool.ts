@@ -61,11 +61,11 @@ export async function withClient<T>(
   }
 }
 
-/** Runs `work` in one transaction: all of it is stored or none. */
-export function inTransaction<T>(db: Db, work: (tx: pg.PoolClient) => Promise<T>): Promise<T> {
+/** Runs `work` in one transaction: all of it is stored or none. @param mode of it, where it is not the usual one */
+export function inTransaction<T>(db: Db, work: (tx: pg.PoolClient) => Promise<T>, mode = ''): Promise<T> {
   return withClient(db, async (tx, broke) => {
     try {
-      await tx.query('BEGIN');
+      await tx.query(`BEGIN ${mode}`);
       const result = await work(tx);
       await tx.query('COMMIT');
       return result;

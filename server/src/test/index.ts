@@ -77,7 +77,7 @@ export interface Running {
   stop(): Promise<void>;
 }
 
-const MIGRATIONS = path.join(__dirname, '../db/migrations');
+export const MIGRATIONS = path.join(__dirname, '../db/migrations');
 
 /** Brings a database to where an older program left it: its migrations up to and including the numbered one. */
 async function migrateUpTo(db: Db, last: string): Promise<void> {

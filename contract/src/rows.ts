@@ -1,6 +1,17 @@
 import Papa from 'papaparse';
 import { BadInput } from '@ash-knot/core';
 
+/**
+ * A cell a spreadsheet would take for a formula: it begins with one of these, and is no number below nothing. One that
+ * begins with an apostrophe before that is another's escape, and is escaped too, so that nothing is lost.
+ */
+const FORMULA = /^'*(?:[=+@\t\r]|-(?![\d.,]+$))/;
+const ESCAPED = new RegExp(`^'(?=${FORMULA.source.slice(1)})`);
+
+/** Rows as a CSV file (RFC 4180). What a spreadsheet would run is written inert, with an apostrophe before it. */
+export const csvOf = (rows: readonly (readonly string[])[]): string =>
+  Papa.unparse(rows as string[][], { newline: '\r\n', escapeFormulae: FORMULA });
+
 /** Rows of a CSV file (comma, semicolon or tab) or of JSON that is a list of lists or of flat objects. */
 export function rowsOf(name: string, text: string): string[][] {
   if (/\.json$/i.test(name)) {
@@ -18,5 +29,5 @@ export function rowsOf(name: string, text: string): string[][] {
   }
   const read = Papa.parse<string[]>(text.trim(), { skipEmptyLines: true });
   // A semicolon's file writes decimal commas: one column only means the guess was wrong.
-  return read.data;
+  return read.data.map((row) => row.map((cell) => cell.replace(ESCAPED, '')));
 }

@@ -147,6 +147,7 @@ export async function startPostgres(name, { port: wished, config = [] } = {}) {
     data,
     port: state.port,
     url,
+    has: async (database) => (await sql(`SELECT 1 FROM pg_database WHERE datname = '${database}'`)).out.trim() === '1',
     async createDatabase(database) {
       const there = await sql(`SELECT 1 FROM pg_database WHERE datname = '${database}'`);
       if (there.code !== 0) throw new Stop(`PostgreSQL does not answer.\n${there.out}`);

@@ -111,12 +111,21 @@ export const entryBodies: { readonly [K in EntryKind]: z.ZodType<EntryBodies[K]>
 export const exampleOf = <K extends EntryKind>(kind: K): EntryBodies[K] =>
   (entryBodies[kind].meta()!['examples'] as [EntryBodies[K]])[0];
 
-const base = { id: uuid, job: uuid, version: z.int(), by: text(60).min(1), at: moment, deviceAt: moment.optional(), seen: z.int().min(0).optional() };
-const lineOf = (kind: EntryKind) => z.object({ ...base, kind: z.literal(kind), body: entryBodies[kind] });
+const base = {
+  id: uuid,
+  job: uuid,
+  version: z.int(),
+  by: text(60).min(1),
+  at: moment,
+};
+/** What goes with an entry on its way to the server, and is no part of what was measured. */
+const onTheWay = { deviceAt: moment.optional(), seen: z.int().min(0).optional() };
+const lineOf = (kind: EntryKind, more: z.ZodRawShape = {}) =>
+  z.object({ ...base, ...more, kind: z.literal(kind), body: entryBodies[kind] });
 
 /** Lines of some kinds, in today's shape. */
-export const linesOf = (kinds: readonly EntryKind[], error?: string) => {
-  const [first, ...rest] = kinds.map(lineOf);
+export const linesOf = (kinds: readonly EntryKind[], error?: string, more: z.ZodRawShape = {}) => {
+  const [first, ...rest] = kinds.map((k) => lineOf(k, more));
   return z.discriminatedUnion('kind', [first!, ...rest], error ? { error } : undefined);
 };
 
@@ -127,4 +136,4 @@ export const readLinesOf = (kinds: readonly EntryKind[], error?: string): z.ZodT
   upcasting(read, linesOf(kinds, error)) as unknown as z.ZodType<Entry>;
 
 /** Any entry of the ledger, checked by its kind. */
-export const entry = readLinesOf(ENTRY_KINDS);
+export const entry: z.ZodType<Entry> = upcasting(read, linesOf(ENTRY_KINDS, undefined, onTheWay)) as unknown as z.ZodType<Entry>;

@@ -24,8 +24,9 @@ const met = (text: string, words: string): string =>
 /** A word as a pattern that contains it, whatever signs it has. */
 const containing = (word: string): string => `%${word.replace(/[\\%_]/g, '\\$&')}%`;
 
-/** Of a text with trigrams: it contains every one of the patterns. */
-const containsAll = (text: string, patterns: string): string => `${text} LIKE ALL (${patterns}::text[])`;
+/** Of a text with trigrams: it contains every one of so many patterns, the parameters from `first` on. One by one: of a list of them no index is used. */
+const containsAll = (text: string, first: number, patterns: readonly string[]): string =>
+  patterns.length ? `(${patterns.map((_, i) => `${text} LIKE $${first + i}`).join(' AND ')})` : 'true';
 /** Of a text with trigrams: one of the words that may be forgiven is like one of its own, which narrows by the index. */
 const alike = (text: string, words: string): string =>
   `${text} %> ANY (ARRAY(SELECT w FROM unnest(${words}::text[]) w WHERE length(w) >= ${FORGIVEN}))`;
@@ -49,11 +50,11 @@ export async function findParts(db: Queryable, f: PartFilter): Promise<{ parts: 
         AND ($2::uuid IS NULL OR EXISTS (SELECT 1 FROM part_fit f WHERE f.part_id = p.id AND f.type_id = $2 AND ($3::text IS NULL OR f.axle = $3)))`;
   const given = [f.kind || null, f.typeId || null, f.axle ?? null, f.limit];
   type Row = { spec: Part; score: number };
-  const contained = `FROM part p WHERE ${narrowed} AND ${containsAll('p.search', '$5')}`;
   const patterns = words.map(containing);
+  const contained = `FROM part p WHERE ${narrowed} AND ${containsAll('p.search', 5, patterns)}`;
   const { rows } = await db.query<Row>(
     `SELECT ${SPEC} AS spec, 1::float8 AS score ${contained} ORDER BY p.kind, p.name, p.id LIMIT $4`,
-    [...given, patterns],
+    [...given, ...patterns],
   );
   if (rows.length > 0 || words.every((w) => w.length < FORGIVEN)) {
     const total =
@@ -63,7 +64,7 @@ export async function findParts(db: Queryable, f: PartFilter): Promise<{ parts: 
             await db.query<{ n: number }>(`SELECT count(*)::int AS n FROM (SELECT 1 ${contained} LIMIT $4) x`, [
               ...given.slice(0, 3),
               MOST_COUNTED,
-              patterns,
+              ...patterns,
             ])
           ).rows[0]!.n;
     return { parts: rows.map((r) => readPart(r.spec)), total, scores: rows.map((r) => r.score) };
@@ -85,9 +86,10 @@ export async function findParts(db: Queryable, f: PartFilter): Promise<{ parts: 
 type Found = VehicleView & { score: number };
 
 /** Vehicles by a condition with its score, the best first, then the most recently worked on: only those shown are filled in. */
-const vehiclesBy = (score: string, where: string): string =>
-  `SELECT f.*, x.score::float8 AS score FROM (SELECT v.id, v.plate, v.last_opened, ${score} AS score FROM vehicle v WHERE ${where}
-      ORDER BY score DESC, v.last_opened DESC NULLS LAST, v.plate LIMIT $1) x
+const vehiclesBy = (score: string, where: string, least = '0'): string =>
+  `SELECT f.*, x.score::float8 AS score FROM (SELECT v.id, v.plate, v.last_opened, m.score FROM vehicle v, LATERAL (SELECT ${score} AS score) m
+      WHERE ${where} AND m.score >= ${least}
+      ORDER BY m.score DESC, v.last_opened DESC NULLS LAST, v.plate LIMIT $1) x
      JOIN LATERAL (${VEHICLE} WHERE v.id = x.id) f ON true
     ORDER BY x.score DESC, x.last_opened DESC NULLS LAST, x.plate`;
 
@@ -99,21 +101,21 @@ export async function searchVehicles(db: Queryable, q: string, limit = 40): Prom
   const key = plateKey(q);
   const words = wordsOf(q);
   if (words.length === 0) return (await db.query<Found>(vehiclesBy('1', 'true'), [limit])).rows;
+  const patterns = words.map(containing);
+  const plate = `(v.plate_key LIKE '%' || $3 || '%' OR upper(v.vin) LIKE '%' || $3 || '%')`;
   const { rows } = await db.query<Found>(
     vehiclesBy(
-      `CASE WHEN $2 <> '' AND v.plate_key = $2 THEN 4
-            WHEN $2 <> '' AND v.plate_key LIKE $3 || '%' THEN 3
-            WHEN $2 <> '' AND (v.plate_key LIKE '%' || $3 || '%' OR upper(v.vin) LIKE '%' || $3 || '%') THEN 2 ELSE 1 END`,
-      `($2 <> '' AND (v.plate_key LIKE '%' || $3 || '%' OR upper(v.vin) LIKE '%' || $3 || '%')) OR ${containsAll('v.search', '$4')}`,
+      `CASE WHEN $2 <> '' AND v.plate_key = $2 THEN 4 WHEN $2 <> '' AND v.plate_key LIKE $3 || '%' THEN 3 WHEN $2 <> '' AND ${plate} THEN 2 ELSE 1 END`,
+      key ? `(${plate} OR ${containsAll('v.search', 4, patterns)})` : containsAll('v.search', 4, patterns),
     ),
-    [limit, key, key.replace(/[\\%_]/g, '\\$&'), words.map(containing)],
+    [limit, key, key.replace(/[\\%_]/g, '\\$&'), ...patterns],
   );
   if (rows.length > 0) return rows;
   const near = await db.query<Found>(
     vehiclesBy(
       `greatest(${met('v.search', '$3')}, CASE WHEN length($2) < ${FORGIVEN} THEN 0 ELSE similarity(v.plate_key, $2) END)`,
-      `(${alike('v.search', '$3')} OR (length($2) >= ${FORGIVEN} AND v.plate_key % $2))
-         AND greatest(${met('v.search', '$3')}, CASE WHEN length($2) < ${FORGIVEN} THEN 0 ELSE similarity(v.plate_key, $2) END) >= $4`,
+      `(${alike('v.search', '$3')} OR (length($2) >= ${FORGIVEN} AND v.plate_key % $2))`,
+      '$4',
     ),
     [limit, key, words, LIKE],
   );

@@ -23,7 +23,9 @@ export async function learningView(db: Queryable, older?: { closedAt: string; jo
     'SELECT layer, stage, bin, n, was, sum_p::float8 AS "sumP", sum_sq::float8 AS "sumSquares" FROM said_bin ORDER BY bin',
   );
   const { rows: taught } = await db.query<LearningView['taught']>(
-    `SELECT count(*)::int AS jobs, count(*) FILTER (WHERE undone_at IS NULL)::int AS counting FROM lesson WHERE jsonb_array_length(counts) > 0`,
+    // Each counted along its own index.
+    `SELECT (SELECT count(*)::int FROM lesson WHERE jsonb_array_length(counts) > 0) AS jobs,
+            (SELECT count(*)::int FROM lesson WHERE jsonb_array_length(counts) > 0 AND undone_at IS NULL) AS counting`,
   );
   const of = (layer: Prediction['layer'], stage: Prediction['stage']) =>
     calibration(bins.filter((b) => b.layer === layer && b.stage === stage));

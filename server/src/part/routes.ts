@@ -1,8 +1,8 @@
 import express, { Router } from 'express';
-import Papa from 'papaparse';
 import {
   catalogueAs,
   catalogueQuery,
+  csvOf,
   matchRequest,
   newPart,
   partQuery,
@@ -83,7 +83,7 @@ export function partRoutes(db: Db): Router {
     const { as } = parse(catalogueAs, req.query);
     const table = catalogueTable(await allParts(db), await catalogueContext(db, await currencyOf(db)));
     res.attachment(`parts.${as}`);
-    if (as === 'csv') return void res.type('text/csv').send(Papa.unparse(table, { newline: '\r\n' }));
+    if (as === 'csv') return void res.type('text/csv').send(csvOf(table));
     const [head, ...rows] = table;
     res.json(rows.map((row) => Object.fromEntries(head!.flatMap((h, i) => (row[i] ? [[h, row[i]]] : [])))));
   });

@@ -76,6 +76,7 @@ DELETE FROM lesson;
 ALTER TABLE lesson ENABLE TRIGGER USER;
 INSERT INTO lesson SELECT * FROM kept;
 
+CREATE INDEX lesson_counting ON lesson (job_id) WHERE jsonb_array_length(counts) > 0 AND undone_at IS NULL;
 CREATE INDEX lesson_closed ON lesson (closed_at DESC, job_id DESC) WHERE jsonb_array_length(counts) > 0;
 DROP INDEX lesson_type;
 CREATE INDEX lesson_type ON lesson (type_id, closed_at);

@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
-import Papa from 'papaparse';
 import { v7 as uuid } from 'uuid';
-import { measurementFile } from '@ash-knot/contract';
+import { csvOf, measurementFile, rowsOf } from '@ash-knot/contract';
 import { attempt, forJob, fromRows, measurementsOf, toRows, type Entry, attachmentOf } from '@ash-knot/core';
 import { Ask } from '../session/ask';
 import { Api } from '../state/api';
@@ -49,7 +48,7 @@ export class MeasurementFiles {
       const ids = this.store.state()!.entries.flatMap((e) => (e.kind === 'loop' ? [e.body.file] : []));
       const loops = Object.fromEntries(await Promise.all(ids.map(async (id) => [id, await this.pointsOf(id)] as const)));
       const file = measurementsOf(this.store.state()!, v.id, loops);
-      const text = as === 'json' ? JSON.stringify(file, null, 1) : Papa.unparse(toRows(file), { newline: '\r\n' });
+      const text = as === 'json' ? JSON.stringify(file, null, 1) : csvOf(toRows(file));
       saveFile(`${v.vehicle.plate.replaceAll(' ', '-')}-readings.${as}`, text, as === 'json' ? 'application/json' : 'text/csv');
       this.say(`${file.entries.length} lines saved.`, false);
     } catch (e) {
@@ -63,7 +62,7 @@ export class MeasurementFiles {
     if (!chosen) return;
     const text = await chosen.text();
     input.value = '';
-    const read = attempt(() => (/\.json$/i.test(chosen.name) ? safe(text) : fromRows(Papa.parse<string[]>(text).data)));
+    const read = attempt(() => (/\.json$/i.test(chosen.name) ? safe(text) : fromRows(rowsOf(chosen.name, text))));
     if (!read.ok) return this.say(`${read.error.message} Nothing was stored.`, true);
     const checked = measurementFile.safeParse(read.value);
     if (!checked.success) {

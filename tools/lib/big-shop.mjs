@@ -99,8 +99,8 @@ export async function makeBig(databaseUrl, big = BIG) {
     );
     await run(
       'lessons',
-      `INSERT INTO lesson (job_id, vehicle_id, type_id, distance_km, closed_at, faults, renewed, counts, predictions)
-       SELECT c.id, c.vehicle_id, c.type_id, l.distance_km, c.at + (l.closed_at - j.opened_at), l.faults, l.renewed, l.counts, l.predictions
+      `INSERT INTO lesson (job_id, vehicle_id, type_id, distance_km, closed_at, faults, renewed, counts, predictions, sisters)
+       SELECT c.id, c.vehicle_id, c.type_id, l.distance_km, c.at + (l.closed_at - j.opened_at), l.faults, l.renewed, l.counts, l.predictions, l.sisters
          FROM copy c JOIN lesson l ON l.job_id = c.of JOIN job j ON j.id = c.of WHERE NOT c.open`,
     );
     await run(

@@ -1,10 +1,13 @@
 import * as z from 'zod';
+import { plateKey } from '@ash-knot/core';
 import { variantName, vehicleTypeSpec } from '../vehicle';
 import { text } from '../words';
 
 export const newVehicle = z
   .object({
-    plate: text(16).min(2),
+    plate: text(16)
+      .min(2)
+      .refine((p) => plateKey(p) !== '', { error: 'must have a letter or a digit in it' }),
     vin: z.string().trim().max(24).optional(),
     typeId: z.uuid().optional(),
     /** A type of its own, when none known fits. */

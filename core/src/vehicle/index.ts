@@ -8,5 +8,6 @@ export * from './bushings';
 export * from './axle';
 export * from './type';
 export * from './vin';
+export * from './plate';
 export * from './bar';
 export * from './describe';

@@ -1,5 +1,5 @@
 import { imageSize } from 'image-size';
-import { attempt, type AttachmentKind } from '@ash-knot/core';
+import { type AttachmentKind } from '@ash-knot/core';
 import { heavy } from '../heavy';
 import { badInput } from '../http/problem';
 
@@ -19,9 +19,14 @@ const LONGEST_SIDE = 16_000;
 
 /** How large a picture says it is; one that does not say it cannot be shown. */
 function checkPixels(b: Buffer): void {
-  const size = attempt(() => imageSize(b));
-  if (!size.ok || !size.value.width || !size.value.height) throw badInput('photo', 'is damaged: it does not say how large it is');
-  const { width, height } = size.value;
+  let width = 0;
+  let height = 0;
+  try {
+    ({ width, height } = imageSize(b));
+  } catch {
+    // Whatever it stumbled over: such a picture cannot be shown either.
+  }
+  if (!width || !height) throw badInput('photo', 'is damaged: it does not say how large it is');
   if (width * height > MOST_PIXELS || Math.max(width, height) > LONGEST_SIDE)
     throw badInput('photo', `must have ${MOST_PIXELS / 1e6} million pixels or fewer and no side over ${LONGEST_SIDE}`);
 }

@@ -35,8 +35,8 @@ export function attachmentRoutes(db: Db): Router {
       param(uuid, req, 'id'),
     ]);
     if (!rows[0]) throw notFound('attachment');
-    // It never changes under its id; `private` keeps it out of shared caches.
-    res.set('Cache-Control', 'private, max-age=31536000, immutable').type(rows[0].mime).send(rows[0].bytes);
+    // It never changes under its id, but who asks must be signed in each time: kept by the browser alone, and asked about.
+    res.set('Cache-Control', 'private, no-cache').type(rows[0].mime).send(rows[0].bytes);
   });
   return r;
 }

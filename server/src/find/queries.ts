@@ -1,8 +1,8 @@
-import { readPart, written, type AxleEnd, type JointId, type Part } from '@ash-knot/core';
+import { plateKey, readPart, written, type AxleEnd, type JointId, type Part } from '@ash-knot/core';
 import type { VehicleView } from '@ash-knot/contract';
 import type { Queryable } from '../db/pool';
 import { SHELF_FILTER, SPEC } from '../part/queries';
-import { plateKey, VEHICLE } from '../vehicle/queries';
+import { VEHICLE } from '../vehicle/queries';
 
 /** A word that is at least so like one of the text's is taken for it: "bushng", "likn". */
 const LIKE = 0.3;
@@ -38,8 +38,12 @@ export interface PartFilter {
   axle?: AxleEnd | undefined;
   shelf?: keyof typeof SHELF_FILTER;
   limit: number;
+  /** Whether a typing error is forgiven where nothing is met as it was typed; it is, unless said otherwise. */
+  forgive?: boolean;
 }
 
+/** So many that are alike at all are weighed: enough to find a slip of the finger, whatever a catalogue holds. */
+const MOST_WEIGHED = 2500;
 /** Parts that answer are counted no further. */
 export const MOST_COUNTED = 1000;
 
@@ -56,7 +60,7 @@ export async function findParts(db: Queryable, f: PartFilter): Promise<{ parts: 
     `SELECT ${SPEC} AS spec, 1::float8 AS score ${contained} ORDER BY p.kind, p.name, p.id LIMIT $4`,
     [...given, ...patterns],
   );
-  if (rows.length > 0 || words.every((w) => w.length < FORGIVEN)) {
+  if (rows.length > 0 || f.forgive === false || words.every((w) => w.length < FORGIVEN)) {
     const total =
       rows.length < f.limit
         ? rows.length
@@ -71,8 +75,8 @@ export async function findParts(db: Queryable, f: PartFilter): Promise<{ parts: 
   }
   const near = await db.query<Row & { total: number }>(
     `SELECT ${SPEC} AS spec, m.score::float8 AS score, count(*) OVER ()::int AS total
-       FROM part p, LATERAL (SELECT ${met('p.search', '$5')} AS score) m
-      WHERE ${narrowed} AND ${alike('p.search', '$5')} AND m.score >= $6
+       FROM (SELECT * FROM part p WHERE ${narrowed} AND ${alike('p.search', '$5')} LIMIT ${MOST_WEIGHED}) p, LATERAL (SELECT ${met('p.search', '$5')} AS score) m
+      WHERE m.score >= $6
       ORDER BY m.score DESC, p.kind, p.name, p.id LIMIT $4`,
     [...given, words, LIKE],
   );
@@ -97,7 +101,7 @@ const vehiclesBy = (score: string, where: string, least = '0'): string =>
  * By part of a plate, a VIN, an owner or a type; the nearest first, then the most recently worked on. A typing error is
  * forgiven where nothing is met as it was typed.
  */
-export async function searchVehicles(db: Queryable, q: string, limit = 40): Promise<Found[]> {
+export async function searchVehicles(db: Queryable, q: string, limit = 40, forgive = true): Promise<Found[]> {
   const key = plateKey(q);
   const words = wordsOf(q);
   if (words.length === 0) return (await db.query<Found>(vehiclesBy('1', 'true'), [limit])).rows;
@@ -110,7 +114,7 @@ export async function searchVehicles(db: Queryable, q: string, limit = 40): Prom
     ),
     [limit, key, key.replace(/[\\%_]/g, '\\$&'), ...patterns],
   );
-  if (rows.length > 0) return rows;
+  if (rows.length > 0 || !forgive) return rows;
   const near = await db.query<Found>(
     vehiclesBy(
       `greatest(${met('v.search', '$3')}, CASE WHEN length($2) < ${FORGIVEN} THEN 0 ELSE similarity(v.plate_key, $2) END)`,

@@ -37,13 +37,17 @@ export function findRoutes(db: Db, read: Queryable): Router {
   const r = Router();
   r.get('/find', async (req, res) => {
     const { q, job } = parse(query, req.query);
-    const [vehicles, types, parts, joints, shop] = await Promise.all([
-      searchVehicles(read, q, 8),
-      searchTypes(read, q),
-      findParts(read, { q, limit: 8 }),
-      job ? jointsAnswering(db, job, q) : [],
-      shopView(db),
-    ]);
+    const ask = (forgive: boolean) =>
+      Promise.all([
+        searchVehicles(read, q, 8, forgive),
+        searchTypes(read, q),
+        findParts(read, { q, limit: 8, forgive }),
+        job ? jointsAnswering(db, job, q) : [],
+        shopView(db),
+      ]);
+    let [vehicles, types, parts, joints, shop] = await ask(false);
+    // A slip of the finger is looked for only where nothing at all is met as it was typed.
+    if (vehicles.length === 0 && parts.parts.length === 0) [vehicles, types, parts, joints, shop] = await ask(true);
     const found: Scored[] = [
       ...joints,
       ...vehicles.map((v): Scored =>

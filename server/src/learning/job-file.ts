@@ -44,4 +44,4 @@ export const JOB_FILE = `json_build_object(
                      ORDER BY r.joint, o.opened_at DESC, (r.phase = 'after') DESC) AS x),
   'renewed', (SELECT coalesce(json_agg(json_build_object('joint', joint, 'atKm', km) ORDER BY km), '[]')
                 FROM (SELECT u.joint, max(l.distance_km) AS km FROM lesson l, unnest(l.renewed) AS u(joint) WHERE l.vehicle_id = j.vehicle_id AND l.job_id <> j.id AND l.closed_at < coalesce(j.closed_at, 'infinity') GROUP BY u.joint) AS r),
-  'sisters', CASE WHEN j.closed_at IS NULL THEN ${SISTERS_NOW} ELSE ${SISTERS_THEN} END)`;
+  'sisters', CASE WHEN j.closed_at IS NULL THEN ${SISTERS_NOW} ELSE coalesce((SELECT to_json(own.sisters) FROM lesson own WHERE own.job_id = j.id), ${SISTERS_THEN}) END)`;

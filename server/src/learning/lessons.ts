@@ -19,9 +19,9 @@ async function keepAlone(db: Queryable, id: string, closedAt: string): Promise<{
   if (!job || !shop) return undefined;
   const l = await heavy('lesson', contextOf(job, shop), job.entries, shop.suspectsTable ?? SHIPPED);
   await db.query(
-    `INSERT INTO lesson (job_id, vehicle_id, type_id, distance_km, closed_at, faults, renewed, counts, predictions)
-     VALUES ($1,$2,$3,$4,$5,$6,$7,$8,$9)
-     ON CONFLICT (job_id) DO UPDATE SET closed_at = $5, faults = $6, renewed = $7, counts = $8, predictions = $9`,
+    `INSERT INTO lesson (job_id, vehicle_id, type_id, distance_km, closed_at, faults, renewed, counts, predictions, sisters)
+     VALUES ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10)
+     ON CONFLICT (job_id) DO UPDATE SET closed_at = $5, faults = $6, renewed = $7, counts = $8, predictions = $9, sisters = $10`,
     [
       id,
       job.vehicle.id,
@@ -32,6 +32,7 @@ async function keepAlone(db: Queryable, id: string, closedAt: string): Promise<{
       l.renewed,
       JSON.stringify(l.counts),
       JSON.stringify(l.predictions),
+      JSON.stringify(job.file.sisters),
     ],
   );
   const tasks = await keepTimes(db, { id, typeId: job.vehicle.typeId }, closedAt, l.times);

@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util';
 import {
   checkChoice,
   checkReading,
@@ -13,6 +14,7 @@ import {
   type EntryKind,
   sayWhen,
   type Part,
+  readPart,
   type Role,
 } from '@ash-knot/core';
 import { claimAttachment } from '../attachment/queries';
@@ -44,6 +46,13 @@ const CHECKS: { readonly [K in EntryKind]?: (tx: Queryable, e: Entry<K>, by: By)
   loop: async (tx, e) => {
     if (!(await claimAttachment(tx, e.body.file, e.job, 'loop'))) throw notFound('file of the loop');
     await knownGauge(tx, e.body.gauge);
+  },
+  photo: async (tx, e) => {
+    const { rowCount } = await tx.query("SELECT 1 FROM attachment WHERE id = $1 AND job_id = $2 AND kind = 'photo'", [
+      e.body.photo,
+      e.job,
+    ]);
+    if (!rowCount) throw badInput('body.photo', 'is no photograph of this job: send the picture first');
   },
   choose: async (tx, e, by) => {
     const shop = await shopView(tx);
@@ -213,7 +222,7 @@ async function knownGauge(tx: Queryable, gauge: string): Promise<void> {
   if (!rowCount) throw badInput('body.gauge', 'is not in the register');
 }
 
-/** A part's torques come from the catalogue, never from whoever chose it; those of a part of one's own from its maker's sheet, with where it is written. */
+/** A part's torques, sizes and price come from the catalogue, never from whoever chose it; those of a part of one's own from its maker's sheet, with where it is written. */
 async function checkPart(tx: Queryable, part: Part): Promise<void> {
   if (part.kind === 'refit') {
     if (part.priceMinor || part.torque.length)
@@ -225,10 +234,23 @@ async function checkPart(tx: Queryable, part: Part): Promise<void> {
       throw badInput('body.part', 'has torques that are not its maker’s, or have no source');
     return;
   }
-  const { rows } = await tx.query<{ same: boolean }>(`SELECT spec->'torque' = $2::jsonb AS same FROM part WHERE id = $1`, [
-    part.id,
-    JSON.stringify(part.torque),
-  ]);
+  const { rows } = await tx.query<{ spec: Part }>('SELECT spec FROM part WHERE id = $1', [part.id]);
   if (!rows[0]) throw badInput('body.part', 'is not in the catalogue');
-  if (!rows[0].same) throw badInput('body.part', 'has other torques than the catalogue');
+  const now = readPart(rows[0].spec);
+  // How many are on the shelf changes by the hour; everything else is the catalogue's.
+  const differs = (Object.keys({ ...now, ...part }) as (keyof Part)[]).filter(
+    (k) => k !== 'stock' && !isDeepStrictEqual(plain(now[k]), plain(part[k])),
+  );
+  if (differs.length === 0) return;
+  const { rowCount: was } = await tx.query('SELECT 1 FROM part_was WHERE part_id = $1', [part.id]);
+  throw was
+    ? new HttpProblem(
+        409,
+        'catalogue',
+        `The list has changed since this tablet read ${now.name} (${differs.join(', ')}). Choose it again. Nothing was stored.`,
+      )
+    : badInput('body.part', `has another ${differs[0]} than the catalogue`);
 }
+
+/** As it comes through JSON: what is undefined is not there. */
+const plain = (v: unknown): unknown => (v === undefined ? undefined : JSON.parse(JSON.stringify(v)));

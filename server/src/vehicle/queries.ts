@@ -1,10 +1,7 @@
 import { randomUUID } from 'node:crypto';
-import { readVehicleType, type JobKind, type VehicleTypeSpec } from '@ash-knot/core';
+import { plateKey, readVehicleType, type JobKind, type VehicleTypeSpec } from '@ash-knot/core';
 import type { FileView, PastJob, PlayPoint, VehicleTypeView, VehicleView } from '@ash-knot/contract';
 import type { Queryable } from '../db/pool';
-
-/** "sk-2047 " and "SK 2047" are one plate. */
-export const plateKey = (plate: string): string => plate.toUpperCase().replace(/[^A-Z0-9]/g, '');
 
 export const VEHICLE = `
   SELECT v.id, v.plate, v.vin, v.type_id AS "typeId", t.name AS "typeName",

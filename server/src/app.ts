@@ -15,6 +15,7 @@ import { readableAddress, readableBody } from './http/readable';
 import { jobRoutes } from './job/routes';
 import { learningRoutes } from './learning/routes';
 import { ledgerRoutes } from './ledger/routes';
+import type { Lessons } from './learning/lessons';
 import type { Live } from './live/live';
 import { partRoutes } from './part/routes';
 import { sameOrigin, signedIn, withSession } from './session/guard';
@@ -32,6 +33,8 @@ export interface AppOptions {
   /** One connection of its own, so that a full pool is not taken for a database that is gone. */
   readonly health: Db;
   readonly live: Live;
+  /** What handed-back jobs teach, behind their hand-backs. */
+  readonly lessons: Lessons;
   readonly log: Logger;
   /** The server is being stopped: what comes now is refused, what is under way is finished. */
   readonly stopping: () => boolean;
@@ -150,7 +153,7 @@ export function makeApp(o: AppOptions): Express {
     partRoutes(o.db),
     supplierRoutes(o.suppliers ?? shipped(o.db)),
     attachmentRoutes(o.db),
-    ledgerRoutes(o.db, live),
+    ledgerRoutes(o.db, live, o.lessons),
     shopRoutes(o.db),
     learningRoutes(o.db, o.read),
     findRoutes(o.db, o.read),

@@ -5,7 +5,7 @@ import { failureOf } from './db/failure';
 import { migrate } from './db/migrate';
 import { makePool, type Db } from './db/pool';
 import { loadDemo } from './demo/load';
-import { useThread } from './heavy';
+import { heavy, useThread } from './heavy';
 import { catchUpLessons } from './learning/lessons';
 import { serve } from './serve';
 import { firstRunCode } from './shop/first-run';
@@ -64,6 +64,8 @@ async function main(): Promise<void> {
   const serving = await serve({ ...env, databaseUrl: env.databaseUrl, log, suppliers: (db) => shipped(db, env.supplierMoods) });
   // The start command waits for this line.
   process.stdout.write(`ready ${serving.address}\n`);
+  // The thread for heavy work is there before the first hand-back waits for it.
+  void heavy('loop', new Uint8Array()).catch(() => undefined);
   // Printed once, for whoever stands at the server: nobody else may make the first lead.
   if (code) process.stdout.write(`first-run ${code}\n`);
 

@@ -3,6 +3,7 @@ import type { AddressInfo } from 'node:net';
 import { makeApp, type AppOptions } from './app';
 import { makePool, type Db } from './db/pool';
 import { readerOf } from './db/read';
+import { Lessons } from './learning/lessons';
 import { startLive, type Live } from './live/live';
 
 export interface ServeOptions extends Pick<
@@ -23,6 +24,7 @@ export interface ServeOptions extends Pick<
 export interface Serving {
   readonly db: Db;
   readonly live: Live;
+  readonly lessons: Lessons;
   readonly address: string;
   /** Finishes what is under way, refuses what comes, closes every stream and connection: within `graceMs` whatever happens. */
   stop(graceMs?: number): Promise<void>;
@@ -56,12 +58,14 @@ export async function serve(o: ServeOptions): Promise<Serving> {
     await Promise.allSettled(pools.map((p) => p.end()));
     throw err;
   }
+  const lessons = new Lessons(db, log);
   const app = makeApp({
     ...o,
     db,
     read: readerOf(db, replica, (err) => log.warn({ err }, 'replica away, the primary was asked')),
     health,
     live,
+    lessons,
     stopping: () => stopping,
     suppliers: o.suppliers?.(db),
   });
@@ -79,6 +83,7 @@ export async function serve(o: ServeOptions): Promise<Serving> {
   return {
     db,
     live,
+    lessons,
     address: `http://${o.host}:${port}`,
     async stop(graceMs = GRACE_MS) {
       stopping = true;
@@ -89,6 +94,8 @@ export async function serve(o: ServeOptions): Promise<Serving> {
       const sweep = setInterval(() => server.closeIdleConnections(), 100);
       const cut = setTimeout(() => server.closeAllConnections(), graceMs);
       await closed;
+      // What was handed back a moment ago is worked out still, within the same grace.
+      await Promise.race([lessons.idle(), new Promise((r) => setTimeout(r, graceMs).unref())]);
       clearInterval(sweep);
       clearTimeout(cut);
       await live.stop();

@@ -42,7 +42,12 @@ afterAll(async () => app.stop());
 
 const line = <K extends EntryKind>(job: string, kind: K, body: EntryBodies[K], by = 'ruan'): Entry =>
   makeEntry({ kind, body }, { id: freshId(), job, by, at: new Date().toISOString() });
-const write = (t: Tablet, job: string, ...entries: unknown[]) => t.post(`/jobs/${job}/entries`, { entries });
+/** With what a hand-back teaches, which is worked out behind it. */
+const write = async (t: Tablet, job: string, ...entries: unknown[]) => {
+  const r = await t.post(`/jobs/${job}/entries`, { entries });
+  await app.serving.lessons.idle();
+  return r;
+};
 const entriesOf = async (t: Tablet, job: string) => ((await t.get(`/jobs/${job}`)).body as JobView).entries;
 const fieldsOf = (b: unknown) => (b as Problem).fields?.map((f) => f.field) ?? [];
 

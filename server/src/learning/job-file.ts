@@ -17,13 +17,10 @@ const SISTERS_NOW = `(SELECT json_build_object('jobs', coalesce(max(n) FILTER (W
           ) AS x GROUP BY kind) AS k)`;
 
 /** What they had had when the job was closed: looked up among the lessons of then. */
-const SISTERS_THEN = `(SELECT json_build_object('jobs', count(DISTINCT l.job_id),
-                       'found', coalesce((SELECT json_object_agg(kind, n) FROM (
-                          SELECT split_part(f.id, '.', 3) AS kind, count(*) AS n FROM lesson s, unnest(s.faults) AS f(id)
-                           WHERE s.type_id = ty.type_id AND s.vehicle_id <> j.vehicle_id AND ${counted('s')} AND f.id LIKE '%.%.%' GROUP BY 1) AS k), '{}'))
-                FROM (SELECT ${TYPE} AS type_id) AS ty
-                LEFT JOIN lesson l ON l.type_id = ty.type_id AND l.vehicle_id <> j.vehicle_id AND ${counted('l')} AND cardinality(l.faults) > 0
-               GROUP BY ty.type_id)`;
+const SISTERS_THEN = `(WITH c AS MATERIALIZED (
+      SELECT l.faults FROM lesson l WHERE l.type_id = ${TYPE} AND l.vehicle_id <> j.vehicle_id AND ${counted('l')} AND cardinality(l.faults) > 0)
+    SELECT json_build_object('jobs', (SELECT count(*) FROM c), 'found', coalesce((SELECT json_object_agg(kind, n) FROM (
+             SELECT split_part(f.id, '.', 3) AS kind, count(*) AS n FROM c, unnest(c.faults) AS f(id) WHERE f.id LIKE '%.%.%' GROUP BY 1) AS k), '{}')))`;
 
 /** What the open file of job `j` adds to its diagnosis: `JobFile` of the contract, as one JSON column. */
 export const JOB_FILE = `json_build_object(

@@ -1,3 +1,4 @@
+import type { Logger } from 'pino';
 import { contextOf, SHIPPED } from '@ash-knot/core';
 import { inTransaction, type Db, type Queryable } from '../db/pool';
 import { heavy } from '../heavy';
@@ -84,19 +85,48 @@ export async function catchUpLessons(db: Db, { stop = () => false }: { stop?: ()
     after = jobs.at(-1);
     for (const j of jobs) {
       if (stop()) return done;
-      done += await inTransaction(db, async (tx) => {
-        // Whoever has the job's row works it out; another server finds it done, or the job open again.
-        const { rowCount } = await tx.query(
-          'SELECT 1 FROM job j WHERE j.id = $1 AND j.closed_at IS NOT NULL AND NOT EXISTS (SELECT 1 FROM lesson l WHERE l.job_id = j.id) FOR UPDATE SKIP LOCKED',
-          [j.id],
-        );
-        if (!rowCount) return 0;
-        await keepLesson(tx, j.id, j.closedAt);
-        return 1;
-      });
+      if (await teach(db, j.id, 'SKIP LOCKED')) done++;
     }
   }
   return done;
+}
+
+/** Works out the lesson of a job that is closed and has none, in a transaction of its own. @returns whether there was one to work out */
+function teach(db: Db, job: string, others: 'SKIP LOCKED' | ''): Promise<boolean> {
+  return inTransaction(db, async (tx) => {
+    // Whoever has the job's row works it out; another server finds it done, or the job open again.
+    const { rows } = await tx.query<{ closedAt: string }>(
+      `SELECT ${iso('j.closed_at')} AS "closedAt" FROM job j
+        WHERE j.id = $1 AND j.closed_at IS NOT NULL AND NOT EXISTS (SELECT 1 FROM lesson l WHERE l.job_id = j.id) FOR UPDATE ${others}`,
+      [job],
+    );
+    if (!rows[0]) return false;
+    await keepLesson(tx, job, rows[0].closedAt);
+    return true;
+  });
+}
+
+/**
+ * Lessons of the jobs that are handed back here, one after the other and behind the hand-backs: nobody at a counter waits
+ * for what a job teaches. One that is lost with its server is caught up with at the next start.
+ */
+export class Lessons {
+  private tail: Promise<unknown> = Promise.resolve();
+
+  constructor(
+    private readonly db: Db,
+    private readonly log: Logger,
+  ) {}
+
+  add(job: string): void {
+    this.tail = this.tail
+      .then(() => teach(this.db, job, ''))
+      .catch((err: unknown) => this.log.error({ err, job }, 'a lesson could not be worked out'));
+  }
+  /** When everything that was added is worked out. */
+  async idle(): Promise<void> {
+    await this.tail;
+  }
 }
 
 /** Every missing lesson within one transaction: of a demo shop that is being loaded, or of a rebuild. */

@@ -1,6 +1,6 @@
 import type { Entry } from '@ash-knot/core';
 import type { Queryable } from '../db/pool';
-import { dropLesson, keepLesson, moveLesson } from '../learning/lessons';
+import { dropLesson, moveLesson } from '../learning/lessons';
 import { project } from './tables';
 
 /** Which device an entry came from, and the bay it stood in. */
@@ -17,7 +17,6 @@ export async function append(db: Queryable, e: Entry, from: Sender): Promise<boo
   );
   if (!rowCount) return false;
   await project(db, e);
-  if (e.kind === 'hand-back') await keepLesson(db, e.job, e.at);
   // How far it had gone is part of what a closed job taught.
   if (e.kind === 'distance') await moveLesson(db, e.job);
   // A job that is open again has taught nothing yet.

@@ -26,6 +26,8 @@ const line = <K extends EntryKind>(job: string, kind: K, body: EntryBodies[K], b
 async function write(t: Tablet, ...entries: ReturnType<typeof line>[]): Promise<void> {
   const r = await t.post(`/jobs/${entries[0]!.job}/entries`, { entries });
   expect([r.status, r.body]).toEqual([201, { stored: entries.length }]);
+  // What a hand-back teaches is worked out behind it.
+  await app.serving.lessons.idle();
 }
 const vehicleOf = async (t: Tablet, plate: string) =>
   ((await t.get('/floor')).body as FloorView).jobs.find((j) => j.vehicle.plate === plate)!.vehicle.id;

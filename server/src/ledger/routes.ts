@@ -9,6 +9,7 @@ import { maySpeakFor } from '../session/queries';
 import { badInput, conflict, notFound, param, parse } from '../http/problem';
 import { jobRow } from '../job/queries';
 import { announceJob } from '../live/channel';
+import type { Lessons } from '../learning/lessons';
 import type { Live } from '../live/live';
 import { allow } from './allow';
 import { append } from './append';
@@ -42,7 +43,7 @@ const same = (a: StoredEntry, b: Entry): boolean =>
   isDeepStrictEqual(a.body, JSON.parse(JSON.stringify(b.body)));
 
 /** The tape of a job: what is written to it, and the stream that follows it. */
-export function ledgerRoutes(db: Db, live: Live): Router {
+export function ledgerRoutes(db: Db, live: Live, lessons: Lessons): Router {
   const r = Router();
 
   r.post('/jobs/:id/entries', async (req, res) => {
@@ -80,6 +81,7 @@ export function ledgerRoutes(db: Db, live: Live): Router {
       }
       if (fresh) await announceJob(tx, id);
     });
+    if (entries.some((e) => e.kind === 'hand-back')) lessons.add(id);
     res.status(201).json({ stored: entries.length });
   });
 

@@ -168,7 +168,7 @@ export async function handBacks(db, address, cookie) {
   const { rows } = await db.query(
     `SELECT j.id, e.id AS hand_back, e.body, e.version FROM job j JOIN vehicle v ON v.id = j.vehicle_id JOIN entry e ON e.job_id = j.id AND e.kind = 'hand-back'
       WHERE v.plate_key NOT LIKE 'XB%' AND j.closed_at IS NOT NULL AND NOT EXISTS (SELECT 1 FROM job o WHERE o.vehicle_id = j.vehicle_id AND o.id <> j.id AND (o.closed_at IS NULL OR o.opened_at > j.opened_at))
-        AND NOT EXISTS (SELECT 1 FROM entry s WHERE s.job_id = j.id AND s.kind = 'strike')
+        AND NOT EXISTS (SELECT 1 FROM entry s WHERE s.job_id = j.id AND s.kind = 'strike' AND s.body->>'entry' = e.id::text)
       ORDER BY j.closed_at DESC LIMIT 12`,
   );
   const write = (job, kind, version, body) =>
@@ -204,7 +204,7 @@ export async function handBacks(db, address, cookie) {
   times.sort((a, b) => a - b);
   if (times.length)
     row(
-      'a hand-back, with its lesson',
+      'a hand-back',
       `median ${times[Math.floor(times.length / 2)].toFixed(1)} ms`,
       `slowest ${times.at(-1).toFixed(1)} ms`,
       `${taken} of ${rows.length}`,

@@ -338,6 +338,7 @@ const MADE = `
 
 /** They take ids, words, or the state of a job, whose entries were read. */
 const WORDS = `
+  dayIn inZones isTimeZone plateKey
   causesElsewhere plannedChecks alignmentOwed answered asVariant assemblyJoints assemblyOf attachmentOf auditFastener awaited
   barSize bareAxle barsOf begunReadings besidesOf builtIn burntAt calledWrong
   capital caseOf catalogueRow catalogueTable causesOf chalked checkAt checkChoice

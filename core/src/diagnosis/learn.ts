@@ -309,7 +309,16 @@ export function calibration(said: readonly SaidBin[], bins = 10): Calibration {
     .filter((b) => b.n > 0)
     .map((b): CalibrationBin => {
       const [low, high] = wilson(b.was, b.n);
-      return { from: b.bin / bins, to: (b.bin + 1) / bins, n: b.n, meanP: b.sumP / b.n, rate: b.was / b.n, low, high };
+      const from = within('bin', b.bin, 0, bins - 1) / bins;
+      return {
+        from,
+        to: (b.bin + 1) / bins,
+        n: b.n,
+        meanP: finite('sum of chances', b.sumP) / b.n,
+        rate: b.was / b.n,
+        low,
+        high,
+      };
     });
   return { n, brier: sum((b) => b.sumSquares) / n, brierOfBase: base * (1 - base), bins: out };
 }

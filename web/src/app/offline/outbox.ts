@@ -1,4 +1,4 @@
-import { computed, inject, Injectable, signal } from '@angular/core';
+import { computed, effect, inject, Injectable, signal } from '@angular/core';
 import { Subject } from 'rxjs';
 import { exhaustMap } from 'rxjs/operators';
 import { attachmentOf, attempt, readEntry, type Entry } from '@ash-knot/core';
@@ -60,6 +60,10 @@ export class Outbox {
     // One round at a time; a nudge during a round begins another one after it. A round never fails: it says the line is down.
     this.nudge.pipe(exhaustMap(() => this.rounds())).subscribe();
     if (typeof window !== 'undefined') window.addEventListener('online', () => this.push());
+    // A device that was not signed in yet, or is again: what waited for it goes.
+    effect(() => {
+      if (this.session.bay()) this.push();
+    });
     void this.restore();
   }
 

@@ -131,7 +131,8 @@ export class Outbox {
       this.lineDown.set(!whole);
       if (whole) this.misses = 0;
       else this.waitAndPush();
-    } while (this.again && !this.lineDown());
+      // Somebody asked while it ran: what it found then may hold no more.
+    } while (this.again);
   }
   /** @param leastMs what the server asked to wait */
   private waitAndPush(leastMs = 0): void {

@@ -44,6 +44,7 @@ const PIXEL = Buffer.from(
   'base64',
 );
 
+// Long: a whole shop out, in, rebuilt and out again.
 test('a backup taken while people write is of one moment; restored it is the same shop, and exported again the same bytes', async () => {
   const t = await app.tablet().signIn();
   const job = await t.job('HB 0093');

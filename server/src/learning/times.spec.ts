@@ -35,6 +35,7 @@ test('closed jobs’ tapes are timed by type and in all, as PostgreSQL’s own p
   expect(shop.p80).toBeCloseTo(at(0.8), 9);
 });
 
+// Long: every lesson of the demo is worked out anew.
 test('worked out anew they are the same', async () => {
   const before = await all();
   expect(before.length).toBeGreaterThan(10);

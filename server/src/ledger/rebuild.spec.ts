@@ -177,6 +177,7 @@ test('a crew names people of the shop, and nobody else', async () => {
   expect([r.status, JSON.stringify(r.body)]).toEqual([422, expect.stringContaining('name A stranger, who does not work here')]);
 });
 
+// Long: every entry and lesson of the demo, anew.
 test('every table made anew from the ledger is what it was, struck entries, hand-backs and lessons included', async () => {
   const t = await app.tablet().signIn();
   const job = await t.job('HB 0093');

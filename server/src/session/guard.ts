@@ -21,7 +21,7 @@ export function withSession(db: Db): RequestHandler {
     if (token) {
       res.locals.session = await findSession(db, token);
       // Never waited for: that it was seen is worth less than an answer.
-      if (res.locals.session) void seen(db, res.locals.session).catch(() => undefined);
+      if (res.locals.session?.unseen) void seen(db, res.locals.session).catch(() => undefined);
     }
     next();
   };

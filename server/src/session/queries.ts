@@ -12,6 +12,8 @@ export interface SessionRow {
   readonly person: string | null;
   readonly confirmedPerson: string | null;
   readonly confirmedUntil: Date | null;
+  /** It was last written down some while ago that it was seen. */
+  readonly unseen: boolean;
 }
 
 const hash = (token: string): Buffer => createHash('sha256').update(token).digest();
@@ -51,18 +53,17 @@ export async function maySpeakFor(db: Queryable, s: SessionRow, person: string):
 
 export async function findSession(db: Queryable, token: string): Promise<SessionRow | undefined> {
   const { rows } = await db.query<SessionRow>(
-    `SELECT token_hash AS "tokenHash", id AS device, bay, person_id AS person, confirmed_person AS "confirmedPerson", confirmed_until AS "confirmedUntil"
+    `SELECT token_hash AS "tokenHash", id AS device, bay, person_id AS person, confirmed_person AS "confirmedPerson", confirmed_until AS "confirmedUntil",
+            last_seen_at < now() - interval '5 min' AS unseen
        FROM session WHERE token_hash = $1 AND expires_at > now() AND ended_at IS NULL`,
     [hash(token)],
   );
   return rows[0];
 }
 
-/** Seen: written down once in a while, not with every request. */
+/** Written down once in a while, not with every request. */
 export const seen = (db: Queryable, s: SessionRow) =>
-  db.query("UPDATE session SET last_seen_at = now() WHERE token_hash = $1 AND last_seen_at < now() - interval '5 min'", [
-    s.tokenHash,
-  ]);
+  db.query('UPDATE session SET last_seen_at = now() WHERE token_hash = $1', [s.tokenHash]);
 
 /** Ends a device's session and its streams, on every server. False when there is no such device, or it is signed out. */
 export async function endDevice(db: Queryable, device: string, by: string | null): Promise<boolean> {

@@ -38,18 +38,18 @@ import { Overlays } from './overlays';
       <div class="flex min-w-0 flex-1 items-center gap-3 overflow-hidden"><ng-content /></div>
       @if (kept.asOf(); as at) {
         <span class="wrong text-sm font-semibold whitespace-nowrap" role="status" data-testid="no-line"
-          >No line · as of {{ clock(at) }}</span
+          >No line<span class="hidden sm:inline"> · as of {{ clock(at) }}</span></span
         >
       }
       @if (outbox.pending().length) {
         <button
           type="button"
-          class="flex h-11 items-center gap-2 px-1 text-sm font-semibold"
+          class="flex h-11 items-center gap-1 px-1 text-sm font-semibold whitespace-nowrap"
           [class.wrong]="outbox.refused().length"
           (click)="overlays.openOutbox()"
           data-testid="unsent"
         >
-          {{ outbox.pending().length }} not yet sent
+          {{ outbox.pending().length }} <span class="hidden sm:inline">not yet sent</span><span class="sm:hidden">unsent</span>
         </button>
       }
       <button

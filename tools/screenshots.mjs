@@ -22,6 +22,8 @@ async function shoot(address) {
     say(`docs/screenshots/${name}.png`);
   };
   await at('/');
+  // Every band says its next line: the suspects are ranked behind the page.
+  await page.getByText('Ranking the suspects').first().waitFor({ state: 'hidden' });
   await save('floor');
   await at(`${job('HB 0093')}/listen`);
   await save('listen');

@@ -8,7 +8,7 @@ import { shopView } from '../shop/queries';
 import { dropTimes, keepTimes, sumAllTimes, sumTimes, type Timed } from './times';
 
 /** Works out what a closed job teaches, and keeps it; a second hand-back replaces the first. */
-export async function keepLesson(db: Queryable, id: string, closedAt: string): Promise<void> {
+async function keepLesson(db: Queryable, id: string, closedAt: string): Promise<void> {
   const kept = await keepAlone(db, id, closedAt);
   if (kept) await sumTimes(db, kept.typeId, kept.tasks);
 }

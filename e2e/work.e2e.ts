@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { EntryBodies, EntryKind, JointId, Part } from '@ash-knot/core';
 import type { Page } from '@playwright/test';
+import { follow, strip, title } from './key';
 import { expect, PIN, settled, signIn, test } from './yard';
 
 /** A part of which nothing is known but what it is called. */
@@ -80,56 +81,8 @@ async function begun(page: Page, plate: string, chosen: readonly { joints: Joint
   return job;
 }
 
-const strip = (page: Page) => page.locator('section[aria-label="Next"]');
-const title = async (page: Page) => (await strip(page).locator('.title').textContent())!.trim();
-
-/**
- * Follows the big key alone until a line is reached; what it asks is answered as most would: the first answer of a
- * question, the number that is to be set. `say` may answer otherwise by the title.
- */
-async function follow(page: Page, until: RegExp, say: Readonly<Record<string, number>> = {}, most = 140): Promise<string[]> {
-  const seen: string[] = [];
-  for (let i = 0; i < most; i++) {
-    const t = await title(page);
-    if (until.test(t)) return seen;
-    seen.push(t);
-    const answers = strip(page).locator('.answers button');
-    const before = await strip(page).innerText();
-    if (await answers.count()) {
-      const at = Object.entries(say).find(([words]) => t.includes(words))?.[1] ?? 0;
-      await answers.nth(at).click();
-    } else {
-      const number = page.getByTestId('torque-typed');
-      if (/^(Set|Pull) /.test(t) && (await number.isVisible()) && (await number.inputValue()) === '') {
-        const target = (await page.getByTestId('target').textContent())!.replace(/[–-].*/, '').replace(/[^\d.,]/g, '');
-        await number.fill(target);
-      }
-      if (/hub.to.arch/i.test(t) && (await page.getByTestId('height-left').isVisible())) {
-        await page.getByTestId('height-left').fill('372');
-        await page.getByTestId('height-right').fill('370');
-      }
-      await page.getByTestId('next').click();
-      if (/^What came off/.test(t)) await sayPieces(page);
-    }
-    await page
-      .waitForFunction((b) => (document.querySelector('section[aria-label="Next"]') as HTMLElement).innerText !== b, before, {
-        timeout: 1500,
-      })
-      .catch(() => undefined);
-  }
-  throw new Error(`the key never led to ${until}; at last: ${seen.slice(-6).join(' | ')}`);
-}
-
-/** Everything that came off is binned, a group at a time, as somebody who looked would say. */
-async function sayPieces(page: Page): Promise<void> {
-  const groups = page.getByTestId('piece-groups').locator('> li');
-  await expect(groups.first()).toBeVisible();
-  for (let g = 0; g < (await groups.count()); g++) {
-    const bin = groups.nth(g).getByRole('button', { name: 'binned', exact: true }).first();
-    await bin.click();
-    await expect(bin).toHaveAttribute('aria-pressed', 'true');
-  }
-}
+/** While it soaks, something is done. */
+const SOAKS = { say: { 'While it soaks': 1 } };
 
 const both = (kind: string) => ['left', 'right'].map((s) => `front.${s}.${kind}` as JointId);
 const partOf = async (page: Page, kind: string, plate: string) => {
@@ -159,7 +112,7 @@ test('rusty links and bushings, two at it: a stud spins, a bolt breaks, one leav
 
   // On a phone, with one thumb, as far as the rusty nuts; the soak is filled before it is cut.
   await page.setViewportSize({ width: 390, height: 844 });
-  const way = await follow(page, /^Undo both nuts of the/, { 'While it soaks': 1 });
+  const way = await follow(page, /^Undo both nuts of the/, SOAKS);
   expect(way.some((t) => /penetrant on/.test(t))).toBe(true);
   await expect(strip(page)).toContainText(/lie ready|Photograph it/);
   await page.getByTestId('next').click();
@@ -172,7 +125,7 @@ test('rusty links and bushings, two at it: a stud spins, a bolt breaks, one leav
   await expect.poll(() => title(page)).toMatch(/locking pliers/);
   await strip(page).getByRole('button', { name: 'That did it' }).click();
   await page.setViewportSize({ width: 1280, height: 800 });
-  await follow(page, /bracket off, bushing out/, { 'While it soaks': 1 });
+  await follow(page, /bracket off, bushing out/, SOAKS);
   await page.getByTestId('next').click();
   if (/bracket off/.test(await title(page))) await page.getByTestId('trouble-open').click();
   await page.getByTestId('trouble-bolt broke').click();
@@ -188,7 +141,7 @@ test('rusty links and bushings, two at it: a stud spins, a bolt breaks, one leav
   await page.getByTestId('crew').getByRole('button', { name: 'Isla Morrow' }).click();
   await expect(page.getByTestId('work-head')).not.toContainText('two of us');
   await expect(strip(page)).not.toContainText('Isla Morrow');
-  const rest = await follow(page, /^Fire watch: \d+ min left/, { 'While it soaks': 1 });
+  const rest = await follow(page, /^Fire watch: \d+ min left/, SOAKS);
   expect(rest.filter((t) => /^(Set|Pull) \d/.test(t)).length).toBeGreaterThanOrEqual(4);
   // The watch runs half an hour and no key ends it: the hand-back says so.
   await page.goto(`/job/${job}/prove`);
@@ -206,9 +159,9 @@ test('a bar out and in, by two', async ({ page }) => {
   await begun(page, 'SK 2104', [{ joints: both('bar'), part: await partOf(page, 'sway bar', 'SK 2104') }]);
   await page.getByTestId('crew-open').click();
   await page.getByTestId('crew').getByRole('button', { name: 'Marit Voss' }).click();
-  await follow(page, /^Bar out/, { 'While it soaks': 1 });
+  await follow(page, /^Bar out/, SOAKS);
   await expect(strip(page)).toContainText('Together with Marit Voss');
-  const seen = await follow(page, /^Same bump/, { 'While it soaks': 1 });
+  const seen = await follow(page, /^Same bump/, SOAKS);
   const at = (words: RegExp) => seen.findIndex((t) => words.test(t));
   expect(at(/^Old bar beside the new/)).toBeLessThan(at(/^New bar in, loose on both sides/));
   expect(at(/^New bar in/)).toBeLessThan(at(/^(Set|Pull|Tighten|Find)/));
@@ -223,12 +176,12 @@ test('an arm off and on again and a new ball joint, with its cotter', async ({ p
     { joints: both('arm-bushings'), part: REFIT },
     { joints: both('ball-joint'), part: bare({ id: 'own-ball', kind: 'other part', name: 'Ball joint', priceMinor: 4100 }) },
   ]);
-  const seen = await follow(page, /^How is the ball joint nut, left kept\?/, { 'While it soaks': 1 });
+  const seen = await follow(page, /^How is the ball joint nut, left kept\?/, SOAKS);
   expect(seen.some((t) => /^Measure hub to arch/.test(t))).toBe(true);
   expect(seen.some((t) => /control arm off/i.test(t))).toBe(true);
   await strip(page).getByRole('button', { name: 'New cotter' }).click();
   await page.getByTestId('all-steps').click();
   await expect(page.locator('[data-step="tighten-front.left.ball-joint-nut"]')).toContainText('new cotter');
-  const rest = await follow(page, /^(Same bump|An alignment check is owed|Left wheel nuts)/, { 'While it soaks': 1 });
+  const rest = await follow(page, /^(Same bump|An alignment check is owed|Left wheel nuts)/, SOAKS);
   expect(rest.findIndex((t) => /^Both arms up/.test(t))).toBeLessThan(rest.findIndex((t) => /arm bolt/.test(t)));
 });

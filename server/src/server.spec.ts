@@ -759,6 +759,11 @@ describe('photographs', () => {
     const r = await t.get(`/attachments/${id}`);
     expect(r.headers.get('content-type')).toBe('image/png');
     expect(r.headers.get('cache-control')).toBe('private, no-cache');
+    // Asked about again, it is not sent again; by a stranger not even that.
+    const tag = { 'if-none-match': r.headers.get('etag')!, 'cache-control': 'max-age=0' };
+    const again = await t.ask('GET', `/attachments/${id}`, undefined, tag);
+    expect([again.status, again.body]).toEqual([304, '']);
+    expect((await app.tablet().ask('GET', `/attachments/${id}`, undefined, tag)).status).toBe(401);
   });
   test('what is no picture is refused whatever it says it is; larger than 10 MB too', async () => {
     const t = await app.tablet().signIn();

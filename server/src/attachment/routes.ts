@@ -31,12 +31,18 @@ export function attachmentRoutes(db: Db): Router {
   });
 
   r.get('/attachments/:id', async (req, res) => {
-    const { rows } = await db.query<{ mime: string; bytes: Buffer }>('SELECT mime, bytes FROM attachment WHERE id = $1', [
-      param(uuid, req, 'id'),
-    ]);
+    const id = param(uuid, req, 'id');
+    const { rows } = await db.query<{ mime: string; tag: string }>(
+      "SELECT mime, encode(digest, 'hex') AS tag FROM attachment WHERE id = $1",
+      [id],
+    );
     if (!rows[0]) throw notFound('attachment');
     // It never changes under its id, but who asks must be signed in each time: kept by the browser alone, and asked about.
-    res.set('Cache-Control', 'private, no-cache').type(rows[0].mime).send(rows[0].bytes);
+    res.set({ 'Cache-Control': 'private, no-cache', ETag: `"${rows[0].tag}"` }).type(rows[0].mime);
+    // What the browser has already is not read again, neither here nor in the database.
+    if (req.fresh) return void res.status(304).end();
+    const { rows: whole } = await db.query<{ bytes: Buffer }>('SELECT bytes FROM attachment WHERE id = $1', [id]);
+    res.send(whole[0]!.bytes);
   });
   return r;
 }

@@ -1,3 +1,4 @@
+import { csvOf, rowsOf } from '@ash-knot/contract';
 import { attempt, lessonOf, loopFromRows } from '@ash-knot/core';
 
 /** What takes more than a frame, by name: only texts, numbers and bytes go in and out. */
@@ -7,6 +8,11 @@ export const WORK = {
     const lines = Buffer.from(bytes).toString('utf8').split(/\r?\n/);
     const read = attempt(() => loopFromRows(lines.map((l) => l.split(','))));
     return read.ok ? undefined : read.error.message;
+  },
+  /** A list in JSON as the same list in CSV, or what is wrong with it. */
+  csv(name: string, json: string): { readonly csv: string } | { readonly field: string; readonly bound: string } {
+    const read = attempt(() => csvOf(rowsOf(name, json)));
+    return read.ok ? { csv: read.value } : { field: read.error.field, bound: read.error.bound };
   },
   lesson: lessonOf,
 } as const;

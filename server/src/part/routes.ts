@@ -1,3 +1,4 @@
+import { setImmediate } from 'node:timers/promises';
 import express, { Router } from 'express';
 import {
   catalogueAs,
@@ -7,7 +8,7 @@ import {
   newPart,
   partQuery,
   reorderPoint,
-  rowsOf,
+  rowsInSlices,
   shelfCount,
   text,
   type CatalogueTaken,
@@ -18,6 +19,7 @@ import { askNext, catalogueTable, rankParts } from '@ash-knot/core';
 import { actorOf, audit } from '../audit/queries';
 import { inTransaction, type Db } from '../db/pool';
 import { badInput, conflict, notFound, param, parse } from '../http/problem';
+import { heavy } from '../heavy';
 import { findParts } from '../find/queries';
 import { confirmedRole, worker } from '../session/guard';
 import { shopView } from '../shop/queries';
@@ -92,7 +94,7 @@ export function partRoutes(db: Db): Router {
   r.put('/parts/catalogue', listBody, async (req, res) => {
     const { name, try: only } = parse(catalogueQuery, req.query);
     const by = only === 'yes' ? worker(res) : await confirmedRole(db, res, ['lead', 'writer']);
-    const rows = rowsOf(name, typeof req.body === 'string' ? req.body : '');
+    const rows = await listed(name, typeof req.body === 'string' ? req.body : '');
     const context = await catalogueContext(db, await currencyOf(db));
     const taken = only === 'yes' ? await tryCatalogue(db, rows, context) : await takeCatalogue(db, rows, context, by, name);
     if (only !== 'yes' && taken.taken) await audit(db, 'catalogue', actorOf(req, res, by), { name });
@@ -126,6 +128,17 @@ export function partRoutes(db: Db): Router {
     res.json((await shelfOf(db, [id]))[id] ?? { reorderAt: null, counted: null, added: null });
   });
   return r;
+}
+
+/** The rows of a list somebody sends, which may be long: nobody waits for it to be read. @throws a 422 that names what is wrong */
+async function listed(name: string, text: string): Promise<string[][]> {
+  let csv = text;
+  if (/\.json$/i.test(name)) {
+    const read = await heavy('csv', name, text);
+    if ('field' in read) throw badInput(read.field, read.bound);
+    csv = read.csv;
+  }
+  return rowsInSlices(csv, () => setImmediate());
 }
 
 async function currencyOf(db: Db): Promise<string> {

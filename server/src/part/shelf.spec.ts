@@ -1,5 +1,4 @@
-import Papa from 'papaparse';
-import type { CatalogueTaken, PartList, ShelfState } from '@ash-knot/contract';
+import { csvOf, rowsOf, type CatalogueTaken, type PartList, type ShelfState } from '@ash-knot/contract';
 import type { Part } from '@ash-knot/core';
 import { startApp, type Running, type Tablet } from '../test';
 
@@ -18,8 +17,7 @@ const one = async (id: string): Promise<Part> => (await list()).parts.find((p) =
 const path = (id: string) => `/parts/${encodeURIComponent(id)}`;
 const put = async (as: 'csv' | 'json', text: string, dry: 'yes' | 'no', by: Tablet = t) =>
   by.ask('PUT', `/parts/catalogue?name=list.${as}&try=${dry}`, text, { 'content-type': 'text/plain' });
-const table = async (): Promise<string[][]> => Papa.parse<string[]>((await t.get('/parts/catalogue?as=csv')).body).data;
-const csv = (rows: readonly (readonly string[])[]): string => Papa.unparse(rows as string[][]);
+const table = async (): Promise<string[][]> => rowsOf('parts.csv', (await t.get('/parts/catalogue?as=csv')).body);
 
 describe('a part on the shelf', () => {
   test('is counted: what was counted stands, with who and what the program thought; what leaves after it is taken off', async () => {
@@ -80,14 +78,14 @@ describe('a list', () => {
     const fresh = first!.with(at('number'), 'NEW-1');
     const bad = first!.with(at('number'), 'NEW-2').with(at('price'), 'dear');
     const before = await one(first![at('number')]!);
-    const tried = (await put('csv', csv([head!, dearer, rest[0]!, fresh, bad]), 'yes')).body as CatalogueTaken;
+    const tried = (await put('csv', csvOf([head!, dearer, rest[0]!, fresh, bad]), 'yes')).body as CatalogueTaken;
     expect(tried).toMatchObject({ added: 1, changed: 1, same: 1, wrong: 1, taken: false });
     expect(tried.wrongLines).toEqual([{ line: 5, what: 'The price must be a number (given: dear).' }]);
     expect(tried.changes[0]!.changes).toEqual([{ column: 'price', was: first![at('price')], is: '99.50' }]);
     // Not while a line is wrong, whoever asks: nothing is half taken.
     const lead = await app.tablet().signIn(LEAD);
     await lead.pin(LEAD);
-    expect((await put('csv', csv([head!, dearer, fresh, bad]), 'no', lead)).body).toMatchObject({ wrong: 1, taken: false });
+    expect((await put('csv', csvOf([head!, dearer, fresh, bad]), 'no', lead)).body).toMatchObject({ wrong: 1, taken: false });
     expect(await one(before.id)).toEqual(before);
     expect(await one('NEW-1')).toBeUndefined();
   });
@@ -97,7 +95,7 @@ describe('a list', () => {
     const part = await stocked();
     const line = rest.find((r) => r[at('number')] === part.id)!;
     await t.post(`${path(part.id)}/count`, { counted: 4 });
-    const text = csv([head!, line.with(at('price'), '77').with(at('stock'), '50'), line.with(at('number'), 'NEW-3')]);
+    const text = csvOf([head!, line.with(at('price'), '77').with(at('stock'), '50'), line.with(at('number'), 'NEW-3')]);
     expect((await put('csv', text, 'no')).status).toBe(403);
     const lead = await app.tablet().signIn(LEAD);
     await lead.pin(LEAD);

@@ -266,6 +266,8 @@ export class Find {
     // The joint that is looked at stands in the address: a reload, and Back, come to it again.
     effect(() => {
       const [at, joint, s] = [this.at() as JointId | undefined, this.store.selected(), this.store.state()];
+      // Somebody is on the way elsewhere: writing the address now would call them back.
+      if (this.router.currentNavigation()) return;
       // Whichever of the two has changed leads.
       const moved = at !== this.seenAt;
       this.seenAt = at;

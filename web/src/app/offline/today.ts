@@ -1,9 +1,16 @@
 import { inject, Injectable } from '@angular/core';
-import type { FloorView, JobView } from '@ash-knot/contract';
+import type { FloorView, JobView, PartList } from '@ash-knot/contract';
+import type { Part } from '@ash-knot/core';
 import { Api } from '../state/api';
 import { Kept } from './kept';
 
-/** Today's jobs, whole, in the browser's own database: a sheet opens without a line though nobody had opened it here. */
+/** A list of parts that is older than this is fetched again, ms. */
+const PARTS_OLD_MS = 3_600_000;
+
+/**
+ * Today's jobs, whole, and the parts listed for their types, in the browser's own database: a sheet opens, and a part is
+ * chosen, without a line though nobody had opened it here.
+ */
 @Injectable({ providedIn: 'root' })
 export class Today {
   private readonly api = inject(Api);
@@ -18,6 +25,11 @@ export class Today {
     if (!this.running) void this.run();
   }
 
+  /** The parts that are listed for a type; without a line as they were kept. @throws ApiError when they are not */
+  async parts(typeId: string): Promise<readonly Part[]> {
+    return (await this.api.get<PartList>('/parts', { typeId, limit: '500' })).parts;
+  }
+
   private async run(): Promise<void> {
     this.running = true;
     try {
@@ -30,6 +42,13 @@ export class Today {
           if (there && there.bay === job.bay && there.entries.at(-1)?.id === job.entries.at(-1)?.id) continue;
           await new Promise((r) => setTimeout(r, 60));
           await this.api.get(`/jobs/${job.id}`);
+        }
+        for (const typeId of new Set(jobs.map((j) => j.vehicle.typeId))) {
+          if (this.wanted) break;
+          const there = await this.kept.get(`/api/parts?typeId=${typeId}&limit=500`);
+          if (there && Date.now() - Date.parse(there.at) < PARTS_OLD_MS) continue;
+          await new Promise((r) => setTimeout(r, 60));
+          await this.parts(typeId);
         }
       }
     } catch {

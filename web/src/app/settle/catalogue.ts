@@ -1,12 +1,14 @@
 import { inject, Injectable } from '@angular/core';
 import type { PartList, PartMatch } from '@ash-knot/contract';
 import { askNext, rankParts, type LengthUnit, type Part, type PartKind, type Wanted } from '@ash-knot/core';
+import { Today } from '../offline/today';
 import { Api, ApiError } from '../state/api';
 
-/** The server's catalogue, ranked there; what was listed for a vehicle is kept, so that it can be ranked here without a line. */
+/** The server's catalogue, ranked there; what is listed for the types of today's jobs is kept, so that it can be ranked here without a line. */
 @Injectable()
 export class Catalogue {
   private readonly api = inject(Api);
+  private readonly today = inject(Today);
   private readonly seen = new Map<string, Part>();
 
   /** What fits, best first. @throws ApiError when there is no line and nothing was seen before */
@@ -16,8 +18,11 @@ export class Catalogue {
       for (const c of [...found.fitting, ...found.excluded]) this.seen.set(c.part.id, c.part);
       return found;
     } catch (e) {
-      const parts = [...this.seen.values()];
-      if (!(e instanceof ApiError && e.status === 0) || parts.length === 0) throw e;
+      if (!(e instanceof ApiError && e.offline)) throw e;
+      const listed = wanted.typeId ? await this.today.parts(wanted.typeId).catch(() => []) : [];
+      for (const p of listed) if (wanted.kinds.includes(p.kind)) this.seen.set(p.id, p);
+      const parts = [...this.seen.values()].filter((p) => wanted.kinds.includes(p.kind));
+      if (parts.length === 0) throw e;
       const ranked = rankParts(parts, wanted, unit);
       return {
         fitting: ranked.filter((c) => c.excluded.length === 0),

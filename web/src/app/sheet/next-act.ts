@@ -137,9 +137,13 @@ export class NextAct {
   private at(station: Station): boolean {
     return !this.plateShown() && this.router.url.split(/[?#]/)[0]!.endsWith(`/${station}`);
   }
-  private open(station: Station, queryParams: Record<string, string | number> = {}): Promise<unknown> {
+  /** Goes to a station; from the plate of a phone to its bench. */
+  open(station: Station, queryParams: Record<string, string | number> = {}): Promise<unknown> {
     this.plateShown.set(false);
-    return this.router.navigate(['/job', this.store.view()!.id, station], { queryParams });
+    const joint = this.store.selected();
+    // What is looked at in Find stands in its address, and goes along.
+    const at = station === 'find' && joint ? { at: joint } : {};
+    return this.router.navigate(['/job', this.store.view()!.id, station], { queryParams: { ...at, ...queryParams } });
   }
   private find<E extends HTMLElement>(selector: string): E | null {
     return this.document.querySelector<E>(selector);

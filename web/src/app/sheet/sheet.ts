@@ -417,7 +417,7 @@ export class Sheet {
         n: () => this.store.next() && this.nextAct.act(this.store.next()!.action),
         l: () => this.tape.set(!this.tape()),
         f: () => this.store.flip(),
-        g: () => void this.router.navigate(['/job', this.id(), 'find'], { queryParams: { measure: 1 } }),
+        g: () => void this.nextAct.open('find', { measure: 1 }),
         ArrowUp: walk(0, -1),
         ArrowDown: walk(0, 1),
         ArrowLeft: walk(-1, 0),

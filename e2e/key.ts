@@ -1,0 +1,131 @@
+import type { Page } from '@playwright/test';
+import { expect, PIN } from './yard';
+
+/** The strip with the next thing to do, and what it says. */
+export const strip = (page: Page) => page.locator('section[aria-label="Next"]');
+export const title = async (page: Page) => (await strip(page).locator('.title').textContent())!.trim();
+
+/** What somebody at the vehicle finds and hears, where it is not what most would. */
+export interface Truth {
+  /** Which answer of a question, by words of its line; else the first. */
+  readonly say?: Readonly<Record<string, number>>;
+  /** What moves when it is felt: the words of its line, and the joint. */
+  readonly moves?: readonly { readonly at: RegExp; readonly joint: string }[];
+}
+
+/**
+ * Follows the big key alone until a line is reached; what it asks is answered as most would: the first answer of a
+ * question, the number that is to be set, the first part of the list, yes by telephone, quiet over the same bump.
+ * @returns the lines that were gone through
+ */
+export async function follow(page: Page, until: RegExp, truth: Truth = {}, most = 140): Promise<string[]> {
+  const seen: string[] = [];
+  const felt = new Set<string>();
+  let [last, same] = ['', 0];
+  for (let i = 0; i < most; i++) {
+    const t = await title(page);
+    if (until.test(t)) return seen;
+    seen.push(t);
+    const before = await strip(page).innerText();
+    same = before === last ? same + 1 : 0;
+    last = before;
+    // A key that does nothing, however often it is tapped, is dead.
+    if (same > 3) break;
+    const found = truth.moves?.find((m) => m.at.test(t) && !felt.has(m.joint));
+    if (found) {
+      felt.add(found.joint);
+      await feels(page, found.joint);
+    } else await answer(page, t, truth);
+    await page
+      .waitForFunction((b) => (document.querySelector('section[aria-label="Next"]') as HTMLElement).innerText !== b, before, {
+        timeout: 1500,
+      })
+      .catch(() => undefined);
+  }
+  throw new Error(`the key never led to ${until}; at last: ${seen.slice(-6).join(' | ')}`);
+}
+
+/** One joint moves: tapped on the plate, which on a phone stands behind its own tab. */
+async function feels(page: Page, joint: string): Promise<void> {
+  if (page.viewportSize()!.width < 700) await page.getByRole('button', { name: 'Plate' }).click();
+  await page.locator(`[data-joint="${joint}"]`).click();
+  await page.getByTestId('result-moves').click();
+}
+
+async function answer(page: Page, t: string, { say = {} }: Truth): Promise<void> {
+  const answers = strip(page).locator('.answers button');
+  if (await answers.count()) {
+    const at = Object.entries(say).find(([words]) => t.includes(words))?.[1] ?? 0;
+    return answers.nth(at).click();
+  }
+  const number = page.getByTestId('torque-typed');
+  if (/^(Set|Pull) /.test(t) && (await number.isVisible()) && (await number.inputValue()) === '') {
+    const target = (await page.getByTestId('target').textContent())!.replace(/[–-].*/, '').replace(/[^\d.,]/g, '');
+    await number.fill(target);
+  }
+  if (/hub.to.arch/i.test(t) && (await page.getByTestId('height-left').isVisible())) {
+    await page.getByTestId('height-left').fill('372');
+    await page.getByTestId('height-right').fill('370');
+  }
+  await page.getByTestId('next').click();
+  for (const [line, does] of Object.entries(AT))
+    if (new RegExp(line).test(t)) {
+      await does(page);
+      break;
+    }
+}
+
+const tap = async (page: Page, testId: string): Promise<void> => page.getByTestId(testId).first().click();
+
+/** Where the key only leads, what somebody does there: by the first words of the line. */
+const AT: Readonly<Record<string, (page: Page) => Promise<void>>> = {
+  '^What came off': sayPieces,
+  '^Choose what to fit': (page) => tap(page, 'choose'),
+  'yes or no': async (page) => {
+    await tap(page, 'approve');
+    await sign(page);
+  },
+  'look at it': async (page) => {
+    if (!(await page.getByTestId('looking').count())) return;
+    for (const key of ['all-right', 'take-goods']) await tap(page, key);
+  },
+  '^Hand it back': async (page) => {
+    const km = page.getByTestId('handback-km');
+    if ((await km.inputValue()) === '') await km.fill(await lastKm(page));
+    await tap(page, 'hand-back');
+    await sign(page);
+  },
+  '^Same bump': (page) => page.getByRole('button', { name: 'quiet', exact: true }).click(),
+};
+
+/** The distance it came in with, and two for the drive: what stands at the field is only a hint. */
+async function lastKm(page: Page): Promise<string> {
+  const hint = (await page
+    .getByText(/came in with/)
+    .first()
+    .textContent())!;
+  return String(Number(hint.replace(/\D/g, '')) + 2);
+}
+
+/** With the PIN; without a line it is asked for when the line is back. */
+async function sign(page: Page): Promise<void> {
+  const dialog = page.getByRole('dialog');
+  if (!(await dialog.count())) return;
+  await dialog.getByTestId('pin').fill(PIN);
+  await page.getByTestId('pin-ok').click();
+  const later = dialog.getByTestId('sign-later');
+  await expect.poll(async () => (await dialog.count()) === 0 || (await later.count()) > 0).toBe(true);
+  if (await later.count()) await later.click();
+  await expect(dialog).toHaveCount(0);
+}
+
+/** Everything that came off is binned, a group at a time, as somebody who looked would say. */
+async function sayPieces(page: Page): Promise<void> {
+  const groups = page.getByTestId('piece-groups').locator('> li');
+  await expect(groups.first()).toBeVisible();
+  for (let g = 0; g < (await groups.count()); g++) {
+    const bin = groups.nth(g).getByRole('button', { name: 'binned', exact: true }).first();
+    await bin.click();
+    await expect(bin).toHaveAttribute('aria-pressed', 'true');
+  }
+}

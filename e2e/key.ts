@@ -85,6 +85,13 @@ const AT: Readonly<Record<string, (page: Page) => Promise<void>>> = {
     await tap(page, 'approve');
     await sign(page);
   },
+  // Without a line no supplier can be asked: by telephone, for tomorrow.
+  '^Order ': async (page) => {
+    if (!(await page.getByTestId('phone-number').isVisible())) return;
+    await page.getByTestId('phone-number').fill('by name');
+    await page.getByTestId('phone-when').fill(new Date(Date.now() + 86_400_000).toISOString().slice(0, 16));
+    await tap(page, 'phone-order');
+  },
   'look at it': async (page) => {
     if (!(await page.getByTestId('looking').count())) return;
     for (const key of ['all-right', 'take-goods']) await tap(page, key);

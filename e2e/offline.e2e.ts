@@ -5,7 +5,6 @@ import { expect, goTo, joint, openSheet, PIN, signIn, test } from './yard';
 
 /** The program without a line: its own worker keeps it, the browser keeps today's jobs. */
 test.use({ serviceWorkers: 'allow' });
-test.describe.configure({ mode: 'serial' });
 
 /** The program's worker has everything, and today's jobs are in the browser. */
 async function ready(page: Page): Promise<void> {
@@ -49,19 +48,21 @@ async function elsewhere(browser: Browser, person: string, bay: string) {
     },
   };
 }
-/** A job just opened for a vehicle of the file. */
-async function opened(page: Page, plate: string, kind: string): Promise<string> {
+/** A job just opened for the first of some vehicles that has none; a second try finds the first one taken. */
+async function opened(page: Page, plates: readonly string[]): Promise<string> {
   const api = page.request;
-  const [v] = (await (await api.get(`/api/vehicles?q=${encodeURIComponent(plate)}`)).json()) as {
-    id: string;
-    distanceKm: number;
-  }[];
-  const id = randomUUID();
-  const made = await api.post('/api/jobs', {
-    data: { id, vehicleId: v!.id, kind, bay: 'Bay 2', distanceKm: v!.distanceKm + 3 },
-  });
-  expect(made.status()).toBe(201);
-  return id;
+  for (const plate of plates) {
+    const [v] = (await (await api.get(`/api/vehicles?q=${encodeURIComponent(plate)}`)).json()) as {
+      id: string;
+      distanceKm: number;
+    }[];
+    const id = randomUUID();
+    const made = await api.post('/api/jobs', {
+      data: { id, vehicleId: v!.id, kind: 'noise', bay: 'Bay 2', distanceKm: v!.distanceKm + 3 },
+    });
+    if (made.status() === 201) return id;
+  }
+  throw new Error(`${plates.join(' and ')} have a job already`);
 }
 const jobOf = (page: Page) => /\/job\/([0-9a-f-]+)/.exec(page.url())![1]!;
 
@@ -131,6 +132,8 @@ test('both strike the same line, both choose for the same joints: shown to a per
   await list.getByRole('button', { name: 'Close' }).click();
 
   // Both choose a link for the same corner: the one that comes later is asked about.
+  const before = (await (await page.request.get(`/api/jobs/${job}`)).json()) as { entries: { kind: string }[] };
+  const chosen = before.entries.filter((e) => e.kind === 'choose').length;
   const { parts } = (await (await page.request.get('/api/parts?q=ball-stud&limit=2')).json()) as { parts: { name: string }[] };
   const choose = (part: object) => ({ joints: ['front.left.link-lower', 'front.right.link-lower'], part, quantity: 2 });
   expect((await other.write(job, 'choose', choose(parts[0]!), 2)).status).toBe(201);
@@ -142,7 +145,7 @@ test('both strike the same line, both choose for the same joints: shown to a per
   await list.getByTestId('all-the-same').click();
   await expect(list).toContainText('Everything is sent.', { timeout: 20_000 });
   const view = (await (await page.request.get(`/api/jobs/${job}`)).json()) as { entries: { kind: string }[] };
-  expect(view.entries.filter((e) => e.kind === 'choose').length).toBe(2);
+  expect(view.entries.filter((e) => e.kind === 'choose').length).toBe(chosen + 2);
 });
 
 test('a clock that is wrong, and half a character: set aside, put right by their author, and what stands behind them goes on', async ({
@@ -255,9 +258,9 @@ test('a tablet that was off for a week catches up within seconds', async ({ page
   expect(view.entries.filter((e) => e.kind === 'note').length).toBeGreaterThanOrEqual(110);
 });
 
-for (const [width, height, plate, kind] of [
-  [390, 844, 'SK 2051', 'noise'],
-  [1280, 800, 'PV 2188', 'noise'],
+for (const [width, height, plates] of [
+  [390, 844, ['SK 2051', 'HB 0107']],
+  [1280, 800, ['PV 2188', 'HB 0107']],
 ] as const)
   // Long: a whole job by the big key, from the words at the counter to the hand-back.
   test(`a whole job without a line at ${width} px, by the big key alone: all of it is sent when the line is back`, async ({
@@ -267,7 +270,7 @@ for (const [width, height, plate, kind] of [
     test.setTimeout(240_000);
     await page.setViewportSize({ width, height });
     await signIn(page, 'Ruan Teague', 'Bay 2');
-    const job = await opened(page, plate, kind);
+    const job = await opened(page, plates);
     await page.goto('/');
     await ready(page);
     await context.setOffline(true);

@@ -16,3 +16,5 @@ export * from './parts';
 export * from './plan';
 export * from './ledger';
 export * from './job';
+export * from './knock';
+export * from './sound';

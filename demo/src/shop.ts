@@ -1,4 +1,4 @@
-import type { GaugeSpec, Role, YardRules } from '@ash-knot/core';
+import { NEW_SHOP_RULES, type GaugeSpec, type Role, type YardRules } from '@ash-knot/core';
 
 /** Everything here is invented, the PINs too: the demo is for trying the program, not for a real yard. */
 export const SHOP = {
@@ -7,10 +7,10 @@ export const SHOP = {
   bays: ['Bay 1', 'Bay 2', 'Bay 3', 'Bay 4', 'Bench PC'],
 } as const;
 
+/** What this yard has said beyond what a new one begins with. */
 export const RULES: YardRules = {
-  dialect: 'sway bar',
+  ...NEW_SHOP_RULES,
   driverSide: 'right',
-  verdictThreshold: 0.6,
   playLimits: {
     'frame-bushing': { limitMm: 0.5, owner: 'shop rule' },
     'arm-bushings': { limitMm: 1.5, owner: 'shop rule' },
@@ -19,7 +19,6 @@ export const RULES: YardRules = {
     'top-mount': { limitMm: 1, owner: 'shop rule' },
     damper: { limitMm: 1, owner: 'shop rule' },
   },
-  slightFails: ['ball-joint', 'upper-ball-joint'],
   inspection: {
     source: 'the island’s inspection sheet, part 4 (invented)',
     play: true,
@@ -36,23 +35,8 @@ export const RULES: YardRules = {
       'bracket bolt loose',
     ],
   },
-  recheckKm: 100,
-  linksOffDrive: false,
-  currency: 'EUR',
   prices: { labourMinorPerHour: 6800, taxPercent: 20, taxIncluded: true },
-  inchFirst: false,
-  distance: 'km',
-  namesAtDoor: true,
   timeZone: 'Europe/London',
-  alignmentJoints: [
-    'ball-joint',
-    'upper-ball-joint',
-    'arm-bushings',
-    'upper-arm-bushings',
-    'beam-bushing',
-    'tie-rod-outer',
-    'tie-rod-inner',
-  ],
 };
 
 export const DEMO_PIN = '2468';

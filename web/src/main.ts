@@ -14,6 +14,8 @@ import type { LoopWork } from './app/workers/loop-work';
 import { LOOP_WORKER } from './app/workers/looper';
 import { MECHANICS_WORKER } from './app/workers/mechanics';
 import type { MechanicsWork } from './app/workers/mechanics-work';
+import type { SoundWork } from './app/workers/sound-work';
+import { SOUND_WORKER } from './app/workers/sounder';
 
 document.documentElement.dataset['theme'] = localStorage.getItem('ashknot.theme') ?? '';
 
@@ -33,6 +35,10 @@ bootstrapApplication(App, {
     {
       provide: LOOP_WORKER,
       useValue: () => wrap<LoopWork>(new Worker(new URL('./app/workers/loop.worker', import.meta.url), { type: 'module' })),
+    },
+    {
+      provide: SOUND_WORKER,
+      useValue: () => wrap<SoundWork>(new Worker(new URL('./app/workers/sound.worker', import.meta.url), { type: 'module' })),
     },
     {
       provide: MECHANICS_WORKER,

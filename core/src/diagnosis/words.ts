@@ -12,6 +12,18 @@ export const CHARACTERS = [
 ] as const;
 export type Character = (typeof CHARACTERS)[number];
 
+/** Sounds that are played, for somebody to say "like that": what it sounds like, never what it would be. */
+export const LIKENESSES = [
+  'soft thud',
+  'hard knock',
+  'double clack',
+  'tinny buzz',
+  'dry squeak',
+  'rolling hum',
+  'bang and ring',
+] as const;
+export type Likeness = (typeof LIKENESSES)[number];
+
 /** Where along the vehicle it is heard. */
 export const PLACES = ['front', 'front floor', 'dashboard', 'rear', 'rear floor', 'luggage area'] as const;
 export type Place = (typeof PLACES)[number];

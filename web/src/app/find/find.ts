@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  input,
+  untracked,
+  Injector,
+} from '@angular/core';
 import { Router } from '@angular/router';
 import {
   checksOf,
@@ -113,6 +123,9 @@ import { Suspects } from './suspects';
             {{ session.say('Bar and bushing') }}
           </button>
         }
+        @if (knocks()) {
+          <button type="button" class="link" (click)="why()" data-testid="why-it-knocks">Why it knocks</button>
+        }
         <ak-photo-button [job]="store.view()!.id" (taken)="photo($event)" />
       </div>
       <div class="mt-1 flex flex-wrap gap-2">
@@ -181,6 +194,7 @@ export class Find {
   protected readonly session = inject(Session);
   private readonly actions = inject(Records);
   private readonly router = inject(Router);
+  private readonly injector = inject(Injector);
   /** From the address, so that a reload comes back to the measuring. */
   readonly measure = input<string>();
   readonly at = input<string>();
@@ -202,6 +216,24 @@ export class Find {
   });
   protected readonly noise = computed(() => this.store.state()?.context.kind === 'noise');
   protected readonly check = this.store.check;
+  /** Play here is lash between the bar's ends: it can be shown what that does. */
+  protected readonly knocks = computed(() => {
+    const j = this.joint();
+    if (!j || !/^(link-upper|link-lower|frame-bushing|bar)$/.test(j.kind)) return false;
+    const axle = this.store.state()!.axles[partsOf(j.id).axle];
+    return axle.link !== null && axle.points.barEye !== undefined;
+  });
+  protected async why(): Promise<void> {
+    const j = this.joint()!;
+    const end = partsOf(j.id).axle;
+    const { Knocks } = await import('../knock/knock-dialog');
+    this.injector.get(Knocks).open({
+      end,
+      axle: this.store.state()!.axles[end],
+      title: `${this.store.view()!.vehicle.plate}, ${end} axle`,
+      playMm: j.before?.doubt.meanMm ?? null,
+    });
+  }
   /** Other checks that settle this joint too. */
   protected readonly otherChecks = computed(() => {
     const j = this.joint();

@@ -50,6 +50,8 @@ export class LineChart {
   readonly yTitle = input('');
   /** Top of the y axis, where it is known. */
   readonly yMax = input<number>();
+  /** Where on the x axis an upright line stands: a moment that is looked at. */
+  readonly cursor = input<number>();
   /** Whether the y axis begins at zero. */
   readonly fromZero = input(true);
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('c');
@@ -60,6 +62,11 @@ export class LineChart {
     effect(() => {
       this.series();
       if (this.chart) this.draw();
+    });
+    // Only drawn again, not made again: it may move with every frame.
+    effect(() => {
+      this.cursor();
+      this.chart?.draw();
     });
     inject(DestroyRef).onDestroy(() => this.chart?.destroy());
   }
@@ -107,11 +114,25 @@ export class LineChart {
         });
       },
     };
+    const upright: Plugin<'line'> = {
+      id: 'cursor',
+      afterDatasetsDraw: ({ ctx, scales, chartArea: { top, bottom } }) => {
+        const at = this.cursor();
+        if (at === undefined) return;
+        const x = scales['x']!.getPixelForValue(at);
+        ctx.strokeStyle = token('ink');
+        ctx.lineWidth = 2;
+        ctx.beginPath();
+        ctx.moveTo(x, top);
+        ctx.lineTo(x, bottom);
+        ctx.stroke();
+      },
+    };
     const inkOf = (s: Series, i: number) =>
       s.tone ? token(s.tone) : s.marker === false ? token('oxide') : inks[i % inks.length]!;
     this.chart = new Chart(this.canvas().nativeElement, {
       type: 'line',
-      plugins: [whiskers],
+      plugins: [whiskers, upright],
       data: {
         datasets: this.series().map((s, i) => ({
           label: s.label,

@@ -37,6 +37,7 @@ import {
 } from '@ash-knot/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { tablerCamera } from '@ng-icons/tabler-icons';
+import { Strokes } from './strokes';
 import { GapMark } from './gap-mark';
 import { drawCheck, type CheckMark } from './check-drawing';
 import { drawAxle, drawSide } from './drawing';
@@ -71,7 +72,7 @@ interface Figure {
 /** The axle of this vehicle, drawn from its stored dimensions. Every joint is a target that shows its state. */
 @Component({
   selector: 'ak-axle-plate',
-  imports: [GapMark, NgIcon],
+  imports: [GapMark, NgIcon, Strokes],
   viewProviders: [provideIcons({ tablerCamera })],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: {
@@ -115,40 +116,7 @@ interface Figure {
     </div>
 
     <svg class="absolute inset-0" [attr.width]="width()" [attr.height]="height()" aria-hidden="true">
-      @for (s of shapes(); track $index) {
-        @switch (s.kind) {
-          @case ('tube') {
-            <path
-              [attr.d]="s.d"
-              fill="none"
-              stroke="var(--color-bark)"
-              [attr.stroke-width]="s.width"
-              stroke-linecap="round"
-              stroke-linejoin="round"
-            />
-            <path
-              [attr.d]="s.d"
-              fill="none"
-              stroke="var(--color-ash-100)"
-              [attr.stroke-width]="s.width! - 3.2"
-              stroke-linecap="round"
-              stroke-linejoin="round"
-            />
-          }
-          @case ('link') {
-            <path
-              [attr.d]="s.d"
-              fill="none"
-              [attr.stroke]="limit() ? 'var(--color-oxide)' : linkOn(s.side!) ? 'var(--color-ink)' : 'var(--color-bark)'"
-              [attr.stroke-width]="s.width! + (linkOn(s.side!) ? 1.5 : 0)"
-              stroke-linecap="round"
-            />
-          }
-          @default {
-            <path [attr.d]="s.d" [class]="'shape-' + s.kind" [attr.stroke-width]="s.width" />
-          }
-        }
-      }
+      <g akStrokes [shapes]="shapes()" [inked]="inked()" [limit]="!!limit()" />
       @if (!figures()) {
         @for (c of layout().cells; track c.joint) {
           @if (c.joint !== selected()) {
@@ -461,46 +429,6 @@ interface Figure {
     .leader.on {
       stroke: var(--color-ink);
       stroke-width: 2;
-    }
-    .shape-gap {
-      fill: var(--color-ash-200);
-    }
-    .shape-hidden {
-      fill: none;
-      stroke: var(--color-ash-500);
-      stroke-width: 1.3;
-      stroke-dasharray: 7 4;
-    }
-    .shape-ink {
-      fill: none;
-      stroke: var(--color-bark);
-      stroke-linecap: round;
-      stroke-linejoin: round;
-    }
-    .shape-part {
-      fill: var(--color-ash-100);
-      stroke: var(--color-bark);
-      stroke-width: 1.8;
-      stroke-linejoin: round;
-    }
-    .shape-rubber {
-      fill: var(--color-bark);
-    }
-    .shape-fine {
-      fill: none;
-      stroke: var(--color-ash-500);
-      stroke-width: 1.1;
-    }
-    .shape-far {
-      fill: none;
-      stroke: var(--color-ash-500);
-      stroke-width: 2;
-      stroke-linecap: round;
-    }
-    .shape-tyre {
-      fill: var(--color-ash-300);
-      stroke: var(--color-bark);
-      stroke-width: 1.8;
     }
     .halo {
       fill: none;
@@ -829,10 +757,11 @@ export class AxlePlate {
     // The longest word leaves no room beside it; the next line says the number then.
     return v && j?.state !== 'can’t tell yet' ? this.units.sayLength(v.doubt.meanMm, 1) : '';
   }
-  protected linkOn(side: Side): boolean {
+  /** The link that is looked at. */
+  protected readonly inked = computed(() => {
     const s = this.selected();
-    return s !== null && s.includes(`.${side}.link-`);
-  }
+    return SIDES.find((side) => s?.includes(`.${side}.link-`)) ?? null;
+  });
   protected choose(e: Event, joint: JointId): void {
     e.stopPropagation();
     this.selectedChange.emit(joint);

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import type { VehicleTypeView } from '@ash-knot/contract';
 import { AXLES, otherEnd, type AxleEnd, type AxleSpec, type EntryBodies } from '@ash-knot/core';
 import { OpenJob } from '../job/open-job';
+import { KnockView } from '../knock/knock-view';
 import { BarStudyView } from '../length/bar-study';
 import { LengthFinder } from '../length/length-finder';
 import { WheelCheck } from '../length/wheel-check';
@@ -20,7 +21,7 @@ const FLOOR: Source = { key: 'floor', name: 'from the floor, no type', axle: nul
 /** The tools that know an axle, in the pocket: the vehicle whose sheet is open, any type of the shop, or the floor alone. */
 @Component({
   selector: 'ak-on-axle',
-  imports: [BarStudyView, LengthFinder, WheelCheck],
+  imports: [BarStudyView, KnockView, LengthFinder, WheelCheck],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <label class="mt-4 flex flex-wrap items-center gap-x-3">
@@ -61,12 +62,19 @@ const FLOOR: Source = { key: 'floor', name: 'from the floor, no type', axle: nul
             <p>Wheels are held against an axle: choose a type above.</p>
           }
         }
+        @case ('knock') {
+          @if (chosen().axle; as axle) {
+            <ak-knock-view [axle]="axle" [end]="chosen().end" />
+          } @else {
+            <p>It is shown on an axle: choose a type above.</p>
+          }
+        }
       }
     </div>
   `,
 })
 export class OnAxle {
-  readonly tool = input.required<'link length' | 'bar' | 'wheels'>();
+  readonly tool = input.required<'link length' | 'bar' | 'wheels' | 'knock'>();
   private readonly api = inject(Api);
   private readonly job = inject(OpenJob);
   private readonly types = signal<readonly VehicleTypeView[]>([]);

@@ -37,7 +37,7 @@ import { StudDrawing } from './stud-drawing';
 import { StackBuilder } from './stack-builder';
 import { Units } from '../session/units';
 
-const TOOLS = ['torque', 'adapter', 'thread', 'hex', 'wrench', 'stack', 'link length', 'bar', 'wheels'] as const;
+const TOOLS = ['torque', 'adapter', 'thread', 'hex', 'wrench', 'stack', 'link length', 'bar', 'wheels', 'knock'] as const;
 type Tool = (typeof TOOLS)[number];
 const CLASSES: readonly PropertyClass[] = ['8.8', '10.9', 'grade 5', 'grade 8'];
 const CONDITIONS = Object.keys(FRICTION) as ThreadCondition[];

@@ -27,7 +27,7 @@ import { PartOverlay } from '../parts/part-overlay';
 import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
-import { Api } from '../state/api';
+import { Api, ApiError } from '../state/api';
 import { draft } from '../state/draft';
 
 const RESULTS = ['yes', 'no', 'can’t tell'] as const;
@@ -76,6 +76,11 @@ export class PartsDesk {
   private wantedParts(lines: readonly GoodsLine[]) {
     return lines.map((g) => ({ part: g.choice.body.part.id, quantity: g.choice.body.quantity }));
   }
+  /** The suppliers could not be asked: the telephone needs no line of ours. */
+  protected readonly noLine = computed(() => {
+    const e = this.error();
+    return e instanceof ApiError && e.offline;
+  });
   protected async askAll(): Promise<void> {
     await this.doing(async () => {
       this.answers.set(await this.api.post<SupplierAnswer[]>('/suppliers/ask', { parts: this.wantedParts(this.toOrder()) }));

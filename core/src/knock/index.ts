@@ -1,0 +1,2 @@
+export * from './half-car';
+export * from './run';

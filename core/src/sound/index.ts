@@ -1,0 +1,3 @@
+export * from './modes';
+export * from './like';
+export * from './wav';

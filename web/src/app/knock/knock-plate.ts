@@ -1,0 +1,124 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { cornerPoints, type AxleEnd, type AxleSpec, type HardPoints, type MovingCorner, type Side } from '@ash-knot/core';
+import { drawAxle } from '../plate/drawing';
+import { layoutPlate } from '../plate/layout';
+import { Strokes } from '../plate/strokes';
+
+/** How everything stands at one moment; lengths in mm, up above nothing. */
+export interface Moment {
+  /** Of each wheel against the body. */
+  readonly travel: Readonly<Record<Side, number>>;
+  /** Of each wheel over where it rests. */
+  readonly wheel: Readonly<Record<Side, number>>;
+  readonly road: Readonly<Record<Side, number>>;
+  /** How far the bar's ends differ, and by how much of that the lash is taken up. */
+  readonly gapMm: number;
+  readonly closed: boolean;
+  /** It closed a moment ago. */
+  readonly struck: boolean;
+}
+
+const WIDE = 1000;
+const HIGH = 470;
+/** Half the lash is drawn so wide, px: the gap itself is what is looked at. */
+const HALF_LASH = 46;
+/** The block between the two jaws, px. */
+const BLOCK = { wide: 46, high: 96 } as const;
+
+/**
+ * The axle from behind while it goes over a bump: corners by the suspension's own motion, and in the middle the gap of
+ * the link with lash, drawn large. The middle block is the stud, the jaws its socket.
+ */
+@Component({
+  selector: 'ak-knock-plate',
+  imports: [Strokes],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'block' },
+  template: `
+    <svg [attr.viewBox]="'0 0 ' + wide + ' ' + (high + 22)" class="block w-full bg-ash-200" role="img" [attr.aria-label]="label()">
+      @for (b of bumps(); track b.side) {
+        <path [attr.d]="b.d" fill="var(--color-ash-500)" />
+      }
+      <svg:g akStrokes [shapes]="shapes().left" inked="left" />
+      <svg:g akStrokes [shapes]="shapes().right" />
+      <g [attr.transform]="'translate(' + wide / 2 + ' ' + high * 0.42 + ')'">
+        <text y="-92" text-anchor="middle" class="word">lower end, left link</text>
+        <g [attr.fill]="moment().struck ? 'var(--color-oxide)' : 'var(--color-bark)'">
+          <rect [attr.x]="-jaw() - 30" y="-48" width="30" height="96" />
+          <rect [attr.x]="jaw()" y="-48" width="30" height="96" />
+        </g>
+        <path
+          [attr.d]="'M' + (-jaw() - 15) + ' 48V74H' + (jaw() + 15) + 'V48'"
+          fill="none"
+          stroke="var(--color-bark)"
+          stroke-width="5"
+        />
+        <rect
+          [attr.x]="stud() - block.wide / 2"
+          y="-48"
+          [attr.width]="block.wide"
+          [attr.height]="block.high"
+          [attr.fill]="moment().struck ? 'var(--color-oxide)' : 'var(--color-ink)'"
+        />
+        <path [attr.d]="'M' + stud() + ' -48V-80'" stroke="var(--color-ink)" stroke-width="9" />
+        <text y="102" text-anchor="middle" class="word">{{ playMm() === 0 ? 'no play' : 'drawn ' + zoom() + ' × larger' }}</text>
+      </g>
+    </svg>
+  `,
+  styles: `
+    .word {
+      font-size: 17px;
+      fill: var(--color-bark-soft);
+    }
+  `,
+})
+export class KnockPlate {
+  readonly end = input.required<AxleEnd>();
+  readonly axle = input.required<AxleSpec>();
+  readonly corner = input<MovingCorner>();
+  readonly moment = input.required<Moment>();
+  readonly playMm = input.required<number>();
+  readonly label = input.required<string>();
+  protected readonly wide = WIDE;
+  protected readonly high = HIGH;
+  protected readonly block = BLOCK;
+
+  private readonly layout = computed(() => layoutPlate(this.end(), this.axle(), WIDE, HIGH, { kind: 'both' }));
+  /** Half of what the jaws stand apart. */
+  protected readonly jaw = computed(() => BLOCK.wide / 2 + (this.playMm() === 0 ? 0 : HALF_LASH));
+  protected readonly zoom = computed(() => {
+    const px = (2 * HALF_LASH) / this.playMm();
+    return Math.max(1, Math.round(px / this.layout().pxPerMm));
+  });
+  /** Where the stud stands between its jaws: beyond them nothing moves but the bar. */
+  protected readonly stud = computed(() => {
+    const half = this.playMm() / 2;
+    if (half === 0) return 0;
+    return (Math.max(-half, Math.min(half, this.moment().gapMm)) / half) * HALF_LASH;
+  });
+
+  protected readonly shapes = computed(() => ({ left: this.side('left', 'right'), right: this.side('right', 'left') }));
+  private side(mine: Side, other: Side) {
+    const [m, l, corner] = [this.moment(), this.layout(), this.corner()];
+    const points = corner ? cornerPoints(corner, m.travel[mine], m.travel[other]) : {};
+    // The wheel stands where the road has it; its suspension moves the rest against it, so the body goes along.
+    const up = m.wheel[mine] - m.travel[mine];
+    const moved = Object.fromEntries(
+      Object.entries(this.axle().points).flatMap(([name, p]) => {
+        if (!p) return [];
+        const at = points[name as keyof typeof points] ?? p.at;
+        return [[name, { ...p, at: [at[0], at[1], at[2] + up] }]];
+      }),
+    ) as unknown as HardPoints;
+    return drawAxle({ ...this.axle(), points: moved }, { ...l, sides: [mine] });
+  }
+  protected readonly bumps = computed(() => {
+    const [m, l, a] = [this.moment(), this.layout(), this.axle()];
+    return (['left', 'right'] as const).map((side) => {
+      const [x0, x1] = [l.x(side, a.trackMm / 2 - a.tyreWidthMm / 2), l.x(side, a.trackMm / 2 + a.tyreWidthMm / 2)];
+      const [top, ground] = [l.y(Math.max(0, m.road[side])), l.y(0)];
+      const [from, to] = [Math.min(x0, x1) - 14, Math.max(x0, x1) + 14];
+      return { side, d: `M${from} ${ground}L${from + 14} ${top}H${to - 14}L${to} ${ground}Z` };
+    });
+  });
+}

@@ -1,0 +1,20 @@
+import type { Closing, KnockRun, KnockTrial, Likeness } from '@ash-knot/core';
+import type { Work } from './work';
+
+/** Samples to be played: −1 to 1, one channel. */
+export interface Made {
+  readonly samples: Float32Array<ArrayBuffer>;
+  readonly hz: number;
+}
+/** What the page asks of the sound worker, and what it answers. */
+export interface SoundAsks {
+  /** A drive over a bump, in pieces. */
+  knock: { readonly q: KnockTrial; readonly a: KnockRun };
+  /** How its closings sound. */
+  closings: { readonly q: { readonly closings: readonly Closing[]; readonly seconds: number }; readonly a: Made };
+  /** A sound to point at. */
+  like: { readonly q: Likeness; readonly a: Made };
+}
+export type SoundQuestion = { [K in keyof SoundAsks]: { readonly ask: K; readonly q: SoundAsks[K]['q'] } }[keyof SoundAsks];
+export type SoundAnswer = SoundAsks[keyof SoundAsks]['a'];
+export type SoundWork = Work<SoundQuestion, SoundAnswer>;

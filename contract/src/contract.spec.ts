@@ -81,6 +81,7 @@ test.each([
       when: [],
       handling: [],
       conditions: [],
+      like: [],
       history: [],
       words: '',
     }),
@@ -124,8 +125,8 @@ describe('what an older program wrote', () => {
     const old = (kind: string, body: object) => ({ id: ID, job: JOB, kind, body, by: 'ann', at: '2026-11-25T09:00:00.000Z' });
     const complaint = { character: ['rattle'], where: [], when: [], drives: ['stiff steering'], history: [], words: '' };
     expect(entry.parse(old('complaint', complaint))).toMatchObject({
-      version: 3,
-      body: { conditions: [], handling: ['stiff steering'], character: ['rattle'] },
+      version: 4,
+      body: { conditions: [], like: [], handling: ['stiff steering'], character: ['rattle'] },
     });
     // A kind that had another name.
     expect(entry.parse(old('measure', { axle: 'front', measure: 'nut-hex', text: '16', mm: 16 }))).toMatchObject({

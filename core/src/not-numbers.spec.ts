@@ -28,6 +28,7 @@ const CASE: core.Case = {
   when: ['pothole'],
   handling: [],
   conditions: [],
+  like: [],
   history: [],
   joints: [{ joint: 'front.left.frame-bushing', play: { meanMm: 0.3, uMm: 0.02, degrees: 9, limitMm: 0.5 } }],
 };
@@ -71,7 +72,17 @@ const CALLS: Readonly<Record<string, Call>> = {
   barOf: call(core.barOf, [AXLE, 24, 0], [1, 2]),
   barWayUp: call(core.barWayUp, [AXLE, 30, 0], [1, 2]),
   bell: call(core.bell, [1]),
+  checkHalfCar: call(core.checkHalfCar, [core.EVERYDAY_CAR]),
   clicksOf: call(core.clicksOf, ['wheel-nut', 5]),
+  driven: call(core.driven, [core.EVERYDAY_CAR, { left: [{ atM: 0, lengthM: 0.3, heightM: 0.03 }], right: [] }, 5, 0.05, 0.01]),
+  halfCarOf: call(core.halfCarOf, [AXLE, 0.8, 22], [1, 2]),
+  lashBlows: call(core.lashBlows, [1, 0.001, 0.5, 5], [1, 2, 3]),
+  struckSound: call(core.struckSound, [
+    { contactS: 0.001, modes: [{ hz: 400, decayS: 0.1, gain: 1 }] },
+    [{ atS: 0.1, strength: 1 }],
+    0.2,
+    24_000,
+  ]),
   cornerAt: call(core.cornerAt, [AXLE, 20, -10], [1, 2]),
   frameFit: call(core.frameFit, [
     {
@@ -323,6 +334,8 @@ const READ = `
 
 /** They take what another function here made, or a vehicle, part, table or case that was read; whatever made it refused. */
 const MADE = `
+  beyondLash closingsSound cornerPoints drive hardestJ knockTrial likeness meetingMass noise patchedLane
+  roadHeight roadOf safeToPlay sayTrial writeWav
   makesIf leftOut BadInput alsoHeard askNext assume atNow attempt barAdvice barPoints
   candidatesOf carried carriedCircle carriedDirection carriersOf chanceOfSets compareBars compareMeans
   compareParts componentOf conflicts cornersOf crooked diagnose diagnoseInSteps driveTells

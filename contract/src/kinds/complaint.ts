@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { CHARACTERS, CONDITIONS, HANDLING, HISTORY, WHENS, WHERES, type EntryBodies } from '@ash-knot/core';
+import { CHARACTERS, CONDITIONS, HANDLING, HISTORY, LIKENESSES, WHENS, WHERES, type EntryBodies } from '@ash-knot/core';
 import { bodyOf } from '../same';
 import { note, unique } from '../words';
 
@@ -10,6 +10,7 @@ export const complaint = bodyOf<EntryBodies['complaint']>()(
     when: unique(z.enum(WHENS), 11),
     handling: unique(z.enum(HANDLING), 5),
     conditions: unique(z.enum(CONDITIONS), 4),
+    like: unique(z.enum(LIKENESSES), 7),
     history: unique(z.enum(HISTORY), 8),
     words: note,
   }),
@@ -19,6 +20,7 @@ export const complaint = bodyOf<EntryBodies['complaint']>()(
     when: ['pothole'],
     handling: ['loose steering'],
     conditions: ['cold only'],
+    like: ['hard knock'],
     history: ['corrosion'],
     words: 'knocks on the cobbles',
   },

@@ -10,11 +10,13 @@ import { faultStrength, type FaultStrength, type SuspectsTable } from './suspect
 import {
   CHARACTERS,
   CONDITIONS,
+  LIKENESSES,
   HANDLING,
   PLACES,
   WHENS,
   type Character,
   type Condition,
+  type Likeness,
   type Handling,
   type Heard,
   type HistoryFlag,
@@ -53,6 +55,8 @@ export interface Case {
   readonly when: readonly When[];
   readonly handling: readonly Handling[];
   readonly conditions?: readonly Condition[];
+  /** Sounds that were played and pointed at. */
+  readonly like?: readonly Likeness[];
   readonly history: readonly HistoryFlag[];
   readonly joints: readonly JointEvidence[];
   /** Movement felt by a shake that several joints could make, and nobody has said which. */
@@ -253,6 +257,7 @@ export function buildCase(c: Case, s: SuspectsTable): CaseModel {
   });
 
   sort('character', CHARACTERS, c.character, bySign);
+  sort('likeness', LIKENESSES, c.like ?? [], (x) => ({ ...bySign(x), words: `sounds like the ${x} that was played` }));
   const quieter = c.when.includes('quieter when both rise');
   const hump = 'both wheels over a hump';
   const apart = quieter && !c.when.includes(hump);

@@ -23,6 +23,7 @@ const base: Case = {
   when: [],
   handling: [],
   conditions: [],
+  like: [],
   history: [],
   joints: [],
 };
@@ -319,6 +320,30 @@ describe('noises that are not the bar’s', () => {
     expect(makes(clunk, 'front.left.spring') / makes({}, 'front.left.spring')).toBeLessThan(1);
     const other = { ...clunk, conditions: [] };
     expect(makes(other, 'front.left.damper')).toBe(makes(clunk, 'front.left.damper'));
+  });
+});
+
+describe('a sound that was played and pointed at', () => {
+  test('is evidence of its own: the hum speaks for bearings, the buzz for the shield, the ring for the spring', () => {
+    for (const [like, kind] of [
+      ['rolling hum', /wheel-bearing/],
+      ['tinny buzz', /shield/],
+      ['bang and ring', /spring/],
+      ['soft thud', /frame-bushing|arm-bushing/],
+    ] as const) {
+      const [with_, without] = [sum({ like: [like] }, kind), sum({}, kind)];
+      expect([like, with_ > 1.4 * without]).toEqual([like, true]);
+    }
+  });
+  test('beside the words it adds; against where and when it does not win', () => {
+    const both = { character: ['dull clunk'], like: ['soft thud'] } satisfies Partial<Case>;
+    expect(sum(both, /bushing/)).toBeGreaterThan(sum({ character: ['dull clunk'] }, /bushing/));
+    // A hum that is pointed at does not turn a knock on broken surface, quieter when both rise, into a bearing.
+    const odd = { ...cobbles, like: ['rolling hum'] } satisfies Partial<Case>;
+    expect(sum(odd, /^front\..*\.(link|frame)/)).toBeGreaterThan(0.5);
+    expect(sum(odd, /wheel-bearing/)).toBeLessThan(0.2);
+    // Nothing pointed at says nothing.
+    expect(rank({ ...cobbles, like: [] })).toEqual(rank(cobbles));
   });
 });
 

@@ -23,6 +23,7 @@ const CASE: Case = {
   when: ['patched surface, slowly'],
   handling: [],
   conditions: [],
+  like: [],
   history: [],
   joints: [],
 };

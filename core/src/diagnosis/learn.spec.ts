@@ -26,6 +26,7 @@ const CASE: Case = {
   when: ['patched surface, slowly'],
   handling: [],
   conditions: [],
+  like: [],
   history: [],
   joints: [
     { joint: 'front.left.link-lower', hand: 'moves' },

@@ -6,7 +6,7 @@ import { faultsOf, sayKind, type FaultId, type FaultKind } from './faults';
 import { faultStrength, type SuspectsTable } from './suspects-table';
 import { chanceOfSets, eachSet } from './sources';
 import { weighCase } from './suspects';
-import { CHARACTERS, CONDITIONS, HANDLING, WHENS, type Sign, type Sort } from './words';
+import { CHARACTERS, CONDITIONS, HANDLING, LIKENESSES, WHENS, type Sign, type Sort } from './words';
 
 /** Evidence for and against one number of the suspects table, in fractions of a case. */
 export interface Count {
@@ -96,6 +96,7 @@ export function lessonCounts(c: Case, o: Outcome, s: SuspectsTable): Count[] {
   const sounding = sourcesOf(c, o, s);
   const sorts: readonly (readonly [Sort, readonly Sign[], readonly string[], readonly Source[]])[] = [
     ['character', CHARACTERS, c.character, sounding],
+    ['likeness', LIKENESSES, c.like ?? [], sounding],
     ['when', WHENS.filter((w) => w !== 'quieter when both rise'), c.when, sounding],
     ['condition', CONDITIONS, c.conditions ?? [], sounding],
     ['handling', HANDLING, c.handling, worn],

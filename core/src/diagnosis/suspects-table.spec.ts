@@ -1,3 +1,4 @@
+import { LIKENESSES } from './words';
 import { STRUT_TYPE } from '../test';
 import { readStoredTable, readSuspectsTable, SHIPPED, faultStrength, type SuspectsTable } from '.';
 
@@ -117,4 +118,27 @@ test('a stored table that knew a fault less: it comes with all that ships of it,
   ]);
   expect([read.felt.by.spring, read.felt.by['link-lower']]).toEqual([undefined, 0.5]);
   expect(readStoredTable(SHIPPED)).toEqual(SHIPPED);
+});
+
+test('a table of the third format, which played no sounds: theirs come with ours, its own numbers stay', () => {
+  const third = JSON.parse(JSON.stringify(SHIPPED)) as Record<string, never> & {
+    format: string;
+    faults: Record<string, { prior: number; signs: Record<string, number> }>;
+    leaks: Record<string, number>;
+    naming: Record<string, unknown>;
+  };
+  third.format = 'ash-knot suspects table 3';
+  for (const l of LIKENESSES) {
+    delete third.leaks[l];
+    for (const f of Object.values(third.faults)) delete f.signs[l];
+  }
+  delete third.naming['likeness'];
+  third.faults['damper']!.prior = 0.123;
+  third.faults['damper']!.signs['rattle'] = 0.111;
+  for (const read of [readSuspectsTable(third), readStoredTable(third)]) {
+    expect(read.format).toBe(SHIPPED.format);
+    expect(read.faults.damper.prior).toBe(0.123);
+    expect(read.faults.damper.signs).toEqual({ ...SHIPPED.faults.damper.signs, rattle: 0.111 });
+    expect([read.leaks, read.naming]).toEqual([SHIPPED.leaks, SHIPPED.naming]);
+  }
 });

@@ -3,7 +3,7 @@ import { DEFECTS, JOINT_KINDS, type Defect, type JointKind } from '../joint';
 import { LINK_KINDS, SUSPENSIONS, type AxleSpec, type LinkKind, type Suspension } from '../vehicle';
 import { FAULT_KINDS, type FaultKind } from './faults';
 import type { SourceCounts } from './sources';
-import { PLACES, SIGNS, SORTS, type Place, type Sign, type Sort } from './words';
+import { LIKENESSES, PLACES, SIGNS, SORTS, type Likeness, type Place, type Sign, type Sort } from './words';
 import shipped from './suspects-table.json';
 
 export interface FaultStrength {
@@ -27,7 +27,7 @@ export interface StrengthVariant {
 }
 
 /** Raised with its shape; tables of older programs are read through `readStoredTable`. */
-export const SUSPECTS_TABLE_FORMAT = 'ash-knot suspects table 3';
+export const SUSPECTS_TABLE_FORMAT = 'ash-knot suspects table 4';
 
 interface Observation {
   /** Chance that it is seen with no fault of this list. */
@@ -145,15 +145,36 @@ type Raw = Record<string, unknown>;
 /** The signs the second format did not know yet: they alone may be missing in it. */
 const SINCE_2: readonly Sign[] = ['hum', 'idling', 'cold only', 'wet', 'after rain', 'loaded'];
 
+/** What a table that ships says of the sounds that are played: of a part's signs, or of leaks. */
+const likenesses = (signs: Readonly<Partial<Record<string, number>>> | undefined): Raw =>
+  Object.fromEntries(Object.entries(signs ?? {}).filter(([k]) => LIKENESSES.includes(k as Likeness)));
+
 /** What each older format needs to become the next one. */
 const UPCASTS: Readonly<Record<string, (table: Raw) => Raw>> = {
+  // The third played no sounds to point at: what they say comes from the table that ships.
+  'ash-knot suspects table 3': (table) => {
+    const mine = (k: string) => (table[k] ?? {}) as Raw;
+    const ours = shipped.faults as Readonly<Record<string, { readonly signs: Readonly<Partial<Record<string, number>>> }>>;
+    return {
+      ...table,
+      format: SUSPECTS_TABLE_FORMAT,
+      faults: Object.fromEntries(
+        Object.entries(mine('faults')).map(([k, v]) => {
+          const fault = v as Raw;
+          return [k, { ...fault, signs: { ...likenesses(ours[k]?.signs), ...((fault['signs'] ?? {}) as Raw) } }];
+        }),
+      ),
+      ...(table['leaks'] === undefined ? {} : { leaks: { ...likenesses(shipped.leaks), ...mine('leaks') } }),
+      ...(table['naming'] === undefined ? {} : { naming: { likeness: shipped.naming.likeness, ...mine('naming') } }),
+    };
+  },
   // The second told no noise from wear: what a worn part sounds like, what is named, and play come from the table that ships.
   'ash-knot suspects table 2': ({ measured: _measured, place: _place, ...table }) => {
     const mine = (k: string) => (table[k] ?? {}) as Raw;
     const { changedLately: _changed, ...priors } = mine('priors');
     return {
       ...table,
-      format: SUSPECTS_TABLE_FORMAT,
+      format: 'ash-knot suspects table 3',
       faults: Object.fromEntries(
         Object.entries(mine('faults')).map(([k, v]) => [k, { sounds: shipped.faults[k as FaultKind]?.sounds, ...(v as Raw) }]),
       ),

@@ -71,11 +71,17 @@ export const HISTORY = [
 export type HistoryFlag = (typeof HISTORY)[number];
 
 /** What is noticed of the noise or the drive, and can be explained by a fault. */
-export const SIGNS = [...CHARACTERS, ...WHENS.filter((w) => w !== 'quieter when both rise'), ...CONDITIONS, ...HANDLING] as const;
-export type Sign = Character | Exclude<When, 'quieter when both rise'> | Condition | Handling;
+export const SIGNS = [
+  ...CHARACTERS,
+  ...LIKENESSES,
+  ...WHENS.filter((w) => w !== 'quieter when both rise'),
+  ...CONDITIONS,
+  ...HANDLING,
+] as const;
+export type Sign = Character | Likeness | Exclude<When, 'quieter when both rise'> | Condition | Handling;
 
 /** What is asked of a customer, one sort of thing at a time: of a sort nobody asked about nothing is known. */
-export const SORTS = ['character', 'when', 'place', 'side', 'handling', 'condition'] as const;
+export const SORTS = ['character', 'likeness', 'when', 'place', 'side', 'handling', 'condition'] as const;
 export type Sort = (typeof SORTS)[number];
 
 /** What is tried on the shop's own drive, one thing at a time. */

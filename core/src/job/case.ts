@@ -19,6 +19,7 @@ export function caseOf(s: JobState): Case {
     when: c?.when ?? [],
     handling: c?.handling ?? [],
     conditions: c?.conditions ?? [],
+    like: c?.like ?? [],
     history: c?.history ?? [],
     joints: [...s.joints.values()]
       .filter((j) => j.hand || j.defects.length || j.before || j.clearance)

@@ -342,6 +342,7 @@ describe('no verdict before the dangerous joints are cleared', () => {
       when: ['idling'],
       handling: [],
       conditions: [],
+      like: [],
       history: [],
       words: 'buzzes at the lights',
     });
@@ -379,6 +380,7 @@ describe('a squeak with no play anywhere', () => {
       when: ['patched surface, slowly'],
       handling: [],
       conditions: [],
+      like: [],
       history: [],
       words: 'squeaks like a bed',
     });
@@ -737,6 +739,7 @@ describe('a ranking never ends', () => {
       when: [...WHENS],
       handling: [...HANDLING],
       conditions: [...CONDITIONS],
+      like: [],
       history: [],
       words: 'everything',
     });

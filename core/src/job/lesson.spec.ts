@@ -10,6 +10,7 @@ const complaint = e('complaint', {
   when: ['patched surface, slowly'],
   handling: [],
   conditions: [],
+  like: [],
   history: [],
   words: '',
 });

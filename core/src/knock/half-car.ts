@@ -1,4 +1,4 @@
-import { positive, within } from '../error';
+import { finite, positive, within } from '../error';
 
 /**
  * Half a vehicle on its bar: a body that heaves and rolls, two wheels, and a link with lash (compute.md, "Simulated
@@ -107,9 +107,11 @@ export function* drive(
 ): Generator<Motion, Motion> {
   checkHalfCar(car);
   within('speed', speedMPerS, 0, 40, 'm/s');
+  within('time between two samples', everyS, 1e-5, MOST_SECONDS, 's');
   within('time', seconds, everyS, MOST_SECONDS, 's');
   for (const b of [...road.left, ...road.right]) {
-    positive('length of the bump', b.lengthM);
+    finite('start of the bump', b.atM);
+    positive('length of the bump', b.lengthM, 'm');
     within('height of the bump', b.heightM, -0.3, 0.3, 'm');
   }
   const { bodyKg, rollKgM2, trackM, wheelKg, springNPerM, damperNsPerM, tyreNPerM, barNPerM, motionRatio: mr, lashM } = car;

@@ -3,7 +3,7 @@ import { barAtWork, barOf, barRate, cornersOf } from '../mechanics';
 import type { Vec3 } from '../numeric';
 import { fixed } from '../text';
 import type { AxleSpec, PointName } from '../vehicle';
-import { drive, driven, meetingMass, type Closing, type HalfCar, type Motion, type Road } from './half-car';
+import { drive, driven, type Closing, type HalfCar, type Motion, type Road } from './half-car';
 
 /** What is tried: all of it can be changed while it runs. */
 export interface KnockTrial {
@@ -208,6 +208,3 @@ export function sayTrial(t: KnockTrial, run: KnockRun): string[] {
     );
   return said;
 }
-
-/** How heavy what meets is, kg, for the page's small print. */
-export const meetingMassOf = (t: KnockTrial): number => meetingMass(halfCarOf(t.axle, t.playMm, t.barMm));

@@ -1,5 +1,6 @@
 import type { Likeness } from '../diagnosis';
 import { driven, type Closing, type HalfCar, type Road } from '../knock';
+import { within } from '../error';
 import { chanceFrom } from '../numeric';
 import { MADE_HZ, noise, SAFE, safeToPlay, struckSound, type Blow, type Struck } from './modes';
 
@@ -22,6 +23,7 @@ export const EVERYDAY_CAR: HalfCar = {
 
 /** A patched lane: low bumps under the left wheel, a few under the right one, as a seed lays them. */
 export function patchedLane(seed: number, lengthM: number): Road {
+  within('length of the lane', lengthM, 0, 5000, 'm');
   const c = chanceFrom(seed);
   const lay = (every: number) => {
     const bumps = [];

@@ -1,5 +1,5 @@
 import { chanceFrom } from '../numeric';
-import { BadInput, positive, within } from '../error';
+import { BadInput, finite, positive, within } from '../error';
 
 /** One way a part rings: how high, how long it takes to fall by 60 dB, and how loud against the others. */
 export interface Mode {
@@ -44,7 +44,8 @@ export function struckSound(s: Struck, blows: readonly Blow[], seconds: number, 
   const long = Math.max(1, Math.round(s.contactS * hz));
   const share = long === 1 ? 1 : Math.PI / (2 * long);
   for (const b of blows) {
-    const from = Math.round(b.atS * hz);
+    const from = Math.round(finite('time of a blow', b.atS) * hz);
+    finite('strength of a blow', b.strength);
     for (let i = 0; i < long; i++)
       if (from + i >= 0 && from + i < n)
         push[from + i]! += b.strength * (long === 1 ? 1 : share * Math.sin((Math.PI * (i + 0.5)) / long));
@@ -53,6 +54,7 @@ export function struckSound(s: Struck, blows: readonly Blow[], seconds: number, 
   for (const m of s.modes) {
     positive('decay of a mode', m.decayS, 's');
     if (!(m.hz > 0 && m.hz < hz / 2)) throw new BadInput('pitch of a mode', `must be between 0 and ${hz / 2} Hz`, m.hz);
+    finite('loudness of a mode', m.gain);
     const r = Math.exp(-DB60 / (m.decayS * hz));
     const w = (2 * Math.PI * m.hz) / hz;
     const [a, b, c] = [2 * r * Math.cos(w), -r * r, m.gain * Math.sin(w)];

@@ -2,6 +2,7 @@ import {
   buildCase,
   CHARACTERS,
   CONDITIONS,
+  LIKENESSES,
   faultStrength,
   HANDLING,
   MANOEUVRES,
@@ -33,9 +34,9 @@ export interface DrawnVehicle {
   hears(m: Manoeuvre): 'knocks' | 'quiet';
 }
 
-const EMPTY = { character: [], where: [], when: [], handling: [], conditions: [], history: [], joints: [] } as const;
+const EMPTY = { character: [], where: [], when: [], handling: [], conditions: [], like: [], history: [], joints: [] } as const;
 /** How often a customer is asked each sort of thing; of what was asked something is named, or another vehicle is drawn. */
-const ASKED = { character: 1, when: 0.9, place: 0.7, side: 0.4, handling: 0.3, condition: 0.3 } as const;
+const ASKED = { character: 1, likeness: 0.3, when: 0.9, place: 0.7, side: 0.4, handling: 0.3, condition: 0.3 } as const;
 
 /** Draws vehicles until one comes in with a complaint. */
 export function drawVehicle(c: Chance, type: VehicleTypeSpec, s: SuspectsTable, looks = 0.25): DrawnVehicle {
@@ -103,6 +104,12 @@ function drawOnce(c: Chance, type: VehicleTypeSpec, s: SuspectsTable, looks: num
     probe({ character: CHARACTERS }, (m) => m.signs.heard),
     sounding,
   );
+  const like = sort(
+    'likeness',
+    LIKENESSES,
+    probe({ like: LIKENESSES }, (m) => m.signs.heard),
+    sounding,
+  );
   const when = sort(
     'when',
     whens,
@@ -133,7 +140,7 @@ function drawOnce(c: Chance, type: VehicleTypeSpec, s: SuspectsTable, looks: num
     probe({ handling: HANDLING }, (m) => m.signs.driven),
     worn,
   );
-  if (!character || !when || !conditions || !place || !side || !handling) return undefined;
+  if (!character || !like || !when || !conditions || !place || !side || !handling) return undefined;
 
   const felt = new Map<string, 'tight' | 'moves'>();
   const feels = (of: string) => {
@@ -171,7 +178,7 @@ function drawOnce(c: Chance, type: VehicleTypeSpec, s: SuspectsTable, looks: num
     : [];
   const ids = (on: readonly boolean[]) => new Set(b.faults.flatMap((f, i) => (on[i] ? [f.id] : [])));
   return {
-    case: { ...base, character, when, conditions, where: [...place, ...side], handling, joints, drive },
+    case: { ...base, character, like, when, conditions, where: [...place, ...side], handling, joints, drive },
     worn: ids(worn),
     sounding: ids(sounding),
     unlisted,

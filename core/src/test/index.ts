@@ -199,6 +199,7 @@ export const COMPLAINT: EntryBodies['complaint'] = {
   when: ['patched surface, slowly', 'one wheel over a bump', 'quieter when both rise'],
   handling: [],
   conditions: [],
+  like: [],
   history: [],
   words: 'knocks on the cobbles',
 };

@@ -26,6 +26,7 @@ class FloorJob {
       when: ['patched surface, slowly', 'one wheel over a bump', 'quieter when both rise'],
       handling: [],
       conditions: [],
+      like: [],
       history: ['corrosion'],
       words,
       ...over,
@@ -90,6 +91,7 @@ function dangerous(yard: Yard): DemoJob {
     when: ['pothole', 'braking'],
     handling: ['loose steering'],
     conditions: [],
+    like: [],
   });
   j.m.check('front', ['front.left.ball-joint'], (kind) => kind === 'ball-joint' || kind === 'wheel-bearing');
   return j.stands('Bay 4');

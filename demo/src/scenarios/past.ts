@@ -85,6 +85,7 @@ function listenAndFind(m: JobMaker, c: Chance, moves: readonly JointId[], side: 
     ],
     handling: [],
     conditions: [],
+    like: [],
     history: c.chance(0.5) ? ['corrosion'] : [],
     words: c.pick<string>(ofBushing ? WORDS.bushing : WORDS.link),
   });

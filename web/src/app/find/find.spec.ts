@@ -9,6 +9,7 @@ const complaint = () =>
     when: ['patched surface, slowly'],
     handling: [],
     conditions: [],
+    like: [],
     history: [],
     words: 'knocks',
   });

@@ -11,6 +11,7 @@ const complaint = () =>
     when: ['patched surface, slowly', 'one wheel over a bump'],
     handling: [],
     conditions: [],
+    like: [],
     history: [],
     words: 'knocks',
   });

@@ -314,7 +314,9 @@ export class Suspects {
     const s = this.store.state();
     if (!s) return 0;
     const c = s.complaint;
-    const said = c ? c.character.length + c.where.length + c.when.length + c.handling.length + c.conditions.length : 0;
+    const said = c
+      ? c.character.length + c.like.length + c.where.length + c.when.length + c.handling.length + c.conditions.length
+      : 0;
     return (
       said + s.drive.size + s.elsewhere.size + [...s.joints.values()].filter((j) => j.hand || j.defects.length || j.before).length
     );

@@ -59,6 +59,7 @@ test('each band says the next thing; danger comes before everything', async () =
     when: ['pothole'],
     handling: [],
     conditions: [],
+    like: [],
     history: [],
     words: 'knocks',
   });

@@ -35,7 +35,12 @@ const BLOCK = { wide: 46, high: 96 } as const;
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'block' },
   template: `
-    <svg [attr.viewBox]="'0 0 ' + wide + ' ' + (high + 22)" class="block w-full bg-ash-200" role="img" [attr.aria-label]="label()">
+    <svg
+      [attr.viewBox]="'0 0 ' + wide + ' ' + (high + 22)"
+      class="block w-full bg-ash-200"
+      role="img"
+      [attr.aria-label]="label()"
+    >
       @for (b of bumps(); track b.side) {
         <path [attr.d]="b.d" fill="var(--color-ash-500)" />
       }

@@ -5,17 +5,27 @@ import { Picks } from '../kit/picks';
 import { draft } from '../state/draft';
 import { JobStore } from '../job/job-store';
 import { Suspects } from '../find/suspects';
+import { LikeThat } from './like-that';
 import { OwnDrive } from './own-drive';
 import { Purpose } from './purpose';
 import { Session } from '../session/session';
 
 type Complaint = EntryBodies['complaint'];
-const EMPTY: Complaint = { character: [], where: [], when: [], handling: [], conditions: [], history: [], words: '' };
+const EMPTY: Complaint = {
+  character: [],
+  like: [],
+  where: [],
+  when: [],
+  handling: [],
+  conditions: [],
+  history: [],
+  words: '',
+};
 
 /** What the customer hears, picked word by word. */
 @Component({
   selector: 'ak-listen',
-  imports: [OwnDrive, Picks, Purpose, Suspects],
+  imports: [LikeThat, OwnDrive, Picks, Purpose, Suspects],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (store.state()?.complaint && noise()) {
@@ -70,6 +80,7 @@ const EMPTY: Complaint = { character: [], where: [], when: [], handling: [], con
           [picked]="c().character"
           (pickedChange)="set({ character: $event })"
         />
+        <ak-like-that class="mt-3 block" [picked]="c().like" (pickedChange)="set({ like: [...$event] })" />
       </section>
       <section class="mt-5">
         <h3 class="heading mb-2">Only when</h3>

@@ -9,6 +9,7 @@ const complaint = () =>
     when: ['one wheel over a bump'],
     handling: [],
     conditions: [],
+    like: [],
     history: [],
     words: '',
   });

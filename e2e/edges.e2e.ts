@@ -1,6 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright';
-import { enterPin, expect, goTo, joint, openSheet, secondTablet, settled, signIn, test } from './yard';
-import type { Locator, Page } from '@playwright/test';
+import { clean, enterPin, expect, goTo, joint, openSheet, secondTablet, settled, signIn, test } from './yard';
+import type { Locator } from '@playwright/test';
 
 test('without a line: what is recorded stays, marked, through a reload, and is sent when the line is back', async ({
   page,
@@ -262,16 +262,6 @@ const SCREENS: [string, string][] = [
   ['a simulated indicator', '/gauge/dial-1'],
   ['a simulated force gauge', '/gauge/force-1'],
 ];
-
-/** Nothing serious in what axe knows of, or the screen's name and what is wrong with it. */
-async function clean(page: Page, name: string): Promise<void> {
-  await settled(page);
-  const r = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'best-practice']).analyze();
-  expect([
-    name,
-    r.violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => `${v.id}: ${v.nodes[0]!.html}`),
-  ]).toEqual([name, []]);
-}
 
 // Long: a dozen screens, each loaded and searched whole.
 test('axe finds nothing on the shop’s screens', async ({ page }) => {

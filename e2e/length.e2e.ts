@@ -1,14 +1,6 @@
-import AxeBuilder from '@axe-core/playwright';
-import { expect, goTo, joint, openSheet, settled, signIn, test } from './yard';
+import { clean, expect, goTo, joint, openSheet, settled, signIn, test } from './yard';
 import type { Page } from '@playwright/test';
 
-/** Nothing serious in what axe knows of. */
-async function clean(page: Page, name: string): Promise<void> {
-  await settled(page);
-  const r = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'best-practice']).analyze();
-  const bad = r.violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
-  expect([name, bad.map((v) => `${v.id}: ${v.nodes[0]!.html}`)]).toEqual([name, []]);
-}
 /** Nothing scrolls sideways, nothing that is touched is too small, no word too small to read. */
 async function fits(page: Page, name: string): Promise<void> {
   await settled(page);

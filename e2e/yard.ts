@@ -1,3 +1,4 @@
+import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test as base, type Browser, type Page } from '@playwright/test';
 
 export const PIN = '2468';
@@ -118,6 +119,16 @@ export async function everyScreen(page: Page, look: (where: string) => Promise<v
     await page.locator('h1').first().waitFor();
     await look(`${plate} its printed sheet`);
   }
+}
+
+/** Nothing serious in what axe knows of, or the screen's name and what is wrong with it. */
+export async function clean(page: Page, name: string): Promise<void> {
+  await settled(page);
+  const r = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'best-practice']).analyze();
+  expect([
+    name,
+    r.violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => `${v.id}: ${v.nodes[0]!.html}`),
+  ]).toEqual([name, []]);
 }
 
 export { expect };

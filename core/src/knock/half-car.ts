@@ -123,7 +123,8 @@ export function* drive(
 
   const gapOf = (s: Float64Array): number => mr * (s[2]! - s[3]! - s[1]! * trackM);
   const gapRate = (s: Float64Array): number => mr * (s[6]! - s[7]! - s[5]! * trackM);
-  const side = (d: number): -1 | 0 | 1 => (d > lashM / 2 ? 1 : d < -lashM / 2 ? -1 : 0);
+  // Without lash there is no gap that could close: the bar is on throughout.
+  const side = (d: number): -1 | 0 | 1 => (lashM === 0 || d > lashM / 2 ? 1 : d < -lashM / 2 ? -1 : 0);
   /** Rates, with the gap open or closed to one side throughout: linear. */
   const rates = (t: number, s: Float64Array, on: -1 | 0 | 1, out: Float64Array): void => {
     const [xl, xr] = [s[2]! - s[0]! - s[1]! * half, s[3]! - s[0]! + s[1]! * half];

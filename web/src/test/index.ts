@@ -21,8 +21,10 @@ import { JobStore } from '../app/job/job-store';
 import { StandAsk, type StandQuestion } from '../app/job/stand-ask';
 import { Session } from '../app/session/session';
 import { answerMechanics } from '../app/workers/answer-mechanics';
+import { answerSound } from '../app/workers/answer-sound';
 import { MECHANICS_WORKER } from '../app/workers/mechanics';
-import type { MechanicsWork } from '../app/workers/mechanics-work';
+import type { Work } from '../app/workers/work';
+import { SOUND_WORKER } from '../app/workers/sounder';
 import type { DiagnosisWork } from '../app/workers/diagnosis-work';
 
 /** Core's own small invented type and part serve here too. */
@@ -163,17 +165,22 @@ export const inlineDiagnosis = (): DiagnosisWork => {
   };
 };
 
-/** The mechanics worker without a thread. */
-export const inlineMechanics = (): MechanicsWork => ({
-  async ask(_id, q, answer) {
-    await Promise.resolve();
-    const steps = answerMechanics(q);
-    let n = steps.next();
-    while (!n.done) n = steps.next();
-    answer(n.value);
-  },
-  callOff: () => Promise.resolve(),
-});
+/** A worker without a thread: every answer as it comes. */
+const inline =
+  <Q, A>(work: (q: Q) => Generator<A | undefined, A>) =>
+  (): Work<Q, A> => ({
+    async ask(_id, q, answer) {
+      await Promise.resolve();
+      const steps = work(q);
+      for (let n = steps.next(); ; n = steps.next()) {
+        if (n.value !== undefined) answer(n.value);
+        if (n.done) return;
+      }
+    },
+    callOff: () => Promise.resolve(),
+  });
+export const inlineMechanics = inline(answerMechanics);
+export const inlineSound = inline(answerSound);
 
 /** Asks nobody: the tapped name, or what the test says. */
 export class FakeAsk {
@@ -236,6 +243,7 @@ export function setUp(providers: Provider[] = []) {
       { provide: StandAsk, useValue: stand },
       { provide: DIAGNOSIS_WORKER, useValue: inlineDiagnosis },
       { provide: MECHANICS_WORKER, useValue: inlineMechanics },
+      { provide: SOUND_WORKER, useValue: inlineSound },
       ...providers,
     ],
   });

@@ -101,7 +101,11 @@ const CHART_POINTS = 450;
           {{ player.playing() === 'knock' ? 'Quiet' : 'Hear it' }}
         </button>
         <p class="soft mt-1 text-sm">
-          {{ canPlay ? 'Made from the closings, at its own speed. Not louder than speech.' : 'This device plays no sound.' }}
+          {{
+            canPlay
+              ? 'Made from the closings, at its own speed, never above half of this device’s volume.'
+              : 'This device plays no sound.'
+          }}
         </p>
         <ak-picks
           class="mt-4 block"
@@ -161,7 +165,7 @@ export class KnockView {
     bumpLongM: 0.3,
     speedKmh: 18,
     wheels: 'left wheel',
-    barMm: this.axle().bar?.diameterMm ?? 22,
+    barMm: this.axle().bar?.diameterMm ?? undefined,
     ...this.changed(),
   }));
   protected set(over: Partial<Omit<KnockTrial, 'axle'>>): void {
@@ -310,7 +314,7 @@ export class KnockView {
       of('playMm', 'Play', t.playMm, u.sayLength(t.playMm, 1), 0.1, [0, 4]),
       of('bumpMm', 'Bump', t.bumpMm, u.sayLength(t.bumpMm, 0), 1, [5, 60]),
       of('speedKmh', 'Speed', t.speedKmh, `${u.sayDistance(t.speedKmh)}/h`, 1, [5, 50]),
-      of('barMm', 'Sway bar', t.barMm!, u.sayLength(t.barMm!, 0), 1, [14, 34]),
+      ...(t.barMm === undefined ? [] : [of('barMm', 'Sway bar', t.barMm, u.sayLength(t.barMm, 0), 1, [14, 34])]),
     ];
   });
 

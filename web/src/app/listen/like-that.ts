@@ -15,7 +15,7 @@ import type { Made } from '../workers/sound-work';
         Or listen, and say “like that”
       </summary>
       @if (able) {
-        <p class="soft text-sm">Made by this program, not louder than speech. Play some of them; nothing has to fit.</p>
+        <p class="soft text-sm">Made by this program, never above half of this device’s volume. Play some; nothing has to fit.</p>
         <ul class="mt-1 grid gap-x-6 sm:grid-cols-2">
           @for (l of all; track l) {
             <li class="rule flex items-center gap-2 py-1">

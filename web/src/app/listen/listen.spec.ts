@@ -66,3 +66,10 @@ test('a failed inspection says what failed and by whose rule, and nothing is sto
   expect(b.written()).toEqual([['purpose', { what: 'left link, torn boot', rule: 'the yearly inspection' }]]);
   expect(b.store.next()!.station).toBe('settle');
 });
+
+test('“like that” waits until the sound was played here; where nothing can be played the words are enough', async () => {
+  delete (globalThis as unknown as { AudioContext?: unknown }).AudioContext;
+  const b = await bench(Listen);
+  expect(b.text()).toContain('This device plays no sound');
+  expect(b.el.querySelector(tid('like-hard knock'))).toBeNull();
+});

@@ -4,6 +4,8 @@ import type { Shape } from './drawing';
 
 /** The strokes of an axle on the screen, back to front. Stands inside an svg. */
 @Component({
+  // Inside an svg only its own elements stand.
+  // eslint-disable-next-line @angular-eslint/component-selector
   selector: 'g[akStrokes]',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `

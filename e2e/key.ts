@@ -92,8 +92,11 @@ const AT: Readonly<Record<string, (page: Page) => Promise<void>>> = {
     await page.getByTestId('phone-when').fill(new Date(Date.now() + 86_400_000).toISOString().slice(0, 16));
     await tap(page, 'phone-order');
   },
-  'look at it': async (page) => {
-    if (!(await page.getByTestId('looking').count())) return;
+  // What was ordered has come.
+  'promised for|look at it': async (page) => {
+    const looking = page.getByTestId('looking');
+    if (!(await looking.count()) && (await page.getByTestId('look-at').count())) await tap(page, 'look-at');
+    if (!(await looking.count())) return;
     for (const key of ['all-right', 'take-goods']) await tap(page, key);
   },
   '^Hand it back': async (page) => {

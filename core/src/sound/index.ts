@@ -1,3 +1,6 @@
 export * from './modes';
 export * from './like';
 export * from './wav';
+export * from './wav-read';
+export * from './spectrum';
+export * from './impacts';

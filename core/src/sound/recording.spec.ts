@@ -1,0 +1,250 @@
+import fc from 'fast-check';
+import { chanceFrom } from '../numeric';
+import { centroidOf, decayOf, ImpactFinder, noise, spectrumOf, WavReader, writeWav, type FoundImpacts } from '.';
+
+const HZ = 48_000;
+
+describe('the transform', () => {
+  test('is the direct one, and comes back', () => {
+    const n = 64;
+    const x = Float64Array.from(noise(5, n));
+    const s = spectrumOf(n).transform(x);
+    for (let k = 0; k < n; k++) {
+      let [re, im] = [0, 0];
+      for (let i = 0; i < n; i++) {
+        re += x[i]! * Math.cos((2 * Math.PI * k * i) / n);
+        im -= x[i]! * Math.sin((2 * Math.PI * k * i) / n);
+      }
+      expect(s[2 * k]!).toBeCloseTo(re, 9);
+      expect(s[2 * k + 1]!).toBeCloseTo(im, 9);
+    }
+    const back = spectrumOf(n).inverse([...s]);
+    for (let i = 0; i < n; i++) expect(back[i]!).toBeCloseTo(x[i]!, 9);
+  });
+});
+
+/** A blow as it is known: a damped sine from its onset on. */
+const blow = (t: number, hz: number, decay20S: number): number =>
+  t < 0 ? 0 : Math.exp((-Math.LN10 * t) / decay20S) * Math.sin(2 * Math.PI * hz * t);
+
+describe('decay and centroid', () => {
+  test.each([0.02, 0.05, 0.12, 0.25])('an exponential that falls by 20 dB in %f s is told so', (d) => {
+    const c = chanceFrom(3);
+    const x = Float32Array.from({ length: HZ * 0.4 }, (_, i) => Math.exp((-Math.LN10 * i) / HZ / d) * c.bell());
+    expect(Math.abs(decayOf(x, HZ) / d - 1)).toBeLessThan(0.12);
+    const tone = Float32Array.from({ length: HZ * 0.4 }, (_, i) => blow(i / HZ, 700, d));
+    expect(Math.abs(decayOf(tone, HZ) / d - 1)).toBeLessThan(0.03);
+  });
+  test('in noise 20 dB below its top, still within a fifth', () => {
+    for (const d of [0.03, 0.08]) {
+      const c = chanceFrom(8);
+      const power = 0.005;
+      const x = Float32Array.from({ length: HZ * 0.4 }, (_, i) => blow(i / HZ, 500, d) + Math.sqrt(power) * c.bell());
+      expect(Math.abs(decayOf(x, HZ, power) / d - 1)).toBeLessThan(0.2);
+    }
+  });
+  test.each([120, 800, 3000])('a short tone at %i Hz has its energy there', (hz) => {
+    const x = Float32Array.from({ length: HZ * 0.4 }, (_, i) => blow(i / HZ, hz, 0.08));
+    expect(Math.abs(centroidOf(x, HZ) / hz - 1)).toBeLessThan(0.12);
+  });
+});
+
+interface Known {
+  readonly atS: number;
+  readonly hz: number;
+  readonly decayS: number;
+  /** Of each channel: how much later, s, and how loud. */
+  readonly later: readonly number[];
+  readonly loud: readonly number[];
+}
+/** A recording of which everything is known: blows in noise so many dB below them. */
+function recorded(blows: readonly Known[], seconds: number, snrDb: number, channels = 2, seed = 1): Float32Array[] {
+  const level = 10 ** (-snrDb / 20) * 0.5 * Math.SQRT1_2;
+  return Array.from({ length: channels }, (_, ch) => {
+    const c = chanceFrom(seed + ch);
+    const x = Float32Array.from({ length: Math.round(seconds * HZ) }, () => level * c.bell());
+    for (const b of blows) {
+      const from = Math.floor((b.atS + b.later[ch]!) * HZ);
+      for (let i = from; i < Math.min(x.length, from + HZ * 0.5); i++) {
+        const t = i / HZ - b.atS - b.later[ch]!;
+        // A few tones, as anything that is struck has; all begin at once.
+        x[i]! +=
+          0.5 *
+          b.loud[ch]! *
+          (0.6 * blow(t, b.hz, b.decayS) + 0.3 * blow(t, b.hz * 1.73, b.decayS) + 0.2 * blow(t, b.hz * 2.9, b.decayS));
+      }
+    }
+    return x;
+  });
+}
+function find(x: readonly Float32Array[], block = 4096): FoundImpacts {
+  const f = new ImpactFinder(HZ, x.length);
+  for (let i = 0; i < x[0]!.length; i += block) f.push(x.map((c) => c.subarray(i, i + block)));
+  return f.end();
+}
+
+describe('impacts', () => {
+  const c = chanceFrom(21);
+  const blows: Known[] = Array.from({ length: 24 }, (_, i) => ({
+    atS: 0.6 + i * 0.5 + c.between(0, 0.1),
+    hz: i % 2 ? c.between(900, 1600) : c.between(140, 260),
+    decayS: i % 2 ? c.between(0.06, 0.12) : c.between(0.03, 0.05),
+    later: i % 3 ? [0, c.between(0.0005, 0.004)] : [c.between(0.0005, 0.004), 0],
+    loud: i % 3 ? [1, 0.5] : [0.5, 1],
+  }));
+  const found = find(recorded(blows, 13, 20));
+
+  test('at 20 dB over the noise all are found, and nothing else; onsets within 2 ms', () => {
+    expect(found.impacts.length).toBe(blows.length);
+    found.impacts.forEach((x, i) => {
+      const b = blows[i]!;
+      const first = b.atS + Math.min(...b.later);
+      const loudest = b.atS + b.later[b.loud.indexOf(1)]!;
+      expect(Math.min(Math.abs(x.atS - first), Math.abs(x.atS - loudest))).toBeLessThan(0.002);
+    });
+  });
+  test('which channel hears it first, and by how much, within a tenth of a millisecond', () => {
+    const off = found.impacts.map((x, i) => {
+      const b = blows[i]!;
+      return Math.abs(x.channels[1]!.laterMs - x.channels[0]!.laterMs - (b.later[1]! - b.later[0]!) * 1000);
+    });
+    expect(Math.max(...off)).toBeLessThan(0.1);
+  });
+  test('decays and centroids tell thud from ring', () => {
+    found.impacts.forEach((x, i) => {
+      const b = blows[i]!;
+      expect(Math.abs(x.decayS / b.decayS - 1)).toBeLessThan(0.35);
+      if (i % 2) expect(x.centroidHz).toBeGreaterThan(800);
+      else expect(x.centroidHz).toBeLessThan(700);
+    });
+  });
+  test('the same whatever pieces it comes in', () => {
+    const x = recorded(blows.slice(0, 4), 3, 20);
+    expect(find(x, 777).impacts).toEqual(find(x, 48_000).impacts);
+  });
+  test('noise alone has none; rising noise has none', () => {
+    expect(find(recorded([], 6, 20)).impacts).toEqual([]);
+    const r = chanceFrom(4);
+    const rising = Float32Array.from({ length: 6 * HZ }, (_, i) => 0.02 * (1 + (3 * i) / (6 * HZ)) * r.bell());
+    expect(find([rising]).impacts).toEqual([]);
+  });
+  test('silence, a scrap and clipping are said', () => {
+    expect(() => find([new Float32Array(HZ)])).toThrow('The recording is silent: nothing was heard on any channel.');
+    expect(() => find([noise(1, 1000)])).toThrow('shorter than half a second');
+    const loud = recorded(blows.slice(0, 2), 2, 30, 1).map((x) => x.map((v) => Math.max(-1, Math.min(1, v * 6))));
+    const f = find(loud);
+    expect(f.clipped).toBeGreaterThan(0);
+    expect(f.impacts.every((i) => i.clipped)).toBe(true);
+  });
+});
+
+describe('WAV files', () => {
+  const read = (bytes: Uint8Array, piece = 1000) => {
+    const r = new WavReader();
+    const parts: Float32Array[][] = [];
+    for (let i = 0; i < bytes.length; i += piece) {
+      const b = r.push(bytes.subarray(i, i + piece));
+      b.forEach((x, c) => (parts[c] ??= []).push(x));
+    }
+    const notes = r.end();
+    return { format: r.format!, notes, frames: r.frames, x: parts.map((p) => p.flatMap((b) => [...b])) };
+  };
+  /** A file as the standard has it, of any kind of samples. */
+  function file(o: {
+    bits: number;
+    code?: number;
+    channels?: number;
+    hz?: number;
+    data: number[];
+    said?: number;
+    before?: Uint8Array;
+  }) {
+    const channels = o.channels ?? 1;
+    const size = o.bits / 8;
+    const before = o.before ?? new Uint8Array(0);
+    const out = new Uint8Array(44 + before.length + o.data.length * size);
+    const v = new DataView(out.buffer);
+    const text = (at: number, s: string) => [...s].forEach((ch, i) => v.setUint8(at + i, ch.charCodeAt(0)));
+    text(0, 'RIFF');
+    v.setUint32(4, out.length - 8, true);
+    text(8, 'WAVE');
+    out.set(before, 12);
+    let at = 12 + before.length;
+    text(at, 'fmt ');
+    v.setUint32(at + 4, 16, true);
+    v.setUint16(at + 8, o.code ?? 1, true);
+    v.setUint16(at + 10, channels, true);
+    v.setUint32(at + 12, o.hz ?? HZ, true);
+    v.setUint32(at + 16, (o.hz ?? HZ) * channels * size, true);
+    v.setUint16(at + 20, channels * size, true);
+    v.setUint16(at + 22, o.bits, true);
+    text(at + 24, 'data');
+    v.setUint32(at + 28, o.said ?? o.data.length * size, true);
+    at += 32;
+    o.data.forEach((x, i) => {
+      const p = at + i * size;
+      if (o.code === 3) {
+        if (o.bits === 32) v.setFloat32(p, x, true);
+        else v.setFloat64(p, x, true);
+      } else if (o.bits === 8) v.setUint8(p, Math.round(x * 127) + 128);
+      else if (o.bits === 16) v.setInt16(p, Math.round(x * 32_767), true);
+      else if (o.bits === 24) {
+        const n = Math.round(x * 8_388_607);
+        v.setUint16(p, n & 0xffff, true);
+        v.setInt8(p + 2, n >> 16);
+      } else v.setInt32(p, Math.round(x * 2_147_483_647), true);
+    });
+    return out;
+  }
+  const wave = Array.from({ length: 300 }, (_, i) => Math.sin(i / 7) * 0.8);
+  test.each([
+    [8, 1, 0.01],
+    [16, 1, 1e-4],
+    [24, 1, 1e-6],
+    [32, 1, 1e-7],
+    [32, 3, 1e-7],
+    [64, 3, 1e-7],
+  ])('%i bits, code %i: every sample, whatever pieces it comes in', (bits, code, within) => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 200 }), (piece) => {
+        const { x, frames, notes } = read(file({ bits, code, data: wave }), piece);
+        expect([frames, notes]).toEqual([300, []]);
+        x[0]!.forEach((v, i) => expect(Math.abs(v - wave[i]!)).toBeLessThan(within));
+      }),
+      { numRuns: 12 },
+    );
+  });
+  test('what this program writes, it reads: four channels side by side', () => {
+    const all = [1, 2, 3, 4].map((s) => noise(s, 500).map((v) => Math.max(-1, Math.min(1, v / 4))));
+    const { x, format } = read(writeWav(all, 48_000));
+    expect(format).toEqual({ channels: 4, hz: 48_000, bits: 16, float: false });
+    all.forEach((c, i) => c.forEach((v, k) => expect(Math.abs(x[i]![k]! - v)).toBeLessThan(1e-4)));
+  });
+  test('chunks before the samples are passed over', () => {
+    const list = new Uint8Array(8 + 7 + 1);
+    list.set([...'LIST'].map((ch) => ch.charCodeAt(0)));
+    list[4] = 7;
+    expect(read(file({ bits: 16, data: wave, before: list }), 13).frames).toBe(300);
+  });
+  test('a header that lies about its length: what is there is read, and it is said', () => {
+    const long = read(file({ bits: 16, data: wave, said: 48_000 * 2 * 60 }));
+    expect([long.frames, long.notes[0]]).toEqual([300, expect.stringContaining('Its header says 60.0 s, it holds 0.0 s')]);
+    const open = read(file({ bits: 16, data: wave, said: 0xffffffff }));
+    expect([open.frames, open.notes]).toEqual([300, []]);
+    const many = Array.from({ length: 60_000 }, () => 0.1);
+    const short = read(file({ bits: 16, data: many, said: 480 * 2 }), 50_000);
+    expect([short.frames, short.notes[0]]).toEqual([480, expect.stringContaining('more follows than that')]);
+  });
+  test.each([
+    ['no WAV at all', () => new TextEncoder().encode('<html>this is a page, and no sound</html>'), 'is no WAV file'],
+    ['nothing', () => new Uint8Array(0), 'is no WAV file'],
+    ['packed samples', () => file({ bits: 16, code: 85, data: wave }), 'is packed (code 85)'],
+    ['twelve bits', () => file({ bits: 12, data: [] }), 'has 12 bits a sample'],
+    ['five channels', () => file({ bits: 16, channels: 5, data: wave }), 'has 5 channels; one to four can be read'],
+    ['a slow one', () => file({ bits: 16, hz: 4000, data: wave }), 'has 4000 samples a second'],
+    ['no samples', () => file({ bits: 16, data: [] }), 'has no samples'],
+    ['a sample that is none', () => file({ bits: 32, code: 3, data: [0, Number.NaN] }), 'holds a sample that is no number'],
+  ])('%s is refused in words', (_, make, words) => {
+    expect(() => read(make())).toThrow(words);
+  });
+});

@@ -43,6 +43,11 @@ for (const [width, height] of [
       const found = await tooSmall(page);
       const over = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
       if (over > 0) found.push(`${over} px too wide`);
+      // A sheet on a tablet stands still: its panes scroll, never the page behind them, or the strip would go.
+      if (width > 1100 && /\/job\/[^/]+\/(listen|find|settle|work|prove)/.test(page.url())) {
+        const down = await page.evaluate(() => document.documentElement.scrollHeight - document.documentElement.clientHeight);
+        if (down > 0) found.push(`${down} px too high: the strip scrolls away`);
+      }
       if (found.length) wrong.push([where, found]);
     };
     await everyScreen(page, look);

@@ -15,6 +15,8 @@ import { Units } from './session/units';
   selector: 'ak-root',
   imports: [AlarmBar, FirstRunPage, RouterOutlet, SignIn],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  // A sheet is as high as the screen less what stands above it: nothing hides below its strip.
+  host: { '[style.--above]': "newer() ? '48px' : null" },
   template: `
     @if (failed()) {
       <main class="mx-auto max-w-xl p-10">
@@ -24,7 +26,7 @@ import { Units } from './session/units';
       </main>
     } @else if (session.view()) {
       @if (newer()) {
-        <p class="no-print flex items-center justify-center gap-4 border-b px-4" role="status">
+        <p class="no-print flex h-12 items-center justify-center gap-x-4 border-b px-4 text-sm sm:text-base" role="status">
           A newer program is here. <button type="button" class="link" (click)="reload()">Reload; what you typed is kept</button>
         </p>
       }

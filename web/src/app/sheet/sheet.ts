@@ -165,7 +165,7 @@ const NAMES: Record<Station, string> = {
       display: grid;
       grid-template-columns: minmax(0, 1fr);
       grid-template-rows: auto auto 1fr auto;
-      height: 100dvh;
+      height: calc(100dvh - var(--above, 0px));
       overflow: hidden;
     }
     .panes {
@@ -207,13 +207,15 @@ const NAMES: Record<Station, string> = {
       font-weight: 600;
     }
     .station {
+      /* What stands in it absolutely (words for a screen reader) is its own: the page behind it never scrolls. */
+      position: relative;
       overflow: auto;
       padding: 22px 28px 28px;
     }
     @media (max-width: 1099px) {
       .sheet {
         height: auto;
-        min-height: 100dvh;
+        min-height: calc(100dvh - var(--above, 0px));
         overflow: visible;
       }
       .panes {
@@ -276,7 +278,7 @@ const NAMES: Record<Station, string> = {
         gap: 0;
       }
       .plate {
-        height: calc(100dvh - 244px);
+        height: calc(100dvh - 244px - var(--above, 0px));
         min-height: max-content;
       }
     }

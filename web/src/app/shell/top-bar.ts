@@ -63,7 +63,13 @@ import { Overlays } from './overlays';
       @if (nav()) {
         <span class="soft hidden text-sm whitespace-nowrap lg:inline">{{ session.bay() }}</span>
       }
-      <button type="button" class="soft flex h-11 items-center gap-2 px-1 text-sm" (click)="overlays.openFind()">
+      <button
+        type="button"
+        class="soft h-11 items-center gap-2 px-1 text-sm md:flex"
+        [class.flex]="!kept.asOf()"
+        [class.hidden]="kept.asOf()"
+        (click)="overlays.openFind()"
+      >
         find <span class="key hidden md:inline" aria-hidden="true">/</span>
       </button>
       <button type="button" class="soft hidden h-11 items-center gap-2 px-1 text-sm md:flex" (click)="overlays.openPocket()">

@@ -10,13 +10,14 @@ import tseslint from 'typescript-eslint';
  */
 const CORE = [
   ...['error', 'text', 'numeric', 'units', 'stats', 'geometry', 'thread', 'torque', 'play', 'gauge', 'vehicle', 'bushing'],
-  ...['mechanics', 'joint', 'diagnosis', 'parts', 'plan', 'ledger', 'job'],
+  ...['mechanics', 'joint', 'diagnosis', 'knock', 'sound', 'parts', 'plan', 'ledger', 'job'],
 ];
 const WEB = [
   ...['kit', 'words', 'state', 'session', 'offline', 'workers', 'instruments', 'attachment', 'shell', 'job', 'alarm', 'plate'],
   ...[
     'measuring',
     'length',
+    'knock',
     'parts',
     'tape',
     'find',

@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, inject, signal } from '@angular/core';
 import { Router, RouterOutlet } from '@angular/router';
-import { SwUpdate } from '@angular/service-worker';
 import { AlarmBar } from './alarm/alarm-bar';
 import { Keys } from './kit/keys';
+import { Newer } from './shell/newer';
 import { Overlays } from './shell/overlays';
 import { FirstRunPage } from './session/first-run';
 import { SignIn } from './session/sign-in';
@@ -15,8 +15,6 @@ import { Units } from './session/units';
   selector: 'ak-root',
   imports: [AlarmBar, FirstRunPage, RouterOutlet, SignIn],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  // A sheet is as high as the screen less what stands above it: nothing hides below its strip.
-  host: { '[style.--above]': "newer() ? '48px' : null" },
   template: `
     @if (failed()) {
       <main class="mx-auto max-w-xl p-10">
@@ -25,11 +23,6 @@ import { Units } from './session/units';
         <button type="button" class="btn btn-go mt-6" (click)="start()">Try again</button>
       </main>
     } @else if (session.view()) {
-      @if (newer()) {
-        <p class="no-print flex h-12 items-center justify-center gap-x-4 border-b px-4 text-sm sm:text-base" role="status">
-          A newer program is here. <button type="button" class="link" (click)="reload()">Reload; what you typed is kept</button>
-        </p>
-      }
       @if (session.bay()) {
         <ak-alarm-bar />
         <router-outlet />
@@ -45,15 +38,12 @@ export class App {
   protected readonly session = inject(Session);
   private readonly router = inject(Router);
   protected readonly failed = signal('');
-  protected readonly newer = signal(false);
 
   constructor() {
     const overlays = inject(Overlays);
     const units = inject(Units);
     inject(Outbox);
-    inject(SwUpdate, { optional: true })?.versionUpdates.subscribe((e) => {
-      if (e.type === 'VERSION_READY') this.newer.set(true);
-    });
+    inject(Newer);
     inject(FootSwitch);
     inject(Keys).bind(
       {
@@ -68,9 +58,6 @@ export class App {
     void this.start();
   }
 
-  protected reload(): void {
-    location.reload();
-  }
   async start(): Promise<void> {
     this.failed.set('');
     try {

@@ -165,7 +165,7 @@ const NAMES: Record<Station, string> = {
       display: grid;
       grid-template-columns: minmax(0, 1fr);
       grid-template-rows: auto auto 1fr auto;
-      height: calc(100dvh - var(--above, 0px));
+      height: 100dvh;
       overflow: hidden;
     }
     .panes {
@@ -215,7 +215,7 @@ const NAMES: Record<Station, string> = {
     @media (max-width: 1099px) {
       .sheet {
         height: auto;
-        min-height: calc(100dvh - var(--above, 0px));
+        min-height: 100dvh;
         overflow: visible;
       }
       .panes {
@@ -278,7 +278,7 @@ const NAMES: Record<Station, string> = {
         gap: 0;
       }
       .plate {
-        height: calc(100dvh - 244px - var(--above, 0px));
+        height: calc(100dvh - 244px);
         min-height: max-content;
       }
     }

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, input, output } from '@angular/core';
 import { RouterLink, RouterLinkActive } from '@angular/router';
+import { Newer } from './newer';
 import { Kept } from '../offline/kept';
 import { Outbox } from '../offline/outbox';
 import { clock } from '../words/format';
@@ -36,6 +37,18 @@ import { Overlays } from './overlays';
         </nav>
       }
       <div class="flex min-w-0 flex-1 items-center gap-3 overflow-hidden"><ng-content /></div>
+      @if (newer.here()) {
+        <button
+          type="button"
+          class="link text-sm whitespace-nowrap"
+          [class.hidden]="!nav()"
+          [class.md:block]="!nav()"
+          (click)="newer.take()"
+          data-testid="newer"
+        >
+          Newer program: reload<span class="sr-only">; what you typed is kept</span>
+        </button>
+      }
       @if (kept.asOf(); as at) {
         <span class="wrong text-sm font-semibold whitespace-nowrap" role="status" data-testid="no-line"
           >No line<span class="hidden sm:inline"> · as of {{ clock(at) }}</span></span
@@ -92,6 +105,7 @@ export class TopBar {
   protected readonly session = inject(Session);
   protected readonly outbox = inject(Outbox);
   protected readonly kept = inject(Kept);
+  protected readonly newer = inject(Newer);
   protected readonly clock = clock;
   protected readonly overlays = inject(Overlays);
   protected readonly ask = inject(Ask);

@@ -50,3 +50,74 @@ test('“like that”: what was not played cannot be pointed at; what is, stands
   await page.getByTestId('tape-key').click();
   await expect(page.locator('aside')).toContainText('like the dry squeak');
 });
+
+/** A drive of so many seconds with two microphones: a blow each second, heard first on the left, over soft noise. */
+function drive(seconds: number, loud: number): Buffer {
+  const hz = 48_000;
+  const out = Buffer.alloc(44 + seconds * hz * 4);
+  out.write('RIFF', 0);
+  out.writeUInt32LE(out.length - 8, 4);
+  out.write('WAVEfmt ', 8);
+  out.writeUInt32LE(16, 16);
+  out.writeUInt16LE(1, 20);
+  out.writeUInt16LE(2, 22);
+  out.writeUInt32LE(hz, 24);
+  out.writeUInt32LE(hz * 4, 28);
+  out.writeUInt16LE(4, 32);
+  out.writeUInt16LE(16, 34);
+  out.write('data', 36);
+  out.writeUInt32LE(out.length - 44, 40);
+  let seed = 1;
+  const noise = () => ((seed = (seed * 48_271) % 2_147_483_647) / 2_147_483_647 - 0.5) * 0.01;
+  for (let i = 0; i < seconds * hz; i++)
+    for (const [c, later] of [0, 0.0015].entries()) {
+      const t = (i / hz - 0.5 - later + 1) % 1;
+      const blow = i / hz < 0.5 ? 0 : Math.exp(-30 * t) * Math.sin(2 * Math.PI * 1200 * t) * loud;
+      out.writeInt16LE(Math.round(Math.max(-1, Math.min(1, blow * (c ? 0.6 : 1) + noise())) * 32_767), 44 + (i * 2 + c) * 2);
+    }
+  return out;
+}
+
+test('a recording: read with its impacts, kept with the job, compared before and after; what is none is refused', async ({
+  page,
+}) => {
+  await signIn(page);
+  await openSheet(page, 'HB 0093');
+  await goTo(page, 'listen');
+  await page.getByTestId('own-drive').click();
+  const open = (name: string, buffer: Buffer) =>
+    page.getByTestId('recording-input').setInputFiles({ name, mimeType: 'audio/wav', buffer });
+  await open('page.wav', Buffer.from('<html>'));
+  await expect(page.getByTestId('recording-error')).toHaveText('The recording is no WAV file. Nothing was stored.');
+  await open('too loud.wav', drive(3, 8));
+  await expect(page.getByTestId('recording-error')).toContainText(
+    'turn the microphones down and record it again. Nothing was stored.',
+  );
+  await open('quay road.wav', drive(40, 0.5));
+  await expect(page.getByTestId('recording-read')).toContainText('40 impacts in 40 s: 40 rings.');
+  await page.getByTestId('microphone-1').selectOption('left front');
+  await expect(page.getByTestId('recording-read')).toContainText(
+    '40 of 40 are heard first at microphone 1, left front, by some 1.5 ms.',
+  );
+  await clean(page, 'a recording');
+  await page.getByTestId('recording-keep').click();
+  await expect(page.getByTestId('recording-kept')).toContainText('quay road.wav');
+  await open('after.wav', drive(40, 0.05));
+  await page.getByRole('button', { name: 'after the work' }).click();
+  await page.getByTestId('recording-keep').click();
+  await page.reload();
+  await expect(page.getByTestId('recordings-compared')).toContainText('20 dB quieter');
+  await page.getByTestId('tape-key').click();
+  await expect(page.locator('aside')).toContainText('Recording “quay road.wav”, before: 40 impacts in 40 s');
+  // Its moments are kept as a WAV file that the server has looked at.
+  const job = /\/job\/([0-9a-f-]+)/.exec(page.url())![1]!;
+  const view = (await (await page.request.get(`/api/jobs/${job}`)).json()) as {
+    entries: { kind: string; body: { sound: string } }[];
+  };
+  const sound = await page.request.get(`/api/attachments/${view.entries.find((e) => e.kind === 'recording')!.body.sound}`);
+  expect([sound.status(), sound.headers()['content-type'], (await sound.body()).subarray(0, 4).toString()]).toEqual([
+    200,
+    'audio/wav',
+    'RIFF',
+  ]);
+});

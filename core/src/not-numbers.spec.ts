@@ -77,6 +77,11 @@ const CALLS: Readonly<Record<string, Call>> = {
   driven: call(core.driven, [core.EVERYDAY_CAR, { left: [{ atM: 0, lengthM: 0.3, heightM: 0.03 }], right: [] }, 5, 0.05, 0.01]),
   halfCarOf: call(core.halfCarOf, [AXLE, 0.8, 22], [1, 2]),
   lashBlows: call(core.lashBlows, [1, 0.001, 0.5, 5], [1, 2, 3]),
+  rankTest: call(core.rankTest, [
+    [1, 2],
+    [3, 4],
+  ]),
+  stretches: call(core.stretches, [[1, 12], 30], [1]),
   struckSound: call(core.struckSound, [
     { contactS: 0.001, modes: [{ hz: 400, decayS: 0.1, gain: 1 }] },
     [{ atS: 0.1, strength: 1 }],
@@ -334,7 +339,8 @@ const READ = `
 
 /** They take what another function here made, or a vehicle, part, table or case that was read; whatever made it refused. */
 const MADE = `
-  beyondLash closingsSound cornerPoints drive hardestJ knockTrial likeness meetingMass noise patchedLane
+  ImpactFinder RecordingReader WavReader centroidOf compareDrives decayOf heardIn keptOf leadOf ringChance ringOf
+  sayDrives sayHeard spectrumOf beyondLash closingsSound cornerPoints drive hardestJ knockTrial likeness meetingMass noise patchedLane
   roadHeight roadOf safeToPlay sayTrial writeWav
   makesIf leftOut BadInput alsoHeard askNext assume atNow attempt barAdvice barPoints
   candidatesOf carried carriedCircle carriedDirection carriersOf chanceOfSets compareBars compareMeans

@@ -69,7 +69,8 @@ export function benches(): [string, () => unknown][] {
       where: ['front', 'left'],
       when: ['patched surface, slowly', 'one wheel over a bump', 'pothole'],
       handling: ['loose steering', 'leans more in bends'],
-      conditions: ['cold only'], like: [],
+      conditions: ['cold only'],
+      like: [],
       joints: looked.map((joint, i) => ({
         joint,
         hand: i === 3 || i === 11 ? 'moves' : 'tight',

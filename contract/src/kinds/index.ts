@@ -34,6 +34,7 @@ import { purpose } from './purpose';
 import { reading } from './reading';
 import { recheck } from './recheck';
 import { rechecked } from './rechecked';
+import { recording } from './recording';
 import { result } from './result';
 import { roadTest } from './road-test';
 import { rung } from './rung';
@@ -101,6 +102,7 @@ export const entryBodies: { readonly [K in EntryKind]: z.ZodType<EntryBodies[K]>
   alignment,
   recheck,
   rechecked,
+  recording,
   told,
   note,
   strike,

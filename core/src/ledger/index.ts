@@ -7,3 +7,4 @@ export { PROOFS } from './kinds/proof';
 export { RECHECK_RESULTS } from './kinds/rechecked';
 export { RESULTS, type FoundSize, type ResultBody, type ResultKind, type ResultKinds } from './kinds/result';
 export { ROAD_RESULTS } from './kinds/road-test';
+export { RECORDED_FROM, type RecordedFrom, type RecordingBody } from './kinds/recording';

@@ -18,6 +18,13 @@ export interface Impact {
   readonly clipped: boolean;
 }
 
+/** A moment of a recording around an impact, to be played: all its channels. */
+export interface Excerpt {
+  /** Which of the impacts it is of. */
+  readonly of: number;
+  readonly samples: readonly Float32Array[];
+}
+
 export interface FoundImpacts {
   readonly impacts: readonly Impact[];
   readonly seconds: number;
@@ -28,6 +35,8 @@ export interface FoundImpacts {
   readonly levelEveryS: number;
   /** Share of the samples at full scale. */
   readonly clipped: number;
+  /** Of the loudest impacts, in order of time; as many as were asked for. */
+  readonly excerpts: readonly Excerpt[];
 }
 
 /** A hop, s: the grain of the energies that are watched. */
@@ -49,6 +58,9 @@ const APART_S = 0.04;
 /** So much before an onset, and so much after it, is looked at, s. */
 const BEFORE_S = 0.03;
 const AFTER_S = 0.4;
+/** An excerpt ends so long after its onset, s. */
+const EXCERPT_AFTER_S = 0.32;
+export const EXCERPT_S = BEFORE_S + EXCERPT_AFTER_S;
 /** Channels are heard at most so far apart, s: some three metres of air, or a body of steel many times over. */
 const MOST_LATER_S = 0.01;
 /** The floor that impacts rise from follows what is there, s; beyond the threshold it gives way more slowly. */
@@ -114,6 +126,7 @@ export class ImpactFinder {
   private lastFrame = -Infinity;
   private readonly waiting: number[] = [];
   private readonly found: Impact[] = [];
+  private readonly excerpts: Excerpt[] = [];
   private readonly levels: number[] = [];
   private levelSums: Float64Array;
   private levelFrames = 0;
@@ -123,6 +136,8 @@ export class ImpactFinder {
   constructor(
     private readonly hz: number,
     private readonly channels: number,
+    /** How many excerpts are kept. */
+    private readonly keep = 0,
   ) {
     within('samples a second', hz, 8000, 96_000);
     within('number of channels', channels, 1, 4);
@@ -176,6 +191,7 @@ export class ImpactFinder {
       levels: Float32Array.from(this.levels),
       levelEveryS: LEVEL_EVERY_S,
       clipped: this.clips / (this.frames * this.channels),
+      excerpts: [...this.excerpts].sort((a, b) => a.of - b.of),
     };
   }
 
@@ -282,6 +298,25 @@ export class ImpactFinder {
       decayS: decayOf(samples, hz, noise),
       channels: later.map((l, c) => ({ levelDb: level(c), laterMs: (l - first) * 1000 })),
       clipped,
+    });
+    this.excerpt(onset);
+  }
+
+  /** Keeps the moment of the last impact where it is one of the loudest. */
+  private excerpt(onset: number): void {
+    if (this.keep === 0) return;
+    const of = this.found.length - 1;
+    const loud = (e: Excerpt): number => this.found[e.of]!.levelDb;
+    if (this.excerpts.length >= this.keep) {
+      const softest = this.excerpts.reduce((a, b) => (loud(b) < loud(a) ? b : a));
+      if (loud(softest) >= this.found[of]!.levelDb) return;
+      this.excerpts.splice(this.excerpts.indexOf(softest), 1);
+    }
+    const from = onset - Math.round(BEFORE_S * this.hz);
+    const n = Math.round(EXCERPT_S * this.hz);
+    this.excerpts.push({
+      of,
+      samples: Array.from({ length: this.channels }, (_, c) => Float32Array.from({ length: n }, (_x, i) => this.at(c, from + i))),
     });
   }
 

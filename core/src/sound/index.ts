@@ -4,3 +4,5 @@ export * from './wav';
 export * from './wav-read';
 export * from './spectrum';
 export * from './impacts';
+export * from './recording';
+export * from './read-recording';

@@ -1,6 +1,23 @@
 import fc from 'fast-check';
 import { chanceFrom } from '../numeric';
-import { centroidOf, decayOf, ImpactFinder, noise, spectrumOf, WavReader, writeWav, type FoundImpacts } from '.';
+import {
+  centroidOf,
+  compareDrives,
+  decayOf,
+  heardIn,
+  ImpactFinder,
+  noise,
+  RecordingReader,
+  ringChance,
+  ringOf,
+  sayDrives,
+  sayHeard,
+  spectrumOf,
+  stretches,
+  WavReader,
+  writeWav,
+  type FoundImpacts,
+} from '.';
 
 const HZ = 48_000;
 
@@ -246,5 +263,109 @@ describe('WAV files', () => {
     ['a sample that is none', () => file({ bits: 32, code: 3, data: [0, Number.NaN] }), 'holds a sample that is no number'],
   ])('%s is refused in words', (_, make, words) => {
     expect(() => read(make())).toThrow(words);
+  });
+});
+
+describe('what a recording tells', () => {
+  const c = chanceFrom(5);
+  const blows = (n: number, ring: boolean, loud = 1, every = 0.5): Known[] =>
+    Array.from({ length: n }, (_, i) => ({
+      atS: 0.5 + i * every,
+      hz: ring ? c.between(1100, 1700) : c.between(130, 220),
+      decayS: ring ? c.between(0.07, 0.12) : c.between(0.03, 0.05),
+      later: [0, 0.0015],
+      loud: [loud, 0.6 * loud],
+    }));
+  test('thuds are thuds, rings are rings, and the microphone that leads is named with its place', () => {
+    const thuds = heardIn(find(recorded(blows(12, false), 7, 26)));
+    expect(thuds.kinds.thud).toBeGreaterThanOrEqual(10);
+    expect(thuds.kinds.ring).toBe(0);
+    const rings = heardIn(find(recorded(blows(12, true), 7, 26)));
+    expect(rings.kinds.ring).toBeGreaterThanOrEqual(10);
+    expect(rings.first).toEqual([12, 0]);
+    expect(rings.leadMs).toBeCloseTo(1.5, 1);
+    const said = sayHeard(rings, ['left front', 'right front']);
+    expect(said[0]).toMatch(/^12 impacts in 7 s: 1\d rings/);
+    expect(said[1]).toBe('12 of 12 are heard first at microphone 1, left front, by some 1.5 ms.');
+    expect(sayHeard(rings, ['not said', 'not said'])[1]).toContain('at microphone 1, by some');
+    expect(sayHeard({ ...rings, impacts: 0 }, [])).toEqual(['Nothing strikes in 7 s.']);
+    const one = heardIn(find(recorded(blows(4, true), 3, 26, 1)));
+    expect([one.first, one.leadMs]).toEqual([[0], null]);
+  });
+  test('before and after by ranks: how often and how loud, and only what can be told', () => {
+    const drive = (n: number, level: number, seconds = 60) => ({
+      everyTenS: stretches(
+        Array.from({ length: n }, (_, i) => (i + 0.5) * (seconds / n)),
+        seconds,
+      ),
+      levelsDb: Array.from({ length: n }, () => level + c.between(-2, 2)),
+    });
+    const better = compareDrives(drive(60, -15), drive(6, -27));
+    expect(better.often!.p).toBeLessThan(0.01);
+    expect(sayDrives(better)).toEqual([
+      'Fewer impacts: 10.0 in ten seconds before, 1.0 after.',
+      expect.stringMatching(/^What still strikes is 1[12] dB quieter/),
+    ]);
+    const same = compareDrives(drive(30, -15), drive(30, -15));
+    expect(sayDrives(same)).toEqual([
+      expect.stringContaining('cannot be told apart'),
+      'What strikes is as loud as before, as far as can be told.',
+    ]);
+    const short = compareDrives(drive(3, -15, 8), drive(0, -15, 60));
+    expect([short.often, short.loud]).toEqual([null, null]);
+    expect(sayDrives(short)).toEqual(['Too short to tell how often: each drive needs ten seconds.']);
+    expect(stretches([1, 9, 11, 25, 99], 30)).toEqual([2, 1, 1]);
+  });
+  test('a ring is told from a thud by pitch and by how long it lasts', () => {
+    expect(ringOf(ringChance({ centroidHz: 180, decayS: 0.04 }))).toBe('thud');
+    expect(ringOf(ringChance({ centroidHz: 1500, decayS: 0.1 }))).toBe('ring');
+    expect(ringOf(ringChance({ centroidHz: 500, decayS: 0.05 }))).toBe('either');
+    expect(ringChance({ centroidHz: 500, decayS: 0.05 })).toBeCloseTo(0.5, 9);
+  });
+});
+
+describe('a whole recording', () => {
+  const c = chanceFrom(9);
+  const blows: Known[] = Array.from({ length: 8 }, (_, i) => ({
+    atS: 0.6 + i * 0.5,
+    hz: c.between(900, 1500),
+    decayS: 0.08,
+    later: [0, 0.002],
+    loud: [1, 0.5],
+  }));
+  const through = (bytes: Uint8Array, piece = 4096) => {
+    const r = new RecordingReader();
+    for (let i = 0; i < bytes.length; i += piece) r.push(bytes.subarray(i, i + piece));
+    return r.end();
+  };
+  const good = recorded(blows, 5, 26);
+  test('from the file to what was heard; the moments that are kept are the recording’s own', () => {
+    const r = through(writeWav(good, HZ));
+    expect([r.recorded.impacts, r.marks.length, r.impacts.length, r.notes]).toEqual([8, 8, 8, []]);
+    const k = r.impacts[3]!;
+    expect(Math.abs(k.atS - blows[3]!.atS)).toBeLessThan(0.001);
+    // Its onset stands 30 ms into its moment.
+    const from = Math.round(k.atS * HZ) - Math.round(0.03 * HZ);
+    const at = Math.round(k.clipAtS * HZ);
+    for (let i = 0; i < 10_000; i += 101) expect(Math.abs(r.sound[0]![at + i]! - good[0]![from + i]!)).toBeLessThan(2e-3);
+    expect(r.levels.length).toBeGreaterThan(95);
+  });
+  test('only the loudest are kept where there are many', () => {
+    const f = new ImpactFinder(HZ, 2, 3);
+    f.push(good.map((x, ch) => x.map((v, i) => v * (ch === 0 && i > 2 * HZ && i < 3.4 * HZ ? 1.6 : 1))));
+    const found = f.end();
+    const loudest = found.impacts
+      .map((x, i) => [x.levelDb, i] as const)
+      .sort((a, b) => b[0] - a[0])
+      .slice(0, 3)
+      .map((x) => x[1]);
+    expect(found.excerpts.map((e) => e.of)).toEqual(loudest.sort((a, b) => a - b));
+  });
+  test('too loud, silent, no WAV: said, and nothing comes of it', () => {
+    const loud = good.map((x) => x.map((v) => Math.max(-1, Math.min(1, v * 8))));
+    expect(() => through(writeWav(loud, HZ))).toThrow(/is cut off at its loudest \(\d of 8 impacts\): turn the microphones down/);
+    expect(() => through(writeWav([new Float32Array(HZ)], HZ))).toThrow('is silent');
+    expect(() => through(new TextEncoder().encode('no sound at all, only words'))).toThrow('is no WAV file');
+    expect(() => through(new Uint8Array(0))).toThrow('is no WAV file');
   });
 });

@@ -1,3 +1,6 @@
+// Whoever compiles this room, the page and its worker too, needs the types it brings along.
+// eslint-disable-next-line @typescript-eslint/triple-slash-reference
+/// <reference path="./fft.d.ts" />
 import FFT from 'fft.js';
 
 /** A transform of real samples, made once for a size and used again. */

@@ -54,6 +54,17 @@ const loop: AttachmentSpec = {
   },
 };
 
+/** The moments of a recording's loudest impacts: a WAV file that this program made. */
+const recording: AttachmentSpec = {
+  most: 10 * 1024 * 1024,
+  afterHandBack: false,
+  async read(b) {
+    const wrong = await heavy('wav', b);
+    if (wrong !== undefined) throw badInput('recording', wrong);
+    return 'audio/wav';
+  },
+};
+
 /** Every kind there is: a new one does not compile without a line here. */
-export const ATTACHMENTS: Readonly<Record<AttachmentKind, AttachmentSpec>> = { photo, loop };
+export const ATTACHMENTS: Readonly<Record<AttachmentKind, AttachmentSpec>> = { photo, loop, recording };
 export const MOST_BYTES = Math.max(...Object.values(ATTACHMENTS).map((k) => k.most));

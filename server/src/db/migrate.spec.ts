@@ -102,7 +102,7 @@ test('a shop of the program before: its jobs open, fold and show what was said, 
   expect(floor.jobs.map((j) => j.vehicle.plate)).toEqual(['OLD 1']);
   const view = (await t.get(`/jobs/${OPEN}`)).body as JobView;
   expect(view.entries.map((e) => [e.kind, e.version])).toEqual([
-    ['complaint', 3],
+    ['complaint', 4],
     ['size', 2],
     ['loop', 1],
     ['photo', 1],

@@ -9,6 +9,7 @@ import {
   NOT_HURRIED,
   takenAfterHandBack,
   tooEarly,
+  type AttachmentKind,
   type Entry,
   type EntryBodies,
   type EntryKind,
@@ -36,6 +37,11 @@ interface By {
   confirm(person: string): void;
 }
 
+async function hangsOn(tx: Queryable, id: string, job: string, kind: AttachmentKind): Promise<boolean> {
+  const { rowCount } = await tx.query('SELECT 1 FROM attachment WHERE id = $1 AND job_id = $2 AND kind = $3', [id, job, kind]);
+  return rowCount === 1;
+}
+
 /** What the server itself looks at before it takes an entry of a kind; kinds that are not here need nothing more. */
 const CHECKS: { readonly [K in EntryKind]?: (tx: Queryable, e: Entry<K>, by: By) => Promise<void> } = {
   reading: async (tx, e) => {
@@ -48,11 +54,12 @@ const CHECKS: { readonly [K in EntryKind]?: (tx: Queryable, e: Entry<K>, by: By)
     await knownGauge(tx, e.body.gauge);
   },
   photo: async (tx, e) => {
-    const { rowCount } = await tx.query("SELECT 1 FROM attachment WHERE id = $1 AND job_id = $2 AND kind = 'photo'", [
-      e.body.photo,
-      e.job,
-    ]);
-    if (!rowCount) throw badInput('body.photo', 'is no photograph of this job: send the picture first');
+    if (!(await hangsOn(tx, e.body.photo, e.job, 'photo')))
+      throw badInput('body.photo', 'is no photograph of this job: send the picture first');
+  },
+  recording: async (tx, e) => {
+    if (!(await hangsOn(tx, e.body.sound, e.job, 'recording')))
+      throw badInput('body.sound', 'is no recording of this job: send the sound first');
   },
   choose: async (tx, e, by) => {
     const shop = await shopView(tx);

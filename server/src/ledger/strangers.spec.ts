@@ -1,5 +1,5 @@
 import { exampleOf, type FloorView, type JobView, type PartList, type Problem } from '@ash-knot/contract';
-import { makeEntry, type Entry, type EntryBodies, type EntryKind, type Part } from '@ash-knot/core';
+import { makeEntry, writeWav, type Entry, type EntryBodies, type EntryKind, type Part } from '@ash-knot/core';
 import { freshId, startApp, type Running, type Tablet } from '../test';
 
 let app: Running;
@@ -80,6 +80,40 @@ test('times: ahead only as far as the device’s own clock was seen to be, never
   expect(
     (await app.db.query("SELECT device_at - at > interval '50 min' AS apart FROM entry WHERE id = $1", [kept.id])).rows,
   ).toEqual([{ apart: true }]);
+});
+
+test('a recording is this job’s, and a WAV file by its own bytes; what is none is not kept', async () => {
+  const sound = freshId();
+  const put = (bytes: Uint8Array, id = sound) => t.ask('PUT', `/jobs/${job}/attachments/recording/${id}`, bytes);
+  const body: EntryBodies['recording'] = {
+    sound,
+    name: 'quay road.wav',
+    from: 'file',
+    phase: 'before',
+    hz: 48_000,
+    places: ['left front'],
+    recorded: {
+      seconds: 1,
+      impacts: 0,
+      kinds: { thud: 0, either: 0, ring: 0 },
+      first: [0],
+      leadMs: null,
+      levelDb: null,
+      everyTenS: [],
+      levelsDb: [],
+    },
+    impacts: [],
+    notes: [],
+  };
+  const early = await write(line('recording', body));
+  expect([early.status, (early.body as Problem).fields![0]!.field]).toEqual([422, 'body.sound']);
+  expect((await put(new TextEncoder().encode('no sound'))).status).toBe(422);
+  const cut = writeWav([new Float32Array(2000)], 48_000).slice(0, 2000);
+  expect(((await put(cut)).body as Problem).detail).toContain('it was cut off');
+  expect((await put(writeWav([Float32Array.from({ length: 2000 }, (_, i) => Math.sin(i) / 2)], 48_000))).status).toBe(201);
+  expect((await write(line('recording', body))).status).toBe(201);
+  const back = await t.get(`/attachments/${sound}`);
+  expect(back.headers.get('content-type')).toContain('audio/wav');
 });
 
 test('a photograph is this job’s, the same under its id, and no larger than a browser can hold', async () => {

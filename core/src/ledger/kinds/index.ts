@@ -30,6 +30,7 @@ import { purpose } from './purpose';
 import { reading } from './reading';
 import { recheck } from './recheck';
 import { rechecked } from './rechecked';
+import { recording } from './recording';
 import { result } from './result';
 import { roadTest } from './road-test';
 import { rung } from './rung';
@@ -97,6 +98,7 @@ export const ENTRY_SPECS = {
   alignment,
   recheck,
   rechecked,
+  recording,
   told,
   note,
   strike,

@@ -12,10 +12,12 @@ import {
 import { pct } from '../words/format';
 import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
+import { Recordings } from './recordings';
 
 /** The shop's own drive: what to try, best first, and what was heard in one tap. */
 @Component({
   selector: 'ak-own-drive',
+  imports: [Recordings],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="soft">One thing at a time. A passenger taps, or tap it after: never the driver while driving.</p>
@@ -69,6 +71,7 @@ import { Session } from '../session/session';
         </ul>
       </section>
     }
+    <ak-recordings class="rule mt-5 pt-4" />
   `,
 })
 export class OwnDrive {

@@ -1,5 +1,6 @@
-import { closingsSound, knockTrial, likeness, MADE_HZ } from '@ash-knot/core';
-import type { Made, SoundAnswer, SoundQuestion } from './sound-work';
+/// <reference lib="webworker" />
+import { closingsSound, knockTrial, likeness, MADE_HZ, RecordingReader, writeWav } from '@ash-knot/core';
+import type { Made, Reading, SoundAnswer, SoundQuestion } from './sound-work';
 
 const made = (samples: Float32Array): Made => ({ samples: new Float32Array(samples), hz: MADE_HZ });
 
@@ -13,5 +14,22 @@ export function* answerSound(x: SoundQuestion): Generator<SoundAnswer | undefine
       return made(closingsSound(x.q.closings, x.q.seconds));
     case 'like':
       return made(likeness(x.q));
+    case 'recording':
+      return yield* recording(x.q);
   }
+}
+
+/** So much of a file is read before somebody can call it off, bytes. */
+const PIECE = 262_144;
+
+function* recording(file: Blob): Generator<Reading, Reading> {
+  const reader = new RecordingReader();
+  // A worker may wait for a file: nobody looks at it.
+  const disk = new FileReaderSync();
+  for (let at = 0; at < file.size; at += PIECE) {
+    reader.push(new Uint8Array(disk.readAsArrayBuffer(file.slice(at, at + PIECE))));
+    yield { part: Math.min(1, (at + PIECE) / file.size) };
+  }
+  const { sound, ...read } = reader.end();
+  return { part: 1, read: { ...read, wav: writeWav(sound, read.hz) } };
 }

@@ -1,10 +1,15 @@
-import type { Closing, KnockRun, KnockTrial, Likeness } from '@ash-knot/core';
+import type { Closing, KnockRun, KnockTrial, Likeness, ReadRecording } from '@ash-knot/core';
 import type { Work } from './work';
 
 /** Samples to be played: −1 to 1, one channel. */
 export interface Made {
   readonly samples: Float32Array<ArrayBuffer>;
   readonly hz: number;
+}
+/** A recording that is being read: how far, from 0 to 1; and what it told, once it is. */
+export interface Reading {
+  readonly part: number;
+  readonly read?: Omit<ReadRecording, 'sound'> & { readonly wav: Uint8Array<ArrayBuffer> };
 }
 /** What the page asks of the sound worker, and what it answers. */
 export interface SoundAsks {
@@ -14,6 +19,8 @@ export interface SoundAsks {
   closings: { readonly q: { readonly closings: readonly Closing[]; readonly seconds: number }; readonly a: Made };
   /** A sound to point at. */
   like: { readonly q: Likeness; readonly a: Made };
+  /** What is in a recording; the file is read there, piece by piece. */
+  recording: { readonly q: Blob; readonly a: Reading };
 }
 export type SoundQuestion = { [K in keyof SoundAsks]: { readonly ask: K; readonly q: SoundAsks[K]['q'] } }[keyof SoundAsks];
 export type SoundAnswer = SoundAsks[keyof SoundAsks]['a'];

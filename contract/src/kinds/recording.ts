@@ -1,0 +1,90 @@
+import * as z from 'zod';
+import {
+  MEASURED_PHASES,
+  MICROPHONES,
+  MOST_CHANNELS,
+  MOST_KEPT_IMPACTS,
+  MOST_LEVELS,
+  MOST_RECORDED_S,
+  RECORDED_FROM,
+  RECORDED_HZ,
+  RINGS,
+  type EntryBodies,
+} from '@ash-knot/core';
+import { bodyOf } from '../same';
+import { text, uuid } from '../words';
+
+const many = z.int().min(0).max(10_000);
+const seconds = z.number().min(0).max(MOST_RECORDED_S);
+const db = z.number().min(-200).max(20);
+const ofEach = <T extends z.ZodType>(x: T) => z.array(x).min(1).max(MOST_CHANNELS);
+
+export const recording = bodyOf<EntryBodies['recording']>()(
+  z.object({
+    sound: uuid,
+    name: text(120).min(1),
+    from: z.enum(RECORDED_FROM),
+    phase: z.enum(MEASURED_PHASES),
+    hz: z.int().min(RECORDED_HZ[0]).max(RECORDED_HZ[1]),
+    places: ofEach(z.enum(MICROPHONES)),
+    recorded: z.object({
+      seconds,
+      impacts: many,
+      kinds: z.record(z.enum(RINGS), many),
+      first: ofEach(many).readonly(),
+      leadMs: z.number().min(0).max(100).nullable(),
+      levelDb: db.nullable(),
+      everyTenS: z
+        .array(many)
+        .max(MOST_RECORDED_S / 10)
+        .readonly(),
+      levelsDb: z.array(db).max(MOST_LEVELS).readonly(),
+    }),
+    impacts: z
+      .array(
+        z.object({
+          atS: seconds,
+          clipAtS: seconds,
+          levelDb: db,
+          ring: z.enum(RINGS),
+          centroidHz: z.number().min(0).max(48_000),
+          decayS: z.number().min(0).max(10),
+          laterMs: ofEach(z.number().min(0).max(100)).readonly(),
+          clipped: z.boolean(),
+        }),
+      )
+      .max(MOST_KEPT_IMPACTS),
+    notes: z.array(text(300)).max(6),
+  }),
+  {
+    sound: '0193a000-0000-7000-8000-00000000000a',
+    name: 'quay road.wav',
+    from: 'file',
+    phase: 'before',
+    hz: 48_000,
+    places: ['left front', 'right front'],
+    recorded: {
+      seconds: 60,
+      impacts: 1,
+      kinds: { thud: 0, either: 0, ring: 1 },
+      first: [1, 0],
+      leadMs: 1.4,
+      levelDb: -18.2,
+      everyTenS: [0, 1, 0, 0, 0, 0],
+      levelsDb: [-18.2],
+    },
+    impacts: [
+      {
+        atS: 12.031,
+        clipAtS: 0,
+        levelDb: -18.2,
+        ring: 'ring',
+        centroidHz: 1210,
+        decayS: 0.081,
+        laterMs: [0, 1.4],
+        clipped: false,
+      },
+    ],
+    notes: [],
+  },
+);

@@ -1,0 +1,208 @@
+import { BadInput, within } from '../error';
+import { count, fixed } from '../text';
+import { rankTest } from '../stats';
+import type { FoundImpacts, Impact } from './impacts';
+
+const to = (x: number, digits: number): number => Number(x.toFixed(digits));
+
+/** Where a clip-on microphone sits, or that nobody said. */
+export const MICROPHONES = ['left front', 'right front', 'left rear', 'right rear', 'in the cabin', 'not said'] as const;
+export type Microphone = (typeof MICROPHONES)[number];
+
+export const RINGS = ['thud', 'either', 'ring'] as const;
+export type Ring = (typeof RINGS)[number];
+
+/** Surer than this a blow is called a thud or a ring. */
+const SURE = 0.75;
+
+/**
+ * How likely a blow rings, as metal on metal does, rather than thuds, as rubber does: by where its energy lies and how long
+ * it lasts. The middle (500 Hz, 50 ms) and the slopes are choices (common practice, no source).
+ */
+export function ringChance(i: Pick<Impact, 'centroidHz' | 'decayS'>): number {
+  const z = 1.8 * Math.log2(Math.max(20, i.centroidHz) / 500) + 0.7 * Math.log2(Math.max(0.002, i.decayS) / 0.05);
+  return 1 / (1 + Math.exp(-z));
+}
+export const ringOf = (chance: number): Ring => (chance > SURE ? 'ring' : chance < 1 - SURE ? 'thud' : 'either');
+
+/** What a recording told, in few numbers. */
+export interface Recorded {
+  readonly seconds: number;
+  readonly impacts: number;
+  /** How many of them thud, ring, and are neither for sure. */
+  readonly kinds: Readonly<Record<Ring, number>>;
+  /** Which microphone hears how many of them first, by more than can be told apart. */
+  readonly first: readonly number[];
+  /** By how much those lead, middle one, ms. */
+  readonly leadMs: number | null;
+  /** Loudness of the middle one, dB of full scale; null where there is none. */
+  readonly levelDb: number | null;
+  /** How many are in each whole ten seconds, and how loud they are, dB: of many, every so many'th. */
+  readonly everyTenS: readonly number[];
+  readonly levelsDb: readonly number[];
+}
+
+/** So many loudnesses speak for a recording. */
+export const MOST_LEVELS = 200;
+
+/** A lead that is less cannot be told from none, ms: twice what a delay is known to. */
+const LEAST_LEAD_MS = 0.2;
+
+/** The middle one of some numbers. @throws BadInput where there is none */
+const middle = (xs: readonly number[]): number => {
+  if (xs.length === 0) throw new BadInput('sample', 'is empty');
+  const s = [...xs].sort((a, b) => a - b);
+  const h = s.length >> 1;
+  return s.length % 2 ? s[h]! : (s[h - 1]! + s[h]!) / 2;
+};
+
+/** How far the first microphone leads the next, ms; which one it is, or null where none leads for sure. */
+export function leadOf(i: Impact): { readonly channel: number | null; readonly ms: number } {
+  if (i.channels.length < 2) return { channel: null, ms: 0 };
+  const order = i.channels.map((c, k) => ({ k, ms: c.laterMs })).sort((a, b) => a.ms - b.ms);
+  const ms = order[1]!.ms - order[0]!.ms;
+  return { channel: ms >= LEAST_LEAD_MS ? order[0]!.k : null, ms };
+}
+
+export function heardIn(f: FoundImpacts): Recorded {
+  const kinds: Record<Ring, number> = { thud: 0, either: 0, ring: 0 };
+  const first = new Array<number>(f.channels).fill(0);
+  const leads: number[] = [];
+  for (const i of f.impacts) {
+    kinds[ringOf(ringChance(i))]++;
+    const lead = leadOf(i);
+    if (lead.channel === null) continue;
+    first[lead.channel]!++;
+    leads.push(lead.ms);
+  }
+  return {
+    seconds: f.seconds,
+    impacts: f.impacts.length,
+    kinds,
+    first,
+    leadMs: leads.length ? middle(leads) : null,
+    levelDb: f.impacts.length ? middle(f.impacts.map((i) => i.levelDb)) : null,
+    everyTenS: stretches(
+      f.impacts.map((i) => i.atS),
+      f.seconds,
+    ),
+    levelsDb: f.impacts.filter((_, i) => i % Math.ceil(f.impacts.length / MOST_LEVELS) === 0).map((i) => to(i.levelDb, 1)),
+  };
+}
+
+/** What was heard, in sentences. @param places where each microphone sat */
+export function sayHeard(h: Recorded, places: readonly Microphone[]): string[] {
+  if (h.impacts === 0) return [`Nothing strikes in ${fixed(h.seconds, 0)} s.`];
+  const { thud, ring, either } = h.kinds;
+  const parts = [thud && count(thud, 'thud'), ring && count(ring, 'ring'), either && `${either} that could be either`].filter(
+    Boolean,
+  );
+  const said = [`${count(h.impacts, 'impact')} in ${fixed(h.seconds, 0)} s: ${parts.join(', ')}.`];
+  const led = h.first.reduce((a, b) => a + b, 0);
+  if (h.first.length > 1) {
+    const best = h.first.indexOf(Math.max(...h.first));
+    said.push(
+      led === 0 || h.leadMs === null
+        ? 'No microphone hears them first for sure.'
+        : `${h.first[best]} of ${led} are heard first at microphone ${best + 1}${
+            places[best] && places[best] !== 'not said' ? `, ${places[best]}` : ''
+          }, by some ${fixed(h.leadMs, 1)} ms.`,
+    );
+  }
+  return said;
+}
+
+/** So many moments of a recording are kept, the loudest; the rest stays where it was made. */
+export const MOST_KEPT_IMPACTS = 60;
+
+/** One impact that is kept: so that it can be played and looked at without the whole recording. */
+export interface KeptImpact {
+  /** In the recording, and where its moment begins in what is kept of it, s. */
+  readonly atS: number;
+  readonly clipAtS: number;
+  readonly levelDb: number;
+  readonly ring: Ring;
+  readonly centroidHz: number;
+  readonly decayS: number;
+  /** How much later each microphone hears it than the first, ms. */
+  readonly laterMs: readonly number[];
+  readonly clipped: boolean;
+}
+
+/** What is kept of a recording: its loudest impacts, and their moments one after the other as one sound. */
+export function keptOf(f: FoundImpacts): { readonly impacts: readonly KeptImpact[]; readonly sound: readonly Float32Array[] } {
+  const length = f.excerpts[0]?.samples[0]?.length ?? 0;
+  const sound = Array.from({ length: f.channels }, () => new Float32Array(Math.max(1, length * f.excerpts.length)));
+  const impacts = f.excerpts.map((e, k): KeptImpact => {
+    e.samples.forEach((x, c) => sound[c]!.set(x, k * length));
+    const i = f.impacts[e.of]!;
+    return {
+      atS: to(i.atS, 4),
+      clipAtS: to((k * length) / f.hz, 4),
+      levelDb: to(i.levelDb, 1),
+      ring: ringOf(ringChance(i)),
+      centroidHz: to(i.centroidHz, 0),
+      decayS: to(i.decayS, 4),
+      laterMs: i.channels.map((c) => to(c.laterMs, 3)),
+      clipped: i.clipped,
+    };
+  });
+  return { impacts, sound };
+}
+
+/** Drives are compared stretch by stretch, s: one bump in two drives is no two samples. */
+const STRETCH_S = 10;
+
+/** Two drives over the same road, before and after. */
+export interface DrivesCompared {
+  /** Impacts in each ten seconds, one drive against the other; null where one is shorter than that. */
+  readonly often: { readonly before: number; readonly after: number; readonly p: number } | null;
+  /** Middle loudness, dB, and the chance of such a difference by luck; null where one has none. */
+  readonly loud: { readonly beforeDb: number; readonly afterDb: number; readonly p: number } | null;
+}
+
+/** How many impacts are in each whole stretch of a drive. */
+export function stretches(atS: readonly number[], seconds: number): number[] {
+  const n = Math.floor(within('time', seconds, 0, 3600, 's') / STRETCH_S);
+  const out = new Array<number>(n).fill(0);
+  for (const t of atS) if (t >= 0 && t < n * STRETCH_S) out[Math.floor(t / STRETCH_S)]!++;
+  return out;
+}
+
+/** Before against after by ranks (Mann & Whitney): how often, and how loud. */
+export function compareDrives(
+  before: Pick<Recorded, 'everyTenS' | 'levelsDb'>,
+  after: Pick<Recorded, 'everyTenS' | 'levelsDb'>,
+): DrivesCompared {
+  const [a, b, la, lb] = [before.everyTenS, after.everyTenS, before.levelsDb, after.levelsDb];
+  const mean = (xs: readonly number[]): number => xs.reduce((s, x) => s + x, 0) / xs.length;
+  return {
+    often: a.length && b.length ? { before: mean(a), after: mean(b), p: rankTest(a, b).p } : null,
+    loud: la.length && lb.length ? { beforeDb: middle(la), afterDb: middle(lb), p: rankTest(la, lb).p } : null,
+  };
+}
+
+/** A difference that luck makes less often than this is said to be one. */
+const DIFFERS = 0.05;
+
+/** The comparison in sentences: what differs, and what cannot be told. */
+export function sayDrives(c: DrivesCompared): string[] {
+  const said: string[] = [];
+  if (c.often) {
+    const { before, after, p } = c.often;
+    said.push(
+      p < DIFFERS
+        ? `${after < before ? 'Fewer' : 'More'} impacts: ${fixed(before, 1)} in ten seconds before, ${fixed(after, 1)} after.`
+        : `How often it strikes cannot be told apart (${fixed(before, 1)} before, ${fixed(after, 1)} after, in ten seconds).`,
+    );
+  } else said.push('Too short to tell how often: each drive needs ten seconds.');
+  if (c.loud) {
+    const by = c.loud.afterDb - c.loud.beforeDb;
+    said.push(
+      c.loud.p < DIFFERS
+        ? `What still strikes is ${fixed(Math.abs(by), 0)} dB ${by < 0 ? 'quieter' : 'louder'}, if the microphones sat the same way.`
+        : 'What strikes is as loud as before, as far as can be told.',
+    );
+  }
+  return said;
+}

@@ -1,0 +1,276 @@
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
+import type { Subscription } from 'rxjs';
+import { v7 as uuid } from 'uuid';
+import {
+  compareDrives,
+  EXCERPT_S,
+  fixed,
+  MEASURED_PHASES,
+  MICROPHONES,
+  sayDrives,
+  sayHeard,
+  type KeptImpact,
+  type MeasuredPhase,
+  type Microphone,
+  type RecordingBody,
+} from '@ash-knot/core';
+import { JobStore } from '../job/job-store';
+import { LineChart, type Series } from '../kit/line-chart';
+import { Picks } from '../kit/picks';
+import { canPlay, Player } from '../kit/player';
+import { Outbox } from '../offline/outbox';
+import { Sounder } from '../workers/sounder';
+import type { Reading } from '../workers/sound-work';
+
+type Read = NonNullable<Reading['read']>;
+/** So many moments stand below the band to be played, the loudest. */
+const SHOWN = 6;
+
+/** Drives that were recorded: read here, drawn with their impacts, played, kept with the job, compared before and after. */
+@Component({
+  selector: 'ak-recordings',
+  imports: [LineChart, Picks],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'block' },
+  template: `
+    <h3 class="heading">A recording of the drive</h3>
+    <p class="soft text-[15px]">
+      A WAV file of up to four microphones and 20 minutes. What strikes in it is found here; its loudest moments are kept with the
+      job, the file itself stays where it is.
+    </p>
+    @if (reading(); as r) {
+      <div class="mt-3 flex items-center gap-4" role="status">
+        <progress class="h-3 flex-1 accent-ink" max="1" [value]="r.part" aria-label="How far it is read"></progress>
+        <span class="mono w-14 text-right">{{ fixed(r.part * 100, 0) }} %</span>
+        <button type="button" class="btn" (click)="stop()" data-testid="recording-stop">Stop</button>
+      </div>
+    } @else if (read(); as r) {
+      <div class="mt-3" data-testid="recording-read">
+        <p class="font-semibold">{{ name() }}</p>
+        @for (line of said(); track line; let first = $first) {
+          <p [class.text-lg]="first" [class.font-bold]="first" class="mt-1">{{ line }}</p>
+        }
+        @for (n of r.notes; track n) {
+          <p class="caution mt-2 !py-1">{{ n }}</p>
+        }
+        <ak-line-chart class="mt-3 h-40" [label]="chartLabel()" [series]="series()" [fromZero]="false" xTitle="s" yTitle="dB" />
+        <div class="mt-2 flex flex-wrap gap-2">
+          @for (i of loudest(); track i.clipAtS) {
+            <button
+              type="button"
+              class="btn"
+              [disabled]="!able"
+              [attr.aria-pressed]="player.playing() === key(i)"
+              [attr.aria-label]="'Play the impact at ' + fixed(i.atS, 1) + ' seconds'"
+              (click)="play(r.wav, i)"
+            >
+              <svg viewBox="0 0 20 20" class="h-4 w-4 shrink-0" aria-hidden="true" fill="currentColor">
+                <path d="M5 3l12 7-12 7z" />
+              </svg>
+              {{ fixed(i.atS, 1) }} s{{ i.ring === 'either' ? '' : ', ' + i.ring }}
+            </button>
+          }
+        </div>
+        @if (r.channels > 1) {
+          <div class="mt-3 flex flex-wrap gap-x-4 gap-y-2">
+            @for (p of places(); track $index; let c = $index) {
+              <label class="block">
+                <span class="block text-sm font-semibold">Microphone {{ c + 1 }}</span>
+                <select class="field mt-1 !w-auto" #at (change)="place(c, at.value)" [attr.data-testid]="'microphone-' + (c + 1)">
+                  @for (m of microphones; track m) {
+                    <option [value]="m" [selected]="m === p">{{ m }}</option>
+                  }
+                </select>
+              </label>
+            }
+          </div>
+        }
+        <ak-picks
+          class="mt-3 block"
+          label="Recorded"
+          [options]="phases"
+          [picked]="[phase()]"
+          [names]="{ before: 'before the work', after: 'after the work' }"
+          [single]="true"
+          (pickedChange)="phase.set($event[0]!)"
+        />
+        <div class="mt-3 flex gap-3">
+          <button type="button" class="btn btn-go" (click)="keep()" data-testid="recording-keep">Keep it with the job</button>
+          <button type="button" class="btn" (click)="drop()">Leave it</button>
+        </div>
+      </div>
+    } @else {
+      <button type="button" class="btn mt-3" (click)="box.click()" data-testid="recording-open">Open a recording</button>
+    }
+    <input
+      #box
+      type="file"
+      accept=".wav,audio/wav,audio/x-wav"
+      class="sr-only"
+      tabindex="-1"
+      aria-hidden="true"
+      (change)="take(box)"
+      data-testid="recording-input"
+    />
+    @if (error()) {
+      <p class="wrong mt-2" role="alert" data-testid="recording-error">{{ error() }}</p>
+    }
+    @for (r of kept(); track r.id) {
+      <div class="rule mt-3 pt-2" data-testid="recording-kept">
+        <p>
+          <b>{{ r.body.name }}</b> <span class="soft">{{ r.body.phase }} the work · {{ r.body.from }}</span>
+        </p>
+        <p class="text-[15px]">{{ sayHeard(r.body.recorded, r.body.places).join(' ') }}</p>
+      </div>
+    }
+    @if (compared(); as lines) {
+      <div class="rule mt-3 pt-2" data-testid="recordings-compared">
+        <p class="heading">Before against after</p>
+        @for (line of lines; track line) {
+          <p class="mt-1">{{ line }}</p>
+        }
+      </div>
+    }
+  `,
+})
+export class Recordings {
+  private readonly store = inject(JobStore);
+  private readonly outbox = inject(Outbox);
+  private readonly sounder = inject(Sounder);
+  protected readonly player = inject(Player);
+  protected readonly fixed = fixed;
+  protected readonly sayHeard = sayHeard;
+  protected readonly phases = MEASURED_PHASES;
+  protected readonly microphones = MICROPHONES;
+  protected readonly able = canPlay();
+
+  protected readonly name = signal('');
+  protected readonly reading = signal<{ readonly part: number } | null>(null);
+  protected readonly read = signal<Read | null>(null);
+  protected readonly error = signal('');
+  protected readonly places = signal<readonly Microphone[]>([]);
+  protected readonly phase = signal<MeasuredPhase>('before');
+  private asked: Subscription | undefined;
+
+  constructor() {
+    inject(DestroyRef).onDestroy(() => {
+      this.asked?.unsubscribe();
+      this.player.stop();
+    });
+  }
+
+  protected take(box: HTMLInputElement): void {
+    const file = box.files?.[0];
+    box.value = '';
+    if (!file) return;
+    this.drop();
+    this.name.set(file.name.slice(0, 120));
+    this.reading.set({ part: 0 });
+    this.asked = this.sounder.ask('recording', file).subscribe({
+      next: (r) => {
+        if (!r.read) return this.reading.set({ part: r.part });
+        this.reading.set(null);
+        this.read.set(r.read);
+        this.places.set(Array.from({ length: r.read.channels }, () => 'not said' as const));
+        this.phase.set(this.store.state()!.kept['road-test'] ? 'after' : 'before');
+      },
+      error: (e: Error) => {
+        this.reading.set(null);
+        this.error.set(`${e.message} Nothing was stored.`);
+      },
+    });
+  }
+  protected stop(): void {
+    this.asked?.unsubscribe();
+    this.reading.set(null);
+  }
+  protected drop(): void {
+    this.stop();
+    this.player.stop();
+    this.read.set(null);
+    this.error.set('');
+  }
+  protected place(channel: number, at: string): void {
+    const place = MICROPHONES.find((m) => m === at);
+    if (place) this.places.update((all) => all.map((p, c) => (c === channel ? place : p)));
+  }
+  protected readonly said = computed(() => {
+    const r = this.read();
+    return r ? sayHeard(r.recorded, this.places()) : [];
+  });
+  protected readonly loudest = computed(() =>
+    [...(this.read()?.impacts ?? [])]
+      .sort((a, b) => b.levelDb - a.levelDb)
+      .slice(0, SHOWN)
+      .sort((a, b) => a.atS - b.atS),
+  );
+  protected readonly chartLabel = computed(() => `Loudness over time with ${this.read()?.marks.length ?? 0} impacts marked`);
+  protected readonly series = computed((): Series[] => {
+    const r = this.read();
+    if (!r) return [];
+    const every = Math.max(1, Math.ceil(r.levels.length / 900));
+    const points: { x: number; y: number }[] = [];
+    for (let i = 0; i < r.levels.length; i += every) {
+      let most = -Infinity;
+      for (let k = i; k < Math.min(i + every, r.levels.length); k++) most = Math.max(most, r.levels[k]!);
+      points.push({ x: i * r.levelEveryS, y: Math.max(-90, most) });
+    }
+    const of = (ring: boolean) => r.marks.filter((m) => (m.ring === 'ring') === ring).map((m) => ({ x: m.atS, y: m.levelDb }));
+    return [
+      { label: 'loudness', points, thin: true, tone: 'bark' },
+      { label: 'thuds', points: of(false), loose: true, marker: 'circle', tone: 'ink' },
+      { label: 'rings', points: of(true), loose: true, marker: 'triangle', tone: 'ink' },
+    ];
+  });
+
+  protected key(i: KeptImpact): string {
+    return `impact ${i.clipAtS}`;
+  }
+  protected play(wav: Uint8Array, i: KeptImpact): void {
+    if (this.player.playing() === this.key(i)) return this.player.stop();
+    const r = this.read()!;
+    const v = new DataView(wav.buffer, wav.byteOffset + 44);
+    const from = Math.round(i.clipAtS * r.hz);
+    const n = Math.round(EXCERPT_S * r.hz);
+    const samples = new Float32Array(n);
+    // All microphones together.
+    for (let k = 0; k < n; k++)
+      for (let c = 0; c < r.channels; c++)
+        samples[k]! += v.getInt16(((from + k) * r.channels + c) * 2, true) / 32_768 / r.channels;
+    this.player.play(this.key(i), samples, r.hz);
+  }
+
+  protected async keep(): Promise<void> {
+    const r = this.read();
+    if (!r) return;
+    const sound = uuid();
+    // It goes with its entry: kept here until the line is there.
+    await this.outbox.attach({
+      id: sound,
+      job: this.store.view()!.id,
+      kind: 'recording',
+      bytes: new Blob([r.wav], { type: 'audio/wav' }),
+    });
+    const body: RecordingBody = {
+      sound,
+      name: this.name(),
+      from: 'file',
+      phase: this.phase(),
+      hz: r.hz,
+      places: [...this.places()],
+      recorded: r.recorded,
+      impacts: [...r.impacts],
+      notes: [...r.notes],
+    };
+    if (await this.store.write('recording', body)) this.drop();
+  }
+
+  protected readonly kept = computed(() => this.store.state()?.kept.recording ?? []);
+  protected readonly compared = computed(() => {
+    const all = this.kept();
+    const last = (phase: MeasuredPhase) => all.filter((r) => r.body.phase === phase).at(-1);
+    const [before, after] = [last('before'), last('after')];
+    if (!before || !after) return null;
+    return sayDrives(compareDrives(before.body.recorded, after.body.recorded));
+  });
+}

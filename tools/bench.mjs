@@ -27,7 +27,7 @@ async function core() {
     target: 'node20',
     logLevel: 'warning',
   });
-  const { benches } = await import(outfile);
+  const { benches, readRecording } = await import(outfile);
   say('\ncore, median of 60 warm runs');
   for (const [name, run] of benches()) {
     for (let i = 0; i < 20; i++) run();
@@ -39,6 +39,9 @@ async function core() {
     }
     row(name, `median ${ms(median(times))}`);
   }
+  const { impacts, ms: took } = readRecording(20);
+  row('20 minutes of four microphones (≤ 60 s)', `${(took / 1000).toFixed(1)} s`, `${impacts} impacts`);
+  row('the most memory of all that (≤ 200 MB and core)', `${(process.resourceUsage().maxRSS / 1024).toFixed(0)} MB`);
 }
 
 async function api(address, cookie, job) {

@@ -62,9 +62,12 @@ async function shoot(address) {
   await save('file');
   await at('/shelf');
   await save('shelf');
+  await at(`${job('HB 0093')}/find`);
   await page.keyboard.press('k');
   await page.waitForTimeout(400);
-  await page.getByRole('button', { name: 'link stack' }).click();
+  await page.getByRole('button', { name: 'why it knocks' }).click();
+  await page.getByText('With half the play').waitFor();
+  await page.getByTestId('knock-at').fill('75');
   await page.waitForTimeout(300);
   await save('pocket');
   await at('/open');

@@ -7,6 +7,13 @@ import {
   jointId,
   jointsOf,
   diagnoseInSteps,
+  driven,
+  EVERYDAY_CAR,
+  knockTrial,
+  likeness,
+  noise,
+  RecordingReader,
+  writeWav,
   type DiagnosisRequest,
   lanesFor,
   laneView,
@@ -58,6 +65,14 @@ export function benches(): [string, () => unknown][] {
   const asked = requestOf(
     foldJob({ ...context, type: findType.spec, kind: 'noise', distanceKm: finding.distanceKm }, finding.entries),
   );
+  const trial = {
+    axle: findType.spec.axles.front,
+    playMm: 0.8,
+    bumpMm: 30,
+    bumpLongM: 0.3,
+    speedKmh: 18,
+    wheels: 'left wheel',
+  } as const;
   // The same job with forty findings: everything asked, most of both axles looked at, some measured, and driven.
   const looked = (['front', 'rear'] as const).flatMap((end) => jointsOf(end, findType.spec.axles[end])).slice(0, 26);
   const forty: DiagnosisRequest = {
@@ -152,5 +167,34 @@ export function benches(): [string, () => unknown][] {
       },
     ],
     [`${catalogue.length} parts ranked`, () => rankParts(catalogue, wantedFor(state, ['front.left.link-lower']))],
+    [
+      'a simulated second over a bump (≤ 50 ms)',
+      () => driven(EVERYDAY_CAR, { left: [{ atM: 0.2, lengthM: 0.3, heightM: 0.03 }], right: [] }, 5, 1),
+    ],
+    ['the first picture of why it knocks (≤ 100 ms)', () => knockTrial(trial).next()],
+    ['a sound to point at', () => likeness('hard knock')],
   ];
+}
+
+/**
+ * A recording read from its bytes on: a second of four microphones, over and over.
+ * @returns how many impacts were found, and how long it took, ms
+ */
+export function readRecording(minutes: number): { impacts: number; ms: number } {
+  const hz = 48_000;
+  const second = [1, 2, 3, 4].map((seed) => {
+    const x = noise(seed, hz).map((v) => v * 0.01);
+    for (let i = 0; i < 9600; i++) x[12_000 + i]! += 0.4 * Math.exp(-i / 1200) * Math.sin(i / 6);
+    return x;
+  });
+  const bytes = writeWav(second, hz);
+  const head = bytes.slice(0, 44);
+  new DataView(head.buffer).setUint32(40, 0xffffffff, true);
+  const body = bytes.subarray(44);
+  const began = performance.now();
+  const r = new RecordingReader();
+  r.push(head);
+  for (let s = 0; s < minutes * 60; s++) r.push(body);
+  const { recorded } = r.end();
+  return { impacts: recorded.impacts, ms: performance.now() - began };
 }

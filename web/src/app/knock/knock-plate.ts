@@ -47,7 +47,6 @@ const BLOCK = { wide: 46, high: 96 } as const;
       <svg:g akStrokes [shapes]="shapes().left" inked="left" />
       <svg:g akStrokes [shapes]="shapes().right" />
       <g [attr.transform]="'translate(' + wide / 2 + ' ' + high * 0.42 + ')'">
-        <text y="-92" text-anchor="middle" class="word">lower end, left link</text>
         <g [attr.fill]="moment().struck ? 'var(--color-oxide)' : 'var(--color-bark)'">
           <rect [attr.x]="-jaw() - 30" y="-48" width="30" height="96" />
           <rect [attr.x]="jaw()" y="-48" width="30" height="96" />
@@ -66,15 +65,12 @@ const BLOCK = { wide: 46, high: 96 } as const;
           [attr.fill]="moment().struck ? 'var(--color-oxide)' : 'var(--color-ink)'"
         />
         <path [attr.d]="'M' + stud() + ' -48V-80'" stroke="var(--color-ink)" stroke-width="9" />
-        <text y="102" text-anchor="middle" class="word">{{ playMm() === 0 ? 'no play' : 'drawn ' + zoom() + ' × larger' }}</text>
       </g>
     </svg>
-  `,
-  styles: `
-    .word {
-      font-size: 17px;
-      fill: var(--color-bark-soft);
-    }
+    <p class="soft mt-1 text-sm">
+      In the middle{{ playMm() === 0 ? '' : ', drawn ' + zoom() + ' × larger' }}: the stud of the left link’s lower end in its
+      socket{{ playMm() === 0 ? ', without play' : '' }}.
+    </p>
   `,
 })
 export class KnockPlate {

@@ -121,3 +121,53 @@ test('a recording: read with its impacts, kept with the job, compared before and
     'RIFF',
   ]);
 });
+
+test('the stand-in’s microphones drive a vehicle that is none: kept, it is called simulated', async ({ page }) => {
+  await signIn(page);
+  await openSheet(page, 'HB 0093');
+  await goTo(page, 'listen');
+  await page.getByTestId('own-drive').click();
+  await page.getByTestId('recording-simulated').click();
+  await expect(page.getByTestId('recording-read')).toContainText(
+    /\d+ of \d+ are heard first at microphone [12], (left|right) front/,
+    {
+      timeout: 30_000,
+    },
+  );
+  await page.getByTestId('recording-keep').click();
+  await page.getByTestId('tape-key').click();
+  await expect(page.locator('aside')).toContainText('Recording “simulated drive”, before, simulated: ');
+});
+
+test('this device’s own microphone: asked for, its level shown, what it heard read like a file', async ({
+  playwright,
+  baseURL,
+}) => {
+  const browser = await playwright.chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--use-fake-device-for-media-stream'],
+  });
+  try {
+    const context = await browser.newContext({ baseURL: baseURL!, serviceWorkers: 'block' });
+    const page = await context.newPage();
+    await signIn(page);
+    await openSheet(page, 'HB 0093');
+    await goTo(page, 'listen');
+    await page.getByTestId('own-drive').click();
+    // Nobody gave leave.
+    await context.clearPermissions();
+    await page.getByTestId('microphone-open').click();
+    await expect(page.getByTestId('recording-error')).toContainText(
+      'Nobody gave leave to use the microphone. Nothing was recorded.',
+    );
+    await context.grantPermissions(['microphone']);
+    await page.getByTestId('microphone-open').click();
+    await expect(page.getByTestId('microphone-stop')).toBeVisible();
+    await page.waitForTimeout(3500);
+    await page.getByTestId('microphone-stop').click();
+    // The browser's stand-in beeps once a second.
+    await expect(page.getByTestId('recording-read').or(page.getByTestId('recording-error'))).toContainText(/\d impacts?/);
+  } finally {
+    await browser.close();
+  }
+});

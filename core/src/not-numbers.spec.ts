@@ -81,7 +81,9 @@ const CALLS: Readonly<Record<string, Call>> = {
     [1, 2],
     [3, 4],
   ]),
+  simulatedDrive: call(core.simulatedDrive, [1, { seconds: 1, side: 'left', lashMm: 1, rings: true }], [1]),
   stretches: call(core.stretches, [[1, 12], 30], [1]),
+  wavHeader: call(core.wavHeader, [2, 48_000, 400]),
   struckSound: call(core.struckSound, [
     { contactS: 0.001, modes: [{ hz: 400, decayS: 0.1, gain: 1 }] },
     [{ atS: 0.1, strength: 1 }],

@@ -47,14 +47,16 @@ const BANDS = [
   { from: 300, to: 2000, smoothS: 0.002 },
   { from: 2000, to: 7000, smoothS: 0.001 },
 ] as const;
-/** An impact rises so far over what is there, dB, and so far over how that wavers. */
+/** An impact rises so far over what is there, dB, and so many times as far as that wavers below itself. */
 const LEAST_RISE_DB = 9;
-const WAVERS = 5;
+const WAVERS = 7;
 /** It rises within some hops: by so many dB. What rings on wavers less. */
 const RISES_DB = 6;
 const RISES_HOPS = 12;
 /** Two impacts are so far apart, s; what comes sooner belongs to the first. */
 const APART_S = 0.04;
+/** After so long it has come up, s. */
+const SETTLES_S = 0.012;
 /** So much before an onset, and so much after it, is looked at, s. */
 const BEFORE_S = 0.03;
 const AFTER_S = 0.4;
@@ -63,9 +65,12 @@ const EXCERPT_AFTER_S = 0.32;
 export const EXCERPT_S = BEFORE_S + EXCERPT_AFTER_S;
 /** Channels are heard at most so far apart, s: some three metres of air, or a body of steel many times over. */
 const MOST_LATER_S = 0.01;
-/** The floor that impacts rise from follows what is there, s; beyond the threshold it gives way more slowly. */
-const FLOOR_S = 0.3;
-const FLOOR_SLOW_S = 1.5;
+/**
+ * The floor that impacts rise from is what is there a quarter of the time at most: it follows at so many dB a second, and
+ * three times as fast down as up, so that a rattle that rings on does not lift it (a running quantile).
+ */
+const FLOOR_DB_S = 24;
+const FLOOR_SHARE = 0.25;
 /** So long it only learns what is there, s. */
 const LEARNS_S = 0.25;
 const LEVEL_EVERY_S = 0.05;
@@ -121,8 +126,8 @@ export class ImpactFinder {
   private readonly smooth = new Float64Array(BANDS.length);
   private readonly floor = new Float64Array(BANDS.length).fill(Number.NaN);
   private readonly waver = new Float64Array(BANDS.length).fill(1.5);
-  /** Rises of the last hops over the floor, dB; when the last candidate was, in frames. */
-  private candidate: { readonly frame: number; rise: number } | undefined;
+  /** Where one has come up and is not settled yet, and where the last one was, in frames. */
+  private candidate: number | undefined;
   private lastFrame = -Infinity;
   private readonly waiting: number[] = [];
   private readonly found: Impact[] = [];
@@ -206,7 +211,7 @@ export class ImpactFinder {
   }
 
   private closeHop(): void {
-    let rise = 0;
+    let rises = false;
     const learns = this.frames < LEARNS_S * this.hz;
     this.hops++;
     for (let b = 0; b < BANDS.length; b++) {
@@ -224,32 +229,25 @@ export class ImpactFinder {
       const past = this.past[b]!;
       const low = Math.min(...past);
       past[this.hops % RISES_HOPS] = level;
-      if (over > threshold && !learns) {
-        // A flux, not a level: it has come up just now, or it is part of one that has.
-        if (level - low >= RISES_DB || this.candidate) rise = Math.max(rise, over - threshold + 1);
-        this.floor[b]! += threshold * (HOP_S / FLOOR_SLOW_S);
-      } else {
-        const pace = learns ? 0.05 : FLOOR_S;
-        this.floor[b]! += over * (HOP_S / pace);
-        // What is no impact says how the floor wavers.
-        this.waver[b]! += (Math.abs(over) * 1.25 - this.waver[b]!) * (HOP_S / (learns ? 0.1 : 0.5));
-      }
+      // A flux, not a level: it has come up just now.
+      if (over > threshold && level - low >= RISES_DB && !learns) rises = true;
+      const pace = FLOOR_DB_S * (learns ? 10 : 1) * HOP_S;
+      this.floor[b]! += over > 0 ? pace * FLOOR_SHARE : -pace * (1 - FLOOR_SHARE);
+      // What is below it is no impact and no ringing: that alone says how it wavers.
+      if (over < 0) this.waver[b]! += (-over - this.waver[b]!) * (HOP_S / (learns ? 0.03 : 0.15));
     }
-    if (rise > 0) {
-      if (this.candidate) {
-        if (rise > this.candidate.rise) this.candidate.rise = rise;
-      } else if (this.frames - this.lastFrame > APART_S * this.hz) this.candidate = { frame: this.frames, rise };
-      else this.lastFrame = Math.max(this.lastFrame, this.frames - APART_S * this.hz * 0.5);
-    } else if (this.candidate && this.frames - this.candidate.frame > 0.01 * this.hz) this.settle();
+    if (this.candidate !== undefined) {
+      if (this.frames - this.candidate > SETTLES_S * this.hz) this.settle();
+    } else if (rises && this.frames - this.lastFrame > APART_S * this.hz) this.candidate = this.frames;
     const due = this.waiting[0];
     if (due !== undefined && this.frames - due >= (AFTER_S + 0.05) * this.hz) this.measure(this.waiting.shift()!);
   }
 
   /** The candidate is one: it is measured once what comes after it is there. */
   private settle(): void {
-    if (!this.candidate) return;
-    this.waiting.push(this.candidate.frame);
-    this.lastFrame = this.candidate.frame;
+    if (this.candidate === undefined) return;
+    this.waiting.push(this.candidate);
+    this.lastFrame = this.candidate;
     this.candidate = undefined;
   }
 

@@ -6,3 +6,4 @@ export * from './spectrum';
 export * from './impacts';
 export * from './recording';
 export * from './read-recording';
+export * from './simulated-drive';

@@ -38,12 +38,22 @@ export function patchedLane(seed: number, lengthM: number): Road {
  * What is struck, and how it rings (common practice, no source): rubber is low and short, a stud in its socket higher and
  * harder, sheet metal high and long.
  */
-const RUBBER: Struck = {
+export const RUBBER: Struck = {
   contactS: 0.004,
   modes: [
     { hz: 85, decayS: 0.14, gain: 0.7 },
     { hz: 160, decayS: 0.1, gain: 1 },
     { hz: 260, decayS: 0.07, gain: 0.6 },
+  ],
+};
+/** Metal on metal that rings on: what is loose and hard. */
+export const METAL: Struck = {
+  contactS: 0.0003,
+  modes: [
+    { hz: 430, decayS: 0.16, gain: 0.5 },
+    { hz: 960, decayS: 0.22, gain: 1 },
+    { hz: 1850, decayS: 0.2, gain: 0.8 },
+    { hz: 2900, decayS: 0.12, gain: 0.4 },
   ],
 };
 const STUD: Struck = {

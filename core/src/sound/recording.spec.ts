@@ -12,6 +12,7 @@ import {
   ringOf,
   sayDrives,
   sayHeard,
+  simulatedDrive,
   spectrumOf,
   stretches,
   WavReader,
@@ -367,5 +368,34 @@ describe('a whole recording', () => {
     expect(() => through(writeWav([new Float32Array(HZ)], HZ))).toThrow('is silent');
     expect(() => through(new TextEncoder().encode('no sound at all, only words'))).toThrow('is no WAV file');
     expect(() => through(new Uint8Array(0))).toThrow('is no WAV file');
+  });
+});
+
+describe('the stand-in’s microphones', () => {
+  const through = (seed: number, o: Parameters<typeof simulatedDrive>[1]) => {
+    const d = simulatedDrive(seed, o);
+    const r = new RecordingReader();
+    r.push(writeWav(d.channels, d.hz));
+    return { d, r: r.end() };
+  };
+  test('the side that was hidden is the side that is heard first, metal rings and rubber thuds', () => {
+    for (const [seed, side, rings] of [
+      [3, 'left', true],
+      [8, 'right', false],
+    ] as const) {
+      const { d, r } = through(seed, { seconds: 12, side, lashMm: 1.2, rings });
+      expect(r.recorded.impacts).toBeGreaterThan(8);
+      const near = side === 'left' ? 0 : 1;
+      expect(r.recorded.first[near]!).toBeGreaterThan(0.85 * (r.recorded.first[0]! + r.recorded.first[1]!));
+      expect(r.recorded.kinds[rings ? 'ring' : 'thud']).toBeGreaterThan(0.6 * r.recorded.impacts);
+      expect(d.places).toEqual(['left front', 'right front']);
+    }
+  });
+  test('no play, no impacts: only the road; softer after the work is told by ranks', () => {
+    expect(through(5, { seconds: 10, side: 'left', lashMm: 0, rings: true }).r.recorded.impacts).toBe(0);
+    const [before, after] = [1, 0.2].map(
+      (loud) => through(5, { seconds: 20, side: 'left', lashMm: 1, rings: true, loud }).r.recorded,
+    );
+    expect(sayDrives(compareDrives(before!, after!)).join(' ')).toContain('quieter');
   });
 });

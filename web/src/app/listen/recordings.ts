@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, signal, untracked } from '@angular/core';
 import type { Subscription } from 'rxjs';
 import { v7 as uuid } from 'uuid';
 import {
@@ -11,20 +11,28 @@ import {
   sayHeard,
   type KeptImpact,
   type MeasuredPhase,
-  type Microphone,
+  type Microphone as MicrophonePlace,
+  type RecordedFrom,
   type RecordingBody,
 } from '@ash-knot/core';
+import { Microphone, openMicrophone } from '../instruments/microphone';
 import { JobStore } from '../job/job-store';
 import { LineChart, type Series } from '../kit/line-chart';
 import { Picks } from '../kit/picks';
 import { canPlay, Player } from '../kit/player';
 import { Outbox } from '../offline/outbox';
+import { clock } from '../words/format';
 import { Sounder } from '../workers/sounder';
 import type { Reading } from '../workers/sound-work';
 
 type Read = NonNullable<Reading['read']>;
 /** So many moments stand below the band to be played, the loudest. */
 const SHOWN = 6;
+/** Where a microphone sits, where that is known without asking. */
+const SITS: Readonly<Partial<Record<RecordedFrom, readonly MicrophonePlace[]>>> = {
+  microphone: ['in the cabin', 'in the cabin'],
+  simulated: ['left front', 'right front'],
+};
 
 /** Drives that were recorded: read here, drawn with their impacts, played, kept with the job, compared before and after. */
 @Component({
@@ -100,7 +108,30 @@ const SHOWN = 6;
         </div>
       </div>
     } @else {
-      <button type="button" class="btn mt-3" (click)="box.click()" data-testid="recording-open">Open a recording</button>
+      @if (microphone(); as m) {
+        <div class="mt-3 flex flex-wrap items-center gap-4" role="status">
+          <span class="mono text-2xl">{{ fixed(m.seconds(), 0) }} s</span>
+          <meter
+            class="h-3 min-w-32 flex-1"
+            min="-60"
+            max="0"
+            high="-3"
+            [value]="m.levelDb()"
+            aria-label="How loud it is"
+          ></meter>
+          <button type="button" class="btn btn-go" (click)="listened()" data-testid="microphone-stop">That was it</button>
+        </div>
+        @if (m.levelDb() > -3) {
+          <p class="caution mt-2 !py-1">Too loud: further from what knocks, or a softer setting.</p>
+        }
+      } @else {
+        <div class="mt-3 flex flex-wrap gap-3">
+          <button type="button" class="btn" (click)="box.click()" data-testid="recording-open">Open a recording</button>
+          <button type="button" class="btn" (click)="listen()" data-testid="microphone-open">Record with this device</button>
+          <button type="button" class="btn" (click)="standIn()" data-testid="recording-simulated">Simulated microphones</button>
+        </div>
+        <p class="soft mt-1 text-sm">A passenger records, never the driver. The simulated ones drive a vehicle that is none.</p>
+      }
     }
     <input
       #box
@@ -148,7 +179,9 @@ export class Recordings {
   protected readonly reading = signal<{ readonly part: number } | null>(null);
   protected readonly read = signal<Read | null>(null);
   protected readonly error = signal('');
-  protected readonly places = signal<readonly Microphone[]>([]);
+  protected readonly places = signal<readonly MicrophonePlace[]>([]);
+  protected readonly microphone = signal<Microphone | null>(null);
+  private readonly from = signal<RecordedFrom>('file');
   protected readonly phase = signal<MeasuredPhase>('before');
   private asked: Subscription | undefined;
 
@@ -156,22 +189,54 @@ export class Recordings {
     inject(DestroyRef).onDestroy(() => {
       this.asked?.unsubscribe();
       this.player.stop();
+      void this.microphone()?.stop();
+    });
+    // It came to its end by itself.
+    effect(() => {
+      if (this.microphone()?.ended()) untracked(() => void this.listened());
     });
   }
 
   protected take(box: HTMLInputElement): void {
     const file = box.files?.[0];
     box.value = '';
-    if (!file) return;
+    if (file) this.open(file, file.name, 'file');
+  }
+  protected async listen(): Promise<void> {
     this.drop();
-    this.name.set(file.name.slice(0, 120));
+    try {
+      this.microphone.set(await openMicrophone());
+    } catch (e) {
+      this.error.set((e as Error).message);
+    }
+  }
+  protected async listened(): Promise<void> {
+    const m = this.microphone();
+    if (!m) return;
+    this.microphone.set(null);
+    this.open(await m.stop(), `this device, ${clock(new Date().toISOString())}`, 'microphone');
+  }
+  /** The stand-in drives once over its lane; each time another one. */
+  protected standIn(): void {
+    this.drop();
+    this.asked = this.sounder.ask('simulated drive', Math.floor(Math.random() * 1e6)).subscribe({
+      next: (wav) => this.open(new Blob([wav]), 'simulated drive', 'simulated'),
+      error: (e: Error) => this.error.set(e.message),
+    });
+  }
+  private open(file: Blob, name: string, from: RecordedFrom): void {
+    this.drop();
+    this.name.set(name.slice(0, 120));
+    this.from.set(from);
     this.reading.set({ part: 0 });
     this.asked = this.sounder.ask('recording', file).subscribe({
       next: (r) => {
         if (!r.read) return this.reading.set({ part: r.part });
         this.reading.set(null);
         this.read.set(r.read);
-        this.places.set(Array.from({ length: r.read.channels }, () => 'not said' as const));
+        this.places.set(
+          SITS[from]?.slice(0, r.read.channels) ?? Array.from({ length: r.read.channels }, () => 'not said' as const),
+        );
         this.phase.set(this.store.state()!.kept['road-test'] ? 'after' : 'before');
       },
       error: (e: Error) => {
@@ -254,7 +319,7 @@ export class Recordings {
     const body: RecordingBody = {
       sound,
       name: this.name(),
-      from: 'file',
+      from: this.from(),
       phase: this.phase(),
       hz: r.hz,
       places: [...this.places()],

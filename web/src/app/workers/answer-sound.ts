@@ -1,5 +1,5 @@
 /// <reference lib="webworker" />
-import { closingsSound, knockTrial, likeness, MADE_HZ, RecordingReader, writeWav } from '@ash-knot/core';
+import { closingsSound, knockTrial, likeness, MADE_HZ, RecordingReader, simulatedDrive, writeWav } from '@ash-knot/core';
 import type { Made, Reading, SoundAnswer, SoundQuestion } from './sound-work';
 
 const made = (samples: Float32Array): Made => ({ samples: new Float32Array(samples), hz: MADE_HZ });
@@ -16,6 +16,15 @@ export function* answerSound(x: SoundQuestion): Generator<SoundAnswer | undefine
       return made(likeness(x.q));
     case 'recording':
       return yield* recording(x.q);
+    case 'simulated drive': {
+      const drive = simulatedDrive(x.q, {
+        seconds: 30,
+        side: x.q % 2 ? 'left' : 'right',
+        lashMm: 0.6 + (x.q % 7) / 4,
+        rings: x.q % 3 > 0,
+      });
+      return writeWav(drive.channels, drive.hz);
+    }
   }
 }
 

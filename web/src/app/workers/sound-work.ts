@@ -21,6 +21,8 @@ export interface SoundAsks {
   like: { readonly q: Likeness; readonly a: Made };
   /** What is in a recording; the file is read there, piece by piece. */
   recording: { readonly q: Blob; readonly a: Reading };
+  /** What the stand-in's microphones hear, as a WAV file; the seed says on which lane, side and part. */
+  'simulated drive': { readonly q: number; readonly a: Uint8Array<ArrayBuffer> };
 }
 export type SoundQuestion = { [K in keyof SoundAsks]: { readonly ask: K; readonly q: SoundAsks[K]['q'] } }[keyof SoundAsks];
 export type SoundAnswer = SoundAsks[keyof SoundAsks]['a'];

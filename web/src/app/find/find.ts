@@ -303,7 +303,11 @@ export class Find {
       // Whichever of the two has changed leads.
       const moved = at !== this.seenAt;
       this.seenAt = at;
+      if (moved) this.wrote = undefined;
       if (!s || (at ?? null) === joint) return;
+      // Written once: an address that does not take it is not written to without end.
+      if (!moved && this.wrote === joint) return;
+      this.wrote = moved ? undefined : joint;
       untracked(() => {
         if (moved) this.store.select(at && s.joints.has(at) ? at : null);
         else void this.router.navigate([], { queryParams: { at: joint }, queryParamsHandling: 'merge' });
@@ -312,6 +316,7 @@ export class Find {
   }
 
   private seenAt: JointId | undefined;
+  private wrote: JointId | null | undefined;
 
   protected record(r: CheckResult): void {
     void this.actions.record(this.store, this.joint()!.id, r);

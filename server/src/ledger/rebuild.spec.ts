@@ -240,7 +240,8 @@ test('entries, types and the suspects table of an older program are read as toda
   expect(shop.suspectsTable!.faults['link-lower']).toEqual({
     prior: 0.33,
     sounds: SHIPPED.faults['link-lower'].sounds,
-    signs: { rattle: 0.5 },
+    // Its own strengths; of the sounds that are played what ships says.
+    signs: { rattle: 0.5, 'hard knock': 0.4, 'soft thud': 0.25, 'double clack': 0.15 },
   });
   expect(Object.keys(shop.suspectsTable!.faults)).toContain('wheel-nuts');
   // The whole job can still be judged, on the server too.

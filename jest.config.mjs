@@ -15,7 +15,7 @@ const plain = (name, extra = {}) => ({
 export default {
   // Loading the demo shop on a busy machine takes longer than Jest's five seconds; a project cannot set this for itself.
   testTimeout: 60_000,
-  // Each file leaves some megabytes behind in the process that ran it; with them all in one it came to an end for want of memory.
+  // Each file leaves some megabytes behind in the process that ran it: past this one is made anew.
   workerIdleMemoryLimit: '1GB',
   projects: [plain('core'), plain('contract'), plain('demo'), plain('server'), '<rootDir>/web/jest.config.mjs'],
 };

@@ -80,7 +80,7 @@ export const beyondLash = (d: number, lash: number): number => d - Math.min(lash
  */
 export const meetingMass = (c: HalfCar): number => 1 / (c.motionRatio ** 2 * (2 / c.wheelKg + c.trackM ** 2 / c.rollKgM2));
 
-/** Steps of the integrator, s: a twentieth of a millisecond, where the stiffest motion turns within fifty. */
+/** Steps of the integrator, s: a tenth of a millisecond, where the stiffest motion (tyre and wheel) turns within ninety. */
 const STEP_S = 1e-4;
 /** Nobody watches longer. */
 export const MOST_SECONDS = 60;

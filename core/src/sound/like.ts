@@ -1,5 +1,5 @@
 import type { Likeness } from '../diagnosis';
-import { driven, type Closing, type HalfCar, type Road } from '../knock';
+import { driven, USUAL_BODY, type Closing, type HalfCar, type Road } from '../knock';
 import { within } from '../error';
 import { chanceFrom } from '../numeric';
 import { MADE_HZ, noise, SAFE, safeToPlay, struckSound, type Blow, type Struck } from './modes';
@@ -9,13 +9,8 @@ export const LIKE_SECONDS = 3;
 
 /** An ordinary front axle (invented): what the sounds are driven with. */
 export const EVERYDAY_CAR: HalfCar = {
-  bodyKg: 600,
-  rollKgM2: 300,
+  ...USUAL_BODY,
   trackM: 1.5,
-  wheelKg: 40,
-  springNPerM: 25_000,
-  damperNsPerM: 1800,
-  tyreNPerM: 200_000,
   barNPerM: 78_000,
   motionRatio: 0.6,
   lashM: 1.2e-3,

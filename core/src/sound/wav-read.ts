@@ -36,7 +36,6 @@ export class WavReader {
   private left = 0;
   private skip = 0;
   private said: number | undefined;
-  private open = false;
   /** Bytes after the samples. */
   private beyond = 0;
 
@@ -70,9 +69,9 @@ export class WavReader {
       if (id === 'data') {
         if (!this.format) throw new BadInput('recording', 'has samples before it says what they are');
         at += 8;
-        this.open = size === OPEN || size === 0;
-        this.left = this.open ? Infinity : size;
-        this.said = this.open ? undefined : size;
+        const open = size === OPEN || size === 0;
+        this.left = open ? Infinity : size;
+        this.said = open ? undefined : size;
         this.state = 'data';
         break;
       }

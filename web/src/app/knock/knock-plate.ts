@@ -11,9 +11,8 @@ export interface Moment {
   /** Of each wheel over where it rests. */
   readonly wheel: Readonly<Record<Side, number>>;
   readonly road: Readonly<Record<Side, number>>;
-  /** How far the bar's ends differ, and by how much of that the lash is taken up. */
+  /** How far the bar's ends differ. */
   readonly gapMm: number;
-  readonly closed: boolean;
   /** It closed a moment ago. */
   readonly struck: boolean;
 }

@@ -231,7 +231,7 @@ export class KnockView {
       const dt = Math.min(100, now - this.before);
       this.before = now;
       const next = this.ms() + dt / parseInt(this.slow());
-      // A breath at its end, then again.
+      // At its end it begins again.
       this.ms.set(next > this.lastMs() ? 0 : next);
       this.frame = requestAnimationFrame(tick);
     };
@@ -245,7 +245,7 @@ export class KnockView {
   protected readonly moment = computed((): Moment => {
     const m = this.run()?.motion;
     const still = { left: 0, right: 0 };
-    if (!m) return { travel: still, wheel: still, road: still, gapMm: 0, closed: false, struck: false };
+    if (!m) return { travel: still, wheel: still, road: still, gapMm: 0, struck: false };
     const i = Math.min(m.gap.length - 1, Math.floor(this.ms()));
     const half = this.axle().trackMm / 2000;
     const [z, roll] = [m.body[i]!, m.roll[i]!];
@@ -257,7 +257,6 @@ export class KnockView {
       travel: { left: wheel.left - mm(z + roll * half), right: wheel.right - mm(z - roll * half) },
       road: { left: mm(m.roadLeft[i]!), right: mm(m.roadRight[i]!) },
       gapMm: mm(m.gap[i]!),
-      closed: m.barN[i] !== 0,
       struck: m.closings.some((c) => c.atS <= t && t - c.atS < SHOWN_S),
     };
   });

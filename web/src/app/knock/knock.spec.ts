@@ -23,10 +23,10 @@ class FakeContext {
   resume = () => Promise.resolve();
 }
 
-async function view(axle: AxleSpec = TYPE.axles.front, calm = true) {
+async function view(axle: AxleSpec = TYPE.axles.front) {
   FakeContext.played = [];
   (globalThis as unknown as { AudioContext: unknown }).AudioContext = FakeContext;
-  (globalThis as unknown as { matchMedia: unknown }).matchMedia = () => ({ matches: calm });
+  (globalThis as unknown as { matchMedia: unknown }).matchMedia = () => ({ matches: true });
   HTMLCanvasElement.prototype.getContext = (() => null) as never;
   setUp();
   const fixture = TestBed.createComponent(KnockView);

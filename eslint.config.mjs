@@ -10,7 +10,7 @@ import tseslint from 'typescript-eslint';
  */
 const CORE = [
   ...['error', 'text', 'numeric', 'units', 'stats', 'geometry', 'thread', 'torque', 'play', 'gauge', 'vehicle', 'bushing'],
-  ...['mechanics', 'joint', 'diagnosis', 'knock', 'sound', 'parts', 'plan', 'ledger', 'job'],
+  ...['mechanics', 'joint', 'diagnosis', 'knock', 'sound', 'parts', 'plan', 'ledger', 'job', 'training'],
 ];
 const WEB = [
   ...['kit', 'words', 'state', 'session', 'offline', 'workers', 'instruments', 'attachment', 'shell', 'job', 'alarm', 'plate'],

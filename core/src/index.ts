@@ -18,3 +18,4 @@ export * from './ledger';
 export * from './job';
 export * from './knock';
 export * from './sound';
+export * from './training';

@@ -1,6 +1,6 @@
 import { BadInput } from './error';
 import * as core from '.';
-import { STRUT_TYPE } from './test';
+import { COMPLAINT, CONTEXT, ledger, LINK_PART, STRUT_TYPE } from './test';
 
 /**
  * What is no number never enters: NaN and the infinities, thrown at every number that every public function of core
@@ -56,6 +56,14 @@ const LOOP = core.simulatedLoop(
 const STUDY = ['a', 'b', 'c'].flatMap((joint, j) =>
   ['x', 'y'].flatMap((person, p) => [0, 0.02].map((d) => ({ joint, person, playMm: 0.2 + 0.1 * j + 0.01 * p + d }))),
 );
+const line = ledger();
+const CLOSED = [
+  line('complaint', COMPLAINT),
+  line('choose', { joints: ['front.left.link-lower', 'front.right.link-lower'], part: LINK_PART, quantity: 2 }),
+  line('step', { step: 'fit-link-left', state: 'done' }),
+  line('confirm', { joint: 'front.left.link-lower', outcome: 'loose as thought', note: '' }),
+  line('hand-back', { distanceKm: 148_231, note: '' }),
+];
 const KNOWLEDGE = core.know(MODEL.net, [], core.soundLayer(MODEL.net.length, MODEL.signs, core.wornLayer(MODEL.net, [])));
 
 /** A call it answers: the function, and arguments whose numbers are thrown at. `only` says which places, where others are structures another function made. */
@@ -75,6 +83,9 @@ const CALLS: Readonly<Record<string, Call>> = {
   checkHalfCar: call(core.checkHalfCar, [core.EVERYDAY_CAR]),
   clicksOf: call(core.clicksOf, ['wheel-nut', 5]),
   driven: call(core.driven, [core.EVERYDAY_CAR, { left: [{ atM: 0, lengthM: 0.3, heightM: 0.03 }], right: [] }, 5, 0.05, 0.01]),
+  gradeOf: call(core.gradeOf, [3]),
+  lot: call(core.lot, [1, 'feels'], [0]),
+  truthOfJob: call(core.truthOfJob, [CONTEXT, CLOSED, core.SHIPPED, 5], [3]),
   halfCarOf: call(core.halfCarOf, [AXLE, 0.8, 22], [1, 2]),
   lashBlows: call(core.lashBlows, [1, 0.001, 0.5, 5], [1, 2, 3]),
   rankTest: call(core.rankTest, [
@@ -341,6 +352,8 @@ const READ = `
 
 /** They take what another function here made, or a vehicle, part, table or case that was read; whatever made it refused. */
 const MADE = `
+  answerOf asksFor bestPath caseOfTruth courseOf difficulty drawOfGrade drawTruth heardWith lookResult lotOf minutesToFind
+  pathOf practiceVehicle priorSource reviewOf stoodAt troubleAt wornAt wrongBox
   ImpactFinder RecordingReader WavReader centroidOf compareDrives decayOf heardIn keptOf leadOf ringChance ringOf
   sayDrives sayHeard spectrumOf beyondLash closingsSound cornerPoints drive hardestJ knockTrial likeness meetingMass noise patchedLane
   roadHeight roadOf safeToPlay sayTrial writeWav
@@ -359,6 +372,7 @@ const MADE = `
 
 /** They take ids, words, or the state of a job, whose entries were read. */
 const WORDS = `
+  curedBy ledgerWords sayGrade sayOpening
   dayIn inZones isTimeZone plateKey
   causesElsewhere plannedChecks alignmentOwed answered asVariant assemblyJoints assemblyOf attachmentOf auditFastener awaited
   barSize bareAxle barsOf begunReadings besidesOf builtIn burntAt calledWrong

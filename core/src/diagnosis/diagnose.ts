@@ -1,4 +1,4 @@
-import { checksOf, isDangerous, jointId, partsOf, stateCounts, type CheckId, type JointId } from '../joint';
+import { checksOf, isDangerous, isJointId, jointId, partsOf, stateCounts, type CheckId, type JointId } from '../joint';
 import type { Dialect } from '../text';
 import { AXLES, SIDES, VEHICLE_STATES, type AxleEnd, type Side, type VehicleState } from '../vehicle';
 import { buildCase, manoeuvreSign, type Case, type CaseModel } from './case';
@@ -101,6 +101,22 @@ const WORTH_DRIVING = 0.02;
 
 type Candidate = CheckCandidate & Pick<NextCheck, 'check' | 'axle' | 'side' | 'of' | 'manoeuvres' | 'again'>;
 
+/** What a look at a joint, or at a fault that is none, may find: the chance of its being felt, by what may be worn there. */
+export const lookResult = (
+  b: Pick<CaseModel, 'faults'>,
+  s: SuspectsTable,
+  of: JointId | OtherFault,
+  owed: boolean,
+): CheckCandidate['results'][number] => ({
+  leak: s.felt.leak,
+  links: b.faults.flatMap((f, fault) => {
+    const q = f.joint === of || f.id === of ? (s.felt.by[f.kind] ?? 0) : 0;
+    return q > 0 ? [{ fault, q }] : [];
+  }),
+  dangerous: isJointId(of) && isDangerous(partsOf(of).kind),
+  owed,
+});
+
 /** Every check that could still tell something of this vehicle, each side by itself, and a drive. */
 export function candidatesOf(r: DiagnosisRequest, b: CaseModel, w: Weighed, s: SuspectsTable): Candidate[] {
   const makes = (of: JointId) => b.faults.reduce((p, f, i) => (f.joint === of ? p + w.makes[i]! : p), 0);
@@ -111,15 +127,7 @@ export function candidatesOf(r: DiagnosisRequest, b: CaseModel, w: Weighed, s: S
   const settled = new Set<string>(r.settled.filter((id) => !again.has(id)));
   const owed = new Set<string>(r.owed);
   const tried = new Set(r.tried.map((t) => `${t.check} ${t.of}`));
-  const resultOf = (of: JointId | OtherFault, dangerous: boolean) => ({
-    leak: s.felt.leak,
-    links: b.faults.flatMap((f, fault) => {
-      const q = f.joint === of || f.id === of ? (s.felt.by[f.kind] ?? 0) : 0;
-      return q > 0 ? [{ fault, q }] : [];
-    }),
-    dangerous,
-    owed: owed.has(of),
-  });
+  const resultOf = (of: JointId | OtherFault) => lookResult(b, s, of, owed.has(of));
   const out: Candidate[] = [];
   for (const axle of AXLES) {
     const spec = r.case.type.axles[axle];
@@ -142,7 +150,7 @@ export function candidatesOf(r: DiagnosisRequest, b: CaseModel, w: Weighed, s: S
           of,
           minutes: check.minutes,
           states,
-          results: of.map((id) => resultOf(id, isDangerous(kind(id)))),
+          results: of.map(resultOf),
           ...(check.another ? { again: true } : {}),
         });
       }
@@ -157,7 +165,7 @@ export function candidatesOf(r: DiagnosisRequest, b: CaseModel, w: Weighed, s: S
         of,
         minutes: check.minutes,
         states: check.states,
-        results: of.map((f) => resultOf(f, false)),
+        results: of.map(resultOf),
       });
   }
   const drive = driveOf(r, b, w, s);

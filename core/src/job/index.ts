@@ -4,6 +4,7 @@ export * from './fold';
 export type { JointView, Rock } from './state/looks';
 export { PLAY_METHOD, playLimit, type PlayReading, type PlayView } from './state/measuring';
 export * from './say';
+export * from './ledger-words';
 export * from './case';
 export * from './rules/clearance';
 export * from './rules/verdict';

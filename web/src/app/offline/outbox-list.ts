@@ -1,11 +1,10 @@
 import { DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { sayEntry, type Entry } from '@ash-knot/core';
+import { sayEntry, type Entry, ledgerWords } from '@ash-knot/core';
 import { Ask } from '../session/ask';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
 import { clock, dayOfYear } from '../words/format';
-import { ledgerWords } from '../words/ledger';
 import type { PendingEntry } from './database';
 import { Outbox } from './outbox';
 

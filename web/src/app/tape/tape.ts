@@ -12,13 +12,12 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { attempt, BadInput, readDistance, sayEntry, type Entry } from '@ash-knot/core';
+import { attempt, BadInput, readDistance, sayEntry, type Entry, ledgerWords } from '@ash-knot/core';
 import { JobStore } from '../job/job-store';
 import { PhotoButton } from '../attachment/photo';
 import { TextField } from '../kit/text-field';
 import { Session } from '../session/session';
 import { draft } from '../state/draft';
-import { ledgerWords } from '../words/ledger';
 import { MeasurementFiles } from './measurement-files';
 import { Units } from '../session/units';
 

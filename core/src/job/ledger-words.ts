@@ -1,17 +1,12 @@
-import {
-  fastenerName,
-  piecesFor,
-  sayFault,
-  sayParts,
-  splitFastener,
-  spoken,
-  type Dialect,
-  type JobState,
-  type LedgerWords,
-  type Measures,
-  type PlannedStep,
-  jointsOf,
-} from '@ash-knot/core';
+import { sayFault } from '../diagnosis';
+import { jointsOf, splitFastener } from '../joint';
+import type { LedgerWords } from '../ledger';
+import { piecesFor, type PlannedStep } from '../plan';
+import { spoken, type Dialect } from '../text';
+import { fastenerName } from '../torque';
+import type { Measures } from '../units';
+import type { JobState } from './fold';
+import { sayParts } from './say';
 
 /** How ids are said in this shop's dialect; steps and pieces by their names where the job is at hand. */
 export function ledgerWords(

@@ -1,0 +1,361 @@
+import { BadInput } from '../error';
+import {
+  elsewhereChecks,
+  faultsOf,
+  sayManoeuvre,
+  type ElsewhereCheckId,
+  type FaultId,
+  type Heard,
+  type Likeness,
+  type Manoeuvre,
+  type OtherFault,
+  type SuspectsTable,
+} from '../diagnosis';
+import { measuresLength, resolutionMm } from '../gauge';
+import {
+  assemblyJoints,
+  checkFor,
+  checksOf,
+  JOINT_SPECS,
+  jointId,
+  partsOf,
+  stateCounts,
+  type CheckId,
+  type Defect,
+  type JointId,
+} from '../joint';
+import { causesElsewhere, goodsChecks, planOf, type JobState } from '../job';
+import type { GoodsCheck } from '../ledger';
+import { LADDERS, rungOf, type TroubleId } from '../plan';
+import { list, uncapital } from '../text';
+import { convert, trimmed } from '../units';
+import { otherSide, stateMinutes, type AxleEnd, type Side, type VehicleState } from '../vehicle';
+import { TROUBLE_SHARE, WRONG_BOX_SHARE, type PracticeGrade } from './grade';
+import { practiceVehicle, type Felt, type PracticeVehicle } from './practice-vehicle';
+import { lotOf, type Said, type Truth } from './truth';
+import { sayBox, sayFelt, sayInHand, saySeen, sayTrouble } from './words';
+
+/** What a customer is asked about, one thing at a time. */
+export const ASKED_ABOUT = ['character', 'like', 'where', 'when', 'handling', 'conditions', 'history'] as const;
+export type AskedAbout = (typeof ASKED_ABOUT)[number];
+
+/** What is done at a practice vehicle: it answers, and nothing is written down by that. */
+export type PracticeAsk =
+  | { readonly of: 'customer'; readonly about: AskedAbout }
+  | {
+      readonly of: 'check';
+      readonly check: CheckId | ElsewhereCheckId;
+      /** Where it is a check of a wheel: which. */
+      readonly axle?: AxleEnd | undefined;
+      readonly side?: Side | undefined;
+      readonly state: VehicleState;
+    }
+  | { readonly of: 'drive'; readonly manoeuvre: Manoeuvre }
+  | { readonly of: 'gauge'; readonly joint: JointId; readonly gauge: string; readonly state: VehicleState }
+  | { readonly of: 'hand'; readonly joint: JointId }
+  | { readonly of: 'step'; readonly step: string }
+  | { readonly of: 'rung'; readonly step: string; readonly ladder: TroubleId; readonly rung: string }
+  | { readonly of: 'goods'; readonly choice: string }
+  | { readonly of: 'answer'; readonly choice: string };
+
+/** What it showed, for the review; the learner is told `says`. */
+export type Showed =
+  | { readonly of: 'customer' }
+  | {
+      readonly of: 'check';
+      readonly felt: readonly { readonly at: JointId | OtherFault; readonly felt: Felt; readonly counts: boolean }[];
+    }
+  | { readonly of: 'drive'; readonly heard: Heard }
+  | { readonly of: 'gauge'; readonly playMm: number; readonly counts: boolean }
+  | { readonly of: 'hand'; readonly loose: boolean }
+  | { readonly of: 'step'; readonly trouble?: TroubleId }
+  | { readonly of: 'rung'; readonly worked: boolean }
+  | { readonly of: 'goods'; readonly wrong?: GoodsCheck }
+  | { readonly of: 'answer'; readonly yes: boolean };
+
+export interface PracticeAnswer {
+  readonly says: readonly string[];
+  readonly minutes: number;
+  readonly showed: Showed;
+  /** Both readings of a gauge, in its unit, as it would send them. */
+  readonly readings?: readonly [string, string];
+}
+
+/** An ask and what it was answered, as it is kept. */
+export interface Asked {
+  readonly ask: PracticeAsk;
+  readonly answer: PracticeAnswer;
+}
+
+/** Everything an answer hangs on. */
+export interface PracticeContext {
+  readonly truth: Truth;
+  readonly grade: PracticeGrade;
+  readonly table: SuspectsTable;
+  /** Its job so far: what was renewed answers as new. */
+  readonly state: JobState;
+  readonly asked: readonly Asked[];
+}
+
+/** Out of the gate and back, and what each manoeuvre takes; a reading; a part looked at, minutes (common practice, no source). */
+const DRIVE_MINUTES = 5;
+const MANOEUVRE_MINUTES = 1;
+const READING_MINUTES = 2;
+const LOOK_MINUTES = 1;
+/** How often a rung does it; the last one always (invented). */
+const RUNG_SHARE = 0.5;
+/** How much oftener something goes wrong where it is rusty (invented). */
+const RUST_FACTOR = 1.6;
+/** How often a customer says no, by grade (invented: a no is to be met sometimes). */
+const NO_SHARE: Readonly<Record<PracticeGrade, number>> = { 1: 0, 2: 0, 3: 0.1, 4: 0.15, 5: 0.2 };
+/** Loose in the hand is told from sound but for so many. */
+const HAND_WRONG = 0.01;
+
+/** Faults that are gone: their part was renewed, or they are no joint, were found, named and put right where they are. */
+export function curedBy(s: JobState): Set<FaultId> {
+  const renewed = new Set<string>([...s.renewed].flatMap(assemblyJoints));
+  const mended = causesElsewhere(s).filter((c) => s.elsewhere.get(c as OtherFault) === 'moves');
+  return new Set([
+    ...faultsOf(s.context.type)
+      .filter((f) => f.joint && renewed.has(f.joint))
+      .map((f) => f.id),
+    ...(mended as FaultId[]),
+  ]);
+}
+
+/** How the vehicle stood when it was last asked something that says it. */
+export function stoodAt(asked: readonly Asked[]): VehicleState {
+  const last = asked.findLast((a) => 'state' in a.ask || a.ask.of === 'drive')?.ask;
+  return last && 'state' in last ? last.state : 'on-wheels';
+}
+
+const vehicleOf = (c: PracticeContext): PracticeVehicle =>
+  practiceVehicle(c.truth, c.state.context.type, c.table, otherSide(c.state.context.rules.driverSide), curedBy(c.state));
+
+/**
+ * What a practice vehicle answers.
+ * @throws BadInput for something this vehicle does not have, or this yard does not do
+ */
+export function answerOf(c: PracticeContext, ask: PracticeAsk): PracticeAnswer {
+  switch (ask.of) {
+    case 'customer':
+      return { says: [sayCustomer(c.truth.said, ask.about)], minutes: 0, showed: { of: 'customer' } };
+    case 'check':
+      return checked(c, ask);
+    case 'drive':
+      return driven(c, ask.manoeuvre);
+    case 'gauge':
+      return gauged(c, ask);
+    case 'hand':
+      return inHand(c, ask.joint);
+    case 'step':
+      return stepped(c, ask.step);
+    case 'rung':
+      return tried(c, ask);
+    case 'goods':
+      return opened(c, ask.choice);
+    case 'answer':
+      return answered(c, ask.choice);
+  }
+}
+
+const COULD_NOT_SAY = '“I could not say.”';
+/** What the customer says to one question, in the shop's own words. */
+function sayCustomer(said: Said, about: AskedAbout): string {
+  const of: readonly string[] = said[about];
+  if (about === 'like')
+    return of.length ? `They listen, and point at: ${list(of as readonly Likeness[])}.` : 'They listen, and shake their head.';
+  if (about === 'history') return of.length ? `“It stands by the sea.” You see rust.` : '“Not that I know of.” You see no rust.';
+  return of.length ? `“${of.join('; ')}.”` : COULD_NOT_SAY;
+}
+
+const changeMinutes = (c: PracticeContext, to: VehicleState) => stateMinutes(stoodAt(c.asked), to);
+
+function checked(c: PracticeContext, ask: Extract<PracticeAsk, { of: 'check' }>): PracticeAnswer {
+  const { context } = c.state;
+  const v = vehicleOf(c);
+  const change = changeMinutes(c, ask.state);
+  const { dialect } = context.rules;
+  const told = (
+    minutes: number,
+    felt: Extract<Showed, { of: 'check' }>['felt'],
+    seen: readonly Defect[] = [],
+  ): PracticeAnswer => ({
+    says: [...felt.map((f) => sayFelt(f.at, f.felt, dialect)), saySeen(seen)].filter((x) => x),
+    minutes: change + minutes,
+    showed: { of: 'check', felt },
+  });
+  const other = elsewhereChecks(context.type).find((x) => x.id === ask.check);
+  if (other) {
+    const counts = other.states.includes(ask.state);
+    return told(
+      other.minutes,
+      other.finds.map((at) => ({ at, felt: counts ? v.feels(at, other.id) : 'tight', counts })),
+    );
+  }
+  const { axle: end, side } = ask;
+  const spec = end && context.type.axles[end];
+  const check = spec && checksOf(spec).find((x) => x.id === ask.check);
+  if (!end || !spec || !side || !check) throw new BadInput('check', 'is none of this vehicle', ask.check);
+  const joints = check.settles.map((kind) => jointId(end, side, kind));
+  const felt = joints.map((at) => {
+    const { counts } = stateCounts(spec, check, partsOf(at).kind, ask.state);
+    return { at, felt: counts ? v.feels(at, check.id) : ('tight' as const), counts };
+  });
+  const seen = joints.flatMap((at) => v.sees(at, JOINT_SPECS[partsOf(at).kind].defects(spec)));
+  return told(check.minutes, felt, [...new Set(seen)]);
+}
+
+function driven(c: PracticeContext, m: Manoeuvre): PracticeAnswer {
+  if (m === 'links off, both sides' && !c.state.context.rules.linksOffDrive)
+    throw new BadInput('drive', 'with the links off is not done in this yard');
+  const heard = vehicleOf(c).hears(m);
+  const again = c.asked.at(-1)?.ask.of === 'drive';
+  const noise = c.truth.said.character[0];
+  return {
+    says: [
+      `${sayManoeuvre(m)}: ${heard === 'quiet' ? 'nothing to be heard' : noise ? `there it is, the ${noise}` : 'there it is'}.`,
+    ],
+    minutes: MANOEUVRE_MINUTES + (again ? 0 : changeMinutes(c, 'on-wheels') + DRIVE_MINUTES),
+    showed: { of: 'drive', heard },
+  };
+}
+
+function gauged(c: PracticeContext, ask: Extract<PracticeAsk, { of: 'gauge' }>): PracticeAnswer {
+  const { context } = c.state;
+  const gauge = context.gauges.find((g) => g.id === ask.gauge);
+  if (!gauge || !measuresLength(gauge)) throw new BadInput('gauge', 'measures no play', ask.gauge);
+  const { axle, kind } = partsOf(ask.joint);
+  const spec = context.type.axles[axle];
+  const is = vehicleOf(c).playMm(ask.joint);
+  if (is === undefined) throw new BadInput('joint', 'is none a gauge can be set to', ask.joint);
+  const check = checkFor(spec, kind);
+  const counts = check !== undefined && stateCounts(spec, check, kind, ask.state).counts;
+  const n = c.asked.filter((a) => a.ask.of === 'gauge' && a.ask.joint === ask.joint).length;
+  const chance = lotOf(c.truth, 'gauge', ask.joint, ask.gauge, n);
+  const step = resolutionMm(gauge);
+  const rounded = (mm: number) => Math.round(mm / step) * step;
+  // Where it is set against the part is where its zero happens to be.
+  const first = rounded(chance.between(0.5, 1.5));
+  const playMm = Math.max(0, (counts ? is : 0) + gauge.known.sdMm * chance.bell());
+  const show = (mm: number) => trimmed(convert(mm, 'mm', gauge.unit, 'length'), 4);
+  const second = rounded(first + playMm);
+  return {
+    says: [`Pushed: ${show(first)} ${gauge.unit}. Pulled: ${show(second)} ${gauge.unit}.`],
+    minutes: changeMinutes(c, ask.state) + READING_MINUTES,
+    showed: { of: 'gauge', playMm: second - first, counts },
+    readings: [show(first), show(second)],
+  };
+}
+
+/** Whether any fault of a part is worn: of a link either end, or its body. */
+export function wornAt(t: Pick<Truth, 'worn'>, s: JobState, joint: JointId): boolean {
+  const ends = new Set<string>(assemblyJoints(joint));
+  const at = faultsOf(s.context.type).filter((f) => f.joint && ends.has(f.joint));
+  return at.some((f) => t.worn.includes(f.id));
+}
+
+function inHand(c: PracticeContext, joint: JointId): PracticeAnswer {
+  const worn = wornAt(c.truth, c.state, joint);
+  const loose = lotOf(c.truth, 'hand', joint).chance(HAND_WRONG) ? !worn : worn;
+  const spec = c.state.context.type.axles[partsOf(joint).axle];
+  // The old part is in the hand, whatever has been fitted since.
+  const old = practiceVehicle(c.truth, c.state.context.type, c.table, otherSide(c.state.context.rules.driverSide));
+  const seen = old.sees(joint, JOINT_SPECS[partsOf(joint).kind].defects(spec));
+  return { says: [sayInHand(loose), saySeen(seen)].filter((x) => x), minutes: LOOK_MINUTES, showed: { of: 'hand', loose } };
+}
+
+/** A step as it goes: what goes wrong at it is there until a rung has done it. */
+function stepped(c: PracticeContext, id: string): PracticeAnswer {
+  const step = planOf(c.state).find((p) => p.id === id);
+  if (!step) throw new BadInput('step', 'is none of the plan', id);
+  const trouble = troubleAt(c, id);
+  return {
+    says: [trouble ? sayTrouble(trouble) : 'It goes as it should.'],
+    minutes: step.minutes,
+    showed: { of: 'step', ...(trouble ? { trouble } : {}) },
+  };
+}
+
+/** What goes wrong at a step of the plan, if anything does and it was not overcome. */
+export function troubleAt(c: PracticeContext, id: string): TroubleId | undefined {
+  const step = planOf(c.state).find((p) => p.id === id);
+  const all = step?.troubles ?? [];
+  const overcome = c.asked.some(
+    (a) => a.ask.of === 'rung' && a.ask.step === id && a.answer.showed.of === 'rung' && a.answer.showed.worked,
+  );
+  if (!step || all.length === 0 || overcome) return undefined;
+  // A part out of the wrong box does not go on.
+  if (all.includes('part wrong') && step.joint && wrongTaken(c, step.joint)) return 'part wrong';
+  const mine = all.filter((t) => t !== 'part wrong' && t !== 'part broke');
+  const chance = lotOf(c.truth, 'step', id);
+  const share = TROUBLE_SHARE[c.grade] * (c.truth.rusty && step.phase === 'undo' ? RUST_FACTOR : 1);
+  return mine.length && chance.chance(share) ? chance.pick(mine) : undefined;
+}
+
+function tried(c: PracticeContext, { step, ladder, rung }: Extract<PracticeAsk, { of: 'rung' }>): PracticeAnswer {
+  const r = rungOf(ladder, rung);
+  if (!r) throw new BadInput('rung', 'is none of this ladder', rung);
+  const last = LADDERS[ladder].rungs.at(-1)!.id === rung;
+  const worked = last || lotOf(c.truth, 'rung', step, ladder, rung).chance(RUNG_SHARE);
+  return {
+    says: [`${r.title}: ${worked ? 'that does it' : 'it does not do it'}.`],
+    minutes: r.minutes,
+    showed: { of: 'rung', worked },
+  };
+}
+
+const choiceOf = (s: JobState, id: string) => {
+  const choice = s.choices.find((x) => x.id === id);
+  if (!choice) throw new BadInput('choice', 'is none of this job', id);
+  return choice;
+};
+
+/** What is wrong with the box that is opened for a choice, if anything is: the first one may be, the one sent for it is not. */
+export function wrongBox(c: PracticeContext, id: string): GoodsCheck | undefined {
+  const { joints, part } = choiceOf(c.state, id).body;
+  if (c.state.goods.some((g) => g.body.choice === id && g.body.outcome === 'refused')) return undefined;
+  const chance = lotOf(c.truth, 'box', ...joints);
+  if (!chance.chance(WRONG_BOX_SHARE[c.grade])) return undefined;
+  const checks = goodsChecks(part);
+  // Mostly it is simply another part.
+  return chance.chance(0.5) ? 'right part' : chance.pick(checks);
+}
+
+/** A part that does not go on was taken in for this joint. */
+function wrongTaken(c: PracticeContext, joint: JointId): boolean {
+  return c.state.goods.some((g) => {
+    if (g.body.outcome !== 'taken') return false;
+    const choice = c.state.choices.find((x) => x.id === g.body.choice);
+    if (!choice?.body.joints.flatMap(assemblyJoints).includes(joint)) return false;
+    const wrong = wrongBox(c, choice.id);
+    return wrong === 'right part' || wrong === 'right side';
+  });
+}
+
+function opened(c: PracticeContext, id: string): PracticeAnswer {
+  const { part } = choiceOf(c.state, id).body;
+  const wrong = wrongBox(c, id);
+  return {
+    says: goodsChecks(part).map((x) => sayBox(x, x !== wrong)),
+    minutes: LOOK_MINUTES,
+    showed: { of: 'goods', ...(wrong ? { wrong } : {}) },
+  };
+}
+
+function answered(c: PracticeContext, id: string): PracticeAnswer {
+  const { joints } = choiceOf(c.state, id).body;
+  const yes = !lotOf(c.truth, 'answer', ...joints).chance(NO_SHARE[c.grade]);
+  return {
+    says: [yes ? '“Yes, do that.” In person.' : '“No. Not that, not now.” In person.'],
+    minutes: 0,
+    showed: { of: 'answer', yes },
+  };
+}
+
+/** The first thing the customer says, before anybody asks. */
+export function sayOpening(said: Said): string {
+  const [noise] = said.character;
+  const [when] = said.when;
+  return `“It makes a ${noise ?? 'noise'}${when ? `. ${uncapital(when)}, mostly` : ''}. Can you look?”`;
+}

@@ -1,0 +1,289 @@
+import { buildCase, sayFault, splitFault, type FaultId, type OtherFault } from '../diagnosis';
+import { assemblyJoints, assemblyOf, isDangerous, isJointId, partsOf, type JointId } from '../joint';
+import { fastenersOf, ledgerWords, planOf, workJoints } from '../job';
+import { sayEntry, type EntryBodies } from '../ledger';
+import { capital, list } from '../text';
+import { otherSide } from '../vehicle';
+import { curedBy, wornAt, type Asked, type PracticeContext } from './answer';
+import type { PracticeGrade } from './grade';
+import { bestPath, minutesToFind, pathOf, type PathStep } from './search';
+import { caseOfTruth } from './truth';
+
+/** What a review praises, and what it finds wanting; by these names they return over several vehicles. */
+export const STRENGTHS = [
+  'found it',
+  'quick',
+  'asked well',
+  'wrote what was felt',
+  'cleared what is dangerous',
+  'nothing thrown at it',
+  'torques right',
+  'box looked at',
+  'told the customer',
+] as const;
+export type Strength = (typeof STRENGTHS)[number];
+export const MISTAKES = [
+  'did not find it',
+  'danger left in',
+  'drove it though dangerous',
+  'looked in the wrong state',
+  'looks that told nothing',
+  'where and when not asked',
+  'written without a look',
+  'written otherwise than felt',
+  'good parts thrown at it',
+  'wrong box taken',
+  'trouble not said',
+  'torques open',
+  'customer not told',
+] as const;
+export type Mistake = (typeof MISTAKES)[number];
+
+/** What came of a practice vehicle, for whoever worked on it and for the lead. */
+export interface PracticeReview {
+  readonly grade: PracticeGrade;
+  /** What it was, now that it may be said. */
+  readonly was: string;
+  readonly found: boolean;
+  /** By the usual times of checks and steps: to find it, and in all. */
+  readonly minutesToFind: number;
+  readonly minutes: number;
+  readonly planMinutes: number;
+  readonly path: readonly PathStep[];
+  readonly best: readonly PathStep[];
+  readonly strengths: readonly Strength[];
+  readonly mistakes: readonly { readonly mistake: Mistake; readonly words: string }[];
+  /** What the customer was told and answered, line by line. */
+  readonly told: readonly string[];
+}
+
+/** So many looks that told nothing are one too many. */
+const MANY_NOTHING = 2;
+/** A search within so much of the plan's time is a quick one. */
+const QUICK = 1.5;
+
+/**
+ * The review of a practice vehicle once it is handed back or given up. Long: the plan is made anew for every step of it.
+ * @throws BadInput for a truth that is none of its vehicle
+ */
+export function reviewOf(c: PracticeContext): PracticeReview {
+  const { state: s, truth: t } = c;
+  const { type, rules } = s.context;
+  const kerb = otherSide(rules.driverSide);
+  const say = (id: FaultId | JointId | OtherFault) => sayFault(id, rules.dialect, true);
+  const path = pathOf(c);
+  const best = bestPath(c);
+  const mistakes: { mistake: Mistake; words: string }[] = [];
+  const strengths: Strength[] = [];
+  const wrong: Wrong = (mistake, words) => mistakes.push({ mistake, words: capital(words) });
+
+  // What it was, and whether it was found.
+  const cured = curedBy(s);
+  const left = t.sounding.filter((f) => !cured.has(f));
+  const named = new Set((s.verdict?.body.causes ?? []).map(String));
+  const namesIt = (f: FaultId) => {
+    const joint = splitFault(f)?.joint;
+    return (
+      named.has(f) ||
+      (joint !== undefined &&
+        assemblyJoints(joint).some((id) => named.has(id) || [...named].some((n) => splitFault(n)?.joint === id)))
+    );
+  };
+  const found =
+    t.sounding.length > 0
+      ? t.sounding.every((f) => !left.includes(f) || namesIt(f))
+      : s.verdict !== undefined && s.verdict.body.causes.length === 0;
+  if (found) strengths.push('found it');
+  else
+    wrong(
+      'did not find it',
+      t.sounding.length === 0
+        ? 'Nothing of this vehicle made it; the honest verdict was “not reproduced”.'
+        : `${list(left.filter((f) => !namesIt(f)).map(say))} was not named, and not renewed.`,
+    );
+  const toFind = minutesToFind(path);
+  const planMinutes = minutesToFind(best);
+  if (path.some((p) => p.found) && toFind <= QUICK * planMinutes) strengths.push('quick');
+
+  // How it was looked for.
+  const nothing = path.filter((p) => p.nothing && p.nothing !== 'wrong state');
+  const inWrongState = path.filter((p) => p.nothing === 'wrong state');
+  if (inWrongState.length)
+    wrong('looked in the wrong state', `${list(inWrongState.map((p) => p.title))}: as it stood, it could show nothing.`);
+  if (nothing.length >= MANY_NOTHING) wrong('looks that told nothing', `${list(nothing.map((p) => p.title))}.`);
+  asked(c, wrong, strengths);
+  written(c, wrong, strengths);
+
+  // What is dangerous.
+  const danger = buildCase(caseOfTruth(t, type, kerb), c.table).faults.filter(
+    (f) => f.dangerous && t.worn.includes(f.id) && !cured.has(f.id),
+  );
+  const missed = danger.filter((f) => f.joint && !['dangerous', 'loose'].includes(s.joints.get(f.joint)!.asFound.state));
+  const unseen = missed.filter((f) => !c.asked.some((a) => countedAt(a, f.joint!)));
+  if (unseen.length)
+    wrong('danger left in', `${list(unseen.map((f) => say(f.id)))}: worn, and nobody looked in a state that shows it.`);
+  else strengths.push('cleared what is dangerous');
+  const feltDanger = c.asked.findIndex(
+    (a) =>
+      a.answer.showed.of === 'check' &&
+      a.answer.showed.felt.some((f) => f.counts && f.felt === 'moves' && isJointId(f.at) && isDangerous(partsOf(f.at).kind)),
+  );
+  if (feltDanger >= 0 && c.asked.slice(feltDanger).some((a) => a.ask.of === 'drive') && danger.length > 0)
+    wrong('drove it though dangerous', 'It was driven after a dangerous joint was felt to move.');
+
+  // What was done.
+  const thrown = [...s.renewed].filter((id) => !wornAt(t, s, id));
+  const parts = thrown.filter((id, i) => thrown.findIndex((x) => assemblyOf(x) === assemblyOf(id)) === i);
+  const pairs = parts.filter((id) => !pairOfWorn(c, id));
+  if (pairs.length) wrong('good parts thrown at it', `${list(pairs.map(say))}: sound, and renewed.`);
+  else if (s.renewed.size) strengths.push('nothing thrown at it');
+  worked(c, wrong, strengths);
+
+  return {
+    grade: c.grade,
+    was: sayTruth(c, say),
+    found,
+    minutesToFind: toFind,
+    minutes: c.asked.reduce((sum, a) => sum + a.answer.minutes, 0),
+    planMinutes,
+    path,
+    best,
+    strengths,
+    mistakes,
+    told: toldLines(c),
+  };
+}
+
+/** "Left link, lower end made it. Worn besides, and silent: …" */
+function sayTruth({ truth: t }: PracticeContext, say: (f: FaultId) => string): string {
+  const silent = t.worn.filter((f) => !t.sounding.includes(f));
+  const made = t.sounding.length
+    ? `${capital(list(t.sounding.map(say)))} made it.`
+    : t.unlisted
+      ? 'Something made it that is on no list.'
+      : 'Nothing made it that is still there.';
+  const other = t.unlisted && t.sounding.length ? ' So did something that is on no list.' : '';
+  return `${made}${other}${silent.length ? ` Worn besides, and silent: ${list(silent.map(say))}.` : ' Nothing else was worn.'}`;
+}
+
+/** A part is renewed with its twin: what is thrown at nothing has a sound twin too. */
+function pairOfWorn(c: PracticeContext, id: JointId): boolean {
+  const { axle, side, kind } = partsOf(id);
+  return wornAt(c.truth, c.state, `${axle}.${otherSide(side)}.${kind}`);
+}
+
+const countedAt = (a: Asked, joint: JointId): boolean =>
+  (a.answer.showed.of === 'check' && a.answer.showed.felt.some((f) => f.at === joint && f.counts)) ||
+  (a.ask.of === 'gauge' && a.ask.joint === joint && a.answer.showed.of === 'gauge' && a.answer.showed.counts);
+
+type Wrong = (mistake: Mistake, words: string) => void;
+
+/** Where and when decide more than the sound itself. */
+function asked(c: PracticeContext, wrong: Wrong, strengths: Strength[]): void {
+  const { said } = c.truth;
+  const could = (['where', 'when'] as const).filter((k) => said[k].length > 0);
+  const complaint = c.state.complaint;
+  const not = could.filter((k) => !(complaint?.[k] ?? []).some((x) => (said[k] as readonly string[]).includes(x)));
+  if (not.length) wrong('where and when not asked', `The customer could have said ${list(not)} it is heard.`);
+  else if (could.length) strengths.push('asked well');
+  const heard = ['character', 'where', 'when', 'handling', 'conditions'] as const;
+  const more = heard.flatMap((k) => (complaint?.[k] ?? []).filter((x) => !(said[k] as readonly string[]).includes(x)));
+  if (more.length) wrong('written otherwise than felt', `The customer did not say: ${list([...new Set<string>(more)])}.`);
+}
+
+/** What a result on the tape would have been, of what was felt. */
+const asFelt = (felt: string, result: string): boolean =>
+  result === 'can’t tell' || result === felt || (result === 'dangerous' && felt === 'moves');
+
+/** What was felt where it shows something; where it never did, all of it. */
+const counting = <F extends { readonly counts: boolean }>(felt: readonly F[]): readonly F[] =>
+  felt.some((f) => f.counts) ? felt.filter((f) => f.counts) : felt;
+
+/** What stands on the tape against what was felt, read and heard. */
+function written(c: PracticeContext, wrong: Wrong, strengths: Strength[]): void {
+  const { state: s } = c;
+  const { dialect } = s.context.rules;
+  const unlooked: string[] = [];
+  const otherwise: string[] = [];
+  for (const e of s.entries) {
+    if (s.struck.has(e.id)) continue;
+    if (e.kind === 'check') {
+      for (const r of e.body.results) {
+        const felt = c.asked.flatMap((a) =>
+          a.ask.of === 'check' && a.ask.check === e.body.check && a.answer.showed.of === 'check'
+            ? a.answer.showed.felt.filter((f) => f.at === r.joint)
+            : [],
+        );
+        const name = sayFault(r.joint, dialect, true);
+        if (felt.length === 0) unlooked.push(name);
+        else if (!counting(felt).some((f) => asFelt(f.felt, r.result))) otherwise.push(`${name}: ${r.result}`);
+      }
+    }
+    if (e.kind === 'drive') {
+      const heard = c.asked.flatMap((a) =>
+        a.ask.of === 'drive' && a.ask.manoeuvre === e.body.manoeuvre && a.answer.showed.of === 'drive'
+          ? [a.answer.showed.heard]
+          : [],
+      );
+      if (heard.length === 0) unlooked.push(e.body.manoeuvre);
+      else if (!heard.includes(e.body.heard)) otherwise.push(`${e.body.manoeuvre}: ${e.body.heard}`);
+    }
+    if (e.kind === 'reading' && !c.asked.some((a) => a.ask.of === 'gauge' && a.ask.joint === e.body.joint))
+      unlooked.push(`a reading at ${sayFault(e.body.joint, dialect, true)}`);
+    if (e.kind === 'confirm' && !c.asked.some((a) => a.ask.of === 'hand' && assemblyOf(a.ask.joint) === assemblyOf(e.body.joint)))
+      unlooked.push(`${sayFault(e.body.joint, dialect, true)} in the hand`);
+  }
+  if (unlooked.length) wrong('written without a look', `${list([...new Set(unlooked)])}.`);
+  if (otherwise.length) wrong('written otherwise than felt', `${list([...new Set(otherwise)])}.`);
+  if (!unlooked.length && !otherwise.length && s.kept.check.length) strengths.push('wrote what was felt');
+}
+
+/** Boxes, troubles, torques and what the customer heard. */
+function worked(c: PracticeContext, wrong: Wrong, strengths: Strength[]): void {
+  const { state: s } = c;
+  const boxes = c.asked.flatMap((a) =>
+    a.ask.of === 'goods' && a.answer.showed.of === 'goods' ? [{ choice: a.ask.choice, wrong: a.answer.showed.wrong }] : [],
+  );
+  const taken = (choice: string): EntryBodies['goods'] | undefined =>
+    s.goods.findLast((g) => g.body.choice === choice && g.body.outcome === 'taken')?.body;
+  const first = boxes.filter((b, i) => b.wrong && boxes.findIndex((x) => x.choice === b.choice) === i);
+  const swallowed = first.filter(
+    (b) =>
+      s.goods.find((g) => g.body.choice === b.choice)?.body.outcome === 'taken' &&
+      !taken(b.choice)?.checks.some((x) => x.check === b.wrong && x.result === 'no'),
+  );
+  if (swallowed.length) wrong('wrong box taken', `Taken as right: ${list(swallowed.map((b) => b.wrong!))} was not.`);
+  else if (first.length) strengths.push('box looked at');
+
+  const troubles = c.asked.flatMap((a) =>
+    a.ask.of === 'step' && a.answer.showed.of === 'step' && a.answer.showed.trouble
+      ? [{ step: a.ask.step, what: a.answer.showed.trouble }]
+      : [],
+  );
+  const unsaid = troubles.filter((x) => !s.troubles.some((e) => e.body.step === x.step));
+  if (unsaid.length) wrong('trouble not said', `${list([...new Set(unsaid.map((x) => x.what))])}: met, and not written down.`);
+
+  const fasteners = fastenersOf(s);
+  const open = fasteners.filter((f) => f.state !== 'done' || f.wrong);
+  if (workJoints(s).length && open.length) wrong('torques open', `${list(open.map((f) => f.label))}.`);
+  else if (fasteners.length) strengths.push('torques right');
+
+  const bad = [...s.joints.values()].filter((j) => j.state === 'dangerous' && !s.renewed.has(j.id));
+  const heard = new Set(s.told.flatMap((x) => x.body.joints ?? []));
+  const unheard = bad.filter((j) => !heard.has(j.id));
+  if (unheard.length)
+    wrong(
+      'customer not told',
+      `${list(unheard.map((j) => sayFault(j.id, s.context.rules.dialect, true)))}: dangerous, and the owner does not know.`,
+    );
+  else if (bad.length || s.told.length) strengths.push('told the customer');
+}
+
+/** The lines of the tape that the customer heard. */
+function toldLines({ state: s }: PracticeContext): string[] {
+  const { rules, measures } = s.context;
+  const words = ledgerWords(rules.dialect, measures, rules.timeZone, { state: s, plan: planOf(s) });
+  return s.entries
+    .filter((e) => !s.struck.has(e.id) && ['verdict', 'told', 'answer', 'recheck', 'hand-back'].includes(e.kind))
+    .map((e) => sayEntry(e, words));
+}

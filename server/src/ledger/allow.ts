@@ -21,8 +21,9 @@ import {
 import { claimAttachment } from '../attachment/queries';
 import type { Queryable } from '../db/pool';
 import { badInput, conflict, forbidden, HttpProblem, notFound } from '../http/problem';
-import { HANDED_BACK, jobState } from '../job/queries';
+import { HANDED_BACK } from '../job/queries';
 import { iso } from './read';
+import type { Tape } from './tape';
 import { personRole } from '../session/queries';
 import { shopView } from '../shop/queries';
 
@@ -33,6 +34,8 @@ const LATE_MS = 10 * 60_000;
 interface By {
   readonly role: Role;
   readonly device: string;
+  /** The ledger it is for. */
+  readonly tape: Tape;
   /** Throws unless this person has given their PIN lately. */
   confirm(person: string): void;
 }
@@ -67,10 +70,10 @@ const CHECKS: { readonly [K in EntryKind]?: (tx: Queryable, e: Entry<K>, by: By)
     await checkPart(tx, e.body.part);
     await crossedChoice(tx, e, by);
   },
-  step: async (tx, e) => {
+  step: async (tx, e, { tape }) => {
     // Nothing else waits for what cannot be hurried: a state is read only where it decides.
     if (e.body.state !== 'done' || !NOT_HURRIED.includes(e.body.step)) return;
-    const state = await jobState(tx, e.job);
+    const state = await tape.state(tx, e.job);
     const early = state && tooEarly(state, e.body.step, Date.parse(e.at));
     if (early) throw badInput('body.step', early, 'too early');
   },
@@ -89,8 +92,8 @@ const CHECKS: { readonly [K in EntryKind]?: (tx: Queryable, e: Entry<K>, by: By)
     if (!rowCount) throw notFound('recheck');
   },
   strike: (tx, e, by) => checkStrike(tx, e, by),
-  'hand-back': async (tx, e) => {
-    const state = await jobState(tx, e.job);
+  'hand-back': async (tx, e, { tape }) => {
+    const state = await tape.state(tx, e.job);
     const blockers = state ? handBackBlockers(state).map((b) => b.sentence) : ['The job cannot be read.'];
     if (blockers.length)
       throw new HttpProblem(409, 'blocked', `Not yet: ${blockers[0]}`, {
@@ -100,14 +103,15 @@ const CHECKS: { readonly [K in EntryKind]?: (tx: Queryable, e: Entry<K>, by: By)
 };
 
 /** A fastener that nobody undoes in this job has nothing to be tightened. */
-async function notUndone(tx: Queryable, e: Entry<'torque' | 'clicks' | 'mark' | 'lock'>): Promise<void> {
-  const state = await jobState(tx, e.job);
+async function notUndone(tx: Queryable, e: Entry<'torque' | 'clicks' | 'mark' | 'lock'>, { tape }: By): Promise<void> {
+  const state = await tape.state(tx, e.job);
   if (state && !fastenersOf(state).some((f) => f.fastener.id === e.body.fastener))
     throw badInput('body.fastener', 'is not undone in this job: choose its part, or say that it was undone besides');
 }
 
 /** The device an entry comes from, and the job it is for. */
 interface From {
+  readonly tape: Tape;
   /** Throws unless that person has given their PIN lately. */
   confirm(person: string): void;
   /** Whether that person's name was tapped on this device. */
@@ -134,33 +138,34 @@ const wrongClock = (why: string, short: string) =>
 export async function allow(
   tx: Queryable,
   e: Entry,
-  { confirm, speaksFor, device, openedAt, aheadMs, closed }: From,
+  { tape, confirm, speaksFor, device, openedAt, aheadMs, closed }: From,
 ): Promise<void> {
   const role = await personRole(tx, e.by);
   if (!role) throw forbidden('Nobody of that name works here.');
   if (!(await speaksFor(e.by))) throw forbidden('This device does not write for that name: tap it first. Nothing was stored.');
-  if (!mayWrite(role, e.kind)) throw forbidden(`A ${role} does not write this: ${e.kind}. Nothing was stored.`);
+  if (!tape.alone && !mayWrite(role, e.kind)) throw forbidden(`A ${role} does not write this: ${e.kind}. Nothing was stored.`);
   if (Date.parse(e.at) > Date.now() + aheadMs)
     throw wrongClock('This device’s clock runs ahead: the entry is of a time that is yet to come.', 'is in the future');
   if (Date.parse(e.at) < openedAt.getTime() - LATE_MS && !MEASURED.has(e.kind))
     throw wrongClock('The entry is of a time before this job was opened. Is this device’s clock late?', 'is before the job');
-  if (closed && !takenAfterHandBack(e.kind)) throw await handedBack(tx, e);
-  if (isSigned(e.kind)) confirm(e.by);
+  if (closed && !takenAfterHandBack(e.kind)) throw await handedBack(tx, e, tape);
+  if (!tape.alone && isSigned(e.kind)) confirm(e.by);
   const check = CHECKS[e.kind] as ((tx: Queryable, e: Entry, by: By) => Promise<void>) | undefined;
-  await check?.(tx, e, { role, confirm, device });
+  await check?.(tx, e, { role, confirm, device, tape });
 }
 
 /** One's own slip is struck freely; what somebody else wrote, and what was signed, needs a PIN. */
-async function checkStrike(tx: Queryable, e: Entry<'strike'>, { role, confirm }: By): Promise<void> {
+async function checkStrike(tx: Queryable, e: Entry<'strike'>, { role, confirm, tape }: By): Promise<void> {
   const { rows } = await tx.query<{ by_person: string; kind: EntryKind; job_id: string }>(
-    'SELECT by_person, kind, job_id FROM entry WHERE id = $1',
+    `SELECT by_person, kind, job_id FROM ${tape.table} WHERE id = $1`,
     [e.body.entry],
   );
   const struck = rows[0];
   if (!struck || struck.job_id !== e.job) throw notFound('entry to strike');
-  const already = await writtenBy(tx, `kind = 'strike' AND job_id = $1 AND body->>'entry' = $2`, [e.job, e.body.entry]);
+  const already = await writtenBy(tx, tape, `kind = 'strike' AND job_id = $1 AND body->>'entry' = $2`, [e.job, e.body.entry]);
   if (already) throw crossed(`${already.who} has struck it already, at ${already.when}. Nothing more is to be done.`, 'struck');
   if (struck.kind === 'strike') throw conflict('A strike is not struck; write the entry again.');
+  if (tape.alone) return;
   if (struck.kind === 'hand-back') await onlyOpenJob(tx, e.job);
   if (struck.by_person === e.by && !isSigned(struck.kind)) return;
   if (role === 'learner') throw forbidden('A learner strikes only their own entries.');
@@ -173,12 +178,13 @@ const crossed = (why: string, kind = 'crossed') => new HttpProblem(409, kind, `$
 /** Who wrote the latest entry of a sort, and when, as the yard tells it. */
 async function writtenBy(
   tx: Queryable,
+  { table }: Tape,
   where: string,
   values: unknown[],
 ): Promise<{ who: string; when: string; body: unknown } | undefined> {
   const { rows } = await tx.query<{ who: string; at: string; zone: string | null; body: unknown }>(
     `SELECT p.name AS who, ${iso('e.at')} AS at, e.body, (SELECT rules->>'timeZone' FROM shop) AS zone
-       FROM entry e JOIN person p ON p.id = e.by_person WHERE e.seq = (SELECT max(seq) FROM entry WHERE ${where})`,
+       FROM ${table} e JOIN person p ON p.id = e.by_person WHERE e.seq = (SELECT max(seq) FROM ${table} AS entry WHERE ${where})`,
     values,
   );
   return (
@@ -191,20 +197,21 @@ async function writtenBy(
 }
 
 /** Why nothing more is taken: who handed it back, and when; what came too late can be said on a job of its own. */
-async function handedBack(tx: Queryable, e: Entry): Promise<HttpProblem> {
-  const by = await writtenBy(tx, `kind = 'hand-back' AND job_id = $1`, [e.job]);
+async function handedBack(tx: Queryable, e: Entry, tape: Tape): Promise<HttpProblem> {
+  const by = await writtenBy(tx, tape, `kind = 'hand-back' AND job_id = $1`, [e.job]);
   return by
     ? conflict(`${by.who} handed the vehicle back at ${by.when}. Strike that hand-back first, or open a new job.`)
     : conflict(HANDED_BACK);
 }
 
 /** Somebody at another device put something for the same joints to the customer, and this one had not heard of it. */
-async function crossedChoice(tx: Queryable, e: Entry<'choose'>, { device }: By): Promise<void> {
+async function crossedChoice(tx: Queryable, e: Entry<'choose'>, { device, tape }: By): Promise<void> {
   if (e.seen === undefined) return;
   const other = await writtenBy(
     tx,
+    tape,
     `job_id = $1 AND kind = 'choose' AND seq > $2 AND device IS DISTINCT FROM $3::uuid AND body->'joints' ?| $4::text[]
-       AND NOT EXISTS (SELECT 1 FROM entry s WHERE s.job_id = $1 AND s.kind = 'strike' AND s.body->>'entry' = entry.id::text)`,
+       AND NOT EXISTS (SELECT 1 FROM ${tape.table} s WHERE s.job_id = $1 AND s.kind = 'strike' AND s.body->>'entry' = entry.id::text)`,
     [e.job, e.seen, device, e.body.joints],
   );
   if (other)

@@ -5,14 +5,25 @@ import type { Queryable } from '../db/pool';
 /** A moment as the contract writes it. */
 export const iso = (column: string): string => `to_char((${column}) AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"')`;
 
-/** The columns of an entry as the contract names them. */
-export const ENTRY = `SELECT id, seq, job_id AS job, kind, version, body, by_person AS by, ${iso('at')} AS at, ${iso('received_at')} AS "receivedAt" FROM entry`;
+/** The columns of an entry as the contract names them, of one ledger. */
+export const entryOf = (table: 'entry' | 'practice_entry'): string =>
+  `SELECT id, seq, job_id AS job, kind, version, body, by_person AS by, ${iso('at')} AS at, ${iso('received_at')} AS "receivedAt" FROM ${table}`;
+/** Those of the shop's own. */
+export const ENTRY = entryOf('entry');
 
 /** Rows of the ledger as today's program writes them. */
 export const readEntries = (rows: readonly StoredEntry[]): StoredEntry[] => rows.map((r) => readEntry(r) as StoredEntry);
 
 /** The entries of jobs, in the order they were received. @param after the last place that is known already */
-export async function entriesOf(db: Queryable, jobs: readonly string[], after = 0): Promise<StoredEntry[]> {
-  const { rows } = await db.query<StoredEntry>(`${ENTRY} WHERE job_id = ANY($1) AND seq > $2 ORDER BY seq`, [jobs, after]);
+export async function entriesOf(
+  db: Queryable,
+  jobs: readonly string[],
+  after = 0,
+  table: 'entry' | 'practice_entry' = 'entry',
+): Promise<StoredEntry[]> {
+  const { rows } = await db.query<StoredEntry>(`${entryOf(table)} WHERE job_id = ANY($1) AND seq > $2 ORDER BY seq`, [
+    jobs,
+    after,
+  ]);
   return readEntries(rows);
 }

@@ -1,5 +1,5 @@
 import { isDeepStrictEqual } from 'node:util';
-import { Router, type Request } from 'express';
+import { Router, type Request, type Response } from 'express';
 import * as z from 'zod';
 import { newEntries, type StoredEntry } from '@ash-knot/contract';
 import type { Entry } from '@ash-knot/core';
@@ -7,13 +7,15 @@ import { inTransaction, type Db, type Queryable } from '../db/pool';
 import { confirmedBy, worker } from '../session/guard';
 import { maySpeakFor } from '../session/queries';
 import { badInput, conflict, notFound, param, parse } from '../http/problem';
-import { jobRow } from '../job/queries';
+import { jobRow, jobState } from '../job/queries';
 import { announceJob } from '../live/channel';
 import type { Lessons } from '../learning/lessons';
+import type { JobFeeds } from '../live/feeds';
 import type { Live } from '../live/live';
 import { allow } from './allow';
 import { append } from './append';
-import { ENTRY, readEntries } from './read';
+import { entryOf, readEntries } from './read';
+import type { Tape } from './tape';
 
 const uuid = z.uuid();
 
@@ -29,8 +31,8 @@ function aheadOf(req: Request): number {
 }
 
 /** What is there already under the ids of a batch. */
-async function knownOf(tx: Queryable, entries: readonly Entry[]): Promise<Map<string, StoredEntry>> {
-  const { rows } = await tx.query<StoredEntry>(`${ENTRY} WHERE id = ANY($1)`, [entries.map((e) => e.id)]);
+async function knownOf(tx: Queryable, { table }: Tape, entries: readonly Entry[]): Promise<Map<string, StoredEntry>> {
+  const { rows } = await tx.query<StoredEntry>(`${entryOf(table)} WHERE id = ANY($1)`, [entries.map((e) => e.id)]);
   return new Map(readEntries(rows).map((r) => [r.id, r]));
 }
 
@@ -42,6 +44,74 @@ const same = (a: StoredEntry, b: Entry): boolean =>
   Date.parse(a.at) === Date.parse(b.at) &&
   isDeepStrictEqual(a.body, JSON.parse(JSON.stringify(b.body)));
 
+/** The shop's own ledger. */
+const SHOP: Tape = { table: 'entry', state: jobState, append, alone: false };
+
+/** What a job says before an entry of it is looked at; asked again where one may have opened it. */
+export interface Standing {
+  readonly openedAt: Date;
+  readonly closed: boolean;
+}
+
+/** The entries of a request, all of this job. */
+export function entriesOfRequest(req: Request, id: string): Entry[] {
+  const { entries } = parse(newEntries, req.body);
+  const stray = entries.findIndex((e) => e.job !== id);
+  if (stray >= 0) throw badInput(`entries.${stray}.job`, 'is not this job');
+  return entries;
+}
+
+/**
+ * Takes entries into a ledger, one after the other, in the transaction that holds its job. The same sent again are passed over.
+ * @param now how its job stands; @param standing the same, asked again after a strike
+ * @returns whether any was new
+ */
+export async function takeEntries(
+  tx: Queryable,
+  tape: Tape,
+  { req, res, entries }: { readonly req: Request; readonly res: Response; readonly entries: readonly Entry[] },
+  now: Standing,
+  standing: () => Promise<Standing>,
+): Promise<boolean> {
+  const session = res.locals.session!;
+  let fresh = false;
+  const { openedAt } = now;
+  let { closed } = now;
+  const known = await knownOf(tx, tape, entries);
+  for (const e of entries) {
+    const there = known.get(e.id);
+    if (there) {
+      if (!same(there, e)) throw conflict(`The entry ${e.id} already stands for something else. Nothing was stored.`);
+      continue;
+    }
+    await allow(tx, e, {
+      tape,
+      confirm: (person) => confirmedBy(res, person),
+      speaksFor: (person) => maySpeakFor(tx, session, person),
+      device: session.device,
+      openedAt,
+      aheadMs: aheadOf(req),
+      closed,
+    });
+    if (await tape.append(tx, e, session)) fresh = true;
+    if (e.kind === 'hand-back') closed = true;
+    if (e.kind === 'strike') closed = (await standing()).closed;
+  }
+  return fresh;
+}
+
+/** Follows a ledger: what is written to it from now on, and what the bay's gauges say. */
+export function followTape(req: Request, res: Response, live: Live, feeds: JobFeeds, id: string): void {
+  const { after } = parse(z.object({ after: z.coerce.number().int().min(0).default(0) }), req.query);
+  // A browser that lost the line says what it saw last.
+  const seen = Math.max(after, Number(req.headers['last-event-id'] ?? 0) || 0);
+  const { device, bay } = res.locals.session!;
+  const s = live.streams.start(res, device);
+  s.onClose(feeds.follow(id, seen, (event) => s.write(event)));
+  // The bay's gauges come over the same line: a browser opens only six to one server.
+  s.onClose(live.news.hearGauges(bay, (said) => s.send('said', said)));
+}
+
 /** The tape of a job: what is written to it, and the stream that follows it. */
 export function ledgerRoutes(db: Db, live: Live, lessons: Lessons): Router {
   const r = Router();
@@ -49,37 +119,16 @@ export function ledgerRoutes(db: Db, live: Live, lessons: Lessons): Router {
   r.post('/jobs/:id/entries', async (req, res) => {
     const id = param(uuid, req, 'id');
     worker(res);
-    const { entries } = parse(newEntries, req.body);
-    const stray = entries.findIndex((e) => e.job !== id);
-    if (stray >= 0) throw badInput(`entries.${stray}.job`, 'is not this job');
-    const session = res.locals.session!;
-    const aheadMs = aheadOf(req);
+    const entries = entriesOfRequest(req, id);
     await inTransaction(db, async (tx) => {
       // The job's row is the lock: two hand-backs, or a hand-back and a late entry, come one after the other.
-      const job = await jobRow(tx, id, true);
-      if (!job) throw notFound('job');
-      let closed = job.closedAt !== null;
-      let fresh = false;
-      const known = await knownOf(tx, entries);
-      for (const e of entries) {
-        const there = known.get(e.id);
-        if (there) {
-          if (!same(there, e)) throw conflict(`The entry ${e.id} already stands for something else. Nothing was stored.`);
-          continue;
-        }
-        await allow(tx, e, {
-          confirm: (person) => confirmedBy(res, person),
-          speaksFor: (person) => maySpeakFor(tx, session, person),
-          device: session.device,
-          openedAt: job.openedAt,
-          aheadMs,
-          closed,
-        });
-        if (await append(tx, e, session)) fresh = true;
-        if (e.kind === 'hand-back') closed = true;
-        if (e.kind === 'strike') closed = (await jobRow(tx, id))!.closedAt !== null;
-      }
-      if (fresh) await announceJob(tx, id);
+      const standing = async (lock = false) => {
+        const job = await jobRow(tx, id, lock);
+        if (!job) throw notFound('job');
+        return { openedAt: job.openedAt, closed: job.closedAt !== null };
+      };
+      const now = await standing(true);
+      if (await takeEntries(tx, SHOP, { req, res, entries }, now, standing)) await announceJob(tx, id);
     });
     if (entries.some((e) => e.kind === 'hand-back')) lessons.add(id);
     res.status(201).json({ stored: entries.length });
@@ -87,15 +136,8 @@ export function ledgerRoutes(db: Db, live: Live, lessons: Lessons): Router {
 
   r.get('/jobs/:id/stream', async (req, res) => {
     const id = param(uuid, req, 'id');
-    const { after } = parse(z.object({ after: z.coerce.number().int().min(0).default(0) }), req.query);
     if (!(await jobRow(db, id))) throw notFound('job');
-    // A browser that lost the line says what it saw last.
-    const seen = Math.max(after, Number(req.headers['last-event-id'] ?? 0) || 0);
-    const { device, bay } = res.locals.session!;
-    const s = live.streams.start(res, device);
-    s.onClose(live.feeds.follow(id, seen, (event) => s.write(event)));
-    // The bay's gauges come over the same line: a browser opens only six to one server.
-    s.onClose(live.news.hearGauges(bay, (said) => s.send('said', said)));
+    followTape(req, res, live, live.feeds, id);
   });
   return r;
 }

@@ -83,6 +83,7 @@ const CALLS: Readonly<Record<string, Call>> = {
   checkHalfCar: call(core.checkHalfCar, [core.EVERYDAY_CAR]),
   clicksOf: call(core.clicksOf, ['wheel-nut', 5]),
   driven: call(core.driven, [core.EVERYDAY_CAR, { left: [{ atM: 0, lengthM: 0.3, heightM: 0.03 }], right: [] }, 5, 0.05, 0.01]),
+  drawOfGrade: call(core.drawOfGrade, [1, STRUT_TYPE, core.SHIPPED, 'left', 1], [0]),
   gradeOf: call(core.gradeOf, [3]),
   lot: call(core.lot, [1, 'feels'], [0]),
   truthOfJob: call(core.truthOfJob, [CONTEXT, CLOSED, core.SHIPPED, 5], [3]),
@@ -352,7 +353,7 @@ const READ = `
 
 /** They take what another function here made, or a vehicle, part, table or case that was read; whatever made it refused. */
 const MADE = `
-  answerOf asksFor bestPath caseOfTruth courseOf difficulty drawOfGrade drawTruth heardWith lookResult lotOf minutesToFind
+  answerOf asksFor bestPath caseOfTruth courseOf difficulty drawTruth heardWith lookResult lotOf minutesToFind
   pathOf practiceVehicle priorSource reviewOf stoodAt troubleAt wornAt wrongBox
   ImpactFinder RecordingReader WavReader centroidOf compareDrives decayOf heardIn keptOf leadOf ringChance ringOf
   sayDrives sayHeard spectrumOf beyondLash closingsSound cornerPoints drive hardestJ knockTrial likeness meetingMass noise patchedLane

@@ -18,6 +18,7 @@ import { ledgerRoutes } from './ledger/routes';
 import type { Lessons } from './learning/lessons';
 import type { Live } from './live/live';
 import { partRoutes } from './part/routes';
+import { practiceRoutes } from './practice/routes';
 import { sameOrigin, signedIn, withSession } from './session/guard';
 import { sessionRoutes } from './session/routes';
 import { firstRunRoutes, shopRoutes } from './shop/routes';
@@ -158,6 +159,7 @@ export function makeApp(o: AppOptions): Express {
     learningRoutes(o.db, o.read),
     findRoutes(o.db, o.read),
     gaugeRoutes(o.db, live),
+    practiceRoutes(o.db, live),
   );
   api.use((req) => {
     throw new HttpProblem(404, 'not-found', `There is nothing at ${req.path}.`);

@@ -6,3 +6,4 @@ export * from './learning';
 export * from './part';
 export * from './found';
 export * from './supplier';
+export * from './practice';

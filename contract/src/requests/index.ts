@@ -4,3 +4,4 @@ export * from './job';
 export * from './gauge';
 export * from './part';
 export * from './supplier';
+export * from './practice';

@@ -1,6 +1,6 @@
 import { within } from '../error';
 import { buildCase, weighCase, type SuspectsTable } from '../diagnosis';
-import type { Chance } from '../numeric';
+import { lot } from './lot';
 import { caseOfTruth, drawTruth, type Truth } from './truth';
 import type { Side, VehicleTypeSpec } from '../vehicle';
 
@@ -43,16 +43,18 @@ const MOST_DRAWN = 200;
 
 /**
  * A practice vehicle of a grade, drawn from the model; `also` may ask for more.
+ * @throws BadInput for a seed that is none, see `lot`
  * @returns the truth, and its grade: another one than was asked for only where none such came up
  */
 export function drawOfGrade(
-  c: Chance,
+  seed: number,
   type: VehicleTypeSpec,
   s: SuspectsTable,
   kerbSide: Side,
   grade: PracticeGrade,
   also: (t: Truth) => boolean = () => true,
 ): { readonly truth: Truth; readonly grade: PracticeGrade } {
+  const c = lot(seed, 'draw');
   let nearest: { truth: Truth; grade: PracticeGrade; off: number } | undefined;
   for (let i = 0; i < MOST_DRAWN; i++) {
     const truth = drawTruth(c, type, s, kerbSide);

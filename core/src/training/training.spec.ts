@@ -233,9 +233,9 @@ test('grades are fifths of what comes in; a vehicle is drawn of the grade that i
     n.set(g, (n.get(g) ?? 0) + 1);
   }
   for (const g of PRACTICE_GRADES) expect((n.get(g) ?? 0) / 300).toBeGreaterThan(0.12);
-  for (const g of PRACTICE_GRADES) expect(drawOfGrade(c, STRUT_TYPE, SHIPPED, 'left', g).grade).toBe(g);
+  for (const g of PRACTICE_GRADES) expect(drawOfGrade(g, STRUT_TYPE, SHIPPED, 'left', g).grade).toBe(g);
   const asks = (t: Truth) => asksFor('danger left in', t, STRUT_TYPE, SHIPPED, 'left');
-  const { truth } = drawOfGrade(c, STRUT_TYPE, SHIPPED, 'left', 2, asks);
+  const { truth } = drawOfGrade(5, STRUT_TYPE, SHIPPED, 'left', 2, asks);
   expect(truth.worn.some((f) => /ball-joint|tie-rod|wheel/.test(f))).toBe(true);
 }, 60_000);
 

@@ -1,5 +1,50 @@
 import { csvOf, rowsOf } from '@ash-knot/contract';
-import { attempt, lessonOf, loopFromRows, WavReader } from '@ash-knot/core';
+import {
+  asksFor,
+  asVariant,
+  attempt,
+  difficulty,
+  drawOfGrade,
+  foldJob,
+  gradeOf,
+  lessonOf,
+  loopFromRows,
+  reviewOf,
+  truthOfJob,
+  WavReader,
+  type Entry,
+  type JobContext,
+  type Mistake,
+  type PracticeContext,
+  type PracticeGrade,
+  type PracticeReview,
+  type Side,
+  type SuspectsTable,
+  type Truth,
+  type VehicleTypeSpec,
+} from '@ash-knot/core';
+
+/** A vehicle to be drawn. */
+interface ToDraw {
+  readonly type: VehicleTypeSpec;
+  readonly table: SuspectsTable;
+  readonly kerbSide: Side;
+  readonly grade: PracticeGrade;
+  readonly focus: Mistake | undefined;
+  readonly seed: number;
+}
+interface Graded {
+  readonly truth: Truth;
+  readonly grade: PracticeGrade;
+}
+/** A closed job to be made an exercise of. */
+interface OfJob {
+  readonly context: JobContext;
+  readonly entries: readonly Entry[];
+  readonly table: SuspectsTable;
+  readonly kerbSide: Side;
+  readonly seed: number;
+}
 
 /** What takes more than a frame, by name: only texts, numbers and bytes go in and out. */
 export const WORK = {
@@ -24,6 +69,26 @@ export const WORK = {
     return read.ok ? read.value[0] : read.error.bound;
   },
   lesson: lessonOf,
+  /** A practice vehicle of a grade. */
+  exercise: ({ type, table, kerbSide, grade, focus, seed }: ToDraw): Graded =>
+    drawOfGrade(seed, type, table, kerbSide, grade, (t) => asksFor(focus, t, type, table, kerbSide)),
+  /** The same of a closed job, or why it hides nothing. */
+  exerciseOfJob({ context, entries, table, kerbSide, seed }: OfJob): Graded | { readonly field: string; readonly bound: string } {
+    const read = attempt(() => truthOfJob(context, entries, table, seed));
+    if (!read.ok) return { field: read.error.field, bound: read.error.bound };
+    const type = asVariant(context.type, context.variant);
+    return { truth: read.value, grade: gradeOf(difficulty(read.value, type, table, kerbSide)) };
+  },
+  /** What came of a practice vehicle. */
+  practiceReview: ({
+    context,
+    entries,
+    on,
+  }: {
+    context: JobContext;
+    entries: readonly Entry[];
+    on: Omit<PracticeContext, 'state'>;
+  }): PracticeReview => reviewOf({ ...on, state: foldJob(context, entries) }),
 } as const;
 
 export type Work = typeof WORK;

@@ -7,6 +7,7 @@ export const CHANNEL = 'ashknot';
 /** Something every server must hear. */
 export type News =
   | { readonly about: 'job'; readonly job: string }
+  | { readonly about: 'practice'; readonly practice: string }
   | { readonly about: 'device'; readonly device: string }
   | { readonly about: 'gauge'; readonly bay: string | null; readonly said: GaugeSaid };
 

@@ -9,6 +9,8 @@ import { Streams } from './streams';
 export interface Live {
   readonly news: LiveNews;
   readonly feeds: JobFeeds;
+  /** The same of practice vehicles. */
+  readonly practice: JobFeeds;
   readonly streams: Streams;
   stop(): Promise<void>;
 }
@@ -17,16 +19,22 @@ export interface Live {
 export async function startLive(db: Db, connectionString: string, log: Logger): Promise<Live> {
   const news = new LiveNews(connectionString, log);
   const feeds = new JobFeeds((job, after) => entriesOf(db, [job], after), log);
+  const practice = new JobFeeds((id, after) => entriesOf(db, [id], after, 'practice_entry'), log);
   const streams = new Streams();
   news.hear({
     job: (job) => feeds.pull(job),
+    practice: (id) => practice.pull(id),
     device: (device) => streams.endDevice(device),
-    missed: () => feeds.pullAll(),
+    missed: () => {
+      feeds.pullAll();
+      practice.pullAll();
+    },
   });
   await news.start();
   return {
     news,
     feeds,
+    practice,
     streams,
     async stop() {
       streams.endAll();

@@ -7,6 +7,8 @@ import { CHANNEL, type News } from './channel';
 export interface Hearing {
   /** Something was written to a job. */
   job(job: string): void;
+  /** Something was written to a practice vehicle: who keeps to jobs hears nothing of it. */
+  practice?(id: string): void;
   /** A device was signed out. */
   device(device: string): void;
   /** News may have been missed: look at everything again. */
@@ -105,7 +107,8 @@ export class LiveNews {
     const news = JSON.parse(payload) as News;
     if (news.about === 'gauge') {
       for (const b of this.bays) if (b.bay === news.bay) b.hear(news.said);
-    } else if (news.about === 'device') for (const h of this.hearings) h.device(news.device);
+    } else if (news.about === 'practice') for (const h of this.hearings) h.practice?.(news.practice);
+    else if (news.about === 'device') for (const h of this.hearings) h.device(news.device);
     else for (const h of this.hearings) h.job(news.job);
   }
 

@@ -1,0 +1,19 @@
+import { insertEntry, type Tape } from '../ledger/tape';
+import { benchOf, contextOfBench, practiceRow } from './queries';
+
+/** The ledger of a practice vehicle: what is written there teaches the shop nothing and shows nowhere else. */
+export const PRACTICE_TAPE: Tape = {
+  table: 'practice_entry',
+  async state(db, id) {
+    const p = await practiceRow(db, id);
+    const bench = p && (await benchOf(db, p));
+    return bench && contextOfBench(bench).state;
+  },
+  async append(db, e, from) {
+    if (!(await insertEntry(db, 'practice_entry', e, from))) return false;
+    if (e.kind === 'hand-back')
+      await db.query('UPDATE practice SET closed_at = now() WHERE id = $1 AND closed_at IS NULL', [e.job]);
+    return true;
+  },
+  alone: true,
+};

@@ -25,6 +25,7 @@ const WEB = [
     'settle',
     'work',
     'prove',
+    'practice',
     'sheet',
     'floor',
     'file',

@@ -11,6 +11,8 @@ export interface Truth {
   readonly say?: Readonly<Record<string, number>>;
   /** What moves when it is felt: the words of its line, and the joint. */
   readonly moves?: readonly { readonly at: RegExp; readonly joint: string }[];
+  /** Somebody does something else at a line, by its key; true where that was all of it. */
+  readonly does?: (page: Page, line: string, key: string) => Promise<boolean>;
 }
 
 /**
@@ -35,7 +37,7 @@ export async function follow(page: Page, until: RegExp, truth: Truth = {}, most 
     if (found) {
       felt.add(found.joint);
       await feels(page, found.joint);
-    } else await answer(page, t, truth);
+    } else if (!(await truth.does?.(page, t, await keyOf(page)))) await answer(page, t, truth);
     await page
       .waitForFunction((b) => (document.querySelector('section[aria-label="Next"]') as HTMLElement).innerText !== b, before, {
         timeout: 1500,
@@ -43,6 +45,12 @@ export async function follow(page: Page, until: RegExp, truth: Truth = {}, most 
       .catch(() => undefined);
   }
   throw new Error(`the key never led to ${until}; at last: ${seen.slice(-6).join(' | ')}`);
+}
+
+/** What the big key says; where there are several, the first of them. */
+async function keyOf(page: Page): Promise<string> {
+  const key = strip(page).locator('.go').first();
+  return (await key.count()) ? (await key.innerText()).split('\n')[0]!.trim() : '';
 }
 
 /** One joint moves: tapped on the plate, which on a phone stands behind its own tab. */

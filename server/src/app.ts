@@ -51,6 +51,8 @@ export interface AppOptions {
   readonly suppliers?: readonly Supplier[] | undefined;
   /** Requests a minute a device may make; an address, with every device behind it, ten times as many. */
   readonly requestsPerMinute?: number | undefined;
+  /** Every practice vehicle is drawn with this seed: for tests that must know what they meet. */
+  readonly practiceSeed?: number | undefined;
 }
 
 const REQUESTS_PER_MINUTE = 900;
@@ -159,7 +161,7 @@ export function makeApp(o: AppOptions): Express {
     learningRoutes(o.db, o.read),
     findRoutes(o.db, o.read),
     gaugeRoutes(o.db, live),
-    practiceRoutes(o.db, live),
+    practiceRoutes(o.db, live, o.practiceSeed),
   );
   api.use((req) => {
     throw new HttpProblem(404, 'not-found', `There is nothing at ${req.path}.`);

@@ -24,6 +24,7 @@ const env = {
   proxies: Number(process.env['TRUST_PROXY'] ?? 0),
   metricsToken: process.env['METRICS_TOKEN'],
   requestsPerMinute: process.env['REQUESTS_PER_MINUTE'] ? Number(process.env['REQUESTS_PER_MINUTE']) : undefined,
+  practiceSeed: process.env['PRACTICE_SEED'] ? Number(process.env['PRACTICE_SEED']) : undefined,
   /** Whether the simulated suppliers are late or silent now and then. */
   supplierMoods: process.env['SUPPLIER_MOODS'] !== 'off',
 };

@@ -8,7 +8,7 @@ import { startLive, type Live } from './live/live';
 
 export interface ServeOptions extends Pick<
   AppOptions,
-  'log' | 'webRoot' | 'secure' | 'proxies' | 'metricsToken' | 'requestsPerMinute'
+  'log' | 'webRoot' | 'secure' | 'proxies' | 'metricsToken' | 'requestsPerMinute' | 'practiceSeed'
 > {
   readonly databaseUrl: string;
   /** A streaming replica for history and search. */

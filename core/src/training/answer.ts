@@ -27,7 +27,7 @@ import {
 import { causesElsewhere, goodsChecks, planOf, type JobState } from '../job';
 import type { GoodsCheck } from '../ledger';
 import { LADDERS, rungOf, type TroubleId } from '../plan';
-import { list, uncapital } from '../text';
+import { capital, list } from '../text';
 import { convert, trimmed } from '../units';
 import { otherSide, stateMinutes, type AxleEnd, type Side, type VehicleState } from '../vehicle';
 import { TROUBLE_SHARE, WRONG_BOX_SHARE, type PracticeGrade } from './grade';
@@ -166,7 +166,7 @@ function sayCustomer(said: Said, about: AskedAbout): string {
   if (about === 'like')
     return of.length ? `They listen, and point at: ${list(of as readonly Likeness[])}.` : 'They listen, and shake their head.';
   if (about === 'history') return of.length ? `“It stands by the sea.” You see rust.` : '“Not that I know of.” You see no rust.';
-  return of.length ? `“${of.join('; ')}.”` : COULD_NOT_SAY;
+  return of.length ? `“${capital(of.join('; '))}.”` : COULD_NOT_SAY;
 }
 
 const changeMinutes = (c: PracticeContext, to: VehicleState) => stateMinutes(stoodAt(c.asked), to);
@@ -357,5 +357,5 @@ function answered(c: PracticeContext, id: string): PracticeAnswer {
 export function sayOpening(said: Said): string {
   const [noise] = said.character;
   const [when] = said.when;
-  return `“It makes a ${noise ?? 'noise'}${when ? `. ${uncapital(when)}, mostly` : ''}. Can you look?”`;
+  return `“It makes a ${noise ?? 'noise'}${when ? `. ${capital(when)}, mostly` : ''}. Can you look?”`;
 }

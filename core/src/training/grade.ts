@@ -1,6 +1,16 @@
 import { within } from '../error';
-import { buildCase, weighCase, type SuspectsTable } from '../diagnosis';
+import {
+  buildCase,
+  elsewhereChecks,
+  weighCase,
+  type ElsewhereCheckId,
+  type Fault,
+  type OtherFault,
+  type SuspectsTable,
+} from '../diagnosis';
+import { checksOf, partsOf, type CheckId } from '../joint';
 import { lot } from './lot';
+import { practiceVehicle } from './practice-vehicle';
 import { caseOfTruth, drawTruth, type Truth } from './truth';
 import type { Side, VehicleTypeSpec } from '../vehicle';
 
@@ -20,18 +30,39 @@ export const sayGrade = (g: PracticeGrade): string => `${SAID[g]}, ${g} of ${PRA
  * Fifths of the difficulty, bits: of a thousand vehicles that came in, so drawn (checked by grade.spec). They decide
  * which of them a learner is given, not what any of them answers.
  */
-const FIFTHS = [2.6, 3.3, 4, 5.1] as const;
+const FIFTHS = [2.7, 3.3, 4.1, 5.2] as const;
+/** What makes it feels tight by every check there is: it is found by what is left over. */
+const FELT_TIGHT_BITS = 3;
 /** Each further source, and what is none of the list: nothing the list says leads to it. */
 const ANOTHER_BITS = 1;
 const UNLISTED_BITS = 8;
 
-/** How hard a vehicle is, bits: how little the customer's words say of what makes the noise (its surprise), and more where it is several things. */
+/**
+ * How hard a vehicle is, bits: how little the customer's words say of what makes the noise (its surprise); more where it is
+ * several things, and where no hand feels it.
+ */
 export function difficulty(t: Truth, type: VehicleTypeSpec, s: SuspectsTable, kerbSide: Side): number {
   const b = buildCase(caseOfTruth(t, type, kerbSide), s);
   const { makes } = weighCase(b);
   const on = b.faults.flatMap((f, i) => (t.sounding.includes(f.id) ? [makes[i]!] : []));
   if (on.length === 0) return UNLISTED_BITS;
-  return -Math.log2(Math.max(...on)) + ANOTHER_BITS * (on.length - 1 + Number(t.unlisted));
+  const v = practiceVehicle(t, type, s, kerbSide);
+  const felt = b.faults.some(
+    (f) => t.sounding.includes(f.id) && waysTo(f, type).some((way) => v.feels(f.joint ?? (f.id as OtherFault), way) !== 'tight'),
+  );
+  return -Math.log2(Math.max(...on)) + ANOTHER_BITS * (on.length - 1 + Number(t.unlisted)) + (felt ? 0 : FELT_TIGHT_BITS);
+}
+
+/** Every check that looks for a fault. */
+function waysTo(f: Fault, type: VehicleTypeSpec): (CheckId | ElsewhereCheckId)[] {
+  if (!f.joint)
+    return elsewhereChecks(type)
+      .filter((x) => (x.finds as readonly string[]).includes(f.id))
+      .map((x) => x.id);
+  const { axle, kind } = partsOf(f.joint);
+  return checksOf(type.axles[axle])
+    .filter((x) => x.settles.includes(kind))
+    .map((x) => x.id);
 }
 
 /** @throws BadInput for bits that are no number */

@@ -1,6 +1,6 @@
 import { buildCase, sayFault, splitFault, type FaultId, type OtherFault } from '../diagnosis';
 import { assemblyJoints, assemblyOf, isDangerous, isJointId, partsOf, type JointId } from '../joint';
-import { fastenersOf, ledgerWords, planOf, workJoints } from '../job';
+import { fastenersOf, ledgerWords, planOf, uncleared, workJoints } from '../job';
 import { sayEntry, type EntryBodies } from '../ledger';
 import { capital, list } from '../text';
 import { otherSide } from '../vehicle';
@@ -99,7 +99,7 @@ export function reviewOf(c: PracticeContext): PracticeReview {
       'did not find it',
       t.sounding.length === 0
         ? 'Nothing of this vehicle made it; the honest verdict was “not reproduced”.'
-        : `${list(left.filter((f) => !namesIt(f)).map(say))} was not named, and not renewed.`,
+        : `Not named, and not renewed: ${list(left.filter((f) => !namesIt(f)).map(say))}.`,
     );
   const toFind = minutesToFind(path);
   const planMinutes = minutesToFind(best);
@@ -122,7 +122,7 @@ export function reviewOf(c: PracticeContext): PracticeReview {
   const unseen = missed.filter((f) => !c.asked.some((a) => countedAt(a, f.joint!)));
   if (unseen.length)
     wrong('danger left in', `${list(unseen.map((f) => say(f.id)))}: worn, and nobody looked in a state that shows it.`);
-  else strengths.push('cleared what is dangerous');
+  else if (uncleared(s, s.axle).length === 0) strengths.push('cleared what is dangerous');
   const feltDanger = c.asked.findIndex(
     (a) =>
       a.answer.showed.of === 'check' &&

@@ -220,6 +220,7 @@ export function bestPath(c: PracticeContext): PathStep[] {
   const kerb = otherSide(rules.driverSide);
   const v = practiceVehicle(c.truth, type, c.table, kerb);
   const sounds = soundsIn(c, v);
+  const home = homeOf(c);
   const known = new Known(caseOfTruth(c.truth, type, kerb));
   const settled: (JointId | OtherFault)[] = [];
   const tight: JointId[] = [];
@@ -228,7 +229,7 @@ export function bestPath(c: PracticeContext): PathStep[] {
   let standing: VehicleState = 'on-wheels';
   let minutes = 0;
   let found = false;
-  const owed = () => dangerousOf(type, c.state.axle).filter((id) => !settled.includes(id));
+  const owed = () => dangerousOf(type, home).filter((id) => !settled.includes(id));
   while (minutes < MOST_MINUTES && !(found && owed().length === 0)) {
     const step = firstStep(c, known.case, { standing, settled, tight, owed: owed(), tried });
     if (!step || (found && step.owed.length === 0)) break;
@@ -236,7 +237,7 @@ export function bestPath(c: PracticeContext): PathStep[] {
     standing = step.state;
     const title = step.manoeuvres
       ? 'Drive it: ' + step.manoeuvres.map(sayManoeuvre).join(', ').toLowerCase()
-      : checkTitle(step, type, c.state.axle);
+      : checkTitle(step, type, home);
     let here = false;
     for (const manoeuvre of step.manoeuvres ?? []) known.heard({ manoeuvre, heard: v.hears(manoeuvre) });
     if (!step.manoeuvres) {
@@ -257,6 +258,9 @@ export function bestPath(c: PracticeContext): PathStep[] {
   return out;
 }
 
+/** The axle the customer's words lead to. */
+const homeOf = ({ truth: { said } }: PracticeContext): AxleEnd =>
+  said.where.some((w) => /^rear|^luggage/.test(w)) && !said.where.some((w) => /^front|^dash/.test(w)) ? 'rear' : 'front';
 const dangerousOf = (type: VehicleTypeSpec, end: AxleEnd): JointId[] =>
   jointsOf(end, type.axles[end]).filter((id) => isDangerous(partsOf(id).kind) && checkFor(type.axles[end], partsOf(id).kind));
 

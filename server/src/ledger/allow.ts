@@ -67,7 +67,8 @@ const CHECKS: { readonly [K in EntryKind]?: (tx: Queryable, e: Entry<K>, by: By)
   choose: async (tx, e, by) => {
     const shop = await shopView(tx);
     if (shop) checkChoice(e.body, shop.rules.currency);
-    await checkPart(tx, e.body.part);
+    // Of a vehicle that is none a part need not be in any list.
+    if (!by.tape.alone) await checkPart(tx, e.body.part);
     await crossedChoice(tx, e, by);
   },
   step: async (tx, e, { tape }) => {

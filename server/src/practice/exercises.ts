@@ -31,6 +31,8 @@ interface Drawing {
   readonly typeId?: string | undefined;
   readonly grade: PracticeGrade;
   readonly focus?: Mistake | undefined;
+  /** Drawn by chance where none is given. */
+  readonly seed?: number | undefined;
 }
 interface Drawn {
   readonly typeId: string;
@@ -67,7 +69,7 @@ export async function drawExercise(db: Queryable, s: Setting, d: Drawing): Promi
     kerbSide: otherSide(shop.rules.driverSide),
     grade: d.grade,
     focus: d.focus,
-    seed: randomInt(MOST_SEED),
+    seed: d.seed ?? randomInt(MOST_SEED),
   });
   return keep(db, shop, s, { typeId: type.id, variant, type: type.spec, truth, grade, fromJob: false });
 }

@@ -62,7 +62,7 @@ test('a practice vehicle has the shape of a job, hides what it hides, and answer
     id,
     kind: 'noise',
     entries: [],
-    vehicle: { plate: 'PRACTICE', owner: '' },
+    vehicle: { plate: 'PRACTICE', owner: 'the practice customer' },
     practice: { person: 'tobin', grade: 2, closed: false },
   });
   expect(view.practice.opening).toMatch(/^“It makes a /);

@@ -94,7 +94,7 @@ export function viewOf(p: PracticeRow, entries: readonly StoredEntry[], asked: r
       distanceKm: p.truth.distanceKm,
       saidOn: null,
       kmPerDay: KM_A_YEAR / 365,
-      owner: '',
+      owner: 'the practice customer',
       openJob: p.closedAt ? null : p.id,
     },
     type: p.type,

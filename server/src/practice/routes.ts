@@ -44,7 +44,7 @@ const MOST_ASKS = 2000;
 const MOST_OPEN = 20;
 
 /** Practice vehicles: beside the jobs, in their shapes, and in nothing of theirs. */
-export function practiceRoutes(db: Db, live: Live): Router {
+export function practiceRoutes(db: Db, live: Live, seed?: number): Router {
   const r = Router();
 
   /** A practice vehicle of whoever is at this device. */
@@ -103,7 +103,7 @@ export function practiceRoutes(db: Db, live: Live): Router {
       exercise = await drawExercise(
         db,
         { by: person, person, silent },
-        { typeId, grade: body.grade ?? next.grade, focus: next.focus },
+        { typeId, grade: body.grade ?? next.grade, focus: next.focus, seed },
       );
     await db.query(
       'INSERT INTO practice (id, exercise_id, person_id, silent) SELECT $1, e.id, $3, e.silent OR $4 FROM exercise e WHERE e.id = $2 ON CONFLICT DO NOTHING',
@@ -116,7 +116,7 @@ export function practiceRoutes(db: Db, live: Live): Router {
     const by = await confirmedRole(db, res, ['lead']);
     const { id, person, typeId, grade, silent } = parse(setExercise, req.body);
     if (person && !(await personRole(db, person))) throw badInput('person', 'does not work here');
-    await drawExercise(db, { id, by, person, silent }, { typeId, grade });
+    await drawExercise(db, { id, by, person, silent }, { typeId, grade, seed });
     res.status(201).json({ id });
   });
 

@@ -1,30 +1,39 @@
 import type { Routes } from '@angular/router';
 import { Floor } from './floor/floor';
+import type { LedgerName } from './offline/outbox';
 
-export const routes: Routes = [
-  { path: '', component: Floor, title: 'The floor · Ash Knot' },
+/** A sheet and its papers: of a job, or of a practice vehicle. */
+const sheetOf = (path: string, ledger: LedgerName): Routes => [
   {
-    path: 'open',
-    loadComponent: () => import('./open/open').then((m) => m.Open),
-    title: 'Open a vehicle · Ash Knot',
-  },
-  {
-    path: 'job/:id/hand-back',
+    path: `${path}/:id/hand-back`,
+    data: { ledger },
     loadComponent: () => import('./prove/hand-back-sheet').then((m) => m.HandBackSheet),
     title: 'Hand-back sheet · Ash Knot',
   },
   {
-    path: 'job/:id/card',
+    path: `${path}/:id/card`,
+    data: { ledger },
     loadComponent: () => import('./work/job-card').then((m) => m.JobCard),
     title: 'Job card · Ash Knot',
   },
   {
-    path: 'job/:id/quote',
+    path: `${path}/:id/quote`,
+    data: { ledger },
     loadComponent: () => import('./settle/quote-sheet').then((m) => m.QuoteSheet),
     title: 'Quote · Ash Knot',
   },
+  ...(ledger === 'practice'
+    ? [
+        {
+          path: `${path}/:id/review`,
+          loadComponent: () => import('./practice/practice-review').then((m) => m.PracticeReviewPage),
+          title: 'Review · Ash Knot',
+        },
+      ]
+    : []),
   {
-    path: 'job/:id',
+    path: `${path}/:id`,
+    data: { ledger },
     loadComponent: () => import('./sheet/sheet').then((m) => m.Sheet),
     title: 'Sheet · Ash Knot',
     children: [
@@ -35,6 +44,22 @@ export const routes: Routes = [
       { path: 'prove', loadComponent: () => import('./prove/prove').then((m) => m.Prove) },
       { path: '**', redirectTo: '' },
     ],
+  },
+];
+
+export const routes: Routes = [
+  { path: '', component: Floor, title: 'The floor · Ash Knot' },
+  {
+    path: 'open',
+    loadComponent: () => import('./open/open').then((m) => m.Open),
+    title: 'Open a vehicle · Ash Knot',
+  },
+  ...sheetOf('job', 'jobs'),
+  ...sheetOf('practice', 'practice'),
+  {
+    path: 'practice',
+    loadComponent: () => import('./practice/practice-home').then((m) => m.PracticeHomePage),
+    title: 'Practice · Ash Knot',
   },
   {
     path: 'file',

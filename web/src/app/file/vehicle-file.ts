@@ -1,6 +1,7 @@
 import { day } from '../words/format';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { v7 as uuid } from 'uuid';
 import type { FileView } from '@ash-knot/contract';
 import {
   AXLES,
@@ -88,9 +89,9 @@ import { Units } from '../session/units';
             <h2 class="mt-7 text-xl font-bold">Past jobs</h2>
             <ul class="mt-1">
               @for (j of f.jobs; track j.id) {
-                <li>
+                <li class="rule flex flex-wrap items-center gap-x-3">
                   <a
-                    class="rule grid min-h-12 grid-cols-[110px_100px_1fr] items-center gap-3 py-1 hover:bg-ash-200"
+                    class="grid min-h-12 flex-1 grid-cols-[110px_100px_1fr] items-center gap-3 py-1 hover:bg-ash-200"
                     [routerLink]="['/job', j.id, 'prove']"
                   >
                     <span>{{ day(j.openedAt) }}</span><span class="mono soft text-right">{{
@@ -101,6 +102,15 @@ import { Units } from '../session/units';
                       <span class="soft">{{ causes(j.causes) }}{{ j.handedBack ? '' : ' · still here' }}</span></span
                     >
                   </a>
+                  @if (j.handedBack && j.kind === 'noise' && maySet()) {
+                    @if (made()[j.id]; as m) {
+                      <span class="text-sm" role="status">{{ m }}</span>
+                    } @else {
+                      <button type="button" class="link text-sm" (click)="exercise(j.id)" data-testid="make-exercise">
+                        Make it an exercise
+                      </button>
+                    }
+                  }
                 </li>
               } @empty {
                 <li class="soft py-3">Nothing yet.</li>
@@ -277,6 +287,19 @@ export class VehicleFile {
     const most = Math.max(...SIDES.flatMap((s) => this.visits(s).map((v) => v.playMm)), this.limit()?.limitMm ?? 0, 0.1);
     return Math.ceil(most * 15) / 10;
   });
+
+  /** A closed job as an exercise: for whoever does not know it. */
+  protected readonly maySet = computed(() => ['lead', 'technician'].includes(this.session.person()?.role ?? ''));
+  protected readonly made = signal<Readonly<Record<string, string>>>({});
+  protected async exercise(job: string): Promise<void> {
+    const say = (words: string) => this.made.update((m) => ({ ...m, [job]: words }));
+    try {
+      await this.api.post(`/jobs/${job}/exercise`, { id: uuid() });
+      say('An exercise now, its names taken out.');
+    } catch (e) {
+      say((e as Error).message);
+    }
+  }
 
   constructor() {
     effect(() => {

@@ -22,7 +22,7 @@ import { Session } from '../session/session';
           @if (finds().length > 1) {
             <p class="heading">{{ name(f) }}</p>
           }
-          <div class="mt-1 grid grid-cols-3 gap-3" role="group" [attr.aria-label]="name(f)">
+          <div class="mt-1 grid grid-cols-3 gap-3" role="group" [attr.aria-label]="name(f)" data-results>
             @for (r of results; track r.result) {
               <button
                 type="button"

@@ -85,7 +85,7 @@ import { Suspects } from './suspects';
           </button>
         }
       }
-      <div class="mt-4 grid grid-cols-3 gap-2 sm:grid-cols-5" role="group" aria-label="How it is in the hand">
+      <div class="mt-4 grid grid-cols-3 gap-2 sm:grid-cols-5" role="group" aria-label="How it is in the hand" data-results>
         @for (r of results; track r) {
           <button
             type="button"
@@ -126,7 +126,9 @@ import { Suspects } from './suspects';
         @if (knocks()) {
           <button type="button" class="link" (click)="why()" data-testid="why-it-knocks">Why it knocks</button>
         }
-        <ak-photo-button [job]="store.view()!.id" (taken)="photo($event)" />
+        @if (!store.practice()) {
+          <ak-photo-button [job]="store.view()!.id" (taken)="photo($event)" />
+        }
       </div>
       <div class="mt-1 flex flex-wrap gap-2">
         @for (d of defects(); track d) {

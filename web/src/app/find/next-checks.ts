@@ -130,7 +130,7 @@ export class NextChecks {
       .join('. ');
   }
   protected open(s: NextCheck): void {
-    if (s.manoeuvres) return void this.router.navigate(['/job', this.store.view()!.id, 'listen'], { queryParams: { drive: 1 } });
+    if (s.manoeuvres) return void this.router.navigate(this.store.path('listen'), { queryParams: { drive: 1 } });
     if (s.axle) this.store.select(s.of[0] as JointId, s.check as CheckId);
     else this.store.elsewhere.set(s.check as ElsewhereCheckId);
   }

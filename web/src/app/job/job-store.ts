@@ -2,7 +2,7 @@ import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core'
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { catchError, of, switchMap, tap, type Observable, type Subscription } from 'rxjs';
 import { v7 as uuid } from 'uuid';
-import type { GaugeSaid, JobView, StoredEntry } from '@ash-knot/contract';
+import type { AskedView, GaugeSaid, JobView, PracticeView, StoredEntry } from '@ash-knot/contract';
 import {
   chalked,
   checkAt,
@@ -38,9 +38,16 @@ import { liveStream } from '../state/live-stream';
 import { Diagnoser } from '../workers/diagnoser';
 import { GaugeInbox } from '../instruments/gauge-inbox';
 import { Kept } from '../offline/kept';
-import { Outbox } from '../offline/outbox';
+import { Outbox, type LedgerName } from '../offline/outbox';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
+
+/** The address of a page of a sheet, as the router takes it. */
+export const sheetPath = (ledger: LedgerName, id: string, ...rest: string[]): string[] => [
+  ledger === 'practice' ? '/practice' : '/job',
+  id,
+  ...rest,
+];
 
 /**
  * One job on the screen: what the server has, what is on its way there, and everything core says of
@@ -59,8 +66,12 @@ export class JobStore {
   private readonly kept = inject(Kept);
   private stream: Subscription | undefined;
 
-  readonly view = signal<JobView | null>(null);
+  readonly view = signal<JobView | PracticeView | null>(null);
+  /** Which ledger it is of. */
+  private ledger: LedgerName = 'jobs';
   readonly failed = signal<string | null>(null);
+  /** Why nothing was written just now; said on the sheet. */
+  readonly refused = signal('');
   /** The joint everything else on the sheet is about. */
   readonly selected = signal<JointId | null>(null);
   /** The check the joint is looked at by, where it is not its usual one. */
@@ -85,6 +96,12 @@ export class JobStore {
         .map((p) => p.entry),
     ].filter((e) => e.job === v.id && !known.has(e.id) && known.add(e.id));
     return [...v.entries, ...mine];
+  });
+  /** A practice vehicle, and what its learner is told of it; null where it is a real one. Handed back it is done with. */
+  readonly practice = computed((): PracticeView['practice'] | null => {
+    const v = this.view();
+    if (!v || !('practice' in v)) return null;
+    return { ...v.practice, closed: v.practice.closed || this.entries().some((e) => e.kind === 'hand-back') };
   });
   readonly unsent = computed(() => new Set(this.outbox.pending().map((p) => p.entry.id)));
 
@@ -145,12 +162,13 @@ export class JobStore {
     inject(DestroyRef).onDestroy(() => this.stream?.unsubscribe());
   }
 
-  async load(id: string): Promise<void> {
+  async load(id: string, ledger: LedgerName = 'jobs'): Promise<void> {
     this.stream?.unsubscribe();
     this.view.set(null);
     this.failed.set(null);
+    this.ledger = ledger;
     try {
-      const v = await this.api.get<JobView>(`/jobs/${id}`);
+      const v = await this.api.get<JobView>(`/${ledger}/${id}`);
       this.view.set(v);
       this.follow(id);
     } catch (e) {
@@ -160,7 +178,7 @@ export class JobStore {
 
   /** Follows the job live, and hears the bay's gauges on the same line; after a lost line it says what it saw last. */
   private follow(id: string): void {
-    const address = () => `/api/jobs/${id}/stream?after=${this.view()?.entries.at(-1)?.seq ?? 0}`;
+    const address = () => `/api/${this.ledger}/${id}/stream?after=${this.view()?.entries.at(-1)?.seq ?? 0}`;
     this.stream = liveStream(address, ['said', 'entries']).subscribe(({ kind, text }) => {
       if (kind === 'said') this.gauges.bring(JSON.parse(text) as GaugeSaid);
       if (kind === 'entries') this.take(id, JSON.parse(text) as StoredEntry[]);
@@ -174,7 +192,7 @@ export class JobStore {
     });
     // As it is known here, it is there without a line.
     const v = this.view();
-    if (v) this.kept.put(`/api/jobs/${id}`, v);
+    if (v) this.kept.put(`/api/${this.ledger}/${id}`, v);
   }
 
   /** An entry as it is made here: with what had been seen of the job, so that what crosses another one is told. */
@@ -189,24 +207,56 @@ export class JobStore {
   }
 
   async writeAll(lines: readonly Line[]): Promise<boolean> {
-    const v = this.view();
-    if (!v) return false;
-    const kinds = lines.map((l) => l.kind);
-    const by = await this.ask.worker(kinds);
+    if (!this.view()) return false;
+    const by = await this.writer(() => this.ask.worker(lines.map((l) => l.kind)));
     if (!by) return false;
     const at = new Date().toISOString();
-    await this.outbox.add(...lines.map((l) => this.entry(l, by, at)));
+    await this.outbox.addTo(this.ledger, ...lines.map((l) => this.entry(l, by, at)));
     return true;
+  }
+
+  /** Who writes. On a practice vehicle its learner alone is everybody, and nothing is signed; whoever else looks on writes nothing. */
+  private async writer(ask: () => Promise<string | undefined>): Promise<string | undefined> {
+    const p = this.practice();
+    if (!p) return ask();
+    const by = this.session.person()?.id ?? (await this.ask.name());
+    const may = by === p.person && !p.closed;
+    this.refused.set(
+      may || !by
+        ? ''
+        : p.closed
+          ? 'This practice vehicle is done with: its review stands.'
+          : `This is ${this.session.name(p.person)}’s practice vehicle: only that name writes to it.`,
+    );
+    return may ? by : undefined;
+  }
+
+  /** A practice vehicle has answered: it is kept with the others. */
+  told(answer: AskedView): void {
+    this.view.update((v) =>
+      v && 'practice' in v && !v.practice.asked.some((a) => a.id === answer.id)
+        ? { ...v, practice: { ...v.practice, asked: [...v.practice.asked, answer] } }
+        : v,
+    );
+  }
+  /** Something of a practice vehicle is otherwise now. */
+  practising(change: Partial<PracticeView['practice']>): void {
+    this.view.update((v) => (v && 'practice' in v ? { ...v, practice: { ...v.practice, ...change } } : v));
+  }
+
+  /** The address of a page of its sheet, as the router takes it. */
+  path(...rest: string[]): string[] {
+    return sheetPath(this.ledger, this.view()!.id, ...rest);
   }
 
   /** Strikes an entry: it stays on the tape with a line through it. */
   async strike(entry: Entry, why: string): Promise<boolean> {
     const v = this.view();
     if (!v) return false;
-    const by = await this.ask.strike(entry);
+    const by = await this.writer(() => this.ask.strike(entry));
     if (!by) return false;
     const line = { kind: 'strike', body: { entry: entry.id, why } } as const;
-    await this.outbox.add(this.entry(line, by, new Date().toISOString()));
+    await this.outbox.addTo(this.ledger, this.entry(line, by, new Date().toISOString()));
     return true;
   }
 

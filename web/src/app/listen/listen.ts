@@ -181,7 +181,7 @@ export class Listen {
     const first = !this.store.state()?.complaint;
     if (await this.store.write('complaint', this.c())) {
       this.typed.clear();
-      if (first) void this.router.navigate(['/job', this.store.view()!.id, 'find']);
+      if (first) void this.router.navigate(this.store.path('find'));
     }
     this.busy.set(false);
   }

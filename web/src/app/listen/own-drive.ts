@@ -71,11 +71,13 @@ import { Recordings } from './recordings';
         </ul>
       </section>
     }
-    <ak-recordings class="rule mt-5 pt-4" />
+    @if (!store.practice()) {
+      <ak-recordings class="rule mt-5 pt-4" />
+    }
   `,
 })
 export class OwnDrive {
-  private readonly store = inject(JobStore);
+  protected readonly store = inject(JobStore);
   private readonly session = inject(Session);
   protected readonly heard = HEARD;
 

@@ -70,6 +70,6 @@ export class Purpose {
     if (!(await this.store.write('purpose', { what: what.trim(), rule: rule.trim() }))) return;
     this.typed.clear();
     const next = this.store.next();
-    if (first && next) void this.router.navigate(['/job', this.store.view()!.id, next.station]);
+    if (first && next) void this.router.navigate(this.store.path(next.station));
   }
 }

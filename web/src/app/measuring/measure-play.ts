@@ -16,7 +16,6 @@ import {
   compareMeans,
   gaugeDecides,
   jointName,
-  measuresLength,
   pairsFromRows,
   PLAY_METHOD,
   playLimit,
@@ -39,6 +38,7 @@ import {
 import { FormField } from '../kit/form-field';
 import { draft } from '../state/draft';
 import { GaugeInbox, type Heard } from '../instruments/gauge-inbox';
+import { LengthGauges } from '../instruments/length-gauge';
 import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
 import { GaugeDrawing } from './gauge-drawing';
@@ -61,10 +61,11 @@ export class MeasurePlay {
   readonly shut = output();
   /** The other way to measure: force and displacement. */
   readonly loop = output();
-  private readonly store = inject(JobStore);
+  protected readonly store = inject(JobStore);
   private readonly session = inject(Session);
   protected readonly inbox = inject(GaugeInbox);
-  protected readonly gaugeId = draft('gauge', '');
+  private readonly known = inject(LengthGauges);
+  protected readonly gaugeId = this.known.picked;
   protected readonly first = draft('reading.first', '');
   protected readonly second = draft('reading.second', '');
   protected readonly error = signal('');
@@ -73,16 +74,9 @@ export class MeasurePlay {
   private readonly a = viewChild.required<ElementRef<HTMLInputElement>>('a');
   private readonly b = viewChild.required<ElementRef<HTMLInputElement>>('b');
 
-  protected readonly gauges = computed(() => (this.session.shop()?.gauges ?? []).filter((g) => measuresLength(g) && !g.retired));
-  protected readonly gauge = computed(
-    () => this.gauges().find((g) => g.id === this.gaugeId()) ?? this.view()?.gauge ?? this.finest(),
-  );
+  protected readonly gauges = this.known.all;
   /** Unless one is picked: the gauge of the series that was begun, else the finest that is calibrated. */
-  private readonly finest = computed(() => {
-    const today = new Date().toISOString();
-    const out = (g: Parameters<typeof resolutionMm>[0] & Parameters<typeof sayExpired>[0]) => (sayExpired(g, today) ? 1 : 0);
-    return [...this.gauges()].sort((a, b) => out(a) - out(b) || resolutionMm(a) - resolutionMm(b))[0]!;
-  });
+  protected readonly gauge = computed(() => this.known.inHand() ?? this.view()?.gauge ?? this.known.finest()!);
   protected readonly expired = computed(() => sayExpired(this.gauge(), new Date().toISOString()));
   protected readonly title = computed(
     () => `${jointName(partsOf(this.joint()).kind, this.session.dialect())}, ${partsOf(this.joint()).side}`,

@@ -15,6 +15,8 @@ export interface Refusal {
 /** An entry that is not at the server yet. */
 export interface PendingEntry {
   readonly entry: Entry;
+  /** Which ledger it is for; the shop's own where nothing is said. */
+  readonly ledger?: 'practice' | undefined;
   readonly refused?: Refusal | undefined;
 }
 

@@ -1,10 +1,16 @@
 import { computed, effect, inject, Injectable, signal } from '@angular/core';
-import { Subject } from 'rxjs';
-import { exhaustMap } from 'rxjs/operators';
+import { combineLatest, exhaustMap, filter, firstValueFrom, map, Subject } from 'rxjs';
+import { toObservable } from '@angular/core/rxjs-interop';
 import { attachmentOf, attempt, readEntry, type Entry } from '@ash-knot/core';
 import { Session } from '../session/session';
 import { Api, ApiError } from '../state/api';
 import { Database, type PendingAttachment, type PendingEntry, type Refusal } from './database';
+
+/** The ledgers there are, by their addresses. */
+export type LedgerName = 'jobs' | 'practice';
+const ledgerOf = (p: PendingEntry): LedgerName => p.ledger ?? 'jobs';
+/** As it is before it was refused. */
+const unrefused = ({ refused: _, ...p }: PendingEntry): PendingEntry => p;
 
 /** Entries sent in one request, at most. */
 const BATCH = 50;
@@ -42,6 +48,8 @@ export class Outbox {
   private readonly database = inject(Database);
   readonly pending = signal<readonly PendingEntry[]>([]);
   readonly lineDown = signal(false);
+  private readonly pending$ = toObservable(this.pending);
+  private readonly lineDown$ = toObservable(this.lineDown);
   readonly refused = computed(() => this.pending().filter((p) => p.refused));
   /** Entries the server has, until its own stream has brought them back. */
   readonly justSent = signal<readonly Entry[]>([]);
@@ -84,9 +92,14 @@ export class Outbox {
   }
 
   /** On the screen at once; in the browser's store before anything is sent. */
-  async add(...entries: Entry[]): Promise<void> {
-    this.pending.update((now) => [...now, ...entries.map((entry) => ({ entry }))]);
-    await this.database.putEntries(entries.map((entry) => ({ entry })));
+  add(...entries: Entry[]): Promise<void> {
+    return this.addTo('jobs', ...entries);
+  }
+  /** The same to a ledger by name. */
+  async addTo(ledger: LedgerName, ...entries: Entry[]): Promise<void> {
+    const fresh = entries.map((entry): PendingEntry => ({ entry, ...(ledger === 'practice' ? { ledger } : {}) }));
+    this.pending.update((now) => [...now, ...fresh]);
+    await this.database.putEntries(fresh);
     this.push();
   }
   /** Keeps bytes that an entry is going to name; they are sent before it. */
@@ -108,7 +121,7 @@ export class Outbox {
   }
   /** Sends again what was set aside for one reason: after a PIN was given. */
   retry(kind: string): void {
-    const tried = this.pending().map((p): PendingEntry => (p.refused?.kind === kind ? { entry: p.entry } : p));
+    const tried = this.pending().map((p): PendingEntry => (p.refused?.kind === kind ? unrefused(p) : p));
     this.pending.set(tried);
     void this.database.putEntries(tried).then(() => this.push());
   }
@@ -148,10 +161,7 @@ export class Outbox {
       const waiting = this.pending().filter((p) => !p.refused && !held.has(p.entry.job));
       const job = waiting[0]?.entry.job;
       if (job === undefined || !this.session.bay()) return held.size === 0;
-      const batch = waiting
-        .filter((p) => p.entry.job === job)
-        .slice(0, BATCH)
-        .map((p) => p.entry);
+      const batch = waiting.filter((p) => p.entry.job === job).slice(0, BATCH);
       try {
         await this.session.sendTaps();
         await this.sendBatch(job, batch);
@@ -170,12 +180,12 @@ export class Outbox {
   }
 
   /** Attachments first; what hangs on one that is refused stays with it. */
-  private async sendBatch(job: string, batch: readonly Entry[]): Promise<void> {
-    const ready: Entry[] = [];
-    for (const e of batch) {
-      const refused = await this.sendAttachment(e);
-      if (refused) await this.refuse(e, refused);
-      else ready.push(e);
+  private async sendBatch(job: string, batch: readonly PendingEntry[]): Promise<void> {
+    const ready: PendingEntry[] = [];
+    for (const p of batch) {
+      const refused = await this.sendAttachment(p.entry);
+      if (refused) await this.refuse(p, refused);
+      else ready.push(p);
     }
     if (ready.length) await this.sendEntries(job, ready);
   }
@@ -203,37 +213,53 @@ export class Outbox {
   }
 
   /** A batch that is refused, or that the server breaks at, is sent one by one, so that only the wrong entry stays. */
-  private async sendEntries(job: string, batch: readonly Entry[]): Promise<void> {
+  private async sendEntries(job: string, batch: readonly PendingEntry[]): Promise<void> {
+    const entries = batch.map((p) => p.entry);
     try {
-      await this.api.post(`/jobs/${job}/entries`, { entries: batch });
+      await this.api.post(`/${ledgerOf(batch[0]!)}/${job}/entries`, { entries });
     } catch (e) {
       if (away(e)) throw e;
       if (batch.length > 1) {
         for (const one of batch) await this.sendEntries(job, [one]);
         return;
       }
-      if (later(e) && !this.brokeTooOften(batch[0]!, e)) throw e;
+      if (later(e) && !this.brokeTooOften(entries[0]!, e)) throw e;
       await this.refuse(batch[0]!, refusalOf(e));
       return;
     }
-    for (const e of batch) await this.database.dropEntry(e.id);
-    const ids = new Set(batch.map((e) => e.id));
+    for (const e of entries) await this.database.dropEntry(e.id);
+    const ids = new Set(entries.map((e) => e.id));
     // The store that shows the job hears first, so that nothing flickers away in between.
     this.sent.next(job);
-    this.justSent.update((s) => [...s.slice(-200), ...batch]);
+    this.justSent.update((s) => [...s.slice(-200), ...entries]);
     this.pending.update((now) => now.filter((p) => !ids.has(p.entry.id)));
   }
 
   /** An entry that was set aside, put right by its author: it is sent again in its place. */
   async change(entry: Entry): Promise<void> {
     this.breaks.delete(entry.id);
-    this.pending.update((now) => now.map((p) => (p.entry.id === entry.id ? { entry } : p)));
-    await this.database.putEntries([{ entry }]);
+    const was = this.pending().find((p) => p.entry.id === entry.id);
+    await this.put({ ...(was ? unrefused(was) : {}), entry });
     this.push();
   }
 
-  private async refuse(entry: Entry, refused: Refusal): Promise<void> {
-    this.pending.update((now) => now.map((p) => (p.entry.id === entry.id ? { entry, refused } : p)));
-    await this.database.putEntries([{ entry, refused }]);
+  private refuse(p: PendingEntry, refused: Refusal): Promise<void> {
+    return this.put({ ...p, refused });
+  }
+  private async put(p: PendingEntry): Promise<void> {
+    this.pending.update((now) => now.map((x) => (x.entry.id === p.entry.id ? p : x)));
+    await this.database.putEntries([p]);
+  }
+
+  /** Everything of a job that waits is sent, or is set aside. False where there is no line. */
+  flushed(job: string): Promise<boolean> {
+    this.push();
+    return firstValueFrom(
+      combineLatest([this.pending$, this.lineDown$]).pipe(
+        map(([pending, down]) => ({ waits: pending.some((p) => p.entry.job === job && !p.refused), down })),
+        filter(({ waits, down }) => !waits || down),
+        map(({ waits }) => !waits),
+      ),
+    );
   }
 }

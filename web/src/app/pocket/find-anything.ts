@@ -122,6 +122,6 @@ export class FindAnything {
     const store = this.open.store();
     if (!store) return;
     store.select(joint);
-    void this.router.navigate(['/job', store.view()!.id, 'find'], { queryParams: { at: joint } });
+    void this.router.navigate(store.path('find'), { queryParams: { at: joint } });
   }
 }

@@ -21,7 +21,8 @@ import {
   type JointView,
   capital,
 } from '@ash-knot/core';
-import { JobStore } from '../job/job-store';
+import { JobStore, sheetPath } from '../job/job-store';
+import type { LedgerName } from '../offline/outbox';
 import { AxleDrawing } from '../plate/axle-drawing';
 import { PaperHead } from '../kit/paper-head';
 import { Session } from '../session/session';
@@ -35,7 +36,7 @@ import { Units } from '../session/units';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="no-print flex items-center gap-4 border-b px-6 py-2">
-      <a class="link" [routerLink]="['/job', id(), 'prove']">Back to the sheet</a>
+      <a class="link" [routerLink]="sheetPath(ledger(), id(), 'prove')">Back to the sheet</a>
       <button type="button" class="btn btn-go ml-auto" (click)="print()">Print</button>
     </div>
     @if (store.state(); as s) {
@@ -217,6 +218,8 @@ export class HandBackSheet {
     return t.replace(/[.\s]*$/, '.');
   }
   readonly id = input.required<string>();
+  readonly ledger = input<LedgerName>('jobs');
+  protected readonly sheetPath = sheetPath;
   protected readonly store = inject(JobStore);
   protected readonly session = inject(Session);
   /** The last length, setting, bar and wheels that were worked out, in their own words. */
@@ -299,7 +302,7 @@ export class HandBackSheet {
   constructor() {
     effect(() => {
       const id = this.id();
-      untracked(() => void this.store.load(id));
+      untracked(() => void this.store.load(id, this.ledger()));
     });
   }
   protected say(ids: Parameters<typeof sayJoints>[1]): string {

@@ -257,7 +257,8 @@ export class FindPart {
   protected async own(part: Part): Promise<void> {
     if (!this.formed(() => this.known())) return;
     try {
-      await this.choose(await this.catalogue.add(part));
+      // What is put on a practice vehicle joins no shelf.
+      await this.choose(this.store.practice() ? part : await this.catalogue.add(part));
     } catch (e) {
       this.formError.set(e as Error);
     }

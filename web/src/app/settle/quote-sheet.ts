@@ -13,7 +13,8 @@ import {
   type ChoiceLine,
   type QuotedOption,
 } from '@ash-knot/core';
-import { JobStore } from '../job/job-store';
+import { JobStore, sheetPath } from '../job/job-store';
+import type { LedgerName } from '../offline/outbox';
 import { PaperHead } from '../kit/paper-head';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
@@ -27,7 +28,7 @@ import { longDay } from '../words/format';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="no-print flex items-center gap-4 border-b px-6 py-2">
-      <a class="link" [routerLink]="['/job', id(), 'settle']">Back to the sheet</a>
+      <a class="link" [routerLink]="sheetPath(ledger(), id(), 'settle')">Back to the sheet</a>
       <button type="button" class="btn btn-go ml-auto" (click)="print()">Print</button>
     </div>
     @if (store.state(); as s) {
@@ -94,6 +95,8 @@ import { longDay } from '../words/format';
 })
 export class QuoteSheet {
   readonly id = input.required<string>();
+  readonly ledger = input<LedgerName>('jobs');
+  protected readonly sheetPath = sheetPath;
   protected readonly store = inject(JobStore);
   protected readonly session = inject(Session);
   protected readonly units = inject(Units);
@@ -131,7 +134,7 @@ export class QuoteSheet {
   constructor() {
     effect(() => {
       const id = this.id();
-      untracked(() => void this.store.load(id));
+      untracked(() => void this.store.load(id, this.ledger()));
     });
   }
   protected name(line: ChoiceLine): string {

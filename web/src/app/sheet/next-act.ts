@@ -1,22 +1,15 @@
 import { inject, Injectable, signal } from '@angular/core';
 import { DOCUMENT } from '@angular/common';
 import { Router } from '@angular/router';
-import {
-  checkAt,
-  partsOf,
-  type CheckId,
-  type JointId,
-  type NextAction,
-  type NextLine,
-  type Station,
-  type Target,
-} from '@ash-knot/core';
+import { checkAt, partsOf, type CheckId, type JointId, type NextAction, type Station, type Target } from '@ash-knot/core';
 import { Dialog } from '@angular/cdk/dialog';
 import type { ToldOf } from '../job/told-dialog';
 import { PANEL } from '../kit/panel';
 import { JobStore } from '../job/job-store';
 import { Records } from '../job/records';
 import { Wrench } from '../instruments/wrench';
+import type { Offer } from '../practice/offers';
+import { PracticeBench } from '../practice/practice-bench';
 
 /**
  * What the big key does for each kind of next action. It answers for nobody: where its place is not on the
@@ -29,11 +22,27 @@ export class NextAct {
   private readonly dialog = inject(Dialog);
   private readonly work = inject(Records);
   private readonly wrench = inject(Wrench);
+  private readonly practice = inject(PracticeBench);
   private readonly document = inject(DOCUMENT);
   /** On a phone one part shows at a time: the plate or the bench. */
   readonly plateShown = signal(false);
 
-  label(n: NextLine): string {
+  /** On a practice vehicle, with the place on the screen: what is done at it before anybody can say what came of it. */
+  due(a: NextAction): Offer | undefined {
+    if (!this.store.practice()) return undefined;
+    if (a.kind === 'check') return this.atCheck(a) ? this.practice.due(a) : undefined;
+    if (a.kind === 'elsewhere') return this.store.elsewhere() === a.check && this.at('find') ? this.practice.due(a) : undefined;
+    return 'step' in a && this.visible(`[data-step="${a.step}"][data-open]`) ? this.practice.due(a) : undefined;
+  }
+  /** What was felt is the learner's to say: the key leads to the answers and gives none. */
+  private learnerSays(a: NextAction): boolean {
+    return this.store.practice() !== null && (a.kind === 'check' || a.kind === 'elsewhere');
+  }
+
+  /** What a key says that does this: what it does here and now, else where it leads. */
+  label(n: { readonly action: NextAction; readonly label: string }): string {
+    if (this.due(n.action)) return 'Do it';
+    if (this.learnerSays(n.action) && this.placeOf(n.action)) return 'Write what it was';
     // Already looking at the check: the key records the common case.
     if (n.action.kind === 'check' && this.atCheck(n.action)) return 'All tight';
     if (n.action.kind === 'elsewhere' && this.store.elsewhere() === n.action.check && this.at('find')) return 'Nothing there';
@@ -47,8 +56,23 @@ export class NextAct {
     return n.label;
   }
 
+  /** Where somebody says what came of it, once that is on the screen. */
+  private placeOf(a: NextAction): string | undefined {
+    if (a.kind === 'check') return this.atCheck(a) ? '[data-results]' : undefined;
+    if (a.kind === 'elsewhere') return this.store.elsewhere() === a.check && this.at('find') ? '[data-results]' : undefined;
+    return undefined;
+  }
+
   act(a: NextAction): void {
     const write = this.store;
+    const due = this.due(a);
+    if (due) return void this.practice.do(due);
+    const place = this.learnerSays(a) ? this.placeOf(a) : undefined;
+    if (place) {
+      // One look settles several joints: each is said by itself.
+      if (a.kind === 'check' && this.store.selected() !== a.joint) this.store.select(a.joint, a.check);
+      return this.reach(place);
+    }
     switch (a.kind) {
       case 'go':
         return this.go(a.station, a.at, a.joint);
@@ -123,8 +147,7 @@ export class NextAct {
 
   /** Leads to a place; where it is on the screen already its key is tapped, or its first field takes the focus. */
   private go(station: Station, at: Target, joint?: JointId): void {
-    const job = this.store.view()!.id;
-    if (at === 'sheet') return void this.router.navigate(['/job', job, 'hand-back']);
+    if (at === 'sheet') return void this.router.navigate(this.store.path('hand-back'));
     if (joint) this.store.select(joint);
     const key = this.at(station) && this.seen(at) ? this.find<HTMLButtonElement>(`[data-next-do="${at}"]:not([disabled])`) : null;
     if (key) {
@@ -143,7 +166,7 @@ export class NextAct {
     const joint = this.store.selected();
     // What is looked at in Find stands in its address, and goes along.
     const at = station === 'find' && joint ? { at: joint } : {};
-    return this.router.navigate(['/job', this.store.view()!.id, station], { queryParams: { ...at, ...queryParams } });
+    return this.router.navigate(this.store.path(station), { queryParams: { ...at, ...queryParams } });
   }
   private find<E extends HTMLElement>(selector: string): E | null {
     return this.document.querySelector<E>(selector);

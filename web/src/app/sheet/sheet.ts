@@ -1,3 +1,4 @@
+import { BreakpointObserver } from '@angular/cdk/layout';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -22,7 +23,7 @@ import { NextBar } from '../kit/next-bar';
 import { TopBar } from '../shell/top-bar';
 import { JobStore } from '../job/job-store';
 import { OpenJob } from '../job/open-job';
-import { Outbox } from '../offline/outbox';
+import { Outbox, type LedgerName } from '../offline/outbox';
 import { Clock } from '../state/clock';
 import { Session } from '../session/session';
 import { Drawings } from '../plate/axle-drawing';
@@ -30,6 +31,8 @@ import { AxlePlate, type JointTag } from '../plate/axle-plate';
 import { NextAct } from './next-act';
 import { Tape } from '../tape/tape';
 import { Units } from '../session/units';
+import { PracticeBench } from '../practice/practice-bench';
+import { VehicleStrip } from '../practice/vehicle-strip';
 
 const NAMES: Record<Station, string> = {
   listen: 'Listen',
@@ -42,19 +45,28 @@ const NAMES: Record<Station, string> = {
 /** A job is one sheet: the axle plate, the bench with its five stations, the next line; the tape slides out. */
 @Component({
   selector: 'ak-sheet',
-  imports: [RouterLink, RouterOutlet, AxlePlate, NextBar, TopBar, Tape],
-  providers: [JobStore, NextAct],
+  imports: [RouterLink, RouterOutlet, AxlePlate, NextBar, TopBar, Tape, VehicleStrip],
+  providers: [JobStore, NextAct, PracticeBench],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="sheet">
       <ak-top-bar [nav]="false" [tape]="true" (openTape)="tape.set(!tape())">
         @if (store.view(); as v) {
-          <a
-            class="inline-flex min-h-11 shrink-0 items-center"
-            [routerLink]="['/file', v.vehicle.id]"
-            [attr.aria-label]="v.vehicle.plate + ', to its file'"
-            ><span class="tag">{{ v.vehicle.plate }}</span></a
-          >
+          @if (store.practice()) {
+            <a
+              class="inline-flex min-h-11 shrink-0 items-center"
+              routerLink="/practice"
+              aria-label="Practice vehicle, to the others"
+              ><span class="tag">PRACTICE</span></a
+            >
+          } @else {
+            <a
+              class="inline-flex min-h-11 shrink-0 items-center"
+              [routerLink]="['/file', v.vehicle.id]"
+              [attr.aria-label]="v.vehicle.plate + ', to its file'"
+              ><span class="tag">{{ v.vehicle.plate }}</span></a
+            >
+          }
           <p class="soft min-w-0 truncate text-[15px]">
             {{ v.vehicle.typeName }}, {{ v.vehicle.year }} · <span class="mono">{{ units.sayDistance(v.distanceKm) }}</span>
             @if (store.state()?.complaint?.words; as w) {
@@ -63,23 +75,25 @@ const NAMES: Record<Station, string> = {
               <span class="text-bark"> {{ v.kind }}{{ store.state()?.purpose ? ': ' + store.state()!.purpose!.what : '' }}</span>
             }
           </p>
-          <select
-            class="field ml-auto hidden !min-h-11 !w-auto !border-transparent !bg-transparent text-sm lg:block"
-            #stands
-            aria-label="Where it stands"
-            (change)="move(stands.value)"
-          >
-            <option value="" [selected]="v.bay === null">stands outside</option>
-            @for (b of session.shop()?.bays ?? []; track b) {
-              <option [value]="b" [selected]="v.bay === b">stands in {{ b }}</option>
-            }
-          </select>
+          @if (!store.practice()) {
+            <select
+              class="field ml-auto hidden !min-h-11 !w-auto !border-transparent !bg-transparent text-sm lg:block"
+              #stands
+              aria-label="Where it stands"
+              (change)="move(stands.value)"
+            >
+              <option value="" [selected]="v.bay === null">stands outside</option>
+              @for (b of session.shop()?.bays ?? []; track b) {
+                <option [value]="b" [selected]="v.bay === b">stands in {{ b }}</option>
+              }
+            </select>
+          }
         }
       </ak-top-bar>
 
       <div>
-        @if (moved()) {
-          <p class="caution no-print" role="alert">{{ moved() }}</p>
+        @if (moved() || store.refused(); as why) {
+          <p class="caution no-print" role="alert">{{ why }}</p>
         }
         @if (outbox.lineDown()) {
           <p class="caution no-print" role="status">The line is down. What you record is kept here and sent when it is back.</p>
@@ -124,7 +138,7 @@ const NAMES: Record<Station, string> = {
               </button>
               @for (st of stations; track st; let i = $index) {
                 <a
-                  [routerLink]="['/job', id(), st]"
+                  [routerLink]="store.path(st)"
                   class="tab"
                   [class.on]="station() === st"
                   (click)="nextAct.plateShown.set(false)"
@@ -139,22 +153,30 @@ const NAMES: Record<Station, string> = {
               }
             </nav>
             <div class="station"><router-outlet /></div>
+            @if (wide()) {
+              <ak-vehicle-strip />
+            }
           </section>
         </main>
         @if (tape()) {
           <ak-tape (shut)="shutTape()" />
         }
-        @if (store.next(); as n) {
-          <ak-next-bar
-            [time]="n.time"
-            [title]="n.title"
-            [why]="n.why"
-            [label]="nextAct.label(n)"
-            [answers]="answers()"
-            (act)="nextAct.act(n.action)"
-            (answer)="nextAct.act(n.answers![$event]!.action)"
-          />
-        }
+        <div class="foot">
+          @if (!wide()) {
+            <ak-vehicle-strip />
+          }
+          @if (spoken(); as n) {
+            <ak-next-bar
+              [time]="n.time"
+              [title]="n.title"
+              [why]="n.why"
+              [label]="nextAct.label(n)"
+              [answers]="answers()"
+              (act)="nextAct.act(n.action)"
+              (answer)="nextAct.act(n.answers![$event]!.action)"
+            />
+          }
+        </div>
       } @else {
         <p class="soft p-8">Opening the sheet …</p>
       }
@@ -179,7 +201,7 @@ const NAMES: Record<Station, string> = {
     }
     .bench {
       display: grid;
-      grid-template-rows: 52px minmax(0, 1fr);
+      grid-template-rows: 52px minmax(0, 1fr) auto;
       min-height: 0;
     }
     .tabs {
@@ -236,7 +258,7 @@ const NAMES: Record<Station, string> = {
         overflow: visible;
         padding: 18px 16px 24px;
       }
-      ak-next-bar {
+      .foot {
         position: sticky;
         bottom: 0;
         z-index: 30;
@@ -296,6 +318,8 @@ const NAMES: Record<Station, string> = {
 })
 export class Sheet {
   readonly id = input.required<string>();
+  /** From the route: the shop's own ledger, or a practice vehicle's. */
+  readonly ledger = input<LedgerName>('jobs');
   protected readonly store = inject(JobStore);
   private readonly drawings = inject(Drawings);
   private readonly clock = inject(Clock);
@@ -363,7 +387,22 @@ export class Sheet {
     );
   });
 
-  protected readonly answers = computed(() => this.store.next()?.answers?.map((a) => a.label) ?? []);
+  /** Beside the plate there is room for the practice vehicle's strip; else it stands over the next line. */
+  protected readonly wide = toSignal(
+    inject(BreakpointObserver)
+      .observe('(min-width: 1100px)')
+      .pipe(map((b) => b.matches)),
+    { initialValue: true },
+  );
+  /** The next line; on a practice vehicle it can be silenced, and is when it is done with. */
+  protected readonly spoken = computed(() => {
+    const p = this.store.practice();
+    return p?.silent || p?.closed ? null : this.store.next();
+  });
+  protected readonly answers = computed(() => {
+    const n = this.spoken();
+    return !n?.answers || this.nextAct.due(n.action) ? [] : n.answers.map((a) => this.nextAct.label(a));
+  });
 
   constructor() {
     const open = inject(OpenJob);
@@ -371,8 +410,10 @@ export class Sheet {
     inject(DestroyRef).onDestroy(() => open.store.set(null));
     effect(() => {
       const id = this.id();
-      untracked(() => void this.store.load(id));
+      untracked(() => void this.store.load(id, this.ledger()));
     });
+    const bench = inject(PracticeBench);
+    effect(() => bench.station.set(this.station()));
     // Its title says which vehicle and which station.
     effect(() => {
       const [v, st] = [this.store.view(), this.station()];
@@ -389,7 +430,7 @@ export class Sheet {
           waits.map((x) => ({
             id: `${v.id}|${x.step}`,
             title: `${v.vehicle.plate}: the wait is over. ${this.session.say(x.title)}.`,
-            path: `/job/${v.id}/work`,
+            path: this.store.path('work').join('/'),
             endsAt: x.endsAt,
           })),
         ),
@@ -399,9 +440,9 @@ export class Sheet {
     effect(() => {
       const next = this.store.next();
       if (next && !this.station())
-        untracked(() => void this.router.navigate(['/job', this.id(), next.station], { replaceUrl: true }));
+        untracked(() => void this.router.navigate(this.store.path(next.station), { replaceUrl: true }));
     });
-    const go = (st: Station) => () => void this.router.navigate(['/job', this.id(), st]);
+    const go = (st: Station) => () => void this.router.navigate(this.store.path(st));
     const walk = (dx: number, dy: number) => () => {
       const next = this.plate()?.step(dx, dy);
       if (!next) return;
@@ -416,7 +457,7 @@ export class Sheet {
         3: go('settle'),
         4: go('work'),
         5: go('prove'),
-        n: () => this.store.next() && this.nextAct.act(this.store.next()!.action),
+        n: () => this.spoken() && this.nextAct.act(this.spoken()!.action),
         l: () => this.tape.set(!this.tape()),
         f: () => this.store.flip(),
         g: () => void this.nextAct.open('find', { measure: 1 }),
@@ -437,7 +478,7 @@ export class Sheet {
     if (open) return void this.router.navigate([], { queryParams: { measure: null, drive: null }, queryParamsHandling: 'merge' });
     if (this.store.selected()) return this.store.select(null);
     if (this.store.elsewhere()) return this.store.elsewhere.set(null);
-    void this.router.navigateByUrl('/');
+    void this.router.navigateByUrl(this.store.practice() ? '/practice' : '/');
   }
   /** The focus goes back to the key that opened it. */
   protected shutTape(): void {
@@ -447,7 +488,7 @@ export class Sheet {
   protected pick(joint: JointId): void {
     this.store.select(joint);
     this.nextAct.plateShown.set(false);
-    if (this.station() === 'listen') void this.router.navigate(['/job', this.id(), 'find']);
+    if (this.station() === 'listen') void this.router.navigate(this.store.path('find'));
   }
   protected move(bay: string): void {
     this.store.move(bay || null).catch((e: Error) => this.moved.set(e.message));

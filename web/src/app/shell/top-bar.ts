@@ -116,6 +116,7 @@ export class TopBar {
     { path: '/', name: 'Floor' },
     { path: '/file', name: 'File' },
     { path: '/shelf', name: 'Shelf' },
+    { path: '/practice', name: 'Practice' },
     { path: '/rules', name: 'Yard rules' },
   ];
 }

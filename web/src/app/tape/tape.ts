@@ -74,7 +74,9 @@ import { Units } from '../session/units';
           <button class="btn !min-h-11" [disabled]="!noteText().trim()" data-testid="note-save">Write it</button>
         </form>
         <div class="flex flex-wrap items-center gap-x-4 px-4">
-          <ak-photo-button [job]="store.view()!.id" (taken)="photo($event)" />
+          @if (!store.practice()) {
+            <ak-photo-button [job]="store.view()!.id" (taken)="photo($event)" />
+          }
           <button
             type="button"
             class="link text-sm"
@@ -101,7 +103,9 @@ import { Units } from '../session/units';
             }
           </form>
         }
-        <ak-measurement-files />
+        @if (!store.practice()) {
+          <ak-measurement-files />
+        }
       </div>
     </aside>
   `,

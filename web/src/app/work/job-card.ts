@@ -16,7 +16,8 @@ import {
   FATES,
   type PlannedStep,
 } from '@ash-knot/core';
-import { JobStore } from '../job/job-store';
+import { JobStore, sheetPath } from '../job/job-store';
+import type { LedgerName } from '../offline/outbox';
 import { PaperHead } from '../kit/paper-head';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
@@ -30,7 +31,7 @@ import { clock, longDay } from '../words/format';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="no-print flex items-center gap-4 border-b px-6 py-2">
-      <a class="link" [routerLink]="['/job', id(), 'work']">Back to the sheet</a>
+      <a class="link" [routerLink]="sheetPath(ledger(), id(), 'work')">Back to the sheet</a>
       <button type="button" class="btn btn-go ml-auto" (click)="print()">Print</button>
     </div>
     @if (store.state(); as s) {
@@ -127,6 +128,8 @@ import { clock, longDay } from '../words/format';
 })
 export class JobCard {
   readonly id = input.required<string>();
+  readonly ledger = input<LedgerName>('jobs');
+  protected readonly sheetPath = sheetPath;
   protected readonly store = inject(JobStore);
   protected readonly session = inject(Session);
   protected readonly units = inject(Units);
@@ -194,7 +197,7 @@ export class JobCard {
   constructor() {
     effect(() => {
       const id = this.id();
-      untracked(() => void this.store.load(id));
+      untracked(() => void this.store.load(id, this.ledger()));
     });
   }
   protected print(): void {

@@ -1,0 +1,204 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
+import { Router, RouterLink } from '@angular/router';
+import { v7 as uuid } from 'uuid';
+import type { ExerciseLine, PracticeHome, PracticeLine, VehicleTypeView } from '@ash-knot/contract';
+import { PRACTICE_GRADES, sayGrade, type Course, type PracticeGrade } from '@ash-knot/core';
+import { Session } from '../session/session';
+import { TopBar } from '../shell/top-bar';
+import { Api } from '../state/api';
+import { dayOfYear } from '../words/format';
+import { PracticeResultsView } from './practice-results';
+
+/** Practice: vehicles that never come into the yard. One's own, what was set for one, and, for a lead, everybody's. */
+@Component({
+  selector: 'ak-practice-home',
+  imports: [PracticeResultsView, RouterLink, TopBar],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <ak-top-bar />
+    <main class="mx-auto max-w-[1100px] px-4 py-6 plate:px-6">
+      <h1 class="text-3xl font-bold">Practice</h1>
+      <p class="soft mt-1 max-w-[62ch]">
+        Vehicles with a hidden fault, drawn from what the suspects table holds likely. They answer as such a vehicle would.
+        Nothing you write there teaches the shop anything or shows anywhere else.
+      </p>
+      @if (wrong()) {
+        <p class="wrong mt-3" role="alert">{{ wrong() }}</p>
+      }
+      @if (!session.person()) {
+        <p class="mt-5">Tap your name first: a practice vehicle is its learner’s alone.</p>
+      } @else if (home(); as h) {
+        <section class="mt-6 border-2 border-dashed p-4" aria-labelledby="next-h">
+          <h2 id="next-h" class="heading">The next one</h2>
+          <p class="mt-1 text-lg" data-testid="course">{{ h.course.next.why }}</p>
+          <div class="mt-3 flex flex-wrap items-end gap-3">
+            <label class="flex flex-col items-start">
+              <span class="text-sm font-semibold">How hard</span>
+              <select class="field mt-1 !w-auto" #g (change)="grade.set(+g.value)" data-testid="grade">
+                @for (x of grades; track x) {
+                  <option [value]="x" [selected]="x === chosen()">{{ say(x) }}</option>
+                }
+              </select>
+            </label>
+            <label class="flex flex-col items-start">
+              <span class="text-sm font-semibold">Which vehicle</span>
+              <select class="field mt-1 !w-auto" #t (change)="type.set(t.value)" data-testid="type">
+                <option value="">any that comes in</option>
+                @for (x of types(); track x.id) {
+                  <option [value]="x.id">{{ x.spec.name }}</option>
+                }
+              </select>
+            </label>
+            <label class="flex min-h-11 items-center gap-2">
+              <input type="checkbox" class="h-6 w-6" #q (change)="silent.set(q.checked)" /> without the next line
+            </label>
+            <button type="button" class="btn btn-go" [disabled]="busy()" (click)="start()" data-testid="practise">
+              {{ busy() ? 'It comes …' : 'Bring one in' }}
+            </button>
+          </div>
+        </section>
+
+        @if (h.offered.length) {
+          <section class="mt-7" aria-labelledby="set-h">
+            <h2 id="set-h" class="heading">Set for you</h2>
+            <ul>
+              @for (e of h.offered; track e.id) {
+                <li class="rule flex flex-wrap items-center gap-x-4 gap-y-1 py-2">
+                  <span class="min-w-0 flex-1">
+                    <span class="font-semibold">{{ e.typeName }}</span>, {{ say(e.grade)
+                    }}{{ e.silent ? ', without the next line' : '' }}
+                    <span class="soft block text-sm">{{ whence(e) }}</span>
+                  </span>
+                  <button type="button" class="btn" [disabled]="busy()" (click)="start(e.id)" data-testid="take">Take it</button>
+                </li>
+              }
+            </ul>
+          </section>
+        }
+
+        <section class="mt-7" aria-labelledby="mine-h">
+          <h2 id="mine-h" class="heading">Yours</h2>
+          <ul>
+            @for (p of h.mine; track p.id) {
+              <li class="rule">
+                <a
+                  class="grid min-h-14 grid-cols-[1fr_auto] items-center gap-x-4 py-2"
+                  [routerLink]="p.closedAt ? ['/practice', p.id, 'review'] : ['/practice', p.id]"
+                >
+                  <span>
+                    <span class="font-semibold">{{ p.typeName }}</span>, {{ say(p.grade) }}
+                    <span class="soft block text-sm">{{ day(p.openedAt) }} · {{ how(p) }}</span>
+                  </span>
+                  <span class="soft text-sm">{{ p.closedAt ? 'review' : 'go on' }}</span>
+                </a>
+              </li>
+            } @empty {
+              <li class="soft py-2">None yet.</li>
+            }
+          </ul>
+        </section>
+
+        @if (returns(h.course); as r) {
+          <section class="mt-7 grid gap-6 sm:grid-cols-2" data-testid="returns">
+            <div>
+              <h2 class="heading">What returns, and is good</h2>
+              @for (x of h.course.strengths; track x.what) {
+                <p class="rule py-1">
+                  {{ x.what }} <span class="soft">{{ x.times }} of {{ h.course.of }}</span>
+                </p>
+              } @empty {
+                <p class="soft">Nothing twice yet.</p>
+              }
+            </div>
+            <div>
+              <h2 class="heading">What returns, and is not</h2>
+              @for (x of h.course.mistakes; track x.what) {
+                <p class="rule py-1">
+                  {{ x.what }} <span class="soft">{{ x.times }} of {{ h.course.of }}</span>
+                </p>
+              } @empty {
+                <p class="soft">Nothing twice.</p>
+              }
+            </div>
+          </section>
+        }
+        @if (session.person()!.role === 'lead') {
+          <ak-practice-results class="mt-9 block border-t-4 pt-5" [types]="types()" />
+        }
+      } @else {
+        <p class="soft mt-5">Looking …</p>
+      }
+    </main>
+  `,
+})
+export class PracticeHomePage {
+  protected readonly session = inject(Session);
+  private readonly api = inject(Api);
+  private readonly router = inject(Router);
+  protected readonly grades = PRACTICE_GRADES;
+  protected readonly say = sayGrade;
+  protected readonly day = dayOfYear;
+  protected readonly home = signal<PracticeHome | null>(null);
+  protected readonly types = signal<readonly VehicleTypeView[]>([]);
+  protected readonly grade = signal(0);
+  protected readonly type = signal('');
+  protected readonly silent = signal(false);
+  protected readonly busy = signal(false);
+  protected readonly wrong = signal('');
+  protected readonly chosen = computed(
+    (): PracticeGrade => (this.grade() || this.home()?.course.next.grade || 1) as PracticeGrade,
+  );
+
+  constructor() {
+    // Whoever's name is tapped sees their own.
+    effect(() => {
+      const person = this.session.person()?.id;
+      untracked(() => {
+        this.home.set(null);
+        if (person) void this.load();
+      });
+    });
+    this.api.get<VehicleTypeView[]>('/types').then(
+      (t) => this.types.set(t),
+      () => undefined,
+    );
+  }
+  private async load(): Promise<void> {
+    try {
+      this.home.set(await this.api.get<PracticeHome>('/practice'));
+    } catch (e) {
+      this.wrong.set((e as Error).message);
+    }
+  }
+  protected async start(exercise?: string): Promise<void> {
+    if (this.busy()) return;
+    this.busy.set(true);
+    this.wrong.set('');
+    const id = uuid();
+    try {
+      await this.api.post('/practice', {
+        id,
+        silent: this.silent(),
+        ...(exercise ? { exercise } : { grade: this.chosen(), ...(this.type() ? { typeId: this.type() } : {}) }),
+      });
+      await this.router.navigate(['/practice', id, 'listen']);
+    } catch (e) {
+      this.wrong.set((e as Error).message);
+    } finally {
+      this.busy.set(false);
+    }
+  }
+  protected whence(e: ExerciseLine): string {
+    const by = `set by ${this.session.name(e.setBy)}, ${this.day(e.setAt)}`;
+    return e.fromJob ? `It was a real job once, its names taken out; ${by}` : by;
+  }
+  protected how(p: PracticeLine): string {
+    if (!p.closedAt) return 'open';
+    if (p.givenUp) return 'given up';
+    if (!p.result) return 'handed back';
+    return `${p.result.found ? 'found' : 'not found'} in ${p.result.minutes} min`;
+  }
+  protected returns(c: Course): Course | null {
+    return c.of > 0 ? c : null;
+  }
+}

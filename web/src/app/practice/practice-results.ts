@@ -1,0 +1,159 @@
+import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { v7 as uuid } from 'uuid';
+import type { PracticeResults, VehicleTypeView } from '@ash-knot/contract';
+import { PRACTICE_GRADES, sayGrade } from '@ash-knot/core';
+import { Ask } from '../session/ask';
+import { Session } from '../session/session';
+import { Api } from '../state/api';
+import { dayOfYear } from '../words/format';
+
+/** For the lead: what was set, for whom, and how everybody fares. */
+@Component({
+  selector: 'ak-practice-results',
+  imports: [RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h2 class="text-2xl font-bold">For the lead</h2>
+    @if (wrong()) {
+      <p class="wrong mt-2" role="alert">{{ wrong() }}</p>
+    }
+    @if (results(); as r) {
+      <h3 class="heading mt-4">Set an exercise</h3>
+      <form class="mt-2 flex flex-wrap items-end gap-3" (submit)="$event.preventDefault(); set()">
+        <label class="flex flex-col items-start">
+          <span class="text-sm font-semibold">For</span>
+          <select class="field mt-1 !w-auto" #w (change)="person.set(w.value)">
+            <option value="">everybody</option>
+            @for (p of session.people(); track p.id) {
+              <option [value]="p.id">{{ p.name }}</option>
+            }
+          </select>
+        </label>
+        <label class="flex flex-col items-start">
+          <span class="text-sm font-semibold">How hard</span>
+          <select class="field mt-1 !w-auto" #g (change)="grade.set(+g.value)">
+            @for (x of grades; track x) {
+              <option [value]="x" [selected]="x === grade()">{{ say(x) }}</option>
+            }
+          </select>
+        </label>
+        <label class="flex flex-col items-start">
+          <span class="text-sm font-semibold">Which vehicle</span>
+          <select class="field mt-1 !w-auto" #t (change)="type.set(t.value)">
+            <option value="">any</option>
+            @for (x of types(); track x.id) {
+              <option [value]="x.id">{{ x.spec.name }}</option>
+            }
+          </select>
+        </label>
+        <label class="flex min-h-11 items-center gap-2">
+          <input type="checkbox" class="h-6 w-6" #q (change)="silent.set(q.checked)" /> without the next line
+        </label>
+        <button class="btn btn-go" [disabled]="busy()" data-testid="set-exercise">Set it</button>
+      </form>
+      <ul class="mt-3">
+        @for (e of r.exercises; track e.id) {
+          <li class="rule flex flex-wrap items-center gap-x-4 py-2">
+            <span class="min-w-0 flex-1"
+              >{{ e.typeName }}, {{ say(e.grade) }}, for {{ e.forPerson ? session.name(e.forPerson) : 'everybody'
+              }}{{ e.fromJob ? ', out of a real job' : '' }}
+              <span class="soft block text-sm">{{ day(e.setAt) }}; begun by {{ e.begun }}</span></span
+            >
+            <button type="button" class="link" (click)="withdraw(e.id)">Withdraw it</button>
+          </li>
+        } @empty {
+          <li class="soft py-2">Nothing is set. A closed job in the file can be made an exercise too.</li>
+        }
+      </ul>
+      <h3 class="heading mt-6">How everybody fares</h3>
+      @for (p of r.people; track p.person) {
+        <section class="rule py-3" [attr.data-person]="p.person">
+          <h4 class="text-lg font-semibold">{{ session.name(p.person) }}</h4>
+          <p class="soft">
+            {{ p.course.mistakes.length ? 'Returns: ' + returning(p.course.mistakes) : 'No mistake returns' }}.
+            {{ p.course.strengths.length ? 'Good: ' + returning(p.course.strengths) + '.' : '' }}
+          </p>
+          @for (d of p.done; track d.id) {
+            <a
+              class="flex min-h-11 flex-wrap items-center gap-x-3"
+              [routerLink]="['/practice', d.id, d.closedAt ? 'review' : 'listen']"
+            >
+              <span>{{ d.typeName }}, {{ say(d.grade) }}, {{ day(d.openedAt) }}</span>
+              <span class="soft"
+                >{{
+                  d.result
+                    ? (d.result.found ? 'found' : 'not found') + ', ' + d.result.minutes + ' min'
+                    : d.closedAt
+                      ? 'done'
+                      : 'open'
+                }}{{ d.result?.mistakes?.length ? ': ' + d.result!.mistakes.join(', ') : '' }}</span
+              >
+            </a>
+          }
+        </section>
+      } @empty {
+        <p class="soft">Nobody has practised yet.</p>
+      }
+    } @else {
+      <p class="mt-2">Other people’s results are the lead’s alone.</p>
+      <button type="button" class="btn mt-2" (click)="show()" data-testid="show-results">Show them, with your PIN</button>
+    }
+  `,
+})
+export class PracticeResultsView {
+  readonly types = input<readonly VehicleTypeView[]>([]);
+  protected readonly session = inject(Session);
+  private readonly api = inject(Api);
+  private readonly ask = inject(Ask);
+  protected readonly grades = PRACTICE_GRADES;
+  protected readonly say = sayGrade;
+  protected readonly day = dayOfYear;
+  protected readonly results = signal<PracticeResults | null>(null);
+  protected readonly person = signal('');
+  protected readonly grade = signal(2);
+  protected readonly type = signal('');
+  protected readonly silent = signal(false);
+  protected readonly busy = signal(false);
+  protected readonly wrong = signal('');
+
+  protected returning(list: readonly { what: string; times: number }[]): string {
+    return list.map((x) => `${x.what} (${x.times})`).join(', ');
+  }
+  protected async show(): Promise<void> {
+    const me = this.session.person()?.id;
+    if (
+      !me ||
+      (!this.session.confirmed(me) && !(await this.ask.pin('Other people’s results are shown to the lead alone.', ['lead'])))
+    )
+      return;
+    await this.trying(async () => undefined);
+  }
+  protected async set(): Promise<void> {
+    await this.trying(() =>
+      this.api.post('/exercises', {
+        id: uuid(),
+        person: this.person() || null,
+        grade: this.grade(),
+        silent: this.silent(),
+        ...(this.type() ? { typeId: this.type() } : {}),
+      }),
+    );
+  }
+  protected async withdraw(id: string): Promise<void> {
+    await this.trying(() => this.api.delete(`/exercises/${id}`));
+  }
+  /** Does it, and shows how everything stands then. */
+  private async trying(what: () => Promise<unknown>): Promise<void> {
+    this.busy.set(true);
+    this.wrong.set('');
+    try {
+      await what();
+      this.results.set(await this.api.get<PracticeResults>('/practice/results'));
+    } catch (e) {
+      this.wrong.set((e as Error).message);
+    } finally {
+      this.busy.set(false);
+    }
+  }
+}

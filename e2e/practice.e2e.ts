@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { follow, strip } from './key';
-import { clean, expect, settled, signIn, test } from './yard';
+import { clean, enterPin, expect, settled, signIn, test } from './yard';
 
 /** What is felt where something gives, in the program's words for it; and at the edge of what a hand can tell. */
 const GIVES =
@@ -184,3 +184,37 @@ for (const { width, height } of [
     const floor = await page.request.get('/api/floor');
     expect(await floor.text()).not.toContain('PRACTICE');
   });
+
+test('a lead sets an exercise behind the PIN, a learner finds it there; no page of practice is wrong for a screen reader', async ({
+  page,
+}) => {
+  await signIn(page);
+  await page.getByTestId('who').click();
+  await page.getByRole('button', { name: 'Marit Voss' }).click();
+  await page.goto('/practice');
+  await page.getByTestId('show-results').click();
+  await enterPin(page);
+  await page.getByTestId('set-exercise').click();
+  await expect(page.getByText('for everybody')).toBeVisible();
+  await clean(page, 'practice, the lead');
+  await page.getByTestId('who').click();
+  await page.getByRole('button', { name: 'Tobin Ashe' }).click();
+  await expect(page.getByTestId('show-results')).toHaveCount(0);
+  await page.getByTestId('take').first().click();
+  await expect(page).toHaveURL(/\/practice\/[^/]+\/listen/);
+  await ask(page, does(page).first());
+  await clean(page, 'a practice vehicle');
+  await page.setViewportSize({ width: 390, height: 844 });
+  await clean(page, 'a practice vehicle on a phone');
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  // Silenced, the strip is gone; what was answered is there after a reload.
+  const said = await says(page).innerText();
+  await page.getByTestId('practice-silent').click();
+  await expect(strip(page)).toHaveCount(0);
+  await page.reload();
+  await expect(says(page)).toHaveText(said.replace(/\s*\n\s*/g, ' '), { useInnerText: false });
+  await expect(strip(page)).toHaveCount(0);
+  // It says what it is on its papers too.
+  await page.goto(page.url().replace('/listen', '/hand-back'));
+  await expect(page.getByText('PRACTICE').first()).toBeVisible();
+});

@@ -101,7 +101,10 @@ test('a recording: read with its impacts, kept with the job, compared before and
   );
   await clean(page, 'a recording');
   await page.getByTestId('recording-keep').click();
-  await expect(page.getByTestId('recording-kept')).toContainText('quay road.wav');
+  const kept = page.getByTestId('recording-kept');
+  await expect(kept).toContainText('quay road.wav');
+  // What of it counts, and how surely: both say where it is, and none is certain.
+  await expect(kept).toContainText('recorded: mostly like a hard knock, 75 % sure');
   await open('after.wav', drive(40, 0.05));
   await page.getByRole('button', { name: 'after the work' }).click();
   await page.getByTestId('recording-keep').click();
@@ -109,6 +112,10 @@ test('a recording: read with its impacts, kept with the job, compared before and
   await expect(page.getByTestId('recordings-compared')).toContainText('20 dB quieter');
   await page.getByTestId('tape-key').click();
   await expect(page.locator('aside')).toContainText('Recording “quay road.wav”, before: 40 impacts in 40 s');
+  // Its loudest are heard from the tape, after a reload too.
+  const key = page.locator('aside').getByTestId('play-impact').first();
+  await key.click();
+  await expect(page.locator('aside').getByRole('alert')).toHaveCount(0);
   // Its moments are kept as a WAV file that the server has looked at.
   const job = /\/job\/([0-9a-f-]+)/.exec(page.url())![1]!;
   const view = (await (await page.request.get(`/api/jobs/${job}`)).json()) as {

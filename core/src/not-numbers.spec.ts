@@ -354,6 +354,7 @@ const READ = `
 /** They take what another function here made, or a vehicle, part, table or case that was read; whatever made it refused. */
 const MADE = `
   answerOf asksFor bestPath caseOfTruth courseOf difficulty drawTruth heardWith lookResult lotOf minutesToFind
+  recordedOf sayRecorded
   pathOf practiceVehicle priorSource reviewOf stoodAt troubleAt wornAt wrongBox
   ImpactFinder RecordingReader WavReader centroidOf compareDrives decayOf heardIn keptOf leadOf ringChance ringOf
   sayDrives sayHeard spectrumOf beyondLash closingsSound cornerPoints drive hardestJ knockTrial likeness meetingMass noise patchedLane

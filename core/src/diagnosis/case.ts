@@ -45,6 +45,14 @@ export interface JointEvidence {
   readonly clearance?: Measured | undefined;
 }
 
+/** What a recording told: which side it is heard first, or what it sounds like; with the chance that it is so. */
+export type RecordedFinding =
+  | { readonly what: 'side'; readonly is: Side; readonly chance: number }
+  | { readonly what: 'sound'; readonly is: 'soft thud' | 'hard knock'; readonly chance: number };
+
+export const sayRecorded = (f: RecordedFinding): string =>
+  `recorded: ${f.what === 'side' ? `heard first on the ${f.is}` : `mostly like a ${f.is}`}, ${Math.round(f.chance * 100)} % sure`;
+
 export interface Case {
   readonly type: VehicleTypeSpec;
   readonly distanceKm: number;
@@ -64,6 +72,8 @@ export interface Case {
   readonly elsewhere?: readonly { readonly fault: OtherFault; readonly hand: 'tight' | 'moves' }[];
   /** The shop's own drive. */
   readonly drive?: readonly { readonly manoeuvre: Manoeuvre; readonly heard: Heard }[];
+  /** What recordings of the drive told. */
+  readonly recorded?: readonly RecordedFinding[] | undefined;
   /** Parts renewed at an earlier visit, and the distance then. */
   readonly renewed?: readonly { readonly joint: JointId; readonly atKm: number }[];
   /** What the parts that are on now had at the last visit. */
@@ -308,6 +318,21 @@ export function buildCase(c: Case, s: SuspectsTable): CaseModel {
         q: (f: Fault) => (f.side ? (f.side === side ? s.places.side.own : s.places.side.other) : s.places.side.elsewhere),
       }),
     );
+
+  // A machine's word for where and what, weighed by how often it said the same; a sound somebody pointed at says it already.
+  for (const f of c.recorded ?? []) {
+    within(`chance of what was ${sayRecorded(f)}`, f.chance, 0, 1);
+    if (f.what === 'sound' && c.like?.length) continue;
+    const how =
+      f.what === 'sound'
+        ? bySign(f.is)
+        : {
+            leak: s.places.side.leak,
+            unlisted: s.unlisted.place,
+            q: (x: Fault) => (x.side ? (x.side === f.is ? s.places.side.own : s.places.side.other) : s.places.side.elsewhere),
+          };
+    sign('heard', sayRecorded(f), true, [f.chance, 1 - f.chance], how);
+  }
 
   for (const [m, h] of new Map((c.drive ?? []).map((d) => [d.manoeuvre, d.heard]))) {
     const words = h === 'knocks' ? `knocks on our drive: ${m}` : `quiet on our drive: ${m}`;

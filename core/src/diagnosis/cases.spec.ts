@@ -347,6 +347,29 @@ describe('a sound that was played and pointed at', () => {
   });
 });
 
+test('what a recording tells counts by how sure it is: its side, its thud; beside a sound that was pointed at its kind does not', () => {
+  const heard = { character: ['dull clunk'], where: ['front'], when: ['one wheel over a bump'] } satisfies Partial<Case>;
+  const left = /^front.left/;
+  const by = (chance: number) => sum({ ...heard, recorded: [{ what: 'side', is: 'left', chance }] }, left);
+  expect(by(0.9)).toBeGreaterThan(by(0.7));
+  expect(by(0.7)).toBeGreaterThan(sum(heard, left));
+  // As sure as a coin it says nothing.
+  expect(by(0.5)).toBeCloseTo(sum(heard, left), 9);
+  const thud = { what: 'sound', is: 'soft thud', chance: 0.75 } as const;
+  const bushing = /frame-bushing/;
+  expect(sum({ ...heard, recorded: [thud] }, bushing)).toBeGreaterThan(sum(heard, bushing));
+  const pointed = { ...heard, like: ['soft thud'] } satisfies Partial<Case>;
+  expect(rank({ ...pointed, recorded: [thud] })).toEqual(rank(pointed));
+  // A person's word for where and when outweighs it.
+  const right = {
+    ...heard,
+    where: ['front', 'right'],
+    recorded: [{ what: 'side', is: 'left', chance: 0.7 }],
+  } satisfies Partial<Case>;
+  expect(sum(right, /^front.right/)).toBeGreaterThan(sum(right, left));
+  expect(() => rank({ ...heard, recorded: [{ what: 'side', is: 'left', chance: Number.NaN }] })).toThrow('recorded');
+});
+
 test('shafts, mounts and bearings age like joints; wheel nuts and a load do not', () => {
   const at = (distanceKm: number, f: string) => buildCase({ ...base, distanceKm }, SHIPPED).net.find((x) => x.id === f)!.prior;
   for (const f of ['left drive shaft', 'engine mount', 'front.left.wheel-bearing', 'exhaust shield'])

@@ -1,8 +1,9 @@
-import type { Case, DiagnosisRequest, OtherFault } from '../diagnosis';
+import type { Case, DiagnosisRequest, OtherFault, RecordedFinding } from '../diagnosis';
+import type { Entry } from '../ledger';
 import { isJointId, type JointId } from '../joint';
 import { resolutionMm } from '../gauge';
 import { resolutionDoubtMm } from '../play';
-import { otherSide } from '../vehicle';
+import { otherSide, SIDES, type Side } from '../vehicle';
 import type { JobState } from './fold';
 import { dangerousJoints, owedJoints, standingOf } from './rules/clearance';
 import { sayJoints } from './say';
@@ -40,10 +41,40 @@ export function caseOf(s: JobState): Case {
     rocks: s.rocks.map((r) => ({ joints: r.joints, words: `it rocks somewhere: ${sayJoints(s, r.joints)}` })),
     elsewhere: [...s.elsewhere].flatMap(([fault, hand]) => (hand === 'tight' || hand === 'moves' ? [{ fault, hand }] : [])),
     drive: [...s.drive].map(([manoeuvre, heard]) => ({ manoeuvre, heard })),
+    recorded: recordedOf(s.kept.recording),
     ...(s.context.file?.renewed ? { renewed: s.context.file.renewed } : {}),
     ...(s.context.file?.sisters ? { sisters: s.context.file.sisters } : {}),
     earlier: earlierOf(s),
   };
+}
+
+/** Nobody is surer of a side than this: a microphone may hang on the wrong one; nor of a thud or a ring (choices, no source). */
+const SUREST = { side: 0.9, sound: 0.75 } as const;
+/** Less than this is no finding. */
+const LEAST_SURE = 0.6;
+
+/**
+ * What recordings before the work tell, the latest that tells it: of so many impacts that are heard first on a side, and of
+ * so many that thud or ring, the share with one more of each (Laplace's rule of succession), kept off certainty. What the
+ * stand-in's microphones heard is no evidence.
+ */
+export function recordedOf(recordings: readonly Entry<'recording'>[]): RecordedFinding[] {
+  const out = new Map<RecordedFinding['what'], RecordedFinding>();
+  const share = (yes: number, no: number, most: number) => Math.min(most, (yes + 1) / (yes + no + 2));
+  for (const { body } of recordings) {
+    if (body.from === 'simulated' || body.phase !== 'before') continue;
+    const led = (side: Side) => body.places.reduce((n, p, i) => (p.startsWith(side) ? n + (body.recorded.first[i] ?? 0) : n), 0);
+    const [left, right] = [led('left'), led('right')];
+    const both = SIDES.every((side) => body.places.some((p) => p.startsWith(side)));
+    const side: Side = left >= right ? 'left' : 'right';
+    const sideChance = share(Math.max(left, right), Math.min(left, right), SUREST.side);
+    if (both && sideChance >= LEAST_SURE) out.set('side', { what: 'side', is: side, chance: sideChance });
+    const { thud, ring } = body.recorded.kinds;
+    const soundChance = share(Math.max(thud, ring), Math.min(thud, ring), SUREST.sound);
+    if (soundChance >= LEAST_SURE)
+      out.set('sound', { what: 'sound', is: thud >= ring ? 'soft thud' : 'hard knock', chance: soundChance });
+  }
+  return [...out.values()];
 }
 
 /** What the parts that are on now had at the last visit; of a part renewed since, or by a gauge this shop has no more, nothing. */

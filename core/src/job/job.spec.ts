@@ -2,10 +2,11 @@ import { CONTEXT, DOUBLE_ARM_TYPE, ledger, LINK_PART, COMPLAINT, readingOf } fro
 import { frameFit } from '../bushing';
 import { CHARACTERS, CONDITIONS, diagnose, HANDLING, SHIPPED, WHENS, WHERES, type Manoeuvre } from '../diagnosis';
 import { jointId, jointsOf, type JointId } from '../joint';
-import { mayWrite, type Entry } from '../ledger';
+import { mayWrite, type Entry, type EntryBodies } from '../ledger';
 import type { Side } from '../vehicle';
 import {
   alignmentOwed,
+  caseOf,
   barAdvice,
   findingsOf,
   originOf,
@@ -749,4 +750,39 @@ describe('a ranking never ends', () => {
     ).toBeGreaterThan(20);
     expect(dx(s).stage).toBe('done');
   });
+});
+
+test('a recording is evidence by the share of its impacts that say the same, never certain; simulated or after the work it is none', () => {
+  const e = ledger();
+  const heard = (
+    first: number[],
+    kinds: EntryBodies['recording']['recorded']['kinds'],
+    over: Partial<EntryBodies['recording']> = {},
+  ) =>
+    e('recording', {
+      sound: 's',
+      name: 'drive',
+      from: 'file',
+      phase: 'before',
+      hz: 48_000,
+      places: ['left front', 'right front'],
+      recorded: { seconds: 40, impacts: 40, kinds, first, leadMs: 1.5, levelDb: -12, everyTenS: [], levelsDb: [] },
+      impacts: [],
+      notes: [],
+      ...over,
+    });
+  const of = (...entries: ReturnType<typeof heard>[]) => caseOf(foldJob(CONTEXT, entries)).recorded;
+  expect(of(heard([3, 1], { thud: 2, either: 0, ring: 0 }))).toEqual([
+    { what: 'side', is: 'left', chance: 4 / 6 },
+    { what: 'sound', is: 'soft thud', chance: 0.75 },
+  ]);
+  // However many say so, a microphone may hang on the wrong side; and as many against as for are no finding.
+  expect(of(heard([0, 500], { thud: 10, either: 3, ring: 10 }))).toEqual([{ what: 'side', is: 'right', chance: 0.9 }]);
+  expect(of(heard([40, 0], { thud: 0, either: 0, ring: 0 }, { places: ['left front', 'not said'] }))).toEqual([]);
+  expect(
+    of(
+      heard([40, 0], { thud: 9, either: 0, ring: 0 }, { from: 'simulated' }),
+      heard([40, 0], { thud: 9, either: 0, ring: 0 }, { phase: 'after' }),
+    ),
+  ).toEqual([]);
 });

@@ -24,6 +24,17 @@ const RETURNS = 2;
 const IN_A_ROW = 2;
 const UNSAFE: readonly Mistake[] = ['danger left in', 'drove it though dangerous', 'customer not told'];
 
+/** What a vehicle can be drawn to ask for, see `asksFor`. */
+const ASKED_FOR: readonly Mistake[] = [
+  'danger left in',
+  'drove it though dangerous',
+  'looked in the wrong state',
+  'customer not told',
+  'good parts thrown at it',
+  'where and when not asked',
+  'trouble not said',
+];
+
 function returning<T extends string>(lists: readonly (readonly T[])[]): { what: T; times: number }[] {
   const n = new Map<T, number>();
   for (const l of lists) for (const x of new Set(l)) n.set(x, (n.get(x) ?? 0) + 1);
@@ -43,7 +54,9 @@ export function courseOf(done: readonly Practised[]): Course {
   const last = done.slice(0, LOOKED_BACK);
   const mistakes = returning(last.map((p) => p.mistakes));
   const strengths = returning(last.map((p) => p.strengths));
-  const focus = (mistakes.find((m) => UNSAFE.includes(m.what)) ?? mistakes[0])?.what;
+  // That it was not found is answered by the grade.
+  const others = mistakes.filter((m) => m.what !== 'did not find it');
+  const focus = (others.find((m) => UNSAFE.includes(m.what)) ?? others[0])?.what;
   const at = last[0]?.grade ?? PRACTICE_GRADES[0];
   const same = last.slice(0, IN_A_ROW).filter((p) => p.grade === at);
   const safe = (p: Practised) => p.found && !p.mistakes.some((m) => UNSAFE.includes(m));
@@ -54,7 +67,7 @@ export function courseOf(done: readonly Practised[]): Course {
     step > 0 ? `${count(IN_A_ROW, 'vehicle')} found, and nobody in danger: a grade harder.` : '',
     step < 0 ? `${count(IN_A_ROW, 'vehicle')} not found: a grade easier.` : '',
     focus
-      ? `“${focus}” came ${mistakes.find((m) => m.what === focus)!.times} times in ${last.length}: the next one asks for it.`
+      ? `“${focus}” came ${mistakes.find((m) => m.what === focus)!.times} times in ${last.length}: ${ASKED_FOR.includes(focus) ? 'the next one asks for it' : 'mind it in the next one'}.`
       : '',
   ].filter((x) => x);
   return {

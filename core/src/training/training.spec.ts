@@ -245,7 +245,7 @@ function careful(p: ReturnType<typeof practice>) {
   p.ask({ of: 'customer', about: 'where' });
   p.write('complaint', { ...COMPLAINT, character: [...said.character], where: [...said.where], when: [...said.when] });
   for (const side of ['left', 'right'] as const)
-    for (const check of ['grip-link', 'shake-12-6', 'shake-3-9', 'nuts-wrench'] as const) {
+    for (const check of ['grip-link', 'shake-12-6', 'shake-3-9', 'nuts-wrench', 'look-spring'] as const) {
       const { showed } = p.ask({ of: 'check', check, axle: 'front', side, state: 'both-hanging' });
       if (showed.of !== 'check') continue;
       const results = showed.felt.map((f) => ({ joint: f.at, result: f.felt }));
@@ -336,6 +336,8 @@ test('what returns over the last vehicles makes the next one', () => {
   expect(c.next.focus).toBe('danger left in');
   expect(c.next.why).toContain('2 times in 3');
   expect(c.strengths).toEqual([{ what: 'found it', times: 3 }]);
+  const lost = courseOf([done(2, false, 'did not find it', 'torques open'), done(2, true, 'did not find it', 'torques open')]);
+  expect(lost.next.why).toBe('“torques open” came 2 times in 2: mind it in the next one.');
 });
 
 test('a closed job becomes an exercise: what was in the hand is hidden, nobody is named', () => {

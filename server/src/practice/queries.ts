@@ -166,7 +166,7 @@ const EXERCISE = `SELECT e.id, e.set_by AS "setBy", ${iso('e.set_at')} AS "setAt
 /** What was set for somebody, or for everybody, and they have not begun; a real job's by whoever knows it is not offered to them. */
 export async function offeredTo(db: Queryable, person: string): Promise<ExerciseLine[]> {
   const { rows } = await db.query<ExerciseLine>(
-    `${EXERCISE} WHERE e.withdrawn_at IS NULL AND (e.for_person IS NULL OR e.for_person = $1)
+    `${EXERCISE} WHERE e.withdrawn_at IS NULL AND (e.for_person IS NULL OR e.for_person = $1) AND NOT (e.from_job AND e.set_by = $1)
         AND NOT EXISTS (SELECT 1 FROM practice p WHERE p.exercise_id = e.id AND p.person_id = $1) ORDER BY e.set_at DESC LIMIT ${MOST_LINES}`,
     [person],
   );

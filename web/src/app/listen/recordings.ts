@@ -3,13 +3,14 @@ import type { Subscription } from 'rxjs';
 import { v7 as uuid } from 'uuid';
 import {
   compareDrives,
-  EXCERPT_S,
   fixed,
   MEASURED_PHASES,
   MICROPHONES,
   sayDrives,
+  recordedOf,
   sayHeard,
-  type KeptImpact,
+  sayRecorded,
+  type Entry,
   type MeasuredPhase,
   type Microphone as MicrophonePlace,
   type RecordedFrom,
@@ -19,15 +20,15 @@ import { Microphone, openMicrophone } from '../instruments/microphone';
 import { JobStore } from '../job/job-store';
 import { LineChart, type Series } from '../kit/line-chart';
 import { Picks } from '../kit/picks';
-import { canPlay, Player } from '../kit/player';
+import { Player } from '../kit/player';
+import { ImpactKeys } from '../attachment/impact-keys';
+import { Session } from '../session/session';
 import { Outbox } from '../offline/outbox';
 import { clock } from '../words/format';
 import { Sounder } from '../workers/sounder';
 import type { Reading } from '../workers/sound-work';
 
 type Read = NonNullable<Reading['read']>;
-/** So many moments stand below the band to be played, the loudest. */
-const SHOWN = 6;
 /** Where a microphone sits, where that is known without asking. */
 const SITS: Readonly<Partial<Record<RecordedFrom, readonly MicrophonePlace[]>>> = {
   microphone: ['in the cabin', 'in the cabin'],
@@ -37,7 +38,7 @@ const SITS: Readonly<Partial<Record<RecordedFrom, readonly MicrophonePlace[]>>> 
 /** Drives that were recorded: read here, drawn with their impacts, played, kept with the job, compared before and after. */
 @Component({
   selector: 'ak-recordings',
-  imports: [LineChart, Picks],
+  imports: [ImpactKeys, LineChart, Picks],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'block' },
   template: `
@@ -62,23 +63,7 @@ const SITS: Readonly<Partial<Record<RecordedFrom, readonly MicrophonePlace[]>>> 
           <p class="caution mt-2 !py-1">{{ n }}</p>
         }
         <ak-line-chart class="mt-3 h-40" [label]="chartLabel()" [series]="series()" [fromZero]="false" xTitle="s" yTitle="dB" />
-        <div class="mt-2 flex flex-wrap gap-2">
-          @for (i of loudest(); track i.clipAtS) {
-            <button
-              type="button"
-              class="btn"
-              [disabled]="!able"
-              [attr.aria-pressed]="player.playing() === key(i)"
-              [attr.aria-label]="'Play the impact at ' + fixed(i.atS, 1) + ' seconds'"
-              (click)="play(r.wav, i)"
-            >
-              <svg viewBox="0 0 20 20" class="h-4 w-4 shrink-0" aria-hidden="true" fill="currentColor">
-                <path d="M5 3l12 7-12 7z" />
-              </svg>
-              {{ fixed(i.atS, 1) }} s{{ i.ring === 'either' ? '' : ', ' + i.ring }}
-            </button>
-          }
-        </div>
+        <ak-impact-keys class="mt-2 block" [sound]="r.wav" [hz]="r.hz" [channels]="r.channels" [impacts]="r.impacts" />
         @if (r.channels > 1) {
           <div class="mt-3 flex flex-wrap gap-x-4 gap-y-2">
             @for (p of places(); track $index; let c = $index) {
@@ -152,6 +137,21 @@ const SITS: Readonly<Partial<Record<RecordedFrom, readonly MicrophonePlace[]>>> 
           <b>{{ r.body.name }}</b> <span class="soft">{{ r.body.phase }} the work · {{ r.body.from }}</span>
         </p>
         <p class="text-[15px]">{{ sayHeard(r.body.recorded, r.body.places).join(' ') }}</p>
+        @for (e of tells(r); track e) {
+          <p class="soft text-sm">{{ session.say(e) }}</p>
+        }
+        @if (r.body.impacts.length) {
+          <details class="mt-1">
+            <summary class="link cursor-pointer text-sm">Hear its loudest</summary>
+            <ak-impact-keys
+              class="mt-1 block"
+              [sound]="r.body.sound"
+              [hz]="r.body.hz"
+              [channels]="r.body.places.length"
+              [impacts]="r.body.impacts"
+            />
+          </details>
+        }
       </div>
     }
     @if (compared(); as lines) {
@@ -168,12 +168,11 @@ export class Recordings {
   private readonly store = inject(JobStore);
   private readonly outbox = inject(Outbox);
   private readonly sounder = inject(Sounder);
-  protected readonly player = inject(Player);
+  private readonly player = inject(Player);
   protected readonly fixed = fixed;
   protected readonly sayHeard = sayHeard;
   protected readonly phases = MEASURED_PHASES;
   protected readonly microphones = MICROPHONES;
-  protected readonly able = canPlay();
 
   protected readonly name = signal('');
   protected readonly reading = signal<{ readonly part: number } | null>(null);
@@ -263,12 +262,6 @@ export class Recordings {
     const r = this.read();
     return r ? sayHeard(r.recorded, this.places()) : [];
   });
-  protected readonly loudest = computed(() =>
-    [...(this.read()?.impacts ?? [])]
-      .sort((a, b) => b.levelDb - a.levelDb)
-      .slice(0, SHOWN)
-      .sort((a, b) => a.atS - b.atS),
-  );
   protected readonly chartLabel = computed(() => `Loudness over time with ${this.read()?.marks.length ?? 0} impacts marked`);
   protected readonly series = computed((): Series[] => {
     const r = this.read();
@@ -287,23 +280,6 @@ export class Recordings {
       { label: 'rings', points: of(true), loose: true, marker: 'triangle', tone: 'ink' },
     ];
   });
-
-  protected key(i: KeptImpact): string {
-    return `impact ${i.clipAtS}`;
-  }
-  protected play(wav: Uint8Array, i: KeptImpact): void {
-    if (this.player.playing() === this.key(i)) return this.player.stop();
-    const r = this.read()!;
-    const v = new DataView(wav.buffer, wav.byteOffset + 44);
-    const from = Math.round(i.clipAtS * r.hz);
-    const n = Math.round(EXCERPT_S * r.hz);
-    const samples = new Float32Array(n);
-    // All microphones together.
-    for (let k = 0; k < n; k++)
-      for (let c = 0; c < r.channels; c++)
-        samples[k]! += v.getInt16(((from + k) * r.channels + c) * 2, true) / 32_768 / r.channels;
-    this.player.play(this.key(i), samples, r.hz);
-  }
 
   protected async keep(): Promise<void> {
     const r = this.read();
@@ -330,6 +306,11 @@ export class Recordings {
     if (await this.store.write('recording', body)) this.drop();
   }
 
+  protected readonly session = inject(Session);
+  /** What of it counts for the ranking, and how surely. */
+  protected tells(e: Entry<'recording'>): string[] {
+    return recordedOf([e]).map((f) => sayRecorded(f));
+  }
   protected readonly kept = computed(() => this.store.state()?.kept.recording ?? []);
   protected readonly compared = computed(() => {
     const all = this.kept();

@@ -12,8 +12,9 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { attempt, BadInput, readDistance, sayEntry, type Entry, ledgerWords } from '@ash-knot/core';
+import { attempt, BadInput, readDistance, sayEntry, type Entry, type RecordingBody, ledgerWords } from '@ash-knot/core';
 import { JobStore } from '../job/job-store';
+import { ImpactKeys } from '../attachment/impact-keys';
 import { PhotoButton } from '../attachment/photo';
 import { TextField } from '../kit/text-field';
 import { Session } from '../session/session';
@@ -24,7 +25,7 @@ import { Units } from '../session/units';
 /** The job's ledger as a till prints it: newest at the bottom, struck lines stay. */
 @Component({
   selector: 'ak-tape',
-  imports: [MeasurementFiles, PhotoButton, TextField],
+  imports: [ImpactKeys, MeasurementFiles, PhotoButton, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <aside class="tape" aria-label="Tape">
@@ -54,6 +55,15 @@ import { Units } from '../session/units';
             <p class="soft pl-[58px] text-[13px]">
               {{ l.who }}{{ l.unsent ? ' · not yet sent' : '' }}{{ l.struck ? ' · struck: ' + l.struck : '' }}
             </p>
+            @if (recording(l.entry); as b) {
+              <ak-impact-keys
+                class="mt-1 block pl-[58px]"
+                [sound]="b.sound"
+                [hz]="b.hz"
+                [channels]="b.places.length"
+                [impacts]="b.impacts"
+              />
+            }
             @if (asking() === l.entry.id) {
               <form class="mt-2 flex gap-2 pl-[58px]" (submit)="strike($event, l.entry, why.value)">
                 <input #why class="field !min-h-11" aria-label="Why is it struck" placeholder="why" />
@@ -200,6 +210,9 @@ export class Tape {
   }
   protected readonly noReason = signal(false);
   protected readonly noteText = draft(`note.${this.store.view()?.id}`, '');
+  protected recording(e: Entry): RecordingBody | null {
+    return e.kind === 'recording' && e.body.impacts.length ? e.body : null;
+  }
   protected async note(e: Event): Promise<void> {
     e.preventDefault();
     const text = this.noteText().trim();

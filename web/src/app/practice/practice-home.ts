@@ -149,10 +149,13 @@ export class PracticeHomePage {
     (): PracticeGrade => (this.grade() || this.home()?.course.next.grade || 1) as PracticeGrade,
   );
 
+  /** Whose name is tapped: a PIN that is given changes the session, not the person. */
+  private readonly me = computed(() => this.session.person()?.id);
+
   constructor() {
     // Whoever's name is tapped sees their own.
     effect(() => {
-      const person = this.session.person()?.id;
+      const person = this.me();
       untracked(() => {
         this.home.set(null);
         if (person) void this.load();

@@ -100,6 +100,10 @@ test('a recording: read with its impacts, kept with the job, compared before and
     '40 of 40 are heard first at microphone 1, left front, by some 1.5 ms.',
   );
   await clean(page, 'a recording');
+  await page.getByTestId('recording-way').fill('500 km');
+  await page.getByTestId('recording-keep').click();
+  await expect(page.getByTestId('recording-read')).toContainText('way driven must be from 0.05 to 100 km');
+  await page.getByTestId('recording-way').fill('0.4');
   await page.getByTestId('recording-keep').click();
   const kept = page.getByTestId('recording-kept');
   await expect(kept).toContainText('quay road.wav');
@@ -107,9 +111,11 @@ test('a recording: read with its impacts, kept with the job, compared before and
   await expect(kept).toContainText('recorded: mostly like a hard knock, 75 % sure');
   await open('after.wav', drive(40, 0.05));
   await page.getByRole('button', { name: 'after the work' }).click();
+  await page.getByTestId('recording-way').fill('0.4');
   await page.getByTestId('recording-keep').click();
   await page.reload();
   await expect(page.getByTestId('recordings-compared')).toContainText('20 dB quieter');
+  await expect(page.getByTestId('recordings-compared')).toContainText('100 ± 16 impacts a kilometre before');
   await page.getByTestId('tape-key').click();
   await expect(page.locator('aside')).toContainText('Recording “quay road.wav”, before: 40 impacts in 40 s');
   // Its loudest are heard from the tape, after a reload too.

@@ -84,6 +84,8 @@ const CALLS: Readonly<Record<string, Call>> = {
   clicksOf: call(core.clicksOf, ['wheel-nut', 5]),
   driven: call(core.driven, [core.EVERYDAY_CAR, { left: [{ atM: 0, lengthM: 0.3, heightM: 0.03 }], right: [] }, 5, 0.05, 0.01]),
   drawOfGrade: call(core.drawOfGrade, [1, STRUT_TYPE, core.SHIPPED, 'left', 1], [0]),
+  perDistance: call(core.perDistance, [40, 2, 'km'], [0, 1]),
+  sayPerDistance: call(core.sayPerDistance, [{ impacts: 40, km: 2 }, { impacts: 4, km: 2 }, 'km']),
   gradeOf: call(core.gradeOf, [3]),
   lot: call(core.lot, [1, 'feels'], [0]),
   truthOfJob: call(core.truthOfJob, [CONTEXT, CLOSED, core.SHIPPED, 5], [3]),

@@ -1,5 +1,8 @@
 import {
   analyseLoop,
+  answerOf,
+  drawOfGrade,
+  reviewOf,
   diagnose,
   fastenersOf,
   foldJob,
@@ -142,7 +145,23 @@ export function benches(): [string, () => unknown][] {
       { id: 'crew', job: job.id, by: 'a', at: now.toISOString() },
     ),
   ]);
+  let seed = 0;
+  const drawn = drawOfGrade(7, findType.spec, SHIPPED, 'left', 3).truth;
+  const practice = {
+    truth: drawn,
+    grade: 3 as const,
+    table: SHIPPED,
+    state: foldJob({ ...context, type: findType.spec, kind: 'noise' }, []),
+    asked: [],
+  };
+  const look = { of: 'check', check: 'shake-3-9', axle: 'front', side: 'left', state: 'both-hanging' } as const;
   return [
+    ['a practice vehicle of a grade drawn (on a thread)', () => drawOfGrade(++seed, findType.spec, SHIPPED, 'left', 3)],
+    ['what it answers to a look', () => answerOf(practice, look)],
+    [
+      'its review, one look made (on a thread)',
+      () => reviewOf({ ...practice, asked: [{ ask: look, answer: answerOf(practice, look) }] }),
+    ],
     [`lanes of ${bigPlan.length} steps for two (${lanes.minutes} min, none is under ${lanes.bound})`, () => lanesFor(bigPlan, 2)],
     ['how they go on from now', () => forecast(bigPlan, { people: 2, lanes, from: () => 0, atIt: [] })],
     ['plan in the listed order, proven', () => schedule(bigPlan)],

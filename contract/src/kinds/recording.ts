@@ -3,6 +3,7 @@ import {
   MEASURED_PHASES,
   MICROPHONES,
   MOST_CHANNELS,
+  MOST_DRIVEN_KM,
   MOST_KEPT_IMPACTS,
   MOST_LEVELS,
   MOST_RECORDED_S,
@@ -54,6 +55,7 @@ export const recording = bodyOf<EntryBodies['recording']>()(
         }),
       )
       .max(MOST_KEPT_IMPACTS),
+    km: z.number().min(0.05).max(MOST_DRIVEN_KM).optional(),
     notes: z.array(text(300)).max(6),
   }),
   {
@@ -85,6 +87,7 @@ export const recording = bodyOf<EntryBodies['recording']>()(
         clipped: false,
       },
     ],
+    km: 1.2,
     notes: [],
   },
 );

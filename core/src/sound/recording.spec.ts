@@ -7,11 +7,13 @@ import {
   heardIn,
   ImpactFinder,
   noise,
+  perDistance,
   RecordingReader,
   ringChance,
   ringOf,
   sayDrives,
   sayHeard,
+  sayPerDistance,
   simulatedDrive,
   spectrumOf,
   stretches,
@@ -398,4 +400,16 @@ describe('the stand-in’s microphones', () => {
     );
     expect(sayDrives(compareDrives(before!, after!)).join(' ')).toContain('quieter');
   });
+});
+
+test('impacts for every kilometre or mile, with what counting leaves in doubt: a faster drive is no louder one', () => {
+  // A hundred blows on two kilometres: fifty each, give or take five (Poisson: the root of what was counted).
+  expect(perDistance(100, 2, 'km')).toEqual({ rate: 50, off: 5 });
+  expect(perDistance(100, 1.609344, 'mi').rate).toBeCloseTo(100, 6);
+  expect(perDistance(0, 1, 'km')).toEqual({ rate: 0, off: 1 });
+  expect(sayPerDistance({ impacts: 100, km: 2 }, { impacts: 4, km: 2 }, 'km')).toBe(
+    'By the way driven: 50 ± 5.0 impacts a kilometre before, 2.0 ± 1.0 after.',
+  );
+  expect(() => perDistance(4, 0, 'km')).toThrow('way driven');
+  expect(() => perDistance(4, 1000, 'km')).toThrow('way driven');
 });

@@ -1,6 +1,7 @@
 import { BadInput, within } from '../error';
 import { count, fixed } from '../text';
 import { rankTest } from '../stats';
+import { convert, type DistanceUnit } from '../units';
 import type { FoundImpacts, Impact } from './impacts';
 
 const to = (x: number, digits: number): number => Number(x.toFixed(digits));
@@ -205,4 +206,31 @@ export function sayDrives(c: DrivesCompared): string[] {
     );
   }
   return said;
+}
+
+/** A drive is no longer than this, km. */
+export const MOST_DRIVEN_KM = 100;
+
+/**
+ * Impacts of a drive for every kilometre or mile of it, with how far that may be off: blows are counted, so by the root of
+ * their number (Poisson).
+ * @param km how far somebody said it went
+ * @throws BadInput for a distance that is none
+ */
+export function perDistance(impacts: number, km: number, unit: DistanceUnit): { readonly rate: number; readonly off: number } {
+  const n = within('number of impacts', impacts, 0, 1e6);
+  const way = convert(within('way driven', km, 0.05, MOST_DRIVEN_KM, 'km'), 'km', unit, 'distance');
+  return { rate: n / way, off: Math.sqrt(Math.max(1, n)) / way };
+}
+/** Two drives by the way they went: so that a faster one is no louder. */
+export function sayPerDistance(
+  before: { readonly impacts: number; readonly km: number },
+  after: { readonly impacts: number; readonly km: number },
+  unit: DistanceUnit,
+): string {
+  const say = (d: typeof before) => {
+    const { rate, off } = perDistance(d.impacts, d.km, unit);
+    return `${fixed(rate, rate < 10 ? 1 : 0)} ± ${fixed(off, off < 10 ? 1 : 0)}`;
+  };
+  return `By the way driven: ${say(before)} impacts a ${unit === 'km' ? 'kilometre' : 'mile'} before, ${say(after)} after.`;
 }

@@ -144,7 +144,7 @@ export function reviewOf(c: PracticeContext): PracticeReview {
     was: sayTruth(c, say),
     found,
     minutesToFind: toFind,
-    minutes: c.asked.reduce((sum, a) => sum + a.answer.minutes, 0),
+    minutes: minutesOf(c),
     planMinutes,
     path,
     best,
@@ -152,6 +152,14 @@ export function reviewOf(c: PracticeContext): PracticeReview {
     mistakes,
     told: toldLines(c),
   };
+}
+
+/** By the usual times: of what was asked, and of the steps that were done. */
+function minutesOf({ asked, state: s }: PracticeContext): number {
+  const tight = new Set(fastenersOf(s).flatMap((f) => (f.state === 'done' ? [f.fastener.id as string] : [])));
+  const done = planOf(s).filter((p) => (p.fastener ? tight.has(p.fastener) : s.steps.get(p.id)?.body.state === 'done'));
+  const looks = asked.filter((a) => a.ask.of !== 'step').reduce((sum, a) => sum + a.answer.minutes, 0);
+  return Math.round(looks + done.reduce((sum, p) => sum + p.minutes, 0));
 }
 
 /** "Left link, lower end made it. Worn besides, and silent: …" */

@@ -18,11 +18,16 @@ export interface RecordingBody {
   places: Microphone[];
   recorded: Recorded;
   impacts: KeptImpact[];
+  /** How far it was driven meanwhile, where somebody said so. */
+  km?: number;
   /** What was odd about the file. */
   notes: string[];
 }
 
 export const recording = entryKind<RecordingBody>()({
+  version: 2,
+  // The first version did not ask how far it was driven.
+  upcasts: { 1: (b) => b },
   who: AT_THE_VEHICLE,
   searched: false,
   kept: { as: 'all' },

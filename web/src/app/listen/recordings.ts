@@ -2,11 +2,16 @@ import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, injec
 import type { Subscription } from 'rxjs';
 import { v7 as uuid } from 'uuid';
 import {
+  attempt,
   compareDrives,
   fixed,
   MEASURED_PHASES,
   MICROPHONES,
+  MOST_DRIVEN_KM,
+  parseQuantity,
   sayDrives,
+  sayPerDistance,
+  within,
   recordedOf,
   sayHeard,
   sayRecorded,
@@ -23,6 +28,9 @@ import { Picks } from '../kit/picks';
 import { Player } from '../kit/player';
 import { ImpactKeys } from '../attachment/impact-keys';
 import { Session } from '../session/session';
+import { Units } from '../session/units';
+import { TextField } from '../kit/text-field';
+import { draft } from '../state/draft';
 import { Outbox } from '../offline/outbox';
 import { clock } from '../words/format';
 import { Sounder } from '../workers/sounder';
@@ -38,7 +46,7 @@ const SITS: Readonly<Partial<Record<RecordedFrom, readonly MicrophonePlace[]>>> 
 /** Drives that were recorded: read here, drawn with their impacts, played, kept with the job, compared before and after. */
 @Component({
   selector: 'ak-recordings',
-  imports: [ImpactKeys, LineChart, Picks],
+  imports: [ImpactKeys, LineChart, Picks, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'block' },
   template: `
@@ -86,6 +94,16 @@ const SITS: Readonly<Partial<Record<RecordedFrom, readonly MicrophonePlace[]>>> 
           [names]="{ before: 'before the work', after: 'after the work' }"
           [single]="true"
           (pickedChange)="phase.set($event[0]!)"
+        />
+        <ak-text-field
+          class="mt-3 block max-w-64"
+          [label]="'How far it was driven, ' + units.distance()"
+          [(value)]="way"
+          [mono]="true"
+          [max]="12"
+          [error]="wayWrong()"
+          hint="where you know it: drives at another speed are compared by it"
+          testId="recording-way"
         />
         <div class="mt-3 flex gap-3">
           <button type="button" class="btn btn-go" (click)="keep()" data-testid="recording-keep">Keep it with the job</button>
@@ -281,9 +299,21 @@ export class Recordings {
     ];
   });
 
+  protected readonly way = draft('recording.way', '');
+  protected readonly wayWrong = signal('');
+  /** km; nothing where nobody said. @throws BadInput naming the bound */
+  private driven(): number | undefined {
+    this.wayWrong.set('');
+    if (!this.way().trim()) return undefined;
+    const field = 'way driven';
+    const { si } = parseQuantity(this.way(), 'distance', { field, unit: this.units.distance() });
+    return within(field, si, 0.05, MOST_DRIVEN_KM, 'km');
+  }
   protected async keep(): Promise<void> {
     const r = this.read();
     if (!r) return;
+    const way = attempt(() => this.driven());
+    if (!way.ok) return this.wayWrong.set(way.error.message);
     const sound = uuid();
     // It goes with its entry: kept here until the line is there.
     await this.outbox.attach({
@@ -301,12 +331,16 @@ export class Recordings {
       places: [...this.places()],
       recorded: r.recorded,
       impacts: [...r.impacts],
+      ...(way.value === undefined ? {} : { km: way.value }),
       notes: [...r.notes],
     };
-    if (await this.store.write('recording', body)) this.drop();
+    if (!(await this.store.write('recording', body))) return;
+    this.way.clear();
+    this.drop();
   }
 
   protected readonly session = inject(Session);
+  protected readonly units = inject(Units);
   /** What of it counts for the ranking, and how surely. */
   protected tells(e: Entry<'recording'>): string[] {
     return recordedOf([e]).map((f) => sayRecorded(f));
@@ -317,6 +351,10 @@ export class Recordings {
     const last = (phase: MeasuredPhase) => all.filter((r) => r.body.phase === phase).at(-1);
     const [before, after] = [last('before'), last('after')];
     if (!before || !after) return null;
-    return sayDrives(compareDrives(before.body.recorded, after.body.recorded));
+    const [a, b] = [before.body, after.body];
+    const said = sayDrives(compareDrives(a.recorded, b.recorded));
+    if (a.km === undefined || b.km === undefined) return said;
+    const of = (x: RecordingBody) => ({ impacts: x.recorded.impacts, km: x.km! });
+    return [...said, sayPerDistance(of(a), of(b), this.units.distance())];
   });
 }

@@ -129,9 +129,9 @@ function steps({ state: s, nowMs }: Standpoint): Offer[] {
     t.rung ? [{ label: `Try: ${t.rung.title}`, ask: { of: 'rung', step: t.step.id, ladder: t.what, rung: t.rung.id } }] : [],
   );
   if (stuck.length) return stuck;
-  return [...new Set(workNow(s, nowMs).at.values())].map((p): Offer =>
-    p.confirmJoint
-      ? { label: 'The old part in your hand', ask: { of: 'hand', joint: p.confirmJoint } }
-      : { label: p.title, ask: { of: 'step', step: p.id } },
-  );
+  return [...new Set(workNow(s, nowMs).at.values())].flatMap((p): Offer[] => {
+    if (p.confirmJoint) return [{ label: 'The old part in your hand', ask: { of: 'hand', joint: p.confirmJoint } }];
+    // What cannot go wrong goes as it is written: nothing is asked of the vehicle.
+    return p.troubles?.length ? [{ label: p.title, ask: { of: 'step', step: p.id } }] : [];
+  });
 }

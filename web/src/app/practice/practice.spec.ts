@@ -78,7 +78,13 @@ test('what is offered follows from where somebody stands: the customer, the join
   const yes = e('answer', { answer: 'approved', what: 'links', parts: [choose.id], who: 'o', how: 'in person', warning: '' });
   expect(offersAt(standpoint({ station: 'settle' }, ...settle, yes))[0]!.ask).toEqual({ of: 'goods', choice: choose.id });
   const work = [...settle, yes, e('setup', { equipment: 'lift', corroded: false })];
-  expect(offersAt(standpoint({ station: 'work' }, ...work))[0]!.ask).toMatchObject({ of: 'step', step: 'chock' });
+  // What cannot go wrong is asked of nobody; an undoing can.
+  expect(offersAt(standpoint({ station: 'work' }, ...work))).toEqual([]);
+  const raised = ['chock', 'crack', 'raise', 'wheels-off', 'shield-off', 'unload', 'height', 'soak-left', 'soak-right'].map((step) =>
+    e('step', { step, state: 'done' }),
+  );
+  const later = standpoint({ station: 'work', nowMs: Date.UTC(2026, 0, 6) }, ...work, ...raised);
+  expect(offersAt(later).map((o) => o.ask)).toContainEqual({ of: 'step', step: 'link-off-left' });
   const stuck = e('trouble', { step: 'link-off-left', what: 'stud spins' });
   expect(offersAt(standpoint({ station: 'work' }, ...work, stuck))).toEqual([
     { label: expect.stringMatching(/^Try: /), ask: { of: 'rung', step: 'link-off-left', ladder: 'stud spins', rung: 'flats' } },

@@ -1,7 +1,8 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { capital, sayState, VEHICLE_STATES, type VehicleState } from '@ash-knot/core';
 import { JobStore } from '../job/job-store';
+import { Keys } from '../kit/keys';
 import { Session } from '../session/session';
 import { PracticeBench } from './practice-bench';
 
@@ -65,7 +66,7 @@ import { PracticeBench } from './practice-bench';
                 }
               </select>
             }
-            @for (o of bench.offers(); track o.label) {
+            @for (o of bench.offers(); track o.label; let first = $first) {
               <button
                 type="button"
                 class="btn !min-h-11 !px-3"
@@ -74,6 +75,9 @@ import { PracticeBench } from './practice-bench';
                 data-testid="practice-do"
               >
                 {{ session.say(o.label) }}
+                @if (first) {
+                  <span class="key" aria-hidden="true">A</span>
+                }
               </button>
             } @empty {
               <span class="soft self-center text-[15px]">{{ hint() }}</span>
@@ -126,7 +130,7 @@ import { PracticeBench } from './practice-bench';
         flex-wrap: nowrap;
         overflow-x: auto;
       }
-      .keys > * {
+      .keys > :is(button, select) {
         flex: none;
       }
     }
@@ -150,13 +154,25 @@ export class VehicleStrip {
       case 'settle':
         return 'Nothing to ask and no box here yet.';
       case 'work':
-        return 'No step is at hand.';
+        return 'This step goes as it is written.';
       case 'prove':
         return 'Touch a joint to look at it again.';
       default:
         return '';
     }
   });
+
+  constructor() {
+    inject(Keys).bind(
+      {
+        a: () => {
+          const first = this.bench.offers()[0];
+          if (first && !this.bench.busy() && !this.store.practice()?.closed) void this.bench.do(first);
+        },
+      },
+      inject(DestroyRef),
+    );
+  }
 
   protected drive(select: HTMLSelectElement): void {
     const o = this.bench.road()[Number(select.value)];

@@ -1,7 +1,16 @@
 import { inject, Injectable, signal } from '@angular/core';
 import { DOCUMENT } from '@angular/common';
 import { Router } from '@angular/router';
-import { checkAt, partsOf, type CheckId, type JointId, type NextAction, type Station, type Target } from '@ash-knot/core';
+import {
+  checkAt,
+  partsOf,
+  type CheckId,
+  type JointId,
+  type NextAction,
+  type NextLine,
+  type Station,
+  type Target,
+} from '@ash-knot/core';
 import { Dialog } from '@angular/cdk/dialog';
 import type { ToldOf } from '../job/told-dialog';
 import { PANEL } from '../kit/panel';
@@ -34,6 +43,11 @@ export class NextAct {
     if (a.kind === 'elsewhere') return this.store.elsewhere() === a.check && this.at('find') ? this.practice.due(a) : undefined;
     return 'step' in a && this.visible(`[data-step="${a.step}"][data-open]`) ? this.practice.due(a) : undefined;
   }
+  /** The same for a whole line: where each of its answers waits for one thing that is to be done, that is what its key does. */
+  dueOf(n: NextLine): Offer | undefined {
+    const answers = n.answers?.map((a) => this.due(a.action)) ?? [];
+    return this.due(n.action) ?? (answers.every((d) => d) ? answers[0] : undefined);
+  }
   /** What was felt is the learner's to say: the key leads to the answers and gives none. */
   private learnerSays(a: NextAction): boolean {
     return this.store.practice() !== null && (a.kind === 'check' || a.kind === 'elsewhere');
@@ -61,6 +75,13 @@ export class NextAct {
     if (a.kind === 'check') return this.atCheck(a) ? '[data-results]' : undefined;
     if (a.kind === 'elsewhere') return this.store.elsewhere() === a.check && this.at('find') ? '[data-results]' : undefined;
     return undefined;
+  }
+
+  /** The big key: what its line says, or what must be done before it can be said. */
+  press(n: NextLine): void {
+    const due = this.dueOf(n);
+    if (due) return void this.practice.do(due);
+    this.act(n.action);
   }
 
   act(a: NextAction): void {

@@ -170,9 +170,9 @@ const NAMES: Record<Station, string> = {
               [time]="n.time"
               [title]="n.title"
               [why]="n.why"
-              [label]="nextAct.label(n)"
+              [label]="nextAct.dueOf(n) ? 'Do it' : nextAct.label(n)"
               [answers]="answers()"
-              (act)="nextAct.act(n.action)"
+              (act)="nextAct.press(n)"
               (answer)="nextAct.act(n.answers![$event]!.action)"
             />
           }
@@ -401,7 +401,7 @@ export class Sheet {
   });
   protected readonly answers = computed(() => {
     const n = this.spoken();
-    return !n?.answers || this.nextAct.due(n.action) ? [] : n.answers.map((a) => this.nextAct.label(a));
+    return !n?.answers || this.nextAct.dueOf(n) ? [] : n.answers.map((a) => this.nextAct.label(a));
   });
 
   constructor() {
@@ -457,7 +457,7 @@ export class Sheet {
         3: go('settle'),
         4: go('work'),
         5: go('prove'),
-        n: () => this.spoken() && this.nextAct.act(this.spoken()!.action),
+        n: () => this.spoken() && this.nextAct.press(this.spoken()!),
         l: () => this.tape.set(!this.tape()),
         f: () => this.store.flip(),
         g: () => void this.nextAct.open('find', { measure: 1 }),

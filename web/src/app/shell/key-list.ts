@@ -48,6 +48,7 @@ export class KeyList {
     ['G', 'a gauge: measure here'],
     ['F', 'front or rear axle'],
     ['L', 'tape'],
+    ['A', 'ask a practice vehicle: the first of what can be done'],
     ['K', 'pocket'],
     ['/', 'find anything'],
     ['U', 'swap units'],

@@ -102,7 +102,7 @@ test('a recording: read with its impacts, kept with the job, compared before and
   await clean(page, 'a recording');
   await page.getByTestId('recording-way').fill('500 km');
   await page.getByTestId('recording-keep').click();
-  await expect(page.getByTestId('recording-read')).toContainText('way driven must be from 0.05 to 100 km');
+  await expect(page.getByTestId('recording-read')).toContainText('way driven must be between 0.05 and 100 km');
   await page.getByTestId('recording-way').fill('0.4');
   await page.getByTestId('recording-keep').click();
   const kept = page.getByTestId('recording-kept');

@@ -165,7 +165,10 @@ function sayCustomer(said: Said, about: AskedAbout): string {
   const of: readonly string[] = said[about];
   if (about === 'like')
     return of.length ? `They listen, and point at: ${list(of as readonly Likeness[])}.` : 'They listen, and shake their head.';
-  if (about === 'history') return of.length ? `“It stands by the sea.” You see rust.` : '“Not that I know of.” You see no rust.';
+  if (about === 'history') {
+    const told = of.filter((x) => x !== 'corrosion');
+    return `“${told.length ? capital(told.join('; ')) : 'Not that I know of'}.” ${of.includes('corrosion') ? 'You see rust.' : 'You see no rust.'}`;
+  }
   return of.length ? `“${capital(of.join('; '))}.”` : COULD_NOT_SAY;
 }
 

@@ -1,4 +1,4 @@
-import { buildCase, sayFault, splitFault, type FaultId, type OtherFault } from '../diagnosis';
+import { faultsOf, sayFault, splitFault, type FaultId, type OtherFault } from '../diagnosis';
 import { assemblyJoints, assemblyOf, isDangerous, isJointId, partsOf, type JointId } from '../joint';
 import { fastenersOf, ledgerWords, planOf, uncleared, workJoints } from '../job';
 import { sayEntry, type EntryBodies } from '../ledger';
@@ -7,7 +7,6 @@ import { otherSide } from '../vehicle';
 import { curedBy, wornAt, type Asked, type PracticeContext } from './answer';
 import type { PracticeGrade } from './grade';
 import { bestPath, minutesToFind, pathOf, type PathStep } from './search';
-import { caseOfTruth } from './truth';
 
 /** What a review praises, and what it finds wanting; by these names they return over several vehicles. */
 export const STRENGTHS = [
@@ -67,81 +66,24 @@ const QUICK = 1.5;
  * @throws BadInput for a truth that is none of its vehicle
  */
 export function reviewOf(c: PracticeContext): PracticeReview {
-  const { state: s, truth: t } = c;
-  const { type, rules } = s.context;
-  const kerb = otherSide(rules.driverSide);
-  const say = (id: FaultId | JointId | OtherFault) => sayFault(id, rules.dialect, true);
   const path = pathOf(c);
   const best = bestPath(c);
   const mistakes: { mistake: Mistake; words: string }[] = [];
   const strengths: Strength[] = [];
   const wrong: Wrong = (mistake, words) => mistakes.push({ mistake, words: capital(words) });
-
-  // What it was, and whether it was found.
-  const cured = curedBy(s);
-  const left = t.sounding.filter((f) => !cured.has(f));
-  const named = new Set((s.verdict?.body.causes ?? []).map(String));
-  const namesIt = (f: FaultId) => {
-    const joint = splitFault(f)?.joint;
-    return (
-      named.has(f) ||
-      (joint !== undefined &&
-        assemblyJoints(joint).some((id) => named.has(id) || [...named].some((n) => splitFault(n)?.joint === id)))
-    );
-  };
-  const found =
-    t.sounding.length > 0
-      ? t.sounding.every((f) => !left.includes(f) || namesIt(f))
-      : s.verdict !== undefined && s.verdict.body.causes.length === 0;
-  if (found) strengths.push('found it');
-  else
-    wrong(
-      'did not find it',
-      t.sounding.length === 0
-        ? 'Nothing of this vehicle made it; the honest verdict was “not reproduced”.'
-        : `Not named, and not renewed: ${list(left.filter((f) => !namesIt(f)).map(say))}.`,
-    );
+  const found = named(c, wrong, strengths);
   const toFind = minutesToFind(path);
   const planMinutes = minutesToFind(best);
   if (path.some((p) => p.found) && toFind <= QUICK * planMinutes) strengths.push('quick');
-
-  // How it was looked for.
-  const nothing = path.filter((p) => p.nothing && p.nothing !== 'wrong state');
-  const inWrongState = path.filter((p) => p.nothing === 'wrong state');
-  if (inWrongState.length)
-    wrong('looked in the wrong state', `${list(inWrongState.map((p) => p.title))}: as it stood, it could show nothing.`);
-  if (nothing.length >= MANY_NOTHING) wrong('looks that told nothing', `${list(nothing.map((p) => p.title))}.`);
+  looked(path, wrong);
   asked(c, wrong, strengths);
   written(c, wrong, strengths);
-
-  // What is dangerous.
-  const danger = buildCase(caseOfTruth(t, type, kerb), c.table).faults.filter(
-    (f) => f.dangerous && t.worn.includes(f.id) && !cured.has(f.id),
-  );
-  const missed = danger.filter((f) => f.joint && !['dangerous', 'loose'].includes(s.joints.get(f.joint)!.asFound.state));
-  const unseen = missed.filter((f) => !c.asked.some((a) => countedAt(a, f.joint!)));
-  if (unseen.length)
-    wrong('danger left in', `${list(unseen.map((f) => say(f.id)))}: worn, and nobody looked in a state that shows it.`);
-  else if (uncleared(s, s.axle).length === 0) strengths.push('cleared what is dangerous');
-  const feltDanger = c.asked.findIndex(
-    (a) =>
-      a.answer.showed.of === 'check' &&
-      a.answer.showed.felt.some((f) => f.counts && f.felt === 'moves' && isJointId(f.at) && isDangerous(partsOf(f.at).kind)),
-  );
-  if (feltDanger >= 0 && c.asked.slice(feltDanger).some((a) => a.ask.of === 'drive') && danger.length > 0)
-    wrong('drove it though dangerous', 'It was driven after a dangerous joint was felt to move.');
-
-  // What was done.
-  const thrown = [...s.renewed].filter((id) => !wornAt(t, s, id));
-  const parts = thrown.filter((id, i) => thrown.findIndex((x) => assemblyOf(x) === assemblyOf(id)) === i);
-  const pairs = parts.filter((id) => !pairOfWorn(c, id));
-  if (pairs.length) wrong('good parts thrown at it', `${list(pairs.map(say))}: sound, and renewed.`);
-  else if (s.renewed.size) strengths.push('nothing thrown at it');
+  endangered(c, wrong, strengths);
+  renewed(c, wrong, strengths);
   worked(c, wrong, strengths);
-
   return {
     grade: c.grade,
-    was: sayTruth(c, say),
+    was: sayTruth(c),
     found,
     minutesToFind: toFind,
     minutes: minutesOf(c),
@@ -154,6 +96,72 @@ export function reviewOf(c: PracticeContext): PracticeReview {
   };
 }
 
+const sayOf =
+  ({ state }: PracticeContext) =>
+  (id: FaultId | JointId | OtherFault) =>
+    sayFault(id, state.context.rules.dialect, true);
+
+/** Whether everything that sounds was renewed or named; where nothing of the list does, whether that was said. */
+function named(c: PracticeContext, wrong: Wrong, strengths: Strength[]): boolean {
+  const { state: s, truth: t } = c;
+  const cured = curedBy(s);
+  const causes = new Set((s.verdict?.body.causes ?? []).map(String));
+  // A link is one part: either end, or its body, names it.
+  const isNamed = (f: FaultId) => {
+    const joint = splitFault(f)?.joint;
+    const ends = new Set<string>(joint ? assemblyJoints(joint) : []);
+    return causes.has(f) || [...causes].some((n) => ends.has(splitFault(n)?.joint ?? n));
+  };
+  const left = t.sounding.filter((f) => !cured.has(f) && !isNamed(f));
+  const found = t.sounding.length > 0 ? left.length === 0 : s.verdict !== undefined && causes.size === 0;
+  if (found) strengths.push('found it');
+  else
+    wrong(
+      'did not find it',
+      t.sounding.length > 0
+        ? `Not named, and not renewed: ${list(left.map(sayOf(c)))}.`
+        : 'No part of the list made it; the honest verdict was “not reproduced”.',
+    );
+  return found;
+}
+
+/** Looks that could show nothing as it stood, and those that told nothing. */
+function looked(path: readonly PathStep[], wrong: Wrong): void {
+  const titles = (of: (p: PathStep) => boolean) => path.filter(of).map((p) => p.title);
+  const inWrongState = titles((p) => p.nothing === 'wrong state');
+  if (inWrongState.length) wrong('looked in the wrong state', `${list(inWrongState)}: as it stood, it could show nothing.`);
+  const nothing = titles((p) => p.nothing !== undefined && p.nothing !== 'wrong state');
+  if (nothing.length >= MANY_NOTHING) wrong('looks that told nothing', `${list(nothing)}.`);
+}
+
+/** What is dangerous: looked at where that shows it, and not driven with. */
+function endangered(c: PracticeContext, wrong: Wrong, strengths: Strength[]): void {
+  const { state: s, truth: t } = c;
+  const cured = curedBy(s);
+  const danger = faultsOf(s.context.type).filter((f) => f.dangerous && t.worn.includes(f.id) && !cured.has(f.id));
+  const missed = danger.filter((f) => f.joint && !['dangerous', 'loose'].includes(s.joints.get(f.joint)!.asFound.state));
+  const unseen = missed.filter((f) => !c.asked.some((a) => countedAt(a, f.joint!)));
+  if (unseen.length)
+    wrong('danger left in', `${list(unseen.map((f) => sayOf(c)(f.id)))}: worn, and nobody looked in a state that shows it.`);
+  else if (uncleared(s, s.axle).length === 0) strengths.push('cleared what is dangerous');
+  const felt = c.asked.findIndex(
+    (a) =>
+      a.answer.showed.of === 'check' &&
+      a.answer.showed.felt.some((f) => f.counts && f.felt === 'moves' && isJointId(f.at) && isDangerous(partsOf(f.at).kind)),
+  );
+  if (felt >= 0 && c.asked.slice(felt).some((a) => a.ask.of === 'drive') && danger.length > 0)
+    wrong('drove it though dangerous', 'It was driven after a dangerous joint was felt to move.');
+}
+
+/** Sound parts that were renewed: each part once, and none whose twin was worn. */
+function renewed(c: PracticeContext, wrong: Wrong, strengths: Strength[]): void {
+  const { state: s, truth: t } = c;
+  const sound = [...s.renewed].filter((id) => !wornAt(t, s, id) && !pairOfWorn(c, id));
+  const parts = sound.filter((id, i) => sound.findIndex((x) => assemblyOf(x) === assemblyOf(id)) === i);
+  if (parts.length) wrong('good parts thrown at it', `${list(parts.map(sayOf(c)))}: sound, and renewed.`);
+  else if (s.renewed.size) strengths.push('nothing thrown at it');
+}
+
 /** By the usual times: of what was asked, and of the steps that were done. */
 function minutesOf({ asked, state: s }: PracticeContext): number {
   const tight = new Set(fastenersOf(s).flatMap((f) => (f.state === 'done' ? [f.fastener.id as string] : [])));
@@ -163,7 +171,9 @@ function minutesOf({ asked, state: s }: PracticeContext): number {
 }
 
 /** "Left link, lower end made it. Worn besides, and silent: …" */
-function sayTruth({ truth: t }: PracticeContext, say: (f: FaultId) => string): string {
+function sayTruth(c: PracticeContext): string {
+  const { truth: t } = c;
+  const say = sayOf(c);
   const silent = t.worn.filter((f) => !t.sounding.includes(f));
   const made = t.sounding.length
     ? `${capital(list(t.sounding.map(say)))} made it.`

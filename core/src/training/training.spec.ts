@@ -151,7 +151,11 @@ test('the customer says what they know when asked for it, and that they cannot s
   expect(sayOpening(TRUTH.said)).toContain('dull clunk');
   expect(p.ask({ of: 'customer', about: 'when' }).says).toEqual(['“One wheel over a bump.”']);
   expect(p.ask({ of: 'customer', about: 'handling' }).says).toEqual(['“I could not say.”']);
-  expect(p.ask({ of: 'customer', about: 'history' }).says[0]).toContain('no rust');
+  const history = (...of: Truth['said']['history']) =>
+    practice({ ...TRUTH, said: { ...TRUTH.said, history: of } }).ask({ of: 'customer', about: 'history' }).says[0];
+  expect(history()).toBe('“Not that I know of.” You see no rust.');
+  expect(history('corrosion')).toBe('“Not that I know of.” You see rust.');
+  expect(history('links changed lately')).toBe('“Links changed lately.” You see no rust.');
 });
 
 /** Both links chosen, said yes to and taken in. */

@@ -166,6 +166,12 @@ test('a learner sees only their own, a lead all of them once they have shown who
   // To look on is not to do.
   expect((await ask(lead, id, grip)).status).toBe(404);
   expect((await write(lead, id, line(id, 'note', { text: 'x' }, 'marit'))).status).toBe(404);
+  // In its learner's name only a device writes where that name was tapped; whoever is at it by now.
+  expect((await write(lead, id, line(id, 'note', { text: 'x' }))).status).toBe(403);
+  await tap(learner, 'ruan');
+  expect((await write(learner, id, line(id, 'note', { text: 'x' }, 'ruan'))).status).toBe(404);
+  expect((await write(learner, id, line(id, 'note', { text: 'late' }))).status).toBe(201);
+  await tap(learner, 'tobin');
 });
 
 test('a lead sets exercises; whoever they are for begins them once', async () => {

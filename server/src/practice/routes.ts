@@ -150,8 +150,13 @@ export function practiceRoutes(db: Db, live: Live, seed?: number): Router {
   });
 
   r.post('/practice/:id/entries', async (req, res) => {
-    const { id } = await own(res, param(uuid, req, 'id'));
+    const id = param(uuid, req, 'id');
+    worker(res);
+    const { person } = (await practiceRow(db, id)) ?? {};
+    if (!person) throw notFound('practice vehicle');
     const entries = entriesOfRequest(req, id);
+    // What its learner wrote is taken whoever's name is tapped by the time there is a line; what anybody else wrote is not.
+    if (entries.some((e) => e.by !== person)) throw notFound('practice vehicle');
     const hangs = entries.findIndex((e) => attachmentOf(e));
     if (hangs >= 0)
       throw badInput(`entries.${hangs}.body`, 'hangs on a picture or a recording: of a practice vehicle there are none');

@@ -2,17 +2,18 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, u
 import { Router, RouterLink } from '@angular/router';
 import { v7 as uuid } from 'uuid';
 import type { ExerciseLine, PracticeHome, PracticeLine, VehicleTypeView } from '@ash-knot/contract';
-import { PRACTICE_GRADES, sayGrade, type Course, type PracticeGrade } from '@ash-knot/core';
+import { sayGrade, type Course, type PracticeGrade } from '@ash-knot/core';
 import { Session } from '../session/session';
 import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
 import { dayOfYear } from '../words/format';
 import { PracticeResultsView } from './practice-results';
+import { WhichVehicle } from './which-vehicle';
 
 /** Practice: vehicles that never come into the yard. One's own, what was set for one, and, for a lead, everybody's. */
 @Component({
   selector: 'ak-practice-home',
-  imports: [PracticeResultsView, RouterLink, TopBar],
+  imports: [PracticeResultsView, RouterLink, TopBar, WhichVehicle],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ak-top-bar />
@@ -32,26 +33,13 @@ import { PracticeResultsView } from './practice-results';
           <h2 id="next-h" class="heading">The next one</h2>
           <p class="mt-1 text-lg" data-testid="course">{{ h.course.next.why }}</p>
           <div class="mt-3 flex flex-wrap items-end gap-3">
-            <label class="flex flex-col items-start">
-              <span class="text-sm font-semibold">How hard</span>
-              <select class="field mt-1 !w-auto" #g (change)="grade.set(+g.value)" data-testid="grade">
-                @for (x of grades; track x) {
-                  <option [value]="x" [selected]="x === chosen()">{{ say(x) }}</option>
-                }
-              </select>
-            </label>
-            <label class="flex flex-col items-start">
-              <span class="text-sm font-semibold">Which vehicle</span>
-              <select class="field mt-1 !w-auto" #t (change)="type.set(t.value)" data-testid="type">
-                <option value="">any that comes in</option>
-                @for (x of types(); track x.id) {
-                  <option [value]="x.id">{{ x.spec.name }}</option>
-                }
-              </select>
-            </label>
-            <label class="flex min-h-11 items-center gap-2">
-              <input type="checkbox" class="h-6 w-6" #q (change)="silent.set(q.checked)" /> without the next line
-            </label>
+            <ak-which-vehicle
+              [types]="types()"
+              [grade]="chosen()"
+              (gradeChange)="grade.set($event)"
+              [(type)]="type"
+              [(silent)]="silent"
+            />
             <button type="button" class="btn btn-go" [disabled]="busy()" (click)="start()" data-testid="practise">
               {{ busy() ? 'It comes …' : 'Bring one in' }}
             </button>
@@ -135,7 +123,6 @@ export class PracticeHomePage {
   protected readonly session = inject(Session);
   private readonly api = inject(Api);
   private readonly router = inject(Router);
-  protected readonly grades = PRACTICE_GRADES;
   protected readonly say = sayGrade;
   protected readonly day = dayOfYear;
   protected readonly home = signal<PracticeHome | null>(null);

@@ -2,16 +2,17 @@ import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angu
 import { RouterLink } from '@angular/router';
 import { v7 as uuid } from 'uuid';
 import type { PracticeResults, VehicleTypeView } from '@ash-knot/contract';
-import { PRACTICE_GRADES, sayGrade } from '@ash-knot/core';
+import { sayGrade } from '@ash-knot/core';
 import { Ask } from '../session/ask';
 import { Session } from '../session/session';
 import { Api } from '../state/api';
 import { dayOfYear } from '../words/format';
+import { WhichVehicle } from './which-vehicle';
 
 /** For the lead: what was set, for whom, and how everybody fares. */
 @Component({
   selector: 'ak-practice-results',
-  imports: [RouterLink],
+  imports: [RouterLink, WhichVehicle],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 class="text-2xl font-bold">For the lead</h2>
@@ -30,26 +31,7 @@ import { dayOfYear } from '../words/format';
             }
           </select>
         </label>
-        <label class="flex flex-col items-start">
-          <span class="text-sm font-semibold">How hard</span>
-          <select class="field mt-1 !w-auto" #g (change)="grade.set(+g.value)">
-            @for (x of grades; track x) {
-              <option [value]="x" [selected]="x === grade()">{{ say(x) }}</option>
-            }
-          </select>
-        </label>
-        <label class="flex flex-col items-start">
-          <span class="text-sm font-semibold">Which vehicle</span>
-          <select class="field mt-1 !w-auto" #t (change)="type.set(t.value)">
-            <option value="">any</option>
-            @for (x of types(); track x.id) {
-              <option [value]="x.id">{{ x.spec.name }}</option>
-            }
-          </select>
-        </label>
-        <label class="flex min-h-11 items-center gap-2">
-          <input type="checkbox" class="h-6 w-6" #q (change)="silent.set(q.checked)" /> without the next line
-        </label>
+        <ak-which-vehicle [types]="types()" [(grade)]="grade" [(type)]="type" [(silent)]="silent" />
         <button class="btn btn-go" [disabled]="busy()" data-testid="set-exercise">Set it</button>
       </form>
       <ul class="mt-3">
@@ -106,7 +88,6 @@ export class PracticeResultsView {
   protected readonly session = inject(Session);
   private readonly api = inject(Api);
   private readonly ask = inject(Ask);
-  protected readonly grades = PRACTICE_GRADES;
   protected readonly say = sayGrade;
   protected readonly day = dayOfYear;
   protected readonly results = signal<PracticeResults | null>(null);

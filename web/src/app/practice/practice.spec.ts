@@ -80,8 +80,8 @@ test('what is offered follows from where somebody stands: the customer, the join
   const work = [...settle, yes, e('setup', { equipment: 'lift', corroded: false })];
   // What cannot go wrong is asked of nobody; an undoing can.
   expect(offersAt(standpoint({ station: 'work' }, ...work))).toEqual([]);
-  const raised = ['chock', 'crack', 'raise', 'wheels-off', 'shield-off', 'unload', 'height', 'soak-left', 'soak-right'].map((step) =>
-    e('step', { step, state: 'done' }),
+  const raised = ['chock', 'crack', 'raise', 'wheels-off', 'shield-off', 'unload', 'height', 'soak-left', 'soak-right'].map(
+    (step) => e('step', { step, state: 'done' }),
   );
   const later = standpoint({ station: 'work', nowMs: Date.UTC(2026, 0, 6) }, ...work, ...raised);
   expect(offersAt(later).map((o) => o.ask)).toContainEqual({ of: 'step', step: 'link-off-left' });

@@ -97,10 +97,11 @@ function teach(db: Db, job: string, others: 'SKIP LOCKED' | ''): Promise<boolean
     // Whoever has the job's row works it out; another server finds it done, or the job open again.
     const { rows } = await tx.query<{ closedAt: string }>(
       `SELECT ${iso('j.closed_at')} AS "closedAt" FROM job j
-        WHERE j.id = $1 AND j.closed_at IS NOT NULL AND NOT EXISTS (SELECT 1 FROM lesson l WHERE l.job_id = j.id) FOR UPDATE ${others}`,
+        WHERE j.id = $1 AND j.closed_at IS NOT NULL FOR UPDATE ${others}`,
       [job],
     );
-    if (!rows[0]) return false;
+    // Looked for once the row is held: what another server wrote while this one waited for it is seen only by a new question.
+    if (!rows[0] || (await tx.query('SELECT 1 FROM lesson WHERE job_id = $1', [job])).rowCount) return false;
     await keepLesson(tx, job, rows[0].closedAt);
     return true;
   });

@@ -128,6 +128,8 @@ async function lastKm(page: Page): Promise<string> {
 /** With the PIN; without a line it is asked for when the line is back. */
 async function sign(page: Page): Promise<void> {
   const dialog = page.getByRole('dialog');
+  // Its part of the program may have to come first; on a practice vehicle nothing is signed, and none comes.
+  await dialog.waitFor({ timeout: 1500 }).catch(() => undefined);
   if (!(await dialog.count())) return;
   await dialog.getByTestId('pin').fill(PIN);
   await page.getByTestId('pin-ok').click();

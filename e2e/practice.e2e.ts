@@ -217,4 +217,5 @@ test('a lead sets an exercise behind the PIN, a learner finds it there; no page 
   // It says what it is on its papers too.
   await page.goto(page.url().replace('/listen', '/hand-back'));
   await expect(page.getByText('PRACTICE').first()).toBeVisible();
+  await expect(page.getByText('nothing on this sheet is real')).toBeVisible();
 });

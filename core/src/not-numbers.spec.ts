@@ -357,7 +357,7 @@ const READ = `
 const MADE = `
   answerOf asksFor bestPath caseOfTruth courseOf difficulty drawTruth heardWith lookResult lotOf minutesToFind
   recordedOf sayRecorded
-  pathOf practiceVehicle priorSource reviewOf stoodAt troubleAt wornAt wrongBox
+  pathOf practiceVehicle reviewOf stoodAt troubleAt wornAt wrongBox
   ImpactFinder RecordingReader WavReader centroidOf compareDrives decayOf heardIn keptOf leadOf ringChance ringOf
   sayDrives sayHeard spectrumOf beyondLash closingsSound cornerPoints drive hardestJ knockTrial likeness meetingMass noise patchedLane
   roadHeight roadOf safeToPlay sayTrial writeWav

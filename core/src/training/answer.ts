@@ -108,7 +108,7 @@ const RUNG_SHARE = 0.5;
 const RUST_FACTOR = 1.6;
 /** How often a customer says no, by grade (invented: a no is to be met sometimes). */
 const NO_SHARE: Readonly<Record<PracticeGrade, number>> = { 1: 0, 2: 0, 3: 0.1, 4: 0.15, 5: 0.2 };
-/** Loose in the hand is told from sound but for so many. */
+/** Loose in the hand is told from sound but for so many (invented). */
 const HAND_WRONG = 0.01;
 
 /** Faults that are gone: their part was renewed, or they are no joint, were found, named and put right where they are. */
@@ -238,7 +238,7 @@ function gauged(c: PracticeContext, ask: Extract<PracticeAsk, { of: 'gauge' }>):
   const chance = lotOf(c.truth, 'gauge', ask.joint, ask.gauge, n);
   const step = resolutionMm(gauge);
   const rounded = (mm: number) => Math.round(mm / step) * step;
-  // Where it is set against the part is where its zero happens to be.
+  // Where it is set against the part is where its zero happens to be, mm (invented).
   const first = rounded(chance.between(0.5, 1.5));
   const playMm = Math.max(0, (counts ? is : 0) + gauge.known.sdMm * chance.bell());
   const show = (mm: number) => trimmed(convert(mm, 'mm', gauge.unit, 'length'), 4);

@@ -1,9 +1,9 @@
-import { buildCase, ofBarSystem, type SuspectsTable } from '../diagnosis';
+import { faultsOf, ofBarSystem, type CaseModel } from '../diagnosis';
 import { count } from '../text';
-import type { Side, VehicleTypeSpec } from '../vehicle';
+import type { VehicleTypeSpec } from '../vehicle';
 import { PRACTICE_GRADES, sayGrade, type PracticeGrade } from './grade';
 import type { Mistake, PracticeReview, Strength } from './review';
-import { caseOfTruth, type Truth } from './truth';
+import type { Truth } from './truth';
 
 /** What a review leaves for the course: newest first. */
 export type Practised = Pick<PracticeReview, 'grade' | 'found' | 'strengths'> & { readonly mistakes: readonly Mistake[] };
@@ -24,16 +24,21 @@ const RETURNS = 2;
 const IN_A_ROW = 2;
 const UNSAFE: readonly Mistake[] = ['danger left in', 'drove it though dangerous', 'customer not told'];
 
-/** What a vehicle can be drawn to ask for, see `asksFor`. */
-const ASKED_FOR: readonly Mistake[] = [
-  'danger left in',
-  'drove it though dangerous',
-  'looked in the wrong state',
-  'customer not told',
-  'good parts thrown at it',
-  'where and when not asked',
-  'trouble not said',
-];
+type Asks = (t: Truth, faults: CaseModel['faults']) => boolean;
+// A joint that shows nothing as it usually stands, and takes a wheel with it.
+const hidesDanger: Asks = (t, faults) => faults.some((f) => f.dangerous && t.worn.includes(f.id));
+/** What a vehicle can be drawn to ask for: it can be got right only by doing that. */
+const ASKS: Readonly<Partial<Record<Mistake, Asks>>> = {
+  'danger left in': hidesDanger,
+  'drove it though dangerous': hidesDanger,
+  'looked in the wrong state': hidesDanger,
+  'customer not told': hidesDanger,
+  // What is usually changed is sound.
+  'good parts thrown at it': (t, faults) =>
+    t.sounding.length > 0 && faults.every((f) => !t.sounding.includes(f.id) || !ofBarSystem(f.kind)),
+  'where and when not asked': (t) => t.said.where.length > 0 && t.said.when.length > 0,
+  'trouble not said': (t) => t.rusty,
+};
 
 function returning<T extends string>(lists: readonly (readonly T[])[]): { what: T; times: number }[] {
   const n = new Map<T, number>();
@@ -67,7 +72,7 @@ export function courseOf(done: readonly Practised[]): Course {
     step > 0 ? `${count(IN_A_ROW, 'vehicle')} found, and nobody in danger: a grade harder.` : '',
     step < 0 ? `${count(IN_A_ROW, 'vehicle')} not found: a grade easier.` : '',
     focus
-      ? `“${focus}” came ${mistakes.find((m) => m.what === focus)!.times} times in ${last.length}: ${ASKED_FOR.includes(focus) ? 'the next one asks for it' : 'mind it in the next one'}.`
+      ? `“${focus}” came ${mistakes.find((m) => m.what === focus)!.times} times in ${last.length}: ${focus in ASKS ? 'the next one asks for it' : 'mind it in the next one'}.`
       : '',
   ].filter((x) => x);
   return {
@@ -78,24 +83,6 @@ export function courseOf(done: readonly Practised[]): Course {
   };
 }
 
-/** Whether a vehicle asks for what somebody gets wrong: it can be got right only by doing that. */
-export function asksFor(focus: Mistake | undefined, t: Truth, type: VehicleTypeSpec, s: SuspectsTable, kerbSide: Side): boolean {
-  const faults = buildCase(caseOfTruth(t, type, kerbSide), s).faults;
-  switch (focus) {
-    // A joint that shows nothing as it usually stands, and takes a wheel with it.
-    case 'danger left in':
-    case 'drove it though dangerous':
-    case 'looked in the wrong state':
-    case 'customer not told':
-      return faults.some((f) => f.dangerous && t.worn.includes(f.id));
-    // What is usually changed is sound.
-    case 'good parts thrown at it':
-      return t.sounding.length > 0 && faults.every((f) => !t.sounding.includes(f.id) || !ofBarSystem(f.kind));
-    case 'where and when not asked':
-      return t.said.where.length > 0 && t.said.when.length > 0;
-    case 'trouble not said':
-      return t.rusty;
-    default:
-      return true;
-  }
-}
+/** Whether a vehicle asks for what somebody gets wrong; any does where none can be drawn for it. */
+export const asksFor = (focus: Mistake | undefined, t: Truth, type: VehicleTypeSpec): boolean =>
+  (focus && ASKS[focus]?.(t, faultsOf(type))) ?? true;

@@ -3,12 +3,15 @@ import {
   calibration,
   candidatesOf,
   diagnoseInSteps,
+  faultStrength,
   MANOEUVRES,
   ranked,
   saidBins,
   SHIPPED,
   weighCase,
   type Case,
+  type CaseModel,
+  type SuspectsTable,
   type DiagnosisRequest,
   type NextCheck,
 } from '../diagnosis';
@@ -16,7 +19,7 @@ import { checksOf, jointId, jointsOf, partsOf, type JointId } from '../joint';
 import { chanceFrom, type Chance } from '../numeric';
 import { DOUBLE_ARM_TYPE, STRUT_TYPE } from '../test';
 import { AXLES, SIDES, stateMinutes, type Side, type VehicleState, type VehicleTypeSpec } from '../vehicle';
-import { caseOfTruth, drawTruth, practiceVehicle, priorSource, type PracticeVehicle } from '.';
+import { caseOfTruth, drawTruth, practiceVehicle, type PracticeVehicle } from '.';
 
 /** Vehicles drawn from the model itself (seeded): what is stated of them is checked against what they hide. */
 const VEHICLES = 1000;
@@ -150,6 +153,12 @@ function byPlan(d: Drawn): number {
   }
   return MOST_MINUTES;
 }
+
+/** How likely a part makes a noise before anything is known: prior × sounding. */
+const priorSource = (type: VehicleTypeSpec, s: SuspectsTable) => (f: CaseModel['faults'][number]) => {
+  const st = faultStrength(s, f.kind, f.axle && type.axles[f.axle]);
+  return st.prior * st.sounds;
+};
 
 /**
  * The same by a fixed good order: the axle the customer named first, then whatever is likeliest to make a noise for its

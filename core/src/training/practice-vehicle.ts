@@ -15,7 +15,7 @@ import { caseOfTruth, heardWith, lotOf, type Truth } from './truth';
 
 /** What a hand feels there. */
 export type Felt = 'tight' | 'slight' | 'moves';
-/** So often a hand is given a trace where it would have said yes or no: by the table's own share of both. */
+/** So often a hand is given a trace where it would have said yes or no: by the table's own share of both (invented: the odds are the table's). */
 const TRACES = 0.5;
 
 /** A vehicle that answers: each answer has a chance of its own, so that it is the same whenever it is asked. */

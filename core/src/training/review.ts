@@ -56,9 +56,9 @@ export interface PracticeReview {
   readonly told: readonly string[];
 }
 
-/** So many looks that told nothing are one too many. */
+/** So many looks that told nothing are one too many (a choice). */
 const MANY_NOTHING = 2;
-/** A search within so much of the plan's time is a quick one. */
+/** A search within so much of the plan's time is a quick one (a choice). */
 const QUICK = 1.5;
 
 /**

@@ -38,7 +38,7 @@ export interface PathStep {
 const TOLD_NOTHING = 0.01;
 /** A plan is not followed for longer than this, minutes. */
 const MOST_MINUTES = 120;
-/** A gauge is taken for a hand that is sure. */
+/** One joint of a look: what was felt there, and whether it counts as it stood. */
 type Looked = { readonly at: JointId | OtherFault; readonly felt: Felt; readonly counts: boolean };
 
 /** Everything looked at so far, as a case: per joint the strongest finding, and by how many ways it was felt tight. */
@@ -84,6 +84,7 @@ class Known {
               play: {
                 meanMm: j.play.reduce((a, b) => a + b, 0) / j.play.length,
                 uMm: READING_U_MM / Math.sqrt(j.play.length),
+                // No limit enters the diagnosis: any will do.
                 limitMm: 1,
               },
             }
@@ -94,7 +95,7 @@ class Known {
     };
   }
 }
-/** What a reading may be off in a review, mm: what it was worth hangs on it hardly. */
+/** What a reading may be off in a review, mm (a choice: what it was worth hardly hangs on it). */
 const READING_U_MM = 0.03;
 
 /** What a check could be hoped to tell, by what was known before it. */

@@ -238,7 +238,7 @@ test('grades are fifths of what comes in; a vehicle is drawn of the grade that i
   }
   for (const g of PRACTICE_GRADES) expect((n.get(g) ?? 0) / 300).toBeGreaterThan(0.12);
   for (const g of PRACTICE_GRADES) expect(drawOfGrade(g, STRUT_TYPE, SHIPPED, 'left', g).grade).toBe(g);
-  const asks = (t: Truth) => asksFor('danger left in', t, STRUT_TYPE, SHIPPED, 'left');
+  const asks = (t: Truth) => asksFor('danger left in', t, STRUT_TYPE);
   const { truth } = drawOfGrade(5, STRUT_TYPE, SHIPPED, 'left', 2, asks);
   expect(truth.worn.some((f) => /ball-joint|tie-rod|wheel/.test(f))).toBe(true);
 }, 60_000);

@@ -2,7 +2,6 @@ import {
   buildCase,
   CHARACTERS,
   CONDITIONS,
-  faultStrength,
   HANDLING,
   LIKENESSES,
   PLACES,
@@ -52,7 +51,7 @@ const ASKED: Readonly<Record<Sort, number>> = {
 };
 /** How many come in rusty (invented). */
 const RUSTY = 0.3;
-/** What a vehicle may have run, km. */
+/** What a vehicle may have run, km (invented). */
 const DISTANCE_KM = [40_000, 220_000] as const;
 const NOTHING_SAID = { character: [], where: [], when: [], handling: [], conditions: [], like: [] } as const;
 
@@ -169,12 +168,6 @@ function drawSaid(
 export const caseOfTruth = (t: Truth, type: VehicleTypeSpec, kerbSide: Side): Case => {
   const { sorts: _, ...said } = t.said;
   return { ...said, type, distanceKm: t.distanceKm, kerbSide, joints: [], elsewhere: [], drive: [] };
-};
-
-/** How likely a part makes a noise before anything is known: prior × sounding. */
-export const priorSource = (type: VehicleTypeSpec, s: SuspectsTable) => (f: CaseModel['faults'][number]) => {
-  const st = faultStrength(s, f.kind, f.axle && type.axles[f.axle]);
-  return st.prior * st.sounds;
 };
 
 /** The chance of one answer of a vehicle. */

@@ -71,7 +71,7 @@ export const WORK = {
   lesson: lessonOf,
   /** A practice vehicle of a grade. */
   exercise: ({ type, table, kerbSide, grade, focus, seed }: ToDraw): Graded =>
-    drawOfGrade(seed, type, table, kerbSide, grade, (t) => asksFor(focus, t, type, table, kerbSide)),
+    drawOfGrade(seed, type, table, kerbSide, grade, (t) => asksFor(focus, t, type)),
   /** The same of a closed job, or why it hides nothing. */
   exerciseOfJob({ context, entries, table, kerbSide, seed }: OfJob): Graded | { readonly field: string; readonly bound: string } {
     const read = attempt(() => truthOfJob(context, entries, table, seed));

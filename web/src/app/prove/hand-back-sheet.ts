@@ -50,6 +50,9 @@ import { Units } from '../session/units';
             "
             >{{ day(s.handBack?.at ?? v.openedAt) }}<br />{{ v.vehicle.owner }}</ak-paper-head
           >
+          @if (store.practice()) {
+            <p class="my-2 font-bold">A practice vehicle: nothing on this sheet is real.</p>
+          }
           @if (danger().length) {
             <p class="my-4 border-4 border-black p-3 text-xl font-bold">
               {{ ban() }}

@@ -1,9 +1,12 @@
+import { GLOBALS } from './jest.globals.mjs';
+
 /** Every package's unit tests; `npm test` runs them after types and lint. */
 const plain = (name, extra = {}) => ({
   displayName: name,
   rootDir: `<rootDir>/${name}`,
   testEnvironment: 'node',
   testMatch: ['<rootDir>/src/**/*.spec.ts'],
+  sandboxInjectedGlobals: GLOBALS,
   transform: {
     '^.+\\.[jt]s$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'commonjs' } }],
   },

@@ -1,5 +1,5 @@
-import { AxeBuilder } from '@axe-core/playwright';
-import { clean, enterPin, expect, goTo, joint, openSheet, secondTablet, settled, signIn, test } from './yard';
+// Through: web/src/app/sheet, web/src/app/job, web/src/app/offline, web/src/app/shell, web/src/app/find, web/src/app/rules, web/src/app/open, web/src/app/listen
+import { enterPin, expect, goTo, joint, openSheet, secondTablet, signIn, test } from './yard';
 import type { Locator } from '@playwright/test';
 
 test('without a line: what is recorded stays, marked, through a reload, and is sent when the line is back', async ({
@@ -250,85 +250,6 @@ test('a wrong address says so; the title says vehicle and station; Esc steps bac
   await expect(page.getByTestId('result-can’t tell')).toHaveAttribute('aria-pressed', 'true');
 });
 
-const SCREENS: [string, string][] = [
-  ['the floor', '/'],
-  ['open', '/open'],
-  ['the file', '/file'],
-  ['the shelf', '/shelf'],
-  ['the rules', '/rules'],
-  ['the suspects table', '/rules/suspects'],
-  ['the gauges', '/rules/gauges'],
-  ['a gauge study', '/rules/gauges/dial-1/study'],
-  ['a simulated indicator', '/gauge/dial-1'],
-  ['a simulated force gauge', '/gauge/force-1'],
-];
-
-// Long: a dozen screens, each loaded and searched whole.
-test('axe finds nothing on the shop’s screens', async ({ page }) => {
-  await page.goto('/');
-  await expect(page.getByTestId('sign-in')).toBeVisible();
-  await clean(page, 'sign-in');
-  await signIn(page);
-  for (const [name, path] of SCREENS) {
-    await page.goto(path);
-    await page.waitForLoadState('networkidle').catch(() => undefined);
-    await clean(page, name);
-  }
-  await page.goto('/file');
-  await page.getByRole('link', { name: /SK 2063/ }).click();
-  await expect(page.getByRole('heading', { name: 'Torque book' })).toBeVisible();
-  await clean(page, 'a vehicle’s file');
-});
-
-for (const [plate, stations] of [
-  ['HB 0093', ['listen', 'find']],
-  ['SCH 11', ['settle']],
-  ['SK 2047', ['work', 'settle']],
-  ['PV 2210', ['prove']],
-] as const)
-  // Long: two stations searched whole.
-  test(`axe finds nothing on the sheet of ${plate}`, async ({ page }) => {
-    await signIn(page);
-    await openSheet(page, plate);
-    for (const station of stations) {
-      await goTo(page, station);
-      await clean(page, station);
-    }
-  });
-
-// Long: eight states of one sheet, each searched whole.
-test('axe finds nothing on the drive, the measuring, the tape and the pocket', async ({ page }) => {
-  await signIn(page);
-  await openSheet(page, 'HB 0093');
-  await goTo(page, 'listen');
-  await page.getByText('Our own drive').click();
-  await expect(page.locator('[data-manoeuvre]').first()).toBeVisible();
-  await clean(page, 'the drive');
-  await goTo(page, 'find');
-  await joint(page, 'front.left.frame-bushing').click();
-  for (const way of ['measure', 'to-loop'] as const) {
-    await page.getByTestId(way).click();
-    await clean(page, way);
-  }
-  await page.getByTestId('loop-done').click();
-  await page.getByTestId('fit').click();
-  await page.getByTestId('fit-clean').fill('22 22.1');
-  await page.getByTestId('fit-seat').fill('21.8');
-  await clean(page, 'the fit');
-  await page.keyboard.press('Escape');
-  await page.locator('h2').first().click();
-  await page.keyboard.press('l');
-  await clean(page, 'tape');
-  await page.keyboard.press('Escape');
-  await page.keyboard.press('k');
-  await expect(page.getByRole('dialog')).toBeVisible();
-  await clean(page, 'pocket');
-  await page.getByRole('button', { name: 'link stack' }).click();
-  await clean(page, 'link stack');
-  await page.getByRole('button', { name: 'thread finder' }).click();
-  await clean(page, 'thread finder');
-});
-
 // Long: every dialog of a sheet, opened and shut.
 test('what opens over a sheet takes the focus, keeps it, and gives it back', async ({ page }) => {
   await signIn(page);
@@ -364,37 +285,4 @@ test('what opens over a sheet takes the focus, keeps it, and gives it back', asy
     ['tape', page.getByTestId('tape-key')],
   ] as const)
     await around(what, opener);
-});
-
-// Long: three stations searched whole.
-test('under the lift: the dark theme keeps its contrast', async ({ page }) => {
-  await page.addInitScript(() => localStorage.setItem('ashknot.theme', 'lift'));
-  await signIn(page);
-  await openSheet(page, 'SK 2047');
-  for (const st of ['find', 'work', 'prove']) {
-    await goTo(page, st);
-    if (st === 'find') await joint(page, 'front.left.link-lower').click();
-    await settled(page);
-    const r = await new AxeBuilder({ page }).withTags(['wcag2aa']).analyze();
-    expect([st, r.violations.map((v) => `${v.id}: ${v.nodes[0]!.html}`)]).toEqual([st, []]);
-  }
-});
-
-// Long: five stations in three sizes.
-test('the sheet fits a phone and a tablet upright without sideways scrolling', async ({ page }) => {
-  await signIn(page);
-  for (const [width, height] of [
-    [390, 844],
-    [820, 1180],
-    [1280, 800],
-  ] as const) {
-    await page.setViewportSize({ width, height });
-    await openSheet(page, 'SK 2047');
-    for (const st of ['listen', 'find', 'settle', 'work', 'prove']) {
-      await goTo(page, st);
-      const over = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
-      expect([width, st, over]).toEqual([width, st, 0]);
-    }
-    await expect(page.getByTestId('next')).toBeInViewport();
-  }
 });

@@ -1,3 +1,4 @@
+// Through: web/src/app/gauges, web/src/app/instruments, web/src/app/measuring, core/src/gauge, core/src/play, server/src/gauge
 import { readFileSync } from 'node:fs';
 import { enterPin, expect, joint, openSheet, secondTablet, signIn, test } from './yard';
 

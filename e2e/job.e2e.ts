@@ -1,10 +1,11 @@
-import { enterPin, expect, joint, listen, secondTablet, signIn, test } from './yard';
+// Through: web/src/app, core/src/job, core/src/plan, server/src/ledger, server/src/job
+import { enterPin, expect, joint, listen, secondTablet, signInAtTheDoor, test } from './yard';
 
 /** One knocking vehicle from the door to the hand-back, with a reload after every station. */
 // Long: a whole job, from a vehicle nobody knows to its printed sheet.
 test('a vehicle typed in by hand goes through all five stations and is handed back', async ({ page, browser, errors }) => {
   test.setTimeout(240_000);
-  await signIn(page);
+  await signInAtTheDoor(page);
 
   // The door: a new vehicle of a new type.
   await page.getByTestId('open-vehicle').click();

@@ -1,4 +1,6 @@
-import { clean, expect, goTo, joint, openSheet, settled, signIn, test } from './yard';
+// Through: web/src/app/length, web/src/app/workers, core/src/mechanics
+import { clean } from './look';
+import { expect, goTo, joint, openSheet, settled, signIn, test } from './yard';
 import type { Page } from '@playwright/test';
 
 /** Nothing scrolls sideways, nothing that is touched is too small, no word too small to read. */

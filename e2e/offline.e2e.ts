@@ -1,3 +1,4 @@
+// Through: web/src/app/offline, web/src/app/session, web/src/app/job, server/src/ledger, core/src/ledger, core/src/job
 import { randomUUID } from 'node:crypto';
 import type { Browser, BrowserContext, Page } from '@playwright/test';
 import { follow } from './key';
@@ -258,46 +259,47 @@ test('a tablet that was off for a week catches up within seconds', async ({ page
   expect(view.entries.filter((e) => e.kind === 'note').length).toBeGreaterThanOrEqual(110);
 });
 
-for (const [width, height, plates] of [
-  [390, 844, ['SK 2051', 'HB 0107']],
-  [1280, 800, ['PV 2188', 'HB 0107']],
+for (const [width, height, plates, tag] of [
+  [390, 844, ['SK 2051', 'HB 0107'], ''],
+  [1280, 800, ['PV 2188', 'HB 0107'], '@long'],
 ] as const)
   // Long: a whole job by the big key, from the words at the counter to the hand-back.
-  test(`a whole job without a line at ${width} px, by the big key alone: all of it is sent when the line is back`, async ({
-    page,
-    context,
-  }) => {
-    test.setTimeout(240_000);
-    await page.setViewportSize({ width, height });
-    await signIn(page, 'Ruan Teague', 'Bay 2');
-    const job = await opened(page, plates);
-    await page.goto('/');
-    await ready(page);
-    await context.setOffline(true);
-    await page.goto(`/job/${job}`);
-    await page.getByTestId('words').fill('knocks at the ferry ramp');
-    for (const pick of ['patched surface, slowly', 'one wheel over a bump', 'dull clunk', 'front', 'left'])
-      await page.getByRole('button', { name: pick, exact: true }).first().click();
-    await page.getByTestId('save-complaint').click();
-    const seen = await follow(page, /^(See the sheet|Handed back|It is handed back)/, {
-      moves: [{ at: /^Work .*link/, joint: 'front.left.link-lower' }],
-      say: { 'While it soaks': 1 },
-    });
-    expect(seen.filter((t) => /^(Set|Pull) /.test(t)).length).toBeGreaterThanOrEqual(6);
+  test(
+    `a whole job without a line at ${width} px, by the big key alone: all of it is sent when the line is back`,
+    { tag: tag || [] },
+    async ({ page, context }) => {
+      test.setTimeout(240_000);
+      await page.setViewportSize({ width, height });
+      await signIn(page, 'Ruan Teague', 'Bay 2');
+      const job = await opened(page, plates);
+      await page.goto('/');
+      await ready(page);
+      await context.setOffline(true);
+      await page.goto(`/job/${job}`);
+      await page.getByTestId('words').fill('knocks at the ferry ramp');
+      for (const pick of ['patched surface, slowly', 'one wheel over a bump', 'dull clunk', 'front', 'left'])
+        await page.getByRole('button', { name: pick, exact: true }).first().click();
+      await page.getByTestId('save-complaint').click();
+      const seen = await follow(page, /^(See the sheet|Handed back|It is handed back)/, {
+        moves: [{ at: /^Work .*link/, joint: 'front.left.link-lower' }],
+        say: { 'While it soaks': 1 },
+      });
+      expect(seen.filter((t) => /^(Set|Pull) /.test(t)).length).toBeGreaterThanOrEqual(6);
 
-    // The line is back: what was to be signed later is signed now, and everything is there, once.
-    await back(page, context);
-    await expect(page.getByTestId('unsent')).toContainText(/^\s*2 /, { timeout: 30_000 });
-    await page.getByTestId('unsent').click();
-    await page.getByRole('button', { name: 'Give the PIN and send' }).first().click();
-    await page.getByTestId('pin').fill(PIN);
-    await page.getByTestId('pin-ok').click();
-    await expect(page.getByRole('dialog', { name: 'Not yet sent' })).toContainText('Everything is sent.', { timeout: 20_000 });
-    const view = (await (await page.request.get(`/api/jobs/${job}`)).json()) as { entries: { id: string; kind: string }[] };
-    expect(new Set(view.entries.map((e) => e.id)).size).toBe(view.entries.length);
-    expect(view.entries.at(-1)!.kind).toBe('hand-back');
-    await page.goto(`/job/${job}/hand-back`);
-    await expect(page.locator('main')).toContainText('The cause: left link, lower end.');
-    await expect(page.locator('main')).toContainText('Quiet.');
-    await expect(page.locator('main')).toContainText(/Agreed by .* by phone/);
-  });
+      // The line is back: what was to be signed later is signed now, and everything is there, once.
+      await back(page, context);
+      await expect(page.getByTestId('unsent')).toContainText(/^\s*2 /, { timeout: 30_000 });
+      await page.getByTestId('unsent').click();
+      await page.getByRole('button', { name: 'Give the PIN and send' }).first().click();
+      await page.getByTestId('pin').fill(PIN);
+      await page.getByTestId('pin-ok').click();
+      await expect(page.getByRole('dialog', { name: 'Not yet sent' })).toContainText('Everything is sent.', { timeout: 20_000 });
+      const view = (await (await page.request.get(`/api/jobs/${job}`)).json()) as { entries: { id: string; kind: string }[] };
+      expect(new Set(view.entries.map((e) => e.id)).size).toBe(view.entries.length);
+      expect(view.entries.at(-1)!.kind).toBe('hand-back');
+      await page.goto(`/job/${job}/hand-back`);
+      await expect(page.locator('main')).toContainText('The cause: left link, lower end.');
+      await expect(page.locator('main')).toContainText('Quiet.');
+      await expect(page.locator('main')).toContainText(/Agreed by .* by phone/);
+    },
+  );

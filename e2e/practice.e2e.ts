@@ -1,6 +1,8 @@
+// Through: web/src/app/practice, core/src/training, core/src/job, server/src/practice
 import type { Page } from '@playwright/test';
 import { follow, strip } from './key';
-import { clean, enterPin, expect, settled, signIn, test } from './yard';
+import { clean } from './look';
+import { enterPin, expect, settled, signIn, test } from './yard';
 
 /** What is felt where something gives, in the program's words for it; and at the edge of what a hand can tell. */
 const GIVES =
@@ -151,39 +153,43 @@ async function begin(page: Page, grade = '1'): Promise<void> {
   await expect(page).toHaveURL(/\/practice\/[^/]+\/listen/);
 }
 
-for (const { width, height } of [
-  { width: 1280, height: 800 },
-  { width: 390, height: 844 },
+for (const { width, height, tag } of [
+  { width: 1280, height: 800, tag: [] },
+  { width: 390, height: 844, tag: '@long' },
 ])
-  test(`a practice vehicle by the big key alone at ${width}×${height}: asked, felt, written, and reviewed`, async ({ page }) => {
-    test.setTimeout(280_000);
-    await page.setViewportSize({ width, height });
-    await begin(page);
-    await expect(page.getByText('PRACTICE').first()).toBeVisible();
-    const lines = await follow(page, /^Hand it back/, { does: learner }, 300);
-    expect(lines[0]).toMatch(/^Write down what the customer hears/);
-    expect(lines.length).toBeGreaterThan(3);
-    await page.getByTestId('next').click();
-    const hint = await page
-      .getByText(/came in with/)
-      .first()
-      .innerText();
-    await page.getByTestId('handback-km').fill(String(Number(hint.replace(/\D/g, '')) + 2));
-    // Nothing is signed on a vehicle that is none.
-    await page.getByTestId('hand-back').click();
-    await page.getByTestId('to-review').click();
-    await expect(page.getByTestId('was')).toContainText(/made it/);
-    await expect(page.getByTestId('path').locator('li').first()).toContainText('worth');
-    await expect(page.getByTestId('best').locator('li').first()).toContainText('min');
-    await expect(page.getByTestId('strengths')).toContainText('wrote what was felt');
-    await expect(page.getByTestId('mistakes')).not.toContainText('written');
-    await settled(page);
-    await clean(page, 'review');
-    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width);
-    // Nothing of it is on the floor, in the file or found.
-    const floor = await page.request.get('/api/floor');
-    expect(await floor.text()).not.toContain('PRACTICE');
-  });
+  test(
+    `a practice vehicle by the big key alone at ${width}×${height}: asked, felt, written, and reviewed`,
+    { tag },
+    async ({ page }) => {
+      test.setTimeout(280_000);
+      await page.setViewportSize({ width, height });
+      await begin(page);
+      await expect(page.getByText('PRACTICE').first()).toBeVisible();
+      const lines = await follow(page, /^Hand it back/, { does: learner }, 300);
+      expect(lines[0]).toMatch(/^Write down what the customer hears/);
+      expect(lines.length).toBeGreaterThan(3);
+      await page.getByTestId('next').click();
+      const hint = await page
+        .getByText(/came in with/)
+        .first()
+        .innerText();
+      await page.getByTestId('handback-km').fill(String(Number(hint.replace(/\D/g, '')) + 2));
+      // Nothing is signed on a vehicle that is none.
+      await page.getByTestId('hand-back').click();
+      await page.getByTestId('to-review').click();
+      await expect(page.getByTestId('was')).toContainText(/made it/);
+      await expect(page.getByTestId('path').locator('li').first()).toContainText('worth');
+      await expect(page.getByTestId('best').locator('li').first()).toContainText('min');
+      await expect(page.getByTestId('strengths')).toContainText('wrote what was felt');
+      await expect(page.getByTestId('mistakes')).not.toContainText('written');
+      await settled(page);
+      await clean(page, 'review');
+      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width);
+      // Nothing of it is on the floor, in the file or found.
+      const floor = await page.request.get('/api/floor');
+      expect(await floor.text()).not.toContain('PRACTICE');
+    },
+  );
 
 test('a lead sets an exercise behind the PIN, a learner finds it there; no page of practice is wrong for a screen reader', async ({
   page,

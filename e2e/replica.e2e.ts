@@ -1,3 +1,4 @@
+// Through: server/src/db, server/src/find, server/src/vehicle
 import type { ChildProcess } from 'node:child_process';
 import path from 'node:path';
 import { expect, test } from '@playwright/test';

@@ -1,3 +1,4 @@
+// Through: web/src/app/settle, web/src/app/parts, core/src/parts, server/src/part, server/src/supplier, core/src/job
 import { enterPin, expect, goTo, settled, signIn, test } from './yard';
 
 // Long: a quote with three lines, each answered, at both sizes, and a part that is the wrong one.

@@ -1,3 +1,4 @@
+// Through: web/src/app/shelf, core/src/parts, server/src/part
 import { readFile } from 'node:fs/promises';
 import { enterPin, expect, signIn, test } from './yard';
 

@@ -1,4 +1,6 @@
-import { clean, expect, goTo, openSheet, settled, signIn, test } from './yard';
+// Through: web/src/app/knock, web/src/app/attachment, web/src/app/listen, core/src/sound, core/src/knock
+import { clean } from './look';
+import { expect, goTo, openSheet, settled, signIn, test } from './yard';
 
 test('why it knocks: on the axle of the sheet, one wheel closes the gap, both never do; axe finds nothing', async ({ page }) => {
   await signIn(page);

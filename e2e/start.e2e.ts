@@ -1,3 +1,4 @@
+// Through: tools/start.mjs, tools/lib, server/src/main.ts, server/src/shop
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, rmSync, chmodSync } from 'node:fs';
 import os from 'node:os';

@@ -1,3 +1,4 @@
+// Through: server/src/db, server/src/ledger, server/src/live, tools/lib
 import { spawnSync, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import path from 'node:path';
@@ -55,7 +56,7 @@ const PROJECTED = [
 ];
 
 // Long: more than a minute of storm, on a cluster of its own.
-test('what was acknowledged is there exactly once, whatever ends in between', async () => {
+test('what was acknowledged is there exactly once, whatever ends in between', { tag: '@long' }, async () => {
   test.setTimeout(300_000);
   const { startPostgres, startServer, freePort } = await tools();
   let cluster = await startPostgres('storm');

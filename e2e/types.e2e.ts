@@ -1,3 +1,4 @@
+// Through: web/src/app/open, core/src/vehicle, server/src/vehicle
 import type { Page } from '@playwright/test';
 import { expect, signIn, test } from './yard';
 

@@ -1,3 +1,4 @@
+// Through: web/src/app/work, core/src/plan, core/src/job, core/src/torque
 import { randomUUID } from 'node:crypto';
 import type { EntryBodies, EntryKind, JointId, Part } from '@ash-knot/core';
 import type { Page } from '@playwright/test';

@@ -1,10 +1,21 @@
-import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test as base, type Browser, type Page } from '@playwright/test';
+import { House } from './house';
 
 export const PIN = '2468';
 
-/** Every page of every test: an error on the console fails it. */
-export const test = base.extend<{ errors: string[]; page: Page }>({
+let house: House | undefined;
+
+/** Every file begins with a yard of its own; an error on the console of any page of any test fails it. */
+export const test = base.extend<{ errors: string[]; page: Page }, { yard: House }>({
+  yard: [
+    async ({}, use) => {
+      house = new House();
+      await use(house);
+      await house.close();
+    },
+    { scope: 'worker', timeout: 60_000 },
+  ],
+  baseURL: async ({ yard }, use, info) => use(await yard.at(info.file)),
   errors: async ({}, use) => {
     const errors: string[] = [];
     await use(errors);
@@ -25,8 +36,18 @@ export function listen(page: Page, errors: string[]): void {
   page.on('pageerror', (e) => errors.push(String(e)));
 }
 
-/** Signs this browser in as a bay's tablet. */
+/** This browser is a bay's tablet that was signed in some while ago. */
 export async function signIn(page: Page, person = 'Ruan Teague', bay = 'Bay 2'): Promise<void> {
+  const { origin } = new URL(house!.address);
+  await page
+    .context()
+    .addCookies([{ name: 'ashknot', value: await house!.device(person, bay), url: origin, httpOnly: true, sameSite: 'Strict' }]);
+  await page.goto('/');
+  await expect(page.getByRole('heading', { name: 'On the floor' })).toBeVisible();
+}
+
+/** At the door, by hand: bay, name and PIN. */
+export async function signInAtTheDoor(page: Page, person = 'Ruan Teague', bay = 'Bay 2'): Promise<void> {
   await page.goto('/');
   await page.getByRole('button', { name: bay, exact: true }).click();
   await page.getByRole('button', { name: person.split(' ')[0]!, exact: true }).click();
@@ -74,61 +95,6 @@ export async function secondTablet(browser: Browser, page: Page, errors: string[
   const other = await context.newPage();
   listen(other, errors);
   return other;
-}
-
-const PAGES = [
-  '/',
-  '/open',
-  '/file',
-  '/shelf',
-  '/rules',
-  '/rules/suspects',
-  '/rules/gauges',
-  '/rules/gauges/dial-1/study',
-  '/gauge/dial-1',
-  '/nowhere',
-];
-
-/** Shows every screen of the program once, from the demo yard, and calls `look` on each: pages, stations, a joint, what opens over them. */
-export async function everyScreen(page: Page, look: (where: string) => Promise<void>): Promise<void> {
-  const narrow = page.viewportSize()!.width < 700;
-  for (const path of PAGES) {
-    await page.goto(path);
-    await page.waitForLoadState('networkidle').catch(() => undefined);
-    await look(path);
-  }
-  for (const [plate, stations] of [
-    ['HB 0093', ['listen', 'find']],
-    ['SCH 11', ['settle']],
-    ['SK 2047', ['work']],
-    ['PV 2210', ['prove']],
-  ] as const) {
-    await openSheet(page, plate);
-    for (const station of stations) {
-      await goTo(page, station);
-      await look(`${plate} ${station}`);
-      if (station !== 'find') continue;
-      if (narrow) await page.getByRole('button', { name: 'Plate' }).click();
-      await joint(page, 'front.left.ball-joint').click();
-      await look(`${plate} a joint`);
-    }
-    await page.getByTestId('tape-key').click();
-    await look(`${plate} its tape`);
-    await page.keyboard.press('Escape');
-    await page.goto(page.url().replace(/\/job\/([^/]+)\/.*/, '/job/$1/sheet'));
-    await page.locator('h1').first().waitFor();
-    await look(`${plate} its printed sheet`);
-  }
-}
-
-/** Nothing serious in what axe knows of, or the screen's name and what is wrong with it. */
-export async function clean(page: Page, name: string): Promise<void> {
-  await settled(page);
-  const r = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'best-practice']).analyze();
-  expect([
-    name,
-    r.violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => `${v.id}: ${v.nodes[0]!.html}`),
-  ]).toEqual([name, []]);
 }
 
 export { expect };

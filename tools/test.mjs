@@ -1,145 +1,90 @@
 /**
- * `npm test`: everything, from nothing. Stages can be named: `npm test -- types unit`.
- * The last line is 'N passed, N failed'.
+ * `npm test`: every proof, from nothing, in about ten minutes on two cores. `npm test -- long` with the large random runs, the
+ * storms, both widths of every walk and two servers; `npm test -- near` what the change at hand touches (`near REV`: since a
+ * commit); `npm test -- unit e2e` single stages. The last line is 'N passed, N failed'.
  */
-import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
-import path from 'node:path';
-import { startFront } from './lib/front.mjs';
-import { build, debian, dependencies } from './lib/install.mjs';
+import { mkdirSync } from 'node:fs';
+import { dependencies } from './lib/install.mjs';
 import { startPostgres } from './lib/postgres.mjs';
-import { end, LOCAL, run, say, sayAndExit } from './lib/say.mjs';
-import { startServer } from './lib/server.mjs';
+import { LOCAL, say, sayAndExit } from './lib/say.mjs';
 
 const STAGES = ['types', 'lint', 'format', 'unit', 'e2e'];
-const asked = process.argv.slice(2).filter((a) => STAGES.includes(a));
+const args = process.argv.slice(2);
+const long = args.includes('long');
+const near = args.includes('near') ? { rev: args[args.indexOf('near') + 1] } : undefined;
+const asked = args.filter((a) => STAGES.includes(a));
 const wanted = (stage) => asked.length === 0 || asked.includes(stage);
 
-/** A test over this many seconds says why it is long (`// Long: …` within the lines above it). */
-const LONG_S = 10;
+/** Two of these at a time: the machine has two cores. */
+async function inPairs(works) {
+  const queue = [...works];
+  const one = async () => {
+    for (let w = queue.shift(); w; w = queue.shift()) await w();
+  };
+  await Promise.all([one(), one()]);
+}
 
-let passed = 0;
-let failed = 0;
-
-/** Names the tests that took long, with the reason that stands beside each. No test fails for its time: machines differ. */
-function sayLong(tests) {
-  for (const { file, line, title, seconds } of tests.filter((t) => t.seconds > LONG_S)) {
-    const above = readFileSync(file, 'utf8')
-      .split('\n')
-      .slice(Math.max(0, line - 3), line);
-    const why = above.find((l) => /\/\/ Long: ./.test(l));
-    say(`${seconds.toFixed(1)} s  ${title}${why ? ` (${why.replace(/^.*\/\/ Long: /, '')})` : ' — no reason beside it'}`);
+/** The tests' PostgreSQL while `work` needs it. Another run may share it: whoever is last stops it. */
+async function withPostgres(work) {
+  // Nothing of a test outlives it: what a crash would lose need not be waited for.
+  const config = ['fsync=off', 'synchronous_commit=off', 'full_page_writes=off'];
+  const postgres = await startPostgres('test', { config });
+  const { default: pg } = await import('pg');
+  const here = new pg.Client({ connectionString: postgres.url('postgres') });
+  await here.connect();
+  try {
+    await work(postgres);
+  } finally {
+    const { rowCount } = await here.query(
+      "SELECT 1 FROM pg_stat_activity WHERE backend_type = 'client backend' AND pid <> pg_backend_pid()",
+    );
+    await here.end();
+    if (rowCount === 0) await postgres.stop();
   }
 }
 
-/** A stage that is one check: it passes or it does not. */
-async function check(name, command, args) {
-  say(`\n— ${name}`);
-  const r = await run(command, args);
-  if (r.code === 0) passed++;
-  else {
-    failed++;
-    say(r.out);
-  }
-}
-
-async function jest(env) {
-  say('\n— unit tests');
-  const report = path.join(LOCAL, 'jest.json');
-  rmSync(report, { force: true });
-  const r = await run('npx', ['jest', '--json', `--outputFile=${report}`, '--testLocationInResults', '--silent', '--forceExit'], {
-    env,
+async function everything(report, stages) {
+  await inPairs([
+    ...(wanted('e2e') ? [() => stages.buildWeb(report)] : []),
+    ...(wanted('lint') ? [() => stages.lint(report)] : []),
+    ...(wanted('format') ? [() => stages.format(report)] : []),
+    ...(wanted('types') ? [() => stages.types(report)] : []),
+  ]);
+  if (!wanted('unit') && !wanted('e2e')) return;
+  await withPostgres(async (postgres) => {
+    if (wanted('unit')) await stages.unit(report, postgres, { long });
+    if (wanted('e2e')) await stages.browser(report, postgres, { long });
   });
-  if (!existsSync(report)) {
-    failed++;
-    say(r.out.slice(-8000));
-    return;
-  }
-  const result = JSON.parse(readFileSync(report, 'utf8'));
-  passed += result.numPassedTests;
-  failed += result.numFailedTests + result.numRuntimeErrorTestSuites;
-  for (const file of result.testResults) if (file.status === 'failed') say(`${file.name}\n${file.message}`);
-  sayLong(
-    result.testResults.flatMap((file) =>
-      file.assertionResults.map((t) => ({
-        file: file.name,
-        line: t.location?.line ?? 1,
-        title: t.fullName,
-        seconds: (t.duration ?? 0) / 1000,
-      })),
-    ),
+}
+
+async function whatIsNear(report, stages, rev) {
+  const { nearby } = await import('./lib/near.mjs');
+  const n = await nearby(rev);
+  say(
+    `${n.files.length} files changed: ${n.specs.length} specs, ${n.tests.length} tests in the browser; left for later: ${n.left.specs} and ${n.left.tests}`,
   );
-  say(`${result.numPassedTests} passed, ${result.numFailedTests} failed in ${result.testResults.length} files`);
-}
-
-async function playwright(address) {
-  say('\n— in the browser');
-  const report = path.join(LOCAL, 'playwright.json');
-  rmSync(report, { force: true });
-  const r = await run('npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts'], {
-    env: { BASE_URL: address, PLAYWRIGHT_JSON_OUTPUT_NAME: report },
+  await inPairs([
+    ...(n.tests.length ? [() => stages.buildWeb(report)] : []),
+    ...(n.code.length ? [() => stages.types(report, n.packages), () => stages.lint(report, n.code)] : []),
+    () => stages.format(report, n.files),
+  ]);
+  if (!n.specs.length && !n.tests.length) return;
+  await withPostgres(async (postgres) => {
+    if (n.specs.length) await stages.unit(report, postgres, { long, files: n.specs });
+    if (n.tests.length) await stages.browser(report, postgres, { long, tests: n.tests });
   });
-  if (!existsSync(report)) {
-    failed++;
-    say(r.out.slice(-8000));
-    return;
-  }
-  const { stats, suites, config } = JSON.parse(readFileSync(report, 'utf8'));
-  const tests = suites.flatMap(function specs(suite) {
-    return [...(suite.specs ?? []), ...(suite.suites ?? []).flatMap(specs)];
-  });
-  const flaky = tests.filter((s) => s.tests.some((t) => t.status === 'flaky'));
-  for (const s of flaky)
-    say(`Flaky, only at the second try: ${s.title} (${s.file})\n${s.tests[0].results[0].error?.message ?? ''}`);
-  sayLong(
-    tests.map((s) => ({
-      file: path.join(config.rootDir, s.file),
-      line: s.line,
-      title: s.title,
-      seconds: Math.max(...s.tests.flatMap((t) => t.results.map((r) => r.duration))) / 1000,
-    })),
-  );
-  passed += stats.expected + stats.flaky;
-  failed += stats.unexpected;
-  if (stats.unexpected > 0 || r.code !== 0) say(r.out.slice(-12000));
-  if (r.code !== 0 && stats.unexpected === 0) failed++;
-  say(`${stats.expected} passed, ${stats.unexpected} failed, ${stats.flaky} only at the second try`);
 }
 
 async function main() {
   mkdirSync(LOCAL, { recursive: true });
   await dependencies();
-  let postgres;
-  let front;
-  const servers = [];
-  try {
-    if (wanted('types')) await check('types', 'npm', ['run', '-s', 'types']);
-    if (wanted('lint')) await check('lint', 'npm', ['run', '-s', 'lint']);
-    if (wanted('format')) await check('format', 'npm', ['run', '-s', 'format']);
-    if (wanted('unit') || wanted('e2e')) postgres = await startPostgres('test');
-    if (wanted('unit')) await jest({ TEST_DATABASE_URL: await postgres.createDatabase('tests') });
-    if (wanted('e2e')) {
-      if (!existsSync('/usr/bin/chromium')) await debian(['chromium'], 'Chromium');
-      await build();
-      await postgres.dropDatabase('e2e');
-      const databaseUrl = await postgres.createDatabase('e2e');
-      // Two servers behind one address: nothing may live in one of them alone. And far more requests a minute than a yard makes.
-      for (let i = 0; i < 2; i++)
-        servers.push(
-          await startServer({ databaseUrl, env: { REQUESTS_PER_MINUTE: '100000', SUPPLIER_MOODS: 'off', PRACTICE_SEED: '7' } }),
-        );
-      front = await startFront(servers.map((s) => s.address));
-      await playwright(front.address);
-    }
-  } finally {
-    front?.stop();
-    for (const { child } of servers) {
-      child.removeAllListeners('exit');
-      await end(child.pid);
-    }
-    if (postgres) await postgres.stop();
-  }
-  say(`\n${passed} passed, ${failed} failed`);
-  process.exitCode = failed > 0 || passed === 0 ? 1 : 0;
+  // What these need of packages is there only now.
+  const [{ Report }, stages] = [await import('./lib/report.mjs'), await import('./lib/stages.mjs')];
+  const report = new Report();
+  if (near) await whatIsNear(report, stages, near.rev);
+  else await everything(report, stages);
+  if (long && asked.length === 0) (await import('./lib/long-passed.mjs')).remember(report.failed === 0);
+  report.end();
 }
 
 main().catch(sayAndExit);

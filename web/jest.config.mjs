@@ -1,9 +1,11 @@
+import { GLOBALS } from '../jest.globals.mjs';
 import presets from 'jest-preset-angular/presets/index.js';
 
 const preset = presets.createCjsPreset({ tsconfig: '<rootDir>/tsconfig.spec.json' });
 export default {
   ...preset,
   displayName: 'web',
+  sandboxInjectedGlobals: GLOBALS,
   rootDir: import.meta.dirname,
   testMatch: ['<rootDir>/src/**/*.spec.ts'],
   setupFilesAfterEnv: ['<rootDir>/setup-jest.ts'],

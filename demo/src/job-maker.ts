@@ -16,9 +16,12 @@ import {
   sayBookValue,
   SIDES,
   splitFault,
+  stateCounts,
   wantedFor,
   type AxleEnd,
+  type AxleSpec,
   type Cause,
+  type Check,
   type CheckResult,
   type Entry,
   type EntryBodies,
@@ -32,8 +35,16 @@ import {
   type PlannedStep,
   type Side,
   type StepId,
+  type VehicleState,
 } from '@ash-knot/core';
 import { chanceFrom, type Chance } from '@ash-knot/core/numeric';
+
+/** How somebody who knows would have it stand for a check: where it shows most of what it settles; raised rather than not. */
+function stateFor(axle: AxleSpec, check: Check): VehicleState {
+  const shows = (state: VehicleState) => check.settles.filter((k) => stateCounts(axle, check, k, state).counts).length;
+  const order: VehicleState[] = check.id === 'nuts-wrench' ? ['on-wheels'] : ['both-hanging', 'under-arm', 'on-wheels'];
+  return order.reduce((best, s) => (shows(s) > shows(best) ? s : best));
+}
 
 /** UUIDv7 for a moment. */
 export function uuidAt(c: Chance, atMs: number): string {
@@ -109,9 +120,7 @@ export class JobMaker {
             return { joint, result: (moves.includes(joint) ? 'moves' : 'tight') as CheckResult };
           }),
       );
-      const held = axle.springSeat === 'lower-arm' && check.id.includes('12-6');
-      const state =
-        check.id === 'nuts-wrench' || check.id === 'top-mount-hand' ? 'on-wheels' : held ? 'under-arm' : 'both-hanging';
+      const state = stateFor(axle, check);
       if (results.length === 0) continue;
       if (this.state().kept.stands?.body.state !== state) this.add('stands', { state });
       this.add('check', { check: check.id, state, results });

@@ -161,7 +161,7 @@ export function makeApp(o: AppOptions): Express {
     learningRoutes(o.db, o.read),
     findRoutes(o.db, o.read),
     gaugeRoutes(o.db, live),
-    practiceRoutes(o.db, live, o.practiceSeed),
+    practiceRoutes(o.db, live, o.log, o.practiceSeed),
   );
   api.use((req) => {
     throw new HttpProblem(404, 'not-found', `There is nothing at ${req.path}.`);

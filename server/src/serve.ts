@@ -19,6 +19,8 @@ export interface ServeOptions extends Pick<
   readonly suppliers?: ((db: Db) => AppOptions['suppliers']) | undefined;
   /** Connections of the pool. */
   readonly connections?: number | undefined;
+  /** How long a request waits for one of them, ms. */
+  readonly waitMs?: number | undefined;
 }
 
 export interface Serving {
@@ -46,7 +48,7 @@ function listen(server: Server, port: number, host: string): Promise<void> {
 export async function serve(o: ServeOptions): Promise<Serving> {
   const { log } = o;
   const lost = (err: Error) => log.warn({ err }, 'idle database connection lost');
-  const db = makePool(o.databaseUrl, { lost, max: o.connections ?? 10 });
+  const db = makePool(o.databaseUrl, { lost, max: o.connections ?? 10, waitMs: o.waitMs });
   const health = makePool(o.databaseUrl, { lost, max: 1 });
   const replica = o.readUrl ? makePool(o.readUrl, { lost, max: o.connections ?? 10 }) : undefined;
   const pools = [db, health, ...(replica ? [replica] : [])];

@@ -217,3 +217,7 @@ export function ledger() {
   return <K extends EntryKind>(kind: K, body: EntryBodies[K], by = 'ann'): Entry =>
     makeEntry({ kind, body }, { id: `e${++n}`, job: 'j1', by, at: new Date(Date.UTC(2026, 0, 5, 9, n)).toISOString() });
 }
+
+/** How many of a random run: few in every run, the larger number in the long one (`npm test -- long`). */
+// eslint-disable-next-line no-restricted-globals -- a test is told by its environment how far to go
+export const sized = (few: number, many: number): number => (process.env['TEST_LONG'] ? many : few);

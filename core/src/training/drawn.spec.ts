@@ -17,14 +17,22 @@ import {
 } from '../diagnosis';
 import { checksOf, jointId, jointsOf, partsOf, type JointId } from '../joint';
 import { chanceFrom, type Chance } from '../numeric';
-import { DOUBLE_ARM_TYPE, STRUT_TYPE } from '../test';
+import { DOUBLE_ARM_TYPE, sized, STRUT_TYPE } from '../test';
 import { AXLES, SIDES, stateMinutes, type Side, type VehicleState, type VehicleTypeSpec } from '../vehicle';
 import { caseOfTruth, drawTruth, practiceVehicle, type PracticeVehicle } from '.';
 
-/** Vehicles drawn from the model itself (seeded): what is stated of them is checked against what they hide. */
-const VEHICLES = 1000;
-/** A plan is made anew after every look, which takes its time: of a thousand, once, it was 4 against 7 minutes, and 36 against 48. */
-const PLANNED = 250;
+/**
+ * Vehicles drawn from the model itself (seeded): what is stated of them is checked against what they hide. The bounds grow
+ * with the sampling error: at 400 a bin of 5 % of the parts that is stated a third too high fails.
+ */
+const VEHICLES = sized(400, 1000);
+/**
+ * A plan is made anew after every look, which takes its time: of a thousand, once, it was 4 against 7 minutes, and 36 against
+ * 48. Drawn again and again out of six hundred, 80 are inside the bound of 0.75 in 96 of 100 draws, and a plan no better than
+ * the order in 3; medians and ninetieths, whole minutes, need the 250 of the long run.
+ */
+const PLANNED = sized(80, 250);
+const MOST_OF_ORDER = sized(0.75, 0.85);
 
 interface Drawn {
   readonly v: PracticeVehicle;
@@ -85,9 +93,10 @@ test(`of ${VEHICLES} practice vehicles: stated chances are calibrated in ten bin
       expect(Math.abs(x.rate - x.meanP)).toBeLessThan(3.5 * error + 0.002);
     }
   }
-  // What is not on the list, and what nothing makes: right in the mean.
-  expect(Math.abs(unlisted) / VEHICLES).toBeLessThan(0.015);
-  expect(Math.abs(others) / VEHICLES).toBeLessThan(0.015);
+  // What is not on the list, and what nothing makes: right in the mean, within 2.4 standard errors of a share of 4 %.
+  const within = (2.4 * 0.2) / Math.sqrt(VEHICLES);
+  expect(Math.abs(unlisted) / VEHICLES).toBeLessThan(within);
+  expect(Math.abs(others) / VEHICLES).toBeLessThan(within);
 }, 120_000);
 
 const requestOf = (c: Case, standing: VehicleState, settled: readonly string[]): DiagnosisRequest => ({
@@ -202,7 +211,7 @@ function byOrder(d: Drawn): number {
 const quantile = (x: readonly number[], q: number) => [...x].sort((a, b) => a - b)[Math.floor(q * (x.length - 1))]!;
 
 // Long: a plan is made anew after every look.
-test('the plan finds what sounds in fewer minutes than a fixed good order, median and ninetieth percentile', () => {
+test('the plan finds what sounds in fewer minutes than a fixed good order', () => {
   const c = chanceFrom(29);
   const plan: number[] = [];
   const order: number[] = [];
@@ -216,8 +225,8 @@ test('the plan finds what sounds in fewer minutes than a fixed good order, media
     plan.push(a);
     order.push(b);
   }
-  expect(quantile(plan, 0.5)).toBeLessThan(quantile(order, 0.5));
+  if (PLANNED >= 250) expect(quantile(plan, 0.5)).toBeLessThan(quantile(order, 0.5));
   expect(quantile(plan, 0.9)).toBeLessThan(quantile(order, 0.9));
   const mean = (x: readonly number[]) => x.reduce((a, b) => a + b, 0) / x.length;
-  expect(mean(plan)).toBeLessThan(0.85 * mean(order));
+  expect(mean(plan)).toBeLessThan(MOST_OF_ORDER * mean(order));
 }, 600_000);

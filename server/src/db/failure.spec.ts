@@ -15,11 +15,18 @@ test('what a failure of the database means', () => {
   expect(failureOf('x')).toBeUndefined();
 });
 
+/** Until somebody waits for a lock. */
+async function untilLocked({ db }: Running): Promise<void> {
+  const waiting = () =>
+    db.query("SELECT 1 FROM pg_stat_activity WHERE datname = current_database() AND wait_event_type = 'Lock' LIMIT 1");
+  while (!(await waiting()).rowCount);
+}
+
 describe('a server whose database fails it', () => {
   let app: Running;
   let t: Tablet;
   beforeAll(async () => {
-    app = await startApp();
+    app = await startApp({ waitMs: 900 });
     t = await app.tablet().signIn();
   });
   afterAll(async () => app.stop());
@@ -44,7 +51,7 @@ describe('a server whose database fails it', () => {
       await lock.query('BEGIN');
       await lock.query('SELECT 1 FROM job WHERE id = $1 FOR UPDATE', [job]);
       const waiting = t.ask('PATCH', `/jobs/${job}`, { bay: 'Bay 2' });
-      await new Promise((r) => setTimeout(r, 60));
+      await untilLocked(app);
       await app.db.query(
         "SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE application_name LIKE 'ash-knot%' AND datname = current_database() AND pid <> pg_backend_pid() AND wait_event_type = 'Lock'",
       );

@@ -26,14 +26,19 @@ export interface PoolOptions {
   readonly max?: number;
   /** For work that may take long: migrations, rebuilding, restoring. */
   readonly patient?: boolean;
+  /** How long to wait for a connection, ms, where it is not as long as usual. */
+  readonly waitMs?: number | undefined;
 }
 
-export function makePool(connectionString: string, { lost = () => undefined, max = 10, patient = false }: PoolOptions = {}): Db {
+export function makePool(
+  connectionString: string,
+  { lost = () => undefined, max = 10, patient = false, waitMs }: PoolOptions = {},
+): Db {
   const pool = new pg.Pool({
     connectionString,
     max,
     idleTimeoutMillis: 30_000,
-    connectionTimeoutMillis: patient ? 10_000 : WAIT_MS,
+    connectionTimeoutMillis: waitMs ?? (patient ? 10_000 : WAIT_MS),
     keepAlive: true,
     application_name: 'ash-knot',
     // As alike as a search takes for a typing error: the index narrows by it. And no compiling of questions to machine code:

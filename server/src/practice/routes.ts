@@ -1,4 +1,5 @@
 import { Router, type Response } from 'express';
+import type { Logger } from 'pino';
 import * as z from 'zod';
 import { answerOf, attachmentOf, attempt, type PracticeReview } from '@ash-knot/core';
 import {
@@ -11,7 +12,7 @@ import {
   type PracticeResults,
   type PracticeReviewed,
 } from '@ash-knot/contract';
-import { inTransaction, type Db } from '../db/pool';
+import { inTransaction, type Db, type Queryable } from '../db/pool';
 import { heavy } from '../heavy';
 import { badInput, conflict, forbidden, notFound, param, parse } from '../http/problem';
 import { entriesOfRequest, followTape, takeEntries } from '../ledger/routes';
@@ -43,8 +44,17 @@ const MOST_ASKS = 2000;
 /** Open at once, a person. */
 const MOST_OPEN = 20;
 
+/** Whether every one of these lines is on its tape already. */
+async function allThere(db: Queryable, ids: readonly string[], id: string): Promise<boolean> {
+  const { rows } = await db.query<{ n: number }>(
+    'SELECT count(*)::int AS n FROM practice_entry WHERE id = ANY($1) AND job_id = $2',
+    [ids, id],
+  );
+  return rows[0]!.n === new Set(ids).size;
+}
+
 /** Practice vehicles: beside the jobs, in their shapes, and in nothing of theirs. */
-export function practiceRoutes(db: Db, live: Live, seed?: number): Router {
+export function practiceRoutes(db: Db, live: Live, log: Logger, seed?: number): Router {
   const r = Router();
 
   /** A practice vehicle of whoever is at this device. */
@@ -171,6 +181,7 @@ export function practiceRoutes(db: Db, live: Live, seed?: number): Router {
       if (
         now.closed &&
         !(await allThere(
+          tx,
           entries.map((e) => e.id),
           id,
         ))
@@ -179,17 +190,10 @@ export function practiceRoutes(db: Db, live: Live, seed?: number): Router {
       if (await takeEntries(tx, PRACTICE_TAPE, { req, res, entries }, now, standing))
         await announce(tx, { about: 'practice', practice: id });
     });
-    if (entries.some((e) => e.kind === 'hand-back')) void review(id).catch(() => undefined);
+    if (entries.some((e) => e.kind === 'hand-back'))
+      void review(id).catch((err: unknown) => log.error({ err, practice: id }, 'a practice vehicle could not be reviewed'));
     res.status(201).json({ stored: entries.length });
   });
-  const allThere = async (ids: readonly string[], id: string): Promise<boolean> => {
-    const { rows } = await db.query<{ n: number }>(
-      'SELECT count(*)::int AS n FROM practice_entry WHERE id = ANY($1) AND job_id = $2',
-      [ids, id],
-    );
-    return rows[0]!.n === new Set(ids).size;
-  };
-
   r.get('/practice/:id/stream', async (req, res) => {
     const { id } = await readable(res, param(uuid, req, 'id'));
     followTape(req, res, live, live.practice, id);

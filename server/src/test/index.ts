@@ -94,16 +94,29 @@ async function migrateUpTo(db: Db, last: string): Promise<void> {
 /** Any number; one worker makes the template while the others wait. */
 const TEMPLATE_LOCK = 731_204_119;
 
-/** The demo shop, loaded once for a run of the tests and copied for each: loading takes seconds, a copy a moment. */
+const runs = (pid: number): boolean => {
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch (e) {
+    return (e as NodeJS.ErrnoException).code === 'EPERM';
+  }
+};
+
+/**
+ * The demo shop, loaded once for a run of the tests and copied for each: loading takes seconds, a copy a moment. Named by the
+ * process that runs the tests, so that two runs on one PostgreSQL have one each.
+ */
 async function demoTemplate(admin: pg.Client, urlOf: (database: string) => URL): Promise<string> {
   const name = `demo_${process.ppid}`;
   await admin.query('SELECT pg_advisory_lock($1)', [TEMPLATE_LOCK]);
   try {
     const { rows } = await admin.query<{ datname: string }>("SELECT datname FROM pg_database WHERE datname LIKE 'demo\\_%'");
     if (rows.some((r) => r.datname === name)) return name;
-    // Those of runs before: another day's, and perhaps another program's.
-    for (const r of rows) await admin.query(`DROP DATABASE IF EXISTS ${r.datname} WITH (FORCE)`);
-    const making = `demo_making`;
+    // Those of runs that have ended, and what one of them left half made: another day's, and perhaps another program's.
+    for (const { datname } of rows)
+      if (!runs(Number(/\d+$/.exec(datname)?.[0] ?? 0))) await admin.query(`DROP DATABASE IF EXISTS ${datname} WITH (FORCE)`);
+    const making = `demo_making_${process.ppid}`;
     await admin.query(`CREATE DATABASE ${making}`);
     const db = makePool(urlOf(making).href, { patient: true });
     await migrate(db, MIGRATIONS);
@@ -125,6 +138,8 @@ export async function startApp(
     demo?: boolean;
     suppliers?: (db: Db) => readonly Supplier[];
     requestsPerMinute?: number;
+    /** How long a request waits for a connection, ms: long, because a busy machine is no failure, where it is not what is tested. */
+    waitMs?: number;
     readUrl?: string;
     log?: Logger;
     older?: { last: string; fill: (db: Db) => Promise<unknown> };
@@ -154,6 +169,7 @@ export async function startApp(
     log: options.log ?? pino({ level: process.env['TEST_LOG'] ?? 'silent' }),
     suppliers: options.suppliers,
     requestsPerMinute: options.requestsPerMinute ?? 100_000,
+    waitMs: options.waitMs ?? 30_000,
     ...(options.readUrl ? { readUrl: options.readUrl } : {}),
   });
   return {

@@ -1,0 +1,153 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { expect, settled } from './yard';
+
+/** The words only the other dialect has. */
+const FOREIGN = {
+  'anti-roll bar': /\b(sway bars?|end links?|bushings?|control arms?|tie rods?|stabilizer)\b/i,
+  'sway bar': /\b(anti-roll|drop links?|bush(es)?|wishbones?|track rods?|stabiliser)\b/i,
+} as const;
+type Dialect = keyof typeof FOREIGN;
+
+const LONG = ['@long'];
+const sizes = { wide: { width: 1280, height: 800 }, phone: { width: 390, height: 844 }, tablet: { width: 820, height: 1180 } };
+/** Which size in which dialect; what is tagged is for the long run. */
+export const LOOKS: readonly { width: number; height: number; dialect: Dialect; tag: string[] }[] = [
+  { ...sizes.wide, dialect: 'sway bar', tag: [] },
+  { ...sizes.phone, dialect: 'anti-roll bar', tag: [] },
+  { ...sizes.wide, dialect: 'anti-roll bar', tag: LONG },
+  { ...sizes.phone, dialect: 'sway bar', tag: LONG },
+  { ...sizes.tablet, dialect: 'sway bar', tag: LONG },
+];
+
+/** This browser's shop speaks a dialect; the yard of the other tests does not change. */
+export async function speak(page: Page, dialect: Dialect): Promise<void> {
+  await page.route('**/api/session', async (route) => {
+    const answer = await route.fetch();
+    const body = (await answer.json()) as { shop?: { rules: { dialect: string } } };
+    if (body.shop) body.shop.rules.dialect = dialect;
+    await route.fulfill({ response: answer, json: body });
+  });
+}
+
+/** What can be read or heard on the screen now, but for what people wrote and the rule that names both dialects. */
+const readable = (page: Page): Promise<string[]> =>
+  page.evaluate(() => {
+    const out = new Set<string>();
+    for (const el of document.querySelectorAll('body *')) {
+      if (el.closest('script, style, [data-both-dialects]')) continue;
+      for (const n of el.childNodes) if (n.nodeType === 3 && n.textContent!.trim()) out.add(n.textContent!.trim());
+      for (const a of ['aria-label', 'placeholder', 'title', 'alt']) if (el.getAttribute(a)) out.add(el.getAttribute(a)!);
+    }
+    return [...out];
+  });
+
+/** Targets under 44 px and text under 12 px that somebody could see now. A word in running text is no target of its own. */
+const tooSmall = (page: Page): Promise<string[]> =>
+  page.evaluate(() => {
+    const out: string[] = [];
+    const shown = (el: Element) => {
+      const r = el.getBoundingClientRect();
+      const s = getComputedStyle(el);
+      return r.width > 0 && r.height > 0 && s.visibility !== 'hidden' && !el.closest('.sr-only');
+    };
+    const name = (el: Element) => `${el.tagName.toLowerCase()} “${(el.textContent ?? '').trim().slice(0, 30)}” ${el.className}`;
+    for (const el of document.querySelectorAll('button, a[href], select, input:not([type=file]), summary')) {
+      if (!shown(el) || (el as HTMLButtonElement).disabled) continue;
+      const r = el.getBoundingClientRect();
+      // What is drawn smaller may be reached by its label, or by a taller row it fills.
+      const reach = el.closest('label')?.getBoundingClientRect() ?? r;
+      if (Math.max(r.height, reach.height) < 43.5) out.push(`target ${Math.round(r.height)} px: ${name(el)}`);
+    }
+    for (const el of document.querySelectorAll('body *')) {
+      const own = [...el.childNodes].some((n) => n.nodeType === 3 && n.textContent!.trim() !== '');
+      if (own && shown(el) && !el.closest('svg') && parseFloat(getComputedStyle(el).fontSize) < 12)
+        out.push(`text ${getComputedStyle(el).fontSize}: ${name(el)}`);
+    }
+    return [...new Set(out)];
+  });
+
+/** How much wider and higher the page is than the window, px. */
+const over = (page: Page) =>
+  page.evaluate(() => {
+    const d = document.documentElement;
+    return { x: d.scrollWidth - d.clientWidth, y: d.scrollHeight - d.clientHeight };
+  });
+
+const RULES = ['wcag2a', 'wcag2aa', 'wcag21aa', 'best-practice'];
+/** The screen has no frames: axe need not open a page of its own to gather them. */
+const axe = (page: Page) => new AxeBuilder({ page }).setLegacyMode(true);
+const said = (v: { id: string; nodes: { html: string }[] }) => `${v.id}: ${v.nodes[0]!.html}`;
+
+/** What axe knows of that is serious, as the screen stands. */
+async function seriousIn(page: Page): Promise<string[]> {
+  const r = await axe(page).withTags(RULES).analyze();
+  return r.violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map(said);
+}
+
+/** Nothing serious in what axe knows of, or the screen's name and what is wrong with it. */
+export async function clean(page: Page, name: string): Promise<void> {
+  await settled(page);
+  expect([name, await seriousIn(page)]).toEqual([name, []]);
+}
+
+/** Contrasts as they are under the lift. */
+async function faintUnderTheLift(page: Page): Promise<string[]> {
+  const theme = (t: string) => page.evaluate((x) => (document.documentElement.dataset['theme'] = x), t);
+  await theme('lift');
+  await settled(page);
+  const r = await axe(page).withRules(['color-contrast']).analyze();
+  await theme('');
+  return r.violations.map((v) => `under the lift, ${said(v)}`);
+}
+
+/** Somebody who looks a screen over for everything at once, and says at the end what was wrong where. */
+export class Eyes {
+  private readonly wrong: [string, string[]][] = [];
+  private texts = 0;
+  constructor(
+    private readonly page: Page,
+    private readonly dialect: Dialect,
+  ) {}
+
+  /** Its words alone. */
+  async read(where: string): Promise<void> {
+    await settled(this.page);
+    const all = await readable(this.page);
+    this.texts += all.length;
+    this.note(
+      where,
+      all.filter((t) => FOREIGN[this.dialect].test(t)).map((t) => `the other dialect: ${t}`),
+    );
+  }
+
+  /** All of it. */
+  async look(where: string): Promise<void> {
+    await this.read(where);
+    this.note(where, await tooSmall(this.page));
+    const { x, y } = await over(this.page);
+    if (x > 0) this.note(where, [`${x} px too wide`]);
+    // A sheet on a tablet stands still: its panes scroll, never the page behind them, or the strip would go.
+    const sheet = /\/job\/[^/]+\/(listen|find|settle|work|prove)/.test(this.page.url());
+    if (y > 0 && sheet && this.page.viewportSize()!.width > 1100) this.note(where, [`${y} px too high: the strip scrolls away`]);
+    this.note(where, await seriousIn(this.page));
+    this.note(where, await faintUnderTheLift(this.page));
+  }
+
+  /** A page by its address, and all of it. */
+  async open(path: string): Promise<void> {
+    await this.page.goto(path);
+    await this.page.waitForLoadState('networkidle').catch(() => undefined);
+    await this.look(path);
+  }
+
+  /** @param atLeast texts that must have been read for this to mean anything */
+  done(atLeast: number): void {
+    expect(this.wrong).toEqual([]);
+    expect(this.texts).toBeGreaterThan(atLeast);
+  }
+
+  private note(where: string, found: readonly string[]): void {
+    if (found.length) this.wrong.push([where, [...found]]);
+  }
+}

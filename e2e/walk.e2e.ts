@@ -1,0 +1,133 @@
+// Through: web/src
+import { expect, goTo, joint, openSheet, signIn, test } from './yard';
+import { Eyes, LOOKS, speak } from './look';
+
+/**
+ * Every screen of the program, once a width: on each its words are read, its targets and type measured, axe run over it by
+ * daylight and its contrasts under the lift. Two widths, and a dialect each; the long run crosses them.
+ */
+for (const { width, height, dialect, tag } of LOOKS) {
+  const about = `at ${width} px, in a shop that says ${dialect}`;
+  const begin = async (page: Parameters<typeof speak>[0]) => {
+    await page.setViewportSize({ width, height });
+    await speak(page, dialect);
+    return new Eyes(page, dialect);
+  };
+
+  // Long: every page of the program, each loaded and looked over whole.
+  test(`the shop's pages ${about}: words, sizes, contrast, and what a screen reader hears`, { tag }, async ({ page }) => {
+    test.setTimeout(240_000);
+    const eyes = await begin(page);
+    await page.goto('/');
+    await expect(page.getByTestId('sign-in')).toBeVisible();
+    await eyes.look('the door');
+    await signIn(page);
+    for (const path of ['/', '/open', '/file', '/shelf', '/practice', '/nowhere', '/rules', '/rules/suspects', '/rules/gauges'])
+      await eyes.open(path);
+    for (const path of ['/rules/gauges/dial-1/study', '/gauge/dial-1', '/gauge/force-1']) await eyes.open(path);
+    await page.goto('/file');
+    await page.getByRole('link', { name: /SK 2063/ }).click();
+    await expect(page.getByRole('heading', { name: 'Torque book' })).toBeVisible();
+    await eyes.look('a vehicle’s file');
+    // The pocket's calculators, and the keys.
+    await page.goto('/');
+    await page
+      .locator('header')
+      .getByRole('button', { name: /^pocket/ })
+      .click();
+    const tools = page.getByRole('dialog').getByRole('group').first().getByRole('button');
+    await expect(tools.first()).toBeVisible();
+    for (const tool of await tools.all()) {
+      await tool.click();
+      await eyes.look(`pocket: ${await tool.textContent()}`);
+    }
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('?');
+    await eyes.look('the keys');
+    eyes.done(900);
+  });
+
+  // Long: every station of five vehicles, with what opens over it and its papers.
+  test(`the sheets ${about}: words, sizes, contrast, and what a screen reader hears`, { tag }, async ({ page }) => {
+    test.setTimeout(240_000);
+    const eyes = await begin(page);
+    await signIn(page);
+    for (const [plate, stations] of [
+      ['HB 0093', ['listen', 'find']],
+      ['SCH 11', ['settle']],
+      ['SK 2047', ['work', 'settle', 'listen', 'find', 'prove']],
+      ['PV 2210', ['prove']],
+    ] as const) {
+      await openSheet(page, plate);
+      for (const station of stations) {
+        await goTo(page, station);
+        await eyes.look(`${plate} ${station}`);
+      }
+      await expect(page.getByTestId('next')).toBeInViewport();
+      await page.getByTestId('tape-key').click();
+      await eyes.look(`${plate} its tape`);
+      await page.keyboard.press('Escape');
+      await page.goto(page.url().replace(/\/job\/([^/]+)\/.*/, '/job/$1/sheet'));
+      await page.locator('h1').first().waitFor();
+      await eyes.look(`${plate} its printed sheet`);
+    }
+    // What is worked out at Settle.
+    await openSheet(page, 'SCH 11');
+    await goTo(page, 'settle');
+    await page.getByTestId('add-more').click();
+    for (const figure of ['length', 'bar', 'wheels']) {
+      await page.getByTestId(`figure-${figure}`).click();
+      if (figure === 'length') {
+        await page.getByTestId('length-lowered').fill('20');
+        await expect(page.getByTestId('length-found')).toBeVisible();
+      }
+      await eyes.look(`worked out: ${figure}`);
+      await page.getByTestId('figure-back').click();
+    }
+    eyes.done(900);
+  });
+
+  // Long: every joint of two axles, and every way to measure.
+  test(`every joint ${about}: what is said, asked and measured there`, { tag }, async ({ page }) => {
+    test.setTimeout(240_000);
+    const narrow = width < 700;
+    const eyes = await begin(page);
+    await signIn(page);
+    await openSheet(page, 'HB 0093');
+    await goTo(page, 'listen');
+    await page.getByText('Our own drive').click();
+    await expect(page.locator('[data-manoeuvre]').first()).toBeVisible();
+    await eyes.look('the drive');
+    await goTo(page, 'find');
+    // Every check there is, whether or not the suspects are ranked yet.
+    await page.getByRole('button', { name: 'Every check there is' }).click();
+    await eyes.look('every check');
+    for (const end of ['front', 'rear']) {
+      if (end === 'rear') await page.keyboard.press('f');
+      const onAxle = page.locator(`[data-joint^="${end}.left"]`);
+      await expect(onAxle.first()).toBeAttached();
+      const ids = [...new Set(await onAxle.evaluateAll((all) => all.map((x) => x.getAttribute('data-joint')!)))];
+      expect(ids.length).toBeGreaterThan(4);
+      for (const [i, id] of ids.entries()) {
+        if (narrow) await page.getByRole('button', { name: 'Plate' }).click();
+        await joint(page, id).first().click();
+        await expect(page.getByTestId('joint-title')).toBeVisible();
+        // They differ in words; what they are built of is looked at once.
+        await (i === 0 ? eyes.look(id) : eyes.read(id));
+      }
+    }
+    await page.keyboard.press('f');
+    if (narrow) await page.getByRole('button', { name: 'Plate' }).click();
+    await joint(page, 'front.left.frame-bushing').first().click();
+    for (const way of ['measure', 'to-loop'] as const) {
+      await page.getByTestId(way).click();
+      await eyes.look(way);
+    }
+    await page.getByTestId('loop-done').click();
+    await page.getByTestId('fit').click();
+    await page.getByTestId('fit-clean').fill('22 22.1');
+    await page.getByTestId('fit-seat').fill('21.1');
+    await eyes.look('bar and bushing');
+    eyes.done(900);
+  });
+}

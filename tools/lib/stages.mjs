@@ -1,0 +1,140 @@
+/** The stages of `npm test`: each runs one tool and tells the report what came of it. */
+import { randomBytes } from 'node:crypto';
+import { existsSync, readFileSync, rmSync } from 'node:fs';
+import path from 'node:path';
+import pg from 'pg';
+import { build, debian } from './install.mjs';
+import { end, LOCAL, run, say, sleep } from './say.mjs';
+import { startServer } from './server.mjs';
+
+/** One check: it passes or it does not. */
+async function check(report, name, command, args) {
+  const r = await report.stage(name, () => run(command, args));
+  report.count(r.code === 0 ? 1 : 0, r.code === 0 ? 0 : 1);
+  if (r.code !== 0) say(`\n— ${name}\n${r.out}`);
+}
+
+/** What a check has seen before it does not look at again. */
+const cache = (name) => path.join(LOCAL, 'cache', name);
+
+export const types = (report, packages = []) =>
+  check(report, 'types', process.execPath, [path.join(import.meta.dirname, '../types.mjs'), ...packages]);
+
+export async function lint(report, files = ['.']) {
+  if (files.length) {
+    const args = ['eslint', '--max-warnings', '0', '--cache', '--cache-strategy', 'content', '--cache-location', cache('eslint')];
+    await check(report, 'lint', 'npx', [...args, '--no-warn-ignored', ...files]);
+  }
+  await check(report, 'arrows', process.execPath, [path.join(import.meta.dirname, '../arrows.mjs')]);
+}
+
+export async function format(report, files = ['.']) {
+  if (!files.length) return;
+  const args = ['prettier', '--check', '--ignore-unknown', '--cache', '--cache-strategy', 'content'];
+  await check(report, 'format', 'npx', [...args, '--cache-location', cache('prettier'), ...files]);
+}
+
+/** Jest, two files at once; `files` are the specs to run, all of them where none is named. */
+export async function unit(report, postgres, { long, files = [] }) {
+  const name = `jest-${randomBytes(4).toString('hex')}.json`;
+  const out = path.join(LOCAL, name);
+  const args = ['jest', '--json', `--outputFile=${out}`, '--testLocationInResults', '--silent', '--forceExit'];
+  const env = {
+    TEST_DATABASE_URL: await postgres.createDatabase('tests'),
+    ...(long ? { TEST_LONG: '1' } : {}),
+  };
+  const r = await report.stage('unit tests', () =>
+    run('npx', [...args, ...(files.length ? ['--runTestsByPath', ...files] : [])], { env }),
+  );
+  if (!existsSync(out)) {
+    report.count(0, 1);
+    say(r.out.slice(-8000));
+    return;
+  }
+  const result = JSON.parse(readFileSync(out, 'utf8'));
+  rmSync(out);
+  report.count(result.numPassedTests, result.numFailedTests + result.numRuntimeErrorTestSuites);
+  for (const file of result.testResults) {
+    if (file.status === 'failed') say(`${file.name}\n${file.message}`);
+    report.took(file.name, (file.endTime - file.startTime) / 1000);
+  }
+  report.sayLong(
+    result.testResults.flatMap((file) =>
+      file.assertionResults.map((t) => ({
+        file: file.name,
+        line: t.location?.line ?? 1,
+        title: t.fullName,
+        seconds: (t.duration ?? 0) / 1000,
+      })),
+    ),
+  );
+  say(`unit: ${result.numPassedTests} passed, ${result.numFailedTests} failed in ${result.testResults.length} files`);
+}
+
+export async function buildWeb(report) {
+  await report.stage('build', build);
+}
+
+/** The demo yard, loaded once and caught up with what its closed jobs teach: every file of browser tests begins with a copy. */
+async function demoYard(postgres) {
+  const database = `e2e_yard_${process.pid}`;
+  const url = await postgres.createDatabase(database);
+  const { child } = await startServer({ databaseUrl: url });
+  child.removeAllListeners('exit');
+  const db = new pg.Client({ connectionString: url });
+  await db.connect();
+  const behind = async () =>
+    (
+      await db.query(
+        'SELECT 1 FROM job WHERE closed_at IS NOT NULL AND NOT EXISTS (SELECT 1 FROM lesson l WHERE l.job_id = job.id) LIMIT 1',
+      )
+    ).rowCount;
+  while (await behind()) await sleep(200);
+  await db.end();
+  await end(child.pid);
+  return { database, drop: () => postgres.dropDatabase(database) };
+}
+
+/** Playwright, two files at once; `tests` are "file:line", all of them where none is named. */
+export async function browser(report, postgres, { long, tests = [] }) {
+  if (!existsSync('/usr/bin/chromium')) await debian(['chromium'], 'Chromium');
+  const out = path.join(LOCAL, `playwright-${randomBytes(4).toString('hex')}.json`);
+  const yard = await report.stage('demo yard', () => demoYard(postgres));
+  // In the long run two servers stand behind one address: nothing may live in one of them alone.
+  const template = { url: postgres.url('postgres'), database: yard.database, servers: long ? 2 : 1 };
+  const env = {
+    E2E_TEMPLATE: JSON.stringify(template),
+    PLAYWRIGHT_JSON_OUTPUT_NAME: out,
+    ...(long ? { TEST_LONG: '1' } : {}),
+  };
+  const r = await report.stage('browser', () =>
+    run('npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts', ...tests], { env }),
+  );
+  await yard.drop();
+  if (!existsSync(out)) {
+    report.count(0, 1);
+    say(r.out.slice(-8000));
+    return;
+  }
+  const { stats, suites, config } = JSON.parse(readFileSync(out, 'utf8'));
+  rmSync(out);
+  const all = suites.flatMap(function specs(suite) {
+    return [...(suite.specs ?? []), ...(suite.suites ?? []).flatMap(specs)];
+  });
+  for (const s of all.filter((x) => x.tests.some((t) => t.status === 'flaky')))
+    say(`Flaky, only at the second try: ${s.title} (${s.file})\n${s.tests[0].results[0].error?.message ?? ''}`);
+  const timed = all.map((s) => ({
+    file: path.join(config.rootDir, s.file),
+    line: s.line,
+    title: s.title,
+    seconds: Math.max(...s.tests.flatMap((t) => t.results.map((x) => x.duration))) / 1000,
+  }));
+  for (const t of timed) {
+    report.took(t.file, t.seconds);
+    report.took(`e2e/${path.basename(t.file)} › ${t.title}`, t.seconds);
+  }
+  report.sayLong(timed);
+  report.count(stats.expected + stats.flaky, stats.unexpected + (r.code !== 0 && stats.unexpected === 0 ? 1 : 0));
+  if (r.code !== 0) say(r.out.slice(-12000));
+  say(`browser: ${stats.expected} passed, ${stats.unexpected} failed, ${stats.flaky} only at the second try`);
+}

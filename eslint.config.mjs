@@ -31,9 +31,10 @@ export default tseslint.config(
         {
           patterns: [
             {
-              group: ['node:*', 'fs', 'path', 'crypto', 'pg', 'express', '@angular/*', 'rxjs', 'rxjs/*', 'zod', 'idb', 'comlink'],
+              group: ['node:*', 'fs', 'path', 'crypto', 'pg', 'express', '@angular/*', 'rxjs', 'rxjs/*', 'idb', 'comlink'],
               message: 'core is pure: no I/O, no interface.',
             },
+            { group: ['zod'], allowTypeImports: true, message: 'core says its schemas with makers that are handed in (core/schema).' },
           ],
         },
       ],

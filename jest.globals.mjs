@@ -3,6 +3,6 @@
  * long. Those named here are handed to each module instead.
  */
 export const GLOBALS = [
-  ...['Math', 'Number', 'Object', 'Array', 'String', 'Boolean', 'Map', 'Set', 'Symbol', 'JSON', 'Date', 'Infinity'],
+  ...['Math', 'Number', 'Object', 'Array', 'String', 'Boolean', 'Map', 'Set', 'Symbol', 'JSON', 'Infinity'],
   ...['Float64Array', 'Float32Array', 'Uint8Array', 'Int32Array', 'Uint32Array', 'Uint16Array'],
 ];

@@ -1,4 +1,4 @@
-import { ENTRY_SPECS, SHIPPED, VEHICLE_TYPE_VERSION, type AxleSpec, type EntryBodies, type EntryKind } from '@ash-knot/core';
+import { ENTRY_SPECS, SHIPPED, VEHICLE_TYPE_VERSION, type AxleSpec, type EntryKind } from '@ash-knot/core';
 import { DIAL, STRUT_TYPE } from '@ash-knot/core/test';
 import * as z from 'zod';
 import { Ajv2020 } from 'ajv/dist/2020';
@@ -15,6 +15,7 @@ import {
   vehicleTypeSpec,
   yardRules,
 } from '.';
+import { isProblem } from './problem';
 import { schemaOf } from './same';
 
 const ID = '0193a000-0000-7000-8000-000000000001';
@@ -163,12 +164,18 @@ describe('what an older program wrote', () => {
 
 test('a schema that leaves a field of its type out does not compile, an optional one neither', () => {
   // Were it taken, this line would be an error: the directive expects one.
-  // @ts-expect-error rocks is missing
-  const wrong = schemaOf<EntryBodies['check']>()(z.object({ check: z.enum(['gauge']), state: z.enum(['on-wheels']) }));
   // @ts-expect-error note is missing, and it is optional
   const stripped = schemaOf<{ text: string; note?: string }>()(z.object({ text: z.string() }));
   const good = schemaOf<{ readonly text: string; note?: string }>()(z.object({ text: z.string(), note: z.string().optional() }));
-  expect([wrong, stripped, good].every((s) => typeof s.safeParse === 'function')).toBe(true);
+  expect([stripped, good].every((s) => typeof s.safeParse === 'function')).toBe(true);
+});
+
+test('what is a problem and what is not', () => {
+  const p = { type: 'about:blank', title: 'busy', status: 503 };
+  const whole = { ...p, detail: 'x', request: 'r', now: '2026-11-29T10:00:00Z', fields: [{ field: 'pin', message: 'is empty' }] };
+  expect([p, whole].map(isProblem)).toEqual([true, true]);
+  const not = [null, 'no', [], {}, { ...p, status: '503' }, { ...p, status: 1.5 }, { ...p, detail: 1 }, { ...p, fields: {} }];
+  expect([...not, { ...p, fields: [{ field: 'pin' }] }, { ...p, fields: [null] }].map(isProblem)).not.toContain(true);
 });
 
 describe('the published schema of the suspects table', () => {

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { MEASUREMENTS_FORMAT, type EntryKind, type MeasurementFile } from '@ash-knot/core';
 import { gaugeSpec } from './gauge';
-import { linesOf, readLinesOf } from './kinds';
+import { linesOf, readLinesOf } from './entry';
 
 /** Kinds of entry a measurement file holds. */
 const MEASURED: readonly EntryKind[] = ['reading', 'zero', 'loop', 'result', 'strike'];

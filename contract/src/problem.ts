@@ -1,16 +1,25 @@
-import * as z from 'zod';
-
 /** RFC 9457 problem document, with the field that was wrong. */
-export const problem = z.object({
-  type: z.string(),
-  title: z.string(),
-  status: z.int(),
-  detail: z.string().optional(),
+export interface Problem {
+  readonly type: string;
+  readonly title: string;
+  readonly status: number;
+  readonly detail?: string | undefined;
   /** The request's id, as it stands in the server's log. */
-  request: z.string().optional(),
+  readonly request?: string | undefined;
   /** The server's time, where the device's clock is what is wrong. */
-  now: z.string().optional(),
+  readonly now?: string | undefined;
   /** Dotted path of the wrong field and what is wrong with it. */
-  fields: z.array(z.object({ field: z.string(), message: z.string() })).optional(),
-});
-export type Problem = z.infer<typeof problem>;
+  readonly fields?: readonly { readonly field: string; readonly message: string }[] | undefined;
+}
+
+const record = (x: unknown): x is Readonly<Record<string, unknown>> => typeof x === 'object' && x !== null;
+const textOrNone = (x: unknown): boolean => x === undefined || typeof x === 'string';
+const fieldOfProblem = (x: unknown): boolean => record(x) && typeof x['field'] === 'string' && typeof x['message'] === 'string';
+
+/** Whether an answer is one of our problems. By hand: the browser reads it in its first load, where Zod would weigh an eighth of it all. */
+export const isProblem = (x: unknown): x is Problem =>
+  record(x) &&
+  [x['type'], x['title']].every((t) => typeof t === 'string') &&
+  Number.isInteger(x['status']) &&
+  [x['detail'], x['request'], x['now']].every(textOrNone) &&
+  (x['fields'] === undefined || (Array.isArray(x['fields']) && x['fields'].every(fieldOfProblem)));

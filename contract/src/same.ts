@@ -18,12 +18,3 @@ export const schemaOf =
   <T>() =>
   <S extends z.ZodType>(schema: Giving<S, T>): z.ZodType<T> =>
     schema as unknown as z.ZodType<T>;
-
-/**
- * The schema of an entry's body, equal to its type, with an example that has in it everything there may be:
- * published with the schema, and what the tests send round.
- */
-export const bodyOf =
-  <T>() =>
-  <S extends z.ZodType>(schema: Giving<S, T>, example: T): z.ZodType<T> =>
-    schemaOf<T>()<S>(schema).meta({ examples: [example] });

@@ -1,4 +1,5 @@
 export * from './error';
+export * from './schema';
 export * from './text';
 export * from './geometry';
 export * from './units';

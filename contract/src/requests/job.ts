@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { JOB_KINDS } from '@ash-knot/core';
-import { entry } from '../kinds';
+import { entry } from '../entry';
 import { text } from '../words';
 
 export const newJob = z.object({

@@ -1,8 +1,7 @@
 import * as z from 'zod';
 import { AXLES, HOLDS, ORIGINS, PART_KINDS, SEATS, SIDES, SIZE_KEYS, type Wanted } from '@ash-knot/core';
-import { part } from '../part';
 import { schemaOf } from '../same';
-import { text } from '../words';
+import { part, text } from '../words';
 
 export const partQuery = z.object({
   q: text(80).optional(),

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { plateKey } from '@ash-knot/core';
-import { variantName, vehicleTypeSpec } from '../vehicle';
-import { text } from '../words';
+import { vehicleTypeSpec } from '../vehicle';
+import { text, variantName } from '../words';
 
 export const newVehicle = z
   .object({

@@ -1,5 +1,5 @@
 import { BadInput } from '../error';
-import type { KnownScatter } from '../play';
+import type { Given, Held, SchemaKit } from '../schema';
 import { convert, parseQuantity, trimmed, type Dimension } from '../units';
 
 export const GAUGE_KINDS = ['dial indicator', 'caliper', 'force gauge', 'torque wrench'] as const;
@@ -8,32 +8,29 @@ export type GaugeKind = (typeof GAUGE_KINDS)[number];
 export const GAUGE_UNITS = ['mm', 'in', 'N', 'lbf', 'N·m', 'lbf·ft'] as const;
 export type GaugeUnit = (typeof GAUGE_UNITS)[number];
 
-/** What stands around the number in a line a gauge sends. */
-export interface GaugeLine {
-  /** Bits a second of a serial line. */
-  readonly baud: number;
-  readonly before: string;
-  readonly after: string;
-}
-
+/** The schema of one line of the gauge register. */
+export const gaugeSchema = ({ z, text, day }: SchemaKit) =>
+  z.object({
+    id: z.string().regex(/^[a-z0-9-]{1,40}$/, { error: 'must be small letters, digits and dashes' }),
+    name: text(60).min(1),
+    kind: z.enum(GAUGE_KINDS),
+    /** What it reads in when a reading does not say. */
+    unit: z.enum(GAUGE_UNITS),
+    /** Smallest step and largest reading, in its unit. */
+    resolution: z.number().positive().max(100),
+    rangeMax: z.number().positive().max(100_000),
+    /** Last day its calibration holds, "2026-11-30"; null when it has none. */
+    calibratedUntil: day.nullable(),
+    /** What stands around the number in a line it sends, and the bits a second of a serial one. */
+    line: z.object({ baud: z.int().min(110).max(921_600), before: z.string().max(20), after: z.string().max(20) }),
+    /** Known scatter of one play reading with it by this shop's people, from a gauge study, mm. */
+    known: z.object({ sdMm: z.number().min(0).max(20), degrees: z.int().min(1).max(10_000) }),
+    /** No longer in use; readings still name it. */
+    retired: z.boolean().optional(),
+  });
 /** One line of the gauge register. */
-export interface GaugeSpec {
-  readonly id: string;
-  readonly name: string;
-  readonly kind: GaugeKind;
-  /** What it reads in when a reading does not say. */
-  readonly unit: GaugeUnit;
-  /** Smallest step and largest reading, in its unit. */
-  readonly resolution: number;
-  readonly rangeMax: number;
-  /** Last day its calibration holds, "2026-11-30"; null when it has none. */
-  readonly calibratedUntil: string | null;
-  readonly line: GaugeLine;
-  /** Known scatter of one play reading with it by this shop's people, from a gauge study, mm. */
-  readonly known: KnownScatter;
-  /** No longer in use; readings still name it. */
-  readonly retired?: boolean | undefined;
-}
+export type GaugeSpec = Held<Given<typeof gaugeSchema>>;
+export type GaugeLine = GaugeSpec['line'];
 
 export const DIMENSION_OF: Record<GaugeUnit, Dimension> = {
   mm: 'length',

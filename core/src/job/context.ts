@@ -1,13 +1,14 @@
-import { shopMeasures, type DistanceUnit, type Measures } from '../units';
+import { DISTANCE_UNITS, shopMeasures, type Measures } from '../units';
 import type { Case } from '../diagnosis';
 import type { GaugeSpec } from '../gauge';
-import type { Defect, JointId, JointKind } from '../joint';
+import { DEFECTS, JOINT_KINDS, type JointId } from '../joint';
 import type { EntryBodies, MeasuredPhase } from '../ledger';
 import type { TaskTime } from '../plan';
-import type { Limit } from '../play';
-import type { Dialect } from '../text';
+import { LIMIT_OWNERS } from '../play';
+import type { Given, Held, SchemaKit } from '../schema';
+import { DIALECTS, isTimeZone } from '../text';
 import type { Vec3 } from '../numeric';
-import type { AxleEnd, PointName, Side, VehicleTypeSpec } from '../vehicle';
+import { SIDES, type AxleEnd, type PointName, type VehicleTypeSpec } from '../vehicle';
 
 export const JOB_KINDS = [
   'noise',
@@ -23,56 +24,75 @@ export type JobKind = (typeof JOB_KINDS)[number];
 export const STATIONS = ['listen', 'find', 'settle', 'work', 'prove'] as const;
 export type Station = (typeof STATIONS)[number];
 
-/** How the shop reckons a price. Money in minor units. */
-export interface PriceRules {
-  /** An hour of hands-on work; 0 where no rate is set: then work is told in minutes. */
-  readonly labourMinorPerHour: number;
-  readonly taxPercent: number;
-  /** Prices of parts and the rate have the tax in them. */
-  readonly taxIncluded: boolean;
-}
-
-/** What fails an inspection where this shop works: its own rule, and where that is written. */
-export interface InspectionRule {
-  /** Empty where the shop has written no rule down: then nothing is said to fail. */
-  readonly source: string;
-  /** What moves in the hand, or is beyond its limit. */
-  readonly play: boolean;
-  /** What is seen. */
-  readonly defects: readonly Defect[];
-}
-
+/** The schema of a yard's rules. Each default says what rules written down before there was such a rule meant. */
+export const yardRulesSchema = ({ z, text }: SchemaKit) => {
+  const limit = z.object({ limitMm: z.number().positive().max(20), owner: z.enum(LIMIT_OWNERS) });
+  return z.object({
+    dialect: z.enum(DIALECTS),
+    /** The driver's side of the vehicle; the kerb is on the other. */
+    driverSide: z.enum(SIDES),
+    /** Posterior above which a suspect may be named, once the dangerous joints are cleared. */
+    verdictThreshold: z.number().min(0.3).max(0.99),
+    /** Limit of play where a number decides; joints not listed: any play that a gauge can detect. */
+    playLimits: z.partialRecord(z.enum(JOINT_KINDS), limit),
+    /**
+     * Joints at which a slight play is a fail already; at any other it is watched. Common practice, no source: play
+     * felt in a ball joint is a fail, a trace in a rack's inner joint is measured or watched.
+     */
+    slightFails: z.array(z.enum(JOINT_KINDS)).max(20).default(['ball-joint', 'upper-ball-joint']),
+    inspection: z
+      .object({
+        /** Empty where the shop has written no rule down: then nothing is said to fail. */
+        source: text(160),
+        /** What moves in the hand, or is beyond its limit. */
+        play: z.boolean(),
+        /** What is seen. */
+        defects: z.array(z.enum(DEFECTS)).max(DEFECTS.length),
+      })
+      .refine((r) => r.source !== '' || (!r.play && r.defects.length === 0), {
+        error: 'must say where the inspection rule is written',
+        path: ['source'],
+      })
+      .default({ source: '', play: false, defects: [] }),
+    recheckKm: z.number().min(20).max(1000),
+    alignmentJoints: z.array(z.enum(JOINT_KINDS)).max(20),
+    /** Whether this shop drives with the links off and the bar tied clear, slowly, off the road. */
+    linksOffDrive: z.boolean().default(false),
+    /** What prices are in, ISO 4217; euros before a shop could say. */
+    currency: z
+      .string()
+      .regex(/^[A-Z]{3}$/, { error: 'must be three capitals, such as EUR' })
+      .default('EUR'),
+    prices: z
+      .object({
+        /** An hour of hands-on work; 0 where no rate is set: then work is told in minutes. */
+        labourMinorPerHour: z.int().min(0).max(10_000_000),
+        taxPercent: z.number().min(0).max(100),
+        /** Prices of parts and the rate have the tax in them. */
+        taxIncluded: z.boolean(),
+      })
+      .default({ labourMinorPerHour: 0, taxPercent: 0, taxIncluded: true }),
+    /** Whether inches and lbf·ft come first. */
+    inchFirst: z.boolean().default(false),
+    /** What a dashboard counts here. */
+    distance: z.enum(DISTANCE_UNITS).default('km'),
+    /** Whether first names stand at the sign-in of a device; where not, they are typed. */
+    namesAtDoor: z.boolean().default(true),
+    /** The shop's time zone (IANA): its days begin and its clocks show by it. Null: nobody said, each device's own. */
+    timeZone: z
+      .string()
+      .max(60)
+      .refine(isTimeZone, { error: 'must be a time zone such as Europe/Oslo or UTC' })
+      .nullable()
+      .default(null),
+  });
+};
 /** What the shop has decided for itself. */
-export interface YardRules {
-  readonly dialect: Dialect;
-  /** The driver's side of the vehicle; the kerb is on the other. */
-  readonly driverSide: Side;
-  /** Posterior above which a suspect may be named, once the dangerous joints are cleared. */
-  readonly verdictThreshold: number;
-  /** Limit of play where a number decides; joints not listed: any play that a gauge can detect. */
-  readonly playLimits: Partial<Record<JointKind, Limit>>;
-  /**
-   * Joints at which a slight play is a fail already; at any other it is watched. Common practice, no source: play
-   * felt in a ball joint is a fail, a trace in a rack's inner joint is measured or watched.
-   */
-  readonly slightFails: readonly JointKind[];
-  readonly inspection: InspectionRule;
-  readonly recheckKm: number;
-  readonly alignmentJoints: readonly JointKind[];
-  /** Whether this shop drives with the links off and the bar tied clear, slowly, off the road. */
-  readonly linksOffDrive: boolean;
-  /** What prices are in, ISO 4217. */
-  readonly currency: string;
-  readonly prices: PriceRules;
-  /** Whether inches and lbf·ft come first. */
-  readonly inchFirst: boolean;
-  /** What a dashboard counts here. */
-  readonly distance: DistanceUnit;
-  /** Whether first names stand at the sign-in of a device; where not, they are typed. */
-  readonly namesAtDoor: boolean;
-  /** The shop's time zone (IANA): its days begin and its clocks show by it. Null: nobody said, each device's own. */
-  readonly timeZone: string | null;
-}
+export type YardRules = Held<Given<typeof yardRulesSchema>>;
+/** How the shop reckons a price. Money in minor units. */
+export type PriceRules = YardRules['prices'];
+/** What fails an inspection where this shop works: its own rule, and where that is written. */
+export type InspectionRule = YardRules['inspection'];
 
 /** A hard point measured on this vehicle at an earlier visit. */
 export interface FilePoint {

@@ -1,5 +1,6 @@
 export * from './words';
 export * from './kinds';
+export { bodyKit, type BodyKit } from './kinds/body';
 export * from './entry';
 export * from './ledger';
 export { CONFIRM_OUTCOMES, DOUBTED_OUTCOMES, NEUTRAL_OUTCOMES, type ConfirmOutcome } from './kinds/confirm';

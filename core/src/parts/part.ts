@@ -1,7 +1,8 @@
-import type { Material } from '../bushing';
+import { MATERIALS } from '../bushing';
 import { BadInput, finite } from '../error';
-import { LINK_KINDS, type AxleEnd, type EndKind, type Hold, type LinkKind } from '../vehicle';
-import type { BookValue } from '../torque';
+import type { Given, Held, SchemaKit } from '../schema';
+import { bookValueSchema } from '../torque';
+import { AXLES, END_KINDS, HOLDS, LINK_KINDS, type LinkKind } from '../vehicle';
 
 /** A link of each kind, and what else is sold for these joints. */
 export const PART_KINDS = [
@@ -50,69 +51,82 @@ export const SIZES = [
 ] as const;
 export type Size = (typeof SIZES)[number];
 
-/** One end of a link as it is sold. What its list does not say is left out. */
-export interface PartEnd {
-  readonly is?: EndKind | undefined;
-  readonly thread?: string | undefined;
-  readonly seat?: Seat | undefined;
-  readonly nutHexMm?: number | undefined;
-  readonly hold?: Hold | undefined;
-  readonly holdMm?: number | undefined;
-}
-
 /** Raised with its shape; older ones are read through `readPart`. */
 export const PART_VERSION = 3;
 
+/** The schema of a part in today's shape. What its list does not say is left out. */
+const partToday = (kit: SchemaKit) => {
+  const { z, text } = kit;
+  const mm = (max: number) => z.number().positive().max(max).optional();
+  /** One end of a link as it is sold. */
+  const end = z.object({
+    is: z.enum(END_KINDS).optional(),
+    thread: text(20).optional(),
+    seat: z.enum(SEATS).optional(),
+    nutHexMm: mm(60),
+    hold: z.enum(HOLDS).optional(),
+    holdMm: mm(40),
+  });
+  return z.object({
+    version: z.literal(PART_VERSION),
+    /** Its number, as its supplier has it. */
+    id: text(60).min(1),
+    kind: z.enum(PART_KINDS),
+    name: text(120).min(1),
+    grade: z.enum(GRADES),
+    supplier: text(80),
+    sided: z.enum(['left', 'right', 'either']),
+    lengthMm: mm(700),
+    /** From and to, of one whose length is set. */
+    lengthRangeMm: z
+      .tuple([z.number().positive().max(700), z.number().positive().max(700)])
+      .readonly()
+      .refine(([from, to]) => to >= from, { error: 'must not end before it begins' })
+      .optional(),
+    upper: end.optional(),
+    lower: end.optional(),
+    boreMm: mm(80),
+    material: z.enum(MATERIALS).optional(),
+    /** Shore A. */
+    hardness: z.int().min(20).max(99).optional(),
+    split: z.enum(SPLITS).optional(),
+    /** Between the bolts of its bracket; of a bar, between its eyes. */
+    holeSpacingMm: mm(2000),
+    heightMm: mm(200),
+    pip: z.boolean().optional(),
+    /** Of a bar. */
+    barMm: mm(60),
+    wallMm: mm(20),
+    shape: text(120).optional(),
+    /** It has a grease fitting. */
+    greaseable: z.boolean().optional(),
+    /** How far its maker lets it run between greasings, km. */
+    greaseEveryKm: z.int().min(500).max(200_000).optional(),
+    nutsSupplied: z.boolean().optional(),
+    /** What is marked on it, and which way that goes. */
+    orientation: text(120).optional(),
+    /** 0: it has none. */
+    warrantyMonths: z.int().min(0).max(240).optional(),
+    priceMinor: z.int().min(0).max(10_000_000),
+    currency: z.string().regex(/^[A-Z]{3}$/),
+    /** On our own shelf. */
+    stock: z.int().min(0).max(100_000),
+    /** 0: it is had at once. */
+    deliveryHours: z.number().min(0).max(10_000).optional(),
+    /** Torques the part's maker publishes for it. */
+    torque: z.array(bookValueSchema(kit)).max(20),
+    /** Vehicle types and axles the catalogue lists it for. */
+    fits: z.array(z.object({ typeId: text(60), axle: z.enum(AXLES) })).max(200),
+    /** Where its dimensions come from: a list, its box, a caliper. */
+    source: text(120).min(1),
+  });
+};
 /** Something that is bought, as its list, its box or somebody with a caliper tells of it; what nobody said is left out. Lengths in mm. */
-export interface Part {
-  readonly version: typeof PART_VERSION;
-  /** Its number, as its supplier has it. */
-  readonly id: string;
-  readonly kind: PartKind;
-  readonly name: string;
-  readonly grade: Grade;
-  readonly supplier: string;
-  readonly sided: 'left' | 'right' | 'either';
-  readonly lengthMm?: number | undefined;
-  /** From and to, of one whose length is set. */
-  readonly lengthRangeMm?: readonly [number, number] | undefined;
-  readonly upper?: PartEnd | undefined;
-  readonly lower?: PartEnd | undefined;
-  readonly boreMm?: number | undefined;
-  readonly material?: Material | undefined;
-  /** Shore A. */
-  readonly hardness?: number | undefined;
-  readonly split?: Split | undefined;
-  /** Between the bolts of its bracket; of a bar, between its eyes. */
-  readonly holeSpacingMm?: number | undefined;
-  readonly heightMm?: number | undefined;
-  readonly pip?: boolean | undefined;
-  /** Of a bar. */
-  readonly barMm?: number | undefined;
-  readonly wallMm?: number | undefined;
-  readonly shape?: string | undefined;
-  /** It has a grease fitting. */
-  readonly greaseable?: boolean | undefined;
-  /** How far its maker lets it run between greasings, km. */
-  readonly greaseEveryKm?: number | undefined;
-  readonly nutsSupplied?: boolean | undefined;
-  /** What is marked on it, and which way that goes. */
-  readonly orientation?: string | undefined;
-  /** 0: it has none. */
-  readonly warrantyMonths?: number | undefined;
-  readonly priceMinor: number;
-  readonly currency: string;
-  /** On our own shelf. */
-  readonly stock: number;
-  /** 0: it is had at once. */
-  readonly deliveryHours?: number | undefined;
-  /** Torques the part's maker publishes for it. */
-  readonly torque: readonly BookValue[];
-  /** Vehicle types and axles the catalogue lists it for. */
-  readonly fits: readonly { readonly typeId: string; readonly axle: AxleEnd }[];
-  /** Where its dimensions come from: a list, its box, a caliper. */
-  readonly source: string;
-}
+export type Part = Held<Given<typeof partToday>>;
+/** One end of a link as it is sold. */
+export type PartEnd = NonNullable<Part['upper']>;
+/** The schema of a part; one of an older program is carried over first. */
+export const partSchema = (kit: SchemaKit) => kit.upcasting(readPart, partToday(kit));
 
 type Raw = Readonly<Record<string, unknown>>;
 

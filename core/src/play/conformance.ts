@@ -3,7 +3,8 @@ import { knownScatter, readingsNeeded, resolutionDoubtMm, type KnownScatter, typ
 import { studentQuantile } from '../stats';
 
 /** Whose limit it is; the answer always says. */
-export type LimitOwner = 'part maker' | 'vehicle maker' | 'shop rule' | 'common practice';
+export const LIMIT_OWNERS = ['part maker', 'vehicle maker', 'shop rule', 'common practice'] as const;
+export type LimitOwner = (typeof LIMIT_OWNERS)[number];
 
 export interface Limit {
   readonly limitMm: number;

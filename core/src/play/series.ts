@@ -1,6 +1,9 @@
 import { BadInput, finite, positive, within } from '../error';
 import { fTail, MOST_DEGREES, studentQuantile } from '../stats';
 
+/** Most a play can be before it is a slip of the finger, mm. */
+export const MOST_PLAY_MM = 50;
+
 /** The known scatter of one reading of play, from a gauge study or an earlier series. */
 export interface KnownScatter {
   /** Standard deviation of one reading, mm. */

@@ -1,29 +1,35 @@
 import { BadInput, within } from '../error';
+import type { Given, Held, SchemaKit } from '../schema';
 import { convert, parseRange, trimmed } from '../units';
-import type { FastenerKind } from './fasteners';
+import { FASTENER_KINDS, type FastenerKind } from './fasteners';
 
 export const WHEEL_MATERIALS = ['steel', 'alloy'] as const;
 export type WheelMaterial = (typeof WHEEL_MATERIALS)[number];
 
+/** The schema of a published torque value. */
+export const bookValueSchema = ({ z, text }: SchemaKit) =>
+  z
+    .object({
+      fastener: z.enum(FASTENER_KINDS),
+      /** N·m; a range has both ends, a single value has them equal. */
+      minNm: z.number().positive().max(1000),
+      maxNm: z.number().positive().max(1000),
+      /** As written on the paper. */
+      value: z.number().positive().max(9000),
+      valueMax: z.number().positive().max(9000).optional(),
+      unit: text(12).min(1),
+      /** The thread the value is for, e.g. "M10×1.25". */
+      thread: text(20).optional(),
+      /** "dry", "oiled" … as stated. */
+      condition: text(40).optional(),
+      source: text(120).min(1),
+      /** Of wheel nuts: for wheels of this only, where the maker tells them apart. */
+      wheel: z.enum(WHEEL_MATERIALS).optional(),
+      publisher: z.enum(['vehicle maker', 'part maker']),
+    })
+    .refine((v) => v.maxNm >= v.minNm, { error: 'must not be less than the lower end', path: ['maxNm'] });
 /** A published torque value as a book or a part's sheet states it. */
-export interface BookValue {
-  readonly fastener: FastenerKind;
-  /** N·m; a range has both ends, a single value has them equal. */
-  readonly minNm: number;
-  readonly maxNm: number;
-  /** As written on the paper. */
-  readonly value: number;
-  readonly valueMax?: number | undefined;
-  readonly unit: string;
-  /** The thread the value is for, e.g. "M10×1.25". */
-  readonly thread?: string | undefined;
-  /** Of wheel nuts: for wheels of this only, where the maker tells them apart. */
-  readonly wheel?: WheelMaterial | undefined;
-  /** "dry", "oiled" … as stated. */
-  readonly condition?: string | undefined;
-  readonly source: string;
-  readonly publisher: 'vehicle maker' | 'part maker';
-}
+export type BookValue = Held<Given<typeof bookValueSchema>>;
 
 /** As it stands on the paper: "54 N·m", "83–112 lbf·ft". */
 export const sayBookValue = (v: BookValue): string =>

@@ -1,39 +1,15 @@
 import type { HardPoint } from '../geometry';
 import { add, between, type Vec3 } from '../numeric';
-import type { BushingKind } from './bushings';
-import { LAYOUTS, type Layout, type Proportions, type Suspension } from './layouts';
-import { END_SPECS, LINKS, type EndKind, type LinkEnd, type LinkFastener, type LinkKind, type StudSpec } from './links';
-import { POINTS, type HardPoints, type PointName } from './points';
-import type { AxleEnd, SpringSeat } from './words';
+import type { Given, Held, SchemaKit } from '../schema';
+import { BUSHING_KINDS } from './bushings';
+import { LAYOUTS, SUSPENSIONS, type Layout, type Proportions, type Suspension } from './layouts';
+import { END_SPECS, LINK_KINDS, LINKS, studSchema, type EndKind, type LinkEnd, type LinkFastener } from './links';
+import { hardPointsSchema, POINTS, type HardPoints, type PointName } from './points';
+import { SPRING_SEATS, type AxleEnd } from './words';
 
-export interface WheelNuts {
-  readonly count: number;
-  readonly thread: string;
-  readonly hexMm: number;
-}
 /** What a link meets at the end that is not the bar's. */
 export const LINK_MOUNTS = ['knuckle', 'arm', 'axle', 'body'] as const;
 export type LinkMount = (typeof LINK_MOUNTS)[number];
-
-export interface LinkSpec {
-  readonly kind: LinkKind;
-  /** Between the centres of its ends. */
-  readonly lengthMm: number;
-  readonly upper: StudSpec;
-  readonly lower: StudSpec;
-  /** What it meets, where that is not what its layout usually has. */
-  readonly onto?: LinkMount | undefined;
-  /** The washers at its mount are welded to it: they neither come off nor turn. */
-  readonly weldedWashers?: boolean | undefined;
-}
-export interface BushingSpec {
-  readonly kind: BushingKind;
-  readonly bolts: number;
-  readonly thread: string;
-  readonly hexMm: number;
-  /** A pip on the bushing that lies in a hole of bracket or frame. */
-  readonly pip?: boolean | undefined;
-}
 
 /** What a bar's arms end in. */
 export const BAR_ENDS = ['eyes', 'splines'] as const;
@@ -42,35 +18,72 @@ export type BarEnds = (typeof BAR_ENDS)[number];
 export const BAR_CONTROLS = ['passive', 'active', 'disconnecting'] as const;
 export type BarControl = (typeof BAR_CONTROLS)[number];
 
-/** The bar of an axle. */
-export interface AxleBar {
-  /** Clean, where a bushing sits, mm. */
-  readonly diameterMm: number;
-  /** Of a hollow bar, mm. */
-  readonly wallMm?: number | undefined;
-  /** It works on links, or is bolted straight to a twist beam. */
-  readonly joins: 'links' | 'beam';
-  readonly ends?: BarEnds | undefined;
-  readonly control?: BarControl | undefined;
-}
+const lengthOf = ({ z }: SchemaKit, max: number) => z.number().positive().max(max);
 
-export interface AxleSpec {
-  readonly suspension: Suspension;
-  readonly steered: boolean;
-  /** Whether the engine drives its wheels; left out when nobody has said. */
-  readonly powered?: boolean | undefined;
-  readonly springSeat: SpringSeat;
-  readonly trackMm: number;
-  readonly tyreWidthMm: number;
-  readonly tyreDiameterMm: number;
-  readonly wheelNuts: WheelNuts;
-  readonly bar: AxleBar | null;
-  readonly link: LinkSpec | null;
-  readonly bushing: BushingSpec | null;
-  /** Fasteners of the undershield that come off for this axle, 0 for none. */
-  readonly shieldFasteners: number;
-  readonly points: HardPoints;
-}
+/** The schema of the bar of an axle. */
+export const axleBarSchema = (kit: SchemaKit) =>
+  kit.z.object({
+    /** Clean, where a bushing sits, mm. */
+    diameterMm: lengthOf(kit, 60),
+    /** Of a hollow bar, mm. */
+    wallMm: lengthOf(kit, 20).optional(),
+    /** It works on links, or is bolted straight to a twist beam. */
+    joins: kit.z.enum(['links', 'beam']),
+    ends: kit.z.enum(BAR_ENDS).optional(),
+    control: kit.z.enum(BAR_CONTROLS).optional(),
+  });
+/** The bar of an axle. */
+export type AxleBar = Held<Given<typeof axleBarSchema>>;
+
+/** The schema of one axle of a type. */
+export const axleSchema = (kit: SchemaKit) => {
+  const { z, text } = kit;
+  const mm = (max: number) => lengthOf(kit, max);
+  const thread = text(20).min(1);
+  const stud = studSchema(kit);
+  return z.object({
+    suspension: z.enum(SUSPENSIONS),
+    steered: z.boolean(),
+    /** Whether the engine drives its wheels; left out when nobody has said. */
+    powered: z.boolean().optional(),
+    springSeat: z.enum(SPRING_SEATS),
+    trackMm: z.number().min(800).max(2600),
+    tyreWidthMm: z.number().min(90).max(500),
+    tyreDiameterMm: z.number().min(380).max(1200),
+    wheelNuts: z.object({ count: z.int().min(3).max(10), thread, hexMm: mm(60) }),
+    bar: axleBarSchema(kit).nullable(),
+    link: z
+      .object({
+        kind: z.enum(LINK_KINDS),
+        /** Between the centres of its ends. */
+        lengthMm: mm(700),
+        upper: stud,
+        lower: stud,
+        /** What it meets, where that is not what its layout usually has. */
+        onto: z.enum(LINK_MOUNTS).optional(),
+        /** The washers at its mount are welded to it: they neither come off nor turn. */
+        weldedWashers: z.boolean().optional(),
+      })
+      .nullable(),
+    bushing: z
+      .object({
+        kind: z.enum(BUSHING_KINDS),
+        bolts: z.int().min(1).max(4),
+        thread,
+        hexMm: mm(60),
+        /** A pip on the bushing that lies in a hole of bracket or frame. */
+        pip: z.boolean().optional(),
+      })
+      .nullable(),
+    /** Fasteners of the undershield that come off for this axle, 0 for none. */
+    shieldFasteners: z.int().min(0).max(40),
+    points: hardPointsSchema(kit),
+  });
+};
+export type AxleSpec = Held<Given<typeof axleSchema>>;
+export type WheelNuts = AxleSpec['wheelNuts'];
+export type LinkSpec = NonNullable<AxleSpec['link']>;
+export type BushingSpec = NonNullable<AxleSpec['bushing']>;
 
 /** A rim is usually so much of its tyre's height (common practice, no source). */
 export const RIM_SHARE = 0.64;

@@ -1,4 +1,5 @@
-import type { HardPoint } from '../geometry';
+import { hardPointSchema } from '../geometry';
+import type { Given, Held, SchemaKit } from '../schema';
 
 /** Hard points every axle has. */
 export const POINTS = ['hub', 'armInner', 'armOuter', 'springTop', 'springFoot', 'damperTop', 'damperFoot'] as const;
@@ -25,6 +26,12 @@ const POINT_WORDS: Readonly<Record<PointName, string>> = {
 };
 export const sayPoint = (p: PointName): string => POINT_WORDS[p];
 
+const named = <N extends string, S>(names: readonly N[], schema: S) =>
+  Object.fromEntries(names.map((n) => [n, schema])) as Record<N, S>;
+/** The schema of the hard points of half an axle (see geometry/hard-point). */
+export const hardPointsSchema = (kit: SchemaKit) => {
+  const point = hardPointSchema(kit);
+  return kit.z.object({ ...named(POINTS, point), ...named(MORE_POINTS, point.optional()) });
+};
 /** The hard points of half an axle (see geometry/hard-point). */
-export type HardPoints = Readonly<Record<(typeof POINTS)[number], HardPoint>> &
-  Readonly<Partial<Record<(typeof MORE_POINTS)[number], HardPoint | undefined>>>;
+export type HardPoints = Held<Given<typeof hardPointsSchema>>;

@@ -1,6 +1,7 @@
 import { BadInput } from '../error';
-import type { BookValue } from '../torque';
-import { usualPoints, type AxleBar, type AxleSpec } from './axle';
+import type { Given, Held, SchemaKit } from '../schema';
+import { bookValueSchema } from '../torque';
+import { axleBarSchema, axleSchema, usualPoints, type AxleBar, type AxleSpec } from './axle';
 import { withBar } from './bar';
 import { SUSPENSIONS, type Suspension } from './layouts';
 import { AXLES, type AxleEnd } from './words';
@@ -30,28 +31,38 @@ export const ASSUMABLE = AXLES.flatMap((end) => ASSUMED.map((what): Assumable =>
   ...Assumable[],
 ];
 
-/** What differs from the type in one of its variants: the bar of an axle, or that it has none. */
-export interface TypeVariant {
-  /** As somebody at the vehicle would tell them apart: "bar 22", "no rear bar". */
-  readonly name: string;
-  readonly front?: AxleBar | null | undefined;
-  readonly rear?: AxleBar | null | undefined;
-}
+/** As somebody at the vehicle would tell variants apart: "bar 22", "no rear bar". */
+export const variantName = ({ text }: SchemaKit) => text(60).min(1);
 
-export interface VehicleTypeSpec {
-  readonly version: typeof VEHICLE_TYPE_VERSION;
-  readonly name: string;
-  readonly axles: Readonly<Record<AxleEnd, AxleSpec>>;
-  /** Usual values nobody has measured or read in a book: never called the file's word. */
-  readonly usual?: readonly Assumable[] | undefined;
-  /** Vehicles of the type differ so; a vehicle is one of them, or nobody has looked yet. */
-  readonly variants?: readonly TypeVariant[] | undefined;
-  readonly jackingPoints: string;
-  /** Published torques, by axle. */
-  readonly torqueBook: Readonly<Record<AxleEnd, readonly BookValue[]>>;
-  /** Traps and tips kept for the type. */
-  readonly tips: readonly string[];
-}
+/** The schema of a vehicle type in today's shape. */
+const typeToday = (kit: SchemaKit) => {
+  const { z, text } = kit;
+  const bar = axleBarSchema(kit).nullable().optional();
+  const book = z.array(bookValueSchema(kit)).max(60);
+  const axle = axleSchema(kit);
+  return z.object({
+    version: z.literal(VEHICLE_TYPE_VERSION),
+    name: text(80).min(1),
+    axles: z.object({ front: axle, rear: axle }),
+    /** Usual values nobody has measured or read in a book: never called the file's word. */
+    usual: z.array(z.enum(ASSUMABLE)).max(ASSUMABLE.length).optional(),
+    /** Vehicles of the type differ so; a vehicle is one of them, or nobody has looked yet: the bar of an axle, or that it has none. */
+    variants: z
+      .array(z.object({ name: variantName(kit), front: bar, rear: bar }))
+      .max(24)
+      .optional(),
+    jackingPoints: text(200).min(1),
+    /** Published torques, by axle. */
+    torqueBook: z.object({ front: book, rear: book }),
+    /** Traps and tips kept for the type. */
+    tips: z.array(text(300)).max(30),
+  });
+};
+export type VehicleTypeSpec = Held<Given<typeof typeToday>>;
+/** What differs from the type in one of its variants. */
+export type TypeVariant = NonNullable<VehicleTypeSpec['variants']>[number];
+/** The schema of a vehicle type; one of an older program is carried over first. */
+export const vehicleTypeSchema = (kit: SchemaKit) => kit.upcasting(readVehicleType, typeToday(kit));
 
 type Raw = Record<string, unknown>;
 const table = (x: unknown): Raw => (typeof x === 'object' && x !== null && !Array.isArray(x) ? (x as Raw) : {});

@@ -6,7 +6,8 @@ const e = ledger();
 const both: JointId[] = SIDES.map((s) => jointId('front', s, 'link-lower'));
 const left = { ...LINK_PART, id: 'l', name: 'Link left', sided: 'left' as const };
 const right = { ...LINK_PART, id: 'r', name: 'Link right', sided: 'right' as const };
-const said = (b: { joints: JointId[]; part: { name: string } }[]) => b.map((x) => [x.joints.join(), x.part.name]);
+const said = (b: readonly { joints: readonly JointId[]; part: { name: string } }[]) =>
+  b.map((x) => [x.joints.join(), x.part.name]);
 
 describe('a part made for one side', () => {
   test('is chosen for its own side, and its other hand by itself for the other', () => {

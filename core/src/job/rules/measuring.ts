@@ -4,6 +4,7 @@ import { BadInput } from '../../error';
 import { sayExpired, type GaugeReading, type GaugeSpec } from '../../gauge';
 import { partsOf, type JointId } from '../../joint';
 import type { EntryBodies, MeasuredPhase } from '../../ledger';
+import { MOST_PLAY_MM } from '../../play';
 import type { JobState } from '../fold';
 
 /**
@@ -29,8 +30,6 @@ export function gaugeDecides(s: JobState, id: JointId): { readonly decides: bool
   };
 }
 
-/** Most a play can be before it is a slip of the finger, mm. */
-export const MOST_PLAY_MM = 50;
 const MM_PER_INCH = 25.4;
 /** Places kept of a play, mm: a tenth of what the finest gauge tells. */
 const rounded = (mm: number): number => Math.round(mm * 1e4) / 1e4;

@@ -1,11 +1,12 @@
+import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 
+const body = bodyOf(({ z, stepId }) => z.object({ step: stepId }));
 /** A caution was read before its step. */
-export interface CautionBody {
-  step: string;
-}
+export type CautionBody = Body<typeof body>;
 
-export const caution = entryKind<CautionBody>()({
+export const caution = entryKind(body)({
+  example: { step: 'raise' },
   who: AT_THE_VEHICLE,
   searched: false,
   kept: { as: 'latest by key', key: (b) => b.step },

@@ -1,19 +1,28 @@
-import { elsewhereTitle, type ElsewhereCheckId, type OtherFault } from '../../diagnosis';
-import { HAND_CHECKS, isJointId, type CheckId, type JointId } from '../../joint';
+import { ELSEWHERE_CHECK_IDS, type ElsewhereCheckId, elsewhereTitle, OTHER_FAULTS } from '../../diagnosis';
+import { CHECK_IDS, HAND_CHECKS, isJointId } from '../../joint';
 import { capital, uncapital } from '../../text';
-import { sayState, type VehicleState } from '../../vehicle';
-import type { CheckResult } from '../words';
+import { sayState, VEHICLE_STATES } from '../../vehicle';
+import { CHECK_RESULTS } from '../words';
+import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 
+const body = bodyOf(({ z, jointId }) =>
+  z.object({
+    check: z.enum([...CHECK_IDS, ...ELSEWHERE_CHECK_IDS]),
+    state: z.enum(VEHICLE_STATES),
+
+    /** A joint of the plate, or one of the faults that are none. */
+    results: z
+      .array(z.object({ joint: z.union([jointId, z.enum(OTHER_FAULTS)]), result: z.enum(CHECK_RESULTS) }))
+      .min(1)
+      .max(60),
+
+    /** Movement was felt, and nobody could say at which of them: each stands as "can’t tell". */
+    rocks: z.boolean().optional(),
+  }),
+);
 /** A look of the hands or eyes, and what each joint it settles showed. */
-export interface CheckBody {
-  check: CheckId | ElsewhereCheckId;
-  state: VehicleState;
-  /** A joint of the plate, or one of the faults that are none. */
-  results: { joint: JointId | OtherFault; result: CheckResult }[];
-  /** Movement was felt, and nobody could say at which of them: each stands as "can’t tell". */
-  rocks?: boolean;
-}
+export type CheckBody = Body<typeof body>;
 
 /** What a look elsewhere is said to show: nothing there is tight or loose. */
 const ELSEWHERE = {
@@ -24,7 +33,16 @@ const ELSEWHERE = {
   'can’t tell': 'can’t tell',
 } as const;
 
-export const check = entryKind<CheckBody>()({
+export const check = entryKind(body)({
+  example: {
+    check: 'shake-12-6',
+    state: 'both-hanging',
+    results: [
+      { joint: 'front.left.ball-joint', result: 'can’t tell' },
+      { joint: 'front.left.wheel-bearing', result: 'can’t tell' },
+    ],
+    rocks: true,
+  },
   who: AT_THE_VEHICLE,
   searched: false,
   kept: { as: 'all' },

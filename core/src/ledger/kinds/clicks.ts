@@ -1,26 +1,45 @@
-import type { FastenerId } from '../../joint';
-import { sayWrench, type SpeakingWrench, type TorqueRange } from '../../torque';
+import { sayWrench } from '../../torque';
+import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 
-/** A group counted by the wrench's clicks, at the value it was set to. */
-export interface ClicksBody {
-  fastener: FastenerId;
-  clicks: number;
-  of: number;
-  /** What was to be pulled at the end, N·m: the lower end of a published range. */
-  targetNm: number | null;
-  targetMaxNm?: number;
-  targetText: string;
-  source: string;
-  /** What the last round was really pulled at, least and most. */
-  pulled?: TorqueRange;
-  /** Said for the whole group at once, with the value read off the wrench. */
-  saidAtOnce?: boolean;
-  /** The wrench that counted them; none where a person did. */
-  wrench?: SpeakingWrench;
-}
+const body = bodyOf(({ z, fastenerId, nm, speakingWrench, text }) =>
+  z.object({
+    fastener: fastenerId,
+    clicks: z.int().min(0).max(100),
+    of: z.int().min(1).max(100),
 
-export const clicks = entryKind<ClicksBody>()({
+    /** What was to be pulled at the end, N·m: the lower end of a published range. */
+    targetNm: nm.nullable(),
+    targetMaxNm: nm.optional(),
+    targetText: text(60),
+    source: text(200),
+
+    /** What the last round was really pulled at, least and most. */
+    pulled: z.object({ minNm: nm, maxNm: nm }).optional(),
+
+    /** Said for the whole group at once, with the value read off the wrench. */
+    saidAtOnce: z.boolean().optional(),
+
+    /** The wrench that counted them; none where a person did. */
+    wrench: speakingWrench.optional(),
+  }),
+);
+/** A group counted by the wrench's clicks, at the value it was set to. */
+export type ClicksBody = Body<typeof body>;
+
+export const clicks = entryKind(body)({
+  example: {
+    fastener: 'front.left.wheel-nut',
+    clicks: 16,
+    of: 16,
+    targetNm: 110,
+    targetMaxNm: 120,
+    targetText: '110–120 N·m',
+    source: 'book',
+    pulled: { minNm: 112, maxNm: 116 },
+    saidAtOnce: false,
+    wrench: { id: 'wrench-1', name: 'Torque wrench 20–200', simulated: true },
+  },
   version: 2,
   // The first version was pulled at what was wanted, counted by hand.
   upcasts: { 1: (b) => b },

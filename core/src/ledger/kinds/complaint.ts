@@ -1,22 +1,39 @@
-import type { Character, Condition, Handling, HistoryFlag, Likeness, When, Where } from '../../diagnosis';
-import { EVERYBODY, entryKind } from './entry-kind';
+import { CHARACTERS, CONDITIONS, HANDLING, HISTORY, LIKENESSES, WHENS, WHERES } from '../../diagnosis';
+import { type Body, bodyOf } from './body';
+import { entryKind, EVERYBODY } from './entry-kind';
 
+const body = bodyOf(({ z, note, unique }) =>
+  z.object({
+    character: unique(z.enum(CHARACTERS), 9),
+    where: unique(z.enum(WHERES), 10),
+    when: unique(z.enum(WHENS), 11),
+
+    /** How it drives and steers. */
+    handling: unique(z.enum(HANDLING), 5),
+
+    /** Cold, wet, loaded: only then. */
+    conditions: unique(z.enum(CONDITIONS), 4),
+
+    /** Sounds that were played and that it is like. */
+    like: unique(z.enum(LIKENESSES), 7),
+    history: unique(z.enum(HISTORY), 8),
+    words: note,
+  }),
+);
 /** What the customer hears, picked, with their own words. */
-export interface ComplaintBody {
-  character: Character[];
-  /** Sounds that were played and that it is like. */
-  like: Likeness[];
-  where: Where[];
-  when: When[];
-  /** How it drives and steers. */
-  handling: Handling[];
-  /** Cold, wet, loaded: only then. */
-  conditions: Condition[];
-  history: HistoryFlag[];
-  words: string;
-}
+export type ComplaintBody = Body<typeof body>;
 
-export const complaint = entryKind<ComplaintBody>()({
+export const complaint = entryKind(body)({
+  example: {
+    character: ['dull clunk'],
+    where: ['front', 'left'],
+    when: ['pothole'],
+    handling: ['loose steering'],
+    conditions: ['cold only'],
+    like: ['hard knock'],
+    history: ['corrosion'],
+    words: 'knocks on the cobbles',
+  },
   version: 4,
   // The first version called it "drives", which now is the shop's own drive.
   upcasts: {

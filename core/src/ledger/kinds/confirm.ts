@@ -1,6 +1,5 @@
-import type { JointId } from '../../joint';
 import { capital } from '../../text';
-import type { Cause } from '../words';
+import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 
 /** What the hand says of a part somebody had doubted. */
@@ -10,15 +9,19 @@ export const NEUTRAL_OUTCOMES = ['loose', 'sound', 'can’t tell'] as const;
 export const CONFIRM_OUTCOMES = [...DOUBTED_OUTCOMES, ...NEUTRAL_OUTCOMES] as const;
 export type ConfirmOutcome = (typeof CONFIRM_OUTCOMES)[number];
 
+const body = bodyOf(({ z, cause, jointId, note }) =>
+  z.object({ joint: jointId, outcome: z.enum(CONFIRM_OUTCOMES), note, instead: cause.optional() }),
+);
 /** With the part in the hand. `instead` names what it was, when it was something else. */
-export interface ConfirmBody {
-  joint: JointId;
-  outcome: ConfirmOutcome;
-  note: string;
-  instead?: Cause;
-}
+export type ConfirmBody = Body<typeof body>;
 
-export const confirm = entryKind<ConfirmBody>()({
+export const confirm = entryKind(body)({
+  example: {
+    joint: 'front.left.link-lower',
+    outcome: 'something else',
+    note: '',
+    instead: 'front.left.bracket-bolts',
+  },
   who: AT_THE_VEHICLE,
   searched: false,
   kept: { as: 'latest by key', key: (b) => b.joint },

@@ -1,14 +1,17 @@
-import type { Defect, JointId } from '../../joint';
+import { DEFECTS } from '../../joint';
 import { capital } from '../../text';
+import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 
+const body = bodyOf(({ z, jointId }) => z.object({ joint: jointId, what: z.enum(DEFECTS) }));
 /** Something seen at a joint. */
-export interface DefectBody {
-  joint: JointId;
-  what: Defect;
-}
+export type DefectBody = Body<typeof body>;
 
-export const defect = entryKind<DefectBody>()({
+export const defect = entryKind(body)({
+  example: {
+    joint: 'front.left.link-lower',
+    what: 'boot torn',
+  },
   version: 2,
   // In the first the bar had no joint of its own: what was seen at it stood at its bushing.
   upcasts: {

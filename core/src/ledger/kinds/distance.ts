@@ -1,15 +1,25 @@
 import { sayDistance } from '../../units';
+import { type Body, bodyOf } from './body';
 import { entryKind } from './entry-kind';
 
+const body = bodyOf(({ z, text }) => {
+  const km = z.number().min(0).max(3_000_000);
+  return z.object({
+    distanceKm: km,
+    /** What stood before. */
+    wasKm: km,
+    why: text(300).min(1),
+  });
+});
 /** The distance the vehicle came in with, put right. */
-export interface DistanceBody {
-  distanceKm: number;
-  /** What stood before. */
-  wasKm: number;
-  why: string;
-}
+export type DistanceBody = Body<typeof body>;
 
-export const distance = entryKind<DistanceBody>()({
+export const distance = entryKind(body)({
+  example: {
+    distanceKm: 98_000,
+    wasKm: 980_000,
+    why: 'a nought too many',
+  },
   who: ['technician', 'lead'],
   // It moves the whole file of the vehicle: signed like a hand-back.
   signed: true,

@@ -1,14 +1,17 @@
-import { sayManoeuvre, type Heard, type Manoeuvre } from '../../diagnosis';
+import { HEARD, MANOEUVRES, sayManoeuvre } from '../../diagnosis';
 import { uncapital } from '../../text';
+import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 
+const body = bodyOf(({ z }) => z.object({ manoeuvre: z.enum(MANOEUVRES), heard: z.enum(HEARD) }));
 /** One manoeuvre of the shop's own drive. */
-export interface DriveBody {
-  manoeuvre: Manoeuvre;
-  heard: Heard;
-}
+export type DriveBody = Body<typeof body>;
 
-export const drive = entryKind<DriveBody>()({
+export const drive = entryKind(body)({
+  example: {
+    manoeuvre: 'braking',
+    heard: 'quiet',
+  },
   who: AT_THE_VEHICLE,
   searched: false,
   kept: { as: 'latest by key', key: (b) => b.manoeuvre },

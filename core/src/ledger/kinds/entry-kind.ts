@@ -1,5 +1,8 @@
+import type { output, ZodType } from 'zod';
+import type { Held } from '../../schema';
 import type { AttachmentKind, LedgerWords, Role } from '../words';
 import { ROLES } from '../words';
+import type { BodyKit } from './body';
 
 /** How a job keeps the entries of a kind that stand: each of them, the last, or the last of each key. */
 export type Kept<B> =
@@ -8,10 +11,14 @@ export type Kept<B> =
 /** Carries the body of one version over to the next. */
 export type Upcast = (body: Readonly<Record<string, unknown>>) => Readonly<Record<string, unknown>>;
 
-/** One kind of entry of the ledger, whole. Its schema stands in contract/kinds beside it. */
+/** One kind of entry of the ledger, whole. */
 export interface EntryKindSpec<B, K extends Kept<B> = Kept<B>> {
   /** Never there: it carries the body's type. */
   readonly bodyType?: B;
+  /** The schema of its body, for whoever checks one. */
+  readonly body: (kit: BodyKit) => ZodType;
+  /** A body with everything in it that may be: published with the schema, and what the tests send round. */
+  readonly example: B;
   /** Version of its body; raised with every change of shape. */
   readonly version: number;
   /** What each older version needs to become the next one, by the older's number. */
@@ -35,16 +42,17 @@ export const EVERYBODY: readonly Role[] = ROLES;
 /** Who works at the vehicle: a learner records work too. */
 export const AT_THE_VEHICLE: readonly Role[] = ['technician', 'lead', 'learner'];
 
-type Given<B, K extends Kept<B>> = Pick<EntryKindSpec<B, K>, 'who' | 'kept' | 'searched' | 'say'> &
+type Said<B, K extends Kept<B>> = Pick<EntryKindSpec<B, K>, 'example' | 'who' | 'kept' | 'searched' | 'say'> &
   Partial<Pick<EntryKindSpec<B, K>, 'version' | 'upcasts' | 'signed' | 'afterHandBack' | 'attachment'>>;
 
-/** A kind from what it must say: who, how it is kept, whether it is searched, its sentence. */
+/** A kind from its body and what else it must say: an example, who, how it is kept, whether it is searched, its sentence. */
 export const entryKind =
-  <B>() =>
-  <const K extends Kept<B>>(given: Given<B, K>): EntryKindSpec<B, K> => ({
+  <S extends ZodType>(body: (kit: BodyKit) => S) =>
+  <const K extends Kept<Held<output<S>>>>(said: Said<Held<output<S>>, K>): EntryKindSpec<Held<output<S>>, K> => ({
     version: 1,
     upcasts: {},
     signed: false,
     afterHandBack: false,
-    ...given,
+    body,
+    ...said,
   });

@@ -1,24 +1,42 @@
-import { EVERYBODY, entryKind } from './entry-kind';
-import type { GoodsCheck, GoodsFrom, GoodsResult } from '../words';
+import { GOODS_CHECKS, GOODS_FROM, GOODS_RESULTS } from '../words';
+import { type Body, bodyOf } from './body';
+import { entryKind, EVERYBODY } from './entry-kind';
 
+const body = bodyOf(({ z, text, uuid }) =>
+  z.object({
+    /** The choice it is for. */
+    choice: uuid,
+    part: text(60).min(1),
+    name: text(120).min(1),
+    quantity: z.int().min(1).max(20),
+    from: z.enum(GOODS_FROM),
+
+    /** The order it came by, where it came by one. */
+    order: uuid.optional(),
+    checks: z.array(z.object({ check: z.enum(GOODS_CHECKS), result: z.enum(GOODS_RESULTS) })).max(GOODS_CHECKS.length),
+
+    /** What was measured of it, as it was written. */
+    measured: z.array(z.object({ what: text(60).min(1), text: text(60).min(1) })).max(20),
+    outcome: z.enum(['taken', 'refused']),
+    why: text(300),
+  }),
+);
 /** A part that came in, as it was looked at; taken, or refused with the reason. */
-export interface GoodsBody {
-  /** The choice it is for. */
-  choice: string;
-  part: string;
-  name: string;
-  quantity: number;
-  from: GoodsFrom;
-  /** The order it came by, where it came by one. */
-  order?: string;
-  checks: { check: GoodsCheck; result: GoodsResult }[];
-  /** What was measured of it, as it was written. */
-  measured: { what: string; text: string }[];
-  outcome: 'taken' | 'refused';
-  why: string;
-}
+export type GoodsBody = Body<typeof body>;
 
-export const goods = entryKind<GoodsBody>()({
+export const goods = entryKind(body)({
+  example: {
+    choice: '0193a000-0000-7000-8000-00000000000a',
+    part: 'AK-1',
+    name: 'Keel link',
+    quantity: 2,
+    from: 'supplier',
+    order: '0193a000-0000-7000-8000-00000000000b',
+    checks: [{ check: 'right part', result: 'no' }],
+    measured: [{ what: 'length', text: '318 mm' }],
+    outcome: 'refused',
+    why: 'another length than its box says',
+  },
   // Whoever opens the parcel: at the bench as well as at the vehicle.
   who: EVERYBODY,
   searched: true,

@@ -1,12 +1,15 @@
 import { sayDistance } from '../../units';
+import { type Body, bodyOf } from './body';
 import { entryKind } from './entry-kind';
 
-export interface HandBackBody {
-  distanceKm: number;
-  note: string;
-}
+const body = bodyOf(({ z, note }) => z.object({ distanceKm: z.number().min(0).max(3_000_000), note }));
+export type HandBackBody = Body<typeof body>;
 
-export const handBack = entryKind<HandBackBody>()({
+export const handBack = entryKind(body)({
+  example: {
+    distanceKm: 98_010,
+    note: '',
+  },
   who: ['technician', 'lead'],
   signed: true,
   searched: true,

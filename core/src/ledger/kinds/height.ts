@@ -1,18 +1,24 @@
 import { capital } from '../../text';
-import type { AxleEnd, Side } from '../../vehicle';
+import { AXLES, SIDES } from '../../vehicle';
+import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 
-/** How high a corner stands: from the hub's centre to the arch above it, mm, as it was written. */
-export interface HeightBody {
-  axle: AxleEnd;
-  side: Side;
-  mm: number;
-  text: string;
-  /** Measured again where the rubber is tightened. */
-  again?: true;
-}
+const body = bodyOf(({ z, text }) =>
+  z.object({
+    axle: z.enum(AXLES),
+    side: z.enum(SIDES),
+    mm: z.number().min(100).max(1500),
+    text: text(20).min(1),
 
-export const height = entryKind<HeightBody>()({
+    /** Measured again where the rubber is tightened. */
+    again: z.literal(true).optional(),
+  }),
+);
+/** How high a corner stands: from the hub's centre to the arch above it, mm, as it was written. */
+export type HeightBody = Body<typeof body>;
+
+export const height = entryKind(body)({
+  example: { axle: 'front', side: 'left', mm: 372, text: '372 mm', again: true },
   who: AT_THE_VEHICLE,
   searched: false,
   version: 2,

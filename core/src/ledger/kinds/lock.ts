@@ -1,14 +1,16 @@
-import type { FastenerId } from '../../joint';
-import type { LockHow } from '../../torque';
+import { LOCKS } from '../../torque';
+import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 
+const body = bodyOf(({ z, fastenerId }) => z.object({ fastener: fastenerId, how: z.enum(LOCKS) }));
 /** How a nut is kept from turning back. */
-export interface LockBody {
-  fastener: FastenerId;
-  how: LockHow;
-}
+export type LockBody = Body<typeof body>;
 
-export const lock = entryKind<LockBody>()({
+export const lock = entryKind(body)({
+  example: {
+    fastener: 'front.left.ball-joint-nut',
+    how: 'new cotter',
+  },
   who: AT_THE_VEHICLE,
   searched: false,
   kept: { as: 'latest by key', key: (b) => b.fastener },

@@ -1,14 +1,16 @@
-import type { FastenerId } from '../../joint';
-import type { MarkHow } from '../../torque';
+import { MARKS } from '../../torque';
+import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 
+const body = bodyOf(({ z, fastenerId }) => z.object({ fastener: fastenerId, how: z.enum(MARKS) }));
 /** A fastener without a number: tightened firm where none is published, or never disturbed. */
-export interface MarkBody {
-  fastener: FastenerId;
-  how: MarkHow;
-}
+export type MarkBody = Body<typeof body>;
 
-export const mark = entryKind<MarkBody>()({
+export const mark = entryKind(body)({
+  example: {
+    fastener: 'front.left.bracket-bolt',
+    how: 'firm, unpublished',
+  },
   who: AT_THE_VEHICLE,
   searched: true,
   kept: { as: 'latest by key', key: (b) => b.fastener },

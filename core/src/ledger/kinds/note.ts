@@ -1,10 +1,11 @@
-import { EVERYBODY, entryKind } from './entry-kind';
+import { type Body, bodyOf } from './body';
+import { entryKind, EVERYBODY } from './entry-kind';
 
-export interface NoteBody {
-  text: string;
-}
+const body = bodyOf(({ z, text }) => z.object({ text: text(2000).min(1) }));
+export type NoteBody = Body<typeof body>;
 
-export const note = entryKind<NoteBody>()({
+export const note = entryKind(body)({
+  example: { text: 'left the radio on' },
   who: EVERYBODY,
   afterHandBack: true,
   searched: false,

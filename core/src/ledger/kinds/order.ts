@@ -1,21 +1,48 @@
 import { sayWhen } from '../../text';
-import { EVERYBODY, entryKind } from './entry-kind';
+import { type Body, bodyOf } from './body';
+import { entryKind, EVERYBODY } from './entry-kind';
 
+const body = bodyOf(({ z, moment, text, uuid }) =>
+  z.object({
+    supplier: text(80).min(1),
+
+    /** As the supplier numbered it. */
+    number: text(40).min(1),
+    lines: z
+      .array(
+        z.object({
+          choice: uuid,
+          part: text(60).min(1),
+          name: text(120).min(1),
+          quantity: z.int().min(1).max(20),
+          minor: z.int().min(0).max(100_000_000),
+        }),
+      )
+      .min(1)
+      .max(20),
+    currency: z.string().regex(/^[A-Z]{3}$/),
+
+    /** ISO 8601 with its time. */
+    promised: moment,
+
+    /** By a line to the supplier, or by telephone. */
+    by: z.enum(['line', 'phone']),
+    simulated: z.boolean().optional(),
+  }),
+);
 /** Parts asked for at a supplier, and when they were promised. */
-export interface OrderBody {
-  supplier: string;
-  /** As the supplier numbered it. */
-  number: string;
-  lines: { choice: string; part: string; name: string; quantity: number; minor: number }[];
-  currency: string;
-  /** ISO 8601 with its time. */
-  promised: string;
-  /** By a line to the supplier, or by telephone. */
-  by: 'line' | 'phone';
-  simulated?: boolean;
-}
+export type OrderBody = Body<typeof body>;
 
-export const order = entryKind<OrderBody>()({
+export const order = entryKind(body)({
+  example: {
+    supplier: 'Norland Factors',
+    number: 'N-1042',
+    lines: [{ choice: '0193a000-0000-7000-8000-00000000000a', part: 'AK-1', name: 'Keel link', quantity: 2, minor: 6000 }],
+    currency: 'EUR',
+    promised: '2026-12-04T16:05:00Z',
+    by: 'line',
+    simulated: true,
+  },
   who: EVERYBODY,
   searched: false,
   kept: { as: 'all' },

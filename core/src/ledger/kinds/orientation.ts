@@ -1,16 +1,14 @@
-import type { JointId } from '../../joint';
 import { capital } from '../../text';
-import type { Orientation } from '../../vehicle';
+import { ORIENTATIONS } from '../../vehicle';
+import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 
+const body = bodyOf(({ z, jointId, stepId }) => z.object({ step: stepId, joint: jointId, orientation: z.enum(ORIENTATIONS) }));
 /** A handed piece looked at and found the right way round. */
-export interface OrientationBody {
-  step: string;
-  joint: JointId;
-  orientation: Orientation;
-}
+export type OrientationBody = Body<typeof body>;
 
-export const orientation = entryKind<OrientationBody>()({
+export const orientation = entryKind(body)({
+  example: { step: 'fit-link-left', joint: 'front.left.link-lower', orientation: 'link studs' },
   who: AT_THE_VEHICLE,
   searched: false,
   kept: { as: 'latest by key', key: (b) => b.step },

@@ -1,15 +1,19 @@
-import type { JointId } from '../../joint';
-import { EVERYBODY, entryKind } from './entry-kind';
+import { type Body, bodyOf } from './body';
+import { entryKind, EVERYBODY } from './entry-kind';
 
+const body = bodyOf(({ z, jointId, stepId, text, uuid }) =>
+  z.object({ photo: uuid, joint: jointId.optional(), step: stepId.optional(), caption: text(200) }),
+);
 /** A photograph, by the id of its attachment, and what it hangs on. */
-export interface PhotoBody {
-  photo: string;
-  joint?: JointId;
-  step?: string;
-  caption: string;
-}
+export type PhotoBody = Body<typeof body>;
 
-export const photo = entryKind<PhotoBody>()({
+export const photo = entryKind(body)({
+  example: {
+    photo: '0193a000-0000-7000-8000-00000000000a',
+    joint: 'front.left.link-lower',
+    step: 'link-off-left',
+    caption: 'before',
+  },
   who: EVERYBODY,
   afterHandBack: true,
   searched: false,

@@ -1,18 +1,28 @@
-import type { JointId } from '../../joint';
 import { capital } from '../../text';
-import type { Fate, PieceReason } from '../../vehicle';
+import { FATES, PIECE_REASONS } from '../../vehicle';
+import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 
+const body = bodyOf(({ z, jointId, stepId, text }) =>
+  z.object({
+    piece: stepId,
+    joint: jointId,
+    fate: z.enum(FATES),
+    because: z.enum(PIECE_REASONS).optional(),
+    note: text(300).optional(),
+  }),
+);
 /** What became of a piece that came off. */
-export interface PieceBody {
-  piece: string;
-  joint: JointId;
-  fate: Fate;
-  because?: PieceReason;
-  note?: string;
-}
+export type PieceBody = Body<typeof body>;
 
-export const piece = entryKind<PieceBody>()({
+export const piece = entryKind(body)({
+  example: {
+    piece: 'front.left.link.nuts',
+    joint: 'front.left.link-lower',
+    fate: 'renewed',
+    because: 'used once',
+    note: 'with the link',
+  },
   version: 2,
   // The first version had no reason to pick.
   upcasts: { 1: (b) => b },

@@ -1,16 +1,27 @@
 import { capital, sayWhen } from '../../text';
-import { EVERYBODY, entryKind } from './entry-kind';
+import { type Body, bodyOf } from './body';
+import { entryKind, EVERYBODY } from './entry-kind';
 
+const body = bodyOf(({ z, moment, text, uuid }) =>
+  z.object({
+    order: uuid,
+    supplier: text(80).min(1),
+
+    /** ISO 8601; nothing where it will not come. */
+    promised: moment.optional(),
+    why: text(300),
+  }),
+);
 /** A supplier's word about an order that is under way: another time, or that it will not come. */
-export interface PromiseBody {
-  order: string;
-  supplier: string;
-  /** ISO 8601; nothing where it will not come. */
-  promised?: string;
-  why: string;
-}
+export type PromiseBody = Body<typeof body>;
 
-export const promise = entryKind<PromiseBody>()({
+export const promise = entryKind(body)({
+  example: {
+    order: '0193a000-0000-7000-8000-00000000000b',
+    supplier: 'Norland Factors',
+    promised: '2026-12-05T11:40:00Z',
+    why: 'the ferry did not sail',
+  },
   who: EVERYBODY,
   searched: false,
   kept: { as: 'all' },

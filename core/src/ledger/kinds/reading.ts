@@ -1,23 +1,38 @@
-import type { JointId } from '../../joint';
+import { MOST_PLAY_MM } from '../../play';
 import { capital } from '../../text';
 import { sayLength } from '../../units';
-import type { MeasuredPhase } from '../words';
+import { MEASURED_PHASES } from '../words';
+import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 
-/** One push and pull with a gauge. */
-export interface ReadingBody {
-  joint: JointId;
-  phase: MeasuredPhase;
-  gauge: string;
-  first: number;
-  second: number;
-  unit: 'mm' | 'in';
-  playMm: number;
-  /** What was wrong with the gauge's calibration when it was taken: "calibration ran out on 2026-03-01". */
-  calibration?: string;
-}
+const body = bodyOf(({ z, gaugeId, jointId, text }) =>
+  z.object({
+    joint: jointId,
+    phase: z.enum(MEASURED_PHASES),
+    gauge: gaugeId,
+    first: z.number().min(-1000).max(1000),
+    second: z.number().min(-1000).max(1000),
+    unit: z.enum(['mm', 'in']),
+    playMm: z.number().min(0).max(MOST_PLAY_MM),
 
-export const reading = entryKind<ReadingBody>()({
+    /** What was wrong with the gauge's calibration when it was taken: "calibration ran out on 2026-03-01". */
+    calibration: text(80).optional(),
+  }),
+);
+/** One push and pull with a gauge. */
+export type ReadingBody = Body<typeof body>;
+
+export const reading = entryKind(body)({
+  example: {
+    joint: 'front.left.frame-bushing',
+    phase: 'before',
+    gauge: 'dial',
+    first: 1,
+    second: 1.4,
+    unit: 'mm',
+    playMm: 0.4,
+    calibration: 'never calibrated',
+  },
   who: AT_THE_VEHICLE,
   searched: true,
   kept: { as: 'all' },

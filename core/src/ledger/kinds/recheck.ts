@@ -1,16 +1,21 @@
 import { sayDay } from '../../text';
 import { sayDistance } from '../../units';
-import { EVERYBODY, entryKind } from './entry-kind';
+import { type Body, bodyOf } from './body';
+import { entryKind, EVERYBODY } from './entry-kind';
 
+const body = bodyOf(({ z, day, text }) =>
+  z.object({
+    what: text(200).min(1),
+    atKm: z.number().min(0).max(3_000_000),
+    /** "2026-03-01" */
+    onDate: day,
+  }),
+);
 /** What to come back for, and when. */
-export interface RecheckBody {
-  what: string;
-  atKm: number;
-  /** "2026-03-01" */
-  onDate: string;
-}
+export type RecheckBody = Body<typeof body>;
 
-export const recheck = entryKind<RecheckBody>()({
+export const recheck = entryKind(body)({
+  example: { what: 'link nuts', atKm: 100, onDate: '2026-12-01' },
   who: EVERYBODY,
   searched: true,
   kept: { as: 'all' },

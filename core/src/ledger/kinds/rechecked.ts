@@ -1,15 +1,18 @@
+import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 
 export const RECHECK_RESULTS = ['tight', 'tightened again', 'loose'] as const;
 
+const body = bodyOf(({ z, note, uuid }) => z.object({ recheck: uuid, result: z.enum(RECHECK_RESULTS), note }));
 /** A recheck made, by the id of its entry. */
-export interface RecheckedBody {
-  recheck: string;
-  result: (typeof RECHECK_RESULTS)[number];
-  note: string;
-}
+export type RecheckedBody = Body<typeof body>;
 
-export const rechecked = entryKind<RecheckedBody>()({
+export const rechecked = entryKind(body)({
+  example: {
+    recheck: '0193a000-0000-7000-8000-00000000000a',
+    result: 'tight',
+    note: '',
+  },
   who: AT_THE_VEHICLE,
   afterHandBack: true,
   searched: true,

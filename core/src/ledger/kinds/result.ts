@@ -1,79 +1,12 @@
-import type { FrameFit, FrameFitInput, Placed, StackReach, StackSize, StackVariant } from '../../bushing';
-import { partsOf, type JointId } from '../../joint';
-import type { AdjustableLink, FloorInput, LinkSetting, UBar, WheelFit, Wheels } from '../../mechanics';
-import type { Conformance, KnownScatter, LimitOwner } from '../../play';
+import { STACK_PIECES } from '../../bushing';
+import type { ZodType } from 'zod';
+import { partsOf } from '../../joint';
 import { capital } from '../../text';
-import type { MeasuredPhase } from '../words';
+import { BUSHING_KINDS } from '../../vehicle';
+import { type LedgerWords, MEASURED_PHASES } from '../words';
+import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
-import type { LedgerWords } from '../words';
 
-/** A thread or hex that a caliper reading may be, as it was found. */
-export interface FoundSize {
-  name: string;
-  share: number;
-  lookAlike: string | null;
-}
-
-/** What each method is given and finds. A method is added here, with its schema in contract/kinds/result. */
-export interface ResultKinds {
-  play: {
-    given: {
-      /** Ids of the readings it comes from. */
-      readings: string[];
-      driftMm: number;
-      resolutionMm: number;
-      known: KnownScatter;
-    };
-    found: {
-      phase: MeasuredPhase;
-      n: number;
-      meanMm: number;
-      uMm: number;
-      /** Effective degrees of freedom; null where there is no end of them. */
-      degrees: number | null;
-      oneSidedMm: number;
-      limitMm: number;
-      owner: LimitOwner;
-      verdict: Conformance['verdict'];
-    };
-  };
-  'frame fit': { given: FrameFitInput; found: Omit<FrameFit, 'method' | 'sentences'> };
-  stack: {
-    given: StackSize & { stack: Placed[]; variants: (keyof StackVariant | 'stops')[] };
-    found: Omit<StackReach, 'method' | 'sentences'> & { faults: string[] };
-  };
-  /** Given as it was typed. */
-  thread: {
-    given: { outside: string; outsideU: string; crests: string; over: string; overU: string };
-    found: FoundSize[];
-  };
-  hex: { given: { across: string; acrossU: string }; found: FoundSize[] };
-  /** A link's length: what it was worked out from, and the window of lengths round it. */
-  'link length': {
-    given: {
-      from: 'the axle' | 'the floor' | 'the bolt';
-      loweredMm: number;
-      /** The link that was right before. */
-      oldMm: number;
-      floor?: FloorInput;
-      rounds?: { fromAboveMm: number; fromBelowMm: number }[];
-    };
-    found: { lengthMm: number; doubtMm: number; ruleMm: number | null; fits: [number, number] | null };
-  };
-  'link setting': {
-    given: AdjustableLink & { targetMm: number };
-    found: Pick<LinkSetting, 'turns' | 'lengthMm' | 'equalityMm' | 'engagedMm'>;
-  };
-  bar: {
-    given: { now: UBar; was: UBar | null };
-    found: { stiffnessNPerMm: number; stressMpaPerMm: number; ratio: number | null };
-  };
-  'wheel fit': {
-    given: Wheels & { loweredMm: number };
-    found: { meets: string[]; shorterMm: number | null; boltPoints: WheelFit['boltPoints'] };
-  };
-}
-export type ResultKind = keyof ResultKinds;
 export const RESULTS = [
   'play',
   'frame fit',
@@ -84,27 +17,228 @@ export const RESULTS = [
   'link setting',
   'bar',
   'wheel fit',
-] as const satisfies readonly ResultKind[];
+] as const;
+export type ResultKind = (typeof RESULTS)[number];
 
-/** Something worked out and kept: what was given and found, by which method and version. */
-export type ResultBody = {
-  [W in ResultKind]: {
-    what: W;
-    joint?: JointId;
-    gauge?: string;
-    method: string;
-    given: ResultKinds[W]['given'];
-    found: ResultKinds[W]['found'];
-    words: string;
+const body = bodyOf(({ z, gaugeId, jointId, limitOwner, text, uuid }) => {
+  const length = z.number().min(0).max(5000);
+  const signed = z.number().min(-5000).max(5000);
+  const pair = z.tuple([signed, signed]).readonly();
+  const typed = z.string().max(60);
+  const material = z.enum(['rubber', 'polyurethane']);
+
+  const play = {
+    given: z.object({
+      readings: z.array(uuid).max(500),
+      driftMm: signed,
+      resolutionMm: length,
+      known: z.object({ sdMm: length, degrees: z.number().min(0).max(1e6) }),
+    }),
+    found: z.object({
+      phase: z.enum(MEASURED_PHASES),
+      n: z.int().min(1).max(1_000_000),
+      meanMm: length,
+      uMm: length,
+      degrees: z.number().min(0).nullable(),
+      oneSidedMm: length,
+      limitMm: length,
+      owner: limitOwner,
+      verdict: z.enum(['within', 'beyond', 'not proved']),
+    }),
   };
-}[ResultKind];
+  const frameFit = {
+    given: z.object({
+      kind: z.enum(BUSHING_KINDS).optional(),
+      material,
+      cleanMm: z.array(length).max(50),
+      seatMm: z.array(length).max(50),
+      oldBoreMm: length.optional(),
+      newBoreMm: length.optional(),
+      freeHeightMm: length.optional(),
+      pocketMm: length.optional(),
+      uMm: length,
+    }),
+    found: z.object({
+      nominalMm: length,
+      seatMm: length,
+      ovalityMm: length,
+      wearMm: length,
+      clearanceOldMm: signed.optional(),
+      clearanceNewMm: signed.optional(),
+      crush: z.number().min(-10).max(1).optional(),
+      order: pair.optional(),
+      verdict: z.enum(['bushing', 'bar', 'fits', 'wrong part', 'open']),
+    }),
+  };
+  const stack = {
+    given: z.object({
+      grommet: z.object({ heightMm: length, outsideMm: length, holeMm: length }),
+      washerMm: length,
+      washerThickMm: length,
+      boltMm: length,
+      pitchMm: length,
+      boltLengthMm: length,
+      sleeveLengthMm: length,
+      sleeveMm: length,
+      armThickMm: length,
+      barThickMm: length,
+      nutHeightMm: length,
+      material,
+      stops: z.boolean().optional(),
+      welded: z.boolean().optional(),
+      stack: z.array(z.object({ piece: z.enum(STACK_PIECES), facing: z.enum(['to the head', 'to the nut']).optional() })).max(40),
+      variants: z.array(z.enum(['weldedWasher', 'headless', 'nutBelow', 'stops'])).max(4),
+    }),
+    found: z.object({
+      refused: text(300).optional(),
+      travelMm: pair.optional(),
+      turns: pair.optional(),
+      linkMm: pair.optional(),
+      threadLeftMm: signed.optional(),
+      faults: z.array(text(300)).max(40),
+    }),
+  };
+  const foundSizes = z
+    .array(z.object({ name: text(40), share: z.number().min(0).max(1), lookAlike: text(40).nullable() }))
+    .max(60);
+  const thread = { given: z.object({ outside: typed, outsideU: typed, crests: typed, over: typed, overU: typed }) };
+  const hex = { given: z.object({ across: typed, acrossU: typed }) };
+
+  const angle = z.number().min(-90).max(90);
+  const number = z.number().min(-1e6).max(1e6);
+  const floor = z.object({
+    armMm: length,
+    linkMm: length,
+    mount: z.enum(['above', 'below']),
+    ratio: z.number().min(0).max(2),
+    armDeg: angle,
+    leanDeg: angle,
+    acrossDeg: angle,
+    loweredMm: signed,
+    upMm: length,
+    downMm: length,
+    way: z.enum(['across', 'along']),
+  });
+  const linkLength = {
+    given: z.object({
+      from: z.enum(['the axle', 'the floor', 'the bolt']),
+      loweredMm: signed,
+      oldMm: length,
+      floor: floor.optional(),
+      rounds: z
+        .array(z.object({ fromAboveMm: length, fromBelowMm: length }))
+        .max(50)
+        .optional(),
+    }),
+    found: z.object({
+      lengthMm: length,
+      doubtMm: length,
+      ruleMm: length.nullable(),
+      fits: z.tuple([length, length]).nullable(),
+    }),
+  };
+  const linkSetting = {
+    given: z.object({
+      lengthMm: length,
+      thread: text(40),
+      ends: z.enum(['one', 'both']),
+      square: z.boolean(),
+      engagedMm: length,
+      leastMm: length.optional(),
+      mostTurnsOut: z.number().min(0).max(200).optional(),
+      turnsOut: z.number().min(-200).max(200).optional(),
+      body: z.enum(['steel', 'aluminium']),
+      targetMm: length,
+    }),
+    found: z.object({ turns: z.number().min(-500).max(500), lengthMm: length, equalityMm: length, engagedMm: length }),
+  };
+  const uBar = z.object({
+    outsideMm: length,
+    boreMm: length.optional(),
+    middleMm: length,
+    armMm: length,
+    bushingsMm: length,
+    splayMm: signed.optional(),
+    bushingNPerMm: number.optional(),
+  });
+  const bar = {
+    given: z.object({ now: uBar, was: uBar.nullable() }),
+    found: z.object({ stiffnessNPerMm: number, stressMpaPerMm: number, ratio: number.nullable() }),
+  };
+  const wheels = {
+    given: z.object({ tyreWidthMm: length, tyreDiameterMm: length, outMm: signed, loweredMm: signed }),
+    found: z.object({
+      meets: z.array(text(300)).max(10),
+      shorterMm: length.nullable(),
+      boltPoints: z.enum(['inward', 'outward', 'either way']),
+    }),
+  };
+
+  /** One method's result: what it is given and finds, tied to its type. */
+  const resultOf = <W extends ResultKind, G extends ZodType, F extends ZodType>(what: W, given: G, found: F) =>
+    z.object({
+      what: z.literal(what),
+      joint: jointId.optional(),
+      gauge: gaugeId.optional(),
+      method: text(40).min(1),
+      given,
+      found,
+      words: text(600).min(1),
+    });
+  return z.discriminatedUnion('what', [
+    resultOf('play', play.given, play.found),
+    resultOf('frame fit', frameFit.given, frameFit.found),
+    resultOf('stack', stack.given, stack.found),
+    resultOf('thread', thread.given, foundSizes),
+    resultOf('hex', hex.given, foundSizes),
+    resultOf('link length', linkLength.given, linkLength.found),
+    resultOf('link setting', linkSetting.given, linkSetting.found),
+    resultOf('bar', bar.given, bar.found),
+    resultOf('wheel fit', wheels.given, wheels.found),
+  ]);
+});
+/** Something worked out and kept: what was given and found, by which method and version. A method is a row of the schema and of RESULTS. */
+export type ResultBody = Body<typeof body>;
+/** What each method is given and finds. */
+export type ResultKinds = { [W in ResultKind]: Pick<Extract<ResultBody, { what: W }>, 'given' | 'found'> };
+/** A thread or hex that a caliper reading may be, as it was found. */
+export type FoundSize = ResultKinds['thread']['found'][number];
 
 /** What is of an axle's links or bar is not of the joint it was kept under. */
 const OF_AXLE: readonly ResultKind[] = ['link length', 'link setting', 'bar', 'wheel fit'];
 const whereOf = (b: ResultBody, w: LedgerWords): string =>
   !b.joint ? '' : OF_AXLE.includes(b.what) ? `${partsOf(b.joint).axle} ` : `${w.joint(b.joint)}, `;
 
-export const result = entryKind<ResultBody>()({
+export const result = entryKind(body)({
+  example: {
+    what: 'frame fit',
+    joint: 'front.left.frame-bushing',
+    gauge: 'caliper',
+    method: 'bushing fit 1',
+    given: {
+      kind: 'two-bolt',
+      material: 'rubber',
+      cleanMm: [22],
+      seatMm: [21.6],
+      oldBoreMm: 21.9,
+      newBoreMm: 21.5,
+      freeHeightMm: 40,
+      pocketMm: 38,
+      uMm: 0.03,
+    },
+    found: {
+      nominalMm: 22,
+      seatMm: 21.6,
+      ovalityMm: 0,
+      wearMm: 0.4,
+      clearanceOldMm: 0.3,
+      clearanceNewMm: -0.1,
+      crush: 0.05,
+      order: [21, 22],
+      verdict: 'fits',
+    },
+    words: 'The one on the bench fits the bar.',
+  },
   who: AT_THE_VEHICLE,
   searched: false,
   kept: { as: 'all' },

@@ -1,12 +1,15 @@
-import type { Equipment } from '../../plan';
+import { EQUIPMENT } from '../../plan';
+import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 
-export interface SetupBody {
-  equipment: Equipment;
-  corroded: boolean;
-}
+const body = bodyOf(({ z }) => z.object({ equipment: z.enum(EQUIPMENT), corroded: z.boolean() }));
+export type SetupBody = Body<typeof body>;
 
-export const setup = entryKind<SetupBody>()({
+export const setup = entryKind(body)({
+  example: {
+    equipment: 'lift',
+    corroded: true,
+  },
   who: AT_THE_VEHICLE,
   searched: false,
   kept: { as: 'latest' },

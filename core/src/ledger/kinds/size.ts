@@ -1,24 +1,41 @@
-import type { Seat, Size } from '../../parts';
+import { SEATS, SIZES } from '../../parts';
 import { capital } from '../../text';
-import type { AxleEnd, Hold, LinkEnd } from '../../vehicle';
+import { HOLDS, LINK_ENDS } from '../../vehicle';
+import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 
-/** A size measured for a part, as it was written; it overrules the file. */
-export interface SizeBody {
-  axle: AxleEnd;
-  size: Size;
-  /** The end of the link it was measured at; both where none is named. */
-  end?: LinkEnd;
-  text: string;
-  mm?: number;
-  /** How far it may be off, mm: as it was written, else what a rule or caliper usually is. */
-  doubtMm?: number;
-  thread?: string;
-  hold?: Hold;
-  seat?: Seat;
-}
+const body = bodyOf(({ z, axleEnd, text }) =>
+  z.object({
+    axle: axleEnd,
+    size: z.enum(SIZES),
 
-export const size = entryKind<SizeBody>()({
+    /** The end of the link it was measured at; both where none is named. */
+    end: z.enum(LINK_ENDS).optional(),
+    text: text(60).min(1),
+    mm: z.number().positive().max(2000).optional(),
+
+    /** How far it may be off, mm: as it was written, else what a rule or caliper usually is. */
+    doubtMm: z.number().min(0).max(50).optional(),
+    thread: text(20).optional(),
+    hold: z.enum(HOLDS).optional(),
+    seat: z.enum(SEATS).optional(),
+  }),
+);
+/** A size measured for a part, as it was written; it overrules the file. */
+export type SizeBody = Body<typeof body>;
+
+export const size = entryKind(body)({
+  example: {
+    axle: 'front',
+    size: 'hold',
+    end: 'upper',
+    text: '5 mm hex',
+    mm: 5,
+    doubtMm: 0.2,
+    hold: 'hex',
+    thread: 'M10×1.25',
+    seat: 'taper',
+  },
   version: 2,
   // The first version was a kind called "measure".
   upcasts: { 1: ({ measure, ...body }) => ({ ...body, size: measure }) },

@@ -1,20 +1,34 @@
-import type { JointKind } from '../../joint';
-import type { Task, WayOf } from '../../plan';
+import { JOINT_KINDS } from '../../joint';
+import { TASKS, WAYS } from '../../plan';
+import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 
-/** A trap or a tip for whoever does this step on a vehicle of this type next. */
-export interface TipBody {
-  task: Task;
-  /** The kind of joint the step is of, where it is one's. */
-  kind?: JointKind;
-  text: string;
-  /** It is a way to do the step: by the manual, or as it is done. */
-  way?: WayOf;
-  /** Where the manual's way is written. */
-  source?: string;
-}
+const body = bodyOf(({ z, text }) =>
+  z.object({
+    task: z.enum(TASKS),
 
-export const tip = entryKind<TipBody>()({
+    /** The kind of joint the step is of, where it is one's. */
+    kind: z.enum(JOINT_KINDS).optional(),
+    text: text(300).min(1),
+
+    /** It is a way to do the step: by the manual, or as it is done. */
+    way: z.enum(WAYS).optional(),
+
+    /** Where the manual's way is written. */
+    source: text(160).optional(),
+  }),
+);
+/** A trap or a tip for whoever does this step on a vehicle of this type next. */
+export type TipBody = Body<typeof body>;
+
+export const tip = entryKind(body)({
+  example: {
+    task: 'bushing off',
+    kind: 'frame-bushing',
+    text: 'one bolt cannot be seen: short 13 mm socket from above the rack',
+    way: 'field',
+    source: 'the yard',
+  },
   who: AT_THE_VEHICLE,
   searched: true,
   afterHandBack: true,

@@ -1,24 +1,32 @@
-import type { JointId } from '../../joint';
 import { sayDay } from '../../text';
-import type { AnswerWay } from '../words';
-import { EVERYBODY, entryKind } from './entry-kind';
+import { ANSWER_WAYS } from '../words';
+import { type Body, bodyOf } from './body';
+import { entryKind, EVERYBODY } from './entry-kind';
 
+const body = bodyOf(({ z, day, jointId, text }) =>
+  z.object({
+    what: text(1200).min(1),
+
+    /** The joints it was about; those of an older entry nobody wrote down. */
+    joints: z.array(jointId).max(60).optional(),
+
+    /** What for; nothing where it is dangerous. */
+    about: z.literal('inspection').optional(),
+
+    /** What they said to it, where they said something: no, or later and until when. */
+    answer: z.enum(['declined', 'later']).optional(),
+
+    /** ISO 8601 */
+    on: day.optional(),
+    who: text(120).min(1),
+    how: z.enum(ANSWER_WAYS),
+  }),
+);
 /** The owner was told of something that must not wait. */
-export interface ToldBody {
-  what: string;
-  /** The joints it was about; those of an older entry nobody wrote down. */
-  joints?: JointId[];
-  /** What for; nothing where it is dangerous. */
-  about?: 'inspection';
-  /** What they said to it, where they said something: no, or later and until when. */
-  answer?: 'declined' | 'later';
-  /** ISO 8601 */
-  on?: string;
-  who: string;
-  how: AnswerWay;
-}
+export type ToldBody = Body<typeof body>;
 
-export const told = entryKind<ToldBody>()({
+export const told = entryKind(body)({
+  example: { what: 'the ball joint', joints: ['front.left.ball-joint'], who: 'owner', how: 'in person' },
   version: 2,
   // The first version did not say of which joints.
   upcasts: { 1: (b) => b },

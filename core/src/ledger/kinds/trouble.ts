@@ -1,13 +1,16 @@
-import { LADDERS, type TroubleId } from '../../plan';
+import { LADDERS, TROUBLES } from '../../plan';
+import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 
+const body = bodyOf(({ z, stepId }) => z.object({ step: stepId, what: z.enum(TROUBLES) }));
 /** Something went wrong at a step. */
-export interface TroubleBody {
-  step: string;
-  what: TroubleId;
-}
+export type TroubleBody = Body<typeof body>;
 
-export const trouble = entryKind<TroubleBody>()({
+export const trouble = entryKind(body)({
+  example: {
+    step: 'link-off-left',
+    what: 'stud spins',
+  },
   who: AT_THE_VEHICLE,
   searched: false,
   kept: { as: 'all' },

@@ -1,13 +1,15 @@
-import type { FastenerId } from '../../joint';
+import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 
+const body = bodyOf(({ z, fastenerId }) => z.object({ fastener: fastenerId, count: z.int().min(0).max(20) }));
 /** Undone beside the plan, to get at something: so many of a group. None any more is a slip taken back. */
-export interface UndoneBody {
-  fastener: FastenerId;
-  count: number;
-}
+export type UndoneBody = Body<typeof body>;
 
-export const undone = entryKind<UndoneBody>()({
+export const undone = entryKind(body)({
+  example: {
+    fastener: 'front.left.bracket-bolt',
+    count: 1,
+  },
   who: AT_THE_VEHICLE,
   searched: false,
   kept: { as: 'latest by key', key: (b) => b.fastener },

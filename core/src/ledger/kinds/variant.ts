@@ -1,11 +1,12 @@
-import { EVERYBODY, entryKind } from './entry-kind';
+import { type Body, bodyOf } from './body';
+import { entryKind, EVERYBODY } from './entry-kind';
 
+const body = bodyOf(({ z, variantName }) => z.object({ name: variantName }));
 /** Which variant of its type this vehicle is, as somebody found when they looked. */
-export interface VariantBody {
-  name: string;
-}
+export type VariantBody = Body<typeof body>;
 
-export const variant = entryKind<VariantBody>()({
+export const variant = entryKind(body)({
+  example: { name: 'front bar 22' },
   who: EVERYBODY,
   searched: true,
   kept: { as: 'latest' },

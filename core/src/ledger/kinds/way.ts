@@ -1,13 +1,16 @@
-import type { WayOf } from '../../plan';
+import { WAYS } from '../../plan';
+import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 
+const body = bodyOf(({ z, stepId }) => z.object({ step: stepId, way: z.enum(WAYS) }));
 /** Which way a step is gone, where there are two. */
-export interface WayBody {
-  step: string;
-  way: WayOf;
-}
+export type WayBody = Body<typeof body>;
 
-export const way = entryKind<WayBody>()({
+export const way = entryKind(body)({
+  example: {
+    step: 'bushing-off-left',
+    way: 'field',
+  },
   who: AT_THE_VEHICLE,
   searched: false,
   kept: { as: 'latest by key', key: (b) => b.step },

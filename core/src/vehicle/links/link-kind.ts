@@ -1,26 +1,30 @@
 import { BadInput } from '../../error';
+import type { Given, Held, SchemaKit } from '../../schema';
 import type { Name } from '../../text';
 import { sayHex } from '../../thread';
 import { readMm } from '../../units';
 import type { FastenerKind } from '../../torque';
 import type { OrientationSpec, PieceSpec } from '../pieces';
-import type { Hold } from '../words';
-import type { EndKind, StudPoints } from './ends';
+import { HOLDS, type Hold } from '../words';
+import { END_KINDS, STUD_WAYS, type EndKind } from './ends';
 
 export const LINK_ENDS = ['upper', 'lower'] as const;
 export type LinkEnd = (typeof LINK_ENDS)[number];
 
+/** The schema of one end of a link, or its single bolt. */
+export const studSchema = ({ z, text }: SchemaKit) =>
+  z.object({
+    thread: text(20).min(1),
+    nutHexMm: z.number().positive().max(60),
+    hold: z.enum(HOLDS),
+    holdMm: z.number().positive().max(40).optional(),
+    /** What this end is, where it is not what its kind of link usually has there. */
+    is: z.enum(END_KINDS).optional(),
+    /** Where it points; left out when nobody has looked. */
+    points: z.enum(STUD_WAYS).optional(),
+  });
 /** One end of a link, or its single bolt. */
-export interface StudSpec {
-  readonly thread: string;
-  readonly nutHexMm: number;
-  readonly hold: Hold;
-  readonly holdMm?: number | undefined;
-  /** What this end is, where it is not what its kind of link usually has there. */
-  readonly is?: EndKind | undefined;
-  /** Where it points; left out when nobody has looked. */
-  readonly points?: StudPoints | undefined;
-}
+export type StudSpec = Held<Given<typeof studSchema>>;
 
 /** "5 mm hex", nothing where the stud cannot be held. */
 export const sayStudHold = (s: Pick<StudSpec, 'hold' | 'holdMm'>): string | undefined =>

@@ -1,7 +1,7 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import { firstValueFrom, type Observable } from 'rxjs';
-import { problem, type Problem } from '@ash-knot/contract';
+import { isProblem, type Problem } from '@ash-knot/contract';
 
 /** What went wrong on the way to the server, in a sentence. */
 export class ApiError extends Error {
@@ -24,10 +24,10 @@ function toError(e: unknown): unknown {
   if (!(e instanceof HttpErrorResponse)) return e;
   if (e.status === 0) return new ApiError(0, 'offline', 'The line is down. What you typed is kept here.');
   const body: unknown = typeof e.error === 'string' ? safeJson(e.error) : e.error;
-  const p = problem.safeParse(body);
+  const p = isProblem(body) ? body : undefined;
   const wait = Number(e.headers?.get('Retry-After') ?? NaN);
-  const more = { ...(Number.isFinite(wait) ? { retryAfterS: wait } : {}), ...(p.data?.now ? { now: p.data.now } : {}) };
-  if (p.success) return new ApiError(e.status, p.data.title, p.data.detail ?? p.data.title, p.data.fields, more);
+  const more = { ...(Number.isFinite(wait) ? { retryAfterS: wait } : {}), ...(p?.now ? { now: p.now } : {}) };
+  if (p) return new ApiError(e.status, p.title, p.detail ?? p.title, p.fields, more);
   return new ApiError(e.status, 'unknown', `The server answered ${e.status}. Nothing was changed.`);
 }
 

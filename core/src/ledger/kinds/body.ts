@@ -1,0 +1,44 @@
+import type { ZodType } from 'zod';
+import { isFaultId, splitFault } from '../../diagnosis';
+import { isFastenerId, isJointId, type FastenerId, type JointId } from '../../joint';
+import { partSchema } from '../../parts';
+import { LIMIT_OWNERS } from '../../play';
+import type { Given, Held, SchemaKit } from '../../schema';
+import { bookValueSchema } from '../../torque';
+import { AXLES, SIDES, variantName } from '../../vehicle';
+import type { Cause } from '../words';
+
+/** What the bodies of entries are described with: the words every stored thing uses, and the trade's own. */
+export function bodyKit(kit: SchemaKit) {
+  const { z, text } = kit;
+  const gaugeId = text(60).min(1);
+  return {
+    ...kit,
+    side: z.enum(SIDES),
+    axleEnd: z.enum(AXLES),
+    stepId: text(80).min(1),
+    gaugeId,
+    /** A torque a wrench of this trade can have, N·m. */
+    nm: z.number().positive().max(1000),
+    speakingWrench: z.object({ id: gaugeId, name: text(60), simulated: z.boolean() }),
+    jointId: z.custom<JointId>((v) => typeof v === 'string' && isJointId(v), {
+      error: 'must be a joint such as front.left.link-lower',
+    }),
+    fastenerId: z.custom<FastenerId>((v) => typeof v === 'string' && isFastenerId(v), {
+      error: 'must be a fastener such as front.left.link-lower-nut',
+    }),
+    /** A fault, or a joint whose faults were not told apart. */
+    cause: z.custom<Cause>((v) => typeof v === 'string' && (isFaultId(v) || splitFault(v) !== undefined), {
+      error: 'must be a fault or a joint this program knows',
+    }),
+    limitOwner: z.enum(LIMIT_OWNERS),
+    variantName: variantName(kit),
+    bookValue: bookValueSchema(kit),
+    part: partSchema(kit),
+  };
+}
+export type BodyKit = ReturnType<typeof bodyKit>;
+
+/** The schema of an entry's body; what it gives is the body's type. */
+export const bodyOf = <S extends ZodType>(schema: (kit: BodyKit) => S): ((kit: BodyKit) => S) => schema;
+export type Body<F extends (kit: BodyKit) => ZodType> = Held<Given<F>>;

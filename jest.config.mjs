@@ -1,4 +1,4 @@
-import { GLOBALS } from './jest.globals.mjs';
+import { GLOBALS, SWC } from './jest.shared.mjs';
 
 /** Every package's unit tests; `npm test` runs them after types and lint. */
 const plain = (name, extra = {}) => ({
@@ -7,9 +7,7 @@ const plain = (name, extra = {}) => ({
   testEnvironment: 'node',
   testMatch: ['<rootDir>/src/**/*.spec.ts'],
   sandboxInjectedGlobals: GLOBALS,
-  transform: {
-    '^.+\\.[jt]s$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'commonjs' } }],
-  },
+  transform: { '^.+\\.[jt]s$': SWC },
   // The packages are read from their TypeScript sources through the workspace links.
   transformIgnorePatterns: ['/node_modules/(?!(@ash-knot|uuid|cookie)/)'],
   ...extra,
@@ -18,7 +16,8 @@ const plain = (name, extra = {}) => ({
 export default {
   // Loading the demo shop on a busy machine takes longer than Jest's five seconds; a project cannot set this for itself.
   testTimeout: 60_000,
-  // Each file leaves some megabytes behind in the process that ran it: past this one is made anew.
-  workerIdleMemoryLimit: '1GB',
+  // Two files at once, on the two cores there are. Each leaves some megabytes behind in the process that ran it: past this one is made anew.
+  maxWorkers: 2,
+  workerIdleMemoryLimit: '3GB',
   projects: [plain('core'), plain('contract'), plain('demo'), plain('server'), '<rootDir>/web/jest.config.mjs'],
 };

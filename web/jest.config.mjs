@@ -1,10 +1,11 @@
-import { GLOBALS } from '../jest.globals.mjs';
+import { GLOBALS, SWC } from '../jest.shared.mjs';
 import presets from 'jest-preset-angular/presets/index.js';
 
 const preset = presets.createCjsPreset({ tsconfig: '<rootDir>/tsconfig.spec.json' });
 export default {
   ...preset,
   displayName: 'web',
+  transform: { '/(core|contract)/src/.*\\.ts$': SWC, ...preset.transform },
   sandboxInjectedGlobals: GLOBALS,
   rootDir: import.meta.dirname,
   testMatch: ['<rootDir>/src/**/*.spec.ts'],

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { exampleOf } from '@ash-knot/contract';
 import { ENTRY_KINDS, makeEntry, SHIPPED } from '@ash-knot/core';
+import { sized } from '@ash-knot/core/test';
 import { makeGauges, RULES, TYPES } from '@ash-knot/demo';
 import type { Problem, SessionView } from '@ash-knot/contract';
 import { freshId, startApp, type Running, type Tablet } from './test';
@@ -135,11 +136,12 @@ async function targets(t: Tablet): Promise<Target[]> {
   ];
 }
 
-const BODIES = 10_000;
+/** A slip that one body in five hundred runs into is met by 2 500 of them in 99 of 100 runs. */
+const BODIES = sized(2_500, 10_000);
 const AT_ONCE = 8;
 
-// Long: ten thousand requests, each through the whole of the server.
-test('ten thousand mutated bodies: no 5xx, and what is refused for what it holds names its field', async () => {
+// Long: thousands of requests, each through the whole of the server.
+test(`${BODIES} mutated bodies: no 5xx, and what is refused for what it holds names its field`, async () => {
   const t = await app.tablet().signIn('marit');
   await t.pin('marit');
   const all = await targets(t);

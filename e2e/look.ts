@@ -137,7 +137,9 @@ export class Eyes {
   /** A page by its address, and all of it. */
   async open(path: string): Promise<void> {
     await this.page.goto(path);
-    await this.page.waitForLoadState('networkidle').catch(() => undefined);
+    // Drawn: what it is called stands there, and nothing says that it is still coming.
+    await expect(this.page.locator('h1, h2').first()).toBeVisible();
+    await expect(this.page.getByText(/^(Opening|Reading|Loading|Asking) .*…$/)).toHaveCount(0);
     await this.look(path);
   }
 

@@ -3,17 +3,19 @@ import { HAND_CHECKS, partsOf, uncapital, type Entry, type JointId } from '@ash-
 import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
 import { clock } from '../words/format';
+import { PlaceMark } from '../job/places';
 
 /** What was felt of one part and cannot all be, side by side: a person strikes what is wrong, with the reason. */
 @Component({
   selector: 'ak-contradiction',
+  imports: [PlaceMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section
       class="caution mt-3"
       role="alert"
       data-testid="contradiction"
-      data-next="contradiction"
+      akPlace="contradiction"
       aria-label="These cannot all be"
     >
       <p class="font-bold">These cannot all be. Feel it again, and strike what is wrong.</p>

@@ -3,10 +3,12 @@ import { elsewhereChecks, sayFault, sayState, type CheckResult, type OtherFault,
 import { JobStore } from '../job/job-store';
 import { Records } from '../job/records';
 import { Session } from '../session/session';
+import { PlaceMark } from '../job/places';
 
 /** A check of what is no joint of the plate: load, shields, mounts, shafts. */
 @Component({
   selector: 'ak-elsewhere-card',
+  imports: [PlaceMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (check(); as c) {
@@ -22,7 +24,7 @@ import { Session } from '../session/session';
           @if (finds().length > 1) {
             <p class="heading">{{ name(f) }}</p>
           }
-          <div class="mt-1 grid grid-cols-3 gap-3" role="group" [attr.aria-label]="name(f)" data-results>
+          <div class="mt-1 grid grid-cols-3 gap-3" role="group" [attr.aria-label]="name(f)" akPlace="results">
             @for (r of results; track r.result) {
               <button
                 type="button"

@@ -42,6 +42,7 @@ import { MeasureLoop } from '../measuring/measure-loop';
 import { MeasurePlay } from '../measuring/measure-play';
 import { NextChecks } from './next-checks';
 import { Suspects } from './suspects';
+import { PlaceMark } from '../job/places';
 
 /** Raise it, look, rock, lever, measure: the check of the joint that is touched on the plate. */
 @Component({
@@ -57,6 +58,7 @@ import { Suspects } from './suspects';
     Photo,
     PhotoButton,
     Suspects,
+    PlaceMark,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -85,7 +87,7 @@ import { Suspects } from './suspects';
           </button>
         }
       }
-      <div class="mt-4 grid grid-cols-3 gap-2 sm:grid-cols-5" role="group" aria-label="How it is in the hand" data-results>
+      <div class="mt-4 grid grid-cols-3 gap-2 sm:grid-cols-5" role="group" aria-label="How it is in the hand" akPlace="results">
         @for (r of results; track r) {
           <button
             type="button"

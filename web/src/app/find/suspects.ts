@@ -15,6 +15,7 @@ import {
 import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
 import { pct } from '../words/format';
+import { PlaceMark } from '../job/places';
 
 /** Less than this is not said. */
 const SAID = 0.1;
@@ -26,6 +27,7 @@ const FULL = Math.log(50);
 /** The ranking in bars, why it stands so, and what the verdict still waits for. */
 @Component({
   selector: 'ak-suspects',
+  imports: [PlaceMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="rule flex items-baseline justify-between pt-4">
@@ -35,7 +37,7 @@ const FULL = Math.log(50);
       </p>
     </div>
     @if (store.rankingFailed(); as f) {
-      <p class="caution mt-2" role="alert" data-testid="ranking-failed" data-next="verdict">
+      <p class="caution mt-2" role="alert" data-testid="ranking-failed" akPlace="verdict">
         <b>The suspects could not be ranked.</b> {{ f }} What was found stands, and what is owed is still asked for.
       </p>
     }
@@ -109,16 +111,16 @@ const FULL = Math.log(50);
     @if (store.verdict(); as v) {
       @switch (v.kind) {
         @case ('blocked') {
-          <p class="caution mt-3" data-testid="verdict" data-next="verdict"><b>No verdict yet.</b> {{ v.sentence }}</p>
+          <p class="caution mt-3" data-testid="verdict" akPlace="verdict"><b>No verdict yet.</b> {{ v.sentence }}</p>
         }
         @case ('unseen') {
-          <p class="caution mt-3" data-testid="verdict" data-next="verdict"><b>No verdict yet.</b> {{ v.sentence }}</p>
+          <p class="caution mt-3" data-testid="verdict" akPlace="verdict"><b>No verdict yet.</b> {{ v.sentence }}</p>
         }
         @case ('contradiction') {
-          <p class="caution mt-3" role="alert" data-testid="verdict" data-next="verdict"><b>No verdict.</b> {{ v.sentence }}</p>
+          <p class="caution mt-3" role="alert" data-testid="verdict" akPlace="verdict"><b>No verdict.</b> {{ v.sentence }}</p>
         }
         @case ('dangerous') {
-          <div class="caution mt-3" role="alert" data-testid="verdict" data-next="verdict">
+          <div class="caution mt-3" role="alert" data-testid="verdict" akPlace="verdict">
             <p class="font-bold text-oxide">{{ v.sentence }}</p>
             @if (v.causes.length) {
               <p>The noise besides: {{ say(v.causes) }}.</p>
@@ -136,14 +138,14 @@ const FULL = Math.log(50);
         }
         @case ('ready') {
           @if (given()) {
-            <p class="mt-3 border-l-4 border-lichen bg-chalk px-4 py-2" data-testid="verdict" data-next="verdict">
+            <p class="mt-3 border-l-4 border-lichen bg-chalk px-4 py-2" data-testid="verdict" akPlace="verdict">
               <b>Verdict given.</b> {{ v.sentence }}
             </p>
           } @else {
             <div
               class="mt-3 flex items-center gap-4 border-l-4 border-lichen bg-chalk px-4 py-2"
               data-testid="verdict"
-              data-next="verdict"
+              akPlace="verdict"
             >
               <p class="flex-1"><b>It is this:</b> {{ v.sentence }} The dangerous joints are cleared.</p>
               <button type="button" class="btn btn-go" [disabled]="again()" (click)="give()" data-testid="give-verdict">
@@ -154,11 +156,11 @@ const FULL = Math.log(50);
         }
         @case ('open') {
           @if (given()) {
-            <p class="caution mt-3 !border-ash-500" data-testid="verdict" data-next="verdict">
+            <p class="caution mt-3 !border-ash-500" data-testid="verdict" akPlace="verdict">
               <b>Not reproduced.</b> Nothing is named. What was found is offered; what else to try is on the drive’s list.
             </p>
           } @else {
-            <div class="caution mt-3 flex items-center gap-4 !border-ash-500" data-testid="verdict" data-next="verdict">
+            <div class="caution mt-3 flex items-center gap-4 !border-ash-500" data-testid="verdict" akPlace="verdict">
               <p class="flex-1"><b>No verdict.</b> {{ v.sentence }}</p>
               <button type="button" class="btn" (click)="notReproduced()">Not reproduced</button>
             </div>

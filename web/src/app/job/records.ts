@@ -1,5 +1,4 @@
-import { inject, Injectable } from '@angular/core';
-import { Subject } from 'rxjs';
+import { inject, Injectable, signal } from '@angular/core';
 import {
   checkAt,
   countingStates,
@@ -25,12 +24,10 @@ import { StandAsk } from './stand-ask';
 /** Records that more than one place on the sheet can make. */
 @Injectable({ providedIn: 'root' })
 export class Records {
-  /** The big key was pressed while a fastener waits: the work station takes the wrench's click. */
-  readonly pull = new Subject<string>();
   /** Clicks counted on a group that are not on the tape yet, by fastener; they survive a reload. */
   readonly counted = draft<Record<string, number>>('clicks', {});
-  /** The big key wants the step it speaks of on the screen: whatever else was opened is shut. */
-  readonly showStep = new Subject<void>();
+  /** How often the big key wanted the step it speaks of on the screen: whatever else was opened is shut then. */
+  readonly stepAsked = signal(0);
   private readonly stand = inject(StandAsk);
 
   /** One joint's result. */

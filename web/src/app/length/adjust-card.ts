@@ -6,6 +6,7 @@ import { Units } from '../session/units';
 import { draft } from '../state/draft';
 import { draftPlace } from './draft-place';
 import { typedMm, typedNumber } from './typed';
+import { PlaceKey } from '../job/places';
 
 const ENDS = ['one', 'both'] as const;
 const BODIES = ['steel', 'aluminium'] as const;
@@ -14,7 +15,7 @@ const SQUARE = ['half turns only'] as const;
 /** An adjustable link set to a length: turns, thread left, how alike both can be set. */
 @Component({
   selector: 'ak-adjust-card',
-  imports: [Picks, TextField],
+  imports: [Picks, TextField, PlaceKey],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'block' },
   template: `
@@ -33,7 +34,7 @@ const SQUARE = ['half turns only'] as const;
               <p [class.text-lg]="first" [class.font-bold]="first" class="mt-1">{{ line }}</p>
             }
             @if (keeps()) {
-              <button type="button" class="btn mt-3" (click)="keep()" data-next-do="setting" data-testid="adjust-keep">
+              <button type="button" class="btn mt-3" (click)="keep()" akDoes="setting" (done)="keep()" data-testid="adjust-keep">
                 Both are set so
               </button>
             }

@@ -34,6 +34,7 @@ import { asked } from './asked';
 import { draftPlace } from './draft-place';
 import { LengthWindowView } from './length-window';
 import { typedMm, typedNumber, typedOr } from './typed';
+import { PlaceKey, PlaceMark } from '../job/places';
 
 const WAYS = ['by the stance', 'by the bolt'] as const;
 type Way = (typeof WAYS)[number];
@@ -45,7 +46,7 @@ const MOUNTS = ['above', 'below'] as const;
  */
 @Component({
   selector: 'ak-length-finder',
-  imports: [AdjustCard, LengthWindowView, NgTemplateOutlet, Picks, TextField],
+  imports: [AdjustCard, LengthWindowView, NgTemplateOutlet, Picks, TextField, PlaceKey, PlaceMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'block' },
   template: `
@@ -56,7 +57,7 @@ const MOUNTS = ['above', 'below'] as const;
         too long and once from too short.
       </p>
       @for (r of rounds(); track $index; let i = $index) {
-        <div class="mt-2 grid grid-cols-2 gap-3" data-next="length">
+        <div class="mt-2 grid grid-cols-2 gap-3" akPlace="length">
           <ak-text-field
             [label]="'From longer' + (i ? ', round ' + (i + 1) : '')"
             field="length from above"
@@ -77,7 +78,7 @@ const MOUNTS = ['above', 'below'] as const;
       }
       <button type="button" class="link text-sm" (click)="moreRounds()">Another round</button>
     } @else {
-      <div class="mt-3 grid grid-cols-2 gap-3" [class.sm:grid-cols-3]="!axle()" data-next="length">
+      <div class="mt-3 grid grid-cols-2 gap-3" [class.sm:grid-cols-3]="!axle()" akPlace="length">
         <ak-text-field
           label="Lowered by"
           [(value)]="lowered"
@@ -180,7 +181,7 @@ const MOUNTS = ['above', 'below'] as const;
         <ng-container [ngTemplateOutlet]="limitsForm" />
       }
       @if (keeps()) {
-        <button type="button" class="btn btn-go mt-4" (click)="keep()" data-next-do="length" data-testid="length-keep">
+        <button type="button" class="btn btn-go mt-4" (click)="keep()" akDoes="length" (done)="keep()" data-testid="length-keep">
           Look for this length
         </button>
       }

@@ -9,6 +9,7 @@ import { LikeThat } from './like-that';
 import { OwnDrive } from './own-drive';
 import { Purpose } from './purpose';
 import { Session } from '../session/session';
+import { PlaceKey, PlaceMark } from '../job/places';
 
 type Complaint = EntryBodies['complaint'];
 const EMPTY: Complaint = {
@@ -25,7 +26,7 @@ const EMPTY: Complaint = {
 /** What the customer hears, picked word by word. */
 @Component({
   selector: 'ak-listen',
-  imports: [LikeThat, OwnDrive, Picks, Purpose, Suspects],
+  imports: [LikeThat, OwnDrive, Picks, Purpose, Suspects, PlaceKey, PlaceMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (store.state()?.complaint && noise()) {
@@ -60,7 +61,7 @@ const EMPTY: Complaint = {
           (input)="set({ words: words.value })"
           maxlength="2000"
           data-testid="words"
-          data-next="complaint"
+          akPlace="complaint"
           placeholder="knocks on the …"
         />
       </label>
@@ -118,7 +119,8 @@ const EMPTY: Complaint = {
           [disabled]="!dirty() || busy()"
           (click)="save()"
           data-testid="save-complaint"
-          data-next-do="complaint"
+          [akDoes]="dirty() && !busy() ? 'complaint' : null"
+          (done)="save()"
         >
           Write it down
         </button>

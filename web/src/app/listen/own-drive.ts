@@ -13,15 +13,16 @@ import { pct } from '../words/format';
 import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
 import { Recordings } from './recordings';
+import { PlaceMark } from '../job/places';
 
 /** The shop's own drive: what to try, best first, and what was heard in one tap. */
 @Component({
   selector: 'ak-own-drive',
-  imports: [Recordings],
+  imports: [Recordings, PlaceMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="soft">One thing at a time. A passenger taps, or tap it after: never the driver while driving.</p>
-    <ol class="mt-2" data-next="drive">
+    <ol class="mt-2" akPlace="drive">
       @for (r of rows(); track r.manoeuvre; let i = $index) {
         <li class="rule grid grid-cols-[1fr_auto] items-center gap-x-4 py-2" [attr.data-manoeuvre]="r.manoeuvre">
           <div class="min-w-0">

@@ -4,11 +4,12 @@ import type { EntryBodies } from '@ash-knot/core';
 import { TextField } from '../kit/text-field';
 import { JobStore } from '../job/job-store';
 import { draft } from '../state/draft';
+import { PlaceKey, PlaceMark } from '../job/places';
 
 /** Why a vehicle without a noise is here, in a line: it stands on the strip and on the customer's sheet. */
 @Component({
   selector: 'ak-purpose',
-  imports: [TextField],
+  imports: [TextField, PlaceKey, PlaceMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 class="text-2xl font-bold">Why it is here</h2>
@@ -20,7 +21,7 @@ import { draft } from '../state/draft';
         [max]="300"
         [error]="error()"
         testId="purpose-what"
-        data-next="complaint"
+        akPlace="complaint"
       />
       @if (failed()) {
         <ak-text-field
@@ -36,7 +37,8 @@ import { draft } from '../state/draft';
           class="btn btn-go min-w-48"
           [disabled]="!dirty()"
           data-testid="save-purpose"
-          [attr.data-next-do]="dirty() ? 'complaint' : null"
+          [akDoes]="dirty() ? 'complaint' : null"
+          (done)="save()"
         >
           Write it down
         </button>
@@ -60,8 +62,8 @@ export class Purpose {
   protected set(part: Partial<EntryBodies['purpose']>): void {
     this.typed.set({ ...this.p(), ...part });
   }
-  protected async save(e: Event): Promise<void> {
-    e.preventDefault();
+  protected async save(e?: Event): Promise<void> {
+    e?.preventDefault();
     const { what, rule } = this.p();
     if (!what.trim()) return this.error.set('Say it in a line: it stands on the customer’s sheet.');
     if (this.failed() && !rule.trim()) return this.error.set('Say by whose rule it failed, below.');

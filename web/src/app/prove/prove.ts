@@ -27,6 +27,7 @@ import { JobStore } from '../job/job-store';
 import { Records } from '../job/records';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
+import { PlaceKey, PlaceMark } from '../job/places';
 
 /** Nobody drives further between the door and the hand-back, km. */
 const MOST_DRIVEN_KM = 500;
@@ -34,7 +35,7 @@ const MOST_DRIVEN_KM = 500;
 /** Prove it is quiet, and hand it back. */
 @Component({
   selector: 'ak-prove',
-  imports: [MeasureLoop, MeasurePlay, Picks, RouterLink, TextField],
+  imports: [MeasureLoop, MeasurePlay, Picks, RouterLink, TextField, PlaceKey, PlaceMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './prove.html',
 })

@@ -47,6 +47,7 @@ import { OwnPart } from './own-part';
 import { PartOverlay } from '../parts/part-overlay';
 import { SizeField } from './size-field';
 import { sizeRows } from './size-rows';
+import { PlaceKey, PlaceMark } from '../job/places';
 
 const WHATS = ['links', 'bushings', 'bar', 'joint'] as const;
 type What = (typeof WHATS)[number];
@@ -59,7 +60,7 @@ const MOST_WAYS = 3;
 /** What is looked for, measured, and picked from the catalogue. */
 @Component({
   selector: 'ak-find-part',
-  imports: [OwnPart, PartOverlay, Picks, SizeField, TextField, Wrong],
+  imports: [OwnPart, PartOverlay, Picks, SizeField, TextField, Wrong, PlaceKey, PlaceMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './find-part.html',
 })

@@ -29,13 +29,14 @@ import { Session } from '../session/session';
 import { Units } from '../session/units';
 import { Api, ApiError } from '../state/api';
 import { draft } from '../state/draft';
+import { PlaceKey, PlaceMark } from '../job/places';
 
 const RESULTS = ['yes', 'no', 'can’t tell'] as const;
 
 /** What was said yes to, until it is in the hand: ordered, promised, come in, looked at, taken or refused. */
 @Component({
   selector: 'ak-parts-desk',
-  imports: [PartOverlay, Picks, TextField, Wrong],
+  imports: [PartOverlay, Picks, TextField, Wrong, PlaceKey, PlaceMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './parts-desk.html',
 })

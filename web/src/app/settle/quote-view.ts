@@ -29,6 +29,7 @@ import { Wrong } from '../kit/wrong';
 import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
 import { draft } from '../state/draft';
+import { PlaceMark } from '../job/places';
 
 /** What a row of the table says of a way. */
 interface Row {
@@ -42,7 +43,7 @@ interface Row {
 /** What the customer is offered, side by side, in one sentence; each line answered by itself: yes, no or later. */
 @Component({
   selector: 'ak-quote-view',
-  imports: [PartsDesk, RouterLink, TextField, Wrong],
+  imports: [PartsDesk, RouterLink, TextField, Wrong, PlaceMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './quote-view.html',
 })

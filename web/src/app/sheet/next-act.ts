@@ -1,5 +1,4 @@
-import { inject, Injectable, signal } from '@angular/core';
-import { DOCUMENT } from '@angular/common';
+import { afterNextRender, effect, inject, Injectable, Injector, signal, untracked } from '@angular/core';
 import { Router } from '@angular/router';
 import {
   checkAt,
@@ -9,12 +8,15 @@ import {
   type NextAction,
   type NextLine,
   type Station,
+  type StepId,
   type Target,
 } from '@ash-knot/core';
 import { Dialog } from '@angular/cdk/dialog';
 import type { ToldOf } from '../job/told-dialog';
+import { focusIn } from '../kit/focus';
 import { PANEL } from '../kit/panel';
 import { JobStore } from '../job/job-store';
+import { Places, type PlaceName } from '../job/places';
 import { Records } from '../job/records';
 import { Wrench } from '../instruments/wrench';
 import type { Offer } from '../practice/offers';
@@ -32,16 +34,32 @@ export class NextAct {
   private readonly work = inject(Records);
   private readonly wrench = inject(Wrench);
   private readonly practice = inject(PracticeBench);
-  private readonly document = inject(DOCUMENT);
+  private readonly places = inject(Places);
+  private readonly injector = inject(Injector);
+  /** Where the key leads, until it is on the screen. */
+  private readonly wanted = signal<PlaceName | null>(null);
   /** On a phone one part shows at a time: the plate or the bench. */
   readonly plateShown = signal(false);
+
+  constructor() {
+    effect(() => {
+      const name = this.wanted();
+      const element = name && this.places.at(name);
+      if (!element) return;
+      untracked(() => {
+        this.wanted.set(null);
+        // What stands in it is drawn with it.
+        afterNextRender(() => focusIn(element), { injector: this.injector });
+      });
+    });
+  }
 
   /** On a practice vehicle, with the place on the screen: what is done at it before anybody can say what came of it. */
   due(a: NextAction): Offer | undefined {
     if (!this.store.practice()) return undefined;
     if (a.kind === 'check') return this.atCheck(a) ? this.practice.due(a) : undefined;
     if (a.kind === 'elsewhere') return this.store.elsewhere() === a.check && this.at('find') ? this.practice.due(a) : undefined;
-    return 'step' in a && this.visible(`[data-step="${a.step}"][data-open]`) ? this.practice.due(a) : undefined;
+    return 'step' in a && this.shows(`step ${a.step}`) ? this.practice.due(a) : undefined;
   }
   /** The same for a whole line: where each of its answers waits for one thing that is to be done, that is what its key does. */
   dueOf(n: NextLine): Offer | undefined {
@@ -63,7 +81,7 @@ export class NextAct {
     if (n.action.kind === 'torque') {
       const { fastener, step } = n.action;
       const f = this.store.fasteners().find((x) => x.fastener.id === fastener);
-      if (f?.target && f.fastener.count > 1 && this.visible(`[data-step="${step}"][data-open]`))
+      if (f?.target && f.fastener.count > 1 && this.shows(`step ${step}`))
         return `Click ${Math.min((this.work.counted()[fastener] ?? 0) + 1, f.clicks)} of ${f.clicks}`;
       if (f?.target && f.fastener.count === 1 && this.wrench.connected()) return 'Take the click';
     }
@@ -71,9 +89,9 @@ export class NextAct {
   }
 
   /** Where somebody says what came of it, once that is on the screen. */
-  private placeOf(a: NextAction): string | undefined {
-    if (a.kind === 'check') return this.atCheck(a) ? '[data-results]' : undefined;
-    if (a.kind === 'elsewhere') return this.store.elsewhere() === a.check && this.at('find') ? '[data-results]' : undefined;
+  private placeOf(a: NextAction): PlaceName | undefined {
+    if (a.kind === 'check') return this.atCheck(a) ? 'results' : undefined;
+    if (a.kind === 'elsewhere') return this.store.elsewhere() === a.check && this.at('find') ? 'results' : undefined;
     return undefined;
   }
 
@@ -85,6 +103,8 @@ export class NextAct {
   }
 
   act(a: NextAction): void {
+    // Somebody goes another way: what was led to before no longer takes the focus.
+    this.wanted.set(null);
     const write = this.store;
     const due = this.due(a);
     if (due) return void this.practice.do(due);
@@ -117,7 +137,7 @@ export class NextAct {
         this.store.select(a.joint);
         return void this.open('find', { measure: 1 });
       case 'verdict':
-        if (this.at('find') && this.seen('verdict'))
+        if (this.at('find') && this.shows('verdict'))
           return void write.write('verdict', {
             causes: [...a.causes],
             reproduced: a.causes.length > 0,
@@ -125,14 +145,14 @@ export class NextAct {
           });
         return this.go('find', 'verdict');
       case 'recheck':
-        if (this.seen('recheck')) return void this.work.setRecheck(this.store);
+        if (this.shows('recheck')) return void this.work.setRecheck(this.store);
         return this.go('prove', 'recheck');
       case 'cut soak':
         return void write.writeAll(
           a.steps.map((step) => ({ kind: 'step', body: { step, state: 'done', soak: 'cut short' } }) as const),
         );
       case 'torque':
-        return this.onStep(a.step, () => this.work.pull.next(a.fastener));
+        return this.onStep(a.step, () => this.places.doing(`fastener ${a.fastener}`)?.act?.());
       case 'caution':
         return this.onStep(a.step, () => void write.write('caution', { step: a.step }));
       case 'orientation':
@@ -160,22 +180,22 @@ export class NextAct {
   }
 
   /** A step is done where it can be read: with it open on the bench. Until then the key opens it. */
-  private onStep(step: string, act: () => void): void {
-    if (this.visible(`[data-step="${step}"][data-open]`)) return act();
-    this.work.showStep.next();
-    void this.open('work').then(() => this.reach(`[data-step="${step}"]`));
+  private onStep(step: StepId, act: () => void): void {
+    if (this.shows(`step ${step}`)) return act();
+    this.work.stepAsked.update((n) => n + 1);
+    void this.open('work').then(() => this.reach(`step ${step}`));
   }
 
-  /** Leads to a place; where it is on the screen already its key is tapped, or its first field takes the focus. */
+  /** Leads to a place; where it is on the screen already what its key does is done, or its first field takes the focus. */
   private go(station: Station, at: Target, joint?: JointId): void {
     if (at === 'sheet') return void this.router.navigate(this.store.path('hand-back'));
     if (joint) this.store.select(joint);
-    const key = this.at(station) && this.seen(at) ? this.find<HTMLButtonElement>(`[data-next-do="${at}"]:not([disabled])`) : null;
-    if (key) {
-      this.focus(key);
-      return key.click();
+    const place = this.at(station) && this.shows(at) ? this.places.doing(at) : undefined;
+    if (place) {
+      focusIn(place.element);
+      return place.act!();
     }
-    void this.open(station, at === 'drive' ? { drive: 1 } : {}).then(() => this.reach(`[data-next="${at}"]`));
+    void this.open(station, at === 'drive' ? { drive: 1 } : {}).then(() => this.reach(at));
   }
 
   private at(station: Station): boolean {
@@ -189,25 +209,12 @@ export class NextAct {
     const at = station === 'find' && joint ? { at: joint } : {};
     return this.router.navigate(this.store.path(station), { queryParams: { ...at, ...queryParams } });
   }
-  private find<E extends HTMLElement>(selector: string): E | null {
-    return this.document.querySelector<E>(selector);
+  private shows(name: PlaceName): boolean {
+    return !this.plateShown() && this.places.at(name) !== undefined;
   }
-  private visible(selector: string): boolean {
-    return !this.plateShown() && this.find(selector) !== null;
-  }
-  private seen(at: Target): boolean {
-    return this.visible(`[data-next="${at}"], [data-next-do="${at}"]`);
-  }
-  /** Scrolled to and focused: the place itself where it can be, else the first thing in it that can. */
-  private reach(selector: string): void {
-    // What was navigated to is drawn in a task that is under way already.
-    setTimeout(() => this.focus(this.find(selector)));
-  }
-  private focus(el: HTMLElement | null): void {
-    if (!el) return;
-    el.scrollIntoView?.({ block: 'center' });
-    const can = 'input, select, textarea, button:not([disabled]), a[href], [tabindex]';
-    (el.matches(can) ? el : (el.querySelector<HTMLElement>(can) ?? el)).focus();
+  /** Scrolled to and focused, as soon as it is on the screen: the place itself where it can be, else the first thing in it that can. */
+  private reach(name: PlaceName): void {
+    this.wanted.set(name);
   }
 
   /** Looking at a joint that this check settles, by this check: whichever of them was touched. */

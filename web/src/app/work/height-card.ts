@@ -3,17 +3,18 @@ import { attempt, readHeight, sayHeights, sayHeightsAgain, SIDES, type Side } fr
 import { TextField } from '../kit/text-field';
 import { JobStore } from '../job/job-store';
 import { draft } from '../state/draft';
+import { PlaceKey, PlaceMark } from '../job/places';
 
 /** Hub to arch, left and right, as numbers: the rubber is tightened at them later. */
 @Component({
   selector: 'ak-height-card',
-  imports: [TextField],
+  imports: [TextField, PlaceKey, PlaceMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (said()) {
       <p class="mono mt-2 text-lg" data-testid="heights">{{ said() }}</p>
     }
-    <form class="mt-2 grid grid-cols-[1fr_1fr_auto] items-end gap-3" (submit)="save($event)" data-next="height">
+    <form class="mt-2 grid grid-cols-[1fr_1fr_auto] items-end gap-3" (submit)="save($event)" akPlace="height">
       @for (side of sides; track side) {
         <ak-text-field
           [label]="'Hub to arch, ' + side"
@@ -24,7 +25,7 @@ import { draft } from '../state/draft';
           [testId]="'height-' + side"
         />
       }
-      <button class="btn" [attr.data-next-do]="full() ? 'height' : null" data-testid="height-save">Write it down</button>
+      <button class="btn" [akDoes]="full() ? 'height' : null" (done)="save()" data-testid="height-save">Write it down</button>
     </form>
     @if (error()) {
       <p class="wrong mt-1" role="alert" data-testid="height-error">{{ error() }}</p>
@@ -44,8 +45,8 @@ export class HeightCard {
   protected set(side: Side, text: string): void {
     this.typed.update((t) => ({ ...t, [side]: text }));
   }
-  protected async save(e: Event): Promise<void> {
-    e.preventDefault();
+  protected async save(e?: Event): Promise<void> {
+    e?.preventDefault();
     const s = this.store.state()!;
     const read = attempt(() => SIDES.map((side) => readHeight(s, side, this.typed()[side], this.again())));
     this.error.set(read.ok ? '' : `${read.error.message} Nothing was changed.`);

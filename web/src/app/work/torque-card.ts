@@ -8,6 +8,7 @@ import {
   input,
   output,
   signal,
+  effect,
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import {
@@ -60,6 +61,7 @@ import { Units } from '../session/units';
 import { StarDrawing } from './star-drawing';
 import { SwellCard } from './swell-card';
 import { Records } from '../job/records';
+import { Places } from '../job/places';
 
 /** How far a pull may be from its target before it is asked about: the ±4 % a click wrench is allowed, twice (ISO 6789-1, from memory). */
 const FAR = 0.08;
@@ -266,7 +268,11 @@ export class TorqueCard {
 
   constructor() {
     this.inbox.lines.pipe(takeUntilDestroyed()).subscribe((h) => void this.hear(h));
-    this.records.pull.pipe(takeUntilDestroyed()).subscribe((id) => id === this.view().fastener.id && this.key());
+    const places = inject(Places);
+    effect((gone) => {
+      const name = `fastener ${this.view().fastener.id}` as const;
+      gone(places.add({ name, element: this.host.nativeElement, act: () => this.key() }));
+    });
     inject(DestroyRef).onDestroy(() => clearTimeout(this.silence));
   }
 

@@ -3,7 +3,7 @@ import { planOf } from '@ash-knot/core';
 import { DIAL } from '@ash-knot/core/test';
 import { bench, FakeEventSource, goodsIn, LINK, SESSION, SHOP, stored, tid, type FakeApi } from '../../test';
 import { TestBed } from '@angular/core/testing';
-import { Records } from '../job/records';
+import { Places } from '../job/places';
 import { spelled, Speech } from '../state/speech';
 import { Work } from './work';
 
@@ -207,8 +207,9 @@ test('before the wheels go on the line asks what came off; its key unfolds it', 
     title: 'What came off, and where it goes: 4 pieces left to say.',
     action: { at: 'pieces', step: 'finish' },
   });
-  await b.click('[data-next-do="pieces"]');
-  expect(b.el.querySelector('[data-next="pieces"]')).not.toBeNull();
+  TestBed.inject(Places).doing('pieces')!.act!();
+  await b.settle();
+  expect(TestBed.inject(Places).at('pieces')).toBe(b.el.querySelector(tid('piece-groups')));
 });
 
 test('a tip is kept at its step for the next one; the manual’s way needs its source; two ways stand side by side', async () => {
@@ -359,7 +360,7 @@ describe('one fastener', () => {
     expect(b.el.querySelector(tid('pull'))).toBeNull();
     expect(b.el.querySelector(tid('open-wrench'))!.getAttribute('href')).toBe('/gauge/wrench-1');
     // The big key asks for the number and takes what was typed; nothing is taken from a placeholder.
-    TestBed.inject(Records).pull.next('front.left.link-lower-nut');
+    TestBed.inject(Places).doing('fastener front.left.link-lower-nut')!.act!();
     await b.settle();
     expect(b.written()).toEqual([]);
     await says(b, { here: 'simulated' });
@@ -597,7 +598,7 @@ test('gripped rubber: the key leads to the height, takes what was written, and i
   });
   expect(b.el.querySelector('[data-open]')!.getAttribute('data-step')).toBe('height');
   await b.type(tid('height-left'), '372 mm');
-  expect(b.el.querySelector('[data-next-do="height"]')).toBeNull();
+  expect(TestBed.inject(Places).doing('height')).toBeUndefined();
   await b.type(tid('height-right'), '14 5/8 in');
   b.el.querySelector('ak-height-card form')!.dispatchEvent(new Event('submit'));
   await b.settle();

@@ -1,6 +1,5 @@
 import { clock, day } from '../words/format';
 import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, signal, untracked } from '@angular/core';
-import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import {
   assemblyOf,
   capital,
@@ -69,6 +68,7 @@ import { Lanes } from './lanes';
 import { TroubleCard } from './trouble-card';
 import { TorqueCard } from './torque-card';
 import { Records } from '../job/records';
+import { PlaceKey, PlaceMark, Places, type PlaceName } from '../job/places';
 
 /** The same piece of both sides. */
 interface Group {
@@ -90,7 +90,20 @@ interface Row {
 /** Undo, fit, tighten: the plan for this vehicle, one step open at a time. */
 @Component({
   selector: 'ak-work',
-  imports: [AdjustCard, HeightCard, Lanes, OrientationDrawing, Photo, PhotoButton, Picks, TextField, TorqueCard, TroubleCard],
+  imports: [
+    AdjustCard,
+    HeightCard,
+    Lanes,
+    OrientationDrawing,
+    Photo,
+    PhotoButton,
+    Picks,
+    TextField,
+    TorqueCard,
+    TroubleCard,
+    PlaceKey,
+    PlaceMark,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './work.html',
   styleUrl: './work.css',
@@ -249,6 +262,8 @@ export class Work {
     );
   }
 
+  private readonly places = inject(Places);
+
   constructor() {
     // The open step comes into view, once for each step.
     let last: string | null = null;
@@ -258,14 +273,17 @@ export class Work {
         if (id !== last)
           setTimeout(() => {
             // With the whole order unfolded the step comes into view; else it stands under the lanes already.
-            if (this.shown() === 'steps')
-              this.host.nativeElement.querySelector('[data-open]')?.scrollIntoView({ block: 'nearest' });
+            const step = id && this.shown() === 'steps' ? this.places.at(`step ${id}`) : undefined;
+            if (step) step.scrollIntoView?.({ block: 'nearest' });
             else this.host.nativeElement.scrollIntoView?.({ block: 'start' });
           });
         last = id;
       });
     });
-    this.actions.showStep.pipe(takeUntilDestroyed()).subscribe(() => this.opened.set(null));
+    // The next line speaks of a step: whatever else was opened by hand is shut.
+    effect(() => {
+      if (this.actions.stepAsked()) untracked(() => this.opened.set(null));
+    });
   }
 
   protected setEquipment(e: Equipment): void {
@@ -279,6 +297,7 @@ export class Work {
   protected setCorroded(corroded: boolean): void {
     void this.store.write('setup', { equipment: this.setup()?.equipment ?? 'lift', corroded });
   }
+  protected readonly place = (r: Row): PlaceName => `step ${r.step.id}`;
   protected toggle(r: Row): void {
     this.opened.set(r.open && this.opened() ? null : r.step.id);
     if (r.step.joint) this.store.select(r.step.joint);

@@ -376,7 +376,7 @@ const MADE = `
 
 /** They take ids, words, or the state of a job, whose entries were read. */
 const WORDS = `
-  curedBy ledgerWords sayGrade sayOpening
+  curedBy derive lanesOf ledgerWords onceAState sayGrade sayOpening
   dayIn inZones isTimeZone plateKey
   causesElsewhere plannedChecks alignmentOwed answered asVariant assemblyJoints assemblyOf attachmentOf auditFastener awaited
   barSize bareAxle barsOf begunReadings besidesOf builtIn burntAt calledWrong

@@ -1,6 +1,8 @@
 import { entry, part, vehicleTypeSpec, yardRules } from '@ash-knot/contract';
 import {
   dangerousJoints,
+  derive,
+  DERIVED,
   foldJob,
   handBackBlockers,
   jointKinds,
@@ -83,4 +85,19 @@ test('today’s floor: five open jobs, each with something else to do; one dange
       j.entries.some((e) => e.kind === 'hand-back'),
   );
   expect(due).toHaveLength(2);
+});
+
+test('what follows from a state is worked out once, is what a fresh answer is, and nobody has changed it since', () => {
+  for (const j of jobs.slice(-40))
+    for (const n of [j.entries.length, Math.ceil(j.entries.length / 2)]) {
+      const fold = () => foldJob(context(j), j.entries.slice(0, n));
+      const s = fold();
+      const before = derive(s);
+      // Whoever asks meanwhile is given the same, and leaves it as it was.
+      nextLine(s, NOW.getTime());
+      handBackBlockers(s);
+      expect(derive(s).plan).toBe(before.plan);
+      const other = fold();
+      for (const [name, of] of Object.entries(DERIVED)) expect([name, of(s)]).toEqual([name, of.fresh(other)]);
+    }
 });

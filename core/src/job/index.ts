@@ -6,6 +6,8 @@ export { PLAY_METHOD, playLimit, type PlayReading, type PlayView } from './state
 export * from './say';
 export * from './ledger-words';
 export * from './case';
+export { onceAState } from './once';
+export * from './derive';
 export * from './rules/clearance';
 export * from './rules/verdict';
 export * from './rules/measuring';

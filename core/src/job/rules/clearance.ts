@@ -11,6 +11,7 @@ import {
 } from '../../joint';
 import type { AxleEnd, VehicleState } from '../../vehicle';
 import type { JobState } from '../fold';
+import { onceAState } from '../once';
 import { fastenersOf, refitted, workJoints } from './work';
 
 /** The dangerous joints of an axle that no valid check has cleared or found yet. */
@@ -25,18 +26,19 @@ export function uncleared(s: JobState, end: AxleEnd): JointId[] {
  * What must be cleared before this vehicle goes back: where a noise is looked for, every dangerous joint of
  * its axle; in any other job what its work touches and nobody has an open record of.
  */
-export function owedJoints(s: JobState): JointId[] {
+export const owedJoints = onceAState((s): readonly JointId[] => {
   const open = uncleared(s, s.axle);
   if (s.context.kind === 'noise') return open;
   const touched = fastenersOf(s)
     .filter((f) => f.state === 'done')
     .map((f) => f.fastener.joint);
   return open.filter((id) => touched.includes(id));
-}
+});
 
 /** Joints found dangerous, both axles. */
-export const dangerousJoints = (s: JobState): JointId[] =>
-  [...s.joints.values()].filter((j) => j.state === 'dangerous').map((j) => j.id);
+export const dangerousJoints = onceAState((s): readonly JointId[] =>
+  [...s.joints.values()].filter((j) => j.state === 'dangerous').map((j) => j.id),
+);
 
 export const looseJoints = (s: JobState): JointId[] => [...s.joints.values()].filter((j) => j.state === 'loose').map((j) => j.id);
 
@@ -76,8 +78,8 @@ export function countingStates(s: JobState, id: JointId, wanted?: CheckId | null
  * Found dangerous, and not renewed by the work: it must not go back on the road. What comes off and goes on again as it was
  * is not renewed.
  */
-export function unrepaired(s: JobState): JointId[] {
+export const unrepaired = onceAState((s): readonly JointId[] => {
   const work = workJoints(s);
   const asItWas = refitted(s, work);
   return dangerousJoints(s).filter((id) => !work.includes(id) || asItWas.includes(id));
-}
+});

@@ -1,6 +1,7 @@
 import { atNow, forecast, lanesFor, LADDERS, type Forecast, type Lanes, type PlannedStep, type StepId } from '../../plan';
 import { uncapital } from '../../text';
 import type { JobState } from '../fold';
+import { onceAState } from '../once';
 import { goodsOwedAt } from './goods';
 import { openTroubles, ruined } from './trouble';
 import { fastenersOf, planOf } from './work';
@@ -38,26 +39,21 @@ export interface WorkNow {
 /** The part this step puts on, as long as nobody has looked at it. */
 export const awaited = (s: JobState, p: PlannedStep) => (p.phase === 'fit' && p.joint ? goodsOwedAt(s, p.joint) : undefined);
 
-const lanesOf = new WeakMap<JobState, Lanes>();
-
 /** The steps that were left when the crew was said last: shared anew only when it changes, so that nobody's step wanders. */
-function shared(s: JobState, plan: readonly PlannedStep[], people: number): Lanes | undefined {
+export const lanesOf = onceAState((s): Lanes | undefined => {
+  const people = crewOf(s).length;
   if (people < 2) return undefined;
-  const kept = lanesOf.get(s);
-  if (kept) return kept;
   const since = Date.parse(s.crew!.at);
   const before = (e: { readonly at: string } | undefined) => e !== undefined && Date.parse(e.at) < since;
   const done = (p: PlannedStep) =>
     p.fastener
       ? before(s.torques.get(p.fastener) ?? s.clicks.get(p.fastener) ?? s.marks.get(p.fastener))
       : s.steps.get(p.id)?.body.state === 'done' && before(s.steps.get(p.id));
-  const made = lanesFor(
-    plan.filter((p) => !done(p)),
+  return lanesFor(
+    planOf(s).filter((p) => !done(p)),
     people,
   );
-  lanesOf.set(s, made);
-  return made;
-}
+});
 
 /** @param nowMs clock of the caller (ms since 1970) */
 export function workNow(s: JobState, nowMs: number): WorkNow {
@@ -73,7 +69,7 @@ export function workNow(s: JobState, nowMs: number): WorkNow {
   };
   const open = plan.filter((p) => !done(p));
   const people = crewOf(s);
-  const lanes = shared(s, plan, people.length);
+  const lanes = lanesOf(s);
   const ready = (p: PlannedStep) => p.needs.every((n) => done(byId.get(n)!) && soakEnds(n) <= nowMs);
   const onItsWay = new Set(open.filter((p) => awaited(s, p)?.stage === 'on its way').map((p) => p.id));
   // While a part is on its way, what can be done without it is done.

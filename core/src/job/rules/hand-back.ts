@@ -4,6 +4,7 @@ import type { FastenerId, JointId } from '../../joint';
 import type { StepId } from '../../plan';
 import type { Station } from '../context';
 import type { JobState } from '../fold';
+import { onceAState } from '../once';
 import { capital } from '../../text';
 import { sayBoth, sayJoints, sayParts } from '../say';
 import { contradictedJoints, looseJoints, owedJoints, unrepaired } from './clearance';
@@ -43,7 +44,7 @@ export const driveOwed = (s: JobState): boolean =>
 export const recheckOwed = (s: JobState): boolean => s.rechecks.length === 0 && (workJoints(s).length > 0 || s.undone.size > 0);
 
 /** Why the vehicle cannot be handed back yet; empty when it can. */
-export function handBackBlockers(s: JobState): Blocker[] {
+export const handBackBlockers = onceAState((s): readonly Blocker[] => {
   const out: Blocker[] = [];
   const work = workJoints(s);
   for (const f of fastenersOf(s)) {
@@ -128,7 +129,7 @@ export function handBackBlockers(s: JobState): Blocker[] {
   if (alignmentOwed(s) && !s.alignment) out.push({ sentence: 'An alignment check is owed.', at: 'alignment' });
   if (recheckOwed(s)) out.push({ sentence: 'No recheck is set.', at: 'recheck' });
   return out;
-}
+});
 
 /** How many things are open in each station, for its tab. */
 export function openCounts(s: JobState): Record<Station, number> {

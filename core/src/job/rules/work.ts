@@ -27,13 +27,14 @@ import {
 } from '../../torque';
 import { sayStudHold, type LinkEnd } from '../../vehicle';
 import type { JobState } from '../fold';
+import { onceAState } from '../once';
 import type { ChoiceLine } from '../state/choices';
 
 /** Joints to be worked on: those of the choices the customer did not decline or put off. */
-export function workJoints(s: JobState): JointId[] {
+export const workJoints = onceAState((s): readonly JointId[] => {
   const wanted = s.choices.filter((c) => !['declined', 'later'].includes(s.standing.get(c.id) ?? ''));
   return [...new Set(wanted.flatMap((c) => c.body.joints))];
-}
+});
 
 /** What the customer last said to a choice; a yes after a no takes its place, and the other way round. */
 export const answered = (s: JobState, choice: string): Entry<'answer'> | undefined =>
@@ -87,7 +88,8 @@ export const burntAt = (s: JobState): StepId[] => [
   ),
 ];
 
-export function planOf(s: JobState): PlannedStep[] {
+/** The steps of what was not declined, on the axle the job is about; none where nothing is undone. */
+export const planOf = onceAState((s): readonly PlannedStep[] => {
   const joints = plannedJoints(s);
   const also = alsoUndone(s);
   if (joints.length === 0 && also.length === 0) return [];
@@ -106,7 +108,7 @@ export function planOf(s: JobState): PlannedStep[] {
     burnt: burntAt(s),
     wrenches: s.context.gauges.filter((g) => g.kind === 'torque wrench').length || 1,
   });
-}
+});
 
 /** Whether anybody had thought this joint's part worn: found so, or named in the verdict. Else it is asked about without a hint. */
 export function doubted(s: JobState, joint: JointId): boolean {
@@ -118,8 +120,10 @@ export function doubted(s: JobState, joint: JointId): boolean {
   return named || assemblyJoints(joint).some((id) => ['loose', 'dangerous', 'watch'].includes(s.joints.get(id)?.state ?? ''));
 }
 
-export const piecesOf = (s: JobState): Piece[] =>
-  piecesFor(s.context.type.axles[s.axle], plannedJoints(s), refitted(s, plannedJoints(s)));
+/** What comes off with the parts that are worked on. */
+export const piecesOf = onceAState((s): readonly Piece[] =>
+  piecesFor(s.context.type.axles[s.axle], plannedJoints(s), refitted(s, plannedJoints(s))),
+);
 
 /** What a hand needs to turn one fastener: the nut's or bolt's size, and how the stud is held. */
 export interface Hardware {
@@ -163,7 +167,7 @@ function hardwareOf(part: Part | undefined, end: PartEnd | undefined): Hardware 
 }
 
 /** Every fastener the work disturbs with the value that rules it, the hardware it has and the record. */
-export function fastenersOf(s: JobState): FastenerView[] {
+export const fastenersOf = onceAState((s): readonly FastenerView[] => {
   const found = s.book.filter((b) => b.body.axle === s.axle).map((b) => b.body.value);
   // What was found last speaks, before what the file has.
   const by = (publisher: BookValue['publisher']) => found.filter((v) => v.publisher === publisher).reverse();
@@ -222,16 +226,16 @@ export function fastenersOf(s: JobState): FastenerView[] {
       wheelOwed: given.kind === 'wheel-nut' && byWheel,
     };
   });
-}
+});
 
 /** Joints whose every fastener is audited: the plate draws a chalk stripe across them. */
-export function chalked(s: JobState): Set<JointId> {
+export const chalked = onceAState((s): ReadonlySet<JointId> => {
   const byJoint = new Map<JointId, boolean>();
   // The undershield is nobody's joint: its record stands in its step, not on the plate.
   for (const f of fastenersOf(s).filter((x) => x.fastener.kind !== 'shield-bolt'))
     byJoint.set(f.fastener.joint, (byJoint.get(f.fastener.joint) ?? true) && f.state === 'done');
   return new Set([...byJoint].filter(([, done]) => done).map(([id]) => id));
-}
+});
 
 /** Alignment is owed when arms, tie rods or the like were renewed (common practice, no source). */
 export const alignmentOwed = (s: JobState): boolean =>

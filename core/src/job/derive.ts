@@ -1,0 +1,24 @@
+import type { JobState } from './fold';
+import { dangerousJoints, owedJoints, unrepaired } from './rules/clearance';
+import { lanesOf } from './rules/crew';
+import { handBackBlockers } from './rules/hand-back';
+import { chalked, fastenersOf, piecesOf, planOf, workJoints } from './rules/work';
+
+/** What follows from a state and nothing else, each worked out once a state (`once`): whoever needs one asks for it, and keeps none. */
+export const DERIVED = {
+  work: workJoints,
+  plan: planOf,
+  pieces: piecesOf,
+  fasteners: fastenersOf,
+  chalked,
+  lanes: lanesOf,
+  owed: owedJoints,
+  dangerous: dangerousJoints,
+  unrepaired,
+  blockers: handBackBlockers,
+} as const;
+export type Derived = { readonly [K in keyof typeof DERIVED]: ReturnType<(typeof DERIVED)[K]> };
+
+/** All of it, of one state. */
+export const derive = (s: JobState): Derived =>
+  Object.fromEntries(Object.entries(DERIVED).map(([name, of]) => [name, of(s)])) as unknown as Derived;

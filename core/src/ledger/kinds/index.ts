@@ -50,7 +50,7 @@ import { way } from './way';
 import { wheels } from './wheels';
 import { zero } from './zero';
 
-/** Every kind of entry: a new one is a file beside these and a line here, its schema a file and a line in contract/kinds. */
+/** Every kind of entry: a new one is a file beside these and a line here. */
 export const ENTRY_SPECS = {
   complaint,
   purpose,

@@ -1,5 +1,5 @@
 // Through: web/src/app/sheet, web/src/app/job, web/src/app/offline, web/src/app/shell, web/src/app/find, web/src/app/rules, web/src/app/open, web/src/app/listen
-import { enterPin, expect, goTo, joint, openSheet, secondTablet, signIn, test } from './yard';
+import { enterPin, expect, goTo, joint, openSheet, secondTablet, signIn, test, toFloor } from './yard';
 import type { Locator } from '@playwright/test';
 
 test('without a line: what is recorded stays, marked, through a reload, and is sent when the line is back', async ({
@@ -84,6 +84,7 @@ test('the drive in one tap, the plan that answers to it, and a wrong tap struck'
 
 test('a dangerous finding: the next line bars the road until somebody is told', async ({ page }) => {
   await signIn(page);
+  await toFloor(page);
   await expect(page.getByText('Nothing moves in bay 4 until the owner is told: NR 508.')).toBeVisible();
   await openSheet(page, 'NR 508');
   await page.getByTestId('next').click();

@@ -41,6 +41,8 @@ export async function follow(page: Page, until: RegExp, truth: Truth = {}, most 
     await page
       .waitForFunction((b) => (document.querySelector('section[aria-label="Next"]') as HTMLElement).innerText !== b, before, {
         timeout: 1500,
+        // Asked a few times a second and not with every frame: to read the words the whole page is laid out.
+        polling: 50,
       })
       .catch(() => undefined);
   }

@@ -2,7 +2,7 @@
 import { randomUUID } from 'node:crypto';
 import type { Browser, BrowserContext, Page } from '@playwright/test';
 import { follow } from './key';
-import { expect, goTo, joint, openSheet, PIN, signIn, test } from './yard';
+import { expect, goTo, joint, openSheet, PIN, signIn, test, toFloor } from './yard';
 
 /** The program without a line: its own worker keeps it, the browser keeps today's jobs. */
 test.use({ serviceWorkers: 'allow' });
@@ -73,6 +73,7 @@ test('the program opens without a line, with today’s jobs; a name, checks, a s
   context,
 }) => {
   await signIn(page, 'Ruan Teague', 'Bay 2');
+  await toFloor(page);
   await ready(page);
   await context.setOffline(true);
   await page.reload();

@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { CHROMIUM } from './house';
 
 export default defineConfig({
   testDir: '.',
@@ -21,7 +22,7 @@ export default defineConfig({
     // Each test begins with nothing kept; the one of the program without a line allows it.
     serviceWorkers: 'block',
     launchOptions: {
-      executablePath: '/usr/bin/chromium',
+      executablePath: CHROMIUM,
       args: [
         '--no-sandbox',
         '--disable-gpu',

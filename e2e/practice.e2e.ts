@@ -2,7 +2,7 @@
 import type { Page } from '@playwright/test';
 import { follow, strip } from './key';
 import { clean } from './look';
-import { enterPin, expect, settled, signIn, test } from './yard';
+import { enterPin, expect, settled, signIn, test, toFloor } from './yard';
 
 /** What is felt where something gives, in the program's words for it; and at the edge of what a hand can tell. */
 const GIVES =
@@ -144,6 +144,7 @@ async function learner(page: Page, line: string, key: string): Promise<boolean> 
 
 async function begin(page: Page, grade = '1'): Promise<void> {
   await signIn(page);
+  await toFloor(page);
   await page.getByTestId('who').click();
   await page.getByRole('button', { name: 'Tobin Ashe' }).click();
   await page.goto('/practice');
@@ -195,6 +196,7 @@ test('a lead sets an exercise behind the PIN, a learner finds it there; no page 
   page,
 }) => {
   await signIn(page);
+  await toFloor(page);
   await page.getByTestId('who').click();
   await page.getByRole('button', { name: 'Marit Voss' }).click();
   await page.goto('/practice');

@@ -1,4 +1,5 @@
 // Through: web/src/app/knock, web/src/app/attachment, web/src/app/listen, core/src/sound, core/src/knock
+import { CHROMIUM } from './house';
 import { clean } from './look';
 import { expect, goTo, openSheet, settled, signIn, test } from './yard';
 
@@ -159,7 +160,7 @@ test('this device’s own microphone: asked for, its level shown, what it heard 
   baseURL,
 }) => {
   const browser = await playwright.chromium.launch({
-    executablePath: '/usr/bin/chromium',
+    executablePath: CHROMIUM,
     args: ['--no-sandbox', '--disable-gpu', '--use-fake-device-for-media-stream'],
   });
   try {

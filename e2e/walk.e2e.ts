@@ -6,12 +6,12 @@ import { Eyes, LOOKS, speak } from './look';
  * Every screen of the program, once a width: on each its words are read, its targets and type measured, axe run over it by
  * daylight and its contrasts under the lift. Two widths, and a dialect each; the long run crosses them.
  */
-for (const { width, height, dialect, tag } of LOOKS) {
+for (const { width, height, dialect, tag, quick } of LOOKS) {
   const about = `at ${width} px, in a shop that says ${dialect}`;
   const begin = async (page: Parameters<typeof speak>[0]) => {
     await page.setViewportSize({ width, height });
     await speak(page, dialect);
-    return new Eyes(page, dialect);
+    return new Eyes(page, { dialect, quick });
   };
 
   // Long: every page of the program, each loaded and looked over whole.
@@ -31,10 +31,7 @@ for (const { width, height, dialect, tag } of LOOKS) {
     await eyes.look('a vehicle’s file');
     // The pocket's calculators, and the keys.
     await page.goto('/');
-    await page
-      .locator('header')
-      .getByRole('button', { name: /^pocket/ })
-      .click();
+    await page.keyboard.press('k');
     const tools = page.getByRole('dialog').getByRole('group').first().getByRole('button');
     await expect(tools.first()).toBeVisible();
     for (const tool of await tools.all()) {

@@ -36,12 +36,16 @@ export function listen(page: Page, errors: string[]): void {
   page.on('pageerror', (e) => errors.push(String(e)));
 }
 
-/** This browser is a bay's tablet that was signed in some while ago. */
+/** This browser is a bay's tablet that was signed in some while ago. It shows nothing yet: the floor ranks every vehicle on it, which is not for every test to wait for. */
 export async function signIn(page: Page, person = 'Ruan Teague', bay = 'Bay 2'): Promise<void> {
   const { origin } = new URL(house!.address);
   await page
     .context()
     .addCookies([{ name: 'ashknot', value: await house!.device(person, bay), url: origin, httpOnly: true, sameSite: 'Strict' }]);
+}
+
+/** The floor, as a signed-in tablet shows it. */
+export async function toFloor(page: Page): Promise<void> {
   await page.goto('/');
   await expect(page.getByRole('heading', { name: 'On the floor' })).toBeVisible();
 }
@@ -56,10 +60,10 @@ export async function signInAtTheDoor(page: Page, person = 'Ruan Teague', bay = 
   await expect(page.getByRole('heading', { name: 'On the floor' })).toBeVisible();
 }
 
-/** Opens the sheet of a vehicle that stands on the floor. */
+/** Opens the sheet of a vehicle that stands on the floor, by its address. */
 export async function openSheet(page: Page, plate: string): Promise<void> {
-  await page.goto('/');
-  await page.locator(`[data-plate="${plate}"]`).click();
+  const floor = (await (await page.request.get('/api/floor')).json()) as { jobs: { id: string; vehicle: { plate: string } }[] };
+  await page.goto(`/job/${floor.jobs.find((j) => j.vehicle.plate === plate)!.id}`);
   await expect(page.getByTestId('station-find')).toBeVisible();
   // The sheet opens at the station its vehicle is at.
   await expect(page).toHaveURL(/\/job\/[^/]+\/[a-z]+/);

@@ -14,6 +14,8 @@ const long = args.includes('long');
 const near = args.includes('near') ? { rev: args[args.indexOf('near') + 1] } : undefined;
 const asked = args.filter((a) => STAGES.includes(a));
 const wanted = (stage) => asked.length === 0 || asked.includes(stage);
+/** Of the browser's tests only these files: `npm test -- e2e work.e2e.ts`. */
+const tests = args.filter((a) => a.includes('.e2e.ts'));
 
 /** Two of these at a time: the machine has two cores. */
 async function inPairs(works) {
@@ -53,7 +55,7 @@ async function everything(report, stages) {
   if (!wanted('unit') && !wanted('e2e')) return;
   await withPostgres(async (postgres) => {
     if (wanted('unit')) await stages.unit(report, postgres, { long });
-    if (wanted('e2e')) await stages.browser(report, postgres, { long });
+    if (wanted('e2e')) await stages.browser(report, postgres, { long, tests });
   });
 }
 

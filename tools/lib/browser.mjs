@@ -8,7 +8,7 @@ const PIN = '2468';
 
 /** Debian's Chromium, quiet about a network it does not have. */
 const CHROMIUM = {
-  executablePath: '/usr/bin/chromium',
+  executablePath: '/usr/bin/chromium-headless-shell',
   args: [
     '--no-sandbox',
     '--disable-gpu',
@@ -40,7 +40,7 @@ export async function withDemoShop(database, work) {
 
 /** A browser signed in as a bay's tablet; `job(plate)` is the path of a sheet on the floor. */
 export async function openTablet(address) {
-  if (!existsSync(CHROMIUM.executablePath)) await debian(['chromium'], 'Chromium');
+  if (!existsSync(CHROMIUM.executablePath)) await debian(['chromium-headless-shell'], 'Chromium');
   const { chromium } = await import('@playwright/test');
   const browser = await chromium.launch(CHROMIUM);
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: address, reducedMotion: 'reduce' });

@@ -3,7 +3,21 @@
  * draws the map; a new room goes where its arrows point down.
  */
 const CORE = [
-  ...['error', 'schema', 'text', 'numeric', 'units', 'stats', 'geometry', 'thread', 'torque', 'play', 'gauge', 'vehicle', 'bushing'],
+  ...[
+    'error',
+    'schema',
+    'text',
+    'numeric',
+    'units',
+    'stats',
+    'geometry',
+    'thread',
+    'torque',
+    'play',
+    'gauge',
+    'vehicle',
+    'bushing',
+  ],
   ...['mechanics', 'joint', 'diagnosis', 'knock', 'sound', 'parts', 'plan', 'ledger', 'job', 'training'],
 ];
 const WEB = [

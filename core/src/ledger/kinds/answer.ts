@@ -6,7 +6,6 @@ import { entryKind } from './entry-kind';
 const body = bodyOf(({ z, day, text, uuid }) =>
   z.object({
     answer: z.enum(ANSWERS),
-
     /** The day they will hear of it again, where they said later: ISO 8601. */
     on: day.optional(),
     what: text(300).min(1),

@@ -10,13 +10,11 @@ const body = bodyOf(({ z, jointId }) =>
   z.object({
     check: z.enum([...CHECK_IDS, ...ELSEWHERE_CHECK_IDS]),
     state: z.enum(VEHICLE_STATES),
-
     /** A joint of the plate, or one of the faults that are none. */
     results: z
       .array(z.object({ joint: z.union([jointId, z.enum(OTHER_FAULTS)]), result: z.enum(CHECK_RESULTS) }))
       .min(1)
       .max(60),
-
     /** Movement was felt, and nobody could say at which of them: each stands as "can’t tell". */
     rocks: z.boolean().optional(),
   }),

@@ -7,19 +7,15 @@ const body = bodyOf(({ z, fastenerId, nm, speakingWrench, text }) =>
     fastener: fastenerId,
     clicks: z.int().min(0).max(100),
     of: z.int().min(1).max(100),
-
     /** What was to be pulled at the end, N·m: the lower end of a published range. */
     targetNm: nm.nullable(),
     targetMaxNm: nm.optional(),
     targetText: text(60),
     source: text(200),
-
     /** What the last round was really pulled at, least and most. */
     pulled: z.object({ minNm: nm, maxNm: nm }).optional(),
-
     /** Said for the whole group at once, with the value read off the wrench. */
     saidAtOnce: z.boolean().optional(),
-
     /** The wrench that counted them; none where a person did. */
     wrench: speakingWrench.optional(),
   }),

@@ -7,13 +7,10 @@ const body = bodyOf(({ z, note, unique }) =>
     character: unique(z.enum(CHARACTERS), 9),
     where: unique(z.enum(WHERES), 10),
     when: unique(z.enum(WHENS), 11),
-
     /** How it drives and steers. */
     handling: unique(z.enum(HANDLING), 5),
-
     /** Cold, wet, loaded: only then. */
     conditions: unique(z.enum(CONDITIONS), 4),
-
     /** Sounds that were played and that it is like. */
     like: unique(z.enum(LIKENESSES), 7),
     history: unique(z.enum(HISTORY), 8),

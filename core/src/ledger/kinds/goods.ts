@@ -10,11 +10,9 @@ const body = bodyOf(({ z, text, uuid }) =>
     name: text(120).min(1),
     quantity: z.int().min(1).max(20),
     from: z.enum(GOODS_FROM),
-
     /** The order it came by, where it came by one. */
     order: uuid.optional(),
     checks: z.array(z.object({ check: z.enum(GOODS_CHECKS), result: z.enum(GOODS_RESULTS) })).max(GOODS_CHECKS.length),
-
     /** What was measured of it, as it was written. */
     measured: z.array(z.object({ what: text(60).min(1), text: text(60).min(1) })).max(20),
     outcome: z.enum(['taken', 'refused']),

@@ -9,7 +9,6 @@ const body = bodyOf(({ z, text }) =>
     side: z.enum(SIDES),
     mm: z.number().min(100).max(1500),
     text: text(20).min(1),
-
     /** Measured again where the rubber is tightened. */
     again: z.literal(true).optional(),
   }),

@@ -5,7 +5,6 @@ import { entryKind, EVERYBODY } from './entry-kind';
 const body = bodyOf(({ z, moment, text, uuid }) =>
   z.object({
     supplier: text(80).min(1),
-
     /** As the supplier numbered it. */
     number: text(40).min(1),
     lines: z
@@ -21,10 +20,8 @@ const body = bodyOf(({ z, moment, text, uuid }) =>
       .min(1)
       .max(20),
     currency: z.string().regex(/^[A-Z]{3}$/),
-
     /** ISO 8601 with its time. */
     promised: moment,
-
     /** By a line to the supplier, or by telephone. */
     by: z.enum(['line', 'phone']),
     simulated: z.boolean().optional(),

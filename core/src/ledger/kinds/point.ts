@@ -8,10 +8,8 @@ const body = bodyOf(({ z, text }) => {
   return z.object({
     axle: z.enum(AXLES),
     point: z.enum([...POINTS, ...MORE_POINTS]),
-
     /** In the type's axes, of the left side, mm. */
     at: z.tuple([mm, mm, mm]).readonly(),
-
     /** As it was written. */
     text: text(80).min(1),
   });

@@ -6,7 +6,6 @@ const body = bodyOf(({ z, moment, text, uuid }) =>
   z.object({
     order: uuid,
     supplier: text(80).min(1),
-
     /** ISO 8601; nothing where it will not come. */
     promised: moment.optional(),
     why: text(300),

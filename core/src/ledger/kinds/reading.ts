@@ -14,7 +14,6 @@ const body = bodyOf(({ z, gaugeId, jointId, text }) =>
     second: z.number().min(-1000).max(1000),
     unit: z.enum(['mm', 'in']),
     playMm: z.number().min(0).max(MOST_PLAY_MM),
-
     /** What was wrong with the gauge's calibration when it was taken: "calibration ran out on 2026-03-01". */
     calibration: text(80).optional(),
   }),

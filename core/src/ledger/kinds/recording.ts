@@ -30,7 +30,6 @@ const body = bodyOf(({ z, text, uuid }) => {
     from: z.enum(RECORDED_FROM),
     phase: z.enum(MEASURED_PHASES),
     hz: z.int().min(RECORDED_HZ[0]).max(RECORDED_HZ[1]),
-
     /** Where each microphone sat. */
     places: ofEach(z.enum(MICROPHONES)),
     recorded: z.object({
@@ -60,10 +59,8 @@ const body = bodyOf(({ z, text, uuid }) => {
         }),
       )
       .max(MOST_KEPT_IMPACTS),
-
     /** How far it was driven meanwhile, where somebody said so. */
     km: z.number().min(0.05).max(MOST_DRIVEN_KM).optional(),
-
     /** What was odd about the file. */
     notes: z.array(text(300)).max(6),
   });

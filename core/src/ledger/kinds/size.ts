@@ -8,12 +8,10 @@ const body = bodyOf(({ z, axleEnd, text }) =>
   z.object({
     axle: axleEnd,
     size: z.enum(SIZES),
-
     /** The end of the link it was measured at; both where none is named. */
     end: z.enum(LINK_ENDS).optional(),
     text: text(60).min(1),
     mm: z.number().positive().max(2000).optional(),
-
     /** How far it may be off, mm: as it was written, else what a rule or caliper usually is. */
     doubtMm: z.number().min(0).max(50).optional(),
     thread: text(20).optional(),

@@ -6,14 +6,11 @@ import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 const body = bodyOf(({ z, text }) =>
   z.object({
     task: z.enum(TASKS),
-
     /** The kind of joint the step is of, where it is one's. */
     kind: z.enum(JOINT_KINDS).optional(),
     text: text(300).min(1),
-
     /** It is a way to do the step: by the manual, or as it is done. */
     way: z.enum(WAYS).optional(),
-
     /** Where the manual's way is written. */
     source: text(160).optional(),
   }),

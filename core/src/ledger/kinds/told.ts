@@ -6,16 +6,12 @@ import { entryKind, EVERYBODY } from './entry-kind';
 const body = bodyOf(({ z, day, jointId, text }) =>
   z.object({
     what: text(1200).min(1),
-
     /** The joints it was about; those of an older entry nobody wrote down. */
     joints: z.array(jointId).max(60).optional(),
-
     /** What for; nothing where it is dangerous. */
     about: z.literal('inspection').optional(),
-
     /** What they said to it, where they said something: no, or later and until when. */
     answer: z.enum(['declined', 'later']).optional(),
-
     /** ISO 8601 */
     on: day.optional(),
     who: text(120).min(1),

@@ -6,10 +6,8 @@ import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 const body = bodyOf(({ z, fastenerId, nm, speakingWrench, text }) =>
   z.object({
     fastener: fastenerId,
-
     /** Where the wrench was to be set, N·m; the lower end of a published range. */
     targetNm: nm,
-
     /** The upper end, where a range is published. */
     targetMaxNm: nm.optional(),
     targetText: text(60),
@@ -19,10 +17,8 @@ const body = bodyOf(({ z, fastenerId, nm, speakingWrench, text }) =>
     unit: text(12).min(1),
     method: z.enum(TORQUE_METHODS),
     detail: text(300).optional(),
-
     /** The wrench that said it; none where a person wrote the number. */
     wrench: speakingWrench.optional(),
-
     /** Written before it was asked how a nut is kept. */
     lockUnasked: z.literal(true).optional(),
   }),

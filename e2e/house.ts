@@ -5,6 +5,8 @@ import pg from 'pg';
 
 /** Debian's Chromium without a window: it draws what is asked for and nothing besides, in a third of the time of the whole one. */
 export const CHROMIUM = '/usr/bin/chromium-headless-shell';
+/** The whole one, which alone has a microphone. */
+export const WHOLE_CHROMIUM = '/usr/bin/chromium';
 
 const ROOT = path.resolve(import.meta.dirname, '..');
 

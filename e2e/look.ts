@@ -10,6 +10,7 @@ const FOREIGN = {
 type Dialect = keyof typeof FOREIGN;
 
 const LONG = ['@long'];
+const LONG_RUN = process.env['TEST_LONG'] === '1';
 const sizes = { wide: { width: 1280, height: 800 }, phone: { width: 390, height: 844 }, tablet: { width: 820, height: 1180 } };
 interface Look {
   readonly width: number;
@@ -130,18 +131,30 @@ export class Eyes {
     );
   }
 
+  /** Words and sizes: all that a screen which differs little from another needs in every run; all of it in the long one. */
+  async glance(where: string): Promise<void> {
+    if (LONG_RUN) return this.look(where);
+    await this.read(where);
+    await this.measure(where);
+  }
+
   /** All of it. */
   async look(where: string): Promise<void> {
     await this.read(where);
+    await this.measure(where);
+    if (this.of.quick && !LONG_RUN) return;
+    this.note(where, await seriousIn(this.page));
+    // The other theme's tokens are the same on every screen: the stations at the vehicle show them all.
+    if (LONG_RUN || / (find|work|prove)$/.test(where)) this.note(where, await faintUnderTheLift(this.page));
+  }
+
+  private async measure(where: string): Promise<void> {
     this.note(where, await tooSmall(this.page));
     const { x, y } = await over(this.page);
     if (x > 0) this.note(where, [`${x} px too wide`]);
     // A sheet on a tablet stands still: its panes scroll, never the page behind them, or the strip would go.
     const sheet = /\/job\/[^/]+\/(listen|find|settle|work|prove)/.test(this.page.url());
     if (y > 0 && sheet && this.page.viewportSize()!.width > 1100) this.note(where, [`${y} px too high: the strip scrolls away`]);
-    if (this.of.quick && !process.env['TEST_LONG']) return;
-    this.note(where, await seriousIn(this.page));
-    this.note(where, await faintUnderTheLift(this.page));
   }
 
   /** A page by its address, and all of it. */

@@ -208,6 +208,7 @@ async function pend(page: Page, entry: object): Promise<void> {
 
 test('a tablet that was off for a week catches up within seconds', async ({ page, browser }) => {
   await signIn(page, 'Ruan Teague', 'Bay 2');
+  await toFloor(page);
   const other = await elsewhere(browser, 'isla', 'Bay 3');
   const { open } = (await (await page.request.get('/api/floor')).json()) as { open: string[] };
   // What a week leaves: some hundred lines on the floor's jobs, written elsewhere, and some hundred here, not sent yet.

@@ -25,7 +25,8 @@ async function ask(page: Page, key: ReturnType<typeof does>): Promise<string> {
 /** How it stands is asked once: so that the look counts. */
 async function stands(page: Page): Promise<void> {
   const dialog = page.getByRole('dialog', { name: 'How does the vehicle stand?' });
-  await page.waitForTimeout(150);
+  // A frame later it is there, if it comes: what a tap opens is drawn with the next one.
+  await page.evaluate(() => new Promise((r) => requestAnimationFrame(() => requestAnimationFrame(r))));
   if (await dialog.count()) await dialog.locator('[data-testid^="stands-"]').first().click();
 }
 

@@ -1,5 +1,5 @@
 // Through: web/src/app/knock, web/src/app/attachment, web/src/app/listen, core/src/sound, core/src/knock
-import { CHROMIUM } from './house';
+import { WHOLE_CHROMIUM } from './house';
 import { clean } from './look';
 import { expect, goTo, openSheet, settled, signIn, test } from './yard';
 
@@ -116,6 +116,7 @@ test('a recording: read with its impacts, kept with the job, compared before and
   await page.getByRole('button', { name: 'after the work' }).click();
   await page.getByTestId('recording-way').fill('0.4');
   await page.getByTestId('recording-keep').click();
+  await expect(page.getByTestId('recordings-compared')).toContainText('20 dB quieter');
   await page.reload();
   await expect(page.getByTestId('recordings-compared')).toContainText('20 dB quieter');
   await expect(page.getByTestId('recordings-compared')).toContainText('100 ± 16 impacts a kilometre before');
@@ -160,7 +161,7 @@ test('this device’s own microphone: asked for, its level shown, what it heard 
   baseURL,
 }) => {
   const browser = await playwright.chromium.launch({
-    executablePath: CHROMIUM,
+    executablePath: WHOLE_CHROMIUM,
     args: ['--no-sandbox', '--disable-gpu', '--use-fake-device-for-media-stream'],
   });
   try {
@@ -179,9 +180,9 @@ test('this device’s own microphone: asked for, its level shown, what it heard 
     await context.grantPermissions(['microphone']);
     await page.getByTestId('microphone-open').click();
     await expect(page.getByTestId('microphone-stop')).toBeVisible();
-    await page.waitForTimeout(3500);
+    // The browser's stand-in beeps once a second: until some of them have been heard.
+    await expect(page.getByTestId('microphone-heard')).toHaveText(/^([4-9]|\d\d) s/, { timeout: 20_000 });
     await page.getByTestId('microphone-stop').click();
-    // The browser's stand-in beeps once a second.
     await expect(page.getByTestId('recording-read').or(page.getByTestId('recording-error'))).toContainText(/\d impacts?/);
   } finally {
     await browser.close();

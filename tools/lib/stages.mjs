@@ -97,7 +97,8 @@ async function demoYard(postgres) {
 
 /** Playwright, two files at once; `tests` are "file:line", all of them where none is named. */
 export async function browser(report, postgres, { long, tests = [] }) {
-  if (!existsSync('/usr/bin/chromium-headless-shell')) await debian(['chromium-headless-shell'], 'Chromium');
+  const there = ['chromium-headless-shell', 'chromium'];
+  if (!there.every((p) => existsSync(`/usr/bin/${p}`))) await debian(there, 'Chromium');
   const out = path.join(LOCAL, `playwright-${randomBytes(4).toString('hex')}.json`);
   const yard = await report.stage('demo yard', () => demoYard(postgres));
   // In the long run two servers stand behind one address: nothing may live in one of them alone.

@@ -113,7 +113,7 @@ const SITS: Readonly<Partial<Record<RecordedFrom, readonly MicrophonePlace[]>>> 
     } @else {
       @if (microphone(); as m) {
         <div class="mt-3 flex flex-wrap items-center gap-4" role="status">
-          <span class="mono text-2xl">{{ fixed(m.seconds(), 0) }} s</span>
+          <span class="mono text-2xl" data-testid="microphone-heard">{{ fixed(m.seconds(), 0) }} s</span>
           <meter
             class="h-3 min-w-32 flex-1"
             min="-60"

@@ -53,30 +53,39 @@ async function allThere(db: Queryable, ids: readonly string[], id: string): Prom
   return rows[0]!.n === new Set(ids).size;
 }
 
-/** Practice vehicles: beside the jobs, in their shapes, and in nothing of theirs. */
-export function practiceRoutes(db: Db, live: Live, log: Logger, seed?: number): Router {
-  const r = Router();
-
-  /** A practice vehicle of whoever is at this device. */
-  async function own(res: Response, id: string): Promise<PracticeRow> {
-    const person = worker(res);
-    const p = await practiceRow(db, id);
-    // Whose it is is nobody else's business: to others it is not there.
-    if (!p || p.person !== person) throw notFound('practice vehicle');
-    return p;
+/** A practice vehicle of whoever is at this device. */
+async function own(db: Db, res: Response, id: string): Promise<PracticeRow> {
+  const person = worker(res);
+  const p = await practiceRow(db, id);
+  // Whose it is is nobody else's business: to others it is not there.
+  if (!p || p.person !== person) throw notFound('practice vehicle');
+  return p;
+}
+/** One's own, or any of them for a lead who has shown who they are. */
+async function readable(db: Db, res: Response, id: string): Promise<PracticeRow> {
+  const person = worker(res);
+  const p = await practiceRow(db, id);
+  if (!p) throw notFound('practice vehicle');
+  if (p.person !== person) {
+    if ((await personRole(db, person)) !== 'lead') throw notFound('practice vehicle');
+    await confirmedRole(db, res, ['lead']);
   }
-  /** One's own, or any of them for a lead who has shown who they are. */
-  async function readable(res: Response, id: string): Promise<PracticeRow> {
-    const person = worker(res);
-    const p = await practiceRow(db, id);
-    if (!p) throw notFound('practice vehicle');
-    if (p.person !== person) {
-      if ((await personRole(db, person)) !== 'lead') throw notFound('practice vehicle');
-      await confirmedRole(db, res, ['lead']);
-    }
-    return p;
-  }
+  return p;
+}
 
+/** Worked out once, when it is done with; kept. */
+async function review(db: Db, id: string): Promise<PracticeReview | undefined> {
+  const p = await practiceRow(db, id);
+  if (!p?.closedAt || p.review) return p?.review ?? undefined;
+  const bench = await benchOf(db, p);
+  if (!bench) return undefined;
+  const made = await heavy('practiceReview', bench);
+  await db.query('UPDATE practice SET review = $2 WHERE id = $1 AND review IS NULL', [id, JSON.stringify(made)]);
+  return made;
+}
+
+/** What somebody has practised and may take; what all have, for a lead; a new vehicle. */
+function homeRoutes(r: Router, db: Db, seed: number | undefined): void {
   r.get('/practice', async (_req, res) => {
     const person = worker(res);
     const lines = await linesOf(db, person);
@@ -121,7 +130,10 @@ export function practiceRoutes(db: Db, live: Live, log: Logger, seed?: number): 
     );
     res.status(201).json({ id: body.id });
   });
+}
 
+/** Exercises: set by a lead, taken back, made of a closed job. */
+function exerciseRoutes(r: Router, db: Db, seed: number | undefined): void {
   r.post('/exercises', async (req, res) => {
     const by = await confirmedRole(db, res, ['lead']);
     const { id, person, typeId, grade, silent } = parse(setExercise, req.body);
@@ -147,13 +159,16 @@ export function practiceRoutes(db: Db, live: Live, log: Logger, seed?: number): 
     await exerciseOfJob(db, { id, by, person: null, silent: false }, param(uuid, req, 'id'));
     res.status(201).json({ id });
   });
+}
 
+/** One vehicle and its tape. */
+function tapeRoutes(r: Router, db: Db, live: Live, log: Logger): void {
   r.get('/practice/:id', async (req, res) => {
-    res.json(await practiceView(db, await readable(res, param(uuid, req, 'id'))));
+    res.json(await practiceView(db, await readable(db, res, param(uuid, req, 'id'))));
   });
 
   r.patch('/practice/:id', async (req, res) => {
-    const p = await own(res, param(uuid, req, 'id'));
+    const p = await own(db, res, param(uuid, req, 'id'));
     const { silent } = parse(silencePractice, req.body);
     await db.query('UPDATE practice SET silent = $2 WHERE id = $1', [p.id, silent]);
     res.json({});
@@ -191,16 +206,19 @@ export function practiceRoutes(db: Db, live: Live, log: Logger, seed?: number): 
         await announce(tx, { about: 'practice', practice: id });
     });
     if (entries.some((e) => e.kind === 'hand-back'))
-      void review(id).catch((err: unknown) => log.error({ err, practice: id }, 'a practice vehicle could not be reviewed'));
+      void review(db, id).catch((err: unknown) => log.error({ err, practice: id }, 'a practice vehicle could not be reviewed'));
     res.status(201).json({ stored: entries.length });
   });
   r.get('/practice/:id/stream', async (req, res) => {
-    const { id } = await readable(res, param(uuid, req, 'id'));
+    const { id } = await readable(db, res, param(uuid, req, 'id'));
     followTape(req, res, live, live.practice, id);
   });
+}
 
+/** What is asked of it, and the end of it. */
+function askRoutes(r: Router, db: Db): void {
   r.post('/practice/:id/asks', async (req, res) => {
-    const { id } = await own(res, param(uuid, req, 'id'));
+    const { id } = await own(db, res, param(uuid, req, 'id'));
     const { id: askId, ask } = parse(askPractice, req.body);
     const answer = await inTransaction(db, async (tx) => {
       // Its row is the lock: what is asked stands in one order.
@@ -227,30 +245,29 @@ export function practiceRoutes(db: Db, live: Live, log: Logger, seed?: number): 
 
   /** Given up: it is done with, and what it was may be said. */
   r.post('/practice/:id/give-up', async (req, res) => {
-    const { id } = await own(res, param(uuid, req, 'id'));
+    const { id } = await own(db, res, param(uuid, req, 'id'));
     await db.query('UPDATE practice SET closed_at = now(), given_up = true WHERE id = $1 AND closed_at IS NULL', [id]);
     res.json({});
   });
 
-  /** Worked out once, when it is done with; kept. */
-  async function review(id: string): Promise<PracticeReview | undefined> {
-    const p = await practiceRow(db, id);
-    if (!p?.closedAt || p.review) return p?.review ?? undefined;
-    const bench = await benchOf(db, p);
-    if (!bench) return undefined;
-    const made = await heavy('practiceReview', bench);
-    await db.query('UPDATE practice SET review = $2 WHERE id = $1 AND review IS NULL', [id, JSON.stringify(made)]);
-    return made;
-  }
   r.get('/practice/:id/review', async (req, res) => {
-    const p = await readable(res, param(uuid, req, 'id'));
+    const p = await readable(db, res, param(uuid, req, 'id'));
     if (!p.closedAt) throw conflict('It is not handed back yet: what it was is said after that, or when it is given up.');
-    const made = await review(p.id);
+    const made = await review(db, p.id);
     if (!made) throw notFound('review');
     const lines = await linesOf(db, p.person);
     const line = lines.find((l) => l.id === p.id);
     if (!line) throw notFound('practice vehicle');
     res.json({ practice: plainLine(line), review: made, course: courseOfLines(lines) } satisfies PracticeReviewed);
   });
+}
+
+/** Practice vehicles: beside the jobs, in their shapes, and in nothing of theirs. */
+export function practiceRoutes(db: Db, live: Live, log: Logger, seed?: number): Router {
+  const r = Router();
+  homeRoutes(r, db, seed);
+  exerciseRoutes(r, db, seed);
+  tapeRoutes(r, db, live, log);
+  askRoutes(r, db);
   return r;
 }

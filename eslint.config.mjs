@@ -34,7 +34,11 @@ export default tseslint.config(
               group: ['node:*', 'fs', 'path', 'crypto', 'pg', 'express', '@angular/*', 'rxjs', 'rxjs/*', 'idb', 'comlink'],
               message: 'core is pure: no I/O, no interface.',
             },
-            { group: ['zod'], allowTypeImports: true, message: 'core says its schemas with makers that are handed in (core/schema).' },
+            {
+              group: ['zod'],
+              allowTypeImports: true,
+              message: 'core says its schemas with makers that are handed in (core/schema).',
+            },
           ],
         },
       ],

@@ -1,7 +1,8 @@
 import { checksOf, isDangerous, isJointId, jointId, partsOf, stateCounts, type CheckId, type JointId } from '../joint';
 import type { Dialect } from '../text';
 import { AXLES, SIDES, VEHICLE_STATES, type AxleEnd, type Side, type VehicleState } from '../vehicle';
-import { buildCase, manoeuvreSign, type Case, type CaseModel } from './case';
+import { buildCase, type Case, type CaseModel } from './case';
+import { manoeuvreSign } from './case-signs';
 import { conflicts, type Conflict } from './conflict';
 import { elsewhereChecks, type ElsewhereCheckId } from './elsewhere';
 import { familyOf, type Family } from './families';

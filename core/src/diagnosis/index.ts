@@ -6,6 +6,7 @@ export * from './sources';
 export * from './suspects-table';
 export * from './elsewhere';
 export * from './case';
+export { manoeuvreSign, sayRecorded, type RecordedFinding } from './case-signs';
 export * from './conflict';
 export * from './suspects';
 export * from './families';

@@ -1,4 +1,5 @@
-import { manoeuvreSign, type Case, type CaseModel } from './case';
+import type { Case, CaseModel } from './case';
+import { manoeuvreSign } from './case-signs';
 import type { FaultId } from './faults';
 import { driveTells, heardGiven } from './information';
 import { chanceOfSets, eachSet, type Weighed } from './sources';

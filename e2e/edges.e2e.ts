@@ -1,4 +1,4 @@
-// Through: web/src/app/sheet, web/src/app/job, web/src/app/offline, web/src/app/shell, web/src/app/find, web/src/app/rules, web/src/app/open, web/src/app/listen
+// Through: web/src/app/sheet, web/src/app/job, web/src/app/offline, web/src/app/shell, web/src/app/find, web/src/app/rules, web/src/app/open, web/src/app/listen, core/src/diagnosis
 import { enterPin, expect, goTo, joint, openSheet, secondTablet, signIn, test, toFloor } from './yard';
 import type { Locator } from '@playwright/test';
 

@@ -26,8 +26,8 @@ import { StandAsk } from './stand-ask';
 export class Records {
   /** Clicks counted on a group that are not on the tape yet, by fastener; they survive a reload. */
   readonly counted = draft<Record<string, number>>('clicks', {});
-  /** How often the big key wanted the step it speaks of on the screen: whatever else was opened is shut then. */
-  readonly stepAsked = signal(0);
+  /** The step that was opened by hand at Work; else the one that can be done lies open. The big key shuts it to show its own. */
+  readonly openedStep = signal<string | null>(null);
   private readonly stand = inject(StandAsk);
 
   /** One joint's result. */

@@ -182,7 +182,7 @@ export class NextAct {
   /** A step is done where it can be read: with it open on the bench. Until then the key opens it. */
   private onStep(step: StepId, act: () => void): void {
     if (this.shows(`step ${step}`)) return act();
-    this.work.stepAsked.update((n) => n + 1);
+    this.work.openedStep.set(null);
     void this.open('work').then(() => this.reach(`step ${step}`));
   }
 

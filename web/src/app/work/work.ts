@@ -118,7 +118,7 @@ export class Work {
   protected readonly fates = FATES;
 
   /** A step opened by hand; otherwise the first that can be done. */
-  protected readonly opened = signal<string | null>(null);
+  protected readonly opened = this.actions.openedStep;
   /** What is unfolded beside the step. */
   protected readonly shown = signal<'troubles' | 'crew' | 'steps' | 'pieces' | null>(null);
   protected show(what: 'troubles' | 'crew' | 'steps' | 'pieces'): void {
@@ -280,10 +280,8 @@ export class Work {
         last = id;
       });
     });
-    // The next line speaks of a step: whatever else was opened by hand is shut.
-    effect(() => {
-      if (this.actions.stepAsked()) untracked(() => this.opened.set(null));
-    });
+    // What was opened at another vehicle, or before somebody went away, is not open here.
+    this.opened.set(null);
   }
 
   protected setEquipment(e: Equipment): void {

@@ -377,6 +377,7 @@ const MADE = `
 /** They take ids, words, or the state of a job, whose entries were read. */
 const WORDS = `
   curedBy derive lanesOf ledgerWords onceAState sayGrade sayOpening
+  answersOf confirmLines placeOf settledBy
   dayIn inZones isTimeZone plateKey
   causesElsewhere plannedChecks alignmentOwed answered asVariant assemblyJoints assemblyOf attachmentOf auditFastener awaited
   barSize bareAxle barsOf begunReadings besidesOf builtIn burntAt calledWrong

@@ -137,7 +137,7 @@ describe('the state of a joint', () => {
     ]);
     expect(dangerousJoints(s)).toEqual(['front.left.ball-joint']);
     expect(verdictView(s, dx(s)).sentence).toBe('Do not return to the road until the left ball joint is repaired.');
-    expect(nextLineOf(s, NOW).action.kind).toBe('told');
+    expect(nextLineOf(s, NOW).action).toMatchObject({ to: { at: 'told' } });
     expect(blockers(s)).toMatch(/owner has not been told/);
   });
   describe('a dangerous finding stands until it is struck', () => {
@@ -296,7 +296,7 @@ describe('no verdict before the dangerous joints are cleared', () => {
     expect(verdictView(blocked, dx(blocked)).kind).toBe('blocked');
     expect(verdictView(blocked, dx(blocked)).sentence).toMatch(/right/);
     expect(nextLineOf(blocked, NOW).station).toBe('find');
-    expect(['check', 'stands']).toContain(nextLineOf(blocked, NOW).action.kind);
+    expect(nextLineOf(blocked, NOW).action).toMatchObject({ entries: [{ kind: expect.stringMatching(/^(check|stands)$/) }] });
     const cleared = fold([complaint(), grip('moves'), ...tight('left'), ...tight('right')]);
     const ready = verdictView(cleared, dx(cleared));
     expect(ready).toMatchObject({
@@ -322,7 +322,10 @@ describe('no verdict before the dangerous joints are cleared', () => {
     );
     const gone = fold([complaint(), ...all, ...rear, ...nothingElsewhere(), ...quiet]);
     expect(verdictView(gone, dx(gone))).toMatchObject({ kind: 'open', quiet: true });
-    expect(nextLineOf(gone, NOW)).toMatchObject({ label: 'Not reproduced', action: { kind: 'verdict', causes: [] } });
+    expect(nextLineOf(gone, NOW)).toMatchObject({
+      label: 'Not reproduced',
+      action: { entries: [{ kind: 'verdict', body: { causes: [] } }] },
+    });
     const said = fold([...gone.entries, e('verdict', { causes: [], reproduced: false, note: '' })]);
     expect(nextLineOf(said, NOW).label).not.toMatch(/verdict|reproduced/i);
   });
@@ -352,7 +355,7 @@ describe('no verdict before the dangerous joints are cleared', () => {
     expect(dx(s).suspects[0]!.fault).toBe('exhaust shield');
     expect(dx(s).suspects[0]!.makes).toBeGreaterThan(CONTEXT.rules.verdictThreshold);
     expect(verdictView(s, dx(s))).toMatchObject({ kind: 'unseen', causes: ['exhaust shield'] });
-    expect(nextLineOf(s, NOW).action).toEqual({ kind: 'elsewhere', check: 'tap-shields' });
+    expect(nextLineOf(s, NOW).action).toMatchObject({ at: { elsewhere: 'tap-shields' } });
     // A tap repeats it.
     const tapped = fold([
       ...clear,
@@ -422,7 +425,7 @@ describe('dangerous, doubtful and contradictory findings', () => {
     const v = verdictView(s, dx(s));
     expect(v).toMatchObject({ kind: 'blocked', missing: ['front.left.ball-joint', 'front.left.wheel-bearing'] });
     expect(s.joints.get('front.left.ball-joint')!.why).toMatch(/Press the brake/);
-    expect(nextLineOf(s, NOW)).toMatchObject({ action: { kind: 'check', check: 'shake-12-6' } });
+    expect(nextLineOf(s, NOW)).toMatchObject({ action: { at: { check: 'shake-12-6' } } });
     expect(nextLineOf(s, NOW)).toMatchObject({ title: 'Press the brake and rock the left wheel again.' });
     // With the brake pressed nobody could tell either: not asked for ever, another check goes on.
     const untold = fold([...entries, rocks()]);
@@ -495,7 +498,7 @@ describe('dangerous, doubtful and contradictory findings', () => {
     const v = verdictView(s, dx(s));
     expect(v.kind).toBe('contradiction');
     expect(v.sentence).toMatch(/left frame bushing tight, and left frame bushing: play 0.90 mm against 0.50/);
-    expect(nextLineOf(s, NOW)).toMatchObject({ label: 'Look again', action: { joint: 'front.left.frame-bushing' } });
+    expect(nextLineOf(s, NOW)).toMatchObject({ label: 'Look again', action: { to: { joint: 'front.left.frame-bushing' } } });
   });
 });
 

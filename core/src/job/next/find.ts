@@ -12,12 +12,14 @@ import {
 } from '../../diagnosis';
 import { checksOf, isJointId, partsOf, sayJoint, type CheckId, type JointId } from '../../joint';
 import { count, list, uncapital } from '../../text';
+import type { Cause } from '../../ledger';
 import type { JobState } from '../fold';
 import type { Rock } from '../state/looks';
 import { checkAt, countingStates, dangerousJoints, looseJoints, owedJoints, unrepaired } from '../rules/clearance';
 import { causesOf, lookedAt, verdictCauses, verdictView, type VerdictView } from '../rules/verdict';
 import { sayBoth, sayJoints, speakOf } from '../say';
-import { goTo, mins, type NextLine } from './line';
+import { goTo, line, mins, type NextAction, type NextLine } from './line';
+import { lookAt, lookElsewhere } from './look';
 import { nextOwed, nextToStand } from './owed';
 
 /** Less than this, bits, and nothing owed: another look tells nothing; or little, where the noise does not come. */
@@ -79,7 +81,7 @@ export function nextToFind(s: JobState, d: Diagnosis | undefined, failed: string
           : 'Every dangerous joint of this axle is cleared.',
       label: 'Give the verdict',
       station: 'find',
-      action: { kind: 'verdict', causes },
+      action: giveVerdict(causes),
     };
   // The plan may not have come to what is owed yet.
   const owed = nextOwed(s, owedJoints(s));
@@ -93,7 +95,7 @@ export function nextToFind(s: JobState, d: Diagnosis | undefined, failed: string
       why: `${v.sentence} What was found stands on the sheet, and is offered.`,
       label: 'Not reproduced',
       station: 'find',
-      action: { kind: 'verdict', causes: [] },
+      action: giveVerdict([]),
     };
   if (v.dry.length)
     return goTo(
@@ -121,6 +123,13 @@ export function nextToFind(s: JobState, d: Diagnosis | undefined, failed: string
     'drive',
   );
 }
+
+/** The verdict is written where it can be read; none means that it was not reproduced. */
+const giveVerdict = (causes: readonly Cause[]): NextAction => ({
+  kind: 'write',
+  at: { station: 'find', at: 'verdict' },
+  entries: [line('verdict', { causes: [...causes], reproduced: causes.length > 0, note: causes.length ? '' : 'not reproduced' })],
+});
 
 /** A verdict is given by what is on the tape now, not by the answer of a moment ago. */
 const weighedAgain: NextLine = goTo(
@@ -152,16 +161,16 @@ function nextOfUnseen(s: JobState, v: Extract<VerdictView, { kind: 'unseen' }>):
   const cause = v.causes[0]!;
   const joint = splitFault(cause)?.joint;
   const check = elsewhereChecks(s.context.type).find((c) => (c.finds as readonly string[]).includes(cause));
-  const line = {
+  const said = {
     time: mins(check?.minutes ?? 2),
     title: `Look at ${sayBoth(s, [cause])}.`,
     why: v.sentence,
     label: 'Go to it',
     station: 'find',
   } as const;
-  if (check) return { ...line, action: { kind: 'elsewhere', check: check.id } };
+  if (check) return { ...said, action: lookElsewhere(s, check.id) };
   const usual = joint && checkAt(s, joint);
-  return joint && usual ? { ...line, action: { kind: 'check', joint, check: usual.id } } : goTo(line, 'verdict');
+  return joint && usual ? { ...said, action: lookAt(s, joint, usual.id) } : goTo(said, 'verdict');
 }
 
 /** A wheel that rocks is followed up at that wheel, before anything else is looked at. */
@@ -190,7 +199,7 @@ function nextAtTheRock(s: JobState): NextLine | undefined {
     why: `It rocks, at one of: ${sayJoints(s, rock.joints)}.${brake ? ' What goes away with the brake is the bearing.' : ''}`,
     label: 'Go to it',
     station: 'find',
-    action: { kind: 'check', joint, check: check.id },
+    action: lookAt(s, joint, check.id),
   };
 }
 
@@ -275,10 +284,7 @@ function sayCheck(s: JobState, d: Diagnosis, step: NextCheck, owed: readonly Joi
     why,
     label: 'Go to it',
     station: 'find',
-    action:
-      step.axle && joint
-        ? { kind: 'check', joint, check: step.check as CheckId }
-        : { kind: 'elsewhere', check: step.check as ElsewhereCheckId },
+    action: step.axle && joint ? lookAt(s, joint, step.check as CheckId) : lookElsewhere(s, step.check as ElsewhereCheckId),
   };
 }
 
@@ -298,7 +304,7 @@ export function begunReadings(s: JobState): NextLine | undefined {
       why: `${sayLength(j.before!.doubt.meanMm, 2, s.context.measures.length)} so far; at this scatter that settles it against ${sayLength(j.before!.limit.limitMm, 2, s.context.measures.length)} (${j.before!.limit.owner}).`,
       label: 'Measure it',
       station: 'find',
-      action: { kind: 'measure', joint: j.id },
+      action: { kind: 'go', to: { station: 'find', at: 'measure', joint: j.id } },
     };
   }
   return undefined;

@@ -21,7 +21,7 @@ function nextToTell(s: JobState): NextLine | undefined {
     why: 'Tell the owner before anything else moves, and write down who was told.',
     label: 'Told, record it',
     station: 'find',
-    action: { kind: 'told' },
+    action: { kind: 'go', to: { station: 'find', at: 'told' } },
   };
 }
 
@@ -65,6 +65,7 @@ function nextOf(s: JobState, nowMs: number, d: Diagnosis | undefined, failed: st
 }
 
 export { begunReadings, plannedChecks } from './find';
-export { runningWaits, sayReady, type RunningWait } from './work';
+export { confirmLines, runningWaits, sayReady, type RunningWait } from './work';
 export { mins } from './line';
-export type { NextAction, NextAnswer, NextLine, Target } from './line';
+export { answersOf, placeOf } from './line';
+export type { NextAction, NextAnswer, NextLine, SheetPlace, PlaceName } from './line';

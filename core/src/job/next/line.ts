@@ -1,13 +1,11 @@
 import { finite } from '../../error';
 import type { ElsewhereCheckId } from '../../diagnosis';
 import type { CheckId, FastenerId, JointId } from '../../joint';
-import type { Cause, ConfirmOutcome } from '../../ledger';
-import type { StepId, TroubleId } from '../../plan';
-import type { LockHow, WheelMaterial } from '../../torque';
-import type { Orientation, VehicleState } from '../../vehicle';
+import type { EntryBodies, EntryKind, Line } from '../../ledger';
+import type { StepId } from '../../plan';
 import type { Station } from '../context';
 
-/** Where on its station a line leads: what is filled in or tapped there. The screen marks the place with it. */
+/** What a line leads to: what is filled in or tapped there. The screen marks the place with it. */
 export type Target =
   | 'complaint'
   | 'drive'
@@ -22,49 +20,59 @@ export type Target =
   | 'road'
   | 'alignment'
   | 'recheck'
+  | 'told'
+  | 'measure'
   | 'hand-back'
-  | 'step'
   | 'height'
   | 'setting'
   | 'also'
   | 'pieces'
   | 'sheet';
 
-/** What the big key does. The interface knows how; core knows which. */
-export type NextAction =
-  | { readonly kind: 'go'; readonly station: Station; readonly at: Target; readonly joint?: JointId; readonly step?: StepId }
-  | { readonly kind: 'stands'; readonly state: VehicleState; readonly joint?: JointId; readonly check?: CheckId }
-  | { readonly kind: 'check'; readonly joint: JointId; readonly check: CheckId }
-  | { readonly kind: 'elsewhere'; readonly check: ElsewhereCheckId }
-  | { readonly kind: 'measure'; readonly joint: JointId }
-  | { readonly kind: 'verdict'; readonly causes: readonly Cause[] }
-  | { readonly kind: 'caution'; readonly step: StepId }
-  | { readonly kind: 'orientation'; readonly step: StepId; readonly joint: JointId; readonly orientation: Orientation }
-  | { readonly kind: 'confirm'; readonly step: StepId; readonly joint: JointId; readonly outcome: ConfirmOutcome }
-  /** The waits these steps began are not waited for. */
-  | { readonly kind: 'cut soak'; readonly steps: readonly StepId[] }
-  | { readonly kind: 'step'; readonly step: StepId }
-  | { readonly kind: 'torque'; readonly step: StepId; readonly fastener: FastenerId }
-  /** A rung was tried at a step. */
-  | {
-      readonly kind: 'rung';
-      readonly step: StepId;
-      readonly ladder: TroubleId;
-      readonly rung: string;
-      readonly title: string;
-      readonly worked: boolean;
-    }
-  /** The caution of a rung: it is read before the rung is tried. @see rungCaution */
-  | { readonly kind: 'rung caution'; readonly step: StepId; readonly read: string }
-  | { readonly kind: 'lock'; readonly step: StepId; readonly fastener: FastenerId; readonly how: LockHow }
-  | { readonly kind: 'wheels'; readonly step: StepId; readonly material: WheelMaterial }
-  | { readonly kind: 'recheck' }
-  | { readonly kind: 'told' };
+/** What a place on the sheet is called: what a line leads to, where it is said what was felt, or the card of a fastener. */
+export type PlaceName = Target | 'results' | `fastener ${FastenerId}`;
+
+/** A place on the sheet: its station, what is looked at or done there, and where on it. */
+export interface SheetPlace {
+  readonly station: Station;
+  readonly at?: PlaceName;
+  /** The joint that is looked at, by a check where one is meant; or a look at what is no joint of the plate. */
+  readonly joint?: JointId | undefined;
+  readonly check?: CheckId | undefined;
+  readonly elsewhere?: ElsewhereCheckId | undefined;
+  /** The step that lies open there. */
+  readonly step?: StepId | undefined;
+}
+
+/** Leads to a place. What can be done at it (a field that is full, a click to count) the place itself knows. */
+interface Go {
+  readonly kind: 'go';
+  readonly to: SheetPlace;
+}
+/** Writes on the tape. Only what lies before somebody's eyes is written: until its place is on the screen the key leads there. */
+interface Write {
+  readonly kind: 'write';
+  readonly entries: readonly Line[];
+  /** Where it is written; nothing where it is seen from everywhere. */
+  readonly at?: SheetPlace;
+  /** Where it goes on once it is written. */
+  readonly then?: SheetPlace;
+  /** What the key says once its place is on the screen, where that is more than it said before. */
+  readonly there?: string;
+}
+/** A question. It is answered by its answers, one key each; the big key only leads to where it is asked. */
+interface Ask {
+  readonly kind: 'ask';
+  readonly at: SheetPlace;
+  readonly answers: readonly NextAnswer[];
+}
+/** What the big key does, as data: the interface follows it and knows nothing more. */
+export type NextAction = Go | Write | Ask;
 
 /** One of several things a person may answer, one tap each. */
 export interface NextAnswer {
   readonly label: string;
-  readonly action: NextAction;
+  readonly action: Go | Write;
 }
 
 /** The one sentence at the bottom of the sheet. */
@@ -76,14 +84,25 @@ export interface NextLine {
   readonly label: string;
   readonly station: Station;
   readonly action: NextAction;
-  /** Where the line is a question: what may be answered. The key itself only leads there, it answers for nobody. */
-  readonly answers?: readonly NextAnswer[];
 }
+
+/** The answers of a line that is a question. */
+export const answersOf = ({ action }: NextLine): readonly NextAnswer[] | undefined =>
+  action.kind === 'ask' ? action.answers : undefined;
+/** Where an action is done, or leads. */
+export const placeOf = (a: NextAction): SheetPlace | undefined => (a.kind === 'go' ? a.to : a.at);
 
 export const mins = (m: number): string => `${Math.max(1, Math.round(finite('minutes', m)))} min`;
 
 /** A line whose key goes to a place on its own station. */
-export const goTo = (line: Omit<NextLine, 'action'>, at: Target, joint?: JointId): NextLine => ({
-  ...line,
-  action: { kind: 'go', station: line.station, at, ...(joint ? { joint } : {}) },
+export const goTo = (said: Omit<NextLine, 'action'>, at: PlaceName, joint?: JointId): NextLine => ({
+  ...said,
+  action: { kind: 'go', to: { station: said.station, at, ...(joint ? { joint } : {}) } },
 });
+/** The same to a step of the work, and to what is asked at it. */
+export const goToStep = (said: Omit<NextLine, 'action'>, step: StepId, at?: PlaceName): NextLine => ({
+  ...said,
+  action: { kind: 'go', to: { station: 'work', step, ...(at ? { at } : {}) } },
+});
+/** One entry, as an action writes it. */
+export const line = <K extends EntryKind>(kind: K, body: EntryBodies[K]): Line => ({ kind, body }) as Line;

@@ -1,7 +1,7 @@
 import { COMPLAINT, CONTEXT, ledger, LINK_PART, readingOf } from '../../test';
-import { diagnose, elsewhereChecks, SHIPPED } from '../../diagnosis';
-import { jointId, jointsOf, partsOf, SIDES, type JointId, shopMeasures, type JointKind } from '../..';
-import type { Entry } from '../../ledger';
+import { diagnose, SHIPPED } from '../../diagnosis';
+import { jointId, jointsOf, SIDES, type FastenerId, type JointId, shopMeasures, type JointKind } from '../..';
+import type { Entry, EntryKind, Line } from '../../ledger';
 import {
   checkAt,
   choiceBody,
@@ -17,7 +17,9 @@ import {
   findingsOf,
   foldJob,
   handBackBlockers,
+  answersOf,
   nextLine,
+  placeOf,
   readHeight,
   recheckBody,
   requestOf,
@@ -84,7 +86,7 @@ class Walker {
       // One full stop ends a sentence, and nothing is left unsaid in it.
       expect(`${line.title} ${line.why}`).not.toMatch(/\.\.|\?\.|undefined|NaN|the both|\bthe the\b/);
       this.lines.push(line);
-      const made = this.press(line.answers ? line.answers[0]!.action : line.action);
+      const made = this.press(answersOf(line)?.[0]!.action ?? line.action);
       if (made.length === 0) return line;
       this.entries.push(...made);
       this.hours += 1;
@@ -93,88 +95,67 @@ class Walker {
   }
   private press(a: NextAction): Entry[] {
     const s = this.state;
-    switch (a.kind) {
-      case 'stands':
-        return [e('stands', { state: a.state })];
-      case 'check': {
-        const { axle, side } = partsOf(a.joint);
-        const joints = checkAt(s, a.joint, a.check)!.settles.map((k) => jointId(axle, side, k));
-        const results = joints.map((joint) => ({
-          joint,
-          result: this.truth.moves?.includes(joint) ? ('moves' as const) : ('tight' as const),
-        }));
-        return [e('check', { check: a.check, state: s.kept.stands!.body.state, results })];
-      }
-      case 'elsewhere': {
-        const check = elsewhereChecks(s.context.type).find((c) => c.id === a.check)!;
-        const results = check.finds.map((joint) => ({ joint, result: 'tight' as const }));
-        return [e('check', { check: a.check, state: s.kept.stands!.body.state, results })];
-      }
-      case 'verdict':
-        return [e('verdict', { causes: [...a.causes], reproduced: true, note: '' })];
-      case 'caution':
-        return [e('caution', { step: a.step })];
-      case 'wheels':
-        return [e('wheels', { material: a.material })];
-      case 'lock':
-        return [e('lock', { fastener: a.fastener, how: a.how })];
-      case 'rung caution':
-        return [e('caution', { step: a.read })];
-      case 'rung': {
-        const { step, ladder, rung, title, worked } = a;
-        return [e('rung', { step, ladder, rung, title, worked })];
-      }
-      case 'orientation':
-        return [e('orientation', { step: a.step, joint: a.joint, orientation: a.orientation })];
-      case 'confirm':
-        return [e('confirm', { joint: a.joint, outcome: a.outcome, note: '' }), e('step', { step: a.step, state: 'done' })];
-      case 'cut soak':
-        return a.steps.map((step) => e('step', { step, state: 'done', soak: 'cut short' }));
-      case 'step':
-        return [e('step', { step: a.step, state: 'done' })];
+    // What was looked at is said as it is.
+    const felt = (x: Line): Line =>
+      x.kind === 'check'
+        ? { ...x, body: { ...x.body, results: x.body.results.map((r) => (this.moves(r.joint) ? { ...r, result: 'moves' } : r)) } }
+        : x;
+    if (a.kind === 'write') return a.entries.map(felt).map((x) => e(x.kind, x.body as never));
+    const { at, step } = placeOf(a)!;
+    if (at?.startsWith('fastener ')) return this.pull(at.slice('fastener '.length) as FastenerId);
+    switch (at) {
       case 'told':
         return [e('told', { what: 'it', joints: [...s.joints.keys()], who: 'owner', how: 'by phone' })];
       case 'recheck':
         return [e('recheck', recheckBody(s, 148_210, '2026-02-01'))];
-      case 'torque': {
-        const f = fastenersOf(s).find((x) => x.fastener.id === a.fastener)!;
-        const at = { fastener: a.fastener, targetText: `${f.targetNm} N·m`, source: 'book' };
-        if (f.targetNm === null) return [e('mark', { fastener: a.fastener, how: 'firm, unpublished' })];
-        if (f.fastener.count > 1) return [e('clicks', { ...at, clicks: f.clicks, of: f.clicks, targetNm: f.targetNm })];
-        return [
-          e('torque', {
-            ...at,
-            targetNm: f.targetNm,
-            achievedNm: f.targetNm,
-            value: f.targetNm,
-            unit: 'N·m',
-            method: 'torque wrench',
+      case 'goods':
+        return [e('goods', rightGoods(goodsLines(s).find((x) => x.stage !== 'taken')!))];
+      case 'height':
+        return SIDES.map((side) =>
+          e('height', {
+            axle: 'front',
+            side,
+            mm: side === 'left' ? 372 : 355,
+            text: side === 'left' ? '372 mm' : '355 mm',
+            ...(step === 'ride-height' ? { again: true as const } : {}),
           }),
-        ];
-      }
-      case 'go':
-        if (a.at === 'goods') return [e('goods', rightGoods(goodsLines(s).find((x) => x.stage !== 'taken')!))];
-        if (a.at === 'height')
-          return SIDES.map((side) =>
-            e('height', {
-              axle: 'front',
-              side,
-              mm: side === 'left' ? 372 : 355,
-              text: side === 'left' ? '372 mm' : '355 mm',
-              ...(a.step === 'ride-height' ? { again: true as const } : {}),
-            }),
-          );
-        if (a.at === 'pieces') return piecesOf(s).map((p) => e('piece', { piece: p.id, joint: p.joint, fate: p.usual }));
-        if (a.at === 'road') return [e('road-test', { result: 'quiet', note: '' })];
-        if (a.at === 'hand-back') return [e('hand-back', { distanceKm: 148_214, note: '' })];
-        if (a.at === 'drive' && !this.truth.heard)
-          return [e('verdict', { causes: [], reproduced: false, note: 'not reproduced' })];
-        return [];
-      case 'measure':
+        );
+      case 'pieces':
+        return piecesOf(s).map((p) => e('piece', { piece: p.id, joint: p.joint, fate: p.usual }));
+      case 'road':
+        return [e('road-test', { result: 'quiet', note: '' })];
+      case 'hand-back':
+        return [e('hand-back', { distanceKm: 148_214, note: '' })];
+      case 'drive':
+        return this.truth.heard ? [] : [e('verdict', { causes: [], reproduced: false, note: 'not reproduced' })];
+      default:
         return [];
     }
   }
+  private moves(id: string): boolean {
+    return this.truth.moves?.some((x) => x === id) ?? false;
+  }
+  private pull(fastener: FastenerId): Entry[] {
+    const f = fastenersOf(this.state).find((x) => x.fastener.id === fastener)!;
+    const at = { fastener, targetText: `${f.targetNm} N·m`, source: 'book' };
+    if (f.targetNm === null) return [e('mark', { fastener, how: 'firm, unpublished' })];
+    if (f.fastener.count > 1) return [e('clicks', { ...at, clicks: f.clicks, of: f.clicks, targetNm: f.targetNm })];
+    return [
+      e('torque', {
+        ...at,
+        targetNm: f.targetNm,
+        achievedNm: f.targetNm,
+        value: f.targetNm,
+        unit: 'N·m',
+        method: 'torque wrench',
+      }),
+    ];
+  }
 }
+
+/** Whether the big key writes a line of this kind there. */
+const writes = (l: NextLine, kind: EntryKind): boolean =>
+  l.action.kind === 'write' && l.action.entries.some((x) => x.kind === kind);
 
 const purpose = () => e('purpose', { what: 'ten years old', rule: '' });
 const work = () => new Walker({}, { ...CONTEXT, kind: 'age replacement' }).add(purpose()).choose().answer('approved').goods();
@@ -182,11 +163,11 @@ const work = () => new Walker({}, { ...CONTEXT, kind: 'age replacement' }).add(p
 describe('following the big key alone', () => {
   test('a loose link: every owed check before the verdict, the verdict before the part, and on to the hand-back', () => {
     const w = new Walker({ moves: ['front.left.link-lower'] });
-    expect(w.line).toMatchObject({ station: 'listen', action: { at: 'complaint' } });
+    expect(w.line).toMatchObject({ station: 'listen', action: { to: { at: 'complaint' } } });
     w.complain();
     // How it stands is asked before the first check is made.
     expect(w.line).toMatchObject({
-      action: { kind: 'stands' },
+      action: { kind: 'write', entries: [{ kind: 'stands' }] },
       label: 'On its wheels',
       title: expect.stringContaining('How does it stand?'),
     });
@@ -197,7 +178,7 @@ describe('following the big key alone', () => {
     expect(handBackBlockers(w.state).map((b) => b.at)).toEqual(['told']);
     w.choose();
     expect(handBackBlockers(w.state).some((b) => b.at === 'told')).toBe(false);
-    expect(w.line).toMatchObject({ label: 'Record the answer', action: { at: 'answer' } });
+    expect(w.line).toMatchObject({ label: 'Record the answer', action: { to: { at: 'answer' } } });
     w.answer('approved');
     expect(w.follow((l) => l.title === 'Handed back.').time).toBe('done');
     expect(w.state.handBack).toBeDefined();
@@ -217,7 +198,7 @@ describe('following the big key alone', () => {
     for (let i = 0; i < 4; i++) w.add(e('reading', readingOf('front.left.frame-bushing', 0.02)));
     expect(w.line).toMatchObject({
       title: 'Two things on the tape cannot both be.',
-      action: { joint: 'front.left.frame-bushing' },
+      action: { to: { joint: 'front.left.frame-bushing' } },
     });
     expect(w.line.why).toMatch(/moves.*play 0\.02 mm/);
   });
@@ -226,13 +207,13 @@ describe('following the big key alone', () => {
     w.follow((l) => l.station !== 'find');
     expect(w.state.verdict).toBeDefined();
     expect(w.lines.every((l) => l.station === 'find')).toBe(true);
-    expect(w.line.action).toMatchObject({ at: 'answer' });
+    expect(w.line.action).toMatchObject({ to: { at: 'answer' } });
   });
   test('gone on without a verdict, with a reason: the work goes on, and what is owed for safety is asked before the drive', () => {
     const w = new Walker().complain().add(e('go-on', { without: 'verdict', why: 'the owner wants links whatever it is' }));
     expect(w.line).toMatchObject({ station: 'settle' });
     w.choose().answer('approved');
-    const owed = w.follow((l) => l.action.kind === 'check');
+    const owed = w.follow((l) => writes(l, 'check'));
     expect(owed.why).toMatch(/the hand-back waits for (it|them)/);
     expect(w.state.roadTest).toBeUndefined();
     w.follow((l) => l.title === 'Handed back.');
@@ -249,9 +230,12 @@ describe('following the big key alone', () => {
   test('something dangerous: told, the rest of the axle cleared, a verdict that names it, and it is settled first', () => {
     const w = new Walker({ moves: ['front.left.link-lower', 'front.left.ball-joint'] }).complain();
     const settle = w.follow((l) => l.station === 'settle');
-    expect(w.lines.some((l) => l.action.kind === 'told')).toBe(true);
+    expect(w.lines.some((l) => placeOf(l.action)?.at === 'told')).toBe(true);
     expect(w.state.verdict!.body.causes).toEqual(expect.arrayContaining(['front.left.ball-joint', 'front.left.link-lower']));
-    expect(settle).toMatchObject({ action: { joint: 'front.left.ball-joint' }, why: expect.stringContaining('dangerous') });
+    expect(settle).toMatchObject({
+      action: { to: { joint: 'front.left.ball-joint' } },
+      why: expect.stringContaining('dangerous'),
+    });
   });
   test('told once, and another is found after: the owner is told of that one too', () => {
     const w = new Walker().complain();
@@ -261,7 +245,7 @@ describe('following the big key alone', () => {
       moves('front.left.ball-joint'),
       e('told', { what: 'it', joints: ['front.left.ball-joint'], who: 'o', how: 'by phone' }),
     );
-    expect(w.line.action.kind).not.toBe('told');
+    expect(placeOf(w.line.action)?.at).not.toBe('told');
     w.add(moves('front.right.ball-joint'));
     expect(w.line.title).toBe('Right ball joint: do not return to the road.');
   });
@@ -289,20 +273,19 @@ describe('following the big key alone', () => {
 describe('what the key asks for', () => {
   test('a caution before its step, the part in the hand by several keys, the orientation by itself', () => {
     const w = work();
-    w.follow((l) => l.answers !== undefined);
-    const seen = w.lines.map((l) => l.action);
-    expect(seen.findIndex((a) => a.kind === 'caution' && a.step === 'raise')).toBeLessThan(
-      seen.findIndex((a) => a.kind === 'step' && a.step === 'raise'),
-    );
+    w.follow((l) => answersOf(l) !== undefined);
+    const seen = w.lines.filter((l) => placeOf(l.action)?.step === 'raise');
+    expect(seen.map((l) => writes(l, 'caution'))).toEqual([true, false]);
+    expect(writes(seen[1]!, 'step')).toBe(true);
     // Nobody had doubted it: asked without a hint. The key itself only leads there.
-    expect(w.line).toMatchObject({ title: 'Left link in the hand: how is it?', action: { kind: 'go', at: 'step' } });
-    expect(w.line.answers!.map((a) => a.label)).toEqual(['Loose', 'Sound', 'Can’t tell']);
+    expect(w.line).toMatchObject({ title: 'Left link in the hand: how is it?', action: { kind: 'ask' } });
+    expect(answersOf(w.line)!.map((a) => a.label)).toEqual(['Loose', 'Sound', 'Can’t tell']);
     const found = work().add(
       e('check', { check: 'grip-link', state: 'both-hanging', results: [{ joint: 'front.left.link-upper', result: 'moves' }] }),
     );
-    found.follow((l) => l.answers !== undefined);
+    found.follow((l) => answersOf(l) !== undefined);
     expect(found.line.title).toBe('Left link in the hand: loose as thought?');
-    expect(found.line.answers!.map((a) => a.label)).toEqual(['Loose as thought', 'Sound after all', 'Something else']);
+    expect(answersOf(found.line)!.map((a) => a.label)).toEqual(['Loose as thought', 'Sound after all', 'Something else']);
   });
   test('going on in a soak ends the wait and does no step', () => {
     const w = work();
@@ -312,8 +295,9 @@ describe('what the key asks for', () => {
     const line = (minutes: number) => nextLine(w.state, at + minutes * 60_000);
     // What nobody has looked at fills it, or it is cut.
     expect(line(1).title).toBe('While it soaks, 14 min: look at the left spring.');
-    const cut = { kind: 'cut soak', steps: ['soak-left'] };
-    expect(line(1).answers!.map((a) => a.action)).toEqual([expect.objectContaining({ kind: 'check' }), cut]);
+    const cut = { kind: 'write', entries: [{ kind: 'step', body: { step: 'soak-left', state: 'done', soak: 'cut short' } }] };
+    const look = { kind: 'go', to: expect.objectContaining({ joint: 'front.left.spring', at: 'results' }) };
+    expect(answersOf(line(1))!.map((a) => a.action)).toEqual([look, cut]);
     const seen = jointsOf('front', w.context.type.axles.front).filter((id) => w.state.joints.get(id)?.state === 'not looked at');
     w.add(e('stands', { state: 'both-hanging' }));
     for (const joint of seen) {
@@ -325,25 +309,25 @@ describe('what the key asks for', () => {
       label: 'Go on anyway',
       action: cut,
     });
-    expect(line(40).action).toMatchObject({ kind: 'caution', step: 'link-off-left' });
+    expect(line(40).action).toMatchObject({ at: { step: 'link-off-left' }, entries: [{ kind: 'caution' }] });
     w.add(e('step', { step: 'soak-left', state: 'done', soak: 'cut short' }));
-    expect(line(1).action).toMatchObject({ kind: 'caution', step: 'link-off-left' });
+    expect(line(1).action).toMatchObject({ at: { step: 'link-off-left' }, entries: [{ kind: 'caution' }] });
     expect(w.state.steps.get('link-off-left')).toBeUndefined();
   });
 });
 
 test('gripped rubber: the height is a number before anything is raised, and stands again where it is tightened', () => {
   const w = new Walker({}, { ...CONTEXT, kind: 'age replacement' }).add(purpose()).choose(['frame-bushing']).answer('approved');
-  const asked = w.follow((l) => l.action.kind === 'go' && l.action.at === 'height');
+  const asked = w.follow((l) => placeOf(l.action)?.at === 'height');
   expect([asked.title, asked.label]).toEqual(['Measure hub to arch, both sides, and write it down.', 'Write it down']);
-  const at = w.follow((l) => l.action.kind === 'go' && l.action.at === 'height' && l.action.step === 'ride-height');
+  const at = w.follow((l) => placeOf(l.action)?.at === 'height' && placeOf(l.action)?.step === 'ride-height');
   expect(at.why).toMatch(/^Left 372 mm, right 355 mm: the right side is 17 mm lower. Look at its spring\. Measure again/);
   // Raised too far it is said by how much, and is measured once more.
   const again = (side: 'left' | 'right', mm: number) => e('height', { axle: 'front', side, mm, text: `${mm} mm`, again: true });
   w.add(again('left', 390), again('right', 356));
   expect(w.line.why).toBe('The left side stands 18 mm higher: raise its arm. Then measure again.');
   w.add(again('left', 375));
-  expect(w.line.action).toMatchObject({ kind: 'step', step: 'ride-height' });
+  expect(w.line.action).toMatchObject({ entries: [{ kind: 'step', body: { step: 'ride-height' } }] });
   expect(() => readHeight(w.state, 'left', '3 mm')).toThrow(/hub to arch, left must be between 100 and 1500 mm/);
   expect(readHeight(w.state, 'left', '14 5/8 in').mm).toBeCloseTo(371.475, 6);
 });
@@ -439,7 +423,7 @@ describe('a job without a noise', () => {
 
 test('the strip speaks in the unit that comes first on its screen', () => {
   const w = work();
-  w.follow((l) => l.action.kind === 'torque');
+  w.follow((l) => placeOf(l.action)?.at?.startsWith('fastener ') ?? false);
   const said = (inch: boolean) => {
     const s = { ...w.state, context: { ...w.state.context, measures: shopMeasures(inch, 'km') } };
     return nextLine(s, NOW + 24 * HOUR).title;

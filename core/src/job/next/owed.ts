@@ -4,7 +4,8 @@ import { sayState, type VehicleState } from '../../vehicle';
 import type { JobState } from '../fold';
 import { contradictedJoints, countingStates, standingOf } from '../rules/clearance';
 import { sayBoth, speakOf } from '../say';
-import { goTo, mins, type NextLine } from './line';
+import { goTo, line, mins, type NextLine } from './line';
+import { lookAt } from './look';
 
 /** Two findings of one part that cannot both be: before anything else is done with it, whatever the job. */
 export function nextToSettleDoubt(s: JobState): NextLine | undefined {
@@ -45,10 +46,9 @@ export function nextToStand(
     label: capital(sayState(best)),
     station: 'find',
     action: {
-      kind: 'stands',
-      state: best,
-      ...(of.joint ? { joint: of.joint } : {}),
-      ...(of.check ? { check: of.check.id } : {}),
+      kind: 'write',
+      entries: [line('stands', { state: best })],
+      then: { station: 'find', joint: of.joint, check: of.check?.id },
     },
   };
 }
@@ -70,6 +70,6 @@ export function nextOwed(s: JobState, owed: readonly JointId[]): NextLine | unde
     why: `Clears ${said.the}; the hand-back waits for ${said.it}.`,
     label: 'Go to it',
     station: 'find',
-    action: { kind: 'check', joint, check: check.id },
+    action: lookAt(s, joint, check.id),
   };
 }

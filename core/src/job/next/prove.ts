@@ -4,7 +4,7 @@ import { sayBoth } from '../say';
 import { owedJoints, unrepaired } from '../rules/clearance';
 import { tightenStep } from '../../plan';
 import { workJoints } from '../rules/work';
-import { goTo, mins, type NextLine } from './line';
+import { goTo, goToStep, mins, type NextLine } from './line';
 import { nextOwed } from './owed';
 
 /** What is still owed, the proof, the hand-back. */
@@ -37,7 +37,7 @@ export function nextToProve(s: JobState): NextLine {
       case 'alignment':
         return goTo({ ...base, time: 'wait', title: b.sentence, why: 'Arms, tie rods or the like were renewed.' }, 'alignment');
       case 'recheck':
-        return { ...base, title: 'Set the recheck.', label: 'Set it', action: { kind: 'recheck' } };
+        return goTo({ ...base, title: 'Set the recheck.', label: 'Set it' }, 'recheck');
       case 'check':
         return nextOwed(s, owedJoints(s)) ?? goTo({ ...base, station: 'find' }, 'verdict', b.joint);
       case 'contradiction':
@@ -49,9 +49,9 @@ export function nextToProve(s: JobState): NextLine {
       case 'answer':
         return goTo({ ...base, station: 'settle' }, 'answer');
       case 'told':
-        return { ...base, action: { kind: 'told' } };
+        return goTo(base, 'told');
       case 'fastener':
-        return { ...base, station: 'work', action: { kind: 'torque', step: tightenStep(b.fastener), fastener: b.fastener } };
+        return goToStep({ ...base, station: 'work' }, tightenStep(b.fastener), `fastener ${b.fastener}`);
       case 'goods':
         return goTo({ ...base, station: 'settle', label: 'Look at it' }, 'goods', b.joint);
       case 'setting':
@@ -59,9 +59,9 @@ export function nextToProve(s: JobState): NextLine {
       case 'also':
         return goTo({ ...base, station: 'work' }, 'also');
       case 'step':
-        return { ...base, station: 'work', action: { kind: 'go', station: 'work', at: 'step', step: b.step } };
+        return goToStep({ ...base, station: 'work' }, b.step);
       case 'orientation':
-        return goTo({ ...base, station: 'work' }, 'step');
+        return goToStep({ ...base, station: 'work' }, b.step);
     }
   };
   // Nobody drives it before what is owed for safety is done.

@@ -89,7 +89,7 @@ export function nextToSettle(s: JobState): NextLine | undefined {
       why: `${fails.length > 1 ? `So do ${count(fails.length - 1, 'other')}. ` : ''}Quote it, or tell the owner, and write down who was told.`,
       label: 'Told, record it',
       station: 'settle',
-      action: { kind: 'told' },
+      action: { kind: 'go', to: { station: 'settle', at: 'told' } },
     };
   const waiting = waitingLines(s)[0];
   if (waiting)

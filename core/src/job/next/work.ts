@@ -1,5 +1,5 @@
 import { checkFor, partsOf, type JointId } from '../../joint';
-import { DOUBTED_OUTCOMES, NEUTRAL_OUTCOMES } from '../../ledger';
+import { DOUBTED_OUTCOMES, NEUTRAL_OUTCOMES, type ConfirmOutcome, type Line } from '../../ledger';
 import { LADDERS, readyTools, type PlannedStep, type StepId } from '../../plan';
 import { capital, count, list, sayWhen, uncapital } from '../../text';
 import { LOCKS, WHEEL_MATERIALS } from '../../torque';
@@ -12,7 +12,8 @@ import { doubted, fastenersOf, isRusty, piecesOf, planOf, workJoints, type Faste
 import { linkSetting, setsLink } from '../rules/setting';
 import { heightsAgain, heightsKnown, heightsOff, sayHeights, sayHeightsAgain } from '../rules/height';
 import { speakOf } from '../say';
-import { goTo, mins, type NextAction, type NextAnswer, type NextLine } from './line';
+import { goTo, goToStep, line, mins, type NextAnswer, type NextLine, type SheetPlace } from './line';
+import { lookAt } from './look';
 
 /**
  * What the person at this screen does now: their own step, what a trouble asks, or what is waited for.
@@ -60,32 +61,36 @@ function nextInWait(s: JobState, { open, soakEnds }: WorkNow, nowMs: number): Ne
   const running = next.p.needs.filter((n) => soakEnds(n) > nowMs);
   const fixed = running.includes('fire-watch');
   if (fixed)
-    return {
-      time: mins(left),
-      title: `Fire watch: ${left} min left. Somebody stays with it.`,
-      why: `Then: ${uncapital(next.p.title)}. This one is not cut short.`,
-      label: 'Look at it',
-      station: 'work',
-      action: { kind: 'go', station: 'work', at: 'step', step: 'fire-watch' },
-    };
-  const soaking: NextAnswer = { label: 'Go on anyway', action: { kind: 'cut soak', steps: running } };
-  const line = {
+    return goToStep(
+      {
+        time: mins(left),
+        title: `Fire watch: ${left} min left. Somebody stays with it.`,
+        why: `Then: ${uncapital(next.p.title)}. This one is not cut short.`,
+        label: 'Look at it',
+        station: 'work',
+      },
+      'fire-watch',
+    );
+  const soaking: NextAnswer = {
+    label: 'Go on anyway',
+    action: { kind: 'write', entries: running.map((step) => line('step', { step, state: 'done', soak: 'cut short' })) },
+  };
+  const said = {
     time: mins(left),
     title: `The penetrant is soaking: ${left} min left.`,
     why: `Then: ${uncapital(next.p.title)}.`,
     station: 'work' as const,
   };
   const look = lookMeanwhile(s, left);
-  if (!look) return { ...line, label: soaking.label, action: soaking.action };
-  const said = speakOf(s.context.rules.dialect, [look.joint]);
-  const action: NextAction = { kind: 'check', joint: look.joint, check: look.check };
+  if (!look) return { ...said, label: soaking.label, action: soaking.action };
+  const { the } = speakOf(s.context.rules.dialect, [look.joint]);
+  const at: SheetPlace = { station: 'find', at: 'results', joint: look.joint, check: look.check };
   return {
-    ...line,
-    title: `While it soaks, ${left} min: look at ${said.the}.`,
-    why: `${look.why} ${line.why}`,
+    ...said,
+    title: `While it soaks, ${left} min: look at ${the}.`,
+    why: `${look.why} ${said.why}`,
     label: 'Go to it',
-    action,
-    answers: [{ label: 'Go to it', action }, soaking],
+    action: { kind: 'ask', at, answers: [{ label: 'Go to it', action: lookAt(s, look.joint, look.check) }, soaking] },
   };
 }
 
@@ -123,14 +128,10 @@ export function nextToTrouble(s: JobState): NextLine | undefined {
         )
       : undefined;
   const { title } = LADDERS[t.what];
-  const at = { kind: 'go', station: 'work', at: 'step', step: t.step.id } as const;
-  const tried = (rung: string, name: string, worked: boolean): NextAction => ({
-    kind: 'rung',
-    step: t.step.id,
-    ladder: t.what,
-    rung,
-    title: name,
-    worked,
+  const at: SheetPlace = { station: 'work', step: t.step.id };
+  const tried = (label: string, rung: string, name: string, worked: boolean): NextAnswer => ({
+    label,
+    action: { kind: 'write', at, entries: [line('rung', { step: t.step.id, ladder: t.what, rung, title: name, worked })] },
   });
   if (!t.rung)
     return {
@@ -139,11 +140,10 @@ export function nextToTrouble(s: JobState): NextLine | undefined {
       why: 'Whoever leads the shop decides how it goes on. When it is off, say so.',
       label: 'Look at it',
       station: 'work',
-      action: at,
-      answers: [{ label: 'Something else did it', action: tried('other', 'Something else', true) }],
+      action: { kind: 'ask', at, answers: [tried('Something else did it', 'other', 'Something else', true)] },
     };
   const r = t.rung;
-  const line = {
+  const said = {
     time: mins(r.minutes),
     title: `${title}: ${uncapital(r.title)}.`,
     why: `${r.tools.length ? `${capital(list(r.tools))}. ` : ''}Ruins ${r.ruins}.`,
@@ -151,97 +151,128 @@ export function nextToTrouble(s: JobState): NextLine | undefined {
   };
   const read = rungCaution(t.step.id, r);
   if (r.caution && !s.cautions.has(read))
-    return { ...line, why: r.caution, label: 'Read, go on', action: { kind: 'rung caution', step: t.step.id, read } };
+    return {
+      ...said,
+      why: r.caution,
+      label: 'Read, go on',
+      action: { kind: 'write', at, entries: [line('caution', { step: read })] },
+    };
   return {
-    ...line,
+    ...said,
     label: 'Say how it went',
-    action: at,
-    answers: [
-      { label: r.scraps && t.what === 'part broke' ? 'It is safe' : 'That did it', action: tried(r.id, r.title, true) },
-      { label: 'It did not', action: tried(r.id, r.title, false) },
-    ],
+    action: {
+      kind: 'ask',
+      at,
+      answers: [
+        tried(r.scraps && t.what === 'part broke' ? 'It is safe' : 'That did it', r.id, r.title, true),
+        tried('It did not', r.id, r.title, false),
+      ],
+    },
   };
 }
 
+/** How the part is in the hand, which is all its step asks. */
+export const confirmLines = (step: StepId, joint: JointId, outcome: ConfirmOutcome): Line[] => [
+  line('confirm', { joint, outcome, note: '' }),
+  line('step', { step, state: 'done' }),
+];
+
 /** A step, by what it still asks: its caution is read first, a question is answered, and then it is done. */
 function sayStep(s: JobState, p: PlannedStep, left: number): NextLine {
-  const line = { time: mins(p.minutes), title: `${p.title}.`, station: 'work' as const };
+  const said = { time: mins(p.minutes), title: `${p.title}.`, station: 'work' as const };
+  const at: SheetPlace = { station: 'work', step: p.id };
+  /** Written with its step open. */
+  const write = (...entries: Line[]) => ({ kind: 'write', at, entries }) as const;
   if (p.caution && !s.cautions.has(p.id))
-    return { ...line, why: p.caution, label: 'Read, go on', action: { kind: 'caution', step: p.id } };
+    return { ...said, why: p.caution, label: 'Read, go on', action: write(line('caution', { step: p.id })) };
   if (p.confirmJoint && !s.confirms.has(p.confirmJoint)) {
     const joint = p.confirmJoint;
     const thought = doubted(s, joint);
-    const here = { kind: 'go', station: 'work', at: 'step', step: p.id } as const;
     return {
-      ...line,
+      ...said,
       title: `${p.title}: ${thought ? 'loose as thought?' : 'how is it?'}`,
       why: p.detail ?? '',
       label: 'Answer it',
-      action: here,
-      answers: (thought ? DOUBTED_OUTCOMES : NEUTRAL_OUTCOMES).map((outcome) => ({
-        label: capital(outcome),
-        action: { kind: 'confirm', step: p.id, joint, outcome },
-      })),
+      action: {
+        kind: 'ask',
+        at,
+        answers: (thought ? DOUBTED_OUTCOMES : NEUTRAL_OUTCOMES).map((outcome) => ({
+          label: capital(outcome),
+          action: write(...confirmLines(p.id, joint, outcome)),
+        })),
+      },
     };
   }
   const goods = awaited(s, p);
   if (goods)
     return {
-      ...line,
+      ...said,
       time: 'wait',
       title: `${goods.choice.body.quantity} × ${goods.choice.body.part.name}: ${goods.promised ? `promised for ${sayWhen(goods.promised, s.context.rules.timeZone)}` : 'not looked at yet'}.`,
       why: 'It goes on when it is here and was looked at. Everything that can be done without it is done.',
       label: goods.stage === 'on its way' ? 'It is here' : 'Look at it',
-      action: { kind: 'go', station: 'settle', at: 'goods', joint: p.joint! },
+      action: { kind: 'go', to: { station: 'settle', at: 'goods', joint: p.joint } },
     };
   const setting = setsLink(p.id) ? linkSetting(s) : undefined;
   if (setting && !setting.set)
-    return {
-      ...line,
-      title: `Set both links to ${sayLength(setting.targetMm, 1, s.context.measures.length)} before they go on.`,
-      why: 'By caliper, centre to centre; its thread says how far and how alike they can be.',
-      label: 'Set them',
-      action: { kind: 'go', station: 'work', at: 'setting', step: p.id },
-    };
+    return goToStep(
+      {
+        ...said,
+        title: `Set both links to ${sayLength(setting.targetMm, 1, s.context.measures.length)} before they go on.`,
+        why: 'By caliper, centre to centre; its thread says how far and how alike they can be.',
+        label: 'Set them',
+      },
+      p.id,
+      'setting',
+    );
   if (p.id === 'height' && !heightsKnown(s))
-    return {
-      ...line,
-      why: p.detail ?? '',
-      label: 'Write it down',
-      action: { kind: 'go', station: 'work', at: 'height', step: p.id },
-    };
+    return goToStep(
+      {
+        ...said,
+        why: p.detail ?? '',
+        label: 'Write it down',
+      },
+      p.id,
+      'height',
+    );
   if (p.id === 'ride-height' && heightsKnown(s) && (!heightsAgain(s) || heightsOff(s)))
-    return {
-      ...line,
-      why: heightsOff(s)
-        ? `${sayHeightsAgain(s)} Then measure again.`
-        : `${capital(sayHeights(s))}. Measure again, both sides, with the arms up.`,
-      label: 'Write it down',
-      action: { kind: 'go', station: 'work', at: 'height', step: p.id },
-    };
+    return goToStep(
+      {
+        ...said,
+        why: heightsOff(s)
+          ? `${sayHeightsAgain(s)} Then measure again.`
+          : `${capital(sayHeights(s))}. Measure again, both sides, with the arms up.`,
+        label: 'Write it down',
+      },
+      p.id,
+      'height',
+    );
   const loose = p.id === 'finish' ? piecesOf(s).filter((x) => !s.pieces.has(x.id)) : [];
   if (loose.length > 0)
-    return {
-      ...line,
-      title: `What came off, and where it goes: ${count(loose.length, 'piece')} left to say.`,
-      why: 'Kept, moved over, renewed or binned, as somebody saw it; both sides at once where they are alike.',
-      label: 'Say it',
-      action: { kind: 'go', station: 'work', at: 'pieces', step: p.id },
-    };
+    return goToStep(
+      {
+        ...said,
+        title: `What came off, and where it goes: ${count(loose.length, 'piece')} left to say.`,
+        why: 'Kept, moved over, renewed or binned, as somebody saw it; both sides at once where they are alike.',
+        label: 'Say it',
+      },
+      p.id,
+      'pieces',
+    );
   if (p.orientation && p.joint && !s.orientations.has(p.id))
     return {
-      ...line,
+      ...said,
       why: 'The drawing shows right and wrong; the photograph from the removal decides.',
       label: 'It is the right way round',
-      action: { kind: 'orientation', step: p.id, joint: p.joint, orientation: p.orientation },
+      action: write(line('orientation', { step: p.id, joint: p.joint, orientation: p.orientation })),
     };
   return {
-    ...line,
+    ...said,
     why:
       (p.id === 'ride-height' && sayHeights(s) ? capital(`${sayHeights(s)}. `) : '') + (p.detail ?? '') + sayReady(s, p) ||
       (left === 1 ? 'One step after this one.' : `${left} steps after this one.`),
     label: 'Done',
-    action: { kind: 'step', step: p.id },
+    action: write(line('step', { step: p.id, state: 'done' })),
   };
 }
 
@@ -252,6 +283,7 @@ export function sayReady(s: JobState, p: PlannedStep): string {
 }
 
 function sayFastener(p: PlannedStep, f: FastenerView, unit?: string): NextLine {
+  const at: SheetPlace = { station: 'work', step: p.id };
   if (f.wheelOwed)
     return {
       time: 'now',
@@ -259,11 +291,14 @@ function sayFastener(p: PlannedStep, f: FastenerView, unit?: string): NextLine {
       why: 'Their maker publishes another torque for each.',
       label: 'Say which',
       station: 'work',
-      action: { kind: 'go', station: 'work', at: 'step', step: p.id },
-      answers: WHEEL_MATERIALS.map((material) => ({
-        label: capital(material),
-        action: { kind: 'wheels', step: p.id, material },
-      })),
+      action: {
+        kind: 'ask',
+        at,
+        answers: WHEEL_MATERIALS.map((material) => ({
+          label: capital(material),
+          action: { kind: 'write', at, entries: [line('wheels', { material })] },
+        })),
+      },
     };
   if (f.lockOwed)
     return {
@@ -272,11 +307,14 @@ function sayFastener(p: PlannedStep, f: FastenerView, unit?: string): NextLine {
       why: 'A castle nut goes on to the next slot, never back, with a new cotter; a lock nut is new, or its reuse is written down.',
       label: 'Say how',
       station: 'work',
-      action: { kind: 'go', station: 'work', at: 'step', step: p.id },
-      answers: LOCKS.map((how) => ({
-        label: capital(how.replace(/ used again, .*/, ' again')),
-        action: { kind: 'lock', step: p.id, fastener: f.fastener.id, how },
-      })),
+      action: {
+        kind: 'ask',
+        at,
+        answers: LOCKS.map((how) => ({
+          label: capital(how.replace(/ used again, .*/, ' again')),
+          action: { kind: 'write', at, entries: [line('lock', { fastener: f.fastener.id, how })] },
+        })),
+      },
     };
   const name = f.label.toLowerCase();
   const title =
@@ -308,7 +346,7 @@ function sayFastener(p: PlannedStep, f: FastenerView, unit?: string): NextLine {
           ? 'Type the value'
           : 'Firm and marked',
     station: 'work',
-    action: { kind: 'torque', step: p.id, fastener: f.fastener.id },
+    action: { kind: 'go', to: { ...at, at: `fastener ${f.fastener.id}` } },
   };
 }
 

@@ -26,7 +26,7 @@ describe('a part made for one side', () => {
     expect(missingHands(foldJob(context, [why, c]))).toEqual(['front.right.link-lower']);
     expect(nextLine(foldJob(context, [why, c]), 0)).toMatchObject({
       title: 'The other hand is missing: choose one for the right side.',
-      action: { joint: 'front.right.link-lower' },
+      action: { to: { joint: 'front.right.link-lower' } },
     });
     const other = e('choose', { joints: ['front.right.link-upper'], part: right, quantity: 1 });
     expect(missingHands(foldJob(context, [why, c, other]))).toEqual([]);

@@ -2,6 +2,7 @@ import {
   checkFor,
   checksOf,
   isDangerous,
+  jointId,
   jointsOf,
   partsOf,
   stateCounts,
@@ -9,10 +10,13 @@ import {
   type CheckId,
   type JointId,
 } from '../../joint';
+import type { CheckResult, EntryBodies } from '../../ledger';
 import type { AxleEnd, VehicleState } from '../../vehicle';
 import type { JobState } from '../fold';
 import { onceAState } from '../once';
 import { fastenersOf, refitted, workJoints } from './work';
+
+type JointResult = EntryBodies['check']['results'][number];
 
 /** The dangerous joints of an axle that no valid check has cleared or found yet. */
 export function uncleared(s: JobState, end: AxleEnd): JointId[] {
@@ -72,6 +76,15 @@ export function countingStates(s: JobState, id: JointId, wanted?: CheckId | null
   const axle = s.context.type.axles[j.axle];
   const check = checkAt(s, id, wanted);
   return check ? check.states.filter((st) => stateCounts(axle, check, j.kind, st).counts) : [];
+}
+
+/** What one result says of everything a check settles on a joint's side. What something was found at is not tight by it. */
+export function settledBy(s: JobState, id: JointId, check: CheckId | null | undefined, result: CheckResult): JointResult[] {
+  const { axle, side } = partsOf(id);
+  return (checkAt(s, id, check)?.settles ?? [])
+    .map((kind) => jointId(axle, side, kind))
+    .filter((joint) => result !== 'tight' || !foundAgainst(s, joint))
+    .map((joint) => ({ joint, result }));
 }
 
 /**

@@ -3,6 +3,7 @@ import { jointId, type JointId } from '../../joint';
 import { CONTEXT, LINK_PART } from '../../test';
 import { SIDES } from '../../vehicle';
 import {
+  answersOf,
   fastenersOf,
   foldJob,
   nextLine,
@@ -16,6 +17,7 @@ import {
   troublesAt,
   unrepaired,
   type JobContext,
+  type NextLine,
 } from '..';
 
 const T0 = Date.UTC(2026, 0, 5, 9);
@@ -24,6 +26,9 @@ const BARS: JointId[] = SIDES.map((s) => jointId('front', s, 'bar'));
 const SHOP: JobContext = { ...CONTEXT, kind: 'age replacement' };
 const ANN = { id: 'ann', name: 'Ann' };
 const BEA = { id: 'bea', name: 'Bea' };
+
+/** What the big key writes there. */
+const linesOf = ({ action }: NextLine) => (action.kind === 'write' ? action.entries : []);
 
 /** A job whose work was said yes to, at minute 0. */
 function job(joints: readonly JointId[] = LINKS, part: EntryBodies['choose']['part'] = LINK_PART) {
@@ -96,9 +101,9 @@ test('what one has done is nobody’s any more, and nobody’s own step wanders'
   j.add(0, 'crew', { people: [ANN, BEA] });
   j.until('wheels-off', 0);
   const before = j.next(5, 'bea').title;
-  const a = j.next(5, 'ann').action;
-  expect('step' in a).toBe(true);
-  j.add(6, 'step', { step: (a as { step: string }).step, state: 'done' });
+  const [done] = linesOf(j.next(5, 'ann'));
+  expect(done).toMatchObject({ kind: 'step', body: { state: 'done' } });
+  j.add(6, done!.kind, done!.body);
   expect(j.next(7, 'bea').title).toBe(before);
 });
 
@@ -123,7 +128,7 @@ test('a soak is used: what nobody has looked at and can be looked at now', () =>
   j.until('link-off-left', 0);
   const line = j.next(9);
   expect(line.title).toMatch(/^While it soaks, \d+ min: look at the /);
-  expect(line.answers!.map((a) => a.action.kind)).toEqual(['check', 'cut soak']);
+  expect(answersOf(line)!.map((a) => a.label)).toEqual(['Go to it', 'Go on anyway']);
 });
 
 test('a trouble opens its ladder: rung by rung, a no is an answer, and a caution is read first', () => {
@@ -133,19 +138,21 @@ test('a trouble opens its ladder: rung by rung, a no is an answer, and a caution
   expect(troublesAt(j.state(), step)[0]).toBe('stud spins');
   j.add(30, 'trouble', { step: 'link-off-left', what: 'stud spins' });
   expect(j.next(31).title).toMatch(/^The stud spins: thin spanner on the flats/);
-  const no = j.next(31).answers![1]!.action as Extract<ReturnType<typeof j.next>['action'], { kind: 'rung' }>;
-  expect(no).toMatchObject({ kind: 'rung', rung: 'flats', worked: false });
+  expect(answersOf(j.next(31))![1]!.action).toMatchObject({
+    entries: [{ kind: 'rung', body: { rung: 'flats', worked: false } }],
+  });
   for (const rung of ['flats', 'pliers'])
     j.add(32, 'rung', { step: 'link-off-left', ladder: 'stud spins', rung, title: rung, worked: false });
   const caution = j.next(33);
-  expect(caution.action).toMatchObject({ kind: 'rung caution' });
-  j.add(34, 'caution', { step: (caution.action as { read: string }).read });
+  const [read] = linesOf(caution);
+  expect(read).toMatchObject({ kind: 'caution', body: { step: expect.stringContaining('off-ball') } });
+  j.add(34, read!.kind, read!.body);
   expect(j.next(34).title).toMatch(/off its ball/);
   j.add(40, 'rung', { step: 'link-off-left', ladder: 'stud spins', rung: 'off-ball', title: 'x', worked: true });
   expect(openTroubles(j.state())).toEqual([]);
   expect(sayTroubles(j.state())).toEqual(['The stud spins, left link: x.']);
   // It is off now: the step itself is next, its caution still owed.
-  expect(j.next(41).action).toMatchObject({ kind: 'caution', step: 'link-off-left' });
+  expect(j.next(41).action).toMatchObject({ entries: [{ kind: 'caution', body: { step: 'link-off-left' } }] });
 });
 
 test('at the end of a ladder the program does not pretend', () => {
@@ -155,7 +162,7 @@ test('at the end of a ladder the program does not pretend', () => {
   for (const rung of ['seat', 'arm', 'lower', 'compare'])
     j.add(61, 'rung', { step: 'fit-link-left', ladder: 'thread short', rung, title: rung, worked: false });
   expect(j.next(62).title).toMatch(/nothing on the ladder did it/);
-  expect(j.next(62).answers!.map((a) => a.label)).toEqual(['Something else did it']);
+  expect(answersOf(j.next(62))!.map((a) => a.label)).toEqual(['Something else did it']);
 });
 
 test('sparks: the fire watch is not cut short, and the hand-back waits for it', () => {
@@ -191,7 +198,7 @@ test('a part that was to go on again and broke: make it safe, then another is ch
   expect(j.next(61).title).toMatch(/make it safe/);
   j.add(62, 'rung', { step: 'fit-link-left', ladder: 'part broke', rung: 'safe', title: 'x', worked: true });
   expect(ruined(j.state())).toEqual(['front.left.link-lower']);
-  expect(j.next(63)).toMatchObject({ station: 'settle', action: { at: 'choose', joint: 'front.left.link-lower' } });
+  expect(j.next(63)).toMatchObject({ station: 'settle', action: { to: { at: 'choose', joint: 'front.left.link-lower' } } });
   expect(handBackBlockers(j.state()).map((b) => b.sentence)).toContain(
     'Left link cannot go on again, and no new part was said yes to.',
   );
@@ -201,18 +208,18 @@ test('a part that was to go on again and broke: make it safe, then another is ch
     quantity: 1,
     oneSideReason: 'it broke',
   });
-  expect(j.next(65).action).toMatchObject({ at: 'answer' });
+  expect(j.next(65).action).toMatchObject({ to: { at: 'answer' } });
   j.add(66, 'answer', { answer: 'approved', what: 'it', parts: [again], who: 'owner', how: 'by phone', warning: '' });
   expect(ruined(j.state())).toEqual([]);
-  expect(j.next(67).action).toMatchObject({ at: 'goods' });
+  expect(j.next(67).action).toMatchObject({ to: { at: 'goods' } });
 });
 
 test('a new part called wrong is looked at again before it goes on', () => {
   const j = job();
   j.until('fit-link-left', 0);
-  expect(j.next(60).action).not.toMatchObject({ at: 'goods' });
+  expect(j.next(60).action).not.toMatchObject({ to: { at: 'goods' } });
   j.add(61, 'trouble', { step: 'fit-link-left', what: 'part wrong' });
-  expect(j.next(62).action).toMatchObject({ at: 'goods' });
+  expect(j.next(62).action).toMatchObject({ to: { at: 'goods' } });
 });
 
 test('taken out with its neighbour: what came open is owed', () => {
@@ -220,9 +227,9 @@ test('taken out with its neighbour: what came open is owed', () => {
   j.until('link-off-left', 0);
   j.add(30, 'trouble', { step: 'link-off-left', what: 'cannot reach' });
   j.add(31, 'rung', { step: 'link-off-left', ladder: 'cannot reach', rung: 'neighbour', title: 'x', worked: true });
-  expect(j.next(32).action).toMatchObject({ at: 'also' });
+  expect(j.next(32).action).toMatchObject({ to: { at: 'also' } });
   j.add(33, 'undone', { fastener: 'front.left.tie-rod-nut', count: 1 });
-  expect(j.next(34).action).not.toMatchObject({ at: 'also' });
+  expect(j.next(34).action).not.toMatchObject({ to: { at: 'also' } });
   expect(planOf(j.state()).map((p) => p.id)).toContain('tighten-front.left.tie-rod-nut');
 });
 
@@ -335,7 +342,7 @@ test('a ball joint that goes on again and moves in the hand is not repaired by t
   j.until('hand-front.left.ball-joint', 0);
   j.add(50, 'confirm', { joint: 'front.left.ball-joint', outcome: 'loose', note: '' });
   expect(unrepaired(j.state())).toEqual(['front.left.ball-joint']);
-  expect(j.next(51)).toMatchObject({ action: { kind: 'told' }, title: expect.stringMatching(/do not return to the road/) });
+  expect(j.next(51)).toMatchObject({ action: { to: { at: 'told' } }, title: expect.stringMatching(/do not return to the road/) });
   const again = j.add(52, 'choose', {
     joints: ['front.left.ball-joint'],
     part: { ...LINK_PART, kind: 'other part', name: 'Ball joint' },

@@ -42,11 +42,11 @@ test('nothing is got before somebody said yes; then what is on the shelf is here
   expect(line(open)).toMatchObject({ stage: 'here', from: 'shelf' });
   expect(nextLine(fold(open), 0)).toMatchObject({
     title: 'Take 2 × Link off the shelf, and look at it.',
-    action: { at: 'goods' },
+    action: { to: { at: 'goods' } },
   });
   const far = said(away);
   expect(line(far).stage).toBe('to order');
-  expect(nextLine(fold(far), 0)).toMatchObject({ title: 'Order 2 × Link.', action: { at: 'order' } });
+  expect(nextLine(fold(far), 0)).toMatchObject({ title: 'Order 2 × Link.', action: { to: { at: 'order' } } });
 });
 
 test('ordered it is on its way, and the work waits for it where it goes on, not before', () => {

@@ -70,7 +70,7 @@ test('the owner is told or it is quoted: the line asks, the hand-back waits, and
   expect(untoldFails(s)).toHaveLength(1);
   expect(nextLine(s, 0)).toMatchObject({
     title: 'Left link, upper end: boot torn. That fails an inspection.',
-    action: { kind: 'told' },
+    action: { to: { at: 'told' } },
   });
   expect(handBackBlockers(s).map((b) => b.sentence)).toContain(
     'Fails an inspection: left link, upper end. The owner has not been told yet.',

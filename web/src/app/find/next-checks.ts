@@ -12,6 +12,7 @@ import {
   sayState,
   isJointId,
   partsOf,
+  placeOf,
   plannedChecks,
   type Check,
   type ElsewhereCheck,
@@ -135,8 +136,7 @@ export class NextChecks {
     else this.store.elsewhere.set(s.check as ElsewhereCheckId);
   }
   protected measure(b: NextLine): void {
-    if (b.action.kind !== 'measure') return;
-    this.store.select(b.action.joint);
+    this.store.select(placeOf(b.action)!.joint!);
     void this.router.navigate([], { queryParams: { measure: 1 }, queryParamsHandling: 'merge' });
   }
   protected tight(s: NextCheck): void {

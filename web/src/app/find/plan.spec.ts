@@ -101,7 +101,7 @@ test('a ranking that fails says so, and what is owed is asked for all the same',
   });
   const b = await bench(Find, [complaint()], { providers: [{ provide: DIAGNOSIS_WORKER, useValue: broken }] });
   expect(b.text(tid('ranking-failed'))).toContain('The evidence must be a number.');
-  expect(b.store.next()).toMatchObject({ station: 'find', action: { kind: 'stands' } });
+  expect(b.store.next()).toMatchObject({ station: 'find', action: { entries: [{ kind: 'stands' }] } });
   expect(b.el.querySelector(tid('go-on'))).not.toBeNull();
 });
 
@@ -144,7 +144,7 @@ test('while a new answer is worked out the last one stays, marked, and no verdic
   const s = b.store.state()!;
   asked.at(-1)!(diagnose(requestOf(s), SHIPPED));
   await b.settle();
-  expect(b.store.next()).toMatchObject({ label: 'Give the verdict', action: { kind: 'verdict' } });
+  expect(b.store.next()).toMatchObject({ label: 'Give the verdict', action: { entries: [{ kind: 'verdict' }] } });
   // Something is written: the answer of a moment ago stays in sight, and nothing is written by it.
   await b.store.write('note', { text: 'asked again' });
   await b.store.write('defect', { joint: 'front.right.damper', what: 'oil leak' });
@@ -155,7 +155,7 @@ test('while a new answer is worked out the last one stays, marked, and no verdic
   expect(b.el.querySelector<HTMLButtonElement>(tid('give-verdict'))!.disabled).toBe(true);
   asked.at(-1)!(diagnose(requestOf(b.store.state()!), SHIPPED));
   await b.settle();
-  expect(b.store.next()).toMatchObject({ action: { kind: 'verdict' } });
+  expect(b.store.next()).toMatchObject({ action: { entries: [{ kind: 'verdict' }] } });
   expect(b.text(tid('weighed'))).not.toMatch(/again/);
 });
 

@@ -1,33 +1,35 @@
 import { Directive, effect, ElementRef, inject, Injectable, input, output, signal } from '@angular/core';
-import type { FastenerId, Target } from '@ash-knot/core';
+import type { PlaceName, StepId } from '@ash-knot/core';
 
-/** What the next line can lead to: a place its station shows, where it is said what was felt, a step that lies open, the card of a fastener. */
-export type PlaceName = Target | 'results' | `step ${string}` | `fastener ${FastenerId}`;
+/** What the next line can lead to: what core names, or a step that lies open. */
+export type MarkName = PlaceName | `step ${StepId}`;
 
 /** A place that is on the screen now. */
-interface Place {
-  readonly name: PlaceName;
+interface Mark {
+  readonly name: MarkName;
   readonly element: HTMLElement;
   /** What the big key does there, where it does something: what a tap on it would. */
   readonly act?: () => void;
+  /** What the big key says while it does that; nothing: what its line says. */
+  readonly says?: () => string;
 }
 
 /** What is on the screen of all that the next line can lead to or do. Stations register it; nobody looks for it in the page. */
 @Injectable({ providedIn: 'root' })
 export class Places {
-  private readonly shown = signal<readonly Place[]>([]);
+  private readonly shown = signal<readonly Mark[]>([]);
 
   /** Says that a place is there; what it gives back takes it away again. */
-  add(place: Place): () => void {
-    this.shown.update((all) => [...all, place]);
-    return () => this.shown.update((all) => all.filter((p) => p !== place));
+  add(mark: Mark): () => void {
+    this.shown.update((all) => [...all, mark]);
+    return () => this.shown.update((all) => all.filter((p) => p !== mark));
   }
   /** Where a name is on the screen, if it is; read in a computed it follows. */
-  at(name: PlaceName): HTMLElement | undefined {
+  at(name: MarkName): HTMLElement | undefined {
     return this.shown().find((p) => p.name === name)?.element;
   }
   /** What the big key does there now, if it does something. */
-  doing(name: PlaceName): Place | undefined {
+  doing(name: MarkName): Mark | undefined {
     return this.shown().find((p) => p.name === name && p.act);
   }
 }
@@ -35,7 +37,7 @@ export class Places {
 /** Marks a place the next line leads to: `akPlace="verdict"`; null while it is none. */
 @Directive({ selector: '[akPlace]' })
 export class PlaceMark {
-  readonly akPlace = input.required<PlaceName | null>();
+  readonly akPlace = input.required<MarkName | null>();
   constructor() {
     const places = inject(Places);
     const element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
@@ -46,17 +48,23 @@ export class PlaceMark {
   }
 }
 
-/** Marks what the big key does at a place: `akDoes="complaint" (done)="save()"`, the same as its own tap; null while it is not to be done. */
-@Directive({ selector: '[akDoes]' })
+/**
+ * A button that the big key presses too: `akDoes="complaint" (done)="save()"`. Its own tap says done as well; null while
+ * the big key leaves it alone. One that sends a form is tapped through the form.
+ */
+@Directive({ selector: 'button[akDoes]', host: { '(click)': 'tapped()' } })
 export class PlaceKey {
-  readonly akDoes = input.required<PlaceName | null>();
+  readonly akDoes = input.required<MarkName | null>();
   readonly done = output();
+  private readonly element = inject<ElementRef<HTMLButtonElement>>(ElementRef).nativeElement;
   constructor() {
     const places = inject(Places);
-    const element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
     effect((gone) => {
       const name = this.akDoes();
-      if (name) gone(places.add({ name, element, act: () => this.done.emit() }));
+      if (name) gone(places.add({ name, element: this.element, act: () => this.done.emit() }));
     });
+  }
+  protected tapped(): void {
+    if (this.element.type !== 'submit') this.done.emit();
   }
 }

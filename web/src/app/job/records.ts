@@ -3,15 +3,12 @@ import {
   checkAt,
   countingStates,
   elsewhereChecks,
-  foundAgainst,
-  jointId,
-  partsOf,
+  settledBy,
   standingOf,
   dueDate,
   recheckBody,
   twinOf,
   type CheckResult,
-  type ConfirmOutcome,
   type ElsewhereCheckId,
   type EntryBodies,
   type JointId,
@@ -36,7 +33,7 @@ export class Records {
   }
   /** Everything this joint's check settles on its side is tight. */
   recordTight(store: JobStore, joint: JointId): Promise<boolean> {
-    return this.write(store, joint, this.settled(store, joint, 'tight'));
+    return this.write(store, joint, settledBy(store.state()!, joint, store.wanted(), 'tight'));
   }
   /** The same, both sides in one tap. */
   recordTightBoth(store: JobStore, joint: JointId): Promise<boolean> {
@@ -44,12 +41,12 @@ export class Records {
     return this.write(
       store,
       joint,
-      both.flatMap((id) => this.settled(store, id, 'tight')),
+      both.flatMap((id) => settledBy(store.state()!, id, store.wanted(), 'tight')),
     );
   }
   /** Movement is felt, and it cannot be said at which of the joints this check settles. */
   recordRocks(store: JobStore, joint: JointId): Promise<boolean> {
-    return this.write(store, joint, this.settled(store, joint, 'can’t tell'), true);
+    return this.write(store, joint, settledBy(store.state()!, joint, store.wanted(), 'can’t tell'), true);
   }
   /** A check of what is no joint of the plate. */
   recordElsewhere(
@@ -67,14 +64,6 @@ export class Records {
     }));
   }
 
-  private settled(store: JobStore, joint: JointId, result: CheckResult): EntryBodies['check']['results'] {
-    const j = partsOf(joint);
-    const s = store.state()!;
-    return checkAt(s, joint, store.wanted())!
-      .settles.map((k) => jointId(j.axle, j.side, k))
-      .filter((id) => result !== 'tight' || !foundAgainst(s, id))
-      .map((id) => ({ joint: id, result }));
-  }
   private write(store: JobStore, joint: JointId, results: EntryBodies['check']['results'], rocks = false): Promise<boolean> {
     const s = store.state()!;
     const check = checkAt(s, joint, store.wanted());
@@ -105,17 +94,6 @@ export class Records {
       ...(state === said ? [] : [{ kind: 'stands' as const, body: { state } }]),
       { kind: 'check', body: body(state) },
     ]);
-  }
-
-  /** How the part is in the hand, which is all its step asks. */
-  confirm(store: JobStore, step: string, joint: JointId, outcome: ConfirmOutcome): Promise<boolean> {
-    return store.writeAll([
-      { kind: 'confirm', body: { joint, outcome, note: '' } },
-      { kind: 'step', body: { step, state: 'done' } },
-    ]);
-  }
-  finishStep(store: JobStore, step: string): Promise<boolean> {
-    return store.write('step', { step, state: 'done' });
   }
 
   /** The recheck the shop's rule asks for, of what was undone. */

@@ -34,7 +34,7 @@ const SQUARE = ['half turns only'] as const;
               <p [class.text-lg]="first" [class.font-bold]="first" class="mt-1">{{ line }}</p>
             }
             @if (keeps()) {
-              <button type="button" class="btn mt-3" (click)="keep()" akDoes="setting" (done)="keep()" data-testid="adjust-keep">
+              <button type="button" class="btn mt-3" akDoes="setting" (done)="keep()" data-testid="adjust-keep">
                 Both are set so
               </button>
             }

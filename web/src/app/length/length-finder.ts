@@ -181,7 +181,7 @@ const MOUNTS = ['above', 'below'] as const;
         <ng-container [ngTemplateOutlet]="limitsForm" />
       }
       @if (keeps()) {
-        <button type="button" class="btn btn-go mt-4" (click)="keep()" akDoes="length" (done)="keep()" data-testid="length-keep">
+        <button type="button" class="btn btn-go mt-4" akDoes="length" (done)="keep()" data-testid="length-keep">
           Look for this length
         </button>
       }

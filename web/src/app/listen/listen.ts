@@ -117,7 +117,6 @@ const EMPTY: Complaint = {
           type="button"
           class="btn btn-go min-w-48"
           [disabled]="!dirty() || busy()"
-          (click)="save()"
           data-testid="save-complaint"
           [akDoes]="dirty() && !busy() ? 'complaint' : null"
           (done)="save()"

@@ -1,7 +1,15 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { v7 as uuid } from 'uuid';
 import type { AskedView } from '@ash-knot/contract';
-import { countingStates, standingOf, type NextAction, type PracticeAsk, type Station, type VehicleState } from '@ash-knot/core';
+import {
+  countingStates,
+  placeOf,
+  standingOf,
+  type NextAction,
+  type PracticeAsk,
+  type Station,
+  type VehicleState,
+} from '@ash-knot/core';
 import { GaugeInbox } from '../instruments/gauge-inbox';
 import { LengthGauges } from '../instruments/length-gauge';
 import { JobStore } from '../job/job-store';
@@ -17,6 +25,21 @@ const same = (a: PracticeAsk, b: PracticeAsk): boolean => {
   const fields = new Set([...Object.keys(a), ...Object.keys(b)]) as Set<keyof typeof a>;
   return [...fields].every((k) => a[k] === b[k]);
 };
+
+/** Whether this is done at the vehicle before that action can say what came of it. */
+function answers(a: NextAction, ask: PracticeAsk): boolean {
+  const place = placeOf(a);
+  if (ask.of === 'check' && (place?.elsewhere ?? place?.check) === ask.check) return true;
+  return (
+    a.kind === 'write' &&
+    a.entries.some(
+      ({ kind, body }) =>
+        (kind === 'step' && ask.of === 'step' && body.step === ask.step) ||
+        (kind === 'confirm' && ask.of === 'hand' && body.joint === ask.joint) ||
+        (kind === 'rung' && ask.of === 'rung' && body.step === ask.step && body.rung === ask.rung),
+    )
+  );
+}
 
 /** The practice vehicle under one's hands, as far as the open sheet knows it. Provided by the sheet. */
 @Injectable()
@@ -62,13 +85,7 @@ export class PracticeBench {
   due(a: NextAction): Offer | undefined {
     const p = this.store.practice();
     if (!p || p.closed) return undefined;
-    const wanted = this.offers().find(
-      ({ ask }) =>
-        ((a.kind === 'check' || a.kind === 'elsewhere') && ask.of === 'check' && ask.check === a.check) ||
-        (a.kind === 'step' && ask.of === 'step' && ask.step === a.step) ||
-        (a.kind === 'confirm' && ask.of === 'hand') ||
-        (a.kind === 'rung' && ask.of === 'rung' && ask.step === a.step && ask.rung === a.rung),
-    );
+    const wanted = this.offers().find(({ ask }) => answers(a, ask));
     return wanted && !p.asked.some((x) => same(x.ask, wanted.ask)) ? wanted : undefined;
   }
 

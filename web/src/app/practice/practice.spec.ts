@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import type { AskedView, PracticeReviewed, PracticeView } from '@ash-knot/contract';
-import { foldJob, type PracticeAsk } from '@ash-knot/core';
+import { foldJob, type JointId, type PracticeAsk } from '@ash-knot/core';
 import { COMPLAINT, CONTEXT, DIAL, ledger, LINK_PART } from '@ash-knot/core/test';
 import { job, JOB_ID, setUp, stored, until } from '../../test';
 import { JobStore } from '../job/job-store';
@@ -115,10 +115,10 @@ test('a look is asked of the server by what is on its tape; the answer is shown,
   expect(store.entries().map((e) => e.kind)).toEqual(['stands']);
   expect(tid('practice-says')[0]!.textContent).toContain('a click');
   // What was asked is no more due; the other side is.
-  const check = { kind: 'check', joint: 'front.left.link-lower', check: 'grip-link' } as const;
-  expect(bench.due(check)).toBeUndefined();
+  const look = (joint: JointId) => ({ kind: 'go', to: { station: 'find', at: 'results', joint, check: 'grip-link' } }) as const;
+  expect(bench.due(look('front.left.link-lower'))).toBeUndefined();
   store.select('front.right.link-lower');
-  expect(bench.due({ ...check, joint: 'front.right.link-lower' })!.ask).toMatchObject({ side: 'right' });
+  expect(bench.due(look('front.right.link-lower'))!.ask).toMatchObject({ side: 'right' });
 });
 
 test('without a line it says so, and nothing that was written is lost', async () => {

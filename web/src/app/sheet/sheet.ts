@@ -16,7 +16,7 @@ import { NavigationEnd, Router, RouterLink, RouterOutlet } from '@angular/router
 import { filter, map, startWith } from 'rxjs';
 import { DOCUMENT } from '@angular/common';
 import { Title } from '@angular/platform-browser';
-import { assemblyJoints, linkLoad, runningWaits, STATIONS, type JointId, type Station } from '@ash-knot/core';
+import { answersOf, assemblyJoints, linkLoad, placeOf, runningWaits, STATIONS, type JointId, type Station } from '@ash-knot/core';
 import { Alarms } from '../alarm/alarms';
 import { Keys } from '../kit/keys';
 import { NextBar } from '../kit/next-bar';
@@ -170,10 +170,10 @@ const NAMES: Record<Station, string> = {
               [time]="n.time"
               [title]="n.title"
               [why]="n.why"
-              [label]="nextAct.dueOf(n) ? 'Do it' : nextAct.label(n)"
+              [label]="nextAct.label(n)"
               [answers]="answers()"
-              (act)="nextAct.press(n)"
-              (answer)="nextAct.act(n.answers![$event]!.action)"
+              (act)="nextAct.act(n.action)"
+              (answer)="nextAct.act(answersOf(n)![$event]!.action)"
             />
           }
         </div>
@@ -371,8 +371,8 @@ export class Sheet {
   }
   /** While the load comes off and the links come off, the plate says which way their eyes spring. */
   protected readonly jumps = computed(() => {
-    const [s, a] = [this.store.state(), this.store.next()?.action];
-    const step = a && 'step' in a ? a.step : undefined;
+    const [s, n] = [this.store.state(), this.store.next()];
+    const step = n && placeOf(n.action)?.step;
     if (!s || this.station() !== 'work' || !(step === 'unload' || step?.startsWith('link-off'))) return null;
     return linkLoad(s)?.eyes ?? null;
   });
@@ -399,9 +399,10 @@ export class Sheet {
     const p = this.store.practice();
     return p?.silent || p?.closed ? null : this.store.next();
   });
+  protected readonly answersOf = answersOf;
   protected readonly answers = computed(() => {
     const n = this.spoken();
-    return !n?.answers || this.nextAct.dueOf(n) ? [] : n.answers.map((a) => this.nextAct.label(a));
+    return !n || this.nextAct.due(n.action) ? [] : (answersOf(n) ?? []).map((a) => this.nextAct.label(a));
   });
 
   constructor() {
@@ -457,7 +458,7 @@ export class Sheet {
         3: go('settle'),
         4: go('work'),
         5: go('prove'),
-        n: () => this.spoken() && this.nextAct.press(this.spoken()!),
+        n: () => this.spoken() && this.nextAct.act(this.spoken()!.action),
         l: () => this.tape.set(!this.tape()),
         f: () => this.store.flip(),
         g: () => void this.nextAct.open('find', { measure: 1 }),

@@ -271,11 +271,17 @@ export class TorqueCard {
     const places = inject(Places);
     effect((gone) => {
       const name = `fastener ${this.view().fastener.id}` as const;
-      gone(places.add({ name, element: this.host.nativeElement, act: () => this.key() }));
+      gone(places.add({ name, element: this.host.nativeElement, act: () => this.key(), says: () => this.keySays() }));
     });
     inject(DestroyRef).onDestroy(() => clearTimeout(this.silence));
   }
 
+  /** What the big key says here: the click that is counted next, or that the wrench is asked for its one. */
+  private keySays(): string {
+    if (this.target() === null) return '';
+    if (this.group()) return `Click ${Math.min(this.clicks() + 1, this.view().clicks)} of ${this.view().clicks}`;
+    return this.wrench() ? 'Take the click' : '';
+  }
   /** The big key: what this card asks for next, on the spot. */
   private key(): void {
     if (this.target() === null) {

@@ -1,6 +1,7 @@
 import { clock, day } from '../words/format';
 import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, signal, untracked } from '@angular/core';
 import {
+  confirmLines,
   assemblyOf,
   capital,
   crewOf,
@@ -21,6 +22,7 @@ import {
   partsOf,
   PIECE_REASONS,
   piecesOf,
+  placeOf,
   WAYS,
   wayTask,
   type FileTip,
@@ -68,7 +70,7 @@ import { Lanes } from './lanes';
 import { TroubleCard } from './trouble-card';
 import { TorqueCard } from './torque-card';
 import { Records } from '../job/records';
-import { PlaceKey, PlaceMark, Places, type PlaceName } from '../job/places';
+import { PlaceKey, PlaceMark, Places, type MarkName } from '../job/places';
 
 /** The same piece of both sides. */
 interface Group {
@@ -148,9 +150,8 @@ export class Work {
   protected readonly setup = computed(() => this.store.state()!.setup);
 
   private readonly current = computed((): string | null => {
-    const a = this.store.next()?.action;
-    if (!a) return null;
-    return 'step' in a ? (a.step ?? null) : null;
+    const next = this.store.next();
+    return (next && placeOf(next.action)?.step) ?? null;
   });
   protected readonly rows = computed((): Row[] => {
     const s = this.store.state()!;
@@ -295,7 +296,7 @@ export class Work {
   protected setCorroded(corroded: boolean): void {
     void this.store.write('setup', { equipment: this.setup()?.equipment ?? 'lift', corroded });
   }
-  protected readonly place = (r: Row): PlaceName => `step ${r.step.id}`;
+  protected readonly place = (r: Row): MarkName => `step ${r.step.id}`;
   protected toggle(r: Row): void {
     this.opened.set(r.open && this.opened() ? null : r.step.id);
     if (r.step.joint) this.store.select(r.step.joint);
@@ -333,7 +334,7 @@ export class Work {
   }
   protected readonly capital = capital;
   protected confirm(r: Row, outcome: ConfirmOutcome): void {
-    void this.actions.confirm(this.store, r.step.id, r.step.confirmJoint!, outcome);
+    void this.store.writeAll(confirmLines(r.step.id, r.step.confirmJoint!, outcome));
     // It stays open while somebody says what it was instead.
     this.opened.set(outcome === 'something else' ? r.step.id : null);
   }

@@ -1,4 +1,5 @@
-import { AxeBuilder } from '@axe-core/playwright';
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
 import type { Page } from '@playwright/test';
 import { expect, settled } from './yard';
 
@@ -84,15 +85,29 @@ const over = (page: Page) =>
     return { x: d.scrollWidth - d.clientWidth, y: d.scrollHeight - d.clientHeight };
   });
 
-const RULES = ['wcag2a', 'wcag2aa', 'wcag21aa', 'best-practice'];
-/** The screen has no frames: axe need not open a page of its own to gather them. */
-const axe = (page: Page) => new AxeBuilder({ page }).setLegacyMode(true);
-const said = (v: { id: string; nodes: { html: string }[] }) => `${v.id}: ${v.nodes[0]!.html}`;
+/** axe as it runs in a page; read once, and put into a page once. */
+const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+const TAGS = ['wcag2a', 'wcag2aa', 'wcag21aa', 'best-practice'];
+interface Violation {
+  readonly id: string;
+  readonly impact: string | null;
+  readonly nodes: readonly { readonly html: string }[];
+}
+async function violations(page: Page, runOnly: { type: 'tag' | 'rule'; values: string[] }): Promise<readonly Violation[]> {
+  const there = await page.evaluate(() => 'axe' in window);
+  if (!there) await page.evaluate(AXE);
+  return page.evaluate(async (only) => {
+    const { axe } = window as unknown as { axe: { run(o: object): Promise<{ violations: Violation[] }> } };
+    const r = await axe.run({ runOnly: only, resultTypes: ['violations'] });
+    return r.violations.map((v) => ({ id: v.id, impact: v.impact, nodes: v.nodes.slice(0, 1).map((n) => ({ html: n.html })) }));
+  }, runOnly);
+}
+const said = (v: Violation) => `${v.id}: ${v.nodes[0]!.html}`;
 
 /** What axe knows of that is serious, as the screen stands. */
 async function seriousIn(page: Page): Promise<string[]> {
-  const r = await axe(page).withTags(RULES).analyze();
-  return r.violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map(said);
+  const found = await violations(page, { type: 'tag', values: TAGS });
+  return found.filter((v) => v.impact === 'serious' || v.impact === 'critical').map(said);
 }
 
 /** Nothing serious in what axe knows of, or the screen's name and what is wrong with it. */
@@ -106,9 +121,9 @@ async function faintUnderTheLift(page: Page): Promise<string[]> {
   const theme = (t: string) => page.evaluate((x) => (document.documentElement.dataset['theme'] = x), t);
   await theme('lift');
   await settled(page);
-  const r = await axe(page).withRules(['color-contrast']).analyze();
+  const found = await violations(page, { type: 'rule', values: ['color-contrast'] });
   await theme('');
-  return r.violations.map((v) => `under the lift, ${said(v)}`);
+  return found.map((v) => `under the lift, ${said(v)}`);
 }
 
 /** Somebody who looks a screen over for everything at once, and says at the end what was wrong where. */

@@ -377,7 +377,8 @@ const MADE = `
 /** They take ids, words, or the state of a job, whose entries were read. */
 const WORDS = `
   curedBy derive lanesOf ledgerWords onceAState sayGrade sayOpening
-  answersOf confirmLines placeOf settledBy
+  answersOf confirmLines placeOf settledBy clicksBody doubtOfPull hearPull inThread isFar pullBody reachShare
+  readPull readRunning timesShare
   dayIn inZones isTimeZone plateKey
   causesElsewhere plannedChecks alignmentOwed answered asVariant assemblyJoints assemblyOf attachmentOf auditFastener awaited
   barSize bareAxle barsOf begunReadings besidesOf builtIn burntAt calledWrong

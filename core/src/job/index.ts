@@ -25,6 +25,7 @@ export * from './rules/height';
 export * from './rules/points';
 export * from './rules/load';
 export * from './rules/setting';
+export * from './rules/pull';
 export * from './rules/quote';
 export * from './rules/upkeep';
 export * from './rules/goods';

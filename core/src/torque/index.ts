@@ -5,3 +5,5 @@ export * from './star';
 export * from './wrench';
 export * from './book';
 export * from './audit';
+export * from './pull';
+export * from './in-thread';

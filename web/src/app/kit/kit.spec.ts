@@ -3,7 +3,7 @@ import { TestBed } from '@angular/core/testing';
 import type { JointState } from '@ash-knot/core';
 import { GapMark } from '../plate/gap-mark';
 import { Picks } from './picks';
-import { StarDrawing } from '../work/star-drawing';
+import { StarDrawing } from '../work/torque/star-drawing';
 
 @Component({
   selector: 'ak-test-host',

@@ -142,7 +142,7 @@ test('a step is read aloud with its number, only when asked', async () => {
 test('a step can be taken back', async () => {
   const b = await unfolded(Work, [...approved(), stored('step', { step: 'chock', state: 'done' })], { kind: 'age replacement' });
   await b.click('[data-step="chock"] .head');
-  await b.click('[data-step="chock"] .body .btn');
+  await b.click('[data-step="chock"] ak-step-card .btn');
   expect(b.written()).toEqual([['step', { step: 'chock', state: 'undone' }]]);
 });
 
@@ -209,7 +209,7 @@ test('before the wheels go on the line asks what came off; its key unfolds it', 
   });
   TestBed.inject(Places).doing('pieces')!.act!();
   await b.settle();
-  expect(TestBed.inject(Places).at('pieces')).toBe(b.el.querySelector(tid('piece-groups')));
+  expect(TestBed.inject(Places).at('pieces')).toBe(b.el.querySelector('ak-pieces-card'));
 });
 
 test('a tip is kept at its step for the next one; the manual’s way needs its source; two ways stand side by side', async () => {

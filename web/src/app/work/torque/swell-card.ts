@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { attempt, fixed, parseQuantity, parseThread, swellToWasher } from '@ash-knot/core';
-import { TextField } from '../kit/text-field';
-import { draft } from '../state/draft';
-import { Units } from '../session/units';
+import { TextField } from '../../kit/text-field';
+import { draft } from '../../state/draft';
+import { Units } from '../../session/units';
 
 const FIELDS = ['height', 'outside', 'hole', 'washer'] as const;
 type Field = (typeof FIELDS)[number];

@@ -1,0 +1,57 @@
+import { BadInput } from '../error';
+import { parseQuantity, show, type TorqueUnit } from '../units';
+import { capital, fixed } from '../text';
+import type { PropertyClass, Thread } from '../thread';
+import type { TorqueRange } from './audit';
+import { preloadBand, sameCompressionNm, type ThreadCondition } from './preload';
+
+/**
+ * What a prevailing nut takes to turn at all, N·m: it tightens nothing. Nothing typed is none.
+ * @throws BadInput where it is no torque, or as much as the nut is pulled to.
+ */
+export function readRunning(text: string, target: TorqueRange | null): number {
+  const nm = text.trim() ? parseQuantity(text, 'torque', { field: 'running torque' }).si : 0;
+  if (target && nm >= target.minNm)
+    throw new BadInput('running torque', 'must be less than the value: all of it would go into turning the nut', text);
+  return nm;
+}
+
+/** The preload a torque leaves: in a sentence, and as a band on a scale of proof loads (1 is the proof load). */
+export interface InThread {
+  readonly sentence: string;
+  readonly minOfProof: number;
+  readonly maxOfProof: number;
+  /** What another condition than the published one asks for; empty where it is the same. */
+  readonly other: string;
+}
+
+/**
+ * What a torque does in the thread, as a band over its friction.
+ * @param stated the condition the value is published for; @param inHand the one that is there
+ * @param runningNm what goes into turning the nut; @param unit what torques are said in
+ */
+export function inThread(
+  target: TorqueRange,
+  thread: Thread,
+  cls: PropertyClass,
+  {
+    stated,
+    inHand,
+    runningNm = 0,
+    unit,
+  }: { stated: ThreadCondition; inHand: ThreadCondition; runningNm?: number; unit?: TorqueUnit },
+): InThread {
+  const middle = (target.minNm + target.maxNm) / 2 - runningNm;
+  const { minN, maxN, minOfProof, maxOfProof } = preloadBand(middle, thread, cls, inHand);
+  const percent = (share: number) => Math.round(100 * share);
+  const same = sameCompressionNm(middle, thread, stated, inHand);
+  return {
+    sentence: `${thread.name}, ${inHand}, ${cls}: ${fixed(minN / 1000, 1)} to ${fixed(maxN / 1000, 1)} kN, ${percent(minOfProof)} to ${percent(maxOfProof)} % of its proof load.`,
+    minOfProof,
+    maxOfProof,
+    other:
+      inHand === stated
+        ? ''
+        : `${capital(inHand)} is not what the value is for (${stated}). The same preload would be at about ${show(same.minNm, 'torque', unit)} to ${show(same.maxNm, 'torque', unit)}: a reckoning, no published value. Make the thread ${stated}, or ask the maker.`,
+  };
+}

@@ -1,0 +1,118 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FATES, PIECE_REASONS, piecesOf, type Fate, type Piece, type PieceReason } from '@ash-knot/core';
+import { JobStore } from '../job/job-store';
+import { Picks } from '../kit/picks';
+import { Session } from '../session/session';
+
+/** The same piece of both sides. */
+interface Group {
+  readonly id: string;
+  readonly name: string;
+  readonly usual: Fate;
+  readonly why: string;
+  readonly pieces: readonly Piece[];
+}
+
+/** What came off, and where it goes: kept, moved over, renewed or binned, as somebody saw it. */
+@Component({
+  selector: 'ak-pieces-card',
+  imports: [Picks],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'block' },
+  template: `
+    <ul data-testid="piece-groups">
+      @for (g of groups(); track g.id) {
+        <li class="rule py-2">
+          <p class="font-semibold">{{ session.say(g.name) }}{{ g.pieces.length > 1 ? ', both' : '' }}</p>
+          <p class="soft text-sm">Usually {{ g.usual }}. {{ session.say(g.why) }}</p>
+          <div class="mt-1 flex flex-wrap items-center gap-2">
+            <ak-picks
+              [label]="session.say(g.name)"
+              [options]="fates"
+              [picked]="fateOf(g) ? [fateOf(g)!] : []"
+              [single]="true"
+              (pickedChange)="setFate(g.pieces, $event[0]!)"
+            />
+            @if (g.pieces.length > 1) {
+              <button type="button" class="link text-sm" (click)="split(g.id)" [attr.data-testid]="'split-' + g.id">
+                {{ apart().has(g.id) ? 'both at once' : 'each by itself' }}
+              </button>
+            }
+            @if (fateOf(g)) {
+              <label class="flex items-center gap-2 text-sm">
+                <span class="soft font-semibold">because</span>
+                <select class="field !min-h-11 !w-auto" #why (change)="setReason(g.pieces, why.value)" data-testid="because">
+                  <option value="" [selected]="!reasonOf(g)">not said</option>
+                  @for (r of reasons; track r) {
+                    <option [value]="r" [selected]="reasonOf(g) === r">{{ r }}</option>
+                  }
+                </select>
+              </label>
+            }
+          </div>
+          @if (apart().has(g.id)) {
+            @for (p of g.pieces; track p.id) {
+              <div class="mt-2 flex flex-wrap items-center gap-2 pl-4">
+                <span class="w-40 text-sm font-semibold">{{ session.say(p.name) }}</span>
+                <ak-picks
+                  [label]="session.say(p.name)"
+                  [options]="fates"
+                  [picked]="fate(p) ? [fate(p)!] : []"
+                  [single]="true"
+                  (pickedChange)="setFate([p], $event[0]!)"
+                />
+              </div>
+            }
+          }
+        </li>
+      }
+    </ul>
+  `,
+})
+export class PiecesCard {
+  private readonly store = inject(JobStore);
+  protected readonly session = inject(Session);
+  protected readonly fates = FATES;
+  protected readonly reasons = PIECE_REASONS;
+  /** The pieces of both sides together: what was looked at together is answered together. */
+  protected readonly groups = computed((): Group[] => {
+    const by = new Map<string, Group>();
+    for (const p of piecesOf(this.store.state()!)) {
+      const g = by.get(p.group) ?? { id: p.group, name: p.groupName, usual: p.usual, why: p.why, pieces: [] };
+      by.set(p.group, { ...g, pieces: [...g.pieces, p] });
+    }
+    return [...by.values()];
+  });
+  /** Groups whose sides are answered apart. */
+  protected readonly apart = signal<ReadonlySet<string>>(new Set());
+  protected split(id: string): void {
+    this.apart.update((s) => new Set(s.has(id) ? [...s].filter((x) => x !== id) : [...s, id]));
+  }
+  protected fate(p: Piece): Fate | undefined {
+    return this.said(p)?.fate;
+  }
+  /** What all of a group share; nothing where they differ or nobody said. */
+  protected fateOf(g: Group): Fate | undefined {
+    const fates = new Set(g.pieces.map((p) => this.fate(p)));
+    return fates.size === 1 ? [...fates][0] : undefined;
+  }
+  protected reasonOf(g: Group): string | undefined {
+    return this.said(g.pieces[0]!)?.because;
+  }
+  protected setFate(pieces: readonly Piece[], fate: Fate): void {
+    void this.store.writeAll(pieces.map((p) => ({ kind: 'piece' as const, body: { piece: p.id, joint: p.joint, fate } })));
+  }
+  protected setReason(pieces: readonly Piece[], because: string): void {
+    void this.store.writeAll(
+      pieces.flatMap((p) => {
+        const said = this.said(p);
+        if (!said) return [];
+        const { because: _, ...rest } = said;
+        return [{ kind: 'piece' as const, body: { ...rest, ...(because ? { because: because as PieceReason } : {}) } }];
+      }),
+    );
+  }
+  private said(p: Piece) {
+    return this.store.state()!.pieces.get(p.id)?.body;
+  }
+}

@@ -3,8 +3,11 @@ import { DEFECTS, JOINT_KINDS, type Defect, type JointKind } from '../joint';
 import { LINK_KINDS, SUSPENSIONS, type AxleSpec, type LinkKind, type Suspension } from '../vehicle';
 import { FAULT_KINDS, type FaultKind } from './faults';
 import type { SourceCounts } from './sources';
-import { LIKENESSES, PLACES, SIGNS, SORTS, type Likeness, type Place, type Sign, type Sort } from './words';
+import { PLACES, SIGNS, SORTS, type Place, type Sign, type Sort } from './words';
 import shipped from './suspects-table.json';
+import { SUSPECTS_TABLE_FORMAT, upcast, type Raw } from './suspects-upcast';
+
+export { SUSPECTS_TABLE_FORMAT } from './suspects-upcast';
 
 export interface FaultStrength {
   /** Chance that this part of a vehicle that comes in with a noise is worn, at the distance named in `priors`. */
@@ -25,9 +28,6 @@ export interface StrengthVariant {
   readonly signs?: Readonly<Partial<Record<Sign, number>>> | undefined;
   readonly why: string;
 }
-
-/** Raised with its shape; tables of older programs are read through `readStoredTable`. */
-export const SUSPECTS_TABLE_FORMAT = 'ash-knot suspects table 4';
 
 interface Observation {
   /** Chance that it is seen with no fault of this list. */
@@ -117,20 +117,25 @@ export interface SuspectsTable {
 function probability(field: string, x: unknown): void {
   if (typeof x !== 'number' || !(x >= 0 && x <= 1)) throw new BadInput(field, 'must be a probability between 0 and 1', x);
 }
+
 /** Nothing sounds for certain: that nobody sounds must stay possible for the sums. */
 function chanceOfSounding(field: string, x: unknown): void {
   if (typeof x !== 'number' || !(x >= 0 && x <= 0.99)) throw new BadInput(field, 'must be a probability between 0 and 0.99', x);
 }
+
 function factor(field: string, x: unknown, least = 0): void {
   if (typeof x !== 'number' || !(x > least) || x > 1e7) throw new BadInput(field, `must be a number above ${least}`, x);
 }
+
 function known<T extends string>(field: string, x: string, list: readonly T[]): void {
   if (!(list as readonly string[]).includes(x)) throw new BadInput(field, 'is not one this program knows', x);
 }
+
 function record(field: string, x: unknown): Record<string, unknown> {
   if (typeof x !== 'object' || x === null || Array.isArray(x)) throw new BadInput(field, 'must be a table');
   return x as Record<string, unknown>;
 }
+
 function table<T extends string>(field: string, x: unknown, keys: readonly T[], all: boolean): void {
   const t = record(field, x);
   for (const [k, v] of Object.entries(t)) {
@@ -138,90 +143,6 @@ function table<T extends string>(field: string, x: unknown, keys: readonly T[], 
     probability(`${field}, ${k}`, v);
   }
   if (all) for (const k of keys) if (!(k in t)) throw new BadInput(`${field}, ${k}`, 'is missing');
-}
-
-type Raw = Record<string, unknown>;
-
-/** The signs the second format did not know yet: they alone may be missing in it. */
-const SINCE_2: readonly Sign[] = ['hum', 'idling', 'cold only', 'wet', 'after rain', 'loaded'];
-
-/** What a table that ships says of the sounds that are played: of a part's signs, or of leaks. */
-const likenesses = (signs: Readonly<Partial<Record<string, number>>> | undefined): Raw =>
-  Object.fromEntries(Object.entries(signs ?? {}).filter(([k]) => LIKENESSES.includes(k as Likeness)));
-
-/** What each older format needs to become the next one. */
-const UPCASTS: Readonly<Record<string, (table: Raw) => Raw>> = {
-  // The third played no sounds to point at: what they say comes from the table that ships.
-  'ash-knot suspects table 3': (table) => {
-    const mine = (k: string) => (table[k] ?? {}) as Raw;
-    const ours = shipped.faults as Readonly<Record<string, { readonly signs: Readonly<Partial<Record<string, number>>> }>>;
-    return {
-      ...table,
-      format: SUSPECTS_TABLE_FORMAT,
-      faults: Object.fromEntries(
-        Object.entries(mine('faults')).map(([k, v]) => {
-          const fault = v as Raw;
-          return [k, { ...fault, signs: { ...likenesses(ours[k]?.signs), ...((fault['signs'] ?? {}) as Raw) } }];
-        }),
-      ),
-      ...(table['leaks'] === undefined ? {} : { leaks: { ...likenesses(shipped.leaks), ...mine('leaks') } }),
-      ...(table['naming'] === undefined ? {} : { naming: { likeness: shipped.naming.likeness, ...mine('naming') } }),
-    };
-  },
-  // The second told no noise from wear: what a worn part sounds like, what is named, and play come from the table that ships.
-  'ash-knot suspects table 2': ({ measured: _measured, place: _place, ...table }) => {
-    const mine = (k: string) => (table[k] ?? {}) as Raw;
-    const { changedLately: _changed, ...priors } = mine('priors');
-    return {
-      ...table,
-      format: 'ash-knot suspects table 3',
-      faults: Object.fromEntries(
-        Object.entries(mine('faults')).map(([k, v]) => [k, { sounds: shipped.faults[k as FaultKind]?.sounds, ...(v as Raw) }]),
-      ),
-      ...(table['leaks'] === undefined
-        ? {}
-        : { leaks: { ...Object.fromEntries(SINCE_2.map((x) => [x, shipped.leaks[x]])), ...mine('leaks') } }),
-      ...(table['felt'] === undefined ? {} : { felt: { slight: shipped.felt.slight, ...mine('felt') } }),
-      naming: shipped.naming,
-      unlisted: shipped.unlisted,
-      sources: shipped.sources,
-      play: shipped.play,
-      places: shipped.places,
-      ...(table['drive'] === undefined
-        ? {}
-        : {
-            drive: { ...mine('drive'), linksOff: { leak: shipped.drive.linksOff.leak, ...(mine('drive')['linksOff'] as Raw) } },
-          }),
-      ...(table['priors'] === undefined
-        ? {}
-        : {
-            priors: {
-              ...priors,
-              changedFlag: shipped.priors.changedFlag,
-              newBump: shipped.priors.newBump,
-              newKm: shipped.priors.newKm,
-              touchedLately: shipped.priors.touchedLately,
-            },
-          }),
-    };
-  },
-  // The first called the shop's own drive "driven", and knew a link of no kind.
-  'ash-knot strengths 1': ({ driven, ...table }) => ({
-    ...table,
-    format: 'ash-knot suspects table 2',
-    ...(driven === undefined ? {} : { drive: driven }),
-    variants: Array.isArray(table['variants'])
-      ? table['variants'].map((v: Raw) =>
-          Array.isArray(v['link']) ? { ...v, link: v['link'].filter((kind) => kind !== 'none') } : v,
-        )
-      : table['variants'],
-  }),
-};
-
-function upcast(table: Raw): Raw {
-  let t = table;
-  for (let next = UPCASTS[String(t['format'])]; next; next = UPCASTS[String(t['format'])]) t = next(t);
-  return t;
 }
 
 /**

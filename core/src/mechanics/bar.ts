@@ -62,6 +62,7 @@ interface Node {
   readonly at: Vec3;
   readonly alongMm: number;
 }
+
 /** The stiffness of one straight round element, 12 × 12, row by row; u1 θ1 u2 θ2 in the vehicle's axes. */
 function element(a: Vec3, b: Vec3, e: number, g: number, s: ReturnType<typeof roundSection>): Float64Array {
   const d = sub(b, a);
@@ -278,117 +279,4 @@ export function barRate(bar: BarSpec, pieces = 60): BarRate {
   const stiffnessNPerMm = (s.forceN[0] - s.forceN[1]) / 2;
   if (!(stiffnessNPerMm > 0)) throw new BadInput('pull of the links', 'does not turn the bar', stiffnessNPerMm);
   return { stiffnessNPerMm, stations: s.stations, worst: s.stations.reduce((a, b) => (b.stressMpa > a.stressMpa ? b : a)) };
-}
-
-/** A bar bent to a U, as it is measured on the bench: mm. */
-export interface UBar {
-  readonly outsideMm: number;
-  readonly boreMm?: number | undefined;
-  /** From bend to bend: the straight middle. */
-  readonly middleMm: number;
-  /** From the middle's line square to the eye. */
-  readonly armMm: number;
-  /** Between the bushings. */
-  readonly bushingsMm: number;
-  /** How far each eye stands further out than its bend; 0 for square arms. */
-  readonly splayMm?: number | undefined;
-  readonly bushingNPerMm?: number | undefined;
-}
-
-/** The centre line of a U-shaped bar, lying level: x back along the arms, y across. @throws BadInput naming the dimension */
-export function uBar(u: UBar): BarSpec {
-  const b = positive('middle of the bar', u.middleMm, 'mm') / 2;
-  const a = positive('length of the bar’s arm', u.armMm, 'mm');
-  const s = positive('distance between bushings', u.bushingsMm, 'mm') / 2;
-  const out = finite('splay of the arms', u.splayMm ?? 0);
-  if (s > b) throw new BadInput('distance between bushings', `must be at most the ${u.middleMm} mm of the middle`, u.bushingsMm);
-  if (b + out <= 0) throw new BadInput('splay of the arms', 'brings the eyes together', out);
-  positive('bar diameter', u.outsideMm, 'mm');
-  if (u.boreMm !== undefined) finite('bore of the bar', u.boreMm);
-  if (u.bushingNPerMm !== undefined) positive('stiffness of a bushing', u.bushingNPerMm, 'N/mm');
-  const half: Vec3[] = [[-a, b + out, 0], [0, b, 0], ...(s < b ? [[0, s, 0] as Vec3] : [])];
-  const line = [...half, ...half.map(([x, y, z]): Vec3 => [x, -y, z]).reverse()];
-  const at = half.length - 1;
-  return {
-    line,
-    outsideMm: u.outsideMm,
-    boreMm: u.boreMm,
-    bushings: [at, line.length - 1 - at].map((i) => ({ at: i, radialNPerMm: u.bushingNPerMm })),
-  };
-}
-
-/**
- * A bar from its left half as it lies: the first point its bushing, the last its eye, bends between; mirrored.
- * @param half [x, y] of each, x along the arms, y out from the middle, mm
- * @throws BadInput naming what is missing
- */
-export function halfBar(half: readonly (readonly [number, number])[], outsideMm: number, boreMm?: number): BarSpec {
-  positive('bar diameter', outsideMm, 'mm');
-  if (boreMm !== undefined) finite('bore of the bar', boreMm);
-  if (half.length < 2) throw new BadInput('points of the bar', 'need its bushing and its eye at least', half.length);
-  half.forEach(([x, y]) => {
-    finite('points of the bar', x);
-    positive('distance from the middle', y, 'mm');
-  });
-  const left = half.map(([x, y]): Vec3 => [x, y, 0]).reverse();
-  const line = [...left, ...left.map(([x, y, z]): Vec3 => [x, -y, z]).reverse()];
-  return { line, outsideMm, boreMm, bushings: [{ at: left.length - 1 }, { at: left.length }] };
-}
-
-/** What two bars do at the same twist. */
-export interface BarsCompared {
-  /** New stiffness over old. */
-  readonly ratio: number;
-  /** Greatest stress for the same movement, new over old. */
-  readonly stressRatio: number;
-  /** Links and bushings of the old bar's rating carry so much more. */
-  readonly warns: boolean;
-}
-
-/** From so many times the old stiffness links and bushings of the old rating are named (common practice, no source). */
-export const MUCH_STIFFER = 1.3;
-
-export function compareBars(was: BarRate, now: BarRate): BarsCompared {
-  const ratio = now.stiffnessNPerMm / was.stiffnessNPerMm;
-  return { ratio, stressRatio: now.worst.stressMpa / was.worst.stressMpa, warns: ratio >= MUCH_STIFFER };
-}
-
-/**
- * Roll stiffness of an axle's bar: k·MR²·t²/2, N·mm/rad (a roll φ moves each wheel by φ·t/2, each eye by MR times that).
- * @param stiffnessNPerMm at an eye in opposite movement
- */
-export function rollStiffness(stiffnessNPerMm: number, motionRatio: number, trackMm: number): number {
-  return (
-    (positive('bar stiffness', stiffnessNPerMm, 'N/mm') *
-      positive('motion ratio', motionRatio) ** 2 *
-      positive('track', trackMm, 'mm') ** 2) /
-    2
-  );
-}
-
-/**
- * What a bar bolted to a twist beam between its arms adds to the axle's roll stiffness, N·mm/rad: its own twist,
- * (GJ/L)·(t/a)², beside the beam's (rates add; there are no links).
- * @param lengthMm of the bar between where it is bolted
- * @param armMm from the beam's bushings to the wheels
- */
-export function beamBarRoll(outsideMm: number, boreMm: number, lengthMm: number, armMm: number, trackMm: number): number {
-  const { polar } = roundSection(outsideMm, boreMm);
-  const g = SPRING_STEEL.youngMpa / (2 * (1 + SPRING_STEEL.poisson));
-  return (
-    ((g * polar) / positive('length of the bar', lengthMm, 'mm')) *
-    (positive('track', trackMm, 'mm') / positive('length of the beam’s arm', armMm, 'mm')) ** 2
-  );
-}
-
-/** The bars' part of front and rear, and what changing one does to balance, in a sentence. */
-export function sayBalance(was: { front: number; rear: number }, now: { front: number; rear: number }): string {
-  for (const v of [was.front, was.rear, now.front, now.rear]) finite('roll stiffness', v);
-  const share = ({ front, rear }: { front: number; rear: number }) => (front + rear > 0 ? front / (front + rear) : 0.5);
-  const shift = share(now) - share(was);
-  if (Math.abs(shift) < 0.01)
-    return 'The split between front and rear stays as it was: it leans less or more, and steers as before.';
-  return shift > 0
-    ? 'More of the roll is carried in front: it pushes wide sooner and lifts its inner front wheel earlier.'
-    : 'More of the roll is carried behind: its tail comes round sooner, and an inner rear wheel may lift. Tell the driver.';
 }

@@ -1,6 +1,6 @@
 import { axleOf } from '../test/axle';
 import { barWayUp, FIT_PARTS, rigOf, wheelFit } from '.';
-import { keepsClear } from './rig';
+import { keepsClear } from './rig-over';
 
 const axle = axleOf('double-arm');
 const own = { tyreWidthMm: axle.tyreWidthMm, tyreDiameterMm: axle.tyreDiameterMm, outMm: 0 };

@@ -3,7 +3,8 @@ import { add, cross, scale, sub, type Vec3 } from '../numeric';
 import type { AxleSpec } from '../vehicle';
 import { airBetween, type Solid } from './distance';
 import { eyePosition } from './linkage';
-import { keepsClear, rigOf, USUAL_REACH, type LinkRig, type Reach, type Wheels } from './rig';
+import { rigOf, USUAL_REACH, type LinkRig, type Reach, type Wheels } from './rig';
+import { keepsClear } from './rig-over';
 import { USUAL_LIMITS } from './window';
 
 /** What of the bar system can meet something. */

@@ -10,3 +10,7 @@ export * from './adjust';
 export * from './preload';
 export * from './fit';
 export * from './study';
+export * from './rig-over';
+export * from './rig-floor';
+export * from './bar-shapes';
+export * from './bar-compare';

@@ -1,4 +1,4 @@
-import { attempt, BadInput, finite, positive, within } from '../error';
+import { BadInput, finite, positive, within } from '../error';
 import { add, cross, dot, norm, scale, sub, type Vec3 } from '../numeric';
 import { layoutOf, linkMount, LINKS, RIM_SHARE, type AxleSpec, type LinkEnd, type PointName } from '../vehicle';
 import { branchOf, carriedCircle, carriedDirection, carriersOf, eyeCircle, type Mover } from './corner';
@@ -68,8 +68,8 @@ export interface LinkAt {
   readonly nearest?: { readonly name: string; readonly airMm: number } | undefined;
 }
 
-const DEG = 180 / Math.PI;
-const clamp = (x: number): number => Math.max(-1, Math.min(1, x));
+export const DEG = 180 / Math.PI;
+export const clamp = (x: number): number => Math.max(-1, Math.min(1, x));
 
 /** @throws BadInput when the link cannot reach there. */
 export function linkAt(rig: LinkRig, lengthMm: number, p: RigPosition, near = true): LinkAt {
@@ -117,6 +117,7 @@ export interface Reach {
   /** Steered to each side, degrees. */
   readonly lockDeg: number;
 }
+
 export const USUAL_REACH: Reach = { upMm: 70, downMm: 80, lockDeg: 35 };
 
 /** What a tyre that is not the type's is like; mm. */
@@ -137,7 +138,7 @@ export interface StanceInput {
 }
 
 /** Radii of what has no size of its own in a type, mm (common practice, no source). */
-const RADIUS = { link: 6, arm: 18, tie: 9, shaft: 14, axle: 38, damper: 26 } as const;
+export const RADIUS = { link: 6, arm: 18, tie: 9, shaft: 14, axle: 38, damper: 26 } as const;
 
 /**
  * The rig of an axle's left corner from its hard points: every position of its travel, what carries the studs, and
@@ -220,11 +221,12 @@ export function rigOf(axle: AxleSpec, stance: StanceInput): LinkRig {
 }
 
 /** A direction made square to another, of length 1. */
-function squared(v: Vec3, to: Vec3): Vec3 {
+export function squared(v: Vec3, to: Vec3): Vec3 {
   const d = sub(v, scale(to, dot(v, to)));
   return scale(d, 1 / norm(d));
 }
-const inArm = (stud: Vec3, { e1, e2 }: EyeCircle, rad: number): Vec3 => {
+
+export const inArm = (stud: Vec3, { e1, e2 }: EyeCircle, rad: number): Vec3 => {
   const [c, s] = [Math.cos(rad), Math.sin(rad)];
   return [dot(stud, add(scale(e1, c), scale(e2, s))), dot(stud, add(scale(e1, -s), scale(e2, c))), dot(stud, cross(e1, e2))];
 };
@@ -283,156 +285,4 @@ function solidsOf(
       ? [{ name: 'axle', kind: 'rod' as const, a: knuckle(hub), b: knuckle([hub[0], 0, hub[2]]), radiusMm: RADIUS.axle }]
       : []),
   ];
-}
-
-/** What is measured from the floor with a tape and an angle gauge, for a link without a type; mm and degrees. */
-export interface FloorInput {
-  /** Square from the line of the bushings to the eye. */
-  readonly armMm: number;
-  readonly linkMm: number;
-  /** The mount stands above the eye (on a strut or on the body) or below it (on an arm). */
-  readonly mount: 'above' | 'below';
-  /** How far the mount rises for each mm the wheel rises: where the link meets the arm. */
-  readonly ratio: number;
-  /** The bar's arm out of level at ride height; up to its eye positive. */
-  readonly armDeg: number;
-  /** The link's lean fore and aft out of square to the arm, and across the vehicle. */
-  readonly leanDeg: number;
-  readonly acrossDeg: number;
-  readonly loweredMm: number;
-  readonly upMm: number;
-  readonly downMm: number;
-  readonly way: StudWay;
-}
-
-/**
- * A rig from the floor: the mount goes straight up and down with the wheel. @throws BadInput naming the dimension,
- * as a link shorter than the gap it has to span.
- */
-export function rigFromFloor(f: FloorInput, steps = 30): LinkRig {
-  within('number of steps', steps, 1, 1000);
-  const arm = positive('length of the bar’s arm', f.armMm, 'mm');
-  const lengthMm = positive('link length', f.linkMm, 'mm');
-  const ratio = within('share of the wheel’s movement', f.ratio, 0.05, 1.5);
-  const [a, lean, side] = [
-    within('angle of the bar’s arm', f.armDeg, -70, 70, '°') / DEG,
-    within('lean of the link', f.leanDeg, -60, 60, '°') / DEG,
-    within('lean of the link across', f.acrossDeg, -45, 45, '°') / DEG,
-  ];
-  positive('travel up', f.upMm, 'mm');
-  positive('travel down', f.downMm, 'mm');
-  const lowered = finite('change of ride height', f.loweredMm);
-  if (lowered > f.upMm || -lowered > f.downMm)
-    throw new BadInput(
-      'change of ride height',
-      `must be between −${f.downMm} and ${f.upMm} mm: the wheel goes no further`,
-      lowered,
-    );
-  // The arm points forward from the bushings' line at the origin; the eye at its end.
-  const circle: EyeCircle = { centre: [0, 0, 0], radiusMm: arm, e1: [1, 0, 0], e2: [0, 0, 1] };
-  const eye: Vec3 = [arm * Math.cos(a), 0, arm * Math.sin(a)];
-  const sign = f.mount === 'above' ? 1 : -1;
-  // Out of square to the arm in its plane, and out of that plane.
-  const flat: Vec3 = [-Math.sin(a + lean) * sign, 0, Math.cos(a + lean) * sign];
-  const mount = add(eye, scale(add(scale(flat, Math.cos(side)), [0, Math.sin(side), 0]), lengthMm));
-  const link = scale(sub(eye, mount), 1 / lengthMm);
-  const stud: Vec3 = f.way === 'along' ? link : squared([0, 1, 0], link);
-  const branch = branchOf(circle, lengthMm, mount, eye);
-  const restRad = eyePosition(circle, lengthMm, mount, branch).angleRad;
-  const position = (travelMm: number): RigPosition => ({
-    travelMm,
-    otherMm: travelMm,
-    circle,
-    mount: add(mount, [0, 0, ratio * travelMm]),
-    mountStud: stud,
-    solids: [],
-  });
-  return {
-    at: position,
-    positions: Array.from({ length: steps + 1 }, (_, i) => position(-f.downMm + ((f.upMm + f.downMm) * i) / steps)),
-    ride: position(lowered),
-    stored: position(0),
-    branch,
-    lengthMm,
-    restRad,
-    ways: { mount: f.way, eye: f.way },
-    eyeStud: inArm(stud, circle, restRad),
-    linkRadiusMm: RADIUS.link,
-    armRadiusMm: 10,
-    motionRatio: ratio * Math.abs(link[2]),
-    heaveRatio: ratio,
-    mountIs: f.mount === 'above' ? 'upper' : 'lower',
-  };
-}
-
-/**
- * Whether a link of some length keeps so much air to everything over the whole travel; where it cannot follow it is
- * not judged. It stops at the first thing that is nearer, so it is cheaper than asking what is nearest.
- */
-export function keepsClear(rig: LinkRig, lengthMm: number, airMm: number): boolean {
-  positive('link length', lengthMm, 'mm');
-  finite('air', airMm);
-  return rig.positions.every((p) => {
-    const e = attempt(() => eyePosition(p.circle, lengthMm, p.mount, rig.branch).eye);
-    if (!e.ok) return true;
-    return p.solids.every(
-      (s) =>
-        airBetween(p.mount, e.value, rig.linkRadiusMm, s, airMm) >= airMm &&
-        (!p.bushing || airBetween(p.bushing, e.value, rig.armRadiusMm, s, airMm) >= airMm),
-    );
-  });
-}
-
-/** What a link of some length does over the whole travel; `failsAt` is the wheel's position where it cannot follow. */
-export interface LinkOver {
-  readonly ride?: LinkAt | undefined;
-  readonly armDeg: readonly [number, number];
-  readonly swingDeg: Readonly<Record<'mount' | 'eye', number>>;
-  readonly leastLever: number;
-  readonly leastOverCentreDeg: number;
-  readonly leanDeg: readonly [number, number];
-  readonly nearest?: (NonNullable<LinkAt['nearest']> & { readonly travelMm: number }) | undefined;
-  readonly failsAt?: { readonly travelMm: number; readonly why: string } | undefined;
-}
-
-/** @param near whether to look for what stands in the way: the dearer half of it */
-export function linkOver(rig: LinkRig, lengthMm: number, near = true): LinkOver {
-  positive('link length', lengthMm, 'mm');
-  let failsAt: LinkOver['failsAt'];
-  let nearest: LinkOver['nearest'];
-  const arm: [number, number] = [Infinity, -Infinity];
-  const lean: [number, number] = [Infinity, -Infinity];
-  const swing = { mount: 0, eye: 0 };
-  let leastLever = 1;
-  // From where it stands outward: the first position that fails on either side is where it fails.
-  const order = [...rig.positions].sort(
-    (a, b) => Math.abs(a.travelMm - rig.ride.travelMm) - Math.abs(b.travelMm - rig.ride.travelMm),
-  );
-  const at = attempt(() => linkAt(rig, lengthMm, rig.ride, near));
-  for (const p of order) {
-    const l = attempt(() => linkAt(rig, lengthMm, p, near));
-    if (!l.ok) {
-      failsAt ??= { travelMm: p.travelMm, why: l.error.message };
-      continue;
-    }
-    const v = l.value;
-    arm[0] = Math.min(arm[0], v.armDeg);
-    arm[1] = Math.max(arm[1], v.armDeg);
-    lean[0] = Math.min(lean[0], v.leanDeg);
-    lean[1] = Math.max(lean[1], v.leanDeg);
-    swing.mount = Math.max(swing.mount, v.swingDeg.mount);
-    swing.eye = Math.max(swing.eye, v.swingDeg.eye);
-    leastLever = Math.min(leastLever, v.lever);
-    if (v.nearest && (!nearest || v.nearest.airMm < nearest.airMm)) nearest = { ...v.nearest, travelMm: p.travelMm };
-  }
-  return {
-    ride: at.ok ? at.value : undefined,
-    armDeg: arm,
-    swingDeg: swing,
-    leastLever,
-    leastOverCentreDeg: Math.asin(clamp(leastLever)) * DEG,
-    leanDeg: lean,
-    nearest,
-    failsAt: failsAt ?? (at.ok ? undefined : { travelMm: rig.ride.travelMm, why: at.error.message }),
-  };
 }

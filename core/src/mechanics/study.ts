@@ -2,10 +2,13 @@ import { BadInput, positive, finite } from '../error';
 import type { Vec3 } from '../numeric';
 import { fixed } from '../text';
 import type { AxleEnd, AxleSpec } from '../vehicle';
-import { barRate, compareBars, rollStiffness, sayBalance, type BarRate, type BarsCompared, type BarSpec } from './bar';
+import { barRate, type BarRate, type BarSpec } from './bar';
+import { compareBars, rollStiffness, sayBalance, type BarsCompared } from './bar-compare';
 import { lengthForStance, lengthFromFloor, type FoundLength, type StanceLength } from './length';
 import type { BarAtWork } from './preload';
-import { linkAt, linkOver, rigFromFloor, rigOf, type FloorInput, type LinkOver, type LinkRig, type StanceInput } from './rig';
+import { linkAt, rigOf, type LinkRig, type StanceInput } from './rig';
+import { linkOver, type LinkOver } from './rig-over';
+import { rigFromFloor, type FloorInput } from './rig-floor';
 import { windowOf, type LengthLimits, type LengthWindow, type Stretch } from './window';
 
 /** What is asked of a link's length: from an axle's hard points, or from the floor. */
@@ -89,6 +92,7 @@ export function studyLength(q: LengthQuestion): LengthStudy {
     drawnOffMm: off,
   };
 }
+
 /** A limit given in lengths is said as it was given. */
 function limitWords(what: string, thread: LengthLimits['thread'], other: LengthLimits['other']): { limit: string } | undefined {
   if (what === 'thread' && thread) return { limit: `${fixed(thread[0], 0)} to ${fixed(thread[1], 0)} mm` };
@@ -144,6 +148,7 @@ export interface Fitted {
   readonly trackMm: number;
   readonly other?: { readonly bar: BarSpec; readonly motionRatio: number; readonly trackMm: number } | undefined;
 }
+
 export interface BarQuestion {
   readonly now: BarSpec;
   readonly was?: BarSpec | undefined;
@@ -151,6 +156,7 @@ export interface BarQuestion {
   readonly fitted?: Fitted | undefined;
   readonly pieces?: number | undefined;
 }
+
 export interface BarStudy {
   readonly now: BarRate;
   readonly was?: BarRate | undefined;

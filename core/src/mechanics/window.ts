@@ -1,6 +1,7 @@
 import { attempt, BadInput, positive, within } from '../error';
 import { fixed, list } from '../text';
-import { keepsClear, linkAt, linkOver, type LinkOver, type LinkRig, type RigPosition, type StudWay } from './rig';
+import { linkAt, type LinkRig, type RigPosition, type StudWay } from './rig';
+import { keepsClear, linkOver, type LinkOver } from './rig-over';
 
 /** A stretch of lengths, mm. */
 export type Stretch = readonly [from: number, to: number];

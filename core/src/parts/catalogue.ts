@@ -3,7 +3,8 @@ import { parseThread } from '../thread';
 import { FASTENER_KINDS, readBookValue, type BookValue, type FastenerKind } from '../torque';
 import { amountOf } from '../text';
 import { AXLES, type AxleEnd } from '../vehicle';
-import { PART_FIELDS, partFields, readPartText, type PartText } from './form';
+import { PART_FIELDS, partFields, type PartText } from './form';
+import { readPartText } from './part-text';
 import { PART_KINDS, type Part } from './part';
 
 /** What a list must say of each of its parts. */

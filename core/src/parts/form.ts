@@ -1,12 +1,11 @@
 import { MATERIALS } from '../bushing';
-import { BadInput, oneOf, whole, within } from '../error';
+import { oneOf, whole, within } from '../error';
 import { COMMON_THREADS, parseThread, sayHex } from '../thread';
-import { readBookValue, type BookValue } from '../torque';
 import { parseRange, readMm, sayLength, type LengthUnit } from '../units';
-import { toMinor, type Name } from '../text';
-import { END_KINDS, linkFasteners, LINK_ENDS, readHold, sayStudHold, type LinkEnd, type LinkKind } from '../vehicle';
-import type { EndWanted, SizeKey, Wanted } from './match';
-import { GRADES, isAdjustable, isLink, PART_VERSION, SEATS, SPLITS, type Part, type PartEnd, type PartKind } from './part';
+import { type Name } from '../text';
+import { END_KINDS, LINK_ENDS, readHold, sayStudHold, type LinkEnd } from '../vehicle';
+import type { EndWanted, Wanted } from './match';
+import { GRADES, isAdjustable, isLink, SEATS, SPLITS, type Part, type PartEnd, type PartKind } from './part';
 
 /** A part as it is written down, field by field; what nobody wrote is empty or left out. */
 export type PartText = Readonly<Partial<Record<string, string>>>;
@@ -303,96 +302,3 @@ export const PART_FIELDS: readonly PartField[] = [
 
 /** Fields of a kind of part. */
 export const partFields = (kind: PartKind): PartField[] => PART_FIELDS.filter((f) => f.stands(kind));
-
-/** Most a part may cost, in the currency's own unit. */
-const MOST_PRICE = 100_000;
-
-/** A price as it was written. @throws BadInput naming it */
-export function readPrice(text: string, currency: string, field = 'price'): number {
-  const given = Number(text.trim().replace(',', '.'));
-  if (!text.trim() || !Number.isFinite(given)) throw new BadInput(field, 'must be a number', text);
-  return toMinor(within(field, given, 0, MOST_PRICE, currency), currency);
-}
-
-/** The torques a part's sheet gives: one for all its own nuts, as it was written, range included. */
-function torques(kind: PartKind, text: string, source: string): BookValue[] {
-  if (!text.trim()) return [];
-  if (!isLink(kind)) throw new BadInput('torque of the part', 'is asked of links only: other fasteners are the vehicle’s');
-  const stud = { thread: '', nutHexMm: 0, hold: 'none' as const };
-  const of = linkFasteners({ kind: kind.replace(/ link$/, '') as LinkKind, lengthMm: 0, upper: stud, lower: stud });
-  return of
-    .filter((f) => f.kind !== 'link-lock-nut')
-    .map((f) => readBookValue(text, source, { fastener: f.kind, publisher: 'part maker' }, 'torque of the part'));
-}
-
-/** What must be known of a part before it is anything: who sells it, what it is called, what it costs. */
-export interface PartHead {
-  readonly id: string;
-  readonly kind: PartKind;
-  readonly name: string;
-  readonly supplier: string;
-  readonly price: string;
-  readonly currency: string;
-  readonly torque: string;
-  /** Where its dimensions come from, and where its torque is written. */
-  readonly source: string;
-  readonly fits: Part['fits'];
-}
-
-/**
- * A part from what was written of it. What nobody wrote stays unknown.
- * @throws BadInput naming the field and its bound
- */
-export function readPartText(head: PartHead, text: PartText): Part {
-  if (!head.name.trim()) throw new BadInput('name of the part', 'is empty: write it as it stands on its bag');
-  if (!head.source.trim()) throw new BadInput('where that is written', 'is empty: a list, its box, or whose caliper');
-  const priceMinor = readPrice(head.price, head.currency);
-  let part: Part = {
-    version: PART_VERSION,
-    id: head.id,
-    kind: head.kind,
-    name: head.name.trim(),
-    grade: 'plain',
-    supplier: head.supplier.trim() || 'own order',
-    sided: 'either',
-    priceMinor,
-    currency: head.currency,
-    stock: 0,
-    torque: torques(head.kind, head.torque, head.source),
-    fits: head.fits,
-    source: head.source.trim(),
-  };
-  for (const f of partFields(head.kind)) {
-    const t = text[f.id]?.trim();
-    if (!t) continue;
-    const said = f.read(t);
-    for (const end of LINK_ENDS) if (said[end]) part = { ...part, [end]: { ...part[end], ...said[end] } };
-    const { upper: _u, lower: _l, ...rest } = said;
-    part = { ...part, ...rest };
-  }
-  return part;
-}
-
-/** The size each field is about, where a usual value of it may be known: nobody says that of a part. */
-const SIZE_OF: Readonly<Record<string, SizeKey>> = {
-  length: 'link-length',
-  bar: 'bar-diameter',
-  ...Object.fromEntries(
-    LINK_ENDS.flatMap((end): [string, SizeKey][] => [
-      [`${end}.thread`, `${end}.stud-thread`],
-      [`${end}.hex`, `${end}.nut-hex`],
-      [`${end}.hold`, `${end}.hold`],
-    ]),
-  ),
-};
-
-/** What was measured of the old part, or its file says, as the fields would have it; what is only usual stays out. */
-export function likeOld(kind: PartKind, w: Wanted, unit?: LengthUnit): PartText {
-  return Object.fromEntries(
-    partFields(kind).flatMap((f) => {
-      const size = SIZE_OF[f.id];
-      const t = size && w.from?.[size] === 'usual' ? undefined : f.like?.(w, unit);
-      return t === undefined ? [] : [[f.id, t]];
-    }),
-  );
-}

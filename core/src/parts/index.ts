@@ -5,3 +5,6 @@ export * from './upkeep';
 export * from './compare';
 export * from './catalogue';
 export * from './form';
+export * from './ask-next';
+export * from './part-text';
+export { LENGTH_OUT_MM, LENGTH_SAME_MM, type FitLine } from './comparison';

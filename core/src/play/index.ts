@@ -3,5 +3,6 @@ export * from './outlier';
 export * from './conformance';
 export * from './compare';
 export * from './loop';
+export { MOST_LOOP_POINTS } from './loop-points';
 export * from './wear';
 export * from './study';

@@ -1,43 +1,9 @@
 import { BadInput, within } from '../error';
+import { Biquad } from './biquad';
+import { centroidOf, decayOf } from './blow';
+import { type Impact, type Excerpt, type FoundImpacts, db } from './impact';
 import { spectrumOf } from './spectrum';
 import type { Block } from './wav-read';
-
-/** One blow in a recording. */
-export interface Impact {
-  /** When it begins, s. */
-  readonly atS: number;
-  /** Its loudest sample, of full scale, and how loud its first twentieth of a second is, dB of full scale. */
-  readonly peak: number;
-  readonly levelDb: number;
-  /** Where its energy lies, Hz, and how long it takes to fall by 20 dB, s. */
-  readonly centroidHz: number;
-  readonly decayS: number;
-  /** Of each channel: its loudness, dB, and how much later than the first it hears it, ms. */
-  readonly channels: readonly { readonly levelDb: number; readonly laterMs: number }[];
-  /** Its loudest samples were cut: it was recorded too loud. */
-  readonly clipped: boolean;
-}
-
-/** A moment of a recording around an impact, to be played: all its channels. */
-export interface Excerpt {
-  /** Which of the impacts it is of. */
-  readonly of: number;
-  readonly samples: readonly Float32Array[];
-}
-
-export interface FoundImpacts {
-  readonly impacts: readonly Impact[];
-  readonly seconds: number;
-  readonly hz: number;
-  readonly channels: number;
-  /** Loudness over time, dB of full scale, loudest channel, one for each `levelEveryS`. */
-  readonly levels: Float32Array;
-  readonly levelEveryS: number;
-  /** Share of the samples at full scale. */
-  readonly clipped: number;
-  /** Of the loudest impacts, in order of time; as many as were asked for. */
-  readonly excerpts: readonly Excerpt[];
-}
 
 /** A hop, s: the grain of the energies that are watched. */
 const HOP_S = 0.001;
@@ -78,36 +44,6 @@ const SILENT = 1e-5;
 const FULL = 0.999;
 /** A recording has no more; one that seems to is one long rattle. */
 export const MOST_IMPACTS = 5000;
-
-const db = (power: number): number => 10 * Math.log10(power + 1e-14);
-
-/** Two poles each way (Bristow-Johnson, Cookbook formulae for audio EQ biquad filter coefficients), Butterworth. */
-class Biquad {
-  private z1 = 0;
-  private z2 = 0;
-  private readonly b0: number;
-  private readonly b1: number;
-  private readonly b2: number;
-  private readonly a1: number;
-  private readonly a2: number;
-  constructor(kind: 'low' | 'high', hz: number, rate: number) {
-    const w = (2 * Math.PI * Math.min(hz, rate * 0.45)) / rate;
-    const [cos, alpha] = [Math.cos(w), Math.sin(w) / Math.SQRT2];
-    const a0 = 1 + alpha;
-    const edge = kind === 'low' ? 1 - cos : 1 + cos;
-    this.b0 = edge / 2 / a0;
-    this.b1 = (kind === 'low' ? edge : -edge) / a0;
-    this.b2 = this.b0;
-    this.a1 = (-2 * cos) / a0;
-    this.a2 = (1 - alpha) / a0;
-  }
-  step(x: number): number {
-    const y = this.b0 * x + this.z1;
-    this.z1 = this.b1 * x - this.a1 * y + this.z2;
-    this.z2 = this.b2 * x - this.a2 * y;
-    return y;
-  }
-}
 
 /**
  * Finds impacts in samples as they come: energy flux in bands over a threshold that follows the noise (compute.md,
@@ -400,72 +336,4 @@ export class ImpactFinder {
       return (best + Math.max(-0.5, Math.min(0.5, part))) / hz;
     });
   }
-}
-
-/** Where the energy of a blow lies, Hz, from 40 to 8000 Hz; the noise before it taken off. */
-export function centroidOf(samples: Float32Array, hz: number, noisePower = 0): number {
-  const n = Math.min(samples.length, Math.round(0.085 * hz));
-  const size = 2 ** Math.ceil(Math.log2(Math.max(64, n)));
-  const x = new Float64Array(size);
-  // It begins at full strength and is let out softly.
-  let share = 0;
-  for (let i = 0; i < n; i++) {
-    const w = Math.cos((Math.PI * i) / (2 * n)) ** 2;
-    x[i] = samples[i]! * w;
-    share += w * w;
-  }
-  const s = spectrumOf(size).transform(x);
-  const floor = noisePower * share;
-  let [top, bottom] = [0, 0];
-  for (let k = 1; k < size / 2; k++) {
-    const f = (k * hz) / size;
-    if (f < 40 || f > 8000) continue;
-    const p = Math.max(0, s[2 * k]! ** 2 + s[2 * k + 1]! ** 2 - floor);
-    top += f * p;
-    bottom += p;
-  }
-  return bottom > 0 ? top / bottom : 0;
-}
-
-/**
- * How long a blow takes to fall by 20 dB, s: Schroeder's backward integral (1965), the noise before it taken off; from
- * the slope between 2 and 14 dB where noise hides the rest.
- */
-export function decayOf(samples: Float32Array, hz: number, noisePower = 0): number {
-  const n = samples.length;
-  // Beyond where it sinks into the noise there is nothing of it.
-  const w = Math.max(8, Math.round(0.008 * hz));
-  let end = n;
-  for (let from = 0; from + w <= n; from += w) {
-    let e = 0;
-    for (let i = 0; i < w; i++) e += samples[from + i]! ** 2;
-    if (e / w < noisePower * 1.6) {
-      end = Math.max(w, from);
-      break;
-    }
-  }
-  // What is cut off at its end is put back: its power there, for as long as it rings (as in ISO 3382-1, annex A).
-  const tail = Math.min(end, w);
-  let there = 0;
-  for (let i = end - tail; i < end; i++) there += samples[i]! ** 2 - noisePower;
-  there = Math.max(0, there / tail);
-  let decay = slopeOf(samples, end, hz, noisePower, 0);
-  for (let i = 0; i < 4; i++) decay = slopeOf(samples, end, hz, noisePower, (there * decay * hz) / Math.log(100));
-  return decay;
-}
-
-/** Schroeder's integral to an end, begun with what follows it; the time for 20 dB by its slope from 2 to 14 dB. */
-function slopeOf(samples: Float32Array, end: number, hz: number, noisePower: number, after: number): number {
-  const left = new Float64Array(end + 1);
-  left[end] = after;
-  for (let i = end - 1; i >= 0; i--) left[i] = left[i + 1]! + samples[i]! ** 2 - noisePower;
-  const all = left[0]!;
-  if (!(all > 0)) return 0;
-  const when = (down: number): number | undefined => {
-    for (let i = 0; i < end; i++) if (left[i]! <= all * 10 ** (-down / 10)) return i;
-    return undefined;
-  };
-  const [a, b] = [when(2), when(14)];
-  if (a === undefined || b === undefined || b <= a) return end / hz;
-  return ((b - a) / hz) * (20 / 12);
 }

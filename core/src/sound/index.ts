@@ -7,3 +7,5 @@ export * from './impacts';
 export * from './recording';
 export * from './read-recording';
 export * from './simulated-drive';
+export type { Excerpt, FoundImpacts, Impact } from './impact';
+export * from './blow';

@@ -1,6 +1,7 @@
 import { BadInput } from '../error';
 import { count, fixed } from '../text';
-import { ImpactFinder, type FoundImpacts } from './impacts';
+import { ImpactFinder } from './impacts';
+import { type FoundImpacts } from './impact';
 import { heardIn, keptOf, MOST_KEPT_IMPACTS, ringChance, ringOf, type KeptImpact, type Recorded, type Ring } from './recording';
 import { WavReader } from './wav-read';
 

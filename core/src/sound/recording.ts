@@ -2,7 +2,7 @@ import { BadInput, within } from '../error';
 import { count, fixed } from '../text';
 import { rankTest } from '../stats';
 import { convert, type DistanceUnit } from '../units';
-import type { FoundImpacts, Impact } from './impacts';
+import type { FoundImpacts, Impact } from './impact';
 
 const to = (x: number, digits: number): number => Number(x.toFixed(digits));
 
@@ -24,6 +24,7 @@ export function ringChance(i: Pick<Impact, 'centroidHz' | 'decayS'>): number {
   const z = 1.8 * Math.log2(Math.max(20, i.centroidHz) / 500) + 0.7 * Math.log2(Math.max(0.002, i.decayS) / 0.05);
   return 1 / (1 + Math.exp(-z));
 }
+
 export const ringOf = (chance: number): Ring => (chance > SURE ? 'ring' : chance < 1 - SURE ? 'thud' : 'either');
 
 /** What a recording told, in few numbers. */
@@ -222,6 +223,7 @@ export function perDistance(impacts: number, km: number, unit: DistanceUnit): { 
   const way = convert(within('way driven', km, 0.05, MOST_DRIVEN_KM, 'km'), 'km', unit, 'distance');
   return { rate: n / way, off: Math.sqrt(Math.max(1, n)) / way };
 }
+
 /** Two drives by the way they went: so that a faster one is no louder. */
 export function sayPerDistance(
   before: { readonly impacts: number; readonly km: number },

@@ -1,3 +1,4 @@
+import { DRIVE_MINUTES, LOOK_MINUTES, MANOEUVRE_MINUTES, READING_MINUTES } from './minutes';
 import { BadInput } from '../error';
 import {
   elsewhereChecks,
@@ -24,16 +25,17 @@ import {
   type Defect,
   type JointId,
 } from '../joint';
-import { causesElsewhere, goodsChecks, planOf, type JobState } from '../job';
+import { causesElsewhere, planOf, type JobState } from '../job';
 import type { GoodsCheck } from '../ledger';
 import { LADDERS, rungOf, type TroubleId } from '../plan';
 import { capital, list } from '../text';
 import { convert, trimmed } from '../units';
 import { otherSide, stateMinutes, type AxleEnd, type Side, type VehicleState } from '../vehicle';
-import { TROUBLE_SHARE, WRONG_BOX_SHARE, type PracticeGrade } from './grade';
+import { TROUBLE_SHARE, type PracticeGrade } from './grade';
 import { practiceVehicle, type Felt, type PracticeVehicle } from './practice-vehicle';
 import { lotOf, type Said, type Truth } from './truth';
-import { sayBox, sayFelt, sayInHand, saySeen, sayTrouble } from './words';
+import { sayFelt, sayInHand, saySeen, sayTrouble } from './words';
+import { answered, opened, wrongTaken } from './answer-parts';
 
 /** What a customer is asked about, one thing at a time. */
 export const ASKED_ABOUT = ['character', 'like', 'where', 'when', 'handling', 'conditions', 'history'] as const;
@@ -97,17 +99,10 @@ export interface PracticeContext {
   readonly asked: readonly Asked[];
 }
 
-/** Out of the gate and back, and what each manoeuvre takes; a reading; a part looked at, minutes (common practice, no source). */
-const DRIVE_MINUTES = 5;
-const MANOEUVRE_MINUTES = 1;
-const READING_MINUTES = 2;
-const LOOK_MINUTES = 1;
 /** How often a rung does it; the last one always (invented). */
 const RUNG_SHARE = 0.5;
 /** How much oftener something goes wrong where it is rusty (invented). */
 const RUST_FACTOR = 1.6;
-/** How often a customer says no, by grade (invented: a no is to be met sometimes). */
-const NO_SHARE: Readonly<Record<PracticeGrade, number>> = { 1: 0, 2: 0, 3: 0.1, 4: 0.15, 5: 0.2 };
 /** Loose in the hand is told from sound but for so many (invented). */
 const HAND_WRONG = 0.01;
 
@@ -305,54 +300,6 @@ function tried(c: PracticeContext, { step, ladder, rung }: Extract<PracticeAsk, 
     says: [`${r.title}: ${worked ? 'that does it' : 'it does not do it'}.`],
     minutes: r.minutes,
     showed: { of: 'rung', worked },
-  };
-}
-
-const choiceOf = (s: JobState, id: string) => {
-  const choice = s.choices.find((x) => x.id === id);
-  if (!choice) throw new BadInput('choice', 'is none of this job', id);
-  return choice;
-};
-
-/** What is wrong with the box that is opened for a choice, if anything is: the first one may be, the one sent for it is not. */
-export function wrongBox(c: PracticeContext, id: string): GoodsCheck | undefined {
-  const { joints, part } = choiceOf(c.state, id).body;
-  if (c.state.goods.some((g) => g.body.choice === id && g.body.outcome === 'refused')) return undefined;
-  const chance = lotOf(c.truth, 'box', ...joints);
-  if (!chance.chance(WRONG_BOX_SHARE[c.grade])) return undefined;
-  const checks = goodsChecks(part);
-  // Mostly it is simply another part.
-  return chance.chance(0.5) ? 'right part' : chance.pick(checks);
-}
-
-/** A part that does not go on was taken in for this joint. */
-function wrongTaken(c: PracticeContext, joint: JointId): boolean {
-  return c.state.goods.some((g) => {
-    if (g.body.outcome !== 'taken') return false;
-    const choice = c.state.choices.find((x) => x.id === g.body.choice);
-    if (!choice?.body.joints.flatMap(assemblyJoints).includes(joint)) return false;
-    const wrong = wrongBox(c, choice.id);
-    return wrong === 'right part' || wrong === 'right side';
-  });
-}
-
-function opened(c: PracticeContext, id: string): PracticeAnswer {
-  const { part } = choiceOf(c.state, id).body;
-  const wrong = wrongBox(c, id);
-  return {
-    says: goodsChecks(part).map((x) => sayBox(x, x !== wrong)),
-    minutes: LOOK_MINUTES,
-    showed: { of: 'goods', ...(wrong ? { wrong } : {}) },
-  };
-}
-
-function answered(c: PracticeContext, id: string): PracticeAnswer {
-  const { joints } = choiceOf(c.state, id).body;
-  const yes = !lotOf(c.truth, 'answer', ...joints).chance(NO_SHARE[c.grade]);
-  return {
-    says: [yes ? '“Yes, do that.” In person.' : '“No. Not that, not now.” In person.'],
-    minutes: 0,
-    showed: { of: 'answer', yes },
   };
 }
 

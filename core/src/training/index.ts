@@ -7,3 +7,4 @@ export * from './search';
 export * from './review';
 export * from './course';
 export * from './from-job';
+export { wrongBox } from './answer-parts';

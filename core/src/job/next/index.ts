@@ -9,7 +9,8 @@ import { nextToListen } from './listen';
 import { nextToSettleDoubt } from './owed';
 import { nextToProve } from './prove';
 import { nextToSettle } from './settle';
-import { nextToTrouble, nextToWork } from './work';
+import { nextToWork } from './work';
+import { nextToTrouble } from './trouble';
 
 /** Something dangerous was found that the work does not renew, and nobody has been told of it. */
 function nextToTell(s: JobState): NextLine | undefined {
@@ -65,7 +66,8 @@ function nextOf(s: JobState, nowMs: number, d: Diagnosis | undefined, failed: st
 }
 
 export { begunReadings, plannedChecks } from './find';
-export { confirmLines, runningWaits, sayReady, type RunningWait } from './work';
+export { confirmLines, sayReady } from './work';
+export { runningWaits, type RunningWait } from './waits';
 export { mins } from './line';
 export { answersOf, placeOf } from './line';
 export type { NextAction, NextAnswer, NextLine, SheetPlace, PlaceName } from './line';

@@ -1,18 +1,17 @@
 import { checkFor, partsOf, type JointId } from '../../joint';
 import { DOUBTED_OUTCOMES, NEUTRAL_OUTCOMES, type ConfirmOutcome, type Line } from '../../ledger';
-import { LADDERS, readyTools, type PlannedStep, type StepId } from '../../plan';
+import { readyTools, type PlannedStep, type StepId } from '../../plan';
 import { capital, count, list, sayWhen, uncapital } from '../../text';
 import { LOCKS, WHEEL_MATERIALS } from '../../torque';
 import { sayLength, showRange } from '../../units';
 import type { JobState } from '../fold';
 import { countingStates } from '../rules/clearance';
 import { awaited, laneOf, workNow, type WorkNow } from '../rules/crew';
-import { openedOwed, openTroubles, rungCaution } from '../rules/trouble';
-import { doubted, fastenersOf, isRusty, piecesOf, planOf, workJoints, type FastenerView } from '../rules/work';
+import { doubted, fastenersOf, isRusty, piecesOf, workJoints, type FastenerView } from '../rules/work';
 import { linkSetting, setsLink } from '../rules/setting';
 import { heightsAgain, heightsKnown, heightsOff, sayHeights, sayHeightsAgain } from '../rules/height';
 import { speakOf } from '../say';
-import { goTo, goToStep, line, mins, type NextAnswer, type NextLine, type SheetPlace } from './line';
+import { goToStep, line, mins, type NextAnswer, type NextLine, type SheetPlace } from './line';
 import { lookAt } from './look';
 
 /**
@@ -105,70 +104,6 @@ function lookMeanwhile(s: JobState, left: number) {
     return { joint: v.id, check: check.id, why: 'Nobody has looked at it yet, and it hangs free now.' };
   }
   return undefined;
-}
-
-/**
- * Something went wrong and is not put right: the next rung of its ladder, its caution first; whether it did it is asked, and
- * no is an answer.
- */
-export function nextToTrouble(s: JobState): NextLine | undefined {
-  const opened = openedOwed(s);
-  const t = openTroubles(s)[0];
-  if (!t)
-    return opened
-      ? goTo(
-          {
-            time: mins(1),
-            title: 'What came open with it? Touch its joint on the plate.',
-            why: 'Every fastener that was undone joins the plan and gets its own torque.',
-            label: 'Say what came open',
-            station: 'work',
-          },
-          'also',
-        )
-      : undefined;
-  const { title } = LADDERS[t.what];
-  const at: SheetPlace = { station: 'work', step: t.step.id };
-  const tried = (label: string, rung: string, name: string, worked: boolean): NextAnswer => ({
-    label,
-    action: { kind: 'write', at, entries: [line('rung', { step: t.step.id, ladder: t.what, rung, title: name, worked })] },
-  });
-  if (!t.rung)
-    return {
-      time: 'now',
-      title: `${title}, and nothing on the ladder did it.`,
-      why: 'Whoever leads the shop decides how it goes on. When it is off, say so.',
-      label: 'Look at it',
-      station: 'work',
-      action: { kind: 'ask', at, answers: [tried('Something else did it', 'other', 'Something else', true)] },
-    };
-  const r = t.rung;
-  const said = {
-    time: mins(r.minutes),
-    title: `${title}: ${uncapital(r.title)}.`,
-    why: `${r.tools.length ? `${capital(list(r.tools))}. ` : ''}Ruins ${r.ruins}.`,
-    station: 'work' as const,
-  };
-  const read = rungCaution(t.step.id, r);
-  if (r.caution && !s.cautions.has(read))
-    return {
-      ...said,
-      why: r.caution,
-      label: 'Read, go on',
-      action: { kind: 'write', at, entries: [line('caution', { step: read })] },
-    };
-  return {
-    ...said,
-    label: 'Say how it went',
-    action: {
-      kind: 'ask',
-      at,
-      answers: [
-        tried(r.scraps && t.what === 'part broke' ? 'It is safe' : 'That did it', r.id, r.title, true),
-        tried('It did not', r.id, r.title, false),
-      ],
-    },
-  };
 }
 
 /** How the part is in the hand, which is all its step asks. */
@@ -348,36 +283,4 @@ function sayFastener(p: PlannedStep, f: FastenerView, unit?: string): NextLine {
     station: 'work',
     action: { kind: 'go', to: { ...at, at: `fastener ${f.fastener.id}` } },
   };
-}
-
-/** A hands-free wait that runs now, and when it is over. */
-export interface RunningWait {
-  readonly step: StepId;
-  readonly title: string;
-  /** The joint it waits at, where it is one's. */
-  readonly joint?: JointId | undefined;
-  /** ms since 1970 */
-  readonly endsAt: number;
-  /** Whole minutes until then. */
-  readonly leftMin: number;
-}
-
-/** The waits that run now: begun, not cut short, not over. @param nowMs clock of the caller (ms since 1970) */
-export function runningWaits(s: JobState, nowMs: number): RunningWait[] {
-  return planOf(s).flatMap((p) => {
-    const e = s.steps.get(p.id);
-    if (!e || p.soakMinutes === 0 || e.body.state !== 'done' || e.body.soak) return [];
-    const endsAt = Date.parse(e.at) + p.soakMinutes * 60_000;
-    return endsAt > nowMs
-      ? [
-          {
-            step: p.id,
-            title: p.title,
-            joint: p.joint,
-            endsAt,
-            leftMin: Math.min(p.soakMinutes, Math.ceil((endsAt - nowMs) / 60_000)),
-          },
-        ]
-      : [];
-  });
 }

@@ -1,7 +1,7 @@
-import { attempt, BadInput, oneOf, whole } from '../../error';
-import { capital, inDialect, type Name } from '../../text';
-import { COMMON_THREADS, nutHexes, parseThread, sayHex } from '../../thread';
-import { readMm, show, trimmed, type LengthUnit } from '../../units';
+import { oneOf, whole } from '../../error';
+import { type Name } from '../../text';
+import { COMMON_THREADS, parseThread, sayHex } from '../../thread';
+import { readMm } from '../../units';
 import {
   BAR_CONTROLS,
   BAR_ENDS,
@@ -21,156 +21,26 @@ import {
 import { barPoints, barSize, withBar } from '../bar';
 import { BUSHING_KINDS, BUSHINGS, type BushingKind } from '../bushings';
 import { LAYOUTS, type Suspension } from '../layouts';
-import {
-  END_KINDS,
-  END_SPECS,
-  LINK_ENDS,
-  LINK_KINDS,
-  LINKS,
-  readHold,
-  sayStudHold,
-  STUD_WAYS,
-  type EndKind,
-  type LinkEnd,
-  type LinkKind,
-  type StudPoints,
-  type StudSpec,
-} from '../links';
-import type { Assumed, VehicleTypeSpec } from '../type';
+import { END_SPECS, LINK_ENDS, LINK_KINDS, LINKS, type LinkKind, type StudSpec } from '../links';
+import type { Assumed } from '../type';
 import type { AxleEnd } from '../words';
+import {
+  always,
+  type Part,
+  type TypeField,
+  named,
+  hasBar,
+  millimetres,
+  len,
+  without,
+  plain,
+  onLinks,
+  endFields,
+  asWritten,
+  hexesOf,
+  hexesFor,
+} from './end-fields';
 import { bareAxle } from './start';
-
-/** TypeScript's own Pick, whose name stands for something to pick here. */
-type Part<T, K extends keyof T> = { readonly [P in K]: T[P] };
-
-/** Something to pick for a field, by the text that sets it. */
-export interface Pick {
-  readonly value: string;
-  readonly name: Name;
-}
-
-/** What one touch of the plate is about. */
-export type Subject = 'axle' | 'wheel' | 'bar' | 'bushing' | 'link' | LinkEnd;
-
-/** One thing that is said of an axle of a type, whole: what it is called, what it is now, what sets it. */
-export interface TypeField {
-  /** Also its name in an error. */
-  readonly id: string;
-  readonly name: Name;
-  readonly about: Subject;
-  /** What of it is only usual until somebody says it. */
-  readonly assumed?: Assumed;
-  /** Whether this axle has it. */
-  stands(axle: AxleSpec): boolean;
-  /** What is usual to pick, most usual first; nothing where it must be written. */
-  picks(axle: AxleSpec, end: AxleEnd): readonly Pick[];
-  /** It can be written too, not only picked. */
-  readonly written: boolean;
-  /** As it stands, in the text that would set it. */
-  get(axle: AxleSpec, unit?: LengthUnit): string;
-  /** @throws BadInput naming the field and its bound. */
-  set(axle: AxleSpec, text: string, end: AxleEnd): AxleSpec;
-  /** What usually goes with it, mm: taken along as long as nobody has said otherwise. */
-  readonly brings?: { readonly field: string; as(axle: AxleSpec): number | undefined };
-}
-
-const always = () => true;
-const onLinks = (a: AxleSpec): boolean => a.link !== null;
-const hasBar = (a: AxleSpec): boolean => a.bar !== null;
-const named = <K extends string>(kinds: readonly K[], of: Readonly<Record<K, { readonly name: Name }>>): Pick[] =>
-  kinds.map((k) => ({ value: k, name: of[k].name }));
-const plain = (values: readonly string[]): Pick[] => values.map((v) => ({ value: v, name: capital(v) }));
-const asWritten = (values: readonly string[]): Pick[] => values.map((v) => ({ value: v, name: v }));
-const millimetres = (values: readonly number[]): Pick[] => asWritten(values.map((v) => `${v} mm`));
-const len = (v: number, unit: LengthUnit = 'mm'): string => show(v, 'length', unit);
-
-/** Hexes of the nuts of a thread, mm, those of most standards first; none where no table has it. */
-const hexesOf = (thread: string): readonly number[] => {
-  const known = attempt(() => nutHexes(parseThread(thread)).map((h) => h.mm));
-  return known.ok ? known.value : [];
-};
-const hexesFor = (thread: string): Pick[] => {
-  const known = hexesOf(thread);
-  return asWritten((known.length ? known : [13, 16, 17, 18, 19, 21]).map(sayHex));
-};
-const stud = (end: LinkEnd, change: (text: string) => Partial<StudSpec>) => (axle: AxleSpec, text: string) => {
-  const link = axle.link!;
-  return { ...axle, link: { ...link, [end]: { ...link[end], ...change(text) } } };
-};
-const without = <T extends object, K extends keyof T>(x: T, key: K): Omit<T, K> => {
-  const { [key]: _gone, ...rest } = x;
-  return rest;
-};
-
-/** The fields of one end of a link. */
-function endFields(end: LinkEnd): TypeField[] {
-  const single = (a: AxleSpec) => a.link !== null && LINKS[a.link.kind].oneBolt;
-  // A single bolt has one thread and one nut: they are asked at its upper end.
-  const own = (a: AxleSpec) => onLinks(a) && (end === 'upper' || !single(a));
-  const of = (what: string): string => `${what}, ${end} end`;
-  const base = { about: end, stands: own } as const;
-  return [
-    {
-      ...base,
-      id: `${end}.is`,
-      name: of('What it is'),
-      stands: (a) => onLinks(a) && !single(a),
-      picks: () =>
-        named(
-          END_KINDS.filter((k) => k !== 'bolt through grommets'),
-          END_SPECS,
-        ),
-      written: false,
-      get: (a) => endKind(a.link!, end),
-      set: stud(end, (text) => ({ is: oneOf(`kind of the ${end} end`, text, END_KINDS) as EndKind })),
-    },
-    {
-      ...base,
-      id: `${end}.thread`,
-      name: of('Thread'),
-      assumed: `link.${end}.thread`,
-      picks: () => asWritten(COMMON_THREADS),
-      written: true,
-      get: (a) => a.link![end].thread,
-      set: stud(end, (text) => ({ thread: parseThread(text, `thread of the ${end} end`).name })),
-      brings: { field: `${end}.hex`, as: (a) => hexesOf(a.link![end].thread)[0] },
-    },
-    {
-      ...base,
-      id: `${end}.hex`,
-      name: of('Nut'),
-      assumed: `link.${end}.hex`,
-      picks: (a) => hexesFor(a.link![end].thread),
-      written: true,
-      get: (a) => sayHex(a.link![end].nutHexMm),
-      set: stud(end, (text) => ({ nutHexMm: readMm(`nut of the ${end} end`, text, 5, 60) })),
-    },
-    {
-      ...base,
-      id: `${end}.hold`,
-      name: of('Held by'),
-      assumed: `link.${end}.hold`,
-      picks: () => asWritten(['5 mm hex', '6 mm hex', '16 mm flats', '17 mm flats', 'nothing']),
-      written: true,
-      get: (a) => sayStudHold(a.link![end]) ?? 'nothing',
-      set: (axle, text) => {
-        const held = readHold(`hold of the ${end} end`, text);
-        const link = axle.link!;
-        return { ...axle, link: { ...link, [end]: { ...without(link[end], 'holdMm'), ...held } } };
-      },
-    },
-    {
-      ...base,
-      id: `${end}.points`,
-      name: of('Its stud points'),
-      stands: (a) => own(a) && !single(a),
-      picks: () => plain(STUD_WAYS),
-      written: false,
-      get: (a) => a.link![end].points ?? '',
-      set: stud(end, (text) => ({ points: oneOf(`direction of the ${end} end`, text, STUD_WAYS) as StudPoints })),
-    },
-  ];
-}
 
 const MOUNT_NAMES: Readonly<Record<LinkMount, Name>> = {
   knuckle: 'strut or knuckle',
@@ -455,53 +325,3 @@ export const TYPE_FIELDS: readonly TypeField[] = [
     set: (axle, text) => ({ ...axle, powered: oneOf('driven wheels', text, ['yes', 'no']) === 'yes' }),
   },
 ];
-
-const FIELD = new Map(TYPE_FIELDS.map((f) => [f.id, f]));
-
-/** Fields about a subject that this axle has. */
-export const fieldsAbout = (axle: AxleSpec, about: readonly Subject[]): TypeField[] =>
-  TYPE_FIELDS.filter((f) => about.includes(f.about) && f.stands(axle));
-
-/** Whether what a type says of a field is only usual. */
-export const isUsual = (type: VehicleTypeSpec, end: AxleEnd, field: TypeField): boolean =>
-  field.assumed !== undefined && (type.usual ?? []).includes(`${end}.${field.assumed}`);
-
-const OTHER: Readonly<Record<LinkEnd, LinkEnd>> = { upper: 'lower', lower: 'upper' };
-
-/**
- * A type with one thing of an axle said. It is no longer only usual; the other end of a link, as long as nobody has
- * looked at it, is taken to be like this one, and stays usual.
- * @throws BadInput naming the field and its bound.
- */
-export function describe(type: VehicleTypeSpec, end: AxleEnd, field: string, text: string): VehicleTypeSpec {
-  const f = FIELD.get(field);
-  if (!f) throw new BadInput('field', 'is none a type has', field);
-  if (!text.trim()) throw new BadInput(inDialect(f.name).toLowerCase(), 'is empty');
-  const said = (x: TypeField) => x.assumed && `${end}.${x.assumed}`;
-  let usual = (type.usual ?? []).filter((a) => a !== said(f));
-  let axle = setWith(type, end, type.axles[end], f, text);
-  if (f.about === 'upper' || f.about === 'lower') {
-    const twin = FIELD.get(field.replace(f.about, OTHER[f.about]))!;
-    const oneBolt = axle.link !== null && LINKS[axle.link.kind].oneBolt;
-    if (twin.assumed && (oneBolt || usual.includes(`${end}.${twin.assumed}`))) axle = setWith(type, end, axle, twin, f.get(axle));
-    // One bolt is what was said of it at both its ends.
-    if (oneBolt) usual = usual.filter((a) => a !== said(twin));
-  }
-  return { ...type, axles: { ...type.axles, [end]: axle }, usual };
-}
-
-/** A field set, and with it what usually goes along, as long as nobody has said otherwise. */
-function setWith(type: VehicleTypeSpec, end: AxleEnd, axle: AxleSpec, f: TypeField, text: string): AxleSpec {
-  const next = f.set(axle, text, end);
-  const also = f.brings && FIELD.get(f.brings.field)!;
-  const size = f.brings?.as(next);
-  return also && size !== undefined && isUsual(type, end, also) ? also.set(next, `${size} mm`, end) : next;
-}
-
-/** "22 mm bar on ball studs", "no bar": an axle in a few words. */
-export function sayAxle(axle: AxleSpec): string {
-  const layout = inDialect(LAYOUTS[axle.suspension].name);
-  if (!axle.bar) return `${layout}, no bar`;
-  const size = `${trimmed(axle.bar.diameterMm, 1)} mm bar`;
-  return axle.link ? `${layout}, ${size}, ${inDialect(LINKS[axle.link.kind].name)}` : `${layout}, ${size} bolted to the beam`;
-}

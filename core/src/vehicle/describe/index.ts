@@ -4,3 +4,5 @@ export * from './check';
 export * from './variants';
 export * from './points';
 export * from './torque-page';
+export * from './describe';
+export type { Pick, Subject, TypeField } from './end-fields';

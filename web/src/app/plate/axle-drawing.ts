@@ -6,7 +6,8 @@ import { saveFile } from '../kit/save-file';
 import { PANEL } from '../kit/panel';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
-import { drawAxle, drawSide, type Shape } from './drawing';
+import { drawAxle, drawSide } from './drawing';
+import type { Shape } from './shapes';
 import { layoutPlate } from './layout';
 
 const WIDE = 1060;

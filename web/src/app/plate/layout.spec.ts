@@ -1,6 +1,7 @@
 import { jointKinds, usualPoints, type AxleSpec, type Suspension } from '@ash-knot/core';
 import { drawAxle, drawSide } from './drawing';
-import { facesOf, layoutPlate, orderRungs, runsOver, type PlateMode, type Point } from './layout';
+import { facesOf, layoutPlate, type PlateMode, type Point } from './layout';
+import { orderRungs, runsOver } from './leaders';
 
 const stud = { thread: 'M10×1.25', nutHexMm: 16, hold: 'hex' as const, holdMm: 5 };
 const axle = (suspension: Suspension, steered: boolean): AxleSpec => ({

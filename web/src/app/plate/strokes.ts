@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import type { Side } from '@ash-knot/core';
-import type { Shape } from './drawing';
+import type { Shape } from './shapes';
 
 /** The strokes of an axle on the screen, back to front. Stands inside an svg. */
 @Component({

@@ -84,6 +84,82 @@ function mayReadMetrics(req: Request, token: string | undefined): boolean {
   return /^(::ffff:)?127\.|^::1$/.test(from) && !req.headers['x-forwarded-for'] && !req.headers['forwarded'];
 }
 
+const securityHeaders = (secure: boolean) =>
+  helmet({
+    contentSecurityPolicy: {
+      directives: {
+        defaultSrc: ["'self'"],
+        scriptSrc: ["'self'"],
+        styleSrc: ["'self'", "'unsafe-inline'"],
+        imgSrc: ["'self'", 'blob:', 'data:'],
+        connectSrc: ["'self'"],
+        workerSrc: ["'self'", 'blob:'],
+        objectSrc: ["'none'"],
+        frameAncestors: ["'none'"],
+        upgradeInsecureRequests: secure ? [] : null,
+      },
+    },
+    strictTransportSecurity: secure,
+  });
+
+/** Everything under /api: who may ask how often, who asks, and the routes. */
+function apiOf(o: AppOptions): Router {
+  const api = Router();
+  api.use(readableAddress);
+  api.get('/health', async (_req, res) => {
+    await o.health.query('SELECT 1');
+    res.json({ ok: true, news: o.live.news.connected });
+  });
+  const perDevice = o.requestsPerMinute ?? REQUESTS_PER_MINUTE;
+  api.use(limit(perDevice * DEVICES_BEHIND_ADDRESS, address));
+  api.use((_req, res, next) => {
+    res.set('Cache-Control', 'no-store');
+    next();
+  });
+  api.use(sameOrigin, withSession(o.db));
+  api.use(limit(perDevice, (req, device) => device ?? address(req)));
+  // Photographs and loops read their own body; everything else is small JSON.
+  api.use(express.json({ limit: '512kb' }), readableBody);
+  api.use(firstRunRoutes(o.db), sessionRoutes(o.db, o.secure ?? false, Math.ceil(perDevice * TRIES_OF_REQUESTS)));
+  api.use(signedIn);
+  api.use(
+    jobRoutes(o.db, o.live),
+    vehicleRoutes(o.db, o.read),
+    partRoutes(o.db),
+    supplierRoutes(o.suppliers ?? shipped(o.db)),
+    attachmentRoutes(o.db),
+    ledgerRoutes(o.db, o.live, o.lessons),
+    shopRoutes(o.db),
+    learningRoutes(o.db, o.read),
+    findRoutes(o.db, o.read),
+    gaugeRoutes(o.db, o.live),
+    practiceRoutes(o.db, o.live, o.log, o.practiceSeed),
+  );
+  api.use((req) => {
+    throw new HttpProblem(404, 'not-found', `There is nothing at ${req.path}.`);
+  });
+  return api;
+}
+
+/** The page and its files. Those that carry their hash in the name keep for ever; the page, the worker that keeps it and the list of its files are always asked for again. */
+function page(app: Express, root: string): void {
+  app.use(
+    express.static(root, {
+      index: false,
+      maxAge: '1y',
+      immutable: true,
+      setHeaders: (res, file) => {
+        if (/(\.html|ngsw\.json|ngsw-worker\.js|safety-worker\.js|\.webmanifest)$/.test(file))
+          res.set('Cache-Control', 'no-cache');
+      },
+    }),
+  );
+  app.get('/{*path}', (req, res, next) => {
+    if (path.extname(req.path)) return next();
+    res.set('Cache-Control', 'no-cache').sendFile(path.join(root, 'index.html'));
+  });
+}
+
 export function makeApp(o: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
@@ -98,24 +174,7 @@ export function makeApp(o: AppOptions): Express {
       retryAfterS: 2,
     });
   });
-  app.use(
-    helmet({
-      contentSecurityPolicy: {
-        directives: {
-          defaultSrc: ["'self'"],
-          scriptSrc: ["'self'"],
-          styleSrc: ["'self'", "'unsafe-inline'"],
-          imgSrc: ["'self'", 'blob:', 'data:'],
-          connectSrc: ["'self'"],
-          workerSrc: ["'self'", 'blob:'],
-          objectSrc: ["'none'"],
-          frameAncestors: ["'none'"],
-          upgradeInsecureRequests: o.secure ? [] : null,
-        },
-      },
-      strictTransportSecurity: o.secure ?? false,
-    }),
-  );
+  app.use(securityHeaders(o.secure ?? false));
   // A stream must not wait in a compressor's buffer.
   app.use(compression({ filter: (req, res) => !req.path.endsWith('/stream') && compression.filter(req, res) }));
 
@@ -132,61 +191,9 @@ export function makeApp(o: AppOptions): Express {
     await metrics.answer(req, res);
   });
 
-  const api = Router();
-  api.use(readableAddress);
-  api.get('/health', async (_req, res) => {
-    await o.health.query('SELECT 1');
-    res.json({ ok: true, news: live.news.connected });
-  });
-  const perDevice = o.requestsPerMinute ?? REQUESTS_PER_MINUTE;
-  api.use(limit(perDevice * DEVICES_BEHIND_ADDRESS, address));
-  api.use((_req, res, next) => {
-    res.set('Cache-Control', 'no-store');
-    next();
-  });
-  api.use(sameOrigin, withSession(o.db));
-  api.use(limit(perDevice, (req, device) => device ?? address(req)));
-  // Photographs and loops read their own body; everything else is small JSON.
-  api.use(express.json({ limit: '512kb' }), readableBody);
-  api.use(firstRunRoutes(o.db), sessionRoutes(o.db, o.secure ?? false, Math.ceil(perDevice * TRIES_OF_REQUESTS)));
-  api.use(signedIn);
-  api.use(
-    jobRoutes(o.db, live),
-    vehicleRoutes(o.db, o.read),
-    partRoutes(o.db),
-    supplierRoutes(o.suppliers ?? shipped(o.db)),
-    attachmentRoutes(o.db),
-    ledgerRoutes(o.db, live, o.lessons),
-    shopRoutes(o.db),
-    learningRoutes(o.db, o.read),
-    findRoutes(o.db, o.read),
-    gaugeRoutes(o.db, live),
-    practiceRoutes(o.db, live, o.log, o.practiceSeed),
-  );
-  api.use((req) => {
-    throw new HttpProblem(404, 'not-found', `There is nothing at ${req.path}.`);
-  });
-  app.use('/api', api);
+  app.use('/api', apiOf(o));
 
-  if (o.webRoot) {
-    const root = o.webRoot;
-    // Built files carry their hash in the name; the page, the worker that keeps it and the list of its files are always asked for again.
-    app.use(
-      express.static(root, {
-        index: false,
-        maxAge: '1y',
-        immutable: true,
-        setHeaders: (res, file) => {
-          if (/(\.html|ngsw\.json|ngsw-worker\.js|safety-worker\.js|\.webmanifest)$/.test(file))
-            res.set('Cache-Control', 'no-cache');
-        },
-      }),
-    );
-    app.get('/{*path}', (req, res, next) => {
-      if (path.extname(req.path)) return next();
-      res.set('Cache-Control', 'no-cache').sendFile(path.join(root, 'index.html'));
-    });
-  }
+  if (o.webRoot) page(app, o.webRoot);
   app.use((req) => {
     throw new HttpProblem(404, 'not-found', `There is nothing at ${req.path}.`);
   });

@@ -18,14 +18,21 @@ const gaugeId = text(40).min(1);
 /** The register, what gauges say to the open sheet, and studies of gauges. */
 export function gaugeRoutes(db: Db, live: Live): Router {
   const r = Router();
-  const known = async (id: string) => {
-    const g = (await gauges(db)).find((x) => x.id === id);
-    if (!g) throw notFound('gauge');
-    return g;
-  };
-  const refuse = (field: string, message: string) =>
-    new HttpProblem(422, 'bad-input', `${message} Nothing was stored.`, { fields: [{ field, message }] });
+  registerRoutes(r, db);
+  sayingRoutes(r, db, live);
+  studyRoutes(r, db);
+  return r;
+}
 
+async function known(db: Db, id: string) {
+  const g = (await gauges(db)).find((x) => x.id === id);
+  if (!g) throw notFound('gauge');
+  return g;
+}
+const refuse = (field: string, message: string) =>
+  new HttpProblem(422, 'bad-input', `${message} Nothing was stored.`, { fields: [{ field, message }] });
+
+function registerRoutes(r: Router, db: Db): void {
   r.put('/gauges/:id', async (req, res) => {
     await confirmedRole(db, res, ['lead']);
     const body = parse(gaugeSpec, { ...(req.body as object), id: req.params['id'] });
@@ -48,11 +55,13 @@ export function gaugeRoutes(db: Db, live: Live): Router {
     });
     res.json({});
   });
+}
 
+function sayingRoutes(r: Router, db: Db, live: Live): void {
   // What a gauge shows goes to every open sheet of this device's bay.
   r.post('/gauges/:id/say', async (req, res) => {
     const by = worker(res);
-    const g = await known(param(gaugeId, req, 'id'));
+    const g = await known(db, param(gaugeId, req, 'id'));
     const said = parse(gaugeSays, req.body);
     const read = attempt(() => readGauge(said.text, g));
     if (!read.ok) throw refuse('text', read.error.message);
@@ -62,14 +71,14 @@ export function gaugeRoutes(db: Db, live: Live): Router {
   // A simulated gauge stands in this bay: said again every few seconds by whoever has it open, and forgotten after.
   r.post('/gauges/:id/here', async (req, res) => {
     worker(res);
-    const g = await known(param(gaugeId, req, 'id'));
+    const g = await known(db, param(gaugeId, req, 'id'));
     const { here } = parse(gaugeHere, req.body);
     await announce(db, { about: 'gauge', bay: res.locals.session!.bay, said: { gauge: g.id, text: '', here } });
     res.json({});
   });
   r.post('/gauges/:id/pull', async (req, res) => {
     worker(res);
-    const g = await known(param(gaugeId, req, 'id'));
+    const g = await known(db, param(gaugeId, req, 'id'));
     const { nm } = parse(pullRequest, req.body);
     await announce(db, { about: 'gauge', bay: res.locals.session!.bay, said: { gauge: g.id, text: '', pullNm: nm } });
     res.json({});
@@ -77,7 +86,7 @@ export function gaugeRoutes(db: Db, live: Live): Router {
   // A force gauge with an indicator sends a whole push and pull at once.
   r.put('/gauges/:id/loops/:loop', rawBody, async (req, res) => {
     const by = worker(res);
-    const g = await known(param(gaugeId, req, 'id'));
+    const g = await known(db, param(gaugeId, req, 'id'));
     const id = param(uuid, req, 'loop');
     await keepAttachment(db, { id, job: null, kind: 'loop', bytes: req.body, by });
     await announce(db, { about: 'gauge', bay: res.locals.session!.bay, said: { gauge: g.id, text: '', loop: id } });
@@ -88,7 +97,9 @@ export function gaugeRoutes(db: Db, live: Live): Router {
     const s = live.streams.start(res, device);
     s.onClose(live.news.hearGauges(bay, (said: GaugeSaid) => s.send('said', said)));
   });
+}
 
+function studyRoutes(r: Router, db: Db): void {
   r.get('/gauges/:id/studies', async (req, res) => {
     const { rows } = await db.query<StudyView>(
       `SELECT s.id, p.name AS by, to_char(s.made_at AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"') AS at, s.limit_mm AS "limitMm", s.readings, s.result
@@ -101,7 +112,7 @@ export function gaugeRoutes(db: Db, live: Live): Router {
   r.post('/gauges/:id/studies', async (req, res) => {
     const by = await confirmedRole(db, res, ['lead', 'technician']);
     const id = param(gaugeId, req, 'id');
-    await known(id);
+    await known(db, id);
     const body = parse(newStudy, req.body);
     const study = attempt(() => gaugeStudy(body.readings, body.limitMm));
     if (!study.ok) throw refuse(study.error.field, study.error.message);
@@ -121,6 +132,4 @@ export function gaugeRoutes(db: Db, live: Live): Router {
     });
     res.status(201).json(study.value);
   });
-
-  return r;
 }

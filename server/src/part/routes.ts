@@ -36,6 +36,13 @@ const partId = text(60).min(1);
 
 export function partRoutes(db: Db): Router {
   const r = Router();
+  listRoutes(r, db);
+  catalogueRoutes(r, db);
+  shelfRoutes(r, db);
+  return r;
+}
+
+function listRoutes(r: Router, db: Db): void {
   r.get('/parts', async (req, res) => {
     const { parts, total } = await findParts(db, parse(partQuery, req.query));
     res.json({
@@ -79,7 +86,9 @@ export function partRoutes(db: Db): Router {
     });
     res.status(201).json(part);
   });
+}
 
+function catalogueRoutes(r: Router, db: Db): void {
   /** All of the catalogue, as a table that can be taken in again. */
   r.get('/parts/catalogue', async (req, res) => {
     const { as } = parse(catalogueAs, req.query);
@@ -100,7 +109,9 @@ export function partRoutes(db: Db): Router {
     if (only !== 'yes' && taken.taken) await audit(db, 'catalogue', actorOf(req, res, by), { name });
     res.json(taken satisfies CatalogueTaken);
   });
+}
 
+function shelfRoutes(r: Router, db: Db): void {
   /** Counted at the shelf: what was counted stands, whatever the program thought. */
   r.post('/parts/:id/count', async (req, res) => {
     const by = worker(res);
@@ -127,7 +138,6 @@ export function partRoutes(db: Db): Router {
     if (!rowCount) throw notFound('part');
     res.json((await shelfOf(db, [id]))[id] ?? { reorderAt: null, counted: null, added: null });
   });
-  return r;
 }
 
 /** The rows of a list somebody sends, which may be long: nobody waits for it to be read. @throws a 422 that names what is wrong */

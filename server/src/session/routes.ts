@@ -9,14 +9,11 @@ import { COOKIE, signedIn, sourceOf } from './guard';
 import { endDevice, openSession, people, personCalled, personRole, SESSION_DAYS, setConfirmed, setPerson } from './queries';
 import { checkPin } from './tries';
 
-/** @param triesPerMinute PINs an address may have wrong in a minute */
-export function sessionRoutes(db: Db, secure: boolean, triesPerMinute: number): Router {
-  const r = Router();
-  const cookie: CookieOptions = { httpOnly: true, sameSite: 'strict', secure, path: '/' };
-  // On top of the locks a person has, an address may not guess through the whole list of people.
-  const tries = rateLimit({
+/** On top of the locks a person has, an address may not guess through the whole list of people. */
+const triesOf = (perMinute: number) =>
+  rateLimit({
     windowMs: 60_000,
-    limit: triesPerMinute,
+    limit: perMinute,
     skipSuccessfulRequests: true,
     standardHeaders: true,
     legacyHeaders: false,
@@ -25,16 +22,22 @@ export function sessionRoutes(db: Db, secure: boolean, triesPerMinute: number): 
     },
   });
 
-  /** A PIN compared, and a wrong one written down. */
-  const compare = async (req: Request, res: Response, person: string, pin: string) => {
-    try {
-      await checkPin(db, person, pin, sourceOf(req, res));
-    } catch (e) {
-      if (e instanceof HttpProblem && (await personRole(db, person)))
-        await audit(db, e.status === 429 ? 'locked out' : 'wrong PIN', actorOf(req, res, null), { person });
-      throw e;
-    }
-  };
+/** A PIN compared, and a wrong one written down. */
+async function compare(db: Db, req: Request, res: Response, person: string, pin: string): Promise<void> {
+  try {
+    await checkPin(db, person, pin, sourceOf(req, res));
+  } catch (e) {
+    if (e instanceof HttpProblem && (await personRole(db, person)))
+      await audit(db, e.status === 429 ? 'locked out' : 'wrong PIN', actorOf(req, res, null), { person });
+    throw e;
+  }
+}
+
+/** @param triesPerMinute PINs an address may have wrong in a minute */
+export function sessionRoutes(db: Db, secure: boolean, triesPerMinute: number): Router {
+  const r = Router();
+  const cookie: CookieOptions = { httpOnly: true, sameSite: 'strict', secure, path: '/' };
+  const tries = triesOf(triesPerMinute);
 
   r.get('/session', async (_req, res) => {
     const s = res.locals.session;
@@ -62,7 +65,7 @@ export function sessionRoutes(db: Db, secure: boolean, triesPerMinute: number): 
     if (!there) throw new HttpProblem(409, 'first-run', 'There is no shop here yet.');
     if (!there.bays.includes(body.bay)) throw badInput('bay', `is not one of this yard's: ${there.bays.join(', ')}`);
     const person = await personCalled(db, body.person);
-    await compare(req, res, person?.id ?? '', body.pin);
+    await compare(db, req, res, person?.id ?? '', body.pin);
     if (person!.role === 'learner') throw forbidden('A learner does not sign a device in.');
     // A device that signs in anew is another one from here on.
     if (res.locals.session) await endDevice(db, res.locals.session.device, person!.id);
@@ -81,7 +84,7 @@ export function sessionRoutes(db: Db, secure: boolean, triesPerMinute: number): 
 
   r.post('/session/confirm', signedIn, tries, async (req, res) => {
     const body = parse(confirmPin, req.body);
-    await compare(req, res, body.person, body.pin);
+    await compare(db, req, res, body.person, body.pin);
     await setConfirmed(db, res.locals.session!, body.person);
     res.json({});
   });

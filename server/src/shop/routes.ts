@@ -38,7 +38,13 @@ export function firstRunRoutes(db: Db): Router {
 /** The yard rules, people, devices and the log: a lead's name and PIN. */
 export function shopRoutes(db: Db): Router {
   const r = Router();
+  ruleRoutes(r, db);
+  peopleRoutes(r, db);
+  deviceRoutes(r, db);
+  return r;
+}
 
+function ruleRoutes(r: Router, db: Db): void {
   r.put('/shop/rules', async (req, res) => {
     await confirmedRole(db, res, ['lead']);
     const rules = parse(yardRules, req.body);
@@ -61,7 +67,9 @@ export function shopRoutes(db: Db): Router {
     });
     res.json(places);
   });
+}
 
+function peopleRoutes(r: Router, db: Db): void {
   r.get('/people', async (_req, res) => {
     await confirmedRole(db, res, ['lead']);
     const { rows } = await db.query<PersonFull>('SELECT id, name, role, active FROM person ORDER BY active DESC, name');
@@ -124,7 +132,9 @@ export function shopRoutes(db: Db): Router {
     });
     res.json({});
   });
+}
 
+function deviceRoutes(r: Router, db: Db): void {
   r.get('/devices', async (_req, res) => {
     await confirmedRole(db, res, ['lead']);
     const all = await devices(db);
@@ -142,7 +152,6 @@ export function shopRoutes(db: Db): Router {
     await confirmedRole(db, res, ['lead']);
     res.json(await auditPage(db, parse(auditQuery, req.query).before));
   });
-  return r;
 }
 
 /** No two who work here go by one name. */

@@ -65,6 +65,11 @@ export function nextToFind(s: JobState, d: Diagnosis | undefined, failed: string
       },
       'verdict',
     );
+  return nextOfVerdict(s, d);
+}
+
+/** By what is weighed: the next look, the verdict, or how to bring the noise back. */
+function nextOfVerdict(s: JobState, d: Diagnosis): NextLine | undefined {
   const v = verdictView(s, d);
   if (v.kind === 'contradiction') return twoThings(v);
   const check = v.kind === 'ready' ? undefined : (nextAtTheRock(s) ?? nextCheck(s, d));

@@ -54,6 +54,13 @@ function nextOfParts(s: JobState): NextLine | undefined {
 
 /** What to fit, and the customer's answer to each choice. A no is an answer: it leads on. */
 export function nextToSettle(s: JobState): NextLine | undefined {
+  const open = nextOfChoices(s) ?? nextOfParts(s);
+  if (open) return open;
+  return s.lines.length > 0 ? undefined : nextToChoose(s);
+}
+
+/** What was chosen and is not whole, told or answered yet. */
+function nextOfChoices(s: JobState): NextLine | undefined {
   const missing = missingHands(s)[0];
   if (missing)
     return goTo(
@@ -106,9 +113,11 @@ export function nextToSettle(s: JobState): NextLine | undefined {
       },
       'answer',
     );
-  const parts = nextOfParts(s);
-  if (parts) return parts;
-  if (s.lines.length > 0) return undefined;
+  return undefined;
+}
+
+/** Nothing is chosen yet: what to fit, where there is something to fit. */
+function nextToChoose(s: JobState): NextLine | undefined {
   // What is dangerous comes before what is only loose.
   const danger = dangerousJoints(s)[0];
   const joint = danger ?? looseJoints(s)[0];

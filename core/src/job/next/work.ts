@@ -138,6 +138,27 @@ function sayStep(s: JobState, p: PlannedStep, left: number): NextLine {
       },
     };
   }
+  const wanted = wantedAtStep(s, p, said);
+  if (wanted) return wanted;
+  if (p.orientation && p.joint && !s.orientations.has(p.id))
+    return {
+      ...said,
+      why: 'The drawing shows right and wrong; the photograph from the removal decides.',
+      label: 'It is the right way round',
+      action: write(line('orientation', { step: p.id, joint: p.joint, orientation: p.orientation })),
+    };
+  return {
+    ...said,
+    why:
+      (p.id === 'ride-height' && sayHeights(s) ? capital(`${sayHeights(s)}. `) : '') + (p.detail ?? '') + sayReady(s, p) ||
+      (left === 1 ? 'One step after this one.' : `${left} steps after this one.`),
+    label: 'Done',
+    action: write(line('step', { step: p.id, state: 'done' })),
+  };
+}
+
+/** What must be there, set, measured or said before a step can be done. */
+function wantedAtStep(s: JobState, p: PlannedStep, said: Omit<NextLine, 'why' | 'label' | 'action'>): NextLine | undefined {
   const goods = awaited(s, p);
   if (goods)
     return {
@@ -194,21 +215,7 @@ function sayStep(s: JobState, p: PlannedStep, left: number): NextLine {
       p.id,
       'pieces',
     );
-  if (p.orientation && p.joint && !s.orientations.has(p.id))
-    return {
-      ...said,
-      why: 'The drawing shows right and wrong; the photograph from the removal decides.',
-      label: 'It is the right way round',
-      action: write(line('orientation', { step: p.id, joint: p.joint, orientation: p.orientation })),
-    };
-  return {
-    ...said,
-    why:
-      (p.id === 'ride-height' && sayHeights(s) ? capital(`${sayHeights(s)}. `) : '') + (p.detail ?? '') + sayReady(s, p) ||
-      (left === 1 ? 'One step after this one.' : `${left} steps after this one.`),
-    label: 'Done',
-    action: write(line('step', { step: p.id, state: 'done' })),
-  };
+  return undefined;
 }
 
 /** On a rusty vehicle the tools of the first rungs lie ready before the step that may need them. */

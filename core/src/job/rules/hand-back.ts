@@ -43,10 +43,9 @@ export const driveOwed = (s: JobState): boolean =>
 /** Something was undone, and nobody has said when it is looked at again. */
 export const recheckOwed = (s: JobState): boolean => s.rechecks.length === 0 && (workJoints(s).length > 0 || s.undone.size > 0);
 
-/** Why the vehicle cannot be handed back yet; empty when it can. */
-export const handBackBlockers = onceAState((s): readonly Blocker[] => {
+/** What of the work is not proved: torques, orientations, settings, goods, a fire watch. */
+function blockersOfWork(s: JobState): Blocker[] {
   const out: Blocker[] = [];
-  const work = workJoints(s);
   for (const f of fastenersOf(s)) {
     const { id } = f.fastener;
     if (f.state === 'open')
@@ -87,6 +86,12 @@ export const handBackBlockers = onceAState((s): readonly Blocker[] => {
         joint: joints[0]!,
       });
   }
+  return out;
+}
+
+/** What was found and does not agree, or nobody was told of. */
+function blockersOfFindings(s: JobState): Blocker[] {
+  const out: Blocker[] = [];
   for (const joint of contradictedJoints(s))
     out.push({
       sentence: `${capital(sayBoth(s, [joint]))}: moving, and tight. One of the two is wrong.`,
@@ -104,6 +109,12 @@ export const handBackBlockers = onceAState((s): readonly Blocker[] => {
       )}. The owner has not been told yet.`,
       at: 'told',
     });
+  return out;
+}
+
+/** What was never asked, cleared or said. */
+function blockersOfQuestions(s: JobState): Blocker[] {
+  const out: Blocker[] = [];
   const noise = s.context.kind === 'noise';
   const danger = unrepaired(s);
   if (noise && !s.complaint) out.push({ sentence: 'The complaint is not written down.', at: 'complaint' });
@@ -117,19 +128,33 @@ export const handBackBlockers = onceAState((s): readonly Blocker[] => {
     });
   if (noise && danger.length === 0 && owed.length === 0 && !s.verdict && !s.goOn)
     out.push({ sentence: 'No verdict was given, and nobody said why not.', at: 'verdict' });
+  return out;
+}
+
+/** The customer's answers, the drive, the alignment, the recheck. */
+function blockersAtTheEnd(s: JobState): Blocker[] {
+  const out: Blocker[] = [];
   const waiting = waitingLines(s)[0];
   if (waiting)
     out.push({
       sentence: `The customer has not answered for ${sayParts(s.context.rules.dialect, waiting.joints)}.`,
       at: 'answer',
     });
-  else if (work.length > 0 && !s.choices.some((c) => isApproved(s, c.id)))
+  else if (workJoints(s).length > 0 && !s.choices.some((c) => isApproved(s, c.id)))
     out.push({ sentence: 'Nobody has said yes to the work.', at: 'answer' });
   if (driveOwed(s)) out.push({ sentence: 'The drive over the same bump is not recorded.', at: 'drive' });
   if (alignmentOwed(s) && !s.alignment) out.push({ sentence: 'An alignment check is owed.', at: 'alignment' });
   if (recheckOwed(s)) out.push({ sentence: 'No recheck is set.', at: 'recheck' });
   return out;
-});
+}
+
+/** Why the vehicle cannot be handed back yet; empty when it can. */
+export const handBackBlockers = onceAState((s): readonly Blocker[] => [
+  ...blockersOfWork(s),
+  ...blockersOfFindings(s),
+  ...blockersOfQuestions(s),
+  ...blockersAtTheEnd(s),
+]);
 
 /** How many things are open in each station, for its tab. */
 export function openCounts(s: JobState): Record<Station, number> {

@@ -4,7 +4,7 @@ import { partsOf } from '../../joint';
 import { capital } from '../../text';
 import { BUSHING_KINDS } from '../../vehicle';
 import { type LedgerWords, MEASURED_PHASES } from '../words';
-import { type Body, bodyOf } from './body';
+import { type Body, type BodyKit, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 
 export const RESULTS = [
@@ -20,13 +20,23 @@ export const RESULTS = [
 ] as const;
 export type ResultKind = (typeof RESULTS)[number];
 
-const body = bodyOf(({ z, gaugeId, jointId, limitOwner, text, uuid }) => {
+/** The numbers that results are made of. */
+function sizesOf({ z }: BodyKit) {
   const length = z.number().min(0).max(5000);
   const signed = z.number().min(-5000).max(5000);
   const pair = z.tuple([signed, signed]).readonly();
   const typed = z.string().max(60);
   const material = z.enum(['rubber', 'polyurethane']);
 
+  const angle = z.number().min(-90).max(90);
+  const number = z.number().min(-1e6).max(1e6);
+  return { length, signed, pair, typed, material, angle, number };
+}
+
+/** What is measured: play, a bar in its bushing, and what a caliper finds. */
+function measuredSchemas(kit: BodyKit) {
+  const { z, limitOwner, text, uuid } = kit;
+  const { length, signed, pair, typed, material } = sizesOf(kit);
   const play = {
     given: z.object({
       readings: z.array(uuid).max(500),
@@ -70,6 +80,19 @@ const body = bodyOf(({ z, gaugeId, jointId, limitOwner, text, uuid }) => {
       verdict: z.enum(['bushing', 'bar', 'fits', 'wrong part', 'open']),
     }),
   };
+  const foundSizes = z
+    .array(z.object({ name: text(40), share: z.number().min(0).max(1), lookAlike: text(40).nullable() }))
+    .max(60);
+  const thread = { given: z.object({ outside: typed, outsideU: typed, crests: typed, over: typed, overU: typed }) };
+  const hex = { given: z.object({ across: typed, acrossU: typed }) };
+
+  return { play, frameFit, foundSizes, thread, hex };
+}
+
+/** A stack of grommets and washers, as it was laid and as it comes out. */
+function stackSchemas(kit: BodyKit) {
+  const { z, text } = kit;
+  const { length, signed, pair, material } = sizesOf(kit);
   const stack = {
     given: z.object({
       grommet: z.object({ heightMm: length, outsideMm: length, holeMm: length }),
@@ -98,14 +121,13 @@ const body = bodyOf(({ z, gaugeId, jointId, limitOwner, text, uuid }) => {
       faults: z.array(text(300)).max(40),
     }),
   };
-  const foundSizes = z
-    .array(z.object({ name: text(40), share: z.number().min(0).max(1), lookAlike: text(40).nullable() }))
-    .max(60);
-  const thread = { given: z.object({ outside: typed, outsideU: typed, crests: typed, over: typed, overU: typed }) };
-  const hex = { given: z.object({ across: typed, acrossU: typed }) };
+  return { stack };
+}
 
-  const angle = z.number().min(-90).max(90);
-  const number = z.number().min(-1e6).max(1e6);
+/** A link's length, and what an adjustable one is set to. */
+function linkSchemas(kit: BodyKit) {
+  const { z, text } = kit;
+  const { length, signed, angle } = sizesOf(kit);
   const floor = z.object({
     armMm: length,
     linkMm: length,
@@ -152,6 +174,13 @@ const body = bodyOf(({ z, gaugeId, jointId, limitOwner, text, uuid }) => {
     }),
     found: z.object({ turns: z.number().min(-500).max(500), lengthMm: length, equalityMm: length, engagedMm: length }),
   };
+  return { linkLength, linkSetting };
+}
+
+/** Another bar, other wheels. */
+function changeSchemas(kit: BodyKit) {
+  const { z, text } = kit;
+  const { length, signed, number } = sizesOf(kit);
   const uBar = z.object({
     outsideMm: length,
     boreMm: length.optional(),
@@ -173,6 +202,16 @@ const body = bodyOf(({ z, gaugeId, jointId, limitOwner, text, uuid }) => {
       boltPoints: z.enum(['inward', 'outward', 'either way']),
     }),
   };
+
+  return { bar, wheels };
+}
+
+const body = bodyOf((kit) => {
+  const { z, gaugeId, jointId, text } = kit;
+  const { play, frameFit, foundSizes, thread, hex } = measuredSchemas(kit);
+  const { stack } = stackSchemas(kit);
+  const { linkLength, linkSetting } = linkSchemas(kit);
+  const { bar, wheels } = changeSchemas(kit);
 
   /** One method's result: what it is given and finds, tied to its type. */
   const resultOf = <W extends ResultKind, G extends ZodType, F extends ZodType>(what: W, given: G, found: F) =>

@@ -83,6 +83,11 @@ async function shoot(address) {
   await save('open');
   await at('/rules');
   await save('rules');
+  await shootPaperAndPhone({ page, at, save, job });
+  await browser.close();
+}
+
+async function shootPaperAndPhone({ page, at, save, job }) {
   await page.setViewportSize({ width: 794, height: 1123 });
   await page.emulateMedia({ media: 'print' });
   await at(`${job('PV 2210')}/hand-back`);
@@ -91,7 +96,6 @@ async function shoot(address) {
   await page.setViewportSize({ width: 390, height: 844 });
   await at(`${job('SK 2047')}/work`);
   await save('phone');
-  await browser.close();
 }
 
 async function main() {

@@ -20,23 +20,26 @@ const isOurs = (pid, script) => {
   }
 };
 
+/** Whether another starter serves from this folder; what a killed one left is ended. */
+async function runsAlready() {
+  if (!existsSync(LOCK)) return false;
+  const other = JSON.parse(readFileSync(LOCK, 'utf8'));
+  if (isOurs(other.starter, 'start.mjs')) {
+    say(other.address ? `Ash Knot is already running: ${other.address}` : 'Ash Knot is already being started from this folder.');
+    return true;
+  }
+  // The starter was killed: its server may still be there and holds the port.
+  if (other.server && isOurs(other.server, 'server/dist/main.mjs')) await end(other.server);
+  rmSync(LOCK, { force: true });
+  return false;
+}
+
 async function main() {
   const [major, minor] = process.versions.node.split('.').map(Number);
   if (major < 20 || (major === 20 && minor < 19))
     throw new Error(`Node.js 20.19 or newer is needed; this is ${process.versions.node}.`);
   mkdirSync(LOCAL, { recursive: true });
-  if (existsSync(LOCK)) {
-    const other = JSON.parse(readFileSync(LOCK, 'utf8'));
-    if (isOurs(other.starter, 'start.mjs')) {
-      say(
-        other.address ? `Ash Knot is already running: ${other.address}` : 'Ash Knot is already being started from this folder.',
-      );
-      return;
-    }
-    // The starter was killed: its server may still be there and holds the port.
-    if (other.server && isOurs(other.server, 'server/dist/main.mjs')) await end(other.server);
-    rmSync(LOCK, { force: true });
-  }
+  if (await runsAlready()) return;
   const note = (more) => writeFileSync(LOCK, JSON.stringify({ starter: process.pid, ...more }), { mode: 0o600 });
   note({});
 

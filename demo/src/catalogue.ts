@@ -60,33 +60,40 @@ const ODD: Readonly<Record<string, string>> = { 'M10×1.25': 'M10×1.5', 'M12×1
 /** Shore A by what it is made of. */
 const HARDNESS = { rubber: 62, polyurethane: 85 } as const;
 
-/** A few hundred invented parts: every link, frame bushing and bar of the eight types, in grades, from three suppliers. */
-export function makeCatalogue(typeIds: Readonly<Record<string, string>>): Part[] {
-  const c = chanceFrom(20_260_101);
-  const parts: Part[] = [];
-  const number = (text: string) => `AK-${text}-${parts.length + 101}`;
-  const offer = (grade: Grade, supplier: (typeof SUPPLIERS)[number], price: number) => ({
-    version: PART_VERSION as typeof PART_VERSION,
-    grade,
-    supplier: supplier.name,
-    currency: 'EUR',
-    deliveryHours: supplier.deliveryHours,
-    priceMinor: Math.round((price * supplier.price * { plain: 1, better: 1.6, 'heavy duty': 2.1 }[grade]) / 5) * 5,
-    stock: c.chance(0.35) ? c.whole(1, 6) : 0,
-    warrantyMonths:
-      { plain: 12, better: 36, 'heavy duty': 36 }[grade] + (supplier === SUPPLIERS[2] && grade !== 'plain' ? 12 : 0),
-    source: SOURCE,
-  });
-  const links = (key: string, end: AxleEnd, axle: AxleSpec) => {
+/** What the list is written with: each line numbered, each price with its supplier's hand on it. */
+class Catalogue {
+  private readonly c = chanceFrom(20_260_101);
+  readonly parts: Part[] = [];
+  constructor(private readonly typeIds: Readonly<Record<string, string>>) {}
+
+  private number(text: string): string {
+    return `AK-${text}-${this.parts.length + 101}`;
+  }
+  private offer(grade: Grade, supplier: (typeof SUPPLIERS)[number], price: number) {
+    return {
+      version: PART_VERSION as typeof PART_VERSION,
+      grade,
+      supplier: supplier.name,
+      currency: 'EUR',
+      deliveryHours: supplier.deliveryHours,
+      priceMinor: Math.round((price * supplier.price * { plain: 1, better: 1.6, 'heavy duty': 2.1 }[grade]) / 5) * 5,
+      stock: this.c.chance(0.35) ? this.c.whole(1, 6) : 0,
+      warrantyMonths:
+        { plain: 12, better: 36, 'heavy duty': 36 }[grade] + (supplier === SUPPLIERS[2] && grade !== 'plain' ? 12 : 0),
+      source: SOURCE,
+    };
+  }
+
+  links(key: string, end: AxleEnd, axle: AxleSpec): void {
     const link = axle.link!;
     const kind = `${link.kind} link` as const;
     const { oneBolt } = LINKS[link.kind];
     const one = (grade: Grade, i: number, torque: BookValue[], over: Partial<Part> = {}) => {
       const supplier = SUPPLIERS[i]!;
       const sided = over.sided ?? 'either';
-      parts.push({
-        ...offer(grade, supplier, oneBolt ? 1150 : 1850),
-        id: number(`${key}-${end[0]}${i + 1}${grade[0]}${sided[0]}`),
+      this.parts.push({
+        ...this.offer(grade, supplier, oneBolt ? 1150 : 1850),
+        id: this.number(`${key}-${end[0]}${i + 1}${grade[0]}${sided[0]}`),
         kind,
         name: `${LINE[grade]} ${oneBolt ? 'stack' : 'link'} ${over.lengthMm ?? link.lengthMm}${sided === 'either' ? '' : ` ${sided}`}`,
         lengthMm: link.lengthMm,
@@ -96,14 +103,14 @@ export function makeCatalogue(typeIds: Readonly<Record<string, string>>): Part[]
         ...(grade === 'heavy duty' ? { greaseEveryKm: 20_000 } : {}),
         nutsSupplied: grade !== 'plain' || i === 0,
         torque,
-        fits: [{ typeId: typeIds[key]!, axle: end }],
+        fits: [{ typeId: this.typeIds[key]!, axle: end }],
         ...over,
         sided,
       });
     };
     for (const grade of ['plain', 'better', 'heavy duty'] as const) {
       // One sheet is in every box of a make, whoever sells it.
-      const torque = sheet(kind, link.lower.thread, grade, c);
+      const torque = sheet(kind, link.lower.thread, grade, this.c);
       for (const i of SUPPLIERS.keys()) {
         const odd = grade === 'plain' && i === 2 ? ODD[link.lower.thread] : undefined;
         if (odd)
@@ -120,35 +127,38 @@ export function makeCatalogue(typeIds: Readonly<Record<string, string>>): Part[]
         else one(grade, i, torque);
       }
     }
-    if (!oneBolt) {
-      const rod = (e: LinkEnd): PartEnd => ({ ...soldEnd(link, e, 'heavy duty'), is: 'rod end', seat: undefined });
-      const { lengthMm: length } = link;
-      parts.push({
-        ...offer('heavy duty', SUPPLIERS[2], 3400),
-        id: number(`${key}-${end[0]}adj`),
-        kind: 'rod-end link',
-        name: `Hawser adjustable ${length - 25}–${length + 25}`,
-        sided: 'either',
-        lengthRangeMm: [length - 25, length + 25],
-        upper: rod('upper'),
-        lower: rod('lower'),
-        greaseable: true,
-        greaseEveryKm: 15_000,
-        nutsSupplied: true,
-        torque: [],
-        fits: [{ typeId: typeIds[key]!, axle: end }],
-      });
-    }
-  };
-  const bushings = (key: string, end: AxleEnd, axle: AxleSpec, diameters: readonly number[]) => {
+    if (!oneBolt) this.adjustable(key, end, link);
+  }
+
+  private adjustable(key: string, end: AxleEnd, link: NonNullable<AxleSpec['link']>): void {
+    const rod = (e: LinkEnd): PartEnd => ({ ...soldEnd(link, e, 'heavy duty'), is: 'rod end', seat: undefined });
+    const { lengthMm: length } = link;
+    this.parts.push({
+      ...this.offer('heavy duty', SUPPLIERS[2], 3400),
+      id: this.number(`${key}-${end[0]}adj`),
+      kind: 'rod-end link',
+      name: `Hawser adjustable ${length - 25}–${length + 25}`,
+      sided: 'either',
+      lengthRangeMm: [length - 25, length + 25],
+      upper: rod('upper'),
+      lower: rod('lower'),
+      greaseable: true,
+      greaseEveryKm: 15_000,
+      nutsSupplied: true,
+      torque: [],
+      fits: [{ typeId: this.typeIds[key]!, axle: end }],
+    });
+  }
+
+  bushings(key: string, end: AxleEnd, axle: AxleSpec, diameters: readonly number[]): void {
     for (const [i, supplier] of SUPPLIERS.entries()) {
       for (const material of ['rubber', 'polyurethane'] as const) {
         // The size above: for a thicker bar of the same type, kept apart by its bore.
         for (const diameter of diameters) {
           const grade: Grade = material === 'rubber' ? (i === 1 ? 'plain' : 'better') : 'heavy duty';
-          parts.push({
-            ...offer(grade, supplier, 520),
-            id: number(`${key}-${end[0]}b${i + 1}${material[0]}`),
+          this.parts.push({
+            ...this.offer(grade, supplier, 520),
+            id: this.number(`${key}-${end[0]}b${i + 1}${material[0]}`),
             kind: 'frame bushing',
             name: `${LINE[grade]} ${material} for a ${diameter} bar`,
             sided: 'either',
@@ -163,17 +173,18 @@ export function makeCatalogue(typeIds: Readonly<Record<string, string>>): Part[]
             nutsSupplied: false,
             orientation: 'Split to the side it faced',
             torque: [],
-            fits: [{ typeId: typeIds[key]!, axle: end }],
+            fits: [{ typeId: this.typeIds[key]!, axle: end }],
           });
         }
       }
     }
-  };
-  const bars = (key: string, end: AxleEnd, axle: AxleSpec, diameters: readonly number[]) => {
+  }
+
+  bars(key: string, end: AxleEnd, axle: AxleSpec, diameters: readonly number[]): void {
     for (const diameter of diameters)
-      parts.push({
-        ...offer('better', SUPPLIERS[2], 6400),
-        id: number(`${key}-${end[0]}bar`),
+      this.parts.push({
+        ...this.offer('better', SUPPLIERS[2], 6400),
+        id: this.number(`${key}-${end[0]}bar`),
         kind: 'sway bar',
         name: `Keel bar ${diameter}`,
         sided: 'either',
@@ -184,20 +195,25 @@ export function makeCatalogue(typeIds: Readonly<Record<string, string>>): Part[]
         nutsSupplied: false,
         orientation: 'Paint mark to the left',
         torque: [],
-        fits: [{ typeId: typeIds[key]!, axle: end }],
+        fits: [{ typeId: this.typeIds[key]!, axle: end }],
       });
-  };
+  }
+}
+
+/** A few hundred invented parts: every link, frame bushing and bar of the eight types, in grades, from three suppliers. */
+export function makeCatalogue(typeIds: Readonly<Record<string, string>>): Part[] {
+  const list = new Catalogue(typeIds);
   for (const { key, spec } of TYPES) {
     for (const end of ['front', 'rear'] as const) {
       const axle = spec.axles[end];
       const own = axle.bar?.diameterMm;
       const others = barsOf(spec)[end];
-      if (axle.link) links(key, end, axle);
-      if (axle.bushing) bushings(key, end, axle, [...new Set([own!, own! + 1.5, ...others])]);
-      if (axle.bar && axle.points.barEye) bars(key, end, axle, [...new Set([own!, own! + 2, ...others])]);
+      if (axle.link) list.links(key, end, axle);
+      if (axle.bushing) list.bushings(key, end, axle, [...new Set([own!, own! + 1.5, ...others])]);
+      if (axle.bar && axle.points.barEye) list.bars(key, end, axle, [...new Set([own!, own! + 2, ...others])]);
     }
   }
-  return parts;
+  return list.parts;
 }
 
 /** Of what goes out of the door every week two are kept: the shop's own word, part by part. */

@@ -7,6 +7,70 @@ import { say } from './say.mjs';
 
 export const BIG = { jobs: 60_000, entries: 3_000_000, readings: 400_000, bays: 12, parts: 20_000, open: 60 };
 
+/** The lines of each copy, and as many notes as make the ledger as long as it is to be. */
+async function copyEntries(db, run, big) {
+  const { rows } = await db.query(
+    'SELECT count(*)::float8 / (SELECT count(*) FROM model) AS each FROM entry e JOIN model m ON m.id = e.job_id',
+  );
+  // As many lines a job as make the ledger as long as it is to be: notes fill what a model has not.
+  const more = Math.max(0, Math.round(big.entries / big.jobs - rows[0].each));
+  await run(
+    'entries',
+    `INSERT INTO entry (id, job_id, kind, version, body, by_person, at, received_at)
+     SELECT pg_temp.uid(e.id::text || c.g), c.id, e.kind, e.version, e.body, e.by_person, c.at + (e.at - j.opened_at), c.at + (e.at - j.opened_at)
+       FROM copy c JOIN job j ON j.id = c.of JOIN entry e ON e.job_id = c.of WHERE NOT (c.open AND e.kind = 'hand-back') ORDER BY c.g, e.seq`,
+  );
+  await run(
+    'lines between them',
+    `INSERT INTO entry (id, job_id, kind, version, body, by_person, at, received_at)
+     SELECT pg_temp.uid('n' || c.g || ' ' || k), c.id, 'note', 1, jsonb_build_object('text', 'line ' || k), 'ruan', c.at + make_interval(mins => k), c.at + make_interval(mins => k)
+       FROM copy c, generate_series(1, $1::int) k`,
+    [more],
+  );
+  await run(
+    'readings',
+    `INSERT INTO reading (entry_id, job_id, joint, phase, play_mm, gauge_id)
+     SELECT pg_temp.uid(e.id::text || c.g), c.id, (ARRAY['front.left.link-lower', 'front.right.link-lower', 'front.left.frame-bushing'])[1 + e.k % 3], 'before', 0.2 + (c.g % 90) / 100.0, 'dial-1'
+       FROM copy c JOIN (SELECT id, job_id, row_number() OVER (PARTITION BY job_id ORDER BY seq) AS k FROM entry WHERE kind <> 'hand-back') e ON e.job_id = c.of AND e.k <= $1::int`,
+    [Math.ceil(big.readings / big.jobs)],
+  );
+}
+
+/** What stands beside the ledger is copied with it. */
+async function copyBeside(run, big) {
+  await run(
+    'torques',
+    `INSERT INTO torque_record (entry_id, job_id, fastener, target_nm, achieved_nm, method)
+     SELECT pg_temp.uid(t.entry_id::text || c.g), c.id, t.fastener, t.target_nm, t.achieved_nm, t.method FROM copy c JOIN torque_record t ON t.job_id = c.of`,
+  );
+  await run(
+    'what was said',
+    `INSERT INTO said (entry_id, job_id, kind, words, causes) SELECT pg_temp.uid(s.entry_id::text || c.g), c.id, s.kind, s.words, s.causes FROM copy c JOIN said s ON s.job_id = c.of WHERE NOT s.struck`,
+  );
+  await run(
+    'rechecks',
+    `INSERT INTO recheck (entry_id, job_id, what, at_km, on_date) SELECT pg_temp.uid(r.entry_id::text || c.g), c.id, r.what, r.at_km, (c.at + interval '10 days')::date FROM copy c JOIN recheck r ON r.job_id = c.of WHERE NOT c.open`,
+  );
+  await run(
+    'lessons',
+    `INSERT INTO lesson (job_id, vehicle_id, type_id, distance_km, closed_at, faults, renewed, counts, predictions, sisters)
+     SELECT c.id, c.vehicle_id, c.type_id, l.distance_km, c.at + (l.closed_at - j.opened_at), l.faults, l.renewed, l.counts, l.predictions, l.sisters
+       FROM copy c JOIN lesson l ON l.job_id = c.of JOIN job j ON j.id = c.of WHERE NOT c.open`,
+  );
+  await run(
+    'times of steps',
+    `INSERT INTO step_time (job_id, type_id, task, rusty, minutes, at) SELECT c.id, c.type_id, s.task, s.rusty, s.minutes * (0.7 + (c.g % 60) / 100.0), c.at FROM copy c JOIN step_time s ON s.job_id = c.of WHERE NOT c.open`,
+  );
+  await run(
+    'parts',
+    `INSERT INTO part (id, kind, name, grade, supplier, price_minor, currency, stock, delivery_hours, spec)
+     SELECT 'XB-' || g, p.kind, p.name || ' ' || g, p.grade, p.supplier, p.price_minor + g % 900, p.currency, p.stock, p.delivery_hours, p.spec || jsonb_build_object('id', 'XB-' || g, 'fits', '[]'::jsonb)
+       FROM generate_series(1, $1::int) g
+       JOIN LATERAL (SELECT * FROM part WHERE id NOT LIKE 'XB-%' ORDER BY id OFFSET g % (SELECT count(*) FROM part WHERE id NOT LIKE 'XB-%') LIMIT 1) p ON true`,
+    [big.parts],
+  );
+}
+
 export async function makeBig(databaseUrl, big = BIG) {
   const { default: pg } = await import('pg');
   const db = new pg.Client({ connectionString: databaseUrl });
@@ -59,62 +123,8 @@ export async function makeBig(databaseUrl, big = BIG) {
          FROM copy c JOIN job j ON j.id = c.of`,
       [big.bays],
     );
-    const { rows } = await db.query(
-      'SELECT count(*)::float8 / (SELECT count(*) FROM model) AS each FROM entry e JOIN model m ON m.id = e.job_id',
-    );
-    // As many lines a job as make the ledger as long as it is to be: notes fill what a model has not.
-    const more = Math.max(0, Math.round(big.entries / big.jobs - rows[0].each));
-    await run(
-      'entries',
-      `INSERT INTO entry (id, job_id, kind, version, body, by_person, at, received_at)
-       SELECT pg_temp.uid(e.id::text || c.g), c.id, e.kind, e.version, e.body, e.by_person, c.at + (e.at - j.opened_at), c.at + (e.at - j.opened_at)
-         FROM copy c JOIN job j ON j.id = c.of JOIN entry e ON e.job_id = c.of WHERE NOT (c.open AND e.kind = 'hand-back') ORDER BY c.g, e.seq`,
-    );
-    await run(
-      'lines between them',
-      `INSERT INTO entry (id, job_id, kind, version, body, by_person, at, received_at)
-       SELECT pg_temp.uid('n' || c.g || ' ' || k), c.id, 'note', 1, jsonb_build_object('text', 'line ' || k), 'ruan', c.at + make_interval(mins => k), c.at + make_interval(mins => k)
-         FROM copy c, generate_series(1, $1::int) k`,
-      [more],
-    );
-    await run(
-      'readings',
-      `INSERT INTO reading (entry_id, job_id, joint, phase, play_mm, gauge_id)
-       SELECT pg_temp.uid(e.id::text || c.g), c.id, (ARRAY['front.left.link-lower', 'front.right.link-lower', 'front.left.frame-bushing'])[1 + e.k % 3], 'before', 0.2 + (c.g % 90) / 100.0, 'dial-1'
-         FROM copy c JOIN (SELECT id, job_id, row_number() OVER (PARTITION BY job_id ORDER BY seq) AS k FROM entry WHERE kind <> 'hand-back') e ON e.job_id = c.of AND e.k <= $1::int`,
-      [Math.ceil(big.readings / big.jobs)],
-    );
-    await run(
-      'torques',
-      `INSERT INTO torque_record (entry_id, job_id, fastener, target_nm, achieved_nm, method)
-       SELECT pg_temp.uid(t.entry_id::text || c.g), c.id, t.fastener, t.target_nm, t.achieved_nm, t.method FROM copy c JOIN torque_record t ON t.job_id = c.of`,
-    );
-    await run(
-      'what was said',
-      `INSERT INTO said (entry_id, job_id, kind, words, causes) SELECT pg_temp.uid(s.entry_id::text || c.g), c.id, s.kind, s.words, s.causes FROM copy c JOIN said s ON s.job_id = c.of WHERE NOT s.struck`,
-    );
-    await run(
-      'rechecks',
-      `INSERT INTO recheck (entry_id, job_id, what, at_km, on_date) SELECT pg_temp.uid(r.entry_id::text || c.g), c.id, r.what, r.at_km, (c.at + interval '10 days')::date FROM copy c JOIN recheck r ON r.job_id = c.of WHERE NOT c.open`,
-    );
-    await run(
-      'lessons',
-      `INSERT INTO lesson (job_id, vehicle_id, type_id, distance_km, closed_at, faults, renewed, counts, predictions, sisters)
-       SELECT c.id, c.vehicle_id, c.type_id, l.distance_km, c.at + (l.closed_at - j.opened_at), l.faults, l.renewed, l.counts, l.predictions, l.sisters
-         FROM copy c JOIN lesson l ON l.job_id = c.of JOIN job j ON j.id = c.of WHERE NOT c.open`,
-    );
-    await run(
-      'times of steps',
-      `INSERT INTO step_time (job_id, type_id, task, rusty, minutes, at) SELECT c.id, c.type_id, s.task, s.rusty, s.minutes * (0.7 + (c.g % 60) / 100.0), c.at FROM copy c JOIN step_time s ON s.job_id = c.of WHERE NOT c.open`,
-    );
-    await run(
-      'parts',
-      `INSERT INTO part (id, kind, name, grade, supplier, price_minor, currency, stock, delivery_hours, spec)
-       SELECT 'XB-' || g, p.kind, p.name || ' ' || g, p.grade, p.supplier, p.price_minor + g % 900, p.currency, p.stock, p.delivery_hours, p.spec || jsonb_build_object('id', 'XB-' || g, 'fits', '[]'::jsonb)
-         FROM generate_series(1, $1::int) g
-         JOIN LATERAL (SELECT * FROM part WHERE id NOT LIKE 'XB-%' ORDER BY id OFFSET g % (SELECT count(*) FROM part WHERE id NOT LIKE 'XB-%') LIMIT 1) p ON true`,
-      [big.parts],
-    );
+    await copyEntries(db, run, big);
+    await copyBeside(run, big);
     for (const t of TABLES) await db.query(`ALTER TABLE ${t} ENABLE TRIGGER USER`);
     // The totals, by the very triggers that keep them: every lesson comes once.
     await run('totals', 'TRUNCATE learned, said_bin, type_found');

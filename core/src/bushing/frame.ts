@@ -52,6 +52,13 @@ const CRUSH: readonly [number, number] = [0.02, 0.15];
 
 const mean = (xs: readonly number[]): number => xs.reduce((a, x) => a + x, 0) / xs.length;
 
+/** Diameters round the clock. @throws BadInput naming the one that is wrong, or that there are too few */
+function diameters(name: string, xs: readonly number[], least: number): readonly number[] {
+  if (xs.length < least) throw new BadInput(`diameters of the ${name}`, `must be ${least} or more, round the clock`, xs.length);
+  xs.forEach((x, n) => within(`diameter ${n + 1} of the ${name}`, x, 8, 60, 'mm'));
+  return xs;
+}
+
 /**
  * Wear, clearance, crush and the bore to order for a frame bushing. The bore is chosen by the bar's clean
  * diameter; where the seat has worn by more than a bore may bite, a bushing will not cure it: the bar is
@@ -60,11 +67,6 @@ const mean = (xs: readonly number[]): number => xs.reduce((a, x) => a + x, 0) / 
  */
 export function frameFit(i: FrameFitInput, unit?: LengthUnit): FrameFit {
   const mm = (v: number): string => sayLength(v, 2, unit);
-  const diameters = (name: string, xs: readonly number[], least: number) => {
-    if (xs.length < least) throw new BadInput(`diameters of the ${name}`, `must be ${least} or more, round the clock`, xs.length);
-    xs.forEach((x, n) => within(`diameter ${n + 1} of the ${name}`, x, 8, 60, 'mm'));
-    return xs;
-  };
   const clean = diameters('clean bar', i.cleanMm, 1);
   const seat = diameters('seat', i.seatMm, 1);
   positive('uncertainty of a diameter', i.uMm, 'mm');
@@ -114,23 +116,9 @@ export function frameFit(i: FrameFitInput, unit?: LengthUnit): FrameFit {
   const order = bored ? ([nominalMm - bite, nominalMm] as const) : undefined;
   if (verdict === 'open') {
     if (i.newBoreMm !== undefined && order) {
-      const at = `${sayLength(i.newBoreMm, 1, unit)} on a ${sayLength(nominalMm, 1, unit)} bar`;
-      if (i.newBoreMm > order[1] + i.uMm) {
-        verdict = 'wrong part';
-        out.push(`The one on the bench is too wide: ${at}. It would knock from the first day.`);
-      } else if (i.newBoreMm < order[0] - i.uMm) {
-        verdict = 'wrong part';
-        out.push(`The one on the bench is too tight: ${at}. It would bind, squeak and tear.`);
-      } else {
-        verdict = 'fits';
-        out.push(`The one on the bench fits the bar: ${at}.`);
-        // A worn seat may leave it without a grip.
-        out.push(
-          clearanceNewMm! > -i.uMm
-            ? `At the worn seat it has no grip (${mm(Math.max(0, clearanceNewMm!))} of air): take the smaller bore.`
-            : `It grips the seat by ${mm(-clearanceNewMm!)}.`,
-        );
-      }
+      const onBench = judgeNew(i.newBoreMm, order, i.uMm, clearanceNewMm!, nominalMm, unit);
+      verdict = onBench.verdict;
+      out.push(...onBench.sentences);
     } else if (clearanceOldMm !== undefined && clearanceOldMm > 0) verdict = 'bushing';
   }
   if (order && verdict !== 'bar')
@@ -139,16 +127,7 @@ export function frameFit(i: FrameFitInput, unit?: LengthUnit): FrameFit {
     );
   if (!bored) out.push(kind?.chosenBy ?? 'No bushing of its own here.');
   if (crush !== undefined) {
-    const share = `${fixed(100 * crush, 1)} %`;
-    out.push(
-      crush <= 0
-        ? `The bracket does not press it at all (${share}): it will work loose.`
-        : crush < CRUSH[0]
-          ? `The bracket presses it by only ${share}: it may turn in its bracket.`
-          : crush > CRUSH[1]
-            ? `The bracket would press it by ${share}: too tall for this bracket.`
-            : `The bracket presses it by ${share}, as it should.`,
-    );
+    out.push(sayCrush(crush));
     if ((crush <= 0 || crush > CRUSH[1]) && verdict !== 'bar') verdict = 'wrong part';
   }
   return {
@@ -164,4 +143,34 @@ export function frameFit(i: FrameFitInput, unit?: LengthUnit): FrameFit {
     verdict,
     sentences: out,
   };
+}
+
+/** The bushing on the bench against the bores that go on this bar; a worn seat may leave it without a grip. */
+function judgeNew(
+  boreMm: number,
+  [least, most]: readonly [number, number],
+  uMm: number,
+  clearanceMm: number,
+  barMm: number,
+  unit?: LengthUnit,
+): { readonly verdict: 'fits' | 'wrong part'; readonly sentences: readonly string[] } {
+  const at = `${sayLength(boreMm, 1, unit)} on a ${sayLength(barMm, 1, unit)} bar`;
+  if (boreMm > most + uMm)
+    return { verdict: 'wrong part', sentences: [`The one on the bench is too wide: ${at}. It would knock from the first day.`] };
+  if (boreMm < least - uMm)
+    return { verdict: 'wrong part', sentences: [`The one on the bench is too tight: ${at}. It would bind, squeak and tear.`] };
+  const grip =
+    clearanceMm > -uMm
+      ? `At the worn seat it has no grip (${sayLength(Math.max(0, clearanceMm), 2, unit)} of air): take the smaller bore.`
+      : `It grips the seat by ${sayLength(-clearanceMm, 2, unit)}.`;
+  return { verdict: 'fits', sentences: [`The one on the bench fits the bar: ${at}.`, grip] };
+}
+
+/** @param crush share of its height by which the bracket presses it */
+function sayCrush(crush: number): string {
+  const share = `${fixed(100 * crush, 1)} %`;
+  if (crush <= 0) return `The bracket does not press it at all (${share}): it will work loose.`;
+  if (crush < CRUSH[0]) return `The bracket presses it by only ${share}: it may turn in its bracket.`;
+  if (crush > CRUSH[1]) return `The bracket would press it by ${share}: too tall for this bracket.`;
+  return `The bracket presses it by ${share}, as it should.`;
 }

@@ -80,6 +80,24 @@ export function lookTells(w: Weighed, results: readonly NoisyOr[]): Told {
       }
     }
   }
+  const { h, givenSource } = entropies(joint, outcomes);
+  let givenWorn = 0;
+  const found = results.map(() => 0);
+  for (const p of parts) {
+    const chance = hypotheses(w, p.part);
+    p.own.forEach((r, i) => {
+      for (let k = 0; k < chance.length; k++) {
+        givenWorn += chance[k]! * doubt(p.found[i]![k]!);
+        found[r]! += chance[k]! * p.found[i]![k]!;
+      }
+    });
+  }
+  const source = Math.max(0, h - givenSource);
+  return { source, wear: Math.max(source, h - givenWorn), found };
+}
+
+/** Entropy of the outcomes, and of them given which sounds, bits. @param joint P(which sounds, outcomes), a row each */
+function entropies(joint: readonly (Float64Array | undefined)[], outcomes: number): { h: number; givenSource: number } {
   const all = new Float64Array(outcomes);
   let givenSource = 0;
   for (const row of joint) {
@@ -94,19 +112,7 @@ export function lookTells(w: Weighed, results: readonly NoisyOr[]): Told {
   }
   let h = 0;
   for (const p of all) h += plogp(p);
-  let givenWorn = 0;
-  const found = results.map(() => 0);
-  for (const p of parts) {
-    const chance = hypotheses(w, p.part);
-    p.own.forEach((r, i) => {
-      for (let k = 0; k < chance.length; k++) {
-        givenWorn += chance[k]! * doubt(p.found[i]![k]!);
-        found[r]! += chance[k]! * p.found[i]![k]!;
-      }
-    });
-  }
-  const source = Math.max(0, h - givenSource);
-  return { source, wear: Math.max(source, h - givenWorn), found };
+  return { h, givenSource };
 }
 
 /** A drive of a few manoeuvres: what it tells of the source, bits, and how likely each is heard. */

@@ -50,6 +50,22 @@ function placesOf(median: number, spread: number, readings: readonly Reading[]):
   return at.filter((x) => x > 0).sort((a, b) => a - b);
 }
 
+/** @throws BadInput for a reading or uncertainty that is no number, an uncertainty or degrees not above 0 */
+function checkPlays(words: string, sides: readonly PlayAt[], of: PlayOf, spread: SuspectsTable['play']['spread']): void {
+  positive(`play of sound joints, ${words}`, of.soundMm, 'mm');
+  positive(`play of worn joints, ${words}`, of.wornMm, 'mm');
+  for (const [k, x] of Object.entries(spread)) positive(`spread ${k} of play`, x);
+  for (const s of sides) {
+    finiteAll(`fault of ${words}`, s.faults);
+    for (const x of s.sounds) within(`chance of sounding, ${words}`, x, 0, 0.99);
+    for (const r of [...s.readings, ...(s.earlier ? [s.earlier] : [])]) {
+      finite(`play of ${words}`, r.meanMm);
+      positive(`uncertainty of ${words}`, r.uMm, 'mm');
+      if (r.degrees !== undefined) within(`degrees of freedom of ${words}`, r.degrees, 1e-3, 1e9);
+    }
+  }
+}
+
 /**
  * Play as a quantity: the densities of play of sound and of worn joints (log-normal, `table.play`), each reading's
  * uncertainty folded in (Student's where its degrees of freedom are known; JCGM 100:2008, G.3). Both sides of an axle
@@ -65,18 +81,7 @@ export function playEvidence(
   of: PlayOf,
   spread: SuspectsTable['play']['spread'],
 ): PartEvidence {
-  positive(`play of sound joints, ${words}`, of.soundMm, 'mm');
-  positive(`play of worn joints, ${words}`, of.wornMm, 'mm');
-  for (const [k, x] of Object.entries(spread)) positive(`spread ${k} of play`, x);
-  for (const s of sides) {
-    finiteAll(`fault of ${words}`, s.faults);
-    for (const x of s.sounds) within(`chance of sounding, ${words}`, x, 0, 0.99);
-    for (const r of [...s.readings, ...(s.earlier ? [s.earlier] : [])]) {
-      finite(`play of ${words}`, r.meanMm);
-      positive(`uncertainty of ${words}`, r.uMm, 'mm');
-      if (r.degrees !== undefined) within(`degrees of freedom of ${words}`, r.degrees, 1e-3, 1e9);
-    }
-  }
+  checkPlays(words, sides, of, spread);
   /** At one joint, worn or not, at one level: plays, and the density of each with what was measured there. */
   function densityOf(s: PlayAt, worn: boolean, level: number): { readonly at: readonly number[]; readonly y: Float64Array } {
     const sound = of.soundMm * Math.exp(spread.together * level);

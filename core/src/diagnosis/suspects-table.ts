@@ -145,6 +145,38 @@ function table<T extends string>(field: string, x: unknown, keys: readonly T[], 
   if (all) for (const k of keys) if (!(k in t)) throw new BadInput(`${field}, ${k}`, 'is missing');
 }
 
+function readVariant(v: unknown, i: number): void {
+  const x = record(`variant ${i + 1}`, v);
+  known(`fault of variant ${i + 1}`, String(x['fault']), FAULT_KINDS);
+  for (const [name, all] of [
+    ['suspension', SUSPENSIONS],
+    ['link', LINK_KINDS],
+  ] as const) {
+    const some = x[name];
+    if (some === undefined) continue;
+    if (!Array.isArray(some)) throw new BadInput(`${name} of variant ${i + 1}`, 'must be a list');
+    for (const s of some) known(`${name} of variant ${i + 1}`, String(s), all);
+  }
+  if (x['prior'] !== undefined) probability(`prior of variant ${i + 1}`, x['prior']);
+  if (x['sounds'] !== undefined) chanceOfSounding(`chance that variant ${i + 1} sounds`, x['sounds']);
+  if (x['signs'] !== undefined) table(`signs of variant ${i + 1}`, x['signs'], SIGNS, false);
+}
+
+/** How often a sort is named: more often where it is there than wrongly, never always and never never. */
+function readNaming(naming: Record<string, unknown>): void {
+  for (const sort of SORTS) {
+    const n = record(`naming, ${sort}`, naming[sort]);
+    probability(`naming, ${sort}, named`, n['named']);
+    probability(`naming, ${sort}, wrongly`, n['wrongly']);
+    if (!((n['wrongly'] as number) > 0) || !((n['named'] as number) < 1) || !((n['named'] as number) > (n['wrongly'] as number)))
+      throw new BadInput(
+        `naming, ${sort}`,
+        'must be named more often where it is there than wrongly, never always, and never never',
+        `${String(n['named'])}, ${String(n['wrongly'])}`,
+      );
+  }
+}
+
 /**
  * Reads a suspects table: every fault and sign known, every strength a probability, nothing left out.
  * @throws BadInput naming the fault, the sign and the bound.
@@ -166,22 +198,7 @@ export function readSuspectsTable(file: unknown): SuspectsTable {
   for (const kind of FAULT_KINDS) if (!(kind in faults)) throw new BadInput(`fault ${kind}`, 'is missing');
   const variants = f['variants'];
   if (!Array.isArray(variants)) throw new BadInput('list of variants', 'must be a list');
-  variants.forEach((v: unknown, i) => {
-    const x = record(`variant ${i + 1}`, v);
-    known(`fault of variant ${i + 1}`, String(x['fault']), FAULT_KINDS);
-    for (const [name, all] of [
-      ['suspension', SUSPENSIONS],
-      ['link', LINK_KINDS],
-    ] as const) {
-      const some = x[name];
-      if (some === undefined) continue;
-      if (!Array.isArray(some)) throw new BadInput(`${name} of variant ${i + 1}`, 'must be a list');
-      for (const s of some) known(`${name} of variant ${i + 1}`, String(s), all);
-    }
-    if (x['prior'] !== undefined) probability(`prior of variant ${i + 1}`, x['prior']);
-    if (x['sounds'] !== undefined) chanceOfSounding(`chance that variant ${i + 1} sounds`, x['sounds']);
-    if (x['signs'] !== undefined) table(`signs of variant ${i + 1}`, x['signs'], SIGNS, false);
-  });
+  variants.forEach(readVariant);
   table('leaks', f['leaks'], SIGNS, true);
   const observed = (name: string, x: unknown) => {
     const o = record(name, x);
@@ -205,18 +222,7 @@ export function readSuspectsTable(file: unknown): SuspectsTable {
     }
   };
   check('slight in felt', record('felt', f['felt'])['slight'], shipped.felt.slight, []);
-  const naming = record('naming', f['naming']);
-  for (const sort of SORTS) {
-    const n = record(`naming, ${sort}`, naming[sort]);
-    probability(`naming, ${sort}, named`, n['named']);
-    probability(`naming, ${sort}, wrongly`, n['wrongly']);
-    if (!((n['wrongly'] as number) > 0) || !((n['named'] as number) < 1) || !((n['named'] as number) > (n['wrongly'] as number)))
-      throw new BadInput(
-        `naming, ${sort}`,
-        'must be named more often where it is there than wrongly, never always, and never never',
-        `${String(n['named'])}, ${String(n['wrongly'])}`,
-      );
-  }
+  readNaming(record('naming', f['naming']));
   check('sources', f['sources'], shipped.sources, []);
   check('unlisted', f['unlisted'], shipped.unlisted, []);
   chanceOfSounding('unlisted, prior', record('unlisted', f['unlisted'])['prior']);

@@ -3,7 +3,18 @@ export * from './wheel';
 export * from './corner';
 export * from './bar';
 export * from './distance';
-export * from './rig';
+export {
+  linkAt,
+  rigOf,
+  USUAL_REACH,
+  type LinkAt,
+  type LinkRig,
+  type Reach,
+  type RigPosition,
+  type StanceInput,
+  type StudWay,
+  type Wheels,
+} from './rig';
 export * from './window';
 export * from './length';
 export * from './adjust';

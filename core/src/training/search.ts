@@ -5,6 +5,7 @@ import {
   lookResult,
   manoeuvreSign,
   sayManoeuvre,
+  type Manoeuvre,
   weighCase,
   worth,
   type Case,
@@ -164,20 +165,7 @@ function lookedAt(
     return is;
   }
   if (ask.of === 'drive' && answer.showed.of === 'drive') {
-    const is = step(
-      ask.manoeuvre,
-      sayManoeuvre(ask.manoeuvre),
-      true,
-      () =>
-        worthOf(known.case, c.table, (b) => ({
-          id: ask.manoeuvre,
-          minutes: 1,
-          states: ['on-wheels'],
-          results: [],
-          heard: [manoeuvreSign(b, type, ask.manoeuvre, c.table)],
-        })),
-      false,
-    );
+    const is = step(ask.manoeuvre, sayManoeuvre(ask.manoeuvre), true, () => worthOfDrive(c, known, ask.manoeuvre), false);
     known.heard({ manoeuvre: ask.manoeuvre, heard: answer.showed.heard });
     return is;
   }
@@ -205,6 +193,16 @@ function lookedAt(
   }
   return undefined;
 }
+
+/** What a manoeuvre was worth before it was driven, bits. */
+const worthOfDrive = (c: PracticeContext, known: Known, manoeuvre: Manoeuvre): number =>
+  worthOf(known.case, c.table, (b) => ({
+    id: manoeuvre,
+    minutes: 1,
+    states: ['on-wheels'],
+    results: [],
+    heard: [manoeuvreSign(b, c.state.context.type, manoeuvre, c.table)],
+  }));
 
 /** Whether something that sounds is looked for there. */
 function soundsIn(c: PracticeContext, v: PracticeVehicle): (at: JointId | OtherFault) => boolean {

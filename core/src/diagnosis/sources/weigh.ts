@@ -287,10 +287,24 @@ export function weigh(sets: SourceSets, parts: readonly Component[], from?: Weig
     z += sum;
     terms.push({ of, quiet, odds, beside, three, all: sum });
   });
+  const w = { sets, parts, at, hit, tied, choices, terms, evidence: z, logEvidence: Math.log(z) + log };
+  const { makes, worn, nothing } = whatMakes(w);
+  const unit = (x: number) => Math.min(1, Math.max(0, x / z));
+  return { ...w, makes: makes.map(unit), worn: worn.map(unit), nothing: unit(nothing), scale };
+}
+
+/** Of every fault how much of the mass makes the noise, and how much is worn; and how much is quiet. */
+function whatMakes(w: Omit<Weighed, 'makes' | 'worn' | 'nothing' | 'scale'>): {
+  readonly makes: Float64Array;
+  readonly worn: Float64Array;
+  readonly nothing: number;
+} {
+  const { sets, parts, terms, hit } = w;
+  const { faults, likelihood } = sets;
+  const all = faults + 1;
   const makes = new Float64Array(all);
   const worn = new Float64Array(faults);
   let nothing = 0;
-  const w = { sets, parts, at, hit, tied, choices, terms, evidence: z, logEvidence: Math.log(z) + log };
   const last = faults;
   for (const t of terms) {
     nothing += t.quiet * likelihood.none;
@@ -317,6 +331,5 @@ export function weigh(sets: SourceSets, parts: readonly Component[], from?: Weig
         }
     }
   }
-  const unit = (x: number) => Math.min(1, Math.max(0, x / z));
-  return { ...w, makes: makes.map(unit), worn: worn.map(unit), nothing: unit(nothing), scale };
+  return { makes, worn, nothing };
 }

@@ -1,10 +1,23 @@
-import { JOINT_SPECS } from '../../joint';
+import { JOINT_SPECS, type JointId } from '../../joint';
 import { sayHex } from '../../thread';
 import type { Step } from '../step';
 import type { StepId } from '../step-id';
 import { frameBushing } from './frame-bushing';
 import { link } from './link';
 import { step, type PartOperation, type Work } from './operation';
+
+/** The old bar against the new one. */
+const beside = (w: Work, joint: JointId): Step =>
+  step({
+    id: 'bar-beside',
+    phase: 'fit',
+    ...w.takes('bar compared'),
+    needs: ['bar-hand'],
+    joint,
+    tools: ['caliper', 'rule'],
+    title: 'Old bar beside the new: diameter, eyes, bends, marks',
+    detail: 'Laid on each other on the floor. A mark or a label says which way is up, and which end is left.',
+  });
 
 /** The bar out and another one in: a step for two, loose on both sides before anything of it is tightened. */
 export const bar: PartOperation = {
@@ -77,19 +90,7 @@ export const bar: PartOperation = {
           'Both ends, both seats, every bend: rust that comes off in flakes, cracks beside the eyes, a seat worn to a waist.',
       }),
     );
-    if (!w.refit.includes(joint))
-      out.push(
-        step({
-          id: 'bar-beside',
-          phase: 'fit',
-          ...w.takes('bar compared'),
-          needs: ['bar-hand'],
-          joint,
-          tools: ['caliper', 'rule'],
-          title: 'Old bar beside the new: diameter, eyes, bends, marks',
-          detail: 'Laid on each other on the floor. A mark or a label says which way is up, and which end is left.',
-        }),
-      );
+    if (!w.refit.includes(joint)) out.push(beside(w, joint));
     return out;
   },
   fit(w, _side, joint, after): Step[] {

@@ -93,46 +93,11 @@ export class LineChart {
       border: { color: token('ash-500') },
     });
     const inks = [token('ink'), token('bark'), token('ash-500'), token('lichen')];
-    const whiskers: Plugin<'line'> = {
-      id: 'whiskers',
-      beforeDatasetsDraw: ({ ctx, scales }) => {
-        this.series().forEach((s, i) => {
-          ctx.strokeStyle = inks[i % inks.length]!;
-          ctx.lineWidth = 1.2;
-          for (const p of s.points) {
-            if (p.low === undefined || p.high === undefined) continue;
-            const [x, a, b] = [
-              scales['x']!.getPixelForValue(p.x),
-              scales['y']!.getPixelForValue(p.low),
-              scales['y']!.getPixelForValue(p.high),
-            ];
-            ctx.beginPath();
-            ctx.moveTo(x, a);
-            ctx.lineTo(x, b);
-            ctx.stroke();
-          }
-        });
-      },
-    };
-    const upright: Plugin<'line'> = {
-      id: 'cursor',
-      afterDatasetsDraw: ({ ctx, scales, chartArea: { top, bottom } }) => {
-        const at = this.cursor();
-        if (at === undefined) return;
-        const x = scales['x']!.getPixelForValue(at);
-        ctx.strokeStyle = token('ink');
-        ctx.lineWidth = 2;
-        ctx.beginPath();
-        ctx.moveTo(x, top);
-        ctx.lineTo(x, bottom);
-        ctx.stroke();
-      },
-    };
     const inkOf = (s: Series, i: number) =>
       s.tone ? token(s.tone) : s.marker === false ? token('oxide') : inks[i % inks.length]!;
     this.chart = new Chart(this.canvas().nativeElement, {
       type: 'line',
-      plugins: [whiskers, upright],
+      plugins: [this.whiskers(inks), this.upright(token('ink'))],
       data: {
         datasets: this.series().map((s, i) => ({
           label: s.label,
@@ -165,5 +130,47 @@ export class LineChart {
         plugins: { legend: { display: false } },
       },
     });
+  }
+
+  /** How sure each point is, as a line through it. */
+  private whiskers(inks: readonly string[]): Plugin<'line'> {
+    return {
+      id: 'whiskers',
+      beforeDatasetsDraw: ({ ctx, scales }) => {
+        this.series().forEach((s, i) => {
+          ctx.strokeStyle = inks[i % inks.length]!;
+          ctx.lineWidth = 1.2;
+          for (const p of s.points) {
+            if (p.low === undefined || p.high === undefined) continue;
+            const [x, a, b] = [
+              scales['x']!.getPixelForValue(p.x),
+              scales['y']!.getPixelForValue(p.low),
+              scales['y']!.getPixelForValue(p.high),
+            ];
+            ctx.beginPath();
+            ctx.moveTo(x, a);
+            ctx.lineTo(x, b);
+            ctx.stroke();
+          }
+        });
+      },
+    };
+  }
+  /** Where the cursor stands. */
+  private upright(ink: string): Plugin<'line'> {
+    return {
+      id: 'cursor',
+      afterDatasetsDraw: ({ ctx, scales, chartArea: { top, bottom } }) => {
+        const at = this.cursor();
+        if (at === undefined) return;
+        const x = scales['x']!.getPixelForValue(at);
+        ctx.strokeStyle = ink;
+        ctx.lineWidth = 2;
+        ctx.beginPath();
+        ctx.moveTo(x, top);
+        ctx.lineTo(x, bottom);
+        ctx.stroke();
+      },
+    };
   }
 }

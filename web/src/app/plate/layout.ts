@@ -119,6 +119,32 @@ export const leastHeight = (axle: AxleSpec): number => TOP + jointKinds(axle).le
 /** How the plate is divided: both corners beside the ladder, one, or one turned true to scale. */
 export type PlateMode = { readonly kind: 'both' } | { readonly kind: 'one' | 'turned'; readonly side: Side };
 
+/** Points that nobody has told apart yet stand below one another, so that each can be touched: how far each stands down, px. */
+function toldApart(axle: AxleSpec, kinds: readonly JointKind[]): ReadonlyMap<JointKind, number> {
+  const down = new Map<JointKind, number>();
+  for (const k of kinds) {
+    const p = onDrawing(axle, k);
+    const same = [...down.keys()].filter((o) => Math.hypot(onDrawing(axle, o)[0] - p[0], onDrawing(axle, o)[1] - p[1]) < 1);
+    down.set(k, same.length * APART);
+  }
+  return down;
+}
+
+/** The first way in which nothing runs over the tyre, else the one in which least does. */
+function firstClear<T extends { readonly over: number }>(tops: readonly number[], arrange: (top: number, nut: 1 | -1) => T): T {
+  let best = arrange(tops[0]!, 1);
+  const ways = tops.flatMap((t): (readonly [number, 1 | -1])[] => [
+    [t, 1],
+    [t, -1],
+  ]);
+  for (const way of ways.slice(1)) {
+    if (best.over === 0) break;
+    const next = arrange(...way);
+    if (next.over < best.over) best = next;
+  }
+  return best;
+}
+
 /**
  * Lays an axle out in a box seen from behind: left is the left side. The middle is left out; the ladder stands
  * there, a rung for each joint. Turned to a corner it is true to scale, from behind at one side of the ladder
@@ -154,13 +180,7 @@ export function layoutPlate(end: AxleEnd, axle: AxleSpec, width: number, height:
   const spare = roomY - rung * kinds.length;
   const tops = mode.kind === 'turned' ? [0.5, 0, 1, 0.25, 0.75].map((t) => TOP + spare * t) : [TOP + spare / 2];
   const lead = sides[0]!;
-  // Points that nobody has told apart yet stand below one another, so that each can be touched.
-  const down = new Map<JointKind, number>();
-  for (const k of kinds) {
-    const p = onDrawing(axle, k);
-    const same = [...down.keys()].filter((o) => Math.hypot(onDrawing(axle, o)[0] - p[0], onDrawing(axle, o)[1] - p[1]) < 1);
-    down.set(k, same.length * APART);
-  }
+  const down = toldApart(axle, kinds);
   const place = (side: Side, k: JointKind, nut: 1 | -1): Point => {
     const p = onDrawing(axle, k, nut);
     return [x(side, p[0]), y(p[1]) + down.get(k)!];
@@ -175,17 +195,7 @@ export function layoutPlate(end: AxleEnd, axle: AxleSpec, width: number, height:
     const over = order.filter((k, i) => faces.some((f) => runsOver(port(lead, i, top), at[k]!, f))).length;
     return { top, nut, order: order.map((k) => kinds[k]!), over };
   };
-  let best = arrange(tops[0]!, 1);
-  for (const way of tops
-    .flatMap((t): (readonly [number, 1 | -1])[] => [
-      [t, 1],
-      [t, -1],
-    ])
-    .slice(1)) {
-    if (best.over === 0) break;
-    const next = arrange(...way);
-    if (next.over < best.over) best = next;
-  }
+  const best = firstClear(tops, arrange);
   const { top, nut, order } = best;
   const at = (side: Side, k: JointKind): Point => place(side, k, nut);
   const half = mode.kind === 'both' ? ladderWidth / 2 : ladderWidth;

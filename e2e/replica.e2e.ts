@@ -16,7 +16,7 @@ interface Cluster {
 }
 
 // Long: a cluster, its copy, and a demo shop.
-test('search and files come from the replica, and from the primary while it is away', async () => {
+test('search and files come from the replica, and from the primary while it is away', { tag: '@long' }, async () => {
   const { startPostgres, startReplica } = (await import(path.join(ROOT, 'tools/lib/postgres.mjs'))) as {
     startPostgres(name: string): Promise<Cluster>;
     startReplica(name: string, of: Cluster): Promise<{ url(database: string): string; stop(): Promise<unknown> }>;

@@ -45,22 +45,17 @@ async function withPostgres(work) {
   }
 }
 
-/** Two lanes side by side, each with its own end: what stands in the code and the unit tests; the page and the browser's. */
 async function everything(report, stages) {
-  const reads = async () => {
-    if (wanted('lint')) await stages.lint(report);
-    if (wanted('types')) await stages.types(report);
-    if (wanted('format')) await stages.format(report);
-  };
-  const builds = async () => {
-    if (wanted('e2e')) await stages.buildWeb(report);
-  };
-  if (!wanted('unit') && !wanted('e2e')) return reads();
+  await inPairs([
+    ...(wanted('e2e') ? [() => stages.buildWeb(report)] : []),
+    ...(wanted('lint') ? [() => stages.lint(report)] : []),
+    ...(wanted('format') ? [() => stages.format(report)] : []),
+    ...(wanted('types') ? [() => stages.types(report)] : []),
+  ]);
+  if (!wanted('unit') && !wanted('e2e')) return;
   await withPostgres(async (postgres) => {
-    await Promise.all([
-      reads().then(() => (wanted('unit') ? stages.unit(report, postgres, { long }) : undefined)),
-      builds().then(() => (wanted('e2e') ? stages.browser(report, postgres, { long, tests }) : undefined)),
-    ]);
+    if (wanted('unit')) await stages.unit(report, postgres, { long });
+    if (wanted('e2e')) await stages.browser(report, postgres, { long, tests });
   });
 }
 

@@ -41,8 +41,8 @@ export function prior(f: Fault, base: number, c: Case, s: SuspectsTable): number
     p *= k.wheelsHandled;
   if (f.kind === 'recent work') {
     const last = Math.min(...(c.renewed ?? []).map((r) => since(r.atKm)), Infinity);
-    const told = Object.keys(CHANGED).some((h) => c.history.includes(h as HistoryFlag));
-    p *= Math.max(told ? k.workedOnLately : 1, 1 + k.touchedLately * Math.exp(-last / k.newKm));
+    const changed = Object.keys(CHANGED).some((h) => c.history.includes(h as HistoryFlag));
+    p *= Math.max(changed ? k.workedOnLately : 1, 1 + k.touchedLately * Math.exp(-last / k.newKm));
   }
   return Math.min(0.6, p);
 }

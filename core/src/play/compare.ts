@@ -25,8 +25,15 @@ export function compareMeans(a: SeriesDoubt, b: SeriesDoubt): Comparison {
   const degrees = Number.isFinite(nu) ? Math.min(MOST_DEGREES, Math.max(1, Math.floor(nu + 1e-9))) : MOST_DEGREES;
   const expandedMm = studentQuantile(0.975, degrees) * uMm;
   const p = 2 * (1 - studentCdf(Math.abs(differenceMm) / uMm, degrees));
-  const told = Math.abs(differenceMm) > expandedMm;
-  return { differenceMm, uMm, degrees, expandedMm, p, verdict: told ? (differenceMm > 0 ? 'more' : 'less') : 'cannot be told' };
+  const differs = Math.abs(differenceMm) > expandedMm;
+  return {
+    differenceMm,
+    uMm,
+    degrees,
+    expandedMm,
+    p,
+    verdict: differs ? (differenceMm > 0 ? 'more' : 'less') : 'cannot be told',
+  };
 }
 
 /** "0.31 mm more than the right, surely (± 0.04)". */

@@ -161,8 +161,8 @@ function sayCustomer(said: Said, about: AskedAbout): string {
   if (about === 'like')
     return of.length ? `They listen, and point at: ${list(of as readonly Likeness[])}.` : 'They listen, and shake their head.';
   if (about === 'history') {
-    const told = of.filter((x) => x !== 'corrosion');
-    return `“${told.length ? capital(told.join('; ')) : 'Not that I know of'}.” ${of.includes('corrosion') ? 'You see rust.' : 'You see no rust.'}`;
+    const flags = of.filter((x) => x !== 'corrosion');
+    return `“${flags.length ? capital(flags.join('; ')) : 'Not that I know of'}.” ${of.includes('corrosion') ? 'You see rust.' : 'You see no rust.'}`;
   }
   return of.length ? `“${capital(of.join('; '))}.”` : COULD_NOT_SAY;
 }
@@ -174,7 +174,7 @@ function checked(c: PracticeContext, ask: Extract<PracticeAsk, { of: 'check' }>)
   const v = vehicleOf(c);
   const change = changeMinutes(c, ask.state);
   const { dialect } = context.rules;
-  const told = (
+  const answer = (
     minutes: number,
     felt: Extract<Showed, { of: 'check' }>['felt'],
     seen: readonly Defect[] = [],
@@ -186,7 +186,7 @@ function checked(c: PracticeContext, ask: Extract<PracticeAsk, { of: 'check' }>)
   const other = elsewhereChecks(context.type).find((x) => x.id === ask.check);
   if (other) {
     const counts = other.states.includes(ask.state);
-    return told(
+    return answer(
       other.minutes,
       other.finds.map((at) => ({ at, felt: counts ? v.feels(at, other.id) : 'tight', counts })),
     );
@@ -201,7 +201,7 @@ function checked(c: PracticeContext, ask: Extract<PracticeAsk, { of: 'check' }>)
     return { at, felt: counts ? v.feels(at, check.id) : ('tight' as const), counts };
   });
   const seen = joints.flatMap((at) => v.sees(at, JOINT_SPECS[partsOf(at).kind].defects(spec)));
-  return told(check.minutes, felt, [...new Set(seen)]);
+  return answer(check.minutes, felt, [...new Set(seen)]);
 }
 
 function driven(c: PracticeContext, m: Manoeuvre): PracticeAnswer {

@@ -86,8 +86,8 @@ export function readVin(text: string, newestYear: number): VinReading {
     // 49 CFR 565.15(d): place 7 a digit → 1980–2009, a letter → 2010–2039, light vehicles only.
     if (checkDigitOk && /[1-5]/.test(vin[0]!) && modelYears.length > 1) {
       const late = /[A-Z]/.test(vin[6]!);
-      const told = modelYears.filter((y) => (late ? y >= 2010 : y < 2010));
-      if (told.length) modelYears.splice(0, modelYears.length, ...told);
+      const left = modelYears.filter((y) => (late ? y >= 2010 : y < 2010));
+      if (left.length) modelYears.splice(0, modelYears.length, ...left);
     }
   }
   return { vin, faults, warnings, checkDigitOk, modelYears };

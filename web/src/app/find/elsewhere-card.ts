@@ -45,7 +45,7 @@ import { PlaceMark } from '../job/places';
 export class ElsewhereCard {
   protected readonly session = inject(Session);
   protected readonly store = inject(JobStore);
-  private readonly actions = inject(Records);
+  private readonly records = inject(Records);
   protected readonly results: readonly { result: CheckResult; words: string }[] = [
     { result: 'tight', words: 'Nothing there' },
     { result: 'moves', words: 'Found it' },
@@ -66,6 +66,6 @@ export class ElsewhereCard {
     return this.store.state()!.elsewhere.get(f);
   }
   protected record(f: OtherFault, result: CheckResult): void {
-    void this.actions.recordElsewhere(this.store, this.check()!.id, result, f);
+    void this.records.recordElsewhere(this.store, this.check()!.id, result, f);
   }
 }

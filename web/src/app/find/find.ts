@@ -196,7 +196,7 @@ import { PlaceMark } from '../job/places';
 export class Find {
   protected readonly store = inject(JobStore);
   protected readonly session = inject(Session);
-  private readonly actions = inject(Records);
+  private readonly records = inject(Records);
   private readonly router = inject(Router);
   private readonly injector = inject(Injector);
   /** From the address, so that a reload comes back to the measuring. */
@@ -323,13 +323,13 @@ export class Find {
   private wrote: JointId | null | undefined;
 
   protected record(r: CheckResult): void {
-    void this.actions.record(this.store, this.joint()!.id, r);
+    void this.records.record(this.store, this.joint()!.id, r);
   }
   protected tightBoth(): void {
-    void this.actions.recordTightBoth(this.store, this.joint()!.id);
+    void this.records.recordTightBoth(this.store, this.joint()!.id);
   }
   protected rocks(): void {
-    void this.actions.recordRocks(this.store, this.joint()!.id);
+    void this.records.recordRocks(this.store, this.joint()!.id);
   }
   protected readonly uncapital = uncapital;
   protected stand(v: string): void {

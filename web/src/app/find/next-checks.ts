@@ -101,7 +101,7 @@ import { Records } from '../job/records';
 export class NextChecks {
   protected readonly store = inject(JobStore);
   protected readonly session = inject(Session);
-  private readonly actions = inject(Records);
+  private readonly records = inject(Records);
   private readonly router = inject(Router);
   protected readonly all = signal(false);
   protected readonly begun = computed(() => begunReadings(this.store.state()!));
@@ -143,16 +143,16 @@ export class NextChecks {
     if (s.manoeuvres) return this.open(s);
     if (!s.axle) return this.nothing(s.check as ElsewhereCheckId);
     this.store.wanted.set(s.check as CheckId);
-    void this.actions.recordTight(this.store, s.of[0] as JointId);
+    void this.records.recordTight(this.store, s.of[0] as JointId);
     this.store.wanted.set(null);
   }
   protected nothing(id: ElsewhereCheckId): void {
-    void this.actions.recordElsewhere(this.store, id, 'tight');
+    void this.records.recordElsewhere(this.store, id, 'tight');
   }
   protected allTight(c: Check): void {
     // By this check, which need not be the joint's usual one; in the state in which it counts, unless it was said to stand otherwise.
     this.store.wanted.set(c.id);
-    void this.actions.recordTightBoth(this.store, jointId(this.store.axle(), 'left', c.settles[0]!));
+    void this.records.recordTightBoth(this.store, jointId(this.store.axle(), 'left', c.settles[0]!));
     this.store.wanted.set(null);
   }
   protected openCheck(c: Check): void {

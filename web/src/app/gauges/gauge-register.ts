@@ -18,12 +18,14 @@ import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
 import { Session } from '../session/session';
 import { AsLead, type Said } from '../session/as-lead';
+import { FieldErrors } from '../kit/field-errors';
 import { Wrong } from '../kit/wrong';
 
 /** The gauge register: what each gauge is, how far it may be trusted, and how it speaks. */
 @Component({
   selector: 'ak-gauge-register',
   imports: [Wrong, FormField, ReactiveFormsModule, RouterLink, TopBar],
+  providers: [FieldErrors],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ak-top-bar />
@@ -91,27 +93,17 @@ import { Wrong } from '../kit/wrong';
           <ak-form-field label="Smallest step"
             ><input class="field mono" aria-label="Smallest step" formControlName="resolution" inputmode="decimal"
           /></ak-form-field>
-          <ak-form-field label="Reaches to"
-            ><input class="field mono" aria-label="Reaches to" data-field="reach" formControlName="rangeMax" inputmode="decimal"
+          <ak-form-field label="Reaches to" field="reach"
+            ><input class="field mono" aria-label="Reaches to" formControlName="rangeMax" inputmode="decimal"
           /></ak-form-field>
           <ak-form-field label="Calibrated until"
             ><input class="field mono" type="date" aria-label="Calibrated until" formControlName="calibratedUntil"
           /></ak-form-field>
-          <ak-form-field label="Scatter of one play, mm"
-            ><input
-              class="field mono"
-              aria-label="Scatter of one play, mm"
-              data-field="scatter"
-              formControlName="sdMm"
-              inputmode="decimal"
+          <ak-form-field label="Scatter of one play, mm" field="scatter"
+            ><input class="field mono" aria-label="Scatter of one play, mm" formControlName="sdMm" inputmode="decimal"
           /></ak-form-field>
-          <ak-form-field label="Serial speed, baud"
-            ><input
-              class="field mono"
-              aria-label="Serial speed, baud"
-              data-field="serial speed"
-              formControlName="baud"
-              inputmode="numeric"
+          <ak-form-field label="Serial speed, baud" field="serial speed"
+            ><input class="field mono" aria-label="Serial speed, baud" formControlName="baud" inputmode="numeric"
           /></ak-form-field>
           <ak-form-field label="Stands before the number" hint="in what it sends, such as 01A"
             ><input class="field mono" aria-label="Stands before the number" formControlName="before" maxlength="20"

@@ -232,7 +232,7 @@ export class JobStore {
   }
 
   /** A practice vehicle has answered: it is kept with the others. */
-  told(answer: AskedView): void {
+  answered(answer: AskedView): void {
     this.view.update((v) =>
       v && 'practice' in v && !v.practice.asked.some((a) => a.id === answer.id)
         ? { ...v, practice: { ...v.practice, asked: [...v.practice.asked, answer] } }

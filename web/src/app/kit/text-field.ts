@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component, input, model } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, model } from '@angular/core';
+import { namedError } from './named-error';
 
 let made = 0;
 
@@ -20,16 +21,15 @@ let made = 0;
         [attr.maxlength]="max()"
         [attr.placeholder]="placeholder()"
         [attr.data-testid]="testId()"
-        [attr.data-field]="field()"
-        [attr.aria-describedby]="error() || hint() ? id : null"
-        [attr.aria-invalid]="error() ? true : null"
+        [attr.aria-describedby]="wrong() || hint() ? id : null"
+        [attr.aria-invalid]="wrong() ? true : null"
         autocomplete="off"
         [value]="value()"
         (input)="value.set(box.value)"
       />
     </label>
-    @if (error()) {
-      <p class="wrong mt-1 text-sm" role="alert" [id]="id">{{ error() }}</p>
+    @if (wrong(); as why) {
+      <p class="wrong mt-1 text-sm" role="alert" [id]="id" [attr.data-testid]="named()?.testId">{{ why }}</p>
     } @else if (hint()) {
       <p class="soft mt-1 text-sm" [id]="id">{{ hint() }}</p>
     }
@@ -50,4 +50,6 @@ export class TextField {
   /** What an error calls it, where that is not its label. */
   readonly field = input<string>();
   protected readonly id = `text-field-${made++}`;
+  protected readonly named = namedError(computed(() => this.field() ?? this.label()));
+  protected readonly wrong = computed(() => this.error() || this.named()?.sentence);
 }

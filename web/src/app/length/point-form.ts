@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { attempt, linkPoints, readPoint, type AxleEnd, type PointName } from '@ash-knot/core';
 import { JobStore } from '../job/job-store';
 import { PointFields } from '../kit/point-fields';
+import { FieldErrors } from '../kit/field-errors';
 import { Wrong } from '../kit/wrong';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
@@ -11,6 +12,7 @@ import { draft } from '../state/draft';
 @Component({
   selector: 'ak-point-form',
   imports: [PointFields, Wrong],
+  providers: [FieldErrors],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'block' },
   template: `

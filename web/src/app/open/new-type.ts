@@ -32,6 +32,7 @@ import {
 } from '@ash-knot/core';
 import { Picks } from '../kit/picks';
 import { TextField } from '../kit/text-field';
+import { FieldErrors } from '../kit/field-errors';
 import { Wrong } from '../kit/wrong';
 import { AxlePlate } from '../plate/axle-plate';
 import { draft } from '../state/draft';
@@ -69,6 +70,7 @@ const OTHER_BARS = ['0', '16', '18', '20', '21', '22', '23', '24', '26', '28'] a
 @Component({
   selector: 'ak-new-type',
   imports: [AxlePlate, Picks, TextField, TorquePage, TypeFields, TypePoints, Wrong],
+  providers: [FieldErrors],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form (submit)="save($event)">

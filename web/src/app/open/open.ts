@@ -16,6 +16,7 @@ import {
 } from '@ash-knot/core';
 import { Ask } from '../session/ask';
 import { TextField } from '../kit/text-field';
+import { FieldErrors } from '../kit/field-errors';
 import { Wrong } from '../kit/wrong';
 import { Picks } from '../kit/picks';
 import { TopBar } from '../shell/top-bar';
@@ -32,6 +33,7 @@ const MOST_A_DAY_KM = 2000;
 @Component({
   selector: 'ak-open',
   imports: [NewType, Picks, TextField, TopBar, Wrong],
+  providers: [FieldErrors],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './open.html',
 })

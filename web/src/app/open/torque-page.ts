@@ -11,6 +11,7 @@ import {
   type VehicleTypeSpec,
 } from '@ash-knot/core';
 import { TextField } from '../kit/text-field';
+import { FieldErrors } from '../kit/field-errors';
 import { Wrong } from '../kit/wrong';
 import { draft } from '../state/draft';
 import { Session } from '../session/session';
@@ -19,6 +20,7 @@ import { Session } from '../session/session';
 @Component({
   selector: 'ak-torque-page',
   imports: [TextField, Wrong],
+  providers: [FieldErrors],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <label class="block">

@@ -12,6 +12,7 @@ import {
 } from '@ash-knot/core';
 import { Picks } from '../kit/picks';
 import { PointFields } from '../kit/point-fields';
+import { FieldErrors } from '../kit/field-errors';
 import { Wrong } from '../kit/wrong';
 import { draft } from '../state/draft';
 import { Session } from '../session/session';
@@ -24,6 +25,7 @@ const SAID: Readonly<Record<PointSource, string>> = { ...FROM, usual: 'usual, no
 @Component({
   selector: 'ak-type-points',
   imports: [Picks, PointFields, Wrong],
+  providers: [FieldErrors],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'block' },
   template: `

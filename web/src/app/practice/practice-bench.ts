@@ -99,7 +99,7 @@ export class PracticeBench {
       if (!(await this.outbox.flushed(id)))
         throw new Error('The line is down: the vehicle answers over it. What you wrote is kept.');
       const a = await this.api.post<AskedView>(`/practice/${id}/asks`, { id: uuid(), ask });
-      this.store.told(a);
+      this.store.answered(a);
       // A gauge sends what it reads, where somebody measures.
       if (ask.of === 'gauge') for (const text of a.readings ?? []) this.inbox.bring({ gauge: ask.gauge, text });
     });

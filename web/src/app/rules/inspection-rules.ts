@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSign
 import { BadInput, DEFECTS, type Defect, type YardRules } from '@ash-knot/core';
 import { Picks } from '../kit/picks';
 import { TextField } from '../kit/text-field';
+import { FieldErrors } from '../kit/field-errors';
 import { Wrong } from '../kit/wrong';
 import { Session } from '../session/session';
 
@@ -11,6 +12,7 @@ const PLAY = ['fails', 'is for us to judge'] as const;
 @Component({
   selector: 'ak-inspection-rules',
   imports: [Picks, TextField, Wrong],
+  providers: [FieldErrors],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 class="mt-7 text-xl font-bold">What fails an inspection</h2>

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, inject, input, linkedSignal, output
 import { attempt, BadInput, readPrice, amountOf, within, type PriceRules, type YardRules } from '@ash-knot/core';
 import { Picks } from '../kit/picks';
 import { TextField } from '../kit/text-field';
+import { FieldErrors } from '../kit/field-errors';
 import { Wrong } from '../kit/wrong';
 import { Session } from '../session/session';
 
@@ -9,6 +10,7 @@ import { Session } from '../session/session';
 @Component({
   selector: 'ak-price-rules',
   imports: [Picks, TextField, Wrong],
+  providers: [FieldErrors],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 class="mt-7 text-xl font-bold">Prices</h2>

@@ -35,6 +35,7 @@ import {
 } from '@ash-knot/core';
 import { Picks } from '../kit/picks';
 import { TextField } from '../kit/text-field';
+import { FieldErrors } from '../kit/field-errors';
 import { Wrong } from '../kit/wrong';
 import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
@@ -61,6 +62,7 @@ const MOST_WAYS = 3;
 @Component({
   selector: 'ak-find-part',
   imports: [OwnPart, PartOverlay, Picks, SizeField, TextField, Wrong, PlaceKey, PlaceMark],
+  providers: [FieldErrors],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './find-part.html',
 })

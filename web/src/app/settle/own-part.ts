@@ -14,6 +14,7 @@ import {
 } from '@ash-knot/core';
 import { Picks } from '../kit/picks';
 import { TextField } from '../kit/text-field';
+import { FieldErrors } from '../kit/field-errors';
 import { Wrong } from '../kit/wrong';
 import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
@@ -24,6 +25,7 @@ import { draft } from '../state/draft';
 @Component({
   selector: 'ak-own-part',
   imports: [Picks, TextField, Wrong],
+  providers: [FieldErrors],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form (submit)="save($event)">

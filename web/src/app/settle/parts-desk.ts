@@ -22,6 +22,7 @@ import {
 } from '@ash-knot/core';
 import { Picks } from '../kit/picks';
 import { TextField } from '../kit/text-field';
+import { FieldErrors } from '../kit/field-errors';
 import { Wrong } from '../kit/wrong';
 import { PartOverlay } from '../parts/part-overlay';
 import { JobStore } from '../job/job-store';
@@ -37,6 +38,7 @@ const RESULTS = ['yes', 'no', 'can’t tell'] as const;
 @Component({
   selector: 'ak-parts-desk',
   imports: [PartOverlay, Picks, TextField, Wrong, PlaceKey, PlaceMark],
+  providers: [FieldErrors],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './parts-desk.html',
 })

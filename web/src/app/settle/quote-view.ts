@@ -25,6 +25,7 @@ import { PartsDesk } from './parts-desk';
 import type { ToldOf } from '../job/told-dialog';
 import { PANEL } from '../kit/panel';
 import { TextField } from '../kit/text-field';
+import { FieldErrors } from '../kit/field-errors';
 import { Wrong } from '../kit/wrong';
 import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
@@ -44,6 +45,7 @@ interface Row {
 @Component({
   selector: 'ak-quote-view',
   imports: [PartsDesk, RouterLink, TextField, Wrong, PlaceMark],
+  providers: [FieldErrors],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './quote-view.html',
 })

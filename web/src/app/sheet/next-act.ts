@@ -32,7 +32,7 @@ export class NextAct {
   private readonly store = inject(JobStore);
   private readonly router = inject(Router);
   private readonly dialog = inject(Dialog);
-  private readonly work = inject(Records);
+  private readonly records = inject(Records);
   private readonly practice = inject(PracticeBench);
   private readonly places = inject(Places);
   private readonly injector = inject(Injector);
@@ -117,7 +117,7 @@ export class NextAct {
   private go(place: SheetPlace): void {
     if (place.at === 'sheet') return void this.router.navigate(this.store.path('hand-back'));
     if (place.at === 'told') return void this.openTold();
-    if (place.step && !this.shows(`step ${place.step}`)) this.work.openedStep.set(null);
+    if (place.step && !this.shows(`step ${place.step}`)) this.records.openedStep.set(null);
     if (place.joint) this.store.select(place.joint, place.check);
     if (place.elsewhere) {
       this.store.select(null);

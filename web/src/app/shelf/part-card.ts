@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSign
 import type { ShelfState } from '@ash-knot/contract';
 import { capital, fastenerName, inDialect, partFields, sayBookValue, sayHere, whole, type Part } from '@ash-knot/core';
 import { TextField } from '../kit/text-field';
+import { FieldErrors } from '../kit/field-errors';
 import { Wrong } from '../kit/wrong';
 import { PartOverlay } from '../parts/part-overlay';
 import { Ask } from '../session/ask';
@@ -13,6 +14,7 @@ import { day, money } from '../words/format';
 @Component({
   selector: 'ak-part-card',
   imports: [PartOverlay, TextField, Wrong],
+  providers: [FieldErrors],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'block' },
   template: `

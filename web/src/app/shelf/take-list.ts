@@ -43,7 +43,7 @@ const HEAD: Readonly<Record<string, string>> = { 'listed for': 'listed for', tor
     @if (error()) {
       <p class="caution mt-3" role="alert" data-testid="list-error">{{ error() }}</p>
     }
-    @if (told(); as t) {
+    @if (changes(); as t) {
       <section class="rule mt-4 pt-3" data-testid="list-told">
         <h2 class="text-xl font-bold">{{ t.taken ? 'Taken in' : 'What it would change' }}: {{ name() }}</h2>
         <p class="mt-1" role="status">{{ sums() }}</p>
@@ -102,9 +102,9 @@ export class TakeList {
   private text = '';
   protected readonly busy = signal('');
   protected readonly error = signal('');
-  protected readonly told = signal<CatalogueTaken | null>(null);
+  protected readonly changes = signal<CatalogueTaken | null>(null);
   protected readonly sums = computed(() => {
-    const t = this.told()!;
+    const t = this.changes()!;
     const sums = `${t.added} new, ${t.changed} changed, ${t.same} as they are.`;
     if (t.taken) return `${sums} What the changed ones had been is kept.`;
     if (t.wrong) return `${count(t.wrong, 'line')} wrong: nothing is taken before each is put right. ${sums}`;
@@ -131,10 +131,10 @@ export class TakeList {
     const may = p && ['lead', 'writer'].includes(p.role) && this.session.confirmed(p.id);
     if (!may && !(await this.ask.pin('A list is taken in with a PIN.', ['lead', 'writer']))) return;
     await this.send('no', 'Taking it in …');
-    if (this.told()?.taken) this.taken.emit();
+    if (this.changes()?.taken) this.taken.emit();
   }
   protected away(): void {
-    this.told.set(null);
+    this.changes.set(null);
     this.error.set('');
     this.text = '';
   }
@@ -143,9 +143,9 @@ export class TakeList {
     this.error.set('');
     try {
       const query = new URLSearchParams({ name: this.name(), try: only });
-      this.told.set((await this.api.putText(`/parts/catalogue?${query}`, this.text)) as CatalogueTaken);
+      this.changes.set((await this.api.putText(`/parts/catalogue?${query}`, this.text)) as CatalogueTaken);
     } catch (e) {
-      this.told.set(null);
+      this.changes.set(null);
       this.error.set((e as Error).message);
     } finally {
       this.busy.set('');

@@ -1,6 +1,6 @@
 import { measurementsOf, toRows } from '@ash-knot/core';
 import Papa from 'papaparse';
-import { bench, JOB_ID, stored, tid } from '../../test';
+import { bench, JOB_ID, stored, tid, until } from '../../test';
 import { MeasurementFiles } from './measurement-files';
 
 const read = (playMm: number) =>
@@ -52,6 +52,8 @@ test.each(['json', 'csv'])('%s: into another job, with every digit, as entries o
   };
   const text = kind === 'json' ? JSON.stringify(file) : Papa.unparse(toRows(file));
   await give(b, `a.${kind}`, text);
+  await until(() => b.written().length >= 2, 'the lines of the file');
+  await b.settle();
   expect(b.text(tid('measurements-said'))).toBe('2 lines taken in.');
   const readings = b.written().filter(([k]) => k === 'reading');
   expect(readings.map(([, x]) => (x as { playMm: number }).playMm)).toEqual([0.1 + 0.2, 0.45]);

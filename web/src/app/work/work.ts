@@ -85,7 +85,7 @@ export class Work {
   }
 
   /** The steps that are told: the open one, and the one after it; all of them where somebody wants the order. */
-  protected readonly told = computed(() => {
+  protected readonly listed = computed(() => {
     const rows = this.rows();
     if (this.shown() === 'steps' || !rows.some((r) => r.open)) return rows;
     const next = rows.find((r) => !r.done && !r.open && !this.others().has(r.step.id));

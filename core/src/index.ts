@@ -13,6 +13,7 @@ export * from './bushing';
 export * from './mechanics';
 export * from './joint';
 export * from './diagnosis';
+export * from './danger';
 export * from './parts';
 export * from './plan';
 export * from './ledger';

@@ -378,7 +378,7 @@ const MADE = `
 const WORDS = `
   curedBy derive lanesOf ledgerWords onceAState sayGrade sayOpening
   answersOf confirmLines placeOf settledBy clicksBody doubtOfPull hearPull inThread isFar pullBody reachShare
-  readPull readRunning timesShare
+  readPull readRunning timesShare dangersStanding isTold leftAt leftDangers openDangers wasTold
   dayIn inZones isTimeZone plateKey
   causesElsewhere plannedChecks alignmentOwed answered asVariant assemblyJoints assemblyOf attachmentOf auditFastener awaited
   barSize bareAxle barsOf begunReadings besidesOf builtIn burntAt calledWrong

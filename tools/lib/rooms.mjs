@@ -18,7 +18,7 @@ const CORE = [
     'vehicle',
     'bushing',
   ],
-  ...['mechanics', 'joint', 'diagnosis', 'knock', 'sound', 'parts', 'plan', 'ledger', 'job', 'training'],
+  ...['mechanics', 'joint', 'diagnosis', 'danger', 'knock', 'sound', 'parts', 'plan', 'ledger', 'job', 'training'],
 ];
 const WEB = [
   ...['kit', 'words', 'state', 'session', 'offline', 'workers', 'instruments', 'attachment', 'shell', 'job', 'alarm', 'plate'],

@@ -1,5 +1,6 @@
 import type { JobState } from './fold';
 import { dangerousJoints, owedJoints, unrepaired } from './rules/clearance';
+import { openDangers } from './rules/danger';
 import { lanesOf } from './rules/crew';
 import { handBackBlockers } from './rules/hand-back';
 import { chalked, fastenersOf, piecesOf, planOf, workJoints } from './rules/work';
@@ -15,6 +16,7 @@ export const DERIVED = {
   owed: owedJoints,
   dangerous: dangerousJoints,
   unrepaired,
+  dangers: openDangers,
   blockers: handBackBlockers,
 } as const;
 export type Derived = { readonly [K in keyof typeof DERIVED]: ReturnType<(typeof DERIVED)[K]> };

@@ -9,6 +9,7 @@ export * from './case';
 export { onceAState } from './once';
 export * from './derive';
 export * from './rules/clearance';
+export { leftAt, leftDangers, openDangers, wasTold } from './rules/danger';
 export * from './rules/verdict';
 export * from './rules/measuring';
 export * from './rules/choosing';

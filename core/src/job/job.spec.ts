@@ -150,7 +150,7 @@ describe('the state of a joint', () => {
     test.each(['ball-joint', 'tie-rod-inner'] as const)('%s: felt moving, then tight', (kind) => {
       const moves = shake(kind, 'moves');
       const tight = shake(kind, 'tight');
-      const said = e('told', { what: 'it', who: 'owner', how: 'in person' });
+      const said = e('told', { what: 'it', joints: [`front.left.${kind}`], who: 'owner', how: 'in person' });
       const both = fold([complaint(), moves, tight, said]);
       expect(dangerousJoints(both)).toEqual([`front.left.${kind}`]);
       expect(both.joints.get(`front.left.${kind}`)).toMatchObject({

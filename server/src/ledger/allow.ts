@@ -64,6 +64,10 @@ const CHECKS: { readonly [K in EntryKind]?: (tx: Queryable, e: Entry<K>, by: By)
     if (!(await hangsOn(tx, e.body.sound, e.job, 'recording')))
       throw badInput('body.sound', 'is no recording of this job: send the sound first');
   },
+  told: async (_tx, e) => {
+    if (!e.body.joints?.length && !e.body.others?.length)
+      throw badInput('body.joints', 'must name what the owner was told of: what is not named, nobody was told of');
+  },
   choose: async (tx, e, by) => {
     const shop = await shopView(tx);
     if (shop) checkChoice(e.body, shop.rules.currency);

@@ -21,6 +21,7 @@ export type Target =
   | 'alignment'
   | 'recheck'
   | 'told'
+  | 'proof'
   | 'measure'
   | 'hand-back'
   | 'height'

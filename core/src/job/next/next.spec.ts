@@ -105,7 +105,9 @@ class Walker {
     if (at?.startsWith('fastener ')) return this.pull(at.slice('fastener '.length) as FastenerId);
     switch (at) {
       case 'told':
-        return [e('told', { what: 'it', joints: [...s.joints.keys()], who: 'owner', how: 'by phone' })];
+        return ([undefined, 'inspection'] as const).map((about) =>
+          e('told', { what: 'it', joints: [...s.joints.keys()], ...(about ? { about } : {}), who: 'owner', how: 'by phone' }),
+        );
       case 'recheck':
         return [e('recheck', recheckBody(s, 148_210, '2026-02-01'))];
       case 'goods':

@@ -1,11 +1,21 @@
 import type { JobState } from '../fold';
 import { causesElsewhere, handBackBlockers, type Blocker } from '../rules/hand-back';
 import { sayBoth } from '../say';
-import { owedJoints, unrepaired } from '../rules/clearance';
+import type { JointId } from '../../joint';
+import { checkAt, owedJoints } from '../rules/clearance';
+import { leftAt } from '../rules/danger';
 import { tightenStep } from '../../plan';
 import { workJoints } from '../rules/work';
 import { goTo, goToStep, mins, type NextLine } from './line';
+import { lookAt } from './look';
 import { nextOwed } from './owed';
+
+/** Something is looked at again, by its usual check. */
+function nextLook(s: JobState, said: Omit<NextLine, 'action'>, joint: JointId): NextLine {
+  const check = checkAt(s, joint);
+  const line = { ...said, station: 'find', label: 'Go to it' } as const;
+  return check ? { ...line, action: lookAt(s, joint, check.id) } : goTo(line, 'verdict', joint);
+}
 
 /** What is still owed, the proof, the hand-back. */
 export function nextToProve(s: JobState): NextLine {
@@ -39,7 +49,9 @@ export function nextToProve(s: JobState): NextLine {
       case 'recheck':
         return goTo({ ...base, title: 'Set the recheck.', label: 'Set it' }, 'recheck');
       case 'check':
-        return nextOwed(s, owedJoints(s)) ?? goTo({ ...base, station: 'find' }, 'verdict', b.joint);
+        return nextOwed(s, owedJoints(s)) ?? nextLook(s, base, b.joint);
+      case 'proof':
+        return goTo(base, 'proof', b.joint);
       case 'contradiction':
         return goTo({ ...base, station: 'find' }, 'contradiction', b.joint);
       case 'verdict':
@@ -67,7 +79,7 @@ export function nextToProve(s: JobState): NextLine {
   // Nobody drives it before what is owed for safety is done.
   const first = blockers.find((b) => b.at === 'check') ?? blockers.find((b) => b.at !== 'recheck') ?? blockers[0];
   if (first) return line(first);
-  const danger = unrepaired(s).length > 0;
+  const danger = leftAt(s).length > 0;
   return goTo(
     {
       time: mins(2),

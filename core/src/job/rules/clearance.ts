@@ -11,32 +11,45 @@ import {
   type JointId,
 } from '../../joint';
 import type { CheckResult, EntryBodies } from '../../ledger';
-import type { AxleEnd, VehicleState } from '../../vehicle';
+import { AXLES, type AxleEnd, type VehicleState } from '../../vehicle';
 import type { JobState } from '../fold';
 import { onceAState } from '../once';
-import { fastenersOf, refitted, workJoints } from './work';
+import { leftDangers } from './danger';
+import { fastenersOf } from './work';
 
 type JointResult = EntryBodies['check']['results'][number];
 
-/** The dangerous joints of an axle that no valid check has cleared or found yet. */
-export function uncleared(s: JobState, end: AxleEnd): JointId[] {
-  return jointsOf(end, s.context.type.axles[end]).filter((id) => {
-    const j = s.joints.get(id)!;
-    return isDangerous(j.kind) && !['sound', 'watch', 'dangerous'].includes(j.state);
-  });
+/**
+ * Whether a joint is cleared: felt, by a check that can show it in a state that can show it, and no fail; renewed; or found
+ * dangerous, which is more than a debt. What was only seen, measured (a reading says nothing of how the vehicle stood) or
+ * could not be told pays nothing. A slight play that the shop's rule lets pass was felt, and said: it pays.
+ */
+const isCleared = (s: JobState, id: JointId): boolean => {
+  const j = s.joints.get(id)!;
+  if (s.renewed.has(id) || j.state === 'dangerous') return true;
+  return j.handCounts && (j.hand === 'tight' || (j.hand === 'slight' && !j.fails));
+};
+
+/** The dangerous joints of an axle that nothing has cleared or found yet. */
+export const uncleared = (s: JobState, end: AxleEnd): JointId[] =>
+  jointsOf(end, s.context.type.axles[end]).filter((id) => isDangerous(partsOf(id).kind) && !isCleared(s, id));
+
+/** The axles whose dangerous joints are owed where a noise is looked for: every one it was ever said to come from, and the one worked at. */
+function axlesOwed(s: JobState): AxleEnd[] {
+  const heard = s.entries.flatMap((e) => (e.kind === 'complaint' && !s.struck.has(e.id) ? e.body.where : []));
+  return AXLES.filter((end) => end === s.axle || heard.includes(end));
 }
 
 /**
- * What must be cleared before this vehicle goes back: where a noise is looked for, every dangerous joint of
- * its axle; in any other job what its work touches and nobody has an open record of.
+ * What must be cleared before this vehicle goes back: where a noise is looked for, every dangerous joint of the axles it
+ * was said to come from and of the one worked at; in any other job what its work touches. A debt is only ever paid.
  */
 export const owedJoints = onceAState((s): readonly JointId[] => {
-  const open = uncleared(s, s.axle);
-  if (s.context.kind === 'noise') return open;
+  if (s.context.kind === 'noise') return axlesOwed(s).flatMap((end) => uncleared(s, end));
   const touched = fastenersOf(s)
     .filter((f) => f.state === 'done')
     .map((f) => f.fastener.joint);
-  return open.filter((id) => touched.includes(id));
+  return uncleared(s, s.axle).filter((id) => touched.includes(id));
 });
 
 /** Joints found dangerous, both axles. */
@@ -92,7 +105,7 @@ export function settledBy(s: JobState, id: JointId, check: CheckId | null | unde
  * is not renewed.
  */
 export const unrepaired = onceAState((s): readonly JointId[] => {
-  const work = workJoints(s);
-  const asItWas = refitted(s, work);
-  return dangerousJoints(s).filter((id) => !work.includes(id) || asItWas.includes(id));
+  // What rocks unexplained is looked at again, by itself.
+  const at = leftDangers(s).flatMap((d) => (d.kind === 'rocks' ? [] : d.at));
+  return [...s.joints.keys()].filter((id) => (at as readonly string[]).includes(id));
 });

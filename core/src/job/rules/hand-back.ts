@@ -1,13 +1,15 @@
 import { splitFault } from '../../diagnosis';
 import type { Cause } from '../../ledger';
-import type { FastenerId, JointId } from '../../joint';
-import type { StepId } from '../../plan';
+import type { DangerAt } from '../../danger';
+import { isJointId, partsOf, type FastenerId, type JointId } from '../../joint';
+import { fittedBy, type StepId } from '../../plan';
 import type { Station } from '../context';
 import type { JobState } from '../fold';
 import { onceAState } from '../once';
 import { capital } from '../../text';
 import { sayBoth, sayJoints, sayParts } from '../say';
-import { contradictedJoints, looseJoints, owedJoints, unrepaired } from './clearance';
+import { contradictedJoints, looseJoints, owedJoints } from './clearance';
+import { approvedWork, inWork, leftDangers, openDangers, wasTold } from './danger';
 import { goodsLines } from './goods';
 import { untoldFails } from './inspection';
 import { linkSetting } from './setting';
@@ -19,26 +21,22 @@ export type Blocker = { readonly sentence: string } & (
   | { readonly at: 'fastener'; readonly fastener: FastenerId }
   | { readonly at: 'orientation' | 'step'; readonly step: StepId }
   | { readonly at: 'also' }
-  | { readonly at: 'contradiction' | 'check'; readonly joint: JointId }
+  | { readonly at: 'contradiction' | 'check' | 'proof'; readonly joint: JointId }
   | { readonly at: 'setting' | 'goods'; readonly joint: JointId }
   | { readonly at: 'told' | 'complaint' | 'verdict' | 'answer' | 'drive' | 'alignment' | 'recheck' }
 );
 
-/** Dangerous joints that are not renewed and that nobody has told the owner of. */
-export function untold(s: JobState): JointId[] {
-  // An older line does not say of which joints it was.
-  if (s.told.some((t) => !t.body.joints)) return [];
-  // That it fails an inspection is another thing than that it must not be driven.
-  const told = s.told.filter((t) => t.body.about !== 'inspection').flatMap((t) => t.body.joints ?? []);
-  return unrepaired(s).filter((id) => !told.includes(id));
-}
+/** Where dangers are that no work ends and that nobody has told the owner of. What rocks unexplained is looked at again first. */
+export const untold = (s: JobState): DangerAt[] => [
+  ...new Set(leftDangers(s).flatMap((d) => (d.kind === 'rocks' || wasTold(s, d) ? [] : d.at))),
+];
 
 /** What the verdict names that is no joint of the plate: mended without a plan of steps. */
 export const causesElsewhere = (s: JobState): Cause[] => (s.verdict?.body.causes ?? []).filter((c) => !splitFault(c));
 
 /** The same bump again: owed where something was done against a noise, never with what is dangerous left in. */
 export const driveOwed = (s: JobState): boolean =>
-  !s.roadTest && (workJoints(s).length > 0 || causesElsewhere(s).length > 0) && unrepaired(s).length === 0;
+  !s.roadTest && (workJoints(s).length > 0 || causesElsewhere(s).length > 0) && leftDangers(s).length === 0;
 
 /** Something was undone, and nobody has said when it is looked at again. */
 export const recheckOwed = (s: JobState): boolean => s.rechecks.length === 0 && (workJoints(s).length > 0 || s.undone.size > 0);
@@ -98,6 +96,7 @@ function blockersOfFindings(s: JobState): Blocker[] {
       at: 'contradiction',
       joint,
     });
+  out.push(...dangersInWork(s), ...rocksOpen(s));
   const tell = untold(s);
   if (tell.length) out.push({ sentence: `Dangerous: ${sayJoints(s, tell)}. The owner has not been told yet.`, at: 'told' });
   const fails = tell.length ? [] : untoldFails(s);
@@ -112,11 +111,54 @@ function blockersOfFindings(s: JobState): Blocker[] {
   return out;
 }
 
+/** What was found dangerous, was said yes to, and has not ended by the work. */
+function dangersInWork(s: JobState): Blocker[] {
+  const at = [...new Set(openDangers(s).flatMap((d) => d.at))].filter(isJointId);
+  return at
+    .filter((id) => inWork(s, id) && approvedWork(s, id))
+    .map((joint): Blocker => {
+      const name = capital(sayJoints(s, [joint]));
+      if (s.joints.get(joint)!.proof === 'still moves')
+        return { sentence: `${name}: renewed, and it still moves.`, at: 'proof', joint };
+      const step = fittedBy(joint, s.context.type.axles[partsOf(joint).axle]);
+      return s.steps.get(step)?.body.state === 'done'
+        ? {
+            sentence: `${name}: found dangerous, and the new one is not proved yet: a fastener of it has no record.`,
+            at: 'step',
+            step,
+          }
+        : { sentence: `${name}: found dangerous, and the new one is not on.`, at: 'step', step };
+    });
+}
+
+/** A wheel rocked and nobody said at which joint: it is looked at again, or told and left not for the road. */
+const rocksOpen = (s: JobState): Blocker[] =>
+  openDangers(s)
+    .filter((d) => d.kind === 'rocks' && !wasTold(s, d))
+    .map((d) => {
+      const joint = d.at.find(isJointId)!;
+      const { axle, side } = partsOf(joint);
+      return { sentence: `The ${side} ${axle} wheel rocks, and nobody has said at which joint.`, at: 'check', joint };
+    });
+
+/** Said yes to, and on another axle than the plan is for: it would be forgotten. */
+function notPlanned(s: JobState): Blocker[] {
+  const other = workJoints(s).filter((id) => partsOf(id).axle !== s.axle && approvedWork(s, id) && !s.renewed.has(id));
+  return other.length === 0
+    ? []
+    : [
+        {
+          sentence: `${capital(sayParts(s.context.rules.dialect, other))}: said yes to, and the plan is for the ${s.axle} axle. It needs a job of its own: write down that it is for later.`,
+          at: 'answer',
+        },
+      ];
+}
+
 /** What was never asked, cleared or said. */
 function blockersOfQuestions(s: JobState): Blocker[] {
   const out: Blocker[] = [];
   const noise = s.context.kind === 'noise';
-  const danger = unrepaired(s);
+  const danger = leftDangers(s);
   if (noise && !s.complaint) out.push({ sentence: 'The complaint is not written down.', at: 'complaint' });
   if (!noise && !s.purpose) out.push({ sentence: 'Why it is here is not written down.', at: 'complaint' });
   const owed = owedJoints(s);
@@ -142,6 +184,7 @@ function blockersAtTheEnd(s: JobState): Blocker[] {
     });
   else if (workJoints(s).length > 0 && !s.choices.some((c) => isApproved(s, c.id)))
     out.push({ sentence: 'Nobody has said yes to the work.', at: 'answer' });
+  out.push(...notPlanned(s));
   if (driveOwed(s)) out.push({ sentence: 'The drive over the same bump is not recorded.', at: 'drive' });
   if (alignmentOwed(s) && !s.alignment) out.push({ sentence: 'An alignment check is owed.', at: 'alignment' });
   if (recheckOwed(s)) out.push({ sentence: 'No recheck is set.', at: 'recheck' });

@@ -54,8 +54,12 @@ function wornOf(s: JobState): Fail[] {
 export function untoldFails(s: JobState): Fail[] {
   const danger = new Set<JointId>(unrepaired(s));
   const told = new Set(s.told.filter((t) => t.body.about === 'inspection').flatMap((t) => t.body.joints ?? []));
-  // A link is one part: what is offered for one end answers for the other.
-  const offered = new Set(s.lines.flatMap((l) => l.joints.map(assemblyOf)));
+  // A link is one part: what is offered for one end answers for the other. What goes on again as it was is no offer.
+  const offered = new Set(
+    s.lines
+      .filter((l) => l.options.some((o) => o.choices.some((c) => c.body.part.kind !== 'refit')))
+      .flatMap((l) => l.joints.map(assemblyOf)),
+  );
   return wornOf(s).filter((f) => !danger.has(f.joint) && !told.has(f.joint) && !offered.has(assemblyOf(f.joint)));
 }
 

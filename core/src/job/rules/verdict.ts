@@ -1,4 +1,5 @@
 import { splitFault, type Character, type Diagnosis, type Manoeuvre, type OtherFault, type When } from '../../diagnosis';
+import type { DangerAt } from '../../danger';
 import { jointsOf, JOINT_SPECS, partsOf, type JointId } from '../../joint';
 import type { Cause } from '../../ledger';
 import { capital } from '../../text';
@@ -67,8 +68,8 @@ function besideDanger(s: JobState, d: Diagnosis, danger: readonly JointId[]): Ca
     : [];
 }
 
-/** The sentence for a vehicle that is dangerous. @param danger the joints it is about */
-export function sayBan(s: JobState, danger: readonly JointId[]): string {
+/** The sentence for a vehicle that is dangerous. @param danger where */
+export function sayBan(s: JobState, danger: readonly DangerAt[]): string {
   const d = speakOf(s.context.rules.dialect, danger);
   return `Do not return to the road until ${d.the} ${d.is} repaired.`;
 }

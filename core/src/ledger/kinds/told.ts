@@ -1,3 +1,4 @@
+import { OTHER_FAULTS } from '../../diagnosis';
 import { sayDay } from '../../text';
 import { ANSWER_WAYS } from '../words';
 import { type Body, bodyOf } from './body';
@@ -8,6 +9,8 @@ const body = bodyOf(({ z, day, jointId, text }) =>
     what: text(1200).min(1),
     /** The joints it was about; those of an older entry nobody wrote down. */
     joints: z.array(jointId).max(60).optional(),
+    /** What is no joint of the plate. */
+    others: z.array(z.enum(OTHER_FAULTS)).max(20).optional(),
     /** What for; nothing where it is dangerous. */
     about: z.literal('inspection').optional(),
     /** What they said to it, where they said something: no, or later and until when. */

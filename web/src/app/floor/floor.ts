@@ -6,7 +6,7 @@ import { debounceTime, filter, map, merge, scan, Subject, switchMap } from 'rxjs
 import { v7 as uuid } from 'uuid';
 import type { DueRecheck, FloorJob, FloorView, ShopView } from '@ash-knot/contract';
 import {
-  dangerousJoints,
+  openDangers,
   foldJob,
   isApproved,
   outlook,
@@ -132,7 +132,7 @@ export class Floor {
       const next = nextLine(state, this.clock.now(), this.diagnoses().get(job.id));
       const open = openCounts(state);
       const here = STATIONS.indexOf(next.station);
-      const danger = dangerousJoints(state).length > 0;
+      const danger = openDangers(state).length > 0;
       return {
         job,
         next,

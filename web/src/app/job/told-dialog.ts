@@ -1,6 +1,6 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
-import { ANSWER_WAYS, sayBan, sayFail, untold, untoldFails, type JointId } from '@ash-knot/core';
+import { isJointId, type OtherFault, ANSWER_WAYS, sayBan, sayFail, untold, untoldFails, type JointId } from '@ash-knot/core';
 import { TextField } from '../kit/text-field';
 import { Picks } from '../kit/picks';
 import { Session } from '../session/session';
@@ -66,6 +66,7 @@ export class ToldDialog {
   private readonly joint = inject<ToldOf>(DIALOG_DATA).joint;
   /** What is dangerous is told first and together; what fails, one by one: each has its own answer. */
   private readonly danger = untold(this.store.state()!);
+  private readonly others = this.danger.filter((at): at is OtherFault => !isJointId(at));
   private readonly fails = this.danger.length
     ? []
     : untoldFails(this.store.state()!)
@@ -86,7 +87,8 @@ export class ToldDialog {
     if (!this.who().trim()) return this.error.set('The name of whoever heard it.');
     const body = {
       what: this.words.join(' '),
-      joints: this.danger.length ? this.danger : this.fails.map((f) => f.joint),
+      joints: this.danger.length ? this.danger.filter(isJointId) : this.fails.map((f) => f.joint),
+      ...(this.others.length ? { others: this.others } : {}),
       ...(this.danger.length ? {} : { about: 'inspection' as const }),
       ...(this.said() === 'no' ? { answer: 'declined' as const } : {}),
       ...(this.said() === 'later' ? { answer: 'later' as const, ...(this.on() ? { on: this.on() } : {}) } : {}),

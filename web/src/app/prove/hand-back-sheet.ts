@@ -14,7 +14,7 @@ import {
   sayBan,
   sayJoints,
   sayTroubles,
-  unrepaired,
+  leftAt,
   showRange,
   type TorqueRange,
   workJoints,
@@ -236,7 +236,7 @@ export class HandBackSheet {
     }),
   );
   protected readonly troubles = computed(() => sayTroubles(this.store.state()!));
-  protected readonly danger = computed(() => unrepaired(this.store.state()!));
+  protected readonly danger = computed(() => leftAt(this.store.state()!));
   protected readonly ban = computed(() => sayBan(this.store.state()!, this.danger()));
   protected readonly alignment = computed(() => alignmentOwed(this.store.state()!));
   protected readonly declined = computed(() => {

@@ -11,7 +11,7 @@ import {
   jointName,
   ROAD_RESULTS,
   sayBan,
-  unrepaired,
+  leftAt,
   workJoints,
   type JointId,
   type JointView,
@@ -57,7 +57,7 @@ export class Prove {
 
   protected readonly s = computed(() => this.store.state()!);
   protected readonly blockers = computed(() => handBackBlockers(this.s()));
-  protected readonly danger = computed(() => unrepaired(this.s()));
+  protected readonly danger = computed(() => leftAt(this.s()));
   protected readonly ban = computed(() => sayBan(this.s(), this.danger()));
   private readonly records = inject(Records);
   protected readonly alignment = computed(() => alignmentOwed(this.s()));

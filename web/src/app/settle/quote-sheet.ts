@@ -9,7 +9,7 @@ import {
   sayLabour,
   sayMoney,
   sayParts,
-  unrepaired,
+  leftAt,
   type ChoiceLine,
   type QuotedOption,
 } from '@ash-knot/core';
@@ -103,7 +103,7 @@ export class QuoteSheet {
   protected readonly money = (minor: number): string => sayMoney(minor, this.store.state()!.context.rules.currency);
   protected readonly quoted = computed(() => quoteOf(this.store.state()!, this.money));
   protected readonly besides = computed(() => besidesOf(this.store.state()!));
-  protected readonly danger = computed(() => unrepaired(this.store.state()!));
+  protected readonly danger = computed(() => leftAt(this.store.state()!));
   protected readonly ban = computed(() => sayBan(this.store.state()!, this.danger()));
   /** The day the last line of it was written: a quote is as old as what it says. */
   protected readonly today = computed(() => longDay(this.store.state()!.entries.at(-1)?.at ?? this.store.view()!.openedAt));

@@ -11,7 +11,7 @@ import {
   sayHex,
   sayParts,
   showRange,
-  unrepaired,
+  leftAt,
   workJoints,
   FATES,
   type PlannedStep,
@@ -143,7 +143,7 @@ export class JobCard {
   );
   protected readonly danger = computed(() => {
     const s = this.store.state()!;
-    const ids = unrepaired(s);
+    const ids = leftAt(s);
     return ids.length ? sayBan(s, ids) : '';
   });
   protected readonly head = computed(() => {

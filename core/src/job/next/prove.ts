@@ -79,6 +79,11 @@ export function nextToProve(s: JobState): NextLine {
   // Nobody drives it before what is owed for safety is done.
   const first = blockers.find((b) => b.at === 'check') ?? blockers.find((b) => b.at !== 'recheck') ?? blockers[0];
   if (first) return line(first);
+  return nextToHandBack(s);
+}
+
+/** Nothing holds it: it goes back, for the road or not. */
+function nextToHandBack(s: JobState): NextLine {
   const danger = leftAt(s).length > 0;
   return goTo(
     {

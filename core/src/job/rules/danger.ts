@@ -1,5 +1,5 @@
 import { dangersStanding, isTold, type Danger, type DangerAt, type DangerFacts } from '../../danger';
-import { faultsOf } from '../../diagnosis';
+import { elsewhereChecks, faultsOf } from '../../diagnosis';
 import {
   assemblyOf,
   checksOf,
@@ -26,7 +26,10 @@ function ofCheck(s: JobState, e: Entry<'check'>, i: number, out: Lists, bad: Rea
   const { check, state, results } = e.body;
   for (const { joint: at, result } of results) {
     if (!isJointId(at)) {
-      if (result === 'tight') out.clears.push({ at, i });
+      const shows = elsewhereChecks(s.context.type)
+        .find((c) => c.id === check)
+        ?.states.includes(state);
+      if (result === 'tight' && shows) out.clears.push({ at, i });
       if (result === 'dangerous' || (result === 'moves' && bad.has(at)))
         out.found.push({ kind: 'elsewhere', at: [at], entry: e.id, since: i });
       continue;

@@ -115,6 +115,12 @@ const AT: Readonly<Record<string, (page: Page) => Promise<void>>> = {
     await tap(page, 'hand-back');
     await sign(page);
   },
+  // What was found and is not mended is told to the owner, by name.
+  'The owner is asked about it too|fails an inspection|do not return to the road': async (page) => {
+    await page.getByTestId('told-who').fill('the owner');
+    await tap(page, 'told-save');
+    await expect(page.getByRole('dialog')).toHaveCount(0);
+  },
   '^Same bump': (page) => page.getByRole('button', { name: 'quiet', exact: true }).click(),
 };
 

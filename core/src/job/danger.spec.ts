@@ -1,7 +1,9 @@
-import { COMPLAINT, CONTEXT, ledger, LINK_PART, readingOf, sized } from '../test';
+import { COMPLAINT, CONTEXT, ledger, LINK_PART, readingOf, sized, tightened } from '../test';
 import { assemblyOf, isDangerous, isJointId, jointsOf, partsOf, type JointId } from '../joint';
 import type { Entry, EntryBodies } from '../ledger';
+import { chanceFrom } from '../numeric';
 import { fittedBy } from '../plan';
+import { LOCKS } from '../torque';
 import { fastenersOf, foldJob, handBackBlockers, nextLine, openDangers, owedJoints, sayJoints, untold, type JobContext } from '.';
 
 const e = ledger();
@@ -24,27 +26,13 @@ function chosen(joint: JointId, name = 'Ball joint') {
   return [choice, answer];
 }
 /** Every fastener of the plan recorded as it should be. */
-function recorded(entries: readonly Entry[], context: JobContext): Entry[] {
-  const out = [...entries];
-  for (const f of fastenersOf(foldJob(context, out))) {
-    const at = { fastener: f.fastener.id, targetText: 'x', source: 'book' };
-    if (f.targetNm === null) out.push(e('mark', { fastener: f.fastener.id, how: 'left alone, checked tight' }));
-    else if (f.fastener.count > 1) out.push(e('clicks', { ...at, clicks: f.clicks, of: f.clicks, targetNm: f.targetNm }));
-    else
-      out.push(
-        e('torque', {
-          ...at,
-          targetNm: f.targetNm,
-          achievedNm: f.targetNm,
-          value: f.targetNm,
-          unit: 'N·m',
-          method: 'torque wrench',
-        }),
-      );
-    if (f.fastener.count === 1) out.push(e('lock', { fastener: f.fastener.id, how: 'new lock nut' } as EntryBodies['lock']));
-  }
-  return out;
-}
+const recorded = (entries: readonly Entry[], context: JobContext): Entry[] => [
+  ...entries,
+  ...fastenersOf(foldJob(context, entries)).flatMap((f) => [
+    f.targetNm === null ? e('mark', { fastener: f.fastener.id, how: 'left alone, checked tight' }) : tightened(e, f),
+    ...(f.fastener.count === 1 ? [e('lock', { fastener: f.fastener.id, how: LOCKS[0] })] : []),
+  ]),
+];
 const fitted = (joint: JointId) => e('step', { step: fittedBy(joint, CONTEXT.type.axles[partsOf(joint).axle]), state: 'done' });
 const held = (entries: readonly Entry[], context = OTHER) =>
   handBackBlockers(foldJob(context, entries))
@@ -78,6 +66,8 @@ describe('the ways that let it go, and let it go no more', () => {
     expect(held([purpose(), rock, told(...joints)])).not.toMatch(/rocks/);
     expect(held([purpose(), told(...joints), rock])).toMatch(/rocks/);
     expect(held([purpose(), rock, check(joints[0]!, 'tight')])).not.toMatch(/rocks/);
+    // A check that does not look at that joint shows nothing of it.
+    expect(held([purpose(), rock, check(joints[0]!, 'tight', 'grip-link')])).toMatch(/rocks/);
   });
   test('4. said yes to on the other axle: held, it never vanishes', () => {
     const spring: JointId = 'rear.left.spring';
@@ -150,16 +140,6 @@ test('struck with a reason it is gone; a later look that finds nothing is not en
 });
 
 // The reference model and its random tapes.
-/** Seeded: the same tapes in every run (mulberry32, public domain). */
-function chance(seed: number): () => number {
-  let a = seed;
-  return () => {
-    a = (a + 0x6d2b79f5) | 0;
-    let t = Math.imul(a ^ (a >>> 15), 1 | a);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
-  };
-}
 const RANDOM_JOINTS: readonly JointId[] = (['front', 'rear'] as const).flatMap((end) =>
   jointsOf(end, CONTEXT.type.axles[end]).filter((id) => isDangerous(partsOf(id).kind) && partsOf(id).kind !== 'wheel-nuts'),
 );
@@ -217,7 +197,7 @@ function tape(next: () => number, length: number): Entry[] {
 }
 
 test('of random tapes the open dangers and who was not told are what the model says, after every line', () => {
-  const next = chance(20_261_130);
+  const { next } = chanceFrom(20_261_130);
   let met = 0;
   for (let n = 0; n < sized(60, 3000); n++) {
     const all = tape(next, 8 + Math.floor(next() * 24));

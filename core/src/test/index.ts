@@ -1,6 +1,6 @@
 import type { GaugeSpec } from '../gauge';
 import { usualPoint } from '../geometry';
-import type { JobContext, YardRules } from '../job';
+import type { FastenerView, JobContext, YardRules } from '../job';
 import { makeEntry, type Entry, type EntryBodies, type EntryKind } from '../ledger';
 import { PART_VERSION, type Part } from '../parts';
 import { METRIC } from '../units';
@@ -216,6 +216,15 @@ export function ledger() {
   let n = 0;
   return <K extends EntryKind>(kind: K, body: EntryBodies[K], by = 'ann'): Entry =>
     makeEntry({ kind, body }, { id: `e${++n}`, job: 'j1', by, at: new Date(Date.UTC(2026, 0, 5, 9, n)).toISOString() });
+}
+
+/** A fastener done as it should be: clicked to the end, pulled at its value, or firm and marked where none is published. */
+export function tightened(e: ReturnType<typeof ledger>, f: FastenerView): Entry {
+  const at = { fastener: f.fastener.id, targetText: `${f.targetNm} N·m`, source: 'book' };
+  if (f.targetNm === null) return e('mark', { fastener: f.fastener.id, how: 'firm, unpublished' });
+  if (f.fastener.count > 1) return e('clicks', { ...at, clicks: f.clicks, of: f.clicks, targetNm: f.targetNm });
+  const nm = f.targetNm;
+  return e('torque', { ...at, targetNm: nm, achievedNm: nm, value: nm, unit: 'N·m', method: 'torque wrench' });
 }
 
 /** How many of a random run: few in every run, the larger number in the long one (`npm test -- long`). */

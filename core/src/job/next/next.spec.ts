@@ -1,4 +1,4 @@
-import { COMPLAINT, CONTEXT, ledger, LINK_PART, readingOf } from '../../test';
+import { COMPLAINT, CONTEXT, ledger, LINK_PART, readingOf, tightened } from '../../test';
 import { diagnose, SHIPPED } from '../../diagnosis';
 import { jointId, jointsOf, SIDES, type FastenerId, type JointId, shopMeasures, type JointKind } from '../..';
 import type { Entry, EntryKind, Line } from '../../ledger';
@@ -139,19 +139,7 @@ class Walker {
   }
   private pull(fastener: FastenerId): Entry[] {
     const f = fastenersOf(this.state).find((x) => x.fastener.id === fastener)!;
-    const at = { fastener, targetText: `${f.targetNm} N·m`, source: 'book' };
-    if (f.targetNm === null) return [e('mark', { fastener, how: 'firm, unpublished' })];
-    if (f.fastener.count > 1) return [e('clicks', { ...at, clicks: f.clicks, of: f.clicks, targetNm: f.targetNm })];
-    return [
-      e('torque', {
-        ...at,
-        targetNm: f.targetNm,
-        achievedNm: f.targetNm,
-        value: f.targetNm,
-        unit: 'N·m',
-        method: 'torque wrench',
-      }),
-    ];
+    return [tightened(e, f)];
   }
 }
 

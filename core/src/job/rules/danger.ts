@@ -37,7 +37,8 @@ function ofCheck(s: JobState, e: Entry<'check'>, i: number, out: Lists, bad: Rea
     const { axle, kind } = partsOf(at);
     const spec = s.context.type.axles[axle];
     const by = checksOf(spec).find((c) => c.id === check);
-    if (result === 'tight' && (!by || stateCounts(spec, by, kind, state).counts)) out.clears.push({ at, i });
+    // A check that does not look at this joint shows nothing of it.
+    if (result === 'tight' && by?.settles.includes(kind) && stateCounts(spec, by, kind, state).counts) out.clears.push({ at, i });
     if (result === 'moves' || result === 'dangerous') out.moves.push({ at, i });
     if (result === 'dangerous' || (isDangerous(kind) && fails(s, at, result)))
       out.found.push({ kind: 'felt', at: [at], entry: e.id, since: i });

@@ -1,11 +1,11 @@
-import { GLOBALS, SWC } from './jest.shared.mjs';
+import { GLOBALS, specsOf, SWC } from './jest.shared.mjs';
 
 /** Every package's unit tests; `npm test` runs them after types and lint. */
 const plain = (name, extra = {}) => ({
   displayName: name,
   rootDir: `<rootDir>/${name}`,
   testEnvironment: 'node',
-  testMatch: ['<rootDir>/src/**/*.spec.ts'],
+  ...specsOf(name),
   sandboxInjectedGlobals: GLOBALS,
   transform: { '^.+\\.[jt]s$': SWC },
   // The packages are read from their TypeScript sources through the workspace links.
@@ -18,6 +18,7 @@ export default {
   testTimeout: 60_000,
   // Two files at once, on the two cores there are. Each leaves some megabytes behind in the process that ran it: past this one is made anew.
   maxWorkers: 2,
+  testSequencer: '<rootDir>/tools/lib/in-order.mjs',
   workerIdleMemoryLimit: '3GB',
   projects: [plain('core'), plain('contract'), plain('demo'), plain('server'), '<rootDir>/web/jest.config.mjs'],
 };

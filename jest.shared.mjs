@@ -9,3 +9,14 @@ export const GLOBALS = [
 
 /** TypeScript without Angular in it, by the quick compiler. */
 export const SWC = ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'commonjs' } }];
+
+/**
+ * Where a package's specs are: each by itself, or all of them in few files that `npm test` has written (tools/lib/together.mjs).
+ * @param name the package, under the project's folder
+ */
+export const specsOf = (name) => {
+  const together = process.env.TEST_TOGETHER;
+  return together
+    ? { roots: ['<rootDir>', together], testMatch: [`${together}/*-${name}.spec.js`] }
+    : { testMatch: ['<rootDir>/src/**/*.spec.ts'] };
+};

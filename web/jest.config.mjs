@@ -1,4 +1,4 @@
-import { GLOBALS, SWC } from '../jest.shared.mjs';
+import { GLOBALS, specsOf, SWC } from '../jest.shared.mjs';
 import presets from 'jest-preset-angular/presets/index.js';
 
 const preset = presets.createCjsPreset({ tsconfig: '<rootDir>/tsconfig.spec.json' });
@@ -8,7 +8,7 @@ export default {
   transform: { '/(core|contract)/src/.*\\.ts$': SWC, ...preset.transform },
   sandboxInjectedGlobals: GLOBALS,
   rootDir: import.meta.dirname,
-  testMatch: ['<rootDir>/src/**/*.spec.ts'],
+  ...specsOf('web'),
   setupFilesAfterEnv: ['<rootDir>/setup-jest.ts'],
   transformIgnorePatterns: ['/node_modules/(?!(.*\\.mjs$|@ash-knot|uuid|idb|@angular|@ng-icons|zod))'],
 };

@@ -4,8 +4,9 @@ import { existsSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import pg from 'pg';
 import { build, debian } from './install.mjs';
-import { end, LOCAL, run, say, sleep } from './say.mjs';
+import { end, LOCAL, ROOT, run, say, sleep } from './say.mjs';
 import { startServer } from './server.mjs';
+import { together } from './together.mjs';
 
 /** One check: it passes or it does not. */
 async function check(report, name, command, args) {
@@ -34,6 +35,9 @@ export async function format(report, files = ['.']) {
   await check(report, 'format', 'npx', [...args, '--cache-location', cache('prettier'), ...files]);
 }
 
+/** Where a test stands: its spec, also where that ran in one file with others. */
+const specOf = (file, test) => (test.ancestorTitles[0]?.endsWith('.spec.ts') ? path.join(ROOT, test.ancestorTitles[0]) : file);
+
 /** Jest, two files at once; `files` are the specs to run, all of them where none is named. */
 export async function unit(report, postgres, { long, files = [] }) {
   const name = `jest-${randomBytes(4).toString('hex')}.json`;
@@ -42,10 +46,12 @@ export async function unit(report, postgres, { long, files = [] }) {
   const env = {
     TEST_DATABASE_URL: await postgres.createDatabase('tests'),
     ...(long ? { TEST_LONG: '1' } : {}),
+    ...(files.length ? {} : { TEST_TOGETHER: together() }),
   };
   const r = await report.stage('unit tests', () =>
     run('npx', [...args, ...(files.length ? ['--runTestsByPath', ...files] : [])], { env }),
   );
+  if (env.TEST_TOGETHER) rmSync(env.TEST_TOGETHER, { recursive: true });
   if (!existsSync(out)) {
     report.count(0, 1);
     say(r.out.slice(-8000));
@@ -56,19 +62,19 @@ export async function unit(report, postgres, { long, files = [] }) {
   report.count(result.numPassedTests, result.numFailedTests + result.numRuntimeErrorTestSuites);
   for (const file of result.testResults) {
     if (file.status === 'failed') say(`${file.name}\n${file.message}`);
-    report.took(file.name, (file.endTime - file.startTime) / 1000);
   }
-  report.sayLong(
-    result.testResults.flatMap((file) =>
-      file.assertionResults.map((t) => ({
-        file: file.name,
-        line: t.location?.line ?? 1,
-        title: t.fullName,
-        seconds: (t.duration ?? 0) / 1000,
-      })),
-    ),
+  const tests = result.testResults.flatMap((file) =>
+    file.assertionResults.map((t) => ({
+      file: specOf(file.name, t),
+      line: t.location?.line ?? 1,
+      title: t.title,
+      seconds: (t.duration ?? 0) / 1000,
+    })),
   );
-  say(`unit: ${result.numPassedTests} passed, ${result.numFailedTests} failed in ${result.testResults.length} files`);
+  for (const t of tests) report.took(t.file, t.seconds);
+  report.sayLong(tests);
+  const specs = new Set(tests.map((t) => t.file)).size;
+  say(`unit: ${result.numPassedTests} passed, ${result.numFailedTests} failed in ${specs} files`);
 }
 
 export async function buildWeb(report) {

@@ -141,9 +141,15 @@ test('while a new answer is worked out the last one stays, marked, and no verdic
   );
   const b = await bench(Find, [complaint(), ...clear], { providers: [{ provide: DIAGNOSIS_WORKER, useValue: slow }] });
   expect(b.store.next()!.title).toMatch(/Ranking/);
-  const s = b.store.state()!;
-  asked.at(-1)!(diagnose(requestOf(s), SHIPPED));
-  await b.settle();
+  // Asked again while it was answered, the newer question is answered too.
+  const answers = async () => {
+    for (let known = 0; known < asked.length;) {
+      known = asked.length;
+      asked.at(-1)!(diagnose(requestOf(b.store.state()!), SHIPPED));
+      await b.settle();
+    }
+  };
+  await answers();
   expect(b.store.next()).toMatchObject({ label: 'Give the verdict', action: { entries: [{ kind: 'verdict' }] } });
   // Something is written: the answer of a moment ago stays in sight, and nothing is written by it.
   await b.store.write('note', { text: 'asked again' });
@@ -153,8 +159,7 @@ test('while a new answer is worked out the last one stays, marked, and no verdic
   expect(b.text(tid('weighed'))).toMatch(/The last answer; weighed again/);
   expect(b.store.next()).toMatchObject({ title: 'Weighed again.', action: { kind: 'go' } });
   expect(b.el.querySelector<HTMLButtonElement>(tid('give-verdict'))!.disabled).toBe(true);
-  asked.at(-1)!(diagnose(requestOf(b.store.state()!), SHIPPED));
-  await b.settle();
+  await answers();
   expect(b.store.next()).toMatchObject({ action: { entries: [{ kind: 'verdict' }] } });
   expect(b.text(tid('weighed'))).not.toMatch(/again/);
 });

@@ -72,7 +72,8 @@ function ended(f: DangerFacts, d: Danger): boolean {
     case 'measured':
       return renewedSince(f, at!, d.since);
     case 'rocks':
-      return d.at.some((x) => f.moves.some((m) => m.at === x)) || d.at.every(clearedSince);
+      // What was felt before it rocked did not explain it then, and does not now.
+      return d.at.some((x) => f.moves.some((m) => m.at === x && m.i >= d.since)) || d.at.every(clearedSince);
     case 'elsewhere':
       return clearedSince(at!);
     case 'not cured':

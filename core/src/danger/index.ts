@@ -1,1 +1,2 @@
 export * from './danger';
+export * from './debts';

@@ -5,7 +5,9 @@ import { resolutionMm } from '../gauge';
 import { resolutionDoubtMm } from '../play';
 import { otherSide, SIDES, type Side } from '../vehicle';
 import type { JobState } from './fold';
-import { dangerousJoints, owedJoints, standingOf } from './rules/clearance';
+import { standingOf } from './rules/clearance';
+import { openDangers } from './rules/danger';
+import { owedJoints } from './rules/debts';
 import { sayJoints } from './say';
 
 /** The case the diagnosis sees, from what the ledger holds. */
@@ -113,6 +115,6 @@ export function requestOf(s: JobState, standing = standingOf(s) ?? 'on-wheels'):
         }),
       ),
     linksOffDrive: s.context.rules.linksOffDrive,
-    mayDrive: dangerousJoints(s).length === 0,
+    mayDrive: openDangers(s).length === 0,
   };
 }

@@ -4,7 +4,20 @@ import type { Entry, EntryBodies } from '../ledger';
 import { chanceFrom } from '../numeric';
 import { fittedBy } from '../plan';
 import { LOCKS } from '../torque';
-import { fastenersOf, foldJob, handBackBlockers, nextLine, openDangers, owedJoints, sayJoints, untold, type JobContext } from '.';
+import { diagnose, SHIPPED } from '../diagnosis';
+import {
+  fastenersOf,
+  foldJob,
+  handBackBlockers,
+  nextLine,
+  openDangers,
+  owedJoints,
+  requestOf,
+  sayJoints,
+  untold,
+  verdictView,
+  type JobContext,
+} from '.';
 
 const e = ledger();
 const OTHER: JobContext = { ...CONTEXT, kind: 'age replacement' };
@@ -25,14 +38,25 @@ function chosen(joint: JointId, name = 'Ball joint') {
   const answer = e('answer', { answer: 'approved', what: 'it', parts: [choice.id], who: 'o', how: 'by phone', warning: '' });
   return [choice, answer];
 }
+/** The maker's value, found in its book, where "firm" is not enough. */
+const found = (entries: readonly Entry[], context: JobContext): Entry[] =>
+  fastenersOf(foldJob(context, entries))
+    .filter((f) => f.state === 'must be published')
+    .map(({ fastener: { kind, axle } }) => {
+      const by = { source: 'the maker’s book', publisher: 'vehicle maker' } as const;
+      return e('book', { axle, value: { fastener: kind, minNm: 80, maxNm: 80, value: 80, unit: 'N·m', ...by } });
+    });
 /** Every fastener of the plan recorded as it should be. */
-const recorded = (entries: readonly Entry[], context: JobContext): Entry[] => [
-  ...entries,
-  ...fastenersOf(foldJob(context, entries)).flatMap((f) => [
-    f.targetNm === null ? e('mark', { fastener: f.fastener.id, how: 'left alone, checked tight' }) : tightened(e, f),
-    ...(f.fastener.count === 1 ? [e('lock', { fastener: f.fastener.id, how: LOCKS[0] })] : []),
-  ]),
-];
+function recorded(before: readonly Entry[], context: JobContext): Entry[] {
+  const entries = [...before, ...found(before, context)];
+  return [
+    ...entries,
+    ...fastenersOf(foldJob(context, entries)).flatMap((f) => [
+      tightened(e, f),
+      ...(f.fastener.count === 1 ? [e('lock', { fastener: f.fastener.id, how: LOCKS[0] })] : []),
+    ]),
+  ];
+}
 const fitted = (joint: JointId) => e('step', { step: fittedBy(joint, CONTEXT.type.axles[partsOf(joint).axle]), state: 'done' });
 const held = (entries: readonly Entry[], context = OTHER) =>
   handBackBlockers(foldJob(context, entries))
@@ -137,6 +161,65 @@ test('struck with a reason it is gone; a later look that finds nothing is not en
   const strike = e('strike', { entry: found.id, why: 'the wrong side' });
   expect(openDangers(foldJob(OTHER, [purpose(), found, check(BALL, 'tight')]))).toHaveLength(1);
   expect(openDangers(foldJob(OTHER, [purpose(), found, strike]))).toEqual([]);
+});
+
+test('what was felt to move before it rocked explains no rock', () => {
+  const at: JointId = 'rear.left.wheel-bearing';
+  const rock = e('check', {
+    check: 'shake-12-6',
+    state: 'both-hanging',
+    rocks: true,
+    results: [{ joint: at, result: 'can’t tell' }],
+  });
+  const kinds = (...tape: Entry[]) => openDangers(foldJob(OTHER, [purpose(), ...tape])).map((d) => d.kind);
+  expect(kinds(check(at, 'moves'), rock)).toEqual(['felt', 'rocks']);
+  expect(kinds(rock, check(at, 'moves'))).toEqual(['felt']);
+});
+
+describe('what is owed, and what pays it', () => {
+  const LINK: JointId = 'front.left.link-lower';
+  const owedOf = (context: JobContext, ...tape: Entry[]) => owedJoints(foldJob(context, tape));
+  test('something found at a corner: its dangerous joints, in any job, and no other corner’s', () => {
+    const owed = owedOf(OTHER, purpose(), check(LINK, 'moves', 'grip-link'));
+    expect(owed).toContain(BALL);
+    expect(owed.every((id) => id.startsWith('front.left'))).toBe(true);
+    expect(owedOf(OTHER, purpose(), check(LINK, 'tight', 'grip-link'))).toEqual([]);
+    const leak = e('defect', { joint: 'rear.right.damper', what: 'oil leak' });
+    expect(owedOf(CONTEXT, e('complaint', { ...COMPLAINT, where: ['front'] }), leak)).toContain('rear.right.wheel-bearing');
+  });
+  test('a check that does not go to the joint, or shows nothing as it stands, pays nothing', () => {
+    const found = [purpose(), check(LINK, 'moves', 'grip-link')];
+    expect(owedOf(OTHER, ...found, check(BALL, 'tight', 'grip-link'))).toContain(BALL);
+    expect(owedOf(OTHER, ...found, check(BALL, 'tight', 'shake-12-6', 'on-wheels'))).toContain(BALL);
+    expect(owedOf(OTHER, ...found, check(BALL, 'tight'))).not.toContain(BALL);
+  });
+  test('a gauge pays where every reading says a state in which play shows', () => {
+    const read = (...states: ('both-hanging' | 'on-wheels' | undefined)[]) =>
+      owedOf(
+        CONTEXT,
+        e('complaint', COMPLAINT),
+        ...states.map((state) => e('reading', { ...readingOf(BALL, 0), ...(state ? { state } : {}) })),
+      ).includes(BALL);
+    expect(read('both-hanging', 'both-hanging', 'both-hanging')).toBe(false);
+    expect(read('on-wheels', 'on-wheels', 'on-wheels')).toBe(true);
+    expect(read('both-hanging', 'both-hanging', undefined)).toBe(true);
+  });
+  test('a danger that stays in waives no debt: the owner hears of everything', () => {
+    const tape = [e('complaint', COMPLAINT), check(BALL, 'moves'), told(BALL)];
+    expect(held(tape, CONTEXT)).toMatch(/Not cleared: /);
+  });
+});
+
+test('with something not to be driven on that is no joint, no drive is asked for, and the verdict names it', () => {
+  const loose = check('subframe bolt', 'moves', 'wrench-subframe', 'on-wheels');
+  const s = foldJob(CONTEXT, [e('complaint', COMPLAINT), loose]);
+  expect(requestOf(s).mayDrive).toBe(false);
+  const v = verdictView(s, diagnose(requestOf(s), SHIPPED));
+  expect(v).toMatchObject({
+    kind: 'dangerous',
+    at: ['subframe bolt'],
+    sentence: expect.stringMatching(/subframe bolt is repaired/),
+  });
 });
 
 // The reference model and its random tapes.

@@ -1,6 +1,6 @@
 import type { JobState } from './fold';
-import { dangerousJoints, owedJoints, unrepaired } from './rules/clearance';
-import { openDangers } from './rules/danger';
+import { dangerousJoints, openDangers, unrepaired } from './rules/danger';
+import { owedJoints } from './rules/debts';
 import { lanesOf } from './rules/crew';
 import { handBackBlockers } from './rules/hand-back';
 import { chalked, fastenersOf, piecesOf, planOf, workJoints } from './rules/work';

@@ -1,7 +1,7 @@
 import { CONTEXT, DOUBLE_ARM_TYPE, ledger, LINK_PART, COMPLAINT, readingOf } from '../test';
 import { frameFit } from '../bushing';
 import { CHARACTERS, CONDITIONS, diagnose, HANDLING, SHIPPED, WHENS, WHERES, type Manoeuvre } from '../diagnosis';
-import { jointId, jointsOf, type JointId } from '../joint';
+import { checkFor, jointId, jointsOf, partsOf, type JointId } from '../joint';
 import { mayWrite, type Entry, type EntryBodies } from '../ledger';
 import type { Side } from '../vehicle';
 import {
@@ -180,7 +180,13 @@ describe('the state of a joint', () => {
   describe('grades of a finding', () => {
     const said = (joint: JointId, ...results: ('tight' | 'slight' | 'moves' | 'dangerous')[]) =>
       fold(
-        results.map((result) => e('check', { check: 'shake-3-9', state: 'both-hanging', results: [{ joint, result }] })),
+        results.map((result) =>
+          e('check', {
+            check: checkFor(CONTEXT.type.axles.front, partsOf(joint).kind)!.id,
+            state: 'both-hanging',
+            results: [{ joint, result }],
+          }),
+        ),
       ).joints.get(joint)!;
     test('slight is watched at a rack’s inner joint, clears it, and is not the noise', () => {
       const j = said('front.left.tie-rod-inner', 'slight');
@@ -443,7 +449,7 @@ describe('dangerous, doubtful and contradictory findings', () => {
       }),
     ]);
     expect(told.rocks).toEqual([]);
-    expect(verdictView(told, dx(told))).toMatchObject({ kind: 'dangerous', joints: ['front.left.wheel-bearing'] });
+    expect(verdictView(told, dx(told))).toMatchObject({ kind: 'dangerous', at: ['front.left.wheel-bearing'] });
   });
   test('both links loose and an inner tie rod that moves: both links named, the tie rod first and apart', () => {
     const links = (['left', 'right'] as const).map((side) =>
@@ -460,7 +466,7 @@ describe('dangerous, doubtful and contradictory findings', () => {
     });
     const s = fold([complaint(), ...links, ...tight('left'), ...tight('right'), rod]);
     const v = verdictView(s, dx(s));
-    expect(v).toMatchObject({ kind: 'dangerous', joints: ['front.right.tie-rod-inner'] });
+    expect(v).toMatchObject({ kind: 'dangerous', at: ['front.right.tie-rod-inner'] });
     expect(v.kind === 'dangerous' && [...v.causes].sort()).toEqual(['front.left.link-lower', 'front.right.link-lower']);
     expect(besidesOf(s, v.kind === 'dangerous' ? v.causes : []).map((b) => [b.joint, b.is])).toEqual([
       ['front.right.tie-rod-inner', 'dangerous'],
@@ -597,9 +603,17 @@ describe('the audit of a torque', () => {
     expect(at([ch, approve([ch.id]), e('mark', { fastener: 'front.left.link-lower-nut', how: 'firm, unpublished' })]).state).toBe(
       'open',
     );
-    expect(
-      at([ch, approve([ch.id]), e('mark', { fastener: 'front.left.link-lower-nut', how: 'left alone, checked tight' })]).state,
-    ).toBe('done');
+  });
+  test('what holds a new part was undone: it is not left alone; what is there already may be', () => {
+    const alone = e('mark', { fastener: 'front.left.link-lower-nut', how: 'left alone, checked tight' });
+    const ch = c();
+    expect(at([ch, approve([ch.id]), alone])).toMatchObject({
+      state: 'open',
+      record: '',
+      wrong: 'it holds the new part, so it was undone: left alone it cannot be',
+    });
+    const back = choose(['front.left.link-lower'], { ...LINK_PART, kind: 'refit' });
+    expect(at([back, approve([back.id]), alone]).state).toBe('done');
   });
   test('a value found in the maker’s book rules from then on', () => {
     const ch = choose(['front.left.ball-joint'], { ...LINK_PART, kind: 'other part' });

@@ -59,3 +59,25 @@ export function stateCounts(axle: AxleSpec, check: HandCheck, kind: JointKind, s
   }
   return { counts: true };
 }
+
+/**
+ * Can a look by this check, with the vehicle so, show the fault of this joint? One that this axle does not have, or that does
+ * not go to this joint, shows nothing of it, however the vehicle stands.
+ * @param known the axle's checks, as `checksOf` gives them
+ * @param id the check that was made
+ */
+export function lookCounts(
+  axle: AxleSpec,
+  known: readonly Check[],
+  id: string,
+  kind: JointKind,
+  state: VehicleState,
+): StateRuling {
+  const check = known.find((c) => c.id === id);
+  if (!check?.settles.includes(kind)) return { counts: false, why: 'That check does not look at this joint.', needs: [] };
+  return stateCounts(axle, check, kind, state);
+}
+
+/** Whether the play of a joint shows at all with the vehicle so: to any check that goes to it, and to a gauge at it. */
+export const playShows = (axle: AxleSpec, kind: JointKind, state: VehicleState): boolean =>
+  checksOf(axle).some((c) => c.settles.includes(kind) && stateCounts(axle, c, kind, state).counts);

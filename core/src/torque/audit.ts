@@ -77,9 +77,10 @@ export const sayWrench = (w: SpeakingWrench | undefined): string => (w ? `, ${w.
 /**
  * Whether a fastener's record counts. What was pulled has to lie within what is published, one click of a group
  * like a single one; a hand's estimate is recorded as one, and "firm" stands only where no value is published:
- * neither ever does for arms, ball joints, tie rods or wheels.
+ * neither ever does for arms, ball joints, tie rods or wheels. What holds a new part was undone for it: "left alone" cannot be.
+ * @param fresh it holds a part that goes on new
  */
-export function auditFastener(kind: FastenerKind, ruling: Ruling, r: TorqueRecords): Audit {
+export function auditFastener(kind: FastenerKind, ruling: Ruling, r: TorqueRecords, fresh = false): Audit {
   const published = ruling.kind === 'value' ? ruling.value : undefined;
   const must = needsPublished(kind);
   const fits = (nm: number) => published !== undefined && isWithin(nm, published);
@@ -95,7 +96,7 @@ export function auditFastener(kind: FastenerKind, ruling: Ruling, r: TorqueRecor
       return clicks.saidAtOnce
         ? `all pulled at ${clicks.targetText}, said at once`
         : `${clicks.clicks} clicks at ${clicks.targetText}${sayWrench(clicks.wrench)}`;
-    if (mark && !(mark.how === 'firm, unpublished' && (published || must))) return mark.how;
+    if (mark && (mark.how === 'firm, unpublished' ? !published && !must : !fresh)) return mark.how;
     return '';
   };
   const tight = record();
@@ -110,7 +111,13 @@ export function auditFastener(kind: FastenerKind, ruling: Ruling, r: TorqueRecor
     record: counts,
     lockOwed,
     overshot: !counts && off !== undefined && published !== undefined && off.maxNm > published.maxNm,
-    wrong: !counts && off ? sayWrong(off, published) : '',
+    wrong: counts
+      ? ''
+      : off
+        ? sayWrong(off, published)
+        : fresh && mark?.how === 'left alone, checked tight'
+          ? 'it holds the new part, so it was undone: left alone it cannot be'
+          : '',
   };
 }
 

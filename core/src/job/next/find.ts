@@ -15,7 +15,9 @@ import { count, list, uncapital } from '../../text';
 import type { Cause } from '../../ledger';
 import type { JobState } from '../fold';
 import type { Rock } from '../state/looks';
-import { checkAt, countingStates, dangerousJoints, looseJoints, owedJoints, unrepaired } from '../rules/clearance';
+import { checkAt, countingStates, looseJoints } from '../rules/clearance';
+import { openDangers } from '../rules/danger';
+import { owedJoints } from '../rules/debts';
 import { causesOf, lookedAt, verdictCauses, verdictView, type VerdictView } from '../rules/verdict';
 import { sayBoth, sayJoints, speakOf } from '../say';
 import { goTo, line, mins, type NextAction, type NextLine } from './line';
@@ -38,7 +40,7 @@ export function nextToFind(s: JobState, d: Diagnosis | undefined, failed: string
     // So may something that was measured since and cannot be, while nothing is off yet.
     const v = d && s.choices.length === 0 ? verdictView(s, d) : undefined;
     if (v?.kind === 'contradiction') return twoThings(v);
-    return unrepaired(s).length === 0 ? nextOwed(s, owedJoints(s)) : undefined;
+    return nextOwed(s, owedJoints(s));
   }
   if (failed && !d)
     return (
@@ -218,7 +220,7 @@ export function plannedChecks(s: JobState, d: Diagnosis): NextCheck[] {
   const owed = owedJoints(s);
   const causes = causesOf(s, d);
   const found =
-    dangerousJoints(s).some((id) => partsOf(id).axle === s.axle) ||
+    openDangers(s).some((x) => x.kind !== 'rocks' && x.at.some((at) => !isJointId(at) || partsOf(at).axle === s.axle)) ||
     (causes.length > 0 && causes.every((c) => lookedAt(s, c))) ||
     // It squeaks and nothing has play: it is greased before anything else is looked for.
     (v.kind === 'open' && v.dry.length > 0);

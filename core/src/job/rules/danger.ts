@@ -7,15 +7,16 @@ import {
   isDangerous,
   isJointId,
   jointId,
+  lookCounts,
   partsOf,
   splitFastener,
-  stateCounts,
   type JointId,
 } from '../../joint';
-import { tightenedBy, type CheckResult, type Entry } from '../../ledger';
+import { tightenedBy, type Entry } from '../../ledger';
 import { fittedBy, otherStep } from '../../plan';
 import type { JobState } from '../fold';
 import { onceAState } from '../once';
+import { isFail } from '../state/joint';
 import { fastenersOf, isApproved, refitted, workJoints } from './work';
 
 /** A fact as it is gathered: in which list, and what it says. */
@@ -24,6 +25,7 @@ type Lists = { -readonly [K in Exclude<keyof DangerFacts, 'renewed'>]: DangerFac
 /** What a check says: dangers, looks that found nothing, and what was felt to move by name. */
 function ofCheck(s: JobState, e: Entry<'check'>, i: number, out: Lists, bad: ReadonlySet<DangerAt>): void {
   const { check, state, results } = e.body;
+  if (e.body.rocks) out.found.push({ kind: 'rocks', at: results.map((r) => r.joint), entry: e.id, since: i });
   for (const { joint: at, result } of results) {
     if (!isJointId(at)) {
       const shows = elsewhereChecks(s.context.type)
@@ -36,17 +38,12 @@ function ofCheck(s: JobState, e: Entry<'check'>, i: number, out: Lists, bad: Rea
     }
     const { axle, kind } = partsOf(at);
     const spec = s.context.type.axles[axle];
-    const by = checksOf(spec).find((c) => c.id === check);
-    // A check that does not look at this joint shows nothing of it.
-    if (result === 'tight' && by?.settles.includes(kind) && stateCounts(spec, by, kind, state).counts) out.clears.push({ at, i });
+    if (result === 'tight' && lookCounts(spec, checksOf(spec), check, kind, state).counts) out.clears.push({ at, i });
     if (result === 'moves' || result === 'dangerous') out.moves.push({ at, i });
-    if (result === 'dangerous' || (isDangerous(kind) && fails(s, at, result)))
+    if (result === 'dangerous' || (isDangerous(kind) && isFail(result, kind, s.context.rules.slightFails)))
       out.found.push({ kind: 'felt', at: [at], entry: e.id, since: i });
   }
 }
-/** What was felt is a fail: it moves, or it is slight where the shop's rule says that is one. */
-const fails = (s: JobState, id: JointId, result: CheckResult): boolean =>
-  result === 'moves' || (result === 'slight' && s.context.rules.slightFails.includes(partsOf(id).kind));
 
 /** What one line of the tape says of dangers. */
 function ofEntry(s: JobState, e: Entry, i: number, out: Lists, bad: ReadonlySet<DangerAt>): void {
@@ -125,7 +122,6 @@ const factsOf = onceAState((s): DangerFacts => {
     if (!s.struck.has(e.id)) ofEntry(s, e, i, out, bad);
   });
   out.found.push(...measuredDangers(s, placeOf));
-  for (const r of s.rocks) out.found.push({ kind: 'rocks', at: r.joints, entry: r.entry, since: placeOf(r.entry) });
   return { ...out, renewed: renewals(s, placeOf) };
 });
 
@@ -148,3 +144,15 @@ export const approvedWork = (s: JobState, at: DangerAt): boolean =>
 export const leftDangers = onceAState((s): readonly Danger[] => openDangers(s).filter((d) => !d.at.some((at) => inWork(s, at))));
 /** Where they are: of what rocks unexplained, every joint it may be. */
 export const leftAt = onceAState((s): readonly DangerAt[] => [...new Set(leftDangers(s).flatMap((d) => d.at))]);
+
+/** Joints at which a danger stands, both axles; where a wheel rocks and nobody has said at which joint, none is named. */
+export const dangerousJoints = onceAState((s): readonly JointId[] => jointsAt(s, openDangers(s)));
+
+/** Found dangerous, and no work is to end it: it must not go back on the road. What rocks unexplained is looked at again, by itself. */
+export const unrepaired = onceAState((s): readonly JointId[] => jointsAt(s, leftDangers(s)));
+
+/** The joints that some dangers name, in the vehicle's order. */
+function jointsAt(s: JobState, dangers: readonly Danger[]): JointId[] {
+  const at = new Set<DangerAt>(dangers.flatMap((d) => (d.kind === 'rocks' ? [] : d.at)));
+  return [...s.joints.keys()].filter((id) => at.has(id));
+}

@@ -2,7 +2,7 @@ import { jointName, type JointId } from '../../joint';
 import { capital, inSentence } from '../../text';
 import type { JobState } from '../fold';
 import type { JointView } from '../state/looks';
-import { dangerousJoints } from './clearance';
+import { unrepaired } from './danger';
 import { failedBy, failsOf } from './inspection';
 import { workJoints } from './work';
 
@@ -35,7 +35,7 @@ export function findingsOf(s: JobState): Finding[] {
             ? s.handBack || driven(s)
               ? ' Put back as it was.'
               : ''
-            : dangerousJoints(s).includes(j.id)
+            : unrepaired(s).includes(j.id)
               ? ' Not repaired.'
               : ' Left as it is.';
       const fail = fails.get(j.id);

@@ -8,7 +8,8 @@ import type { JobState } from '../fold';
 import { onceAState } from '../once';
 import { capital } from '../../text';
 import { sayBoth, sayJoints, sayParts } from '../say';
-import { contradictedJoints, looseJoints, owedJoints } from './clearance';
+import { contradictedJoints, looseJoints } from './clearance';
+import { owedJoints } from './debts';
 import { approvedWork, inWork, leftDangers, openDangers, wasTold } from './danger';
 import { goodsLines } from './goods';
 import { untoldFails } from './inspection';
@@ -158,17 +159,16 @@ function notPlanned(s: JobState): Blocker[] {
 function blockersOfQuestions(s: JobState): Blocker[] {
   const out: Blocker[] = [];
   const noise = s.context.kind === 'noise';
-  const danger = leftDangers(s);
   if (noise && !s.complaint) out.push({ sentence: 'The complaint is not written down.', at: 'complaint' });
   if (!noise && !s.purpose) out.push({ sentence: 'Why it is here is not written down.', at: 'complaint' });
   const owed = owedJoints(s);
-  if (danger.length === 0 && owed.length)
+  if (owed.length)
     out.push({
       sentence: `Not cleared: ${sayJoints(s, owed.slice(0, 4))}${owed.length > 4 ? ' and more' : ''}.`,
       at: 'check',
       joint: owed[0]!,
     });
-  if (noise && danger.length === 0 && owed.length === 0 && !s.verdict && !s.goOn)
+  if (noise && leftDangers(s).length === 0 && owed.length === 0 && !s.verdict && !s.goOn)
     out.push({ sentence: 'No verdict was given, and nobody said why not.', at: 'verdict' });
   return out;
 }

@@ -4,7 +4,7 @@ import type { Cause, Entry } from '../../ledger';
 import { capital, list } from '../../text';
 import type { JobState } from '../fold';
 import { sayJoints } from '../say';
-import { unrepaired } from './clearance';
+import { unrepaired } from './danger';
 
 /** What is worn at a joint that is not renewed, and whether the shop's inspection rule fails it. */
 export interface Fail {

@@ -5,13 +5,15 @@ import type { Cause } from '../../ledger';
 import { capital } from '../../text';
 import type { JobState } from '../fold';
 import { sayBoth, sayJoints, speakOf } from '../say';
-import { contradictedJoints, dangerousJoints, looseJoints, uncleared } from './clearance';
+import { contradictedJoints, looseJoints } from './clearance';
+import { openDangers } from './danger';
+import { uncleared } from './debts';
 
 export type VerdictView =
   | { readonly kind: 'blocked'; readonly missing: readonly JointId[]; readonly sentence: string }
   | {
       readonly kind: 'dangerous';
-      readonly joints: readonly JointId[];
+      readonly at: readonly DangerAt[];
       /** Other dangerous joints that are neither cleared nor found yet: the verdict waits for them. */
       readonly missing: readonly JointId[];
       /** What makes the noise, where that is known besides. */
@@ -58,7 +60,7 @@ export function lookedAt(s: JobState, c: Cause): boolean {
 }
 
 /** What makes the noise besides what is dangerous: over the threshold, or found worn and sharing the blame with it. */
-function besideDanger(s: JobState, d: Diagnosis, danger: readonly JointId[]): Cause[] {
+function besideDanger(s: JobState, d: Diagnosis, danger: readonly DangerAt[]): Cause[] {
   const is = (c: Cause) => (danger as readonly string[]).includes(splitFault(c)?.joint ?? c);
   const over = causesOf(s, d).filter((c) => lookedAt(s, c) && !is(c));
   if (over.length) return over;
@@ -77,12 +79,12 @@ export function sayBan(s: JobState, danger: readonly DangerAt[]): string {
 /** What a verdict names when it is given now; nothing while something is owed before it, or nothing stands out. */
 export function verdictCauses(v: VerdictView): readonly Cause[] {
   if (v.kind === 'ready') return v.causes;
-  return v.kind === 'dangerous' && v.missing.length === 0 ? [...v.joints, ...v.causes] : [];
+  return v.kind === 'dangerous' && v.missing.length === 0 ? [...v.at, ...v.causes] : [];
 }
 
 /** What may be said about the noise: nothing before the dangerous joints of the axle are cleared or found. */
 export function verdictView(s: JobState, d: Diagnosis): VerdictView {
-  const danger = dangerousJoints(s);
+  const danger = [...new Set(openDangers(s).flatMap((x) => (x.kind === 'rocks' ? [] : x.at)))];
   const ban = danger.length ? sayBan(s, danger) : '';
   const doubtful = contradictedJoints(s)[0];
   if (doubtful) {
@@ -92,7 +94,7 @@ export function verdictView(s: JobState, d: Diagnosis): VerdictView {
   if (danger.length) {
     return {
       kind: 'dangerous',
-      joints: danger,
+      at: danger,
       missing: uncleared(s, s.axle),
       causes: besideDanger(s, d, danger),
       sentence: ban,

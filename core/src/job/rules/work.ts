@@ -136,6 +136,8 @@ export interface FastenerView extends Audit, ClicksPlan {
   readonly fastener: Fastener;
   /** The old part's hardware, where it differs: it was undone with that. */
   readonly old?: Hardware | undefined;
+  /** It holds a part that goes on new: it was undone, and cannot have been left alone. */
+  readonly ofNew: boolean;
   /** A part was chosen for it that does not say its own hardware: what stands here is the old part's. */
   readonly unsaid: boolean;
   readonly name: string;
@@ -179,6 +181,12 @@ export const fastenersOf = onceAState((s): readonly FastenerView[] => {
   const ofPart = by('part maker');
   const planned = fastenersFor(s.axle, s.context.type.axles[s.axle], plannedJoints(s));
   const also = alsoUndone(s).filter((f) => !planned.some((p) => p.id === f.id));
+  const back = refitted(s, plannedJoints(s));
+  const renewing = new Set(
+    plannedJoints(s)
+      .filter((id) => !back.includes(id))
+      .map(assemblyOf),
+  );
   return [...planned, ...also].map((given): FastenerView => {
     // A link is one part with two ends: what is chosen for one end rules the nut of the other.
     const part = s.choices.filter((c) => c.body.joints.some((id) => assemblyOf(id) === assemblyOf(given.joint))).at(-1)
@@ -201,16 +209,19 @@ export const fastenersOf = onceAState((s): readonly FastenerView[] => {
       end?.thread,
     );
     const name = fastenerName(given.kind, s.context.rules.dialect);
-    const audit = auditFastener(given.kind, ruling, {
+    const ofNew = renewing.has(assemblyOf(given.joint));
+    const records = {
       torque: s.torques.get(given.id)?.body,
       lock: s.locks.get(given.id)?.body,
       mark: s.marks.get(given.id)?.body,
       clicks: s.clicks.get(given.id)?.body,
-    });
+    };
+    const audit = auditFastener(given.kind, ruling, records, ofNew);
     const past = pastCalibration(s, given.id);
     return {
       fastener,
       old: differs ? { hexMm: given.hexMm, hold: given.hold } : undefined,
+      ofNew,
       unsaid:
         ofLink &&
         part !== undefined &&

@@ -29,6 +29,10 @@ export interface Found extends HandFinding, JointMeasures {
   readonly rocks: boolean;
 }
 
+/** What was felt is a fail: it moves, or it is slight where the shop's rule says that is one. */
+export const isFail = (result: CheckResult | undefined, kind: JointKind, slightFails: readonly JointKind[]): boolean =>
+  result === 'moves' || result === 'dangerous' || (result === 'slight' && slightFails.includes(kind));
+
 /** Past this share of its limit a joint is watched (common practice, no source). */
 const WATCHED = 0.6;
 

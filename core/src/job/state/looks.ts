@@ -4,9 +4,9 @@ import {
   isJointId,
   jointId,
   jointsOf,
+  lookCounts,
   partsOf,
   splitFastener,
-  stateCounts,
   type Check,
   type Defect,
   type JointId,
@@ -18,7 +18,7 @@ import { spoken } from '../../text';
 import { AXLES, type AxleSpec, type Side } from '../../vehicle';
 import type { JobContext } from '../context';
 import { grouped } from './grouped';
-import { judgeJoint, type Found, type HandFinding } from './joint';
+import { isFail, judgeJoint, type Found, type HandFinding } from './joint';
 import { measuresOf, type JointMeasures } from './measuring';
 
 /** Everything known of one joint, and what that makes of it. */
@@ -60,25 +60,19 @@ export interface LooksState {
   readonly rocks: readonly Rock[];
 }
 
-/** A shake that moved somewhere stays open until one of its joints is found to move. */
+/** A shake that moved somewhere stays open until one of its joints is felt to move after it. */
 function openRocks(checks: readonly Entry<'check'>[]): Rock[] {
   return checks
-    .filter((e) => e.body.rocks)
-    .map((e): Rock => ({
-      entry: e.id,
-      check: e.body.check,
-      joints: e.body.results.flatMap((r) => (isJointId(r.joint) ? [r.joint] : [])),
-    }))
-    .filter((r, i, every) => every.findIndex((x) => x.joints.join() === r.joints.join()) === i)
-    .filter(
-      (r) =>
-        !checks.some((e) =>
-          e.body.results.some(
-            (x) => (x.result === 'moves' || x.result === 'dangerous') && (r.joints as readonly string[]).includes(x.joint),
-          ),
-        ),
-    );
+    .flatMap((e, i): Rock[] => {
+      const joints = e.body.results.flatMap((r) => (isJointId(r.joint) ? [r.joint] : []));
+      const told = checks
+        .slice(i)
+        .some((later) => later.body.results.some((r) => isMove(r) && joints.some((at) => at === r.joint)));
+      return e.body.rocks && !told ? [{ entry: e.id, check: e.body.check, joints }] : [];
+    })
+    .filter((r, i, every) => every.findIndex((x) => x.joints.join() === r.joints.join()) === i);
 }
+const isMove = ({ result }: { readonly result: CheckResult }) => result === 'moves' || result === 'dangerous';
 
 /** What one check said of one joint. */
 interface Said {
@@ -113,8 +107,7 @@ function handOf(
   known: readonly Check[],
   slightFails: readonly JointKind[],
 ): HandFinding {
-  const failing = (r: CheckResult | undefined) =>
-    r === 'moves' || r === 'dangerous' || (r === 'slight' && slightFails.includes(kind));
+  const failing = (r: CheckResult | undefined) => isFail(r, kind, slightFails);
   const ways = new Set<string>();
   let found: HandFinding = { fails: false, counts: false, handWhy: '', contradicted: false };
   for (const { check: by, result } of said) {
@@ -122,8 +115,7 @@ function handOf(
       found = { hand: result, fails: false, counts: true, handWhy: '', contradicted: false, tightened: true };
       continue;
     }
-    const check = known.find((c) => c.id === by.check);
-    const ruling = check ? stateCounts(spec, check, kind, by.state) : ({ counts: true } as const);
+    const ruling = lookCounts(spec, known, by.check, kind, by.state);
     // Movement felt always counts, a trace of it too.
     const counts = ruling.counts || failing(result) || result === 'slight';
     if (result === 'tight' && counts) ways.add(by.check);

@@ -1,4 +1,5 @@
 import { MOST_PLAY_MM } from '../../play';
+import { VEHICLE_STATES } from '../../vehicle';
 import { capital } from '../../text';
 import { sayLength } from '../../units';
 import { MEASURED_PHASES } from '../words';
@@ -14,6 +15,8 @@ const body = bodyOf(({ z, gaugeId, jointId, text }) =>
     second: z.number().min(-1000).max(1000),
     unit: z.enum(['mm', 'in']),
     playMm: z.number().min(0).max(MOST_PLAY_MM),
+    /** How the vehicle stood: a joint under its load shows no play to a gauge either. Older readings do not say. */
+    state: z.enum(VEHICLE_STATES).optional(),
     /** What was wrong with the gauge's calibration when it was taken: "calibration ran out on 2026-03-01". */
     calibration: text(80).optional(),
   }),
@@ -30,6 +33,7 @@ export const reading = entryKind(body)({
     second: 1.4,
     unit: 'mm',
     playMm: 0.4,
+    state: 'both-hanging',
     calibration: 'never calibrated',
   },
   who: AT_THE_VEHICLE,

@@ -1,9 +1,20 @@
 import { DIAGNOSIS_WORKER } from '../workers/diagnoser';
 import type { DiagnosisWork } from '../workers/diagnosis-work';
-import { diagnose, jointsOf, requestOf, SHIPPED, type Diagnosis, type NextCheck } from '@ash-knot/core';
+import {
+  checkFor,
+  diagnose,
+  jointsOf,
+  partsOf,
+  requestOf,
+  SHIPPED,
+  type Diagnosis,
+  type JointId,
+  type NextCheck,
+} from '@ash-knot/core';
 import { bench, job, stored, tid } from '../../test';
 import { Find } from './find';
 
+const usualCheck = (joint: JointId) => checkFor(job().type.axles.front, partsOf(joint).kind)!.id;
 const complaint = () =>
   stored('complaint', {
     character: ['dull clunk'],
@@ -133,7 +144,7 @@ test('while a new answer is worked out the last one stays, marked, and no verdic
       .filter((j) => j.includes(side))
       .map((joint) =>
         stored('check', {
-          check: 'shake-12-6',
+          check: usualCheck(joint),
           state: 'both-hanging',
           results: [{ joint, result: joint === 'front.left.link-lower' ? 'moves' : 'tight' }],
         }),
@@ -167,7 +178,7 @@ test('while a new answer is worked out the last one stays, marked, and no verdic
 test('worn and silent is found besides, under the verdict, with what it is', async () => {
   const clear = jointsOf('front', job().type.axles.front).map((joint) =>
     stored('check', {
-      check: 'shake-12-6',
+      check: usualCheck(joint),
       state: 'both-hanging',
       results: [{ joint, result: /left.(link-lower|arm-bushings)/.test(joint) ? 'moves' : 'tight' }],
     }),

@@ -1,6 +1,6 @@
 import type { StoredEntry } from '@ash-knot/contract';
-import { answersOf, planOf } from '@ash-knot/core';
-import { DIAL } from '@ash-knot/core/test';
+import { answersOf, fastenersOf, planOf } from '@ash-knot/core';
+import { DIAL, ledger, tightened } from '@ash-knot/core/test';
 import { bench, FakeEventSource, goodsIn, LINK, SESSION, SHOP, stored, tid, type FakeApi } from '../../test';
 import { TestBed } from '@angular/core/testing';
 import { Places } from '../job/places';
@@ -198,7 +198,11 @@ test('before the wheels go on the line asks what came off; its key unfolds it', 
     if (p.phase === 'lower' || p.id === 'finish') continue;
     if (p.confirmJoint) await b.store.write('confirm', { joint: p.confirmJoint, outcome: 'sound', note: '' });
     if (p.orientation) await b.store.write('orientation', { step: p.id, joint: p.joint!, orientation: p.orientation });
-    if (p.fastener) await b.store.write('mark', { fastener: p.fastener, how: 'left alone, checked tight' });
+    const f = fastenersOf(b.store.state()!).find((x) => x.fastener.id === p.fastener);
+    if (f?.ofNew) {
+      const { kind, body } = tightened(ledger(), f);
+      await b.store.write(kind, body);
+    } else if (f) await b.store.write('mark', { fastener: f.fastener.id, how: 'left alone, checked tight' });
     else await b.store.write('step', { step: p.id, state: 'done', ...(p.soakMinutes ? { soak: 'cut short' as const } : {}) });
   }
   await b.settle();

@@ -11,6 +11,7 @@ export * from './derive';
 export * from './rules/clearance';
 export { dangerousJoints, leftAt, leftDangers, openDangers, unrepaired, wasTold } from './rules/danger';
 export { openDebts, owedJoints, uncleared } from './rules/debts';
+export * from './rules/there';
 export * from './rules/verdict';
 export * from './rules/measuring';
 export * from './rules/choosing';

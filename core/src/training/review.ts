@@ -1,6 +1,6 @@
 import { faultsOf, sayFault, splitFault, type FaultId, type OtherFault } from '../diagnosis';
 import { assemblyJoints, assemblyOf, isDangerous, isJointId, partsOf, type JointId } from '../joint';
-import { fastenersOf, ledgerWords, planOf, uncleared, workJoints } from '../job';
+import { fastenersOf, leftDangers, ledgerWords, planOf, uncleared, wasTold, workJoints } from '../job';
 import { sayEntry, type EntryBodies } from '../ledger';
 import { capital, list } from '../text';
 import { otherSide } from '../vehicle';
@@ -286,15 +286,14 @@ function worked(c: PracticeContext, wrong: Wrong, strengths: Strength[]): void {
   if (workJoints(s).length && open.length) wrong('torques open', `${list(open.map((f) => f.label))}.`);
   else if (fasteners.length) strengths.push('torques right');
 
-  const bad = [...s.joints.values()].filter((j) => j.state === 'dangerous' && !s.renewed.has(j.id));
-  const heard = new Set(s.told.flatMap((x) => x.body.joints ?? []));
-  const unheard = bad.filter((j) => !heard.has(j.id));
+  const left = leftDangers(s);
+  const unheard = [...new Set(left.filter((d) => !wasTold(s, d)).flatMap((d) => d.at))];
   if (unheard.length)
     wrong(
       'customer not told',
-      `${list(unheard.map((j) => sayFault(j.id, s.context.rules.dialect, true)))}: dangerous, and the owner does not know.`,
+      `${list(unheard.map((at) => sayFault(at, s.context.rules.dialect, true)))}: dangerous, and the owner does not know.`,
     );
-  else if (bad.length || s.told.length) strengths.push('told the customer');
+  else if (left.length || s.told.length) strengths.push('told the customer');
 }
 
 /** The lines of the tape that the customer heard. */

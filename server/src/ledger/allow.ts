@@ -7,12 +7,15 @@ import {
   isSigned,
   mayWrite,
   NOT_HURRIED,
+  notThere,
   takenAfterHandBack,
   tooEarly,
   type AttachmentKind,
   type Entry,
   type EntryBodies,
   type EntryKind,
+  list,
+  sayJoint,
   sayWhen,
   type Part,
   readPart,
@@ -155,8 +158,26 @@ export async function allow(
     throw wrongClock('The entry is of a time before this job was opened. Is this device’s clock late?', 'is before the job');
   if (closed && !takenAfterHandBack(e.kind)) throw await handedBack(tx, e, tape);
   if (!tape.alone && isSigned(e.kind)) confirm(e.by);
+  await onThisVehicle(tx, e, tape);
   const check = CHECKS[e.kind] as ((tx: Queryable, e: Entry, by: By) => Promise<void>) | undefined;
   await check?.(tx, e, { role, confirm, device, tape });
+}
+
+/** Kinds that say something of joints: of those this vehicle has. */
+const OF_JOINTS: ReadonlySet<EntryKind> = new Set([
+  ...(['check', 'defect', 'reading', 'loop', 'result', 'photo', 'orientation'] as const),
+  ...(['choose', 'confirm', 'proof', 'told', 'verdict'] as const),
+]);
+
+async function onThisVehicle(tx: Queryable, e: Entry, tape: Tape): Promise<void> {
+  if (!OF_JOINTS.has(e.kind)) return;
+  const state = await tape.state(tx, e.job);
+  const strange = state ? notThere(state, e) : [];
+  if (state && strange.length)
+    throw badInput(
+      'body',
+      `names the ${list(strange.map((id) => sayJoint(id, state.context.rules.dialect, true)))}: this vehicle has none there`,
+    );
 }
 
 /** One's own slip is struck freely; what somebody else wrote, and what was signed, needs a PIN. */

@@ -6,10 +6,11 @@ import {
   type Entry,
   type EntryBodies,
   type EntryKind,
+  type JobKind,
   type JointId,
   type Part,
 } from '@ash-knot/core';
-import { LINK_PART } from '@ash-knot/core/test';
+import { COMPLAINT, LINK_PART, readingOf } from '@ash-knot/core/test';
 import { freshId, startApp, type Running, type Tablet } from '../test';
 
 let app: Running;
@@ -57,7 +58,7 @@ class Writer {
 
 /** Vehicles of a type with ball joints at the front and springs at the rear, on which no sheet is open, each for one job. */
 let vehicles: { id: string; distanceKm: number }[];
-async function job(): Promise<string> {
+async function job(kind: JobKind = 'age replacement'): Promise<string> {
   vehicles ??= (
     await app.db.query<{ id: string; distanceKm: number }>(
       `SELECT v.id, v.distance_km AS "distanceKm" FROM vehicle v JOIN vehicle_type y ON y.id = v.type_id
@@ -66,7 +67,7 @@ async function job(): Promise<string> {
   ).rows;
   for (let v = vehicles.shift(); v; v = vehicles.shift()) {
     const id = freshId();
-    const made = await t.post('/jobs', { id, vehicleId: v.id, kind: 'age replacement', bay: null, distanceKm: v.distanceKm + 5 });
+    const made = await t.post('/jobs', { id, vehicleId: v.id, kind, bay: null, distanceKm: v.distanceKm + 5 });
     expect(made.status).toBe(201);
     const { type } = (await t.get(`/jobs/${id}`)).body as JobView;
     const has = (['front', 'rear'] as const).flatMap((end) => jointsOf(end, type.axles[end]));
@@ -130,6 +131,46 @@ test.each(WAYS)('held at the door of the server: %s', async (_name, write, messa
   const r = await handedBack(w);
   expect(r.status).toBe(409);
   expect(r.said).toMatch(message);
+});
+
+const heardAt = (where: 'front' | 'rear'): EntryBodies['complaint'] => ({ ...COMPLAINT, where: [where] });
+const NOISES: readonly (readonly [string, (w: Writer) => void])[] = [
+  ['a torn boot that was seen and not felt', (w) => w.add('defect', { joint: BALL, what: 'boot torn' })],
+  [
+    'the complaint put right, from front to rear',
+    (w) => (w.add('complaint', heardAt('rear')), w.felt('rear.left.wheel-bearing', 'tight')),
+  ],
+  [
+    'a gauge that reads nothing at a ball joint on its wheel',
+    (w) => {
+      for (let n = 0; n < 3; n++) w.add('reading', { ...readingOf(BALL, 0), gauge: 'dial-1', state: 'on-wheels' });
+    },
+  ],
+];
+test.each(NOISES)('owed at the door of the server: %s', async (_name, write) => {
+  const w = new Writer(await job('noise'));
+  w.add('complaint', heardAt('front'));
+  write(w);
+  const r = await handedBack(w);
+  expect(r.status).toBe(409);
+  expect(r.said).toMatch(/Not cleared: .*left ball joint/);
+});
+
+test('a reading that does not say how the vehicle stood, and a joint this vehicle does not have, are refused in words', async () => {
+  const w = new Writer(await job());
+  const refused = async (e: Entry) => {
+    const r = await post([e]);
+    return [r.status, JSON.stringify((r.body as Problem).fields)];
+  };
+  expect(await refused(w.add('reading', { ...readingOf(BALL, 0), gauge: 'dial-1' }))).toEqual([
+    422,
+    expect.stringMatching(/must say how the vehicle stood: ball joint under its load shows no play/),
+  ]);
+  const nowhere: JointId = 'rear.left.ball-joint';
+  expect(await refused(w.add('defect', { joint: nowhere, what: 'boot torn' }))).toEqual([
+    422,
+    expect.stringMatching(/names the rear left ball joint: this vehicle has none there/),
+  ]);
 });
 
 test('whoever writes it, and however late: a learner, a technician, a lead, and a device that was off', async () => {

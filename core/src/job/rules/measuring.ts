@@ -2,9 +2,10 @@ import { fixed } from '../../text';
 import { sayLength } from '../../units';
 import { BadInput } from '../../error';
 import { sayExpired, type GaugeReading, type GaugeSpec } from '../../gauge';
-import { partsOf, type JointId } from '../../joint';
+import { isDangerous, jointName, partsOf, type JointId } from '../../joint';
 import type { EntryBodies, MeasuredPhase } from '../../ledger';
 import { MOST_PLAY_MM } from '../../play';
+import type { VehicleState } from '../../vehicle';
 import type { JobState } from '../fold';
 
 /**
@@ -37,10 +38,17 @@ const rounded = (mm: number): number => Math.round(mm * 1e4) / 1e4;
 /**
  * A reading of play from what the gauge showed pushed and pulled: the difference, whatever its sign.
  * @param on the day it is taken, for the gauge's calibration
+ * @param state how the vehicle stands; of a joint that is not driven on a reading is refused without it
  * @throws BadInput when it is more than a joint can have.
  */
 export function readingBody(
-  at: { readonly joint: JointId; readonly phase: MeasuredPhase; readonly gauge: GaugeSpec; readonly on: string },
+  at: {
+    readonly joint: JointId;
+    readonly phase: MeasuredPhase;
+    readonly gauge: GaugeSpec;
+    readonly on: string;
+    readonly state?: VehicleState | undefined;
+  },
   first: GaugeReading,
   second: GaugeReading,
 ): EntryBodies['reading'] {
@@ -58,15 +66,23 @@ export function readingBody(
     second: inUnit(second.si),
     unit,
     playMm: rounded(playMm),
+    ...(at.state ? { state: at.state } : {}),
     ...(calibration ? { calibration } : {}),
   };
 }
 
 /**
- * That a reading says what its two numbers say: the server holds every reading against it.
- * @throws BadInput naming the play and what the numbers make of it.
+ * That a reading says what its two numbers say, and how the vehicle stood where that decides: the server holds every reading
+ * against it.
+ * @throws BadInput naming the state that is missing, or the play and what the numbers make of it.
  */
 export function checkReading(b: EntryBodies['reading']): void {
+  const { kind } = partsOf(b.joint);
+  if (isDangerous(kind) && !b.state)
+    throw new BadInput(
+      'state',
+      `must say how the vehicle stood: ${jointName(kind).toLowerCase()} under its load shows no play to a gauge either`,
+    );
   const mm = (v: number) => (b.unit === 'in' ? v * MM_PER_INCH : v);
   const playMm = Math.abs(mm(b.second) - mm(b.first));
   // Numbers come rounded to the gauge's step; a thousandth is more than rounding can make.

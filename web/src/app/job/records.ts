@@ -3,6 +3,10 @@ import {
   checkAt,
   countingStates,
   elsewhereChecks,
+  isDangerous,
+  jointName,
+  partsOf,
+  playShows,
   settledBy,
   standingOf,
   dueDate,
@@ -12,6 +16,7 @@ import {
   type ElsewhereCheckId,
   type EntryBodies,
   type JointId,
+  VEHICLE_STATES,
   type VehicleState,
 } from '@ash-knot/core';
 import type { JobStore } from './job-store';
@@ -94,6 +99,23 @@ export class Records {
       ...(state === said ? [] : [{ kind: 'stands' as const, body: { state } }]),
       { kind: 'check', body: body(state) },
     ]);
+  }
+
+  /**
+   * How the vehicle stands for a gauge at this joint. Of one that is not driven on it decides, and is asked where nobody said,
+   * or it was said to stand so that no play shows; the answer stays on the tape.
+   * @returns undefined where it was not said: nothing is written then
+   */
+  async standsFor(store: JobStore, joint: JointId): Promise<{ readonly state: VehicleState | undefined } | undefined> {
+    const s = store.state()!;
+    const said = standingOf(s);
+    const { kind, axle } = partsOf(joint);
+    const counting = VEHICLE_STATES.filter((x) => playShows(s.context.type.axles[axle], kind, x));
+    if (!isDangerous(kind) || (said && counting.includes(said))) return { state: said };
+    const title = `a gauge at the ${jointName(kind, s.context.rules.dialect).toLowerCase()}`;
+    const state = await this.stand.ask({ title, counting, said });
+    if (!state) return undefined;
+    return state === said || (await store.write('stands', { state })) ? { state } : undefined;
   }
 
   /** The recheck the shop's rule asks for, of what was undone. */

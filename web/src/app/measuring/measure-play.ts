@@ -34,12 +34,15 @@ import {
   type Line,
   twinOf,
   MOST_DEGREES,
+  standingOf,
+  type VehicleState,
 } from '@ash-knot/core';
 import { FormField } from '../kit/form-field';
 import { draft } from '../state/draft';
 import { GaugeInbox, type Heard } from '../instruments/gauge-inbox';
 import { LengthGauges } from '../instruments/length-gauge';
 import { JobStore } from '../job/job-store';
+import { Records } from '../job/records';
 import { Session } from '../session/session';
 import { GaugeDrawing } from './gauge-drawing';
 import { PlayScale } from './play-scale';
@@ -64,6 +67,7 @@ export class MeasurePlay {
   protected readonly store = inject(JobStore);
   private readonly session = inject(Session);
   protected readonly inbox = inject(GaugeInbox);
+  private readonly records = inject(Records);
   private readonly known = inject(LengthGauges);
   protected readonly gaugeId = this.known.picked;
   protected readonly first = draft('reading.first', '');
@@ -184,9 +188,18 @@ export class MeasurePlay {
     }
   }
 
-  private readingOf(first: GaugeReading, second: GaugeReading): EntryBodies['reading'] {
-    const at = { joint: this.joint(), phase: this.phase(), gauge: this.gauge(), on: new Date().toISOString() };
+  private readingOf(first: GaugeReading, second: GaugeReading, state?: VehicleState): EntryBodies['reading'] {
+    const at = { joint: this.joint(), phase: this.phase(), gauge: this.gauge(), on: new Date().toISOString(), state };
     return readingBody(at, first, second);
+  }
+  /** Asked once a series where it was said to stand so that nothing shows: who says it again means it. */
+  private stood: { readonly joint: JointId; readonly state: VehicleState } | undefined;
+  private async standing(): Promise<{ readonly state: VehicleState | undefined } | undefined> {
+    const said = standingOf(this.store.state()!);
+    if (said && this.stood?.joint === this.joint() && this.stood.state === said) return this.stood;
+    const stands = await this.records.standsFor(this.store, this.joint());
+    if (stands?.state) this.stood = { joint: this.joint(), state: stands.state };
+    return stands;
   }
   protected async take(e?: Event): Promise<void> {
     e?.preventDefault();
@@ -202,7 +215,10 @@ export class MeasurePlay {
       return;
     }
     this.error.set('');
-    if (await this.store.write('reading', read.value)) this.next();
+    const stands = await this.standing();
+    if (!stands) return;
+    const { state } = stands;
+    if (await this.store.write('reading', { ...read.value, ...(state ? { state } : {}) })) this.next();
   }
   private async takeZero(): Promise<void> {
     const when = this.zeroing();
@@ -233,10 +249,12 @@ export class MeasurePlay {
     if (!file) return;
     const text = await file.text();
     input.value = '';
+    const stands = await this.standing();
+    if (!stands) return;
     const read = attempt(() =>
       pairsFromRows(rowsOf(file.name, text), this.gauge()).map((r): Line => {
         const as = (v: number): GaugeReading => ({ text: '', value: v, unit: r.unit, si: r.unit === 'in' ? v * 25.4 : v });
-        return { kind: 'reading', body: this.readingOf(as(r.first), as(r.second)) };
+        return { kind: 'reading', body: this.readingOf(as(r.first), as(r.second), stands.state) };
       }),
     );
     if (!read.ok) {

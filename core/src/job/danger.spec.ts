@@ -210,6 +210,39 @@ describe('what is owed, and what pays it', () => {
   });
 });
 
+test('each reason not to hand it back says what ends it, with its minutes, and by which entry it stands', () => {
+  const reasons = (context: JobContext, ...tape: Entry[]) =>
+    handBackBlockers(foldJob(context, tape)).filter((b) => b.ends !== undefined);
+  const moves = check(BALL, 'moves');
+  expect(reasons(OTHER, purpose(), moves)[0]).toMatchObject({
+    sentence: 'Dangerous: left ball joint. The owner has not been told yet.',
+    ends: 'The owner is told by name, 2 min, and it leaves not for the road; or it is renewed and proved.',
+    entry: moves.id,
+  });
+  const rock = e('check', {
+    check: 'shake-12-6',
+    state: 'both-hanging',
+    rocks: true,
+    results: [{ joint: 'rear.left.wheel-bearing', result: 'can’t tell' }],
+  });
+  expect(reasons(OTHER, purpose(), rock)[0]).toMatchObject({
+    sentence: 'The left rear wheel rocks, and nobody has said at which joint.',
+    ends: 'Rock the left wheel at 12 and 6: 1 min. A hand on each joint tells which; tight at each of them ends it too.',
+    entry: rock.id,
+  });
+  const work = [purpose(), moves, ...chosen(BALL)];
+  expect(reasons(OTHER, ...work)[0]).toMatchObject({
+    sentence: 'Left ball joint: found dangerous, and the new one is not on.',
+    ends: expect.stringMatching(/^The new one goes on and every fastener of it has its record, \d+ min\.$/),
+    entry: moves.id,
+  });
+  expect(reasons(OTHER, ...work, fitted(BALL))[0]).toMatchObject({
+    ends: expect.stringMatching(/^Every fastener of it has its record, \d+ min\.$/),
+  });
+  const owed = reasons(CONTEXT, e('complaint', COMPLAINT)).find((b) => b.at === 'check');
+  expect(owed!.ends).toMatch(/^Look round both ends of the left spring, and \d more looks: \d+ min\.$/);
+});
+
 test('with something not to be driven on that is no joint, no drive is asked for, and the verdict names it', () => {
   const loose = check('subframe bolt', 'moves', 'wrench-subframe', 'on-wheels');
   const s = foldJob(CONTEXT, [e('complaint', COMPLAINT), loose]);

@@ -25,7 +25,11 @@ export function nextToProve(s: JobState): NextLine {
     const base = {
       time: 'now',
       title: b.sentence,
-      why: blockers.length > 1 ? `${blockers.length - 1} more before the hand-back.` : 'The last thing before the hand-back.',
+      why: b.ends
+        ? b.ends
+        : blockers.length > 1
+          ? `${blockers.length - 1} more before the hand-back.`
+          : 'The last thing before the hand-back.',
       label: 'Show it',
       station: 'prove' as const,
     };

@@ -1,14 +1,14 @@
 import { splitFault } from '../../diagnosis';
 import type { Cause } from '../../ledger';
 import type { DangerAt } from '../../danger';
-import { isJointId, partsOf, type FastenerId, type JointId } from '../../joint';
+import { assemblyOf, isJointId, partsOf, type FastenerId, type JointId } from '../../joint';
 import { fittedBy, type StepId } from '../../plan';
 import type { Station } from '../context';
 import type { JobState } from '../fold';
 import { onceAState } from '../once';
 import { capital } from '../../text';
 import { sayBoth, sayJoints, sayParts } from '../say';
-import { contradictedJoints, looseJoints } from './clearance';
+import { checkAt, contradictedJoints, looseJoints } from './clearance';
 import { owedJoints } from './debts';
 import { approvedWork, inWork, leftDangers, openDangers, wasTold } from './danger';
 import { goodsLines } from './goods';
@@ -18,7 +18,13 @@ import { openedOwed, ruined } from './trouble';
 import { alignmentOwed, burntAt, fastenersOf, isApproved, planOf, waitingLines, workJoints } from './work';
 
 /** Something the hand-back waits for, and where it is done. */
-export type Blocker = { readonly sentence: string } & (
+export type Blocker = {
+  readonly sentence: string;
+  /** What ends it, with its minutes, where that is more than to do what the sentence says. */
+  readonly ends?: string;
+  /** The entry it stands by, where one made it. */
+  readonly entry?: string;
+} & (
   | { readonly at: 'fastener'; readonly fastener: FastenerId }
   | { readonly at: 'orientation' | 'step'; readonly step: StepId }
   | { readonly at: 'also' }
@@ -99,7 +105,13 @@ function blockersOfFindings(s: JobState): Blocker[] {
     });
   out.push(...dangersInWork(s), ...rocksOpen(s));
   const tell = untold(s);
-  if (tell.length) out.push({ sentence: `Dangerous: ${sayJoints(s, tell)}. The owner has not been told yet.`, at: 'told' });
+  if (tell.length)
+    out.push({
+      sentence: `Dangerous: ${sayJoints(s, tell)}. The owner has not been told yet.`,
+      ends: `The owner is told by name, ${TELL_MIN} min, and it leaves not for the road; or it is renewed and proved.`,
+      entry: leftDangers(s).find((d) => tell.includes(d.at[0]!))!.entry,
+      at: 'told',
+    });
   const fails = tell.length ? [] : untoldFails(s);
   if (fails.length)
     out.push({
@@ -112,24 +124,52 @@ function blockersOfFindings(s: JobState): Blocker[] {
   return out;
 }
 
+/** To reach somebody and say it, min (common practice, no source). */
+const TELL_MIN = 2;
+
 /** What was found dangerous, was said yes to, and has not ended by the work. */
 function dangersInWork(s: JobState): Blocker[] {
-  const at = [...new Set(openDangers(s).flatMap((d) => d.at))].filter(isJointId);
+  const open = openDangers(s);
+  const at = [...new Set(open.flatMap((d) => d.at))].filter(isJointId);
   return at
     .filter((id) => inWork(s, id) && approvedWork(s, id))
     .map((joint): Blocker => {
       const name = capital(sayJoints(s, [joint]));
+      const { entry } = open.find((d) => d.at.includes(joint))!;
       if (s.joints.get(joint)!.proof === 'still moves')
-        return { sentence: `${name}: renewed, and it still moves.`, at: 'proof', joint };
+        return {
+          sentence: `${name}: renewed, and it still moves.`,
+          ends: 'It is put right and felt again; or the line that is wrong is struck, with its reason.',
+          entry,
+          at: 'proof',
+          joint,
+        };
       const step = fittedBy(joint, s.context.type.axles[partsOf(joint).axle]);
-      return s.steps.get(step)?.body.state === 'done'
-        ? {
-            sentence: `${name}: found dangerous, and the new one is not proved yet: a fastener of it has no record.`,
-            at: 'step',
-            step,
-          }
-        : { sentence: `${name}: found dangerous, and the new one is not on.`, at: 'step', step };
+      const found = { entry, at: 'step', step } as const;
+      if (s.steps.get(step)?.body.state !== 'done')
+        return {
+          ...found,
+          sentence: `${name}: found dangerous, and the new one is not on.`,
+          ends: `The new one goes on and every fastener of it has its record, ${minutesLeft(s, joint)} min.`,
+        };
+      return {
+        ...found,
+        sentence: `${name}: found dangerous, and the new one is not proved yet: a fastener of it has no record.`,
+        ends: `Every fastener of it has its record, ${minutesLeft(s, joint)} min.`,
+      };
     });
+}
+
+/** What the plan still takes at a joint's part, min. */
+function minutesLeft(s: JobState, joint: JointId): number {
+  const done = new Set<string>(fastenersOf(s).flatMap((f) => (f.state === 'done' ? [f.fastener.id] : [])));
+  const left = planOf(s).filter(
+    (p) =>
+      p.joint &&
+      assemblyOf(p.joint) === assemblyOf(joint) &&
+      (p.fastener ? !done.has(p.fastener) : s.steps.get(p.id)?.body.state !== 'done'),
+  );
+  return Math.max(1, Math.round(left.reduce((sum, p) => sum + p.endsAt - p.startsAt, 0)));
 }
 
 /** A wheel rocked and nobody said at which joint: it is looked at again, or told and left not for the road. */
@@ -139,8 +179,28 @@ const rocksOpen = (s: JobState): Blocker[] =>
     .map((d) => {
       const joint = d.at.find(isJointId)!;
       const { axle, side } = partsOf(joint);
-      return { sentence: `The ${side} ${axle} wheel rocks, and nobody has said at which joint.`, at: 'check', joint };
+      return {
+        sentence: `The ${side} ${axle} wheel rocks, and nobody has said at which joint.`,
+        ends: `${sayLooks(s, [joint])} A hand on each joint tells which; tight at each of them ends it too.`,
+        entry: d.entry,
+        at: 'check',
+        joint,
+      };
     });
+
+/** The looks that settle these joints, and what they take together: "Shake the left wheel at 12 and 6, and 2 more looks: 6 min." */
+function sayLooks(s: JobState, joints: readonly JointId[]): string {
+  const looks = new Map(
+    joints.flatMap((id) => {
+      const check = checkAt(s, id);
+      return check ? [[`${check.id} ${partsOf(id).axle} ${partsOf(id).side}`, check] as const] : [];
+    }),
+  );
+  const [first, ...more] = [...looks.values()];
+  if (!first) return '';
+  const minutes = [first, ...more].reduce((sum, c) => sum + c.minutes, 0);
+  return `${first.title}${more.length ? `, and ${more.length} more ${more.length > 1 ? 'looks' : 'look'}` : ''}: ${minutes} min.`;
+}
 
 /** Said yes to, and on another axle than the plan is for: it would be forgotten. */
 function notPlanned(s: JobState): Blocker[] {
@@ -165,6 +225,7 @@ function blockersOfQuestions(s: JobState): Blocker[] {
   if (owed.length)
     out.push({
       sentence: `Not cleared: ${sayJoints(s, owed.slice(0, 4))}${owed.length > 4 ? ' and more' : ''}.`,
+      ends: sayLooks(s, owed),
       at: 'check',
       joint: owed[0]!,
     });

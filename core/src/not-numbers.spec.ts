@@ -380,7 +380,7 @@ const WORDS = `
   answersOf confirmLines placeOf settledBy clicksBody doubtOfPull hearPull inThread isFar pullBody reachShare
   readPull readRunning timesShare dangersStanding isTold leftAt leftDangers openDangers wasTold
   dayIn inZones isTimeZone plateKey
-  debtsUnpaid notThere lookCounts openDebts playShows
+  debtsUnpaid leftBefore sayLeftBefore notThere lookCounts openDebts playShows
   causesElsewhere plannedChecks alignmentOwed answered asVariant assemblyJoints assemblyOf attachmentOf auditFastener awaited
   barSize bareAxle barsOf begunReadings besidesOf builtIn burntAt calledWrong
   capital caseOf catalogueRow catalogueTable causesOf chalked checkAt checkChoice

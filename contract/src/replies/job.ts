@@ -37,6 +37,15 @@ export interface DueRecheck {
   readonly atKm: number;
   readonly onDate: string;
 }
+/** A closed job that would be held today: handed back under an older rule. */
+export interface HeldToday {
+  readonly job: string;
+  readonly vehicle: VehicleView;
+  /** The day it was handed back, ISO 8601. */
+  readonly on: string;
+  /** What holds it, in sentences. */
+  readonly why: readonly string[];
+}
 export interface FloorView {
   /** What to ask for the changes after this with. */
   readonly cursor: string;
@@ -46,4 +55,6 @@ export interface FloorView {
   readonly jobs: readonly FloorJob[];
   readonly types: Readonly<Record<string, VehicleTypeSpec>>;
   readonly rechecks: readonly DueRecheck[];
+  /** For a lead, until one has looked at it. */
+  readonly held: readonly HeldToday[];
 }

@@ -47,4 +47,6 @@ export interface FileView {
   /** What was renewed at earlier visits, and when. */
   readonly renewed: JobFile['renewed'];
   readonly jobs: readonly PastJob[];
+  /** What it left with at its last visit, not for the road. */
+  readonly left: JobFile['left'];
 }

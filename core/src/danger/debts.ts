@@ -1,4 +1,4 @@
-import type { JointId } from '../joint';
+import type { DangerAt } from './danger';
 
 /** What makes a clearance owed. */
 export type DebtBy =
@@ -9,11 +9,13 @@ export type DebtBy =
   /** Something was found at its corner. */
   | 'corner'
   /** The work has undone it. */
-  | 'opened';
+  | 'opened'
+  /** It left here not for the road, the last time. */
+  | 'left';
 
-/** A joint that must be cleared before the vehicle goes back. A later choice, or a complaint put right, leaves it owed. */
+/** What must be cleared before the vehicle goes back. A later choice, or a complaint put right, leaves it owed. */
 export interface Debt {
-  readonly at: JointId;
+  readonly at: DangerAt;
   readonly by: DebtBy;
 }
 
@@ -21,9 +23,9 @@ export interface Debt {
 export interface DebtFacts {
   readonly made: readonly Debt[];
   /** Renewed, found dangerous, which is more than a debt, or felt by a check that can show it, and no fail. */
-  readonly paid: (at: JointId) => boolean;
+  readonly paid: (at: DangerAt) => boolean;
 }
 
-/** The debts that are not paid, each joint once, by what made it first. */
+/** The debts that are not paid, each place once, by what made it first. */
 export const debtsUnpaid = (f: DebtFacts): Debt[] =>
   f.made.filter((d, i) => !f.paid(d.at) && f.made.findIndex((x) => x.at === d.at) === i);

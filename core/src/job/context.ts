@@ -1,4 +1,5 @@
 import { DISTANCE_UNITS, shopMeasures, type Measures } from '../units';
+import type { DangerAt } from '../danger';
 import type { Case } from '../diagnosis';
 import type { GaugeSpec } from '../gauge';
 import { DEFECTS, JOINT_KINDS, type JointId } from '../joint';
@@ -115,6 +116,14 @@ export interface FilePlay {
   readonly atKm: number;
 }
 
+/** What it left here with, the last time, not for the road. */
+export interface FileLeft {
+  readonly at: readonly DangerAt[];
+  /** ISO 8601 */
+  readonly on: string;
+  readonly job: string;
+}
+
 /** What the file says: parts renewed at earlier visits, points measured then, and what sisters of the type had. */
 export type CaseFile = Pick<Case, 'renewed' | 'sisters'> & {
   readonly points?: readonly FilePoint[] | undefined;
@@ -123,6 +132,7 @@ export type CaseFile = Pick<Case, 'renewed' | 'sisters'> & {
   readonly tips?: readonly FileTip[] | undefined;
   /** How long tasks took in this shop. */
   readonly times?: readonly TaskTime[] | undefined;
+  readonly left?: FileLeft | null | undefined;
 };
 
 /** Everything a job is judged by that is not on its tape. */

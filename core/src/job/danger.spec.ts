@@ -210,6 +210,29 @@ describe('what is owed, and what pays it', () => {
   });
 });
 
+test('it left not for the road: looked at before anything else is looked for, joint or no joint, in any job', () => {
+  const before = (at: readonly (JointId | 'subframe bolt')[]): JobContext => ({
+    ...OTHER,
+    file: { left: { at, on: '2026-01-02', job: 'j0' } },
+  });
+  const line = (context: JobContext, ...tape: Entry[]) => nextLine(foldJob(context, [purpose(), ...tape]), 0);
+  const ball = before([BALL]);
+  expect(line(ball)).toMatchObject({
+    station: 'find',
+    why: expect.stringMatching(/^It left here not for the road on .*2.*: left ball joint\. /),
+  });
+  expect(held([purpose()], ball)).toMatch(/Not cleared: left ball joint/);
+  expect(line(ball, check(BALL, 'tight')).why).not.toMatch(/left here/);
+  expect(held([purpose(), check(BALL, 'tight')], ball)).toBe('');
+  // Not told apart, it stays owed, and the rest goes on.
+  expect(line(ball, check(BALL, 'can’t tell')).why).not.toMatch(/left here/);
+  expect(held([purpose(), check(BALL, 'can’t tell')], ball)).toMatch(/Not cleared/);
+  const bolt = before(['subframe bolt']);
+  expect(line(bolt)).toMatchObject({ action: { to: { elsewhere: 'wrench-subframe' } } });
+  expect(held([purpose()], bolt)).toMatch(/Not cleared: subframe bolt/);
+  expect(held([purpose(), check('subframe bolt', 'tight', 'wrench-subframe', 'both-hanging')], bolt)).toBe('');
+});
+
 test('each reason not to hand it back says what ends it, with its minutes, and by which entry it stands', () => {
   const reasons = (context: JobContext, ...tape: Entry[]) =>
     handBackBlockers(foldJob(context, tape)).filter((b) => b.ends !== undefined);

@@ -10,7 +10,7 @@ export { onceAState } from './once';
 export * from './derive';
 export * from './rules/clearance';
 export { dangerousJoints, leftAt, leftDangers, openDangers, unrepaired, wasTold } from './rules/danger';
-export { openDebts, owedJoints, uncleared } from './rules/debts';
+export { leftBefore, openDebts, owedJoints, sayLeftBefore, uncleared } from './rules/debts';
 export * from './rules/there';
 export * from './rules/verdict';
 export * from './rules/measuring';

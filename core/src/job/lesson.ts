@@ -11,12 +11,14 @@ import {
   type Prediction,
   type SuspectsTable,
 } from '../diagnosis';
+import type { DangerAt } from '../danger';
 import { assemblyOf, splitJoint, type JointId } from '../joint';
 import type { Cause, CheckResult, Entry } from '../ledger';
 import { caseOf } from './case';
 import type { JobContext } from './context';
 import { foldJob } from './fold';
-import { causesElsewhere } from './rules/hand-back';
+import { leftAt } from './rules/danger';
+import { causesElsewhere, handBackBlockers, untold } from './rules/hand-back';
 import { stepTimes, type StepTime } from './step-times';
 
 /** What a closed job leaves behind for the next vehicle. */
@@ -30,6 +32,20 @@ export interface Lesson {
   readonly predictions: readonly Prediction[];
   /** How long its steps took. */
   readonly times: readonly StepTime[];
+  /** What it left with, not for the road. */
+  readonly left: readonly DangerAt[];
+  /** Why it would be held today; empty where it would not. */
+  readonly held: readonly string[];
+}
+
+/** How it left: what was still dangerous then, and what of safety would hold it today. */
+function departure(context: JobContext, live: readonly Entry[]): Pick<Lesson, 'left' | 'held'> {
+  const at = live.findLastIndex((e) => e.kind === 'hand-back');
+  const s = foldJob(context, at < 0 ? live : live.slice(0, at));
+  // What was told afterwards counts as told.
+  const told = foldJob(context, live);
+  const held = handBackBlockers(s).filter((b) => b.ends !== undefined && (b.at !== 'told' || untold(told).length > 0));
+  return { left: leftAt(told), held: held.map((b) => b.sentence) };
 }
 
 const isFound = (r: CheckResult | undefined) => r === 'moves' || r === 'dangerous';
@@ -76,7 +92,7 @@ export function lessonOf(context: JobContext, entries: readonly Entry[], s: Susp
   const renewed = [...state.renewed];
   const times = stepTimes(state);
   if (context.kind !== 'noise' || !before.complaint || faults.size === 0)
-    return { faults: [...faults], sound: [...sound], renewed, counts: [], predictions: [], times };
+    return { faults: [...faults], sound: [...sound], renewed, counts: [], predictions: [], times, ...departure(context, live) };
   const found = caseOf(before);
   const heard = { ...found, joints: [], rocks: [], elsewhere: [], drive: [] };
   const road = state.roadTest?.body.result;
@@ -117,5 +133,6 @@ export function lessonOf(context: JobContext, entries: readonly Entry[], s: Susp
     counts: lessonCounts(found, outcome, s),
     predictions,
     times,
+    ...departure(context, live),
   };
 }

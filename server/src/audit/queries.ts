@@ -18,6 +18,7 @@ export type Audited =
   | 'gauge study'
   | 'suspects table'
   | 'lesson'
+  | 'held today'
   | 'catalogue'
   | 'shop made'
   | 'exported';

@@ -1,5 +1,5 @@
 import { contextOf, dayIn, foldJob, readVehicleType, type JobKind, type JobState, type VehicleTypeSpec } from '@ash-knot/core';
-import type { DueRecheck, FloorView, JobFile, JobView, StoredEntry, VehicleView } from '@ash-knot/contract';
+import type { DueRecheck, FloorView, HeldToday, JobFile, JobView, StoredEntry, VehicleView } from '@ash-knot/contract';
 import type { Queryable } from '../db/pool';
 import { LAST_PLAY } from '../gauge/last-play';
 import { JOB_FILE } from '../learning/job-file';
@@ -54,6 +54,8 @@ export async function jobState(db: Queryable, id: string): Promise<JobState | un
 const TOLD_AGAIN_S = 20;
 /** Rechecks due, the oldest first. */
 const MOST_RECHECKS = 20;
+/** Jobs that would be held today, the latest first. */
+const MOST_HELD = 20;
 
 type FloorRow = JobRow & { file: JobFile; entries: StoredEntry[]; vehicle: VehicleView };
 
@@ -81,6 +83,11 @@ export async function floorView(db: Queryable, since?: string): Promise<FloorVie
        JOIN LATERAL (${VEHICLE} WHERE v.id = r.vehicle_id) AS vehicle ON true ORDER BY r.on_date`,
     [dayIn(zone ?? 'UTC', new Date())],
   );
+  const { rows: held } = await db.query<HeldToday>(
+    `SELECT l.job_id AS job, l.closed_at::date::text AS on, l.held AS why, row_to_json(vehicle) AS vehicle
+       FROM (SELECT * FROM lesson WHERE cardinality(held) > 0 AND held_seen_at IS NULL ORDER BY closed_at DESC LIMIT ${MOST_HELD}) l
+       JOIN LATERAL (${VEHICLE} WHERE v.id = l.vehicle_id) AS vehicle ON true ORDER BY l.closed_at DESC`,
+  );
   const typeIds = [...new Set(jobs.map((j) => j.vehicle.typeId))];
   const specs = await db.query<{ id: string; spec: VehicleTypeSpec }>('SELECT id, spec FROM vehicle_type WHERE id = ANY($1)', [
     typeIds,
@@ -99,5 +106,6 @@ export async function floorView(db: Queryable, since?: string): Promise<FloorVie
     })),
     types: Object.fromEntries(specs.rows.map((s) => [s.id, readVehicleType(s.spec)])),
     rechecks,
+    held,
   };
 }

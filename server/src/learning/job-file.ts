@@ -22,6 +22,12 @@ const SISTERS_THEN = `(WITH c AS MATERIALIZED (
     SELECT json_build_object('jobs', (SELECT count(*) FROM c), 'found', coalesce((SELECT json_object_agg(kind, n) FROM (
              SELECT split_part(f.id, '.', 3) AS kind, count(*) AS n FROM c, unnest(c.faults) AS f(id) WHERE f.id LIKE '%.%.%' GROUP BY 1) AS k), '{}')))`;
 
+/** What a vehicle left with at its last visit of these, not for the road; nothing where it was whole then. */
+export const leftBefore = (vehicle: string, which: string): string =>
+  `(SELECT json_build_object('at', x.left_with, 'on', x.closed_at::date, 'job', x.job_id)
+     FROM (SELECT l.left_with, l.closed_at, l.job_id FROM lesson l WHERE l.vehicle_id = ${vehicle} AND ${which} ORDER BY l.closed_at DESC LIMIT 1) AS x
+    WHERE cardinality(x.left_with) > 0)`;
+
 /** What the open file of job `j` adds to its diagnosis: `JobFile` of the contract, as one JSON column. */
 export const JOB_FILE = `json_build_object(
   'points', (SELECT coalesce(json_agg(json_build_object('axle', m.axle, 'point', m.point, 'at', m.at)), '[]')
@@ -41,4 +47,5 @@ export const JOB_FILE = `json_build_object(
                      ORDER BY r.joint, o.opened_at DESC, (r.phase = 'after') DESC) AS x),
   'renewed', (SELECT coalesce(json_agg(json_build_object('joint', joint, 'atKm', km) ORDER BY km), '[]')
                 FROM (SELECT u.joint, max(l.distance_km) AS km FROM lesson l, unnest(l.renewed) AS u(joint) WHERE l.vehicle_id = j.vehicle_id AND l.job_id <> j.id AND l.closed_at < coalesce(j.closed_at, 'infinity') GROUP BY u.joint) AS r),
+  'left', ${leftBefore('j.vehicle_id', "l.job_id <> j.id AND l.closed_at < coalesce(j.closed_at, 'infinity')")},
   'sisters', CASE WHEN j.closed_at IS NULL THEN ${SISTERS_NOW} ELSE coalesce((SELECT to_json(own.sisters) FROM lesson own WHERE own.job_id = j.id), ${SISTERS_THEN}) END)`;

@@ -20,9 +20,9 @@ async function keepAlone(db: Queryable, id: string, closedAt: string): Promise<{
   if (!job || !shop) return undefined;
   const l = await heavy('lesson', contextOf(job, shop), job.entries, shop.suspectsTable ?? SHIPPED);
   await db.query(
-    `INSERT INTO lesson (job_id, vehicle_id, type_id, distance_km, closed_at, faults, renewed, counts, predictions, sisters)
-     VALUES ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10)
-     ON CONFLICT (job_id) DO UPDATE SET closed_at = $5, faults = $6, renewed = $7, counts = $8, predictions = $9, sisters = $10`,
+    `INSERT INTO lesson (job_id, vehicle_id, type_id, distance_km, closed_at, faults, renewed, counts, predictions, sisters, left_with, held)
+     VALUES ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12)
+     ON CONFLICT (job_id) DO UPDATE SET closed_at = $5, faults = $6, renewed = $7, counts = $8, predictions = $9, sisters = $10, left_with = $11, held = $12`,
     [
       id,
       job.vehicle.id,
@@ -34,6 +34,8 @@ async function keepAlone(db: Queryable, id: string, closedAt: string): Promise<{
       JSON.stringify(l.counts),
       JSON.stringify(l.predictions),
       JSON.stringify(job.file.sisters),
+      l.left,
+      l.held,
     ],
   );
   const tasks = await keepTimes(db, { id, typeId: job.vehicle.typeId }, closedAt, l.times);
@@ -59,12 +61,15 @@ interface Closed {
   readonly closedAt: string;
 }
 
+/** Of job `j`: its lesson says how it left, too. */
+const TAUGHT = 'EXISTS (SELECT 1 FROM lesson l WHERE l.job_id = j.id AND l.left_with IS NOT NULL)';
+
 /** Closed jobs without a lesson, in the order they were closed, from a place on. */
 async function missing(db: Queryable, after: Closed | undefined, limit: number): Promise<Closed[]> {
   const { rows } = await db.query<Closed>(
     `SELECT j.id, ${iso('j.closed_at')} AS "closedAt" FROM job j
       WHERE j.closed_at IS NOT NULL AND ($1::timestamptz IS NULL OR (j.closed_at, j.id) > ($1, $2::uuid))
-        AND NOT EXISTS (SELECT 1 FROM lesson l WHERE l.job_id = j.id) ORDER BY j.closed_at, j.id LIMIT $3`,
+        AND NOT ${TAUGHT} ORDER BY j.closed_at, j.id LIMIT $3`,
     [after?.closedAt ?? null, after?.id ?? null, limit],
   );
   return rows;
@@ -101,7 +106,7 @@ function teach(db: Db, job: string, others: 'SKIP LOCKED' | ''): Promise<boolean
       [job],
     );
     // Looked for once the row is held: what another server wrote while this one waited for it is seen only by a new question.
-    if (!rows[0] || (await tx.query('SELECT 1 FROM lesson WHERE job_id = $1', [job])).rowCount) return false;
+    if (!rows[0] || (await tx.query(`SELECT 1 FROM job j WHERE j.id = $1 AND ${TAUGHT}`, [job])).rowCount) return false;
     await keepLesson(tx, job, rows[0].closedAt);
     return true;
   });

@@ -32,6 +32,21 @@ export function learningRoutes(db: Db, read: Queryable): Router {
     res.json({});
   });
 
+  /** A lead has looked at a job that would be held today: it leaves the floor, and nothing of the job changes. */
+  r.put('/lessons/:job/held', async (req, res) => {
+    await confirmedRole(db, res, ['lead']);
+    const job = param(z.uuid(), req, 'job');
+    await inTransaction(db, async (tx) => {
+      const { rowCount } = await tx.query(
+        'UPDATE lesson SET held_seen_by = $2, held_seen_at = now() WHERE job_id = $1 AND cardinality(held) > 0',
+        [job, actorOf(req, res).by],
+      );
+      if (!rowCount) throw notFound('job that would be held today');
+      await audit(tx, 'held today', actorOf(req, res), { job });
+    });
+    res.json({});
+  });
+
   r.get('/shop/suspects-table', async (_req, res) => {
     const { rows } = await db.query<{ table: unknown }>('SELECT suspects_table AS "table" FROM shop');
     res

@@ -6,7 +6,7 @@ import { sayJoints } from '../say';
 import { nextToFind } from './find';
 import { goTo, type NextLine } from './line';
 import { nextToListen } from './listen';
-import { nextToSettleDoubt } from './owed';
+import { nextOfLeft, nextToSettleDoubt } from './owed';
 import { nextToProve } from './prove';
 import { nextToSettle } from './settle';
 import { nextToWork } from './work';
@@ -56,6 +56,7 @@ function nextOf(s: JobState, nowMs: number, d: Diagnosis | undefined, failed: st
     nextToTell(s) ??
     nextToSettleDoubt(s) ??
     nextToListen(s) ??
+    nextOfLeft(s) ??
     nextToFind(s, d, failed) ??
     // What went wrong under somebody's hands comes before what the office owes.
     nextToTrouble(s) ??

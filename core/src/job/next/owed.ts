@@ -1,11 +1,13 @@
-import { checkFor, partsOf, type Check, type JointId } from '../../joint';
+import { elsewhereChecks } from '../../diagnosis';
+import { checkFor, isJointId, partsOf, type Check, type JointId } from '../../joint';
 import { capital, list } from '../../text';
 import { sayState, type VehicleState } from '../../vehicle';
 import type { JobState } from '../fold';
 import { contradictedJoints, countingStates, standingOf } from '../rules/clearance';
+import { leftBefore, sayLeftBefore } from '../rules/debts';
 import { sayBoth, speakOf } from '../say';
 import { goTo, line, mins, type NextLine } from './line';
-import { lookAt } from './look';
+import { lookAt, lookElsewhere } from './look';
 
 /** Two findings of one part that cannot both be: before anything else is done with it, whatever the job. */
 export function nextToSettleDoubt(s: JobState): NextLine | undefined {
@@ -51,6 +53,27 @@ export function nextToStand(
       then: { station: 'find', joint: of.joint, check: of.check?.id },
     },
   };
+}
+
+/** What it left here with the last time, not for the road, is looked at before anything else is looked for. */
+export function nextOfLeft(s: JobState): NextLine | undefined {
+  // Looked at and not told apart, it stays owed, and the rest goes on.
+  const left = leftBefore(s).filter((at) => (isJointId(at) ? s.joints.get(at)!.hand : s.elsewhere.get(at)) === undefined);
+  const elsewhere = left.flatMap((at) =>
+    isJointId(at) ? [] : elsewhereChecks(s.context.type).filter((c) => c.finds.includes(at)),
+  );
+  const [check] = elsewhere;
+  const look =
+    nextOwed(s, left.filter(isJointId)) ??
+    (check && {
+      time: mins(check.minutes),
+      title: `${check.title}.`,
+      why: '',
+      label: 'Go to it',
+      station: 'find' as const,
+      action: lookElsewhere(s, check.id),
+    });
+  return look && { ...look, why: `${sayLeftBefore(s)} ${look.why}`.trim() };
 }
 
 /** A joint that is owed, by its usual check: where no plan has been worked out. */

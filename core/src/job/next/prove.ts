@@ -8,7 +8,7 @@ import { leftAt } from '../rules/danger';
 import { tightenStep } from '../../plan';
 import { workJoints } from '../rules/work';
 import { goTo, goToStep, mins, type NextLine } from './line';
-import { lookAt } from './look';
+import { lookAt, lookElsewhere } from './look';
 import { nextOwed } from './owed';
 
 /** Something is looked at again, by its usual check. */
@@ -55,6 +55,8 @@ export function nextToProve(s: JobState): NextLine {
         return goTo({ ...base, title: 'Set the recheck.', label: 'Set it' }, 'recheck');
       case 'check':
         return nextOwed(s, owedJoints(s)) ?? nextLook(s, base, b.joint);
+      case 'elsewhere':
+        return { ...base, station: 'find', label: 'Go to it', action: lookElsewhere(s, b.check) };
       case 'proof':
         return goTo(base, 'proof', b.joint);
       case 'contradiction':
@@ -82,7 +84,8 @@ export function nextToProve(s: JobState): NextLine {
     }
   };
   // Nobody drives it before what is owed for safety is done.
-  const first = blockers.find((b) => b.at === 'check') ?? blockers.find((b) => b.at !== 'recheck') ?? blockers[0];
+  const first =
+    blockers.find((b) => b.at === 'check' || b.at === 'elsewhere') ?? blockers.find((b) => b.at !== 'recheck') ?? blockers[0];
   if (first) return line(first);
   return nextToHandBack(s);
 }

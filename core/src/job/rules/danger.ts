@@ -128,6 +128,9 @@ const factsOf = onceAState((s): DangerFacts => {
 /** Every danger that stands, over the whole vehicle. */
 export const openDangers = onceAState((s): readonly Danger[] => dangersStanding(factsOf(s)));
 
+/** A look there that can show it has found nothing, whenever it was made. */
+export const seenWhole = (s: JobState, at: DangerAt): boolean => factsOf(s).clears.some((c) => c.at === at);
+
 /** Whether the owner was told of it, by name, after it was found. */
 export const wasTold = (s: JobState, d: Danger): boolean => isTold(factsOf(s), d);
 

@@ -1,10 +1,12 @@
-import { debtsUnpaid, type Debt } from '../../danger';
+import { debtsUnpaid, type DangerAt, type Debt } from '../../danger';
 import { isDangerous, isJointId, jointsOf, partsOf, playShows, type JointId } from '../../joint';
 import type { Entry } from '../../ledger';
 import { AXLES, type AxleEnd } from '../../vehicle';
 import type { JobState } from '../fold';
 import { onceAState } from '../once';
-import { openDangers } from './danger';
+import { sayDay } from '../../text';
+import { sayJoints } from '../say';
+import { openDangers, seenWhole } from './danger';
 import { fastenersOf } from './work';
 
 /** Its play was measured with the vehicle so that it shows, every time, and is within its limit. */
@@ -20,9 +22,12 @@ function measuredWithin(s: JobState, id: JointId): boolean {
  * its limit; renewed; or dangerous, which is more than a debt. What was only seen, read from a gauge nobody said the state
  * of, or could not be told pays nothing. A slight play that the shop's rule lets pass was felt, and said: it pays.
  */
-const isCleared = (s: JobState, id: JointId): boolean => {
+const isCleared = (s: JobState, at: DangerAt): boolean => {
+  if (openDangers(s).some((d) => d.kind !== 'rocks' && d.at.includes(at))) return true;
+  if (!isJointId(at)) return seenWhole(s, at);
+  const id = at;
   const j = s.joints.get(id)!;
-  if (s.renewed.has(id) || openDangers(s).some((d) => d.kind !== 'rocks' && d.at.includes(id))) return true;
+  if (s.renewed.has(id)) return true;
   return (j.handCounts && (j.hand === 'tight' || (j.hand === 'slight' && !j.fails))) || measuredWithin(s, id);
 };
 
@@ -46,7 +51,7 @@ const dangerousOf = (s: JobState, end: AxleEnd): JointId[] =>
 
 /**
  * What this vehicle was ever made to owe: where a noise is looked for, every dangerous joint of the axles it was said to come
- * from and of the one worked at; at a corner where something was found, those of that corner; and what the work has undone.
+ * from and of the one worked at; what it left here with, not for the road; at a corner where something was found, those of that corner; and what the work has undone.
  */
 function made(s: JobState): Debt[] {
   const live = s.entries.filter((e) => !s.struck.has(e.id));
@@ -69,10 +74,14 @@ function made(s: JobState): Debt[] {
     if (corners.has(`${axle} ${side}`)) return 'corner';
     return touched.has(at) ? 'opened' : undefined;
   };
-  return AXLES.flatMap((end) => dangerousOf(s, end)).flatMap((at) => {
-    const why = by(at);
-    return why ? [{ at, by: why }] : [];
-  });
+  const left = (s.context.file?.left?.at ?? []).filter((at) => !isJointId(at) || s.joints.has(at));
+  return [
+    ...left.map((at): Debt => ({ at, by: 'left' })),
+    ...AXLES.flatMap((end) => dangerousOf(s, end)).flatMap((at): Debt[] => {
+      const why = by(at);
+      return why ? [{ at, by: why }] : [];
+    }),
+  ];
 }
 
 /** The dangerous joints of an axle that nothing has cleared or found yet. */
@@ -81,5 +90,15 @@ export const uncleared = (s: JobState, end: AxleEnd): JointId[] => dangerousOf(s
 /** The clearances that are owed, with what made each. */
 export const openDebts = onceAState((s): readonly Debt[] => debtsUnpaid({ made: made(s), paid: (at) => isCleared(s, at) }));
 
-/** What must be cleared before this vehicle goes back. */
-export const owedJoints = onceAState((s): readonly JointId[] => openDebts(s).map((d) => d.at));
+/** The joints that must be cleared before this vehicle goes back. */
+export const owedJoints = onceAState((s): readonly JointId[] => openDebts(s).flatMap((d) => (isJointId(d.at) ? [d.at] : [])));
+
+/** What it left with the last time, not for the road, and nobody has looked at since. */
+export const leftBefore = (s: JobState): DangerAt[] => openDebts(s).flatMap((d) => (d.by === 'left' ? [d.at] : []));
+
+/** The same in a sentence: "It left here not for the road on 3 March: left ball joint."; nothing where it is looked at. */
+export function sayLeftBefore(s: JobState): string {
+  const left = leftBefore(s);
+  const { on } = s.context.file?.left ?? {};
+  return left.length && on ? `It left here not for the road on ${sayDay(on)}: ${sayJoints(s, left)}.` : '';
+}

@@ -1,4 +1,4 @@
-import { splitFault } from '../../diagnosis';
+import { elsewhereChecks, splitFault, type ElsewhereCheckId } from '../../diagnosis';
 import type { Cause } from '../../ledger';
 import type { DangerAt } from '../../danger';
 import { assemblyOf, isJointId, partsOf, type FastenerId, type JointId } from '../../joint';
@@ -9,7 +9,7 @@ import { onceAState } from '../once';
 import { capital } from '../../text';
 import { sayBoth, sayJoints, sayParts } from '../say';
 import { checkAt, contradictedJoints, looseJoints } from './clearance';
-import { owedJoints } from './debts';
+import { leftBefore, owedJoints } from './debts';
 import { approvedWork, inWork, leftDangers, openDangers, wasTold } from './danger';
 import { goodsLines } from './goods';
 import { untoldFails } from './inspection';
@@ -30,6 +30,7 @@ export type Blocker = {
   | { readonly at: 'also' }
   | { readonly at: 'contradiction' | 'check' | 'proof'; readonly joint: JointId }
   | { readonly at: 'setting' | 'goods'; readonly joint: JointId }
+  | { readonly at: 'elsewhere'; readonly check: ElsewhereCheckId }
   | { readonly at: 'told' | 'complaint' | 'verdict' | 'answer' | 'drive' | 'alignment' | 'recheck' }
 );
 
@@ -215,6 +216,22 @@ function notPlanned(s: JobState): Blocker[] {
       ];
 }
 
+/** What is no joint, that it left with the last time, not for the road, and that nobody has looked at since. */
+const leftElsewhere = (s: JobState): Blocker[] =>
+  leftBefore(s).flatMap((at): Blocker[] => {
+    const check = isJointId(at) ? undefined : elsewhereChecks(s.context.type).find((c) => c.finds.includes(at));
+    return check
+      ? [
+          {
+            sentence: `Not cleared: ${sayJoints(s, [at])}.`,
+            ends: `${check.title}: ${check.minutes} min.`,
+            at: 'elsewhere',
+            check: check.id,
+          },
+        ]
+      : [];
+  });
+
 /** What was never asked, cleared or said. */
 function blockersOfQuestions(s: JobState): Blocker[] {
   const out: Blocker[] = [];
@@ -229,6 +246,7 @@ function blockersOfQuestions(s: JobState): Blocker[] {
       at: 'check',
       joint: owed[0]!,
     });
+  out.push(...leftElsewhere(s));
   if (noise && leftDangers(s).length === 0 && owed.length === 0 && !s.verdict && !s.goOn)
     out.push({ sentence: 'No verdict was given, and nobody said why not.', at: 'verdict' });
   return out;

@@ -52,6 +52,12 @@ import { Units } from '../session/units';
             <a class="btn ml-auto" [routerLink]="['/job', j]">Its open sheet</a>
           }
         </header>
+        @if (f.left; as l) {
+          <p class="caution mt-3" role="status" data-testid="left-before">
+            It left here on {{ day(l.on) }} not for the road:
+            <a class="underline" [routerLink]="['/job', l.job, 'prove']">{{ causes(l.at) }}</a>.
+          </p>
+        }
         <p class="mono soft mt-1 text-sm">VIN {{ f.vehicle.vin ?? 'not known' }}</p>
         <div class="mt-6 grid gap-x-12 gap-y-8 plate:grid-cols-[1.25fr_1fr]">
           <section>

@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import type { FloorView, StoredEntry } from '@ash-knot/contract';
-import { FakeEventSource, job, setUp, stored, TYPE, until, type FakeApi } from '../../test';
+import { FakeEventSource, job, SESSION, setUp, stored, TYPE, until, type FakeApi } from '../../test';
 import { Session } from '../session/session';
 import { Floor } from './floor';
 
@@ -11,6 +11,7 @@ function floor(entries: readonly StoredEntry[][], rechecks: FloorView['rechecks'
     open: entries.map((_, i) => id(i)),
     types: { t1: TYPE },
     rechecks,
+    held: [],
     jobs: entries.map((e, i) => {
       const j = job(e);
       return {
@@ -111,4 +112,25 @@ test('a lost line is said, not thrown', async () => {
   FakeEventSource.last!.push('floor', {});
   await until(() => (f.fixture.detectChanges(), f.el.querySelector('[role="alert"]') !== null), 'the sentence');
   expect(f.el.querySelector('[role="alert"]')!.textContent).toContain('The line is down');
+});
+
+test('what would be held today is read by a lead, who says that it was looked at; to others it is not shown', async () => {
+  const why = ['Dangerous: left ball joint. The owner has not been told yet.'];
+  const view = floor([]);
+  const held = [{ job: 'j9', vehicle: { ...job().vehicle, plate: 'TS 9' }, on: '2026-01-02', why }];
+  const f = await open({ ...view, held });
+  const session = TestBed.inject(Session);
+  expect(f.text()).not.toContain('older rule');
+  f.api.answers.set('POST /session/person', () => ({}));
+  f.api.answers.set('GET /session', () => ({ ...SESSION, person: 'lee' }));
+  await session.tap('lee');
+  await f.settle();
+  expect(f.text()).toMatch(/Handed back under an older rule.*TS 9.*Dangerous: left ball joint/);
+});
+
+test('a vehicle that left not for the road says so in its band', async () => {
+  const view = floor([[]]);
+  const left = { at: ['front.left.ball-joint' as const], on: '2026-01-02', job: 'j0' };
+  const f = await open({ ...view, jobs: view.jobs.map((j) => ({ ...j, file: { ...j.file, left } })) });
+  expect(f.text()).toContain('left not for the road');
 });

@@ -4,10 +4,11 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
 import { debounceTime, filter, map, merge, scan, Subject, switchMap } from 'rxjs';
 import { v7 as uuid } from 'uuid';
-import type { DueRecheck, FloorJob, FloorView, ShopView } from '@ash-knot/contract';
+import type { DueRecheck, FloorJob, FloorView, HeldToday, ShopView } from '@ash-knot/contract';
 import {
   openDangers,
   foldJob,
+  leftBefore,
   isApproved,
   outlook,
   nextLine,
@@ -42,6 +43,8 @@ interface Band {
   readonly next: NextLine;
   readonly danger: boolean;
   readonly untold: boolean;
+  /** It left not for the road the last time, and nobody has looked at that yet. */
+  readonly left: boolean;
   /** What is shown is the last answer; a newer one is being worked out. */
   readonly again: boolean;
   readonly words: string;
@@ -139,6 +142,7 @@ export class Floor {
         again: here === STATIONS.indexOf('find') && this.diagnoses().get(job.id)?.again === true,
         danger,
         untold: untold(state).length > 0,
+        left: leftBefore(state).length > 0,
         doneAt: doneAt(state, this.clock.now()),
         words: state.complaint?.words ? `“${state.complaint.words}”` : job.kind === 'noise' ? 'just arrived' : job.kind,
         progress: STATIONS.map((st, i) =>
@@ -196,6 +200,20 @@ export class Floor {
   }
   protected day(iso: string): string {
     return dayOfYear(iso);
+  }
+  /** A lead reads what would be held today, until one of them has said that it was looked at. */
+  protected readonly heldToday = computed(() => {
+    const held = this.floor()?.held ?? [];
+    return this.session.person()?.role === 'lead' && held.length > 0 ? held : undefined;
+  });
+  protected async seenHeld(h: HeldToday): Promise<void> {
+    if (!(await this.ask.pin('to say that it was looked at', ['lead']))) return;
+    try {
+      await this.api.put(`/lessons/${h.job}/held`, {});
+      this.floor.update((f) => f && { ...f, held: f.held.filter((x) => x.job !== h.job) });
+    } catch (e) {
+      this.error.set((e as Error).message);
+    }
   }
   protected async recheck(r: DueRecheck, result: (typeof RECHECK_RESULTS)[number]): Promise<void> {
     const by = await this.ask.worker(['rechecked']);

@@ -16,7 +16,17 @@ import { NavigationEnd, Router, RouterLink, RouterOutlet } from '@angular/router
 import { filter, map, startWith } from 'rxjs';
 import { DOCUMENT } from '@angular/common';
 import { Title } from '@angular/platform-browser';
-import { answersOf, assemblyJoints, linkLoad, placeOf, runningWaits, STATIONS, type JointId, type Station } from '@ash-knot/core';
+import {
+  answersOf,
+  assemblyJoints,
+  linkLoad,
+  placeOf,
+  runningWaits,
+  sayLeftBefore,
+  STATIONS,
+  type JointId,
+  type Station,
+} from '@ash-knot/core';
 import { Alarms } from '../alarm/alarms';
 import { Keys } from '../kit/keys';
 import { NextBar } from '../kit/next-bar';
@@ -110,6 +120,11 @@ export class Sheet {
     const step = n && placeOf(n.action)?.step;
     if (!s || this.station() !== 'work' || !(step === 'unload' || step?.startsWith('link-off'))) return null;
     return linkLoad(s)?.eyes ?? null;
+  });
+  /** It left here not for the road the last time: said before anything else. */
+  protected readonly leftBefore = computed(() => {
+    const s = this.store.state();
+    return s ? this.session.say(sayLeftBefore(s)) : '';
   });
   protected readonly toTighten = computed((): ReadonlySet<JointId> => {
     const s = this.store.state();

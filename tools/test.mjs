@@ -85,6 +85,7 @@ async function main() {
   const report = new Report();
   if (near) await whatIsNear(report, stages, near.rev);
   else await everything(report, stages);
+  if (long && asked.length === 0) await stages.mutants(report);
   if (long && asked.length === 0) (await import('./lib/long-passed.mjs')).remember(report.failed === 0);
   report.end();
 }

@@ -4,6 +4,7 @@ import { existsSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import pg from 'pg';
 import { build, debian } from './install.mjs';
+import { tryMutants } from '../mutate.mjs';
 import { end, LOCAL, ROOT, run, say, sleep } from './say.mjs';
 import { startServer } from './server.mjs';
 import { together } from './together.mjs';
@@ -75,6 +76,13 @@ export async function unit(report, postgres, { long, files = [] }) {
   report.sayLong(tests);
   const specs = new Set(tests.map((t) => t.file)).size;
   say(`unit: ${result.numPassedTests} passed, ${result.numFailedTests} failed in ${specs} files`);
+}
+
+/** Whether a test would notice, were a judgement of safety not made. */
+export async function mutants(report) {
+  const { tried, unnoticed } = await report.stage('mutants', tryMutants);
+  report.count(tried - unnoticed.length, unnoticed.length);
+  for (const m of unnoticed) say(`No test notices: ${m}`);
 }
 
 export async function buildWeb(report) {

@@ -234,6 +234,15 @@ describe('the drive', () => {
     expect(both.ifQuiet.fault).toMatch(/link|bushing/);
     expect(d.road.map((m) => m.bits)).toEqual([...d.road.map((m) => m.bits)].sort((a, b) => b - a));
   });
+  test('the outer wheel carries the bend: a knock in a bend to the left is the right side’s, and the other way round', () => {
+    const likely = (manoeuvre: 'bend to the left' | 'bend to the right') => {
+      const all = rankSuspects({ ...CASE, when: ['cornering'], drive: [{ manoeuvre, heard: 'knocks' }] }, SHIPPED);
+      const of = (side: string) => all.filter((x) => x.fault.includes(`front.${side}.`)).reduce((sum, x) => sum + x.makes, 0);
+      return of('right') - of('left');
+    };
+    expect(likely('bend to the left')).toBeGreaterThan(0.02);
+    expect(likely('bend to the right')).toBeLessThan(-0.02);
+  });
   test('what was driven is not asked again; links come off only where the shop allows it', () => {
     const driven = [{ manoeuvre: 'braking' as const, heard: 'quiet' as const }];
     const names = (allow: boolean) =>

@@ -1,5 +1,17 @@
 import fc from 'fast-check';
-import { componentOf, foundEvidence, MOST_TIED, SILENT, SOUND, SOUNDING, tied, wornLayer, type NoisyOr, type WornFault } from '.';
+import {
+  componentOf,
+  foundEvidence,
+  MOST_TIED,
+  SILENT,
+  SOUND,
+  SOUNDING,
+  soundsAt,
+  tied,
+  wornLayer,
+  type NoisyOr,
+  type WornFault,
+} from '.';
 
 const net = (...priors: number[]): WornFault[] => priors.map((prior, i) => ({ id: `f${i}`, prior, sounds: 0.5 }));
 /** P(worn | evidence) of a layer with nothing to hear. */
@@ -37,6 +49,16 @@ describe('noisy-OR, to the digits of compute.md (reckoned by hand from QMR-DT, S
     expect(layer[0]!.weight.reduce((a, b) => a + b, 0)).toBeCloseTo(z, 11);
     posteriors(faults, layer).forEach((p, i) => expect(p).toBeCloseTo(ps[i]!, 8));
   });
+});
+
+test('the chance of sounding grows with play: none at none, as the table says at the play worn ones usually have', () => {
+  const plays = [0, 0.2, 0.5, 1, 2];
+  const p = plays.map((mm) => soundsAt(0.6, mm, 0.5));
+  expect(p[0]).toBe(0);
+  expect(p[2]).toBeCloseTo(0.6, 12);
+  // By hand: 1 − 0.4^(1 / 0.5).
+  expect(p[3]).toBeCloseTo(0.84, 12);
+  p.slice(1).forEach((x, i) => expect(x).toBeGreaterThan(p[i]!));
 });
 
 test('soundness, silence and sounding are told apart, and only wear is found', () => {

@@ -123,6 +123,11 @@ describe('impacts', () => {
       expect(Math.min(Math.abs(x.atS - first), Math.abs(x.atS - loudest))).toBeLessThan(0.002);
     });
   });
+  test('a blow 15 ms after another belongs to it; 60 ms after it is one of its own', () => {
+    const two = (gapS: number) => [0.6, 0.6 + gapS].map((atS) => ({ atS, hz: 1200, decayS: 0.02, later: [0, 0], loud: [1, 1] }));
+    expect(find(recorded(two(0.015), 1.5, 30)).impacts).toHaveLength(1);
+    expect(find(recorded(two(0.06), 1.5, 30)).impacts).toHaveLength(2);
+  });
   test('which channel hears it first, and by how much, within a tenth of a millisecond', () => {
     const off = found.impacts.map((x, i) => {
       const b = blows[i]!;

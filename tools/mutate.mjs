@@ -68,7 +68,7 @@ async function noticed(folder, [file, from, to, tests]) {
   writeFileSync(at, text.replace(from, to));
   try {
     const args = ['jest', '--selectProjects', 'core', '--silent', '--bail', '--testPathPatterns', tests];
-    const r = await run('npx', args, { cwd: folder, env: { TEST_TOGETHER: '' } });
+    const r = await run('npx', args, { cwd: folder, env: { TEST_TOGETHER: '', TEST_MUTANT: '1', TEST_LONG: '' } });
     if (/No tests found/.test(r.out)) throw new Stop(`No test is called ${tests}.`);
     return r.code !== 0;
   } finally {
@@ -85,6 +85,7 @@ export async function tryMutants() {
     // Nothing is proved by a test that fails without them.
     const plain = await run('npx', ['jest', '--selectProjects', 'core', '--silent', '--testPathPatterns', DANGER_TESTS], {
       cwd: folder,
+      env: { TEST_TOGETHER: '', TEST_LONG: '' },
     });
     if (plain.code !== 0) throw new Stop(`The tests fail without a mutant:\n${plain.out.slice(-3000)}`);
     for (const m of MUTANTS) {

@@ -12,6 +12,7 @@ import {
   sayParts,
   uncapital,
   sayBan,
+  sayBoth,
   sayJoints,
   sayTroubles,
   leftAt,
@@ -179,7 +180,7 @@ import { Units } from '../session/units';
               <li>{{ u }}</li>
             }
             @if (danger().length) {
-              <li>Repair of {{ say(danger()) }}, before it is driven</li>
+              <li>Repair of {{ the(danger()) }}, before it is driven</li>
             }
             @if (alignment()) {
               <li>Wheel alignment{{ s.alignment ? ': ' + s.alignment.body.state : ' is owed' }}</li>
@@ -307,6 +308,10 @@ export class HandBackSheet {
       const id = this.id();
       untracked(() => void this.store.load(id, this.ledger()));
     });
+  }
+  /** "the left ball joint" */
+  protected the(ids: Parameters<typeof sayBoth>[1]): string {
+    return sayBoth(this.store.state()!, ids);
   }
   protected say(ids: Parameters<typeof sayJoints>[1]): string {
     return sayJoints(this.store.state()!, ids);

@@ -188,7 +188,11 @@ describe('what does not end a danger', () => {
     const work = recorded([purpose(), check(BALL, 'moves'), ...chosen(BALL), fitted(BALL)], OTHER).slice(1);
     const moves = () => e('proof', { results: [{ joint: BALL, result: 'still moves' }] });
     expect(kinds(...work, moves())).toEqual(['felt', 'not cured']);
-    expect(kinds(...work, moves(), moves())).toEqual(['felt', 'not cured']);
+    const twice = [moves(), moves()];
+    expect(kinds(...work, ...twice)).toEqual(['felt', 'not cured']);
+    // It stands since it was said first: who was told then was told of it.
+    const standing = openDangers(foldJob(OTHER, [purpose(), ...work, ...twice]));
+    expect(standing.find((d) => d.kind === 'not cured')!.entry).toBe(twice[0]!.id);
     expect(kinds(...work, moves(), e('proof', { results: [{ joint: BALL, result: 'no play' }] }))).toEqual([]);
   });
   test('a look that found nothing before it was found', () => {

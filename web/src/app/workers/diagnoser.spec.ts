@@ -24,6 +24,7 @@ function worker() {
 }
 const stage = (s: Diagnosis['stage']) => ({ stage: s }) as Diagnosis;
 const request = {} as DiagnosisRequest;
+const another = { standing: 'both-hanging' } as DiagnosisRequest;
 const settled = () => new Promise((r) => setTimeout(r));
 
 test('grows, then ends; and each answer goes to its own question', async () => {
@@ -72,7 +73,7 @@ describe('followed for a job', () => {
     diagnoser.follow('j', request).subscribe();
     asked[0]!.answer(answer({ stage: 'done', plan: plan('old') }));
     const seen: [string, boolean, string | undefined][] = [];
-    diagnoser.follow('j', request).subscribe((d) => seen.push([d.stage, d.again === true, d.plan[0]?.id]));
+    diagnoser.follow('j', another).subscribe((d) => seen.push([d.stage, d.again === true, d.plan[0]?.id]));
     asked[1]!.answer(answer({ stage: 'ranked' }));
     asked[1]!.answer(answer({ stage: 'planned', plan: plan('new') }));
     asked[1]!.answer(answer({ stage: 'done', plan: plan('new') }));
@@ -84,6 +85,25 @@ describe('followed for a job', () => {
     ]);
   });
 
+  test('asked the same again it is answered already, whole and unmarked; half an answer is none', () => {
+    const { asked, diagnoser } = worker();
+    const seen: string[] = [];
+    const follow = (r: DiagnosisRequest) =>
+      diagnoser
+        .follow('j', r)
+        .subscribe({ next: (d) => seen.push(`${d.stage}${d.again ? ' again' : ''}`), complete: () => seen.push('ended') });
+    follow(request);
+    asked[0]!.answer(answer({ stage: 'planned' }));
+    follow({ ...request });
+    expect(asked).toHaveLength(2);
+    asked[1]!.answer(answer({ stage: 'done' }));
+    seen.length = 0;
+    follow({ ...request });
+    expect([asked.length, seen]).toEqual([2, ['done', 'ended']]);
+    follow(another);
+    expect(asked).toHaveLength(3);
+  });
+
   test('another job has no last answer of this one; after a failure there is none', async () => {
     const { asked, diagnoser } = worker();
     diagnoser.follow('j', request).subscribe({ error: () => undefined });
@@ -91,7 +111,7 @@ describe('followed for a job', () => {
     const other: Diagnosis[] = [];
     diagnoser.follow('k', request).subscribe((d) => other.push(d));
     expect(other).toEqual([]);
-    diagnoser.follow('j', request).subscribe({ error: () => undefined });
+    diagnoser.follow('j', another).subscribe({ error: () => undefined });
     asked[2]!.fail(new Error('no such fault'));
     await settled();
     const after: Diagnosis[] = [];

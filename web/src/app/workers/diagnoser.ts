@@ -1,6 +1,7 @@
 import { inject, Injectable, InjectionToken } from '@angular/core';
 import type { Remote } from 'comlink';
 import { Observable } from 'rxjs';
+import type { ShopView } from '@ash-knot/contract';
 import type { Diagnosis, DiagnosisRequest } from '@ash-knot/core';
 import { Database } from '../offline/database';
 import { Session } from '../session/session';
@@ -9,6 +10,8 @@ import type { DiagnosisWork } from './diagnosis-work';
 
 /** Makes the worker; main.ts says how, because only the bundler knows where its file is. */
 export const DIAGNOSIS_WORKER = new InjectionToken<() => Remote<DiagnosisWork> | DiagnosisWork>('diagnosis worker');
+
+let shopsSeen = 0;
 
 /** Raised with the shape of `Diagnosis`: what an older program kept is not shown. */
 const SHAPE = 1;
@@ -33,7 +36,9 @@ export class Diagnoser {
   private readonly session = inject(Session);
   private readonly database = inject(Database);
   private readonly worker = inject(DIAGNOSIS_WORKER)();
-  private readonly last = new Map<string, Diagnosis>();
+  /** What was last worked out for each job, and, once that was all of it, the question it answers. */
+  private readonly last = new Map<string, { readonly diagnosis: Diagnosis; readonly answers?: string }>();
+  private readonly shops = new WeakMap<ShopView, number>();
 
   /** The diagnosis as it grows: the ranking first, then plan, reasons and drive. */
   diagnose(request: DiagnosisRequest): Observable<Diagnosis> {
@@ -45,11 +50,28 @@ export class Diagnoser {
     });
   }
 
-  /** The same for a job: what was last worked out for it at once, marked as such, until the new answer takes its place. */
+  /** The question in a word: what is asked, and by what of the shop it is answered. */
+  private keyOf(request: DiagnosisRequest): string {
+    const shop = this.session.shop();
+    if (shop && !this.shops.has(shop)) this.shops.set(shop, ++shopsSeen);
+    return `${shop ? this.shops.get(shop) : 0} ${JSON.stringify(request)}`;
+  }
+
+  /**
+   * The same for a job: what was last worked out for it at once, marked as such, until the new answer takes its place. What is
+   * asked again word for word (a torque, a step, a note changes nothing of it) is answered already.
+   */
   follow(job: string, request: DiagnosisRequest): Observable<Diagnosis> {
     return new Observable((out) => {
+      const question = this.keyOf(request);
+      const known = this.last.get(job);
+      if (known?.answers === question) {
+        out.next(known.diagnosis);
+        out.complete();
+        return;
+      }
       let answered = false;
-      let last = this.last.get(job);
+      let last = known?.diagnosis;
       const show = (d: Diagnosis) => {
         last = d;
         out.next({ ...d, again: true });
@@ -67,7 +89,8 @@ export class Diagnoser {
         next: (d) => {
           answered = true;
           const now = grown(last, d);
-          if (d.stage !== 'ranked' || !last) this.last.set(job, now);
+          if (d.stage !== 'ranked' || !last)
+            this.last.set(job, { diagnosis: now, ...(d.stage === 'done' ? { answers: question } : {}) });
           if (d.stage === 'done') void this.database.putDiagnosis({ job, shape: SHAPE, diagnosis: now }).catch(() => undefined);
           out.next(now);
         },

@@ -54,8 +54,9 @@ async function everything(report, stages) {
   ]);
   if (!wanted('unit') && !wanted('e2e')) return;
   await withPostgres(async (postgres) => {
+    const begun = wanted('e2e') ? stages.beginYard(report, postgres) : undefined;
     if (wanted('unit')) await stages.unit(report, postgres, { long });
-    if (wanted('e2e')) await stages.browser(report, postgres, { long, tests });
+    if (wanted('e2e')) await stages.browser(report, postgres, { long, tests, begun });
   });
 }
 
@@ -72,8 +73,9 @@ async function whatIsNear(report, stages, rev) {
   ]);
   if (!n.specs.length && !n.tests.length) return;
   await withPostgres(async (postgres) => {
+    const begun = n.tests.length ? stages.beginYard(report, postgres) : undefined;
     if (n.specs.length) await stages.unit(report, postgres, { long, files: n.specs });
-    if (n.tests.length) await stages.browser(report, postgres, { long, tests: n.tests });
+    if (n.tests.length) await stages.browser(report, postgres, { long, tests: n.tests, begun });
   });
 }
 

@@ -109,12 +109,20 @@ async function demoYard(postgres) {
   return { database, drop: () => postgres.dropDatabase(database) };
 }
 
-/** Playwright, two files at once; `tests` are "file:line", all of them where none is named. */
-export async function browser(report, postgres, { long, tests = [] }) {
+/** The same as a stage. It waits for PostgreSQL more than it works: it is begun beside the unit tests. */
+export function beginYard(report, postgres) {
+  const yard = report.stage('demo yard', () => demoYard(postgres));
+  // Whoever waits for it hears of it.
+  yard.catch(() => undefined);
+  return yard;
+}
+
+/** Playwright, two files at once; `tests` are "file:line", all of them where none is named. @param begun the demo yard */
+export async function browser(report, postgres, { long, tests = [], begun }) {
   const there = ['chromium-headless-shell', 'chromium'];
   if (!there.every((p) => existsSync(`/usr/bin/${p}`))) await debian(there, 'Chromium');
   const out = path.join(LOCAL, `playwright-${randomBytes(4).toString('hex')}.json`);
-  const yard = await report.stage('demo yard', () => demoYard(postgres));
+  const yard = await begun;
   // In the long run two servers stand behind one address: nothing may live in one of them alone.
   const template = { url: postgres.url('postgres'), database: yard.database, servers: long ? 2 : 1 };
   const env = {

@@ -83,7 +83,8 @@ function model(s: JobState): Model {
 
   const standing: { at: readonly Place[]; i: number; kind: DangerKind }[] = [];
   const add = (kind: DangerKind, at: readonly Place[], i: number, ended: boolean) => {
-    if (!ended) standing.push({ at, i, kind });
+    // Found again in the same way it is the same danger, since it was found first.
+    if (!ended && !standing.some((d) => d.kind === kind && d.at.join() === at.join())) standing.push({ at, i, kind });
   };
   for (const { x, i } of live) {
     if (x.kind === 'check') {

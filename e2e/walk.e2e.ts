@@ -2,9 +2,6 @@
 import { expect, goTo, joint, openSheet, signIn, test } from './yard';
 import { Eyes, LOOKS, speak } from './look';
 
-// The longest file, and nearly the last: its tests know nothing of each other, and go to whoever is free.
-test.describe.configure({ mode: 'parallel' });
-
 /**
  * Every screen of the program, once a width: on each its words are read, its targets and type measured, axe run over it by
  * daylight and its contrasts under the lift. Two widths, and a dialect each; the long run crosses them.

@@ -5,9 +5,6 @@ import type { Page } from '@playwright/test';
 import { follow, strip, title } from './key';
 import { expect, PIN, settled, signIn, test } from './yard';
 
-// Nearly the last file: its tests know nothing of each other, and go to whoever is free.
-test.describe.configure({ mode: 'parallel' });
-
 /** A part of which nothing is known but what it is called. */
 const bare = (more: Pick<Part, 'id' | 'kind' | 'name' | 'priceMinor'>): Part => ({
   version: 3,

@@ -174,9 +174,8 @@ const pick = <T>(list: readonly T[], n: number): T => list[n % list.length]!;
 
 function contextOf({ front, rear, noise }: Script): JobContext {
   const axle = (end: AxleEnd, n: number) => axleOf(pick(layoutsAt(end), n), { steered: end === 'front' });
-  const axles = { front: axle('front', front), rear: axle('rear', rear) };
-  const type = { ...CONTEXT.type, axles: { front: { ...axles.front }, rear: { ...axles.rear } } };
-  return { ...CONTEXT, type: type as JobContext['type'], kind: noise ? 'noise' : 'age replacement' };
+  const type = { ...CONTEXT.type, axles: { front: axle('front', front), rear: axle('rear', rear) } };
+  return { ...CONTEXT, type, kind: noise ? 'noise' : 'age replacement' };
 }
 
 /** The lines one drawn line comes to, on the tape so far. */

@@ -2,7 +2,7 @@ import { contextOf, dayIn, foldJob, readVehicleType, type JobKind, type JobState
 import type { DueRecheck, FloorView, HeldToday, JobFile, JobView, StoredEntry, VehicleView } from '@ash-knot/contract';
 import type { Queryable } from '../db/pool';
 import { LAST_PLAY } from '../gauge/last-play';
-import { JOB_FILE } from '../learning/job-file';
+import { CLOSED_ON, JOB_FILE } from '../learning/job-file';
 import { ENTRY, iso, readEntries } from '../ledger/read';
 import { shopView } from '../shop/queries';
 import { VEHICLE } from '../vehicle/queries';
@@ -84,7 +84,7 @@ export async function floorView(db: Queryable, since?: string): Promise<FloorVie
     [dayIn(zone ?? 'UTC', new Date())],
   );
   const { rows: held } = await db.query<HeldToday>(
-    `SELECT l.job_id AS job, l.closed_at::date::text AS on, l.held AS why, row_to_json(vehicle) AS vehicle
+    `SELECT l.job_id AS job, ${CLOSED_ON} AS on, l.held AS why, row_to_json(vehicle) AS vehicle
        FROM (SELECT * FROM lesson WHERE cardinality(held) > 0 AND held_seen_at IS NULL ORDER BY closed_at DESC LIMIT ${MOST_HELD}) l
        JOIN LATERAL (${VEHICLE} WHERE v.id = l.vehicle_id) AS vehicle ON true ORDER BY l.closed_at DESC`,
   );

@@ -22,9 +22,12 @@ const SISTERS_THEN = `(WITH c AS MATERIALIZED (
     SELECT json_build_object('jobs', (SELECT count(*) FROM c), 'found', coalesce((SELECT json_object_agg(kind, n) FROM (
              SELECT split_part(f.id, '.', 3) AS kind, count(*) AS n FROM c, unnest(c.faults) AS f(id) WHERE f.id LIKE '%.%.%' GROUP BY 1) AS k), '{}')))`;
 
+/** The day a lesson's job was handed back, by the shop's clock. */
+export const CLOSED_ON = `(closed_at AT TIME ZONE coalesce((SELECT rules->>'timeZone' FROM shop), 'UTC'))::date::text`;
+
 /** What a vehicle left with at its last visit of these, not for the road; nothing where it was whole then. */
 export const leftBefore = (vehicle: string, which: string): string =>
-  `(SELECT json_build_object('at', x.left_with, 'on', x.closed_at::date, 'job', x.job_id)
+  `(SELECT json_build_object('at', x.left_with, 'on', ${CLOSED_ON}, 'job', x.job_id)
      FROM (SELECT l.left_with, l.closed_at, l.job_id FROM lesson l WHERE l.vehicle_id = ${vehicle} AND ${which} ORDER BY l.closed_at DESC LIMIT 1) AS x
     WHERE cardinality(x.left_with) > 0)`;
 

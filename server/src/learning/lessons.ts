@@ -150,12 +150,17 @@ export async function keepMissingLessons(db: Queryable, undone: ReadonlyMap<stri
   await sumAllTimes(db);
 }
 
-/** All lessons worked out anew, in the order the jobs were closed; what a lead has taken out of the count stays out. */
+/** All lessons worked out anew, in the order the jobs were closed; what a lead has taken out of the count stays out, and what one has looked at stays seen. */
 export async function rebuildLessons(db: Queryable): Promise<void> {
   const { rows } = await db.query<{ id: string; at: Date }>(
     'SELECT job_id AS id, undone_at AS at FROM lesson WHERE undone_at IS NOT NULL',
   );
+  const { rows: seen } = await db.query<{ id: string; by: string; at: Date }>(
+    'SELECT job_id AS id, held_seen_by AS by, held_seen_at AS at FROM lesson WHERE held_seen_at IS NOT NULL',
+  );
   await db.query('DELETE FROM lesson');
   await db.query('DELETE FROM step_time');
   await keepMissingLessons(db, new Map(rows.map((r) => [r.id, r.at])));
+  for (const s of seen)
+    await db.query('UPDATE lesson SET held_seen_by = $2, held_seen_at = $3 WHERE job_id = $1', [s.id, s.by, s.at]);
 }

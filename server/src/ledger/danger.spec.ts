@@ -1,6 +1,5 @@
-import type { JobView, Problem } from '@ash-knot/contract';
+import type { Problem } from '@ash-knot/contract';
 import {
-  jointsOf,
   makeEntry,
   mayWrite,
   refitPart,
@@ -13,7 +12,7 @@ import {
   type Role,
 } from '@ash-knot/core';
 import { COMPLAINT, LINK_PART, readingOf } from '@ash-knot/core/test';
-import { freshId, startApp, type Running, type Tablet } from '../test';
+import { freeVehicle, freshId, startApp, type Running, type Tablet } from '../test';
 
 let app: Running;
 let t: Tablet;
@@ -64,7 +63,7 @@ class Writer {
 /** A job of its own on a vehicle with ball joints at the front and springs at the rear. */
 let on: { id: string; distanceKm: number } | undefined;
 async function job(kind: JobKind = 'age replacement'): Promise<string> {
-  on ??= await vehicle();
+  on ??= await freeVehicle(app, t, BALL, 'rear.left.spring');
   on = { ...on, distanceKm: on.distanceKm + 5 };
   // The one before it, which was held, stands on the floor no more.
   await app.db.query('UPDATE job SET closed_at = now() WHERE vehicle_id = $1 AND closed_at IS NULL', [on.id]);
@@ -72,18 +71,6 @@ async function job(kind: JobKind = 'age replacement'): Promise<string> {
   const made = await t.post('/jobs', { id, vehicleId: on.id, kind, bay: null, distanceKm: on.distanceKm });
   expect([made.status, made.body]).toEqual([201, expect.anything()]);
   return id;
-}
-async function vehicle(): Promise<{ id: string; distanceKm: number }> {
-  const { rows } = await app.db.query<{ id: string; distanceKm: number; type: string }>(
-    `SELECT v.id, v.distance_km AS "distanceKm", v.type_id AS type FROM vehicle v
-      WHERE NOT EXISTS (SELECT 1 FROM job j WHERE j.vehicle_id = v.id AND j.closed_at IS NULL) ORDER BY v.id`,
-  );
-  const types = (await t.get('/types')).body as unknown as { id: string; spec: JobView['type'] }[];
-  return rows.find((v) => {
-    const { axles } = types.find((y) => y.id === v.type)!.spec;
-    const has = (['front', 'rear'] as const).flatMap((end) => jointsOf(end, axles[end]));
-    return has.includes(BALL) && has.includes('rear.left.spring');
-  })!;
 }
 const post = (entries: readonly Entry[], who = t) => who.post(`/jobs/${entries[0]!.job}/entries`, { entries });
 async function handedBack(w: Writer, tablet = t): Promise<{ status: number; said: string }> {

@@ -5,7 +5,8 @@ import { randomBytes } from 'node:crypto';
 import pg from 'pg';
 import pino, { type Logger } from 'pino';
 import { DEMO_PIN } from '@ash-knot/demo';
-import type { FloorView } from '@ash-knot/contract';
+import type { FloorView, VehicleTypeView } from '@ash-knot/contract';
+import { AXLES, jointsOf, type JointId } from '@ash-knot/core';
 import { loadDemo } from '../demo/load';
 import { migrate } from '../db/migrate';
 import { makePool, type Db } from '../db/pool';
@@ -190,3 +191,22 @@ export async function startApp(
 let n = 0;
 /** A fresh UUIDv7-shaped id. */
 export const freshId = (): string => `0193b000-${String(++n).padStart(4, '0')}-7000-8000-${randomBytes(6).toString('hex')}`;
+
+/** A vehicle of the demo that has these joints, on which no sheet is open. */
+export async function freeVehicle(
+  app: Running,
+  tablet: Tablet,
+  ...joints: readonly JointId[]
+): Promise<{ id: string; distanceKm: number }> {
+  const { rows } = await app.db.query<{ id: string; distanceKm: number; type: string }>(
+    `SELECT v.id, v.distance_km AS "distanceKm", v.type_id AS type FROM vehicle v
+      WHERE NOT EXISTS (SELECT 1 FROM job j WHERE j.vehicle_id = v.id AND j.closed_at IS NULL) ORDER BY v.id`,
+  );
+  const types = (await tablet.get('/types')).body as readonly VehicleTypeView[];
+  const free = rows.find((v) => {
+    const { axles } = types.find((y) => y.id === v.type)!.spec;
+    return joints.every((id) => AXLES.some((end) => jointsOf(end, axles[end]).includes(id)));
+  });
+  if (!free) throw new Error(`no vehicle of the demo with ${joints.join(', ')} is free`);
+  return free;
+}

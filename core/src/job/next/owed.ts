@@ -59,10 +59,7 @@ export function nextToStand(
 export function nextOfLeft(s: JobState): NextLine | undefined {
   // Looked at and not told apart, it stays owed, and the rest goes on.
   const left = leftBefore(s).filter((at) => (isJointId(at) ? s.joints.get(at)!.hand : s.elsewhere.get(at)) === undefined);
-  const elsewhere = left.flatMap((at) =>
-    isJointId(at) ? [] : elsewhereChecks(s.context.type).filter((c) => c.finds.includes(at)),
-  );
-  const [check] = elsewhere;
+  const check = elsewhereChecks(s.context.type).find((c) => c.finds.some((at) => left.includes(at)));
   const look =
     nextOwed(s, left.filter(isJointId)) ??
     (check && {

@@ -9,6 +9,7 @@ export * from './stats';
 export * from './play';
 export * from './gauge';
 export * from './vehicle';
+export * from './standing';
 export * from './bushing';
 export * from './mechanics';
 export * from './joint';

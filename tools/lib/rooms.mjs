@@ -16,6 +16,7 @@ const CORE = [
     'play',
     'gauge',
     'vehicle',
+    'standing',
     'bushing',
   ],
   ...['mechanics', 'joint', 'diagnosis', 'danger', 'knock', 'sound', 'parts', 'plan', 'ledger', 'job', 'training'],

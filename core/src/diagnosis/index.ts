@@ -1,4 +1,5 @@
 export * from './words';
+export * from './read-words';
 export * from './faults';
 export * from './worn';
 export * from './play-density';

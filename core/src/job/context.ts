@@ -146,6 +146,8 @@ export interface JobContext {
   readonly rules: YardRules;
   readonly gauges: readonly GaugeSpec[];
   readonly file?: CaseFile | undefined;
+  /** A practice vehicle: it answers one look at a time. */
+  readonly practice?: boolean | undefined;
   /** What comes first where this job is read: the shop's rule, or what its screen was swapped to. */
   readonly measures: Measures;
 }

@@ -90,7 +90,7 @@ function model(s: JobState): Model {
     if (x.kind === 'check') {
       const all = x.body.results.map((r) => r.joint as Place);
       const whereItIs = all.some((at) => after(i - 1, moved).includes(at)) || all.every((at) => after(i, clears).includes(at));
-      if (x.body.rocks) add('rocks', all, i, whereItIs);
+      if (x.body.rocks && all.some((at) => isJointId(at) && isDangerous(partsOf(at).kind))) add('rocks', all, i, whereItIs);
       for (const r of x.body.results.filter(bad))
         add(
           isJointId(r.joint) ? 'felt' : 'elsewhere',

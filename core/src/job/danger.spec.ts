@@ -272,7 +272,10 @@ test('it left not for the road: looked at before anything else is looked for, jo
   expect(line(ball, check(BALL, 'can’t tell')).why).not.toMatch(/left here/);
   expect(held([purpose(), check(BALL, 'can’t tell')], ball)).toMatch(/Not cleared/);
   const bolt = before(['subframe bolt']);
-  expect(line(bolt)).toMatchObject({ action: { to: { elsewhere: 'wrench-subframe' } } });
+  expect(line(bolt)).toMatchObject({ title: 'How does it stand?', why: expect.stringMatching(/left here .*: subframe bolt\./) });
+  expect(line(bolt, e('stands', { state: 'both-hanging' }))).toMatchObject({
+    action: { kind: 'ask', at: { elsewhere: 'wrench-subframe' } },
+  });
   expect(held([purpose()], bolt)).toMatch(/Not cleared: subframe bolt/);
   expect(held([purpose(), check('subframe bolt', 'tight', 'wrench-subframe', 'both-hanging')], bolt)).toBe('');
 });

@@ -7,6 +7,7 @@ import { complaintState, type ComplaintState } from './state/complaint';
 import { looksState, type LooksState } from './state/looks';
 import { measuringState, type MeasuringState } from './state/measuring';
 import { proofState, type ProofState } from './state/proof';
+import { standingState, type StandingState } from './state/standing';
 import { workState, type WorkState } from './state/work';
 
 /** The state of a job: its context, its tape, and what each part of the job makes of it. */
@@ -18,6 +19,7 @@ export interface JobState
     ChoicesState,
     WorkState,
     ProofState,
+    StandingState,
     Pick<Ledger, 'entries' | 'struck' | 'kept'> {
   readonly context: JobContext;
   /** The variants of its type; `context.variant` says which it is. */
@@ -66,6 +68,7 @@ export function foldJob(given: JobContext, entries: readonly Entry[]): JobState 
   const variant = l.kept.variant?.body.name ?? given.variant ?? null;
   const context: JobContext = { ...given, type: asVariant(given.type, variant), variant };
   const choices = choicesState(l, context.type.axles);
+  const axle = axleOf(l);
   return {
     context,
     variants: given.type.variants ?? [],
@@ -73,7 +76,7 @@ export function foldJob(given: JobContext, entries: readonly Entry[]): JobState 
     struck: l.struck,
     kept: l.kept,
     distanceKm: l.kept.distance?.body.distanceKm ?? context.distanceKm,
-    axle: axleOf(l),
+    axle,
     axles: Object.fromEntries(AXLES.map((end) => [end, measuredAxle(context, l, end)])) as Record<AxleEnd, AxleSpec>,
     ...complaintState(l),
     ...looksState(l, context, choices.renewed),
@@ -81,5 +84,6 @@ export function foldJob(given: JobContext, entries: readonly Entry[]): JobState 
     ...choices,
     ...workState(l),
     ...proofState(l),
+    ...standingState(l, axle),
   };
 }

@@ -3,8 +3,9 @@ import { frameFit } from '../bushing';
 import { CHARACTERS, CONDITIONS, diagnose, HANDLING, SHIPPED, WHENS, WHERES, type Manoeuvre } from '../diagnosis';
 import { checkFor, jointId, jointsOf, partsOf, type JointId } from '../joint';
 import { mayWrite, type Entry, type EntryBodies } from '../ledger';
-import type { Side } from '../vehicle';
+import { SIDES, type Side } from '../vehicle';
 import {
+  answersOf,
   alignmentOwed,
   caseOf,
   barAdvice,
@@ -302,7 +303,7 @@ describe('no verdict before the dangerous joints are cleared', () => {
     expect(verdictView(blocked, dx(blocked)).kind).toBe('blocked');
     expect(verdictView(blocked, dx(blocked)).sentence).toMatch(/right/);
     expect(nextLineOf(blocked, NOW).station).toBe('find');
-    expect(nextLineOf(blocked, NOW).action).toMatchObject({ entries: [{ kind: expect.stringMatching(/^(check|stands)$/) }] });
+    expect(answersOf(nextLineOf(blocked, NOW))![0]!.action).toMatchObject({ entries: [{ kind: 'check' }] });
     const cleared = fold([complaint(), grip('moves'), ...tight('left'), ...tight('right')]);
     const ready = verdictView(cleared, dx(cleared));
     expect(ready).toMatchObject({
@@ -430,12 +431,13 @@ describe('dangerous, doubtful and contradictory findings', () => {
     const s = fold(entries);
     const v = verdictView(s, dx(s));
     expect(v).toMatchObject({ kind: 'blocked', missing: ['front.left.ball-joint', 'front.left.wheel-bearing'] });
-    expect(s.joints.get('front.left.ball-joint')!.why).toMatch(/Press the brake/);
+    expect(s.joints.get('front.left.ball-joint')!.why).toBe('It moves, and nobody has said yet at which joint.');
+    expect(nextLineOf(s, NOW).why).toMatch(/Press the brake/);
     expect(nextLineOf(s, NOW)).toMatchObject({ action: { at: { check: 'shake-12-6' } } });
-    expect(nextLineOf(s, NOW)).toMatchObject({ title: 'Press the brake and rock the left wheel again.' });
+    expect(nextLineOf(s, NOW).title).toBe('It moves on the left. At which joint?');
     // With the brake pressed nobody could tell either: not asked for ever, another check goes on.
     const untold = fold([...entries, rocks()]);
-    expect(nextLineOf(untold, NOW).title).not.toMatch(/Press the brake/);
+    expect(nextLineOf(untold, NOW).title).not.toMatch(/At which joint/);
     // The brake told: the bearing.
     const told = fold([
       ...entries,
@@ -497,7 +499,14 @@ describe('dangerous, doubtful and contradictory findings', () => {
       e('check', {
         check: 'lever-bar',
         state: 'both-hanging',
-        results: [{ joint: 'front.left.frame-bushing', result: 'tight' }],
+        results: SIDES.map((side) => ({ joint: jointId('front', side, 'frame-bushing'), result: 'tight' as const })),
+      }),
+      e('check', {
+        check: 'grip-link',
+        state: 'both-hanging',
+        results: SIDES.flatMap((side) =>
+          (['link-upper', 'link-lower'] as const).map((k) => ({ joint: jointId('front', side, k), result: 'tight' as const })),
+        ),
       }),
       ...[1, 2, 3].map(() => e('reading', readingOf('front.left.frame-bushing', 0.9))),
     ]);

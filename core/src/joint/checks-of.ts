@@ -45,14 +45,13 @@ const UNLOADED: Record<SpringSeat, { readonly needs: readonly VehicleState[]; re
 };
 
 /**
- * Can a check in this state show the fault of this joint? A joint that the spring loads, by where the
- * spring stands; any other by the states of its check.
+ * Can a check in this state show the fault of this joint? By the states of its check; a joint that the spring loads, by where
+ * the spring stands besides.
  */
 export function stateCounts(axle: AxleSpec, check: HandCheck, kind: JointKind, state: VehicleState): StateRuling {
   if (JOINT_SPECS[kind].loadedBySpring) {
     const { needs, why } = UNLOADED[axle.springSeat];
-    if (needs.includes(state)) return { counts: true };
-    return { counts: false, why: `${why}. ${capital(sayState(state))} clears nothing.`, needs };
+    if (!needs.includes(state)) return { counts: false, why: `${why}. ${capital(sayState(state))} clears nothing.`, needs };
   }
   if (!check.states.includes(state)) {
     return { counts: false, why: `This check shows nothing ${sayState(state)}.`, needs: check.states };

@@ -94,7 +94,7 @@ test.each([
       source: 'b',
       wrench: { id: 'w', name: 'Wrench 20–200', simulated: true },
     }),
-    'front.left.wheel-nut: 16 of 16 clicks at 110 N·m, Wrench 20–200, simulated',
+    'front.left.wheel-nut: 16 clicks heard at 110 N·m, three stages, Wrench 20–200, simulated',
   ],
   [
     say('choose', { joints: ['front.left.link-lower'], part: LINK_PART, quantity: 1, oneSideReason: 'the other is new' }),

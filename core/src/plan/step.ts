@@ -66,6 +66,8 @@ export interface PlanInput {
   readonly burnt?: readonly StepId[];
   /** How many torque wrenches there are. */
   readonly wrenches?: number;
+  /** Its height could not be measured before it was raised: gripped rubber is tightened at the end, with the vehicle on its wheels. */
+  readonly rubberStanding?: boolean;
   /** What this shop has timed, where it has. */
   readonly times?: readonly TaskTime[];
   /** Undone beside these joints, to get at something: tightened with the rest. */

@@ -13,6 +13,7 @@ import {
   otherJoint,
   PART_OPERATIONS,
   tighten,
+  tightenStanding,
   type PartOperation,
   type Work,
 } from './operations';
@@ -53,6 +54,7 @@ function allSteps(input: PlanInput): Step[] {
     fitted: new Map(),
     times: [],
     burnt: [],
+    rubberStanding: false,
     wrenches: 1,
     ...input,
     also,
@@ -98,5 +100,15 @@ function allSteps(input: PlanInput): Step[] {
   const clear = bars.length ? [barClear(w, tightened)] : [];
   const watch = w.burnt.length ? fireWatch(w) : [];
   const wheelsOff = [...fitted, ...tightened.filter((s) => s.fastener), ...clear].map((s) => s.id);
-  return [...makeSafe(w), ...loosen(w, first), ...renewed, ...others, ...watch, ...tightened, ...clear, ...lower(w, wheelsOff)];
+  return [
+    ...makeSafe(w),
+    ...loosen(w, first),
+    ...renewed,
+    ...others,
+    ...watch,
+    ...tightened,
+    ...clear,
+    ...lower(w, wheelsOff),
+    ...(w.rubberStanding ? tightenStanding(w) : []),
+  ];
 }

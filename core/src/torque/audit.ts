@@ -1,4 +1,5 @@
 import { finite, within } from '../error';
+import { numberWord } from '../text';
 import { showRange, trimmed } from '../units';
 import type { Ruling } from './book';
 import { isTaper, needsPublished, type FastenerKind, type LockHow } from './fasteners';
@@ -92,10 +93,7 @@ export function auditFastener(kind: FastenerKind, ruling: Ruling, r: TorqueRecor
   const record = (): string => {
     if (torque && (torque.method === 'by hand, estimated' ? !must : fits(torque.achievedNm)))
       return `${trimmed(torque.achievedNm, 1)} N·m, ${torque.method}${sayWrench(torque.wrench)}`;
-    if (clicks && full && groupFits)
-      return clicks.saidAtOnce
-        ? `all pulled at ${clicks.targetText}, said at once`
-        : `${clicks.clicks} clicks at ${clicks.targetText}${sayWrench(clicks.wrench)}`;
+    if (clicks && full && groupFits) return sayGroup(kind, clicks);
     if (mark && (mark.how === 'firm, unpublished' ? !published && !must : !fresh)) return mark.how;
     return '';
   };
@@ -127,6 +125,17 @@ function sayWrong(off: TorqueRange, published: TorqueRange | undefined): string 
   if (!published || off.maxNm <= published.maxNm) return `${said} is not what is published`;
   const over = Math.round(100 * (off.maxNm / published.maxNm - 1));
   return `${said} is ${over} % past what is published`;
+}
+
+/** A group as it was pulled: said together, or click by click, heard from a wrench or counted; stages as stages. */
+export function sayGroup(kind: FastenerKind, c: NonNullable<TorqueRecords['clicks']>): string {
+  const stages = kind === 'wheel-nut' ? WHEEL_STAGES.length : 1;
+  const staged = stages > 1 ? `, ${numberWord(stages)} stages` : '';
+  // A wheel's last click is its first nut again.
+  const nuts = stages > 1 ? Math.round((c.of - 1) / stages) : c.of;
+  if (c.saidAtOnce) return `${nuts} clicked at ${c.targetText}${staged}, said together`;
+  const clicks = c.clicks >= c.of ? `${c.clicks} clicks` : `${c.clicks} of ${c.of} clicks`;
+  return `${clicks} ${c.wrench ? 'heard' : 'counted'} at ${c.targetText}${staged}${sayWrench(c.wrench)}`;
 }
 
 export interface ClicksPlan {

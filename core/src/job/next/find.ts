@@ -1,28 +1,26 @@
-import { sayLength } from '../../units';
 import {
-  checkTitle,
   DRIVE_CHECK,
   elsewhereChecks,
   sayFault,
   sayManoeuvre,
   splitFault,
   type Diagnosis,
-  type ElsewhereCheckId,
   type NextCheck,
 } from '../../diagnosis';
-import { checksOf, isJointId, partsOf, sayJoint, type CheckId, type JointId } from '../../joint';
+import { isJointId, partsOf, sayJoint } from '../../joint';
+import type { Cause, Entry } from '../../ledger';
+import { stateOf } from '../../standing';
 import { count, list, uncapital } from '../../text';
-import type { Cause } from '../../ledger';
+import { sayLength } from '../../units';
 import type { JobState } from '../fold';
-import type { Rock } from '../state/looks';
-import { checkAt, countingStates, looseJoints } from '../rules/clearance';
+import { looseJoints } from '../rules/clearance';
 import { openDangers } from '../rules/danger';
 import { owedJoints } from '../rules/debts';
+import { owedRounds, roundsOf } from '../rules/rounds';
 import { causesOf, lookedAt, verdictCauses, verdictView, type VerdictView } from '../rules/verdict';
-import { sayBoth, sayJoints, speakOf } from '../say';
+import { sayBoth } from '../say';
 import { goTo, line, mins, type NextAction, type NextLine } from './line';
-import { lookAt, lookElsewhere } from './look';
-import { nextOwed, nextToStand } from './owed';
+import { nextAtTheRock, nextElsewhere, nextOwed, sayRounds } from './round';
 
 /** Less than this, bits, and nothing owed: another look tells nothing; or little, where the noise does not come. */
 const WORTH_A_LOOK = 0.02;
@@ -35,49 +33,70 @@ const WORTH_WHERE_QUIET = 0.15;
  */
 export function nextToFind(s: JobState, d: Diagnosis | undefined, failed: string): NextLine | undefined {
   if (s.context.kind !== 'noise' || s.goOn) return undefined;
+  const rock = nextAtTheRock(s);
+  if (rock) return rock;
   // A line struck after the verdict may leave something owed again.
   if (s.verdict) {
     // So may something that was measured since and cannot be, while nothing is off yet.
-    const v = d && s.choices.length === 0 ? verdictView(s, d) : undefined;
+    const v = d && !d.again && s.choices.length === 0 ? verdictView(s, d) : undefined;
     if (v?.kind === 'contradiction') return twoThings(v);
     return nextOwed(s, owedJoints(s));
   }
-  if (failed && !d)
-    return (
-      nextOwed(s, owedJoints(s)) ??
-      goTo(
-        {
-          time: 'now',
-          title: 'The suspects could not be ranked.',
-          why: `${failed} What was found stands; go on without a verdict, and say why.`,
-          label: 'Show it',
-          station: 'find',
-        },
-        'verdict',
-      )
-    );
-  if (!d || d.stage === 'ranked')
-    return goTo(
+  // What does not hang on the ranking is asked at once, and stays: the strip changes with a tap, and not behind it.
+  const sure = begunReadings(s) ?? (begun(s) || s.kept.named ? sayRounds(s, owedRounds(s)) : undefined);
+  if (sure) return sure;
+  if (s.kept.named) return nextOfNamed(s, s.kept.named);
+  if (d?.stage === 'done' && !d.again) return nextOfVerdict(s, d);
+  if (!failed) return weighing;
+  return (
+    sayRounds(s, owedRounds(s)) ??
+    goTo(
       {
-        time: '…',
-        title: 'Ranking the suspects.',
-        why: 'What was heard and found is being weighed.',
-        label: 'Find',
+        time: 'now',
+        title: 'The suspects could not be ranked.',
+        why: `${failed} What was found stands; go on without a verdict, and say why.`,
+        label: 'Show it',
         station: 'find',
       },
       'verdict',
-    );
-  return nextOfVerdict(s, d);
+    )
+  );
+}
+
+/** Looking has begun: how it stands was said, or something was looked at. Before that it may pay to drive it first. */
+const begun = (s: JobState): boolean => s.kept.check.length > 0 || stateOf(s.stands, s.axle) !== undefined;
+
+/** What was said or found last is not weighed yet: nothing is advised by what was known before it. */
+const weighing: NextLine = {
+  time: '…',
+  title: 'Weighing what was found.',
+  why: 'What was heard and found is put together; the next thing stands here in a moment.',
+  label: 'Weighing',
+  station: 'find',
+  action: { kind: 'wait', says: 'It is still being weighed. Nothing was written.' },
+};
+
+/** Somebody knew what it is: what was owed has been looked at, and it is said. */
+function nextOfNamed(s: JobState, e: Entry<'named'>): NextLine {
+  const danger = openDangers(s).flatMap((x) => (x.kind === 'rocks' ? [] : x.at));
+  const causes = [...new Set([...danger, ...e.body.at])];
+  return {
+    time: 'now',
+    title: `It is ${sayBoth(s, causes)}, as was said. Say so.`,
+    why: 'Nothing else was looked for; every dangerous joint of this axle is cleared.',
+    label: 'Give the verdict',
+    station: 'find',
+    action: giveVerdict(causes),
+  };
 }
 
 /** By what is weighed: the next look, the verdict, or how to bring the noise back. */
 function nextOfVerdict(s: JobState, d: Diagnosis): NextLine | undefined {
   const v = verdictView(s, d);
   if (v.kind === 'contradiction') return twoThings(v);
-  const check = v.kind === 'ready' ? undefined : (nextAtTheRock(s) ?? nextCheck(s, d));
+  const check = v.kind === 'ready' ? undefined : nextCheck(s, d);
   if (check) return check;
   const causes = verdictCauses(v);
-  if (d.again && (causes.length > 0 || (v.kind === 'open' && v.quiet))) return weighedAgain;
   if (causes.length)
     return {
       time: 'now',
@@ -138,18 +157,6 @@ const giveVerdict = (causes: readonly Cause[]): NextAction => ({
   entries: [line('verdict', { causes: [...causes], reproduced: causes.length > 0, note: causes.length ? '' : 'not reproduced' })],
 });
 
-/** A verdict is given by what is on the tape now, not by the answer of a moment ago. */
-const weighedAgain: NextLine = goTo(
-  {
-    time: '…',
-    title: 'Weighed again.',
-    why: 'Something was written since; what was said last still stands on the list.',
-    label: 'See the list',
-    station: 'find',
-  },
-  'verdict',
-);
-
 const twoThings = (v: Extract<VerdictView, { kind: 'contradiction' }>): NextLine =>
   goTo(
     {
@@ -168,46 +175,12 @@ function nextOfUnseen(s: JobState, v: Extract<VerdictView, { kind: 'unseen' }>):
   const cause = v.causes[0]!;
   const joint = splitFault(cause)?.joint;
   const check = elsewhereChecks(s.context.type).find((c) => (c.finds as readonly string[]).includes(cause));
-  const said = {
-    time: mins(check?.minutes ?? 2),
-    title: `Look at ${sayBoth(s, [cause])}.`,
-    why: v.sentence,
-    label: 'Go to it',
-    station: 'find',
-  } as const;
-  if (check) return { ...said, action: lookElsewhere(s, check.id) };
-  const usual = joint && checkAt(s, joint);
-  return joint && usual ? { ...said, action: lookAt(s, joint, usual.id) } : goTo(said, 'verdict');
-}
-
-/** A wheel that rocks is followed up at that wheel, before anything else is looked at. */
-function nextAtTheRock(s: JobState): NextLine | undefined {
-  // Asked once: where it could not be told apart either, the plan goes on with another check.
-  const again = (r: Rock) => {
-    const at = s.kept.check.findIndex((e) => e.id === r.entry);
-    return s.kept.check
-      .slice(at + 1)
-      .some((e) => e.body.check === r.check && e.body.results.some((x) => (r.joints as readonly string[]).includes(x.joint)));
-  };
-  const rock = s.rocks.findLast((r) => r.joints.some((id) => s.joints.get(id)!.state === 'can’t tell yet') && !again(r));
-  const joint = rock?.joints.find((id) => s.joints.get(id)!.state === 'can’t tell yet');
-  if (!rock || !joint) return undefined;
-  const { side } = partsOf(joint);
-  const check = checkAt(s, joint, rock.check as CheckId);
-  if (!check) return undefined;
-  const counting = countingStates(s, joint, check.id);
-  const { title } = check;
-  const stand = nextToStand(s, counting, counting[0] ?? 'both-hanging', { joint, check, minutes: 0, title });
-  if (stand) return stand;
-  const brake = rock.joints.some((id) => partsOf(id).kind === 'wheel-bearing');
-  return {
-    time: mins(check.minutes),
-    title: brake ? `Press the brake and rock the ${side} wheel again.` : `${title} again, a hand on each joint.`,
-    why: `It rocks, at one of: ${sayJoints(s, rock.joints)}.${brake ? ' What goes away with the brake is the bearing.' : ''}`,
-    label: 'Go to it',
-    station: 'find',
-    action: lookAt(s, joint, check.id),
-  };
+  const look = check ? nextElsewhere(s, check.id) : joint && nextOwed(s, [joint]);
+  if (look) return { ...look, why: `${v.sentence} ${look.why}` };
+  return goTo(
+    { time: mins(2), title: `Look at ${sayBoth(s, [cause])}.`, why: v.sentence, label: 'Go to it', station: 'find' },
+    'verdict',
+  );
 }
 
 /**
@@ -238,13 +211,12 @@ export function plannedChecks(s: JobState, d: Diagnosis): NextCheck[] {
   });
 }
 
-/** The next check of the plan, what was begun before it. */
+/** The next look of the plan, as a round; a drive where it pays better. */
 function nextCheck(s: JobState, d: Diagnosis): NextLine | undefined {
-  const begun = begunReadings(s);
-  if (begun) return begun;
-  const step = plannedChecks(s, d)[0];
-  if (!step) return undefined;
-  return step.check === DRIVE_CHECK ? sayDrive(s, step) : sayCheck(s, d, step, owedJoints(s));
+  const plan = plannedChecks(s, d);
+  const step = plan[0];
+  if (step?.check === DRIVE_CHECK && owedRounds(s).every((r) => !r.now)) return sayDrive(s, step);
+  return sayRounds(s, roundsOf(s, plan), d);
 }
 
 /** Our own drive, before the lift where it pays better than a look. */
@@ -260,39 +232,6 @@ function sayDrive(s: JobState, step: NextCheck): NextLine {
     },
     'drive',
   );
-}
-
-function sayCheck(s: JobState, d: Diagnosis, step: NextCheck, owed: readonly JointId[]): NextLine {
-  const clears = step.owed.filter((id) => owed.includes(id));
-  const again = clears
-    .map((id) => s.joints.get(id)!)
-    .filter((j) => j.state === 'can’t tell yet' && (j.hand === 'tight' ? !j.handCounts : true))
-    .map((j) => ` ${j.why}`)[0];
-  const of = new Set<string>(step.of);
-  const likely = d.suspects.find((x) => of.has(x.joint ?? x.fault) && x.makes >= 0.05);
-  const said = speakOf(s.context.rules.dialect, clears);
-  const why = clears.length
-    ? `Clears ${said.the}; the verdict waits for ${said.it}.${again ?? ''}`
-    : likely
-      ? `${step.again ? 'Felt tight, and the noise still points there' : 'Tells most for its minutes'}: ${sayFault(likely.fault, s.context.rules.dialect, splitFault(likely.fault)?.axle !== s.axle)} makes it, ${Math.round(likely.makes * 100)} % so far.`
-      : 'Cheap to rule out before anything comes apart.';
-  const joint = clears[0] ?? likely?.joint ?? step.of.find(isJointId);
-  const title = checkTitle(step, s.context.type, s.axle);
-  const check = step.axle ? checksOf(s.context.type.axles[step.axle]).find((c) => c.id === step.check) : undefined;
-  const counting =
-    check && joint
-      ? countingStates(s, joint, check.id)
-      : (elsewhereChecks(s.context.type).find((c) => c.id === step.check)?.states ?? []);
-  const stand = nextToStand(s, counting, step.state, { joint, check, minutes: step.changeMinutes, title });
-  if (stand) return stand;
-  return {
-    time: mins(step.minutes),
-    title: `${title}.`,
-    why,
-    label: 'Go to it',
-    station: 'find',
-    action: step.axle && joint ? lookAt(s, joint, step.check as CheckId) : lookElsewhere(s, step.check as ElsewhereCheckId),
-  };
 }
 
 /**

@@ -67,7 +67,8 @@ function nextOf(s: JobState, nowMs: number, d: Diagnosis | undefined, failed: st
 }
 
 export { begunReadings, plannedChecks } from './find';
-export { confirmLines, sayReady } from './work';
+export { lookEntry, nextAtTheRock, standsBody } from './round';
+export { confirmLines, sayReady, stepKey } from './step';
 export { runningWaits, type RunningWait } from './waits';
 export { mins } from './line';
 export { answersOf, placeOf } from './line';

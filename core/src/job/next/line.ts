@@ -3,6 +3,7 @@ import type { ElsewhereCheckId } from '../../diagnosis';
 import type { CheckId, FastenerId, JointId } from '../../joint';
 import type { EntryBodies, EntryKind, Line } from '../../ledger';
 import type { StepId } from '../../plan';
+import type { AxleEnd, Side } from '../../vehicle';
 import type { Station } from '../context';
 
 /** What a line leads to: what is filled in or tapped there. The screen marks the place with it. */
@@ -31,7 +32,7 @@ export type Target =
   | 'sheet';
 
 /** What a place on the sheet is called: what a line leads to, where it is said what was felt, or the card of a fastener. */
-export type PlaceName = Target | 'results' | `fastener ${FastenerId}`;
+export type PlaceName = Target | 'results' | 'round' | `fastener ${FastenerId}`;
 
 /** A place on the sheet: its station, what is looked at or done there, and where on it. */
 export interface SheetPlace {
@@ -40,6 +41,9 @@ export interface SheetPlace {
   /** The joint that is looked at, by a check where one is meant; or a look at what is no joint of the plate. */
   readonly joint?: JointId | undefined;
   readonly check?: CheckId | undefined;
+  /** In a round: the axle, and the sides that are asked. */
+  readonly axle?: AxleEnd | undefined;
+  readonly sides?: readonly Side[] | undefined;
   readonly elsewhere?: ElsewhereCheckId | undefined;
   /** The step that lies open there. */
   readonly step?: StepId | undefined;
@@ -67,8 +71,14 @@ interface Ask {
   readonly at: SheetPlace;
   readonly answers: readonly NextAnswer[];
 }
+/** Nothing can be done yet: what was said is being weighed. The key says so, and does nothing. */
+interface Wait {
+  readonly kind: 'wait';
+  /** What a tap on the key is told. */
+  readonly says: string;
+}
 /** What the big key does, as data: the interface follows it and knows nothing more. */
-export type NextAction = Go | Write | Ask;
+export type NextAction = Go | Write | Ask | Wait;
 
 /** One of several things a person may answer, one tap each. */
 export interface NextAnswer {
@@ -91,7 +101,7 @@ export interface NextLine {
 export const answersOf = ({ action }: NextLine): readonly NextAnswer[] | undefined =>
   action.kind === 'ask' ? action.answers : undefined;
 /** Where an action is done, or leads. */
-export const placeOf = (a: NextAction): SheetPlace | undefined => (a.kind === 'go' ? a.to : a.at);
+export const placeOf = (a: NextAction): SheetPlace | undefined => (a.kind === 'go' ? a.to : a.kind === 'wait' ? undefined : a.at);
 
 export const mins = (m: number): string => `${Math.max(1, Math.round(finite('minutes', m)))} min`;
 

@@ -1,22 +1,12 @@
 import type { JobState } from '../fold';
 import { causesElsewhere, handBackBlockers, type Blocker } from '../rules/hand-back';
 import { sayBoth } from '../say';
-import type { JointId } from '../../joint';
-import { checkAt } from '../rules/clearance';
 import { owedJoints } from '../rules/debts';
 import { leftAt } from '../rules/danger';
 import { tightenStep } from '../../plan';
 import { workJoints } from '../rules/work';
-import { goTo, goToStep, mins, type NextLine } from './line';
-import { lookAt, lookElsewhere } from './look';
-import { nextOwed } from './owed';
-
-/** Something is looked at again, by its usual check. */
-function nextLook(s: JobState, said: Omit<NextLine, 'action'>, joint: JointId): NextLine {
-  const check = checkAt(s, joint);
-  const line = { ...said, station: 'find', label: 'Go to it' } as const;
-  return check ? { ...line, action: lookAt(s, joint, check.id) } : goTo(line, 'verdict', joint);
-}
+import { goTo, goToStep, line as write, mins, type NextLine } from './line';
+import { nextAtTheRock, nextElsewhere, nextOwed } from './round';
 
 /** What is still owed, the proof, the hand-back. */
 export function nextToProve(s: JobState): NextLine {
@@ -54,9 +44,13 @@ export function nextToProve(s: JobState): NextLine {
       case 'recheck':
         return goTo({ ...base, title: 'Set the recheck.', label: 'Set it' }, 'recheck');
       case 'check':
-        return nextOwed(s, owedJoints(s)) ?? nextLook(s, base, b.joint);
+        return (
+          nextAtTheRock(s) ??
+          nextOwed(s, [...new Set([...owedJoints(s), b.joint])]) ??
+          goTo({ ...base, station: 'find' }, 'verdict', b.joint)
+        );
       case 'elsewhere':
-        return { ...base, station: 'find', label: 'Go to it', action: lookElsewhere(s, b.check) };
+        return nextElsewhere(s, b.check);
       case 'proof':
         return goTo(base, 'proof', b.joint);
       case 'contradiction':
@@ -77,6 +71,24 @@ export function nextToProve(s: JobState): NextLine {
         return goTo({ ...base, station: 'work' }, 'setting', b.joint);
       case 'also':
         return goTo({ ...base, station: 'work' }, 'also');
+      case 'again': {
+        const at = { station: 'work', step: b.step } as const;
+        return {
+          ...base,
+          station: 'work',
+          label: 'Show it',
+          action: {
+            kind: 'ask',
+            at,
+            answers: [
+              {
+                label: 'It comes off again',
+                action: { kind: 'write', at, entries: [write('step', { step: b.step, state: 'undone' })] },
+              },
+            ],
+          },
+        };
+      }
       case 'step':
         return goToStep({ ...base, station: 'work' }, b.step);
       case 'orientation':

@@ -1,5 +1,6 @@
 import { checkFor, checksOf, jointId, partsOf, stateCounts, type Check, type CheckId, type JointId } from '../../joint';
 import type { CheckResult, EntryBodies } from '../../ledger';
+import { stateAt, stateOf } from '../../standing';
 import { type VehicleState } from '../../vehicle';
 import type { JobState } from '../fold';
 
@@ -17,11 +18,11 @@ export const foundAgainst = (s: JobState, id: JointId): boolean => {
   return j !== undefined && (j.fails || j.hand === 'slight' || j.state === 'loose' || j.state === 'dangerous');
 };
 
-/** How the vehicle stands, as somebody last said, or as at the last check of a time when nobody was asked; undefined before. */
-export function standingOf(s: JobState): VehicleState | undefined {
-  const e = s.entries.findLast((x) => !s.struck.has(x.id) && (x.kind === 'stands' || x.kind === 'check'));
-  return e?.kind === 'stands' || e?.kind === 'check' ? e.body.state : undefined;
-}
+/** How the axle the job is about stands; undefined where nobody has said or done anything, or one side is up and nobody said which. */
+export const standingOf = (s: JobState): VehicleState | undefined => stateOf(s.stands, s.axle);
+/** How it stands for a look at a joint: each side by itself where the sides differ. */
+export const standsAt = (s: JobState, id: JointId): VehicleState | undefined =>
+  stateAt(s.stands, partsOf(id).axle, partsOf(id).side);
 
 /** The hand check to make for a joint, with its side filled in: its usual one, or the one that is wanted. */
 export function checkAt(s: JobState, id: JointId, wanted?: CheckId | null): Check | undefined {

@@ -127,8 +127,8 @@ test('a soak is used: what nobody has looked at and can be looked at now', () =>
   const j = job();
   j.until('link-off-left', 0);
   const line = j.next(9);
-  expect(line.title).toMatch(/^While it soaks, \d+ min: look at the /);
-  expect(answersOf(line)!.map((a) => a.label)).toEqual(['Go to it', 'Go on anyway']);
+  expect(line.title).toMatch(/^While it soaks, \d+ min: lever the bar beside both /);
+  expect(answersOf(line)!.map((a) => a.label)).toEqual(['Both tight', 'Left moves', 'Right moves', 'Go on anyway']);
 });
 
 test('a trouble opens its ladder: rung by rung, a no is an answer, and a caution is read first', () => {

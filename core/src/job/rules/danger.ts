@@ -25,7 +25,9 @@ type Lists = { -readonly [K in Exclude<keyof DangerFacts, 'renewed'>]: DangerFac
 /** What a check says: dangers, looks that found nothing, and what was felt to move by name. */
 function ofCheck(s: JobState, e: Entry<'check'>, i: number, out: Lists, bad: ReadonlySet<DangerAt>): void {
   const { check, state, results } = e.body;
-  if (e.body.rocks) out.found.push({ kind: 'rocks', at: results.map((r) => r.joint), entry: e.id, since: i });
+  // Where none of them is dangerous (which end of a link it is) nothing is in danger.
+  if (e.body.rocks && results.some((r) => isJointId(r.joint) && isDangerous(partsOf(r.joint).kind)))
+    out.found.push({ kind: 'rocks', at: results.map((r) => r.joint), entry: e.id, since: i });
   for (const { joint: at, result } of results) {
     if (!isJointId(at)) {
       const shows = elsewhereChecks(s.context.type)

@@ -28,6 +28,7 @@ export type Blocker = {
   | { readonly at: 'fastener'; readonly fastener: FastenerId }
   | { readonly at: 'orientation' | 'step'; readonly step: StepId }
   | { readonly at: 'also' }
+  | { readonly at: 'again'; readonly step: StepId }
   | { readonly at: 'contradiction' | 'check' | 'proof'; readonly joint: JointId }
   | { readonly at: 'setting' | 'goods'; readonly joint: JointId }
   | { readonly at: 'elsewhere'; readonly check: ElsewhereCheckId }
@@ -152,6 +153,15 @@ function dangersInWork(s: JobState): Blocker[] {
           ...found,
           sentence: `${name}: found dangerous, and the new one is not on.`,
           ends: `The new one goes on and every fastener of it has its record, ${minutesLeft(s, joint)} min.`,
+        };
+      const part = assemblyOf(joint);
+      if (fastenersOf(s).every((f) => assemblyOf(f.fastener.joint) !== part || f.state === 'done'))
+        return {
+          sentence: `${name}: the new one is on, and was found dangerous after that.`,
+          ends: 'It comes off again and a sound one goes on; or the line that is wrong is struck, with its reason.',
+          entry,
+          at: 'again',
+          step,
         };
       return {
         ...found,

@@ -106,9 +106,14 @@ export const planOf = onceAState((s): readonly PlannedStep[] => {
     dialect: s.context.rules.dialect,
     times: s.context.file?.times ?? [],
     burnt: burntAt(s),
+    rubberStanding: s.steps.get('height')?.body.state === 'cannot now',
     wrenches: s.context.gauges.filter((g) => g.kind === 'torque wrench').length || 1,
   });
 });
+
+/** A step's caution that nobody has read in this job: word for word the same at another step it was read there. */
+export const cautionOwed = (s: JobState, p: PlannedStep): boolean =>
+  p.caution !== undefined && !s.cautions.has(p.id) && !planOf(s).some((x) => x.caution === p.caution && s.cautions.has(x.id));
 
 /** Whether anybody had thought this joint's part worn: found so, or named in the verdict. Else it is asked about without a hint. */
 export function doubted(s: JobState, joint: JointId): boolean {

@@ -70,7 +70,7 @@ export function judgeJoint(kind: JointKind, on: Found, unit?: LengthUnit): { rea
   if (on.rocks)
     return {
       state: 'can’t tell yet',
-      why: 'The wheel rocks, and it is not known at which joint. Press the brake and rock again: what goes away is the bearing.',
+      why: 'It moves, and nobody has said yet at which joint.',
     };
   if (on.hand === 'tight' && !on.counts) return { state: 'can’t tell yet', why: on.handWhy };
   const within = on.before?.conformance.verdict === 'within';

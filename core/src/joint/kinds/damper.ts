@@ -10,7 +10,7 @@ export const damper = jointKind({
   stands: () => true,
   place: (axle) =>
     between(axle.points.damperTop.at, axle.points.damperFoot.at, layoutOf(axle).drawing.spring === 'on strut' ? 0.8 : 0.55),
-  checks: ['damper-look', 'rock-loaded'],
+  checks: ['damper-look', 'push-corner', 'rock-loaded'],
   defects: () => ['oil leak', 'bent'],
   fasteners: damperBolts,
   pieces: () => [

@@ -1,4 +1,5 @@
-import { sayWrench } from '../../torque';
+import { splitFastener } from '../../joint';
+import { sayGroup } from '../../torque';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 
@@ -42,8 +43,5 @@ export const clicks = entryKind(body)({
   who: AT_THE_VEHICLE,
   searched: true,
   kept: { as: 'latest by key', key: (b) => b.fastener },
-  say: (b, w) =>
-    b.saidAtOnce
-      ? `${w.fastener(b.fastener)}: all pulled at ${b.targetText}, said at once`
-      : `${w.fastener(b.fastener)}: ${b.clicks} of ${b.of} clicks at ${b.targetText}${sayWrench(b.wrench)}`,
+  say: (b, w) => `${w.fastener(b.fastener)}: ${sayGroup(splitFastener(b.fastener)?.kind ?? 'bracket-bolt', b)}`,
 });

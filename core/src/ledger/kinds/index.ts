@@ -18,6 +18,7 @@ import { height } from './height';
 import { lock } from './lock';
 import { loop } from './loop';
 import { mark } from './mark';
+import { named } from './named';
 import { note } from './note';
 import { order } from './order';
 import { orientation } from './orientation';
@@ -64,6 +65,7 @@ export const ENTRY_SPECS = {
   loop,
   result,
   photo,
+  named,
   verdict,
   'go-on': goOn,
   size,

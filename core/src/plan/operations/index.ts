@@ -23,4 +23,4 @@ export { loosen } from './loosen';
 export { lower } from './lower';
 export { makeSafe } from './make-safe';
 export { type PartOperation, type Work } from './operation';
-export { tighten } from './tighten';
+export { tighten, tightenStanding } from './tighten';

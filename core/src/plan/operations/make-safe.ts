@@ -4,7 +4,8 @@ import { step, wheelSocket, type Work } from './operation';
 
 /** Chocked, measured, raised, wheels and shield off. */
 export function makeSafe(w: Work): Step[] {
-  const { end, axle, rideHeight } = w;
+  const { end, axle } = w;
+  const rideHeight = w.rideHeight && !w.rubberStanding;
   const lift = w.equipment === 'lift';
   const out: Step[] = [
     step({

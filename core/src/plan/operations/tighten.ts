@@ -23,12 +23,22 @@ const one = (w: Work, f: Fastener, needs: readonly StepId[]): Step =>
     ...(w.wrenches > 1 ? {} : { sole: ['torque wrench'] }),
   });
 
+/** Gripped rubber with the vehicle on its own wheels: its height is the right one by itself. */
+export const tightenStanding = (w: Work): Step[] =>
+  w.fasteners
+    .filter((f) => f.rideHeight && f.kind !== 'wheel-nut' && f.kind !== 'shield-bolt')
+    .map((f) => ({
+      ...one(w, f, ['lower']),
+      title: `${fastenerName(f.kind, w.dialect)}, ${f.side}, on its wheels`,
+      detail: 'On ramps, or over a pit, its weight on all four: bonded or gripped rubber is tightened as it stands.',
+    }));
+
 /** What turns freely at any height, then gripped rubber at ride height. @param fitted the fitting steps of both sides */
 export function tighten(w: Work, fitted: readonly Step[]): Step[] {
   const ofSide = (side: Side) => fitted.filter((s) => s.joint && isAt(s.joint, side)).map((s) => s.id);
   const parts = w.fasteners.filter((f) => f.kind !== 'wheel-nut' && f.kind !== 'shield-bolt');
   const out = parts.filter((f) => !f.rideHeight).map((f) => one(w, f, ofSide(f.side)));
-  if (!w.rideHeight) return out;
+  if (!w.rideHeight || w.rubberStanding) return out;
   return [
     ...out,
     step({

@@ -14,7 +14,7 @@ import { PlaceMark } from '../job/places';
     @if (check(); as c) {
       <div class="flex items-start justify-between gap-4">
         <h2 class="text-2xl leading-tight font-bold" data-testid="elsewhere-title">{{ c.title }}</h2>
-        <button type="button" class="link shrink-0" (click)="store.elsewhere.set(null)">The plan</button>
+        <button type="button" class="link shrink-0" (click)="store.elsewhere.set(null)">The round</button>
       </div>
       <p class="soft mt-1">{{ c.minutes }} min · {{ states() }}</p>
       <p class="mt-3 text-[17px]">{{ session.say(c.how) }}</p>

@@ -16,6 +16,8 @@ import {
   jointName,
   sayState,
   standingOf,
+  standsAt,
+  standsBody,
   stateCounts,
   VEHICLE_STATES,
   type CheckResult,
@@ -40,7 +42,7 @@ import { ElsewhereCard } from './elsewhere-card';
 import { FrameFitCard } from '../measuring/frame-fit';
 import { MeasureLoop } from '../measuring/measure-loop';
 import { MeasurePlay } from '../measuring/measure-play';
-import { NextChecks } from './next-checks';
+import { Round } from './round';
 import { Suspects } from './suspects';
 import { PlaceMark } from '../job/places';
 
@@ -54,11 +56,11 @@ import { PlaceMark } from '../job/places';
     GapMark,
     MeasureLoop,
     MeasurePlay,
-    NextChecks,
     Photo,
     PhotoButton,
     Suspects,
     PlaceMark,
+    Round,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -72,7 +74,7 @@ import { PlaceMark } from '../job/places';
       <div class="flex items-start justify-between gap-4">
         <h2 class="text-2xl leading-tight font-bold" data-testid="joint-title">{{ title() }}</h2>
         @if (noise()) {
-          <button type="button" class="link -mt-1 shrink-0" (click)="store.select(null)" data-testid="to-plan">The plan</button>
+          <button type="button" class="link -mt-1 shrink-0" (click)="store.select(null)" data-testid="to-plan">The round</button>
         }
       </div>
       <p class="soft mt-1 min-h-5">{{ detail() }}</p>
@@ -178,15 +180,7 @@ import { PlaceMark } from '../job/places';
       <ak-elsewhere-card />
       <ak-suspects class="mt-4 block" />
     } @else {
-      <h2 class="text-2xl font-bold">{{ noise() ? 'What to check next' : 'Touch a joint on the plate' }}</h2>
-      <p class="soft mt-1">
-        {{
-          noise()
-            ? 'Best for their minutes first. Or touch a joint on the plate.'
-            : 'Or take a whole check in one tap where everything is tight.'
-        }}
-      </p>
-      <ak-next-checks class="mt-2 block" />
+      <ak-round />
       @if (noise()) {
         <ak-suspects class="mt-4 block" />
       }
@@ -278,7 +272,9 @@ export class Find {
     const j = this.joint();
     return j ? JOINT_SPECS[j.kind].defects(this.store.state()!.context.type.axles[partsOf(j.id).axle]) : [];
   });
-  protected readonly standing = computed(() => standingOf(this.store.state()!));
+  protected readonly standing = computed(() =>
+    this.joint() ? standsAt(this.store.state()!, this.joint()!.id) : standingOf(this.store.state()!),
+  );
   protected readonly ruling = computed(() => {
     const j = this.joint();
     const c = this.check();
@@ -333,7 +329,8 @@ export class Find {
   }
   protected readonly uncapital = uncapital;
   protected stand(v: string): void {
-    void this.store.write('stands', { state: v as VehicleState });
+    const { axle, side } = partsOf(this.joint()!.id);
+    void this.store.write('stands', standsBody(this.store.state()!, v as VehicleState, axle, side));
   }
   protected defect(what: Defect): void {
     void this.store.write('defect', { joint: this.joint()!.id, what });

@@ -4,12 +4,12 @@ import {
   checkFor,
   diagnose,
   jointsOf,
+  openDangers,
   partsOf,
   requestOf,
   SHIPPED,
   type Diagnosis,
   type JointId,
-  type NextCheck,
 } from '@ash-knot/core';
 import { bench, job, stored, tid } from '../../test';
 import { Find } from './find';
@@ -26,25 +26,76 @@ const complaint = () =>
     history: [],
     words: 'knocks',
   });
-const rows = (b: { el: HTMLElement }) => [...b.el.querySelectorAll<HTMLElement>(`${tid('plan')} > li`)];
+const rows = (b: { el: HTMLElement }) => [...b.el.querySelectorAll<HTMLElement>(`${tid('round')} > li`)];
+const hanging = () => stored('stands', { state: 'both-hanging' });
 
-test('the plan stands there: at most five checks, best first, minutes beside each', async () => {
-  const b = await bench(Find, [complaint()]);
-  const plan = b.store.diagnosis()!.plan as NextCheck[];
-  expect(rows(b)).toHaveLength(plan.length);
-  expect(plan.length).toBeLessThanOrEqual(5);
-  rows(b).forEach((li, i) => expect(li.textContent).toContain(`${plan[i]!.minutes + plan[i]!.changeMinutes} min`));
+test('a round: how it stands, every look in one pass, left and right each with its answers', async () => {
+  const b = await bench(Find, [complaint(), hanging()]);
+  expect(b.text(tid('round-title'))).toBe('Both wheels hanging');
+  expect(b.text(tid('round-left'))).toMatch(/^\d+ looks left, about \d+ min$/);
+  const at = rows(b).map((li) => li.dataset['row']);
+  expect(at.slice(0, 2)).toEqual(['grip-link front', 'lever-bar front']);
+  for (const owed of ['shake-12-6 front', 'shake-3-9 front', 'look-spring front', 'nuts-wrench front'])
+    expect(at).toContain(owed);
+  // The strip asks the first of them, and its answers are words.
+  expect(b.store.next()).toMatchObject({ title: 'Work both links by hand, both ends of each. Does anything move?' });
+  expect(rows(b)[0]!.classList.contains('on')).toBe(true);
 });
 
-test('all tight at a row records its check in a state that counts, and the plan is another one after it', async () => {
-  const b = await bench(Find, [complaint()]);
-  const first = (b.store.diagnosis()!.plan as NextCheck[])[0]!;
-  await b.click(`${tid('plan')} > li:first-child .btn`);
-  const [kind, body] = b.written().at(-1)! as ['check', { check: string; results: { result: string }[] }];
-  expect([kind, body.check]).toEqual(['check', first.check]);
-  expect(body.results.every((r) => r.result === 'tight')).toBe(true);
-  expect(b.store.diagnosis()!.plan[0]!.id).not.toBe(first.id);
-  for (const id of first.of) expect(b.store.state()!.joints.get(id as never)?.state ?? 'sound').toBe('sound');
+test('one tap a side: written as it is, it stays in its row, and the line goes on to the next', async () => {
+  const b = await bench(Find, [complaint(), hanging()]);
+  await b.click(tid('tight-shake-12-6-left'));
+  expect(b.written().at(-1)).toEqual([
+    'check',
+    {
+      check: 'shake-12-6',
+      state: 'both-hanging',
+      results: [
+        { joint: 'front.left.ball-joint', result: 'tight' },
+        { joint: 'front.left.wheel-bearing', result: 'tight' },
+      ],
+    },
+  ]);
+  const row = () => rows(b).find((li) => li.dataset['row'] === 'shake-12-6 front')!;
+  expect(row().querySelector('.said')!.textContent!.trim()).toBe('tight');
+  await b.click(tid('moves-nuts-wrench-right'));
+  expect(b.store.state()!.joints.get('front.right.wheel-nuts')!.state).toBe('dangerous');
+});
+
+test('movement at one of several: asked at once at which, in its row', async () => {
+  const b = await bench(Find, [complaint(), hanging()]);
+  await b.click(tid('moves-grip-link-left'));
+  expect(b.written().at(-1)![1]).toMatchObject({ check: 'grip-link', rocks: true });
+  // Which end of a link it is is no danger.
+  expect(openDangers(b.store.state()!)).toEqual([]);
+  expect(b.text(tid('where-1'))).toBe('Upper end');
+  await b.click(tid('where-2'));
+  expect(b.store.state()!.joints.get('front.left.link-lower')!.state).toBe('loose');
+  expect(b.store.next()!.title).toBe('Work the right link by hand, both ends. Does anything move?');
+});
+
+test('nothing moves in a round: what would be written stands there first, look by look', async () => {
+  const b = await bench(Find, [complaint(), hanging()]);
+  await b.click(tid('nothing-moves'));
+  const says = b.text(tid('nothing-says'));
+  for (const look of ['rock the wheel at 12 and 6', 'put a wrench on every wheel nut']) expect(says).toContain(look);
+  expect(b.written()).toEqual([]);
+  await b.click(tid('nothing-write'));
+  const checks = b.written().map(([, body]) => (body as { check: string }).check);
+  expect(new Set(checks)).toEqual(new Set(['grip-link', 'lever-bar', 'shake-12-6', 'shake-3-9', 'look-spring', 'nuts-wrench']));
+  expect(checks).toHaveLength(12);
+});
+
+test('somebody who knows says it at once, and is asked for what is owed and nothing else', async () => {
+  const b = await bench(Find, [complaint(), hanging()]);
+  await b.click(tid('i-know'));
+  await b.click('[data-testid="named-front.left.link-lower"]');
+  expect(b.written().map(([kind]) => kind)).toEqual(['check', 'named']);
+  expect(rows(b).map((li) => li.dataset['row'])).not.toContain('lever-bar front');
+  expect(b.store.next()!.title).toMatch(/^Rock both wheels at 12 and 6/);
+  for (const look of ['shake-12-6', 'shake-3-9', 'look-spring', 'nuts-wrench'])
+    for (const side of ['left', 'right']) await b.click(tid(`tight-${look}-${side}`));
+  expect(b.store.next()).toMatchObject({ title: 'It is the left link, lower end, as was said. Say so.' });
 });
 
 test('why the first suspect: its findings in words, each for or against', async () => {
@@ -112,7 +163,7 @@ test('a ranking that fails says so, and what is owed is asked for all the same',
   });
   const b = await bench(Find, [complaint()], { providers: [{ provide: DIAGNOSIS_WORKER, useValue: broken }] });
   expect(b.text(tid('ranking-failed'))).toContain('The evidence must be a number.');
-  expect(b.store.next()).toMatchObject({ station: 'find', action: { entries: [{ kind: 'stands' }] } });
+  expect(b.store.next()).toMatchObject({ station: 'find', title: 'How does it stand?' });
   expect(b.el.querySelector(tid('go-on'))).not.toBeNull();
 });
 
@@ -151,7 +202,7 @@ test('while a new answer is worked out the last one stays, marked, and no verdic
       ),
   );
   const b = await bench(Find, [complaint(), ...clear], { providers: [{ provide: DIAGNOSIS_WORKER, useValue: slow }] });
-  expect(b.store.next()!.title).toMatch(/Ranking/);
+  expect(b.store.next()!.title).toBe('Weighing what was found.');
   // Asked again while it was answered, the newer question is answered too.
   const answers = async () => {
     for (let known = 0; known < asked.length;) {
@@ -168,7 +219,7 @@ test('while a new answer is worked out the last one stays, marked, and no verdic
   await b.settle();
   expect(b.store.suspects()[0]!.fault).toBe('front.left.link-lower');
   expect(b.text(tid('weighed'))).toMatch(/The last answer; weighed again/);
-  expect(b.store.next()).toMatchObject({ title: 'Weighed again.', action: { kind: 'go' } });
+  expect(b.store.next()).toMatchObject({ title: 'Weighing what was found.', action: { kind: 'wait' } });
   expect(b.el.querySelector<HTMLButtonElement>(tid('give-verdict'))!.disabled).toBe(true);
   await answers();
   expect(b.store.next()).toMatchObject({ action: { entries: [{ kind: 'verdict' }] } });
@@ -188,12 +239,10 @@ test('worn and silent is found besides, under the verdict, with what it is', asy
   expect(b.text(tid('besides'))).toContain('Left arm bushings: worn. It moves in the hand.');
 });
 
-test('all tight at a check of the whole list is written as that check, not as the joint’s usual one', async () => {
-  const b = await bench(Find, [complaint(), stored('stands', { state: 'both-hanging' })]);
+test('a look of the whole list is written as that look, not as the joint’s usual one', async () => {
+  const b = await bench(Find, [complaint(), hanging()]);
   await b.click(tid('all-checks'));
-  const row = [...b.el.querySelectorAll('ak-next-checks li')].find((x) => /^\s*Lever the ball joint/.test(x.textContent!))!;
-  row.querySelector<HTMLButtonElement>('.btn')!.click();
-  await b.settle();
+  await b.click(tid('tight-lever-ball-joint-left'));
   const checks = b.written().filter(([kind]) => kind === 'check');
   expect(checks.map(([, body]) => (body as { check: string }).check)).toEqual(['lever-ball-joint']);
 });

@@ -1,6 +1,6 @@
 import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { catchError, of, switchMap, tap, type Observable, type Subscription } from 'rxjs';
+import { catchError, map, of, switchMap, tap, type Observable, type Subscription } from 'rxjs';
 import { v7 as uuid } from 'uuid';
 import type { AskedView, GaugeSaid, JobView, PracticeView, StoredEntry } from '@ash-knot/contract';
 import {
@@ -108,34 +108,48 @@ export class JobStore {
   private readonly context = computed((): JobContext | null => {
     const v = this.view();
     const shop = this.session.shop();
-    return v && shop && contextOf(v, shop, this.units.measures());
+    return v && shop && { ...contextOf(v, shop, this.units.measures()), practice: 'practice' in v };
   });
   readonly state = computed((): JobState | null => {
     const c = this.context();
     return c && foldJob(c, this.entries());
   });
-  private readonly asked = computed((): DiagnosisRequest | undefined => {
-    const s = this.state();
-    return s?.context.kind === 'noise' && s.complaint ? requestOf(s) : undefined;
-  });
+  /** The question, and word for word what it is: a torque or a note changes nothing of it. */
+  private readonly asked = computed(
+    (): { readonly request: DiagnosisRequest; readonly words: string } | undefined => {
+      const s = this.state();
+      if (s?.context.kind !== 'noise' || !s.complaint) return undefined;
+      const request = requestOf(s);
+      return { request, words: JSON.stringify(request) };
+    },
+    { equal: (a, b) => a?.words === b?.words },
+  );
   /** Why the suspects could not be ranked; said on the screen, while the checks go on. */
   readonly rankingFailed = signal('');
-  /** From the worker; while a newer one is worked out, the last one stays, marked as such. */
-  readonly diagnosis = toSignal(
+  private readonly weighed = toSignal(
     toObservable(this.asked).pipe(
-      switchMap((r) => {
+      switchMap((asked) => {
         const id = this.view()?.id;
-        const asked: Observable<Diagnosis | undefined> = r && id ? this.diagnoser.follow(id, r) : of(undefined);
-        return asked.pipe(
+        const answers: Observable<Diagnosis | undefined> = asked && id ? this.diagnoser.follow(id, asked.request) : of(undefined);
+        return answers.pipe(
           tap(() => this.rankingFailed.set('')),
           catchError((e: Error) => {
             this.rankingFailed.set(e.message);
             return of(undefined);
           }),
+          map((diagnosis) => ({ diagnosis, words: asked?.words })),
         );
       }),
     ),
   );
+  /**
+   * From the worker; while a newer one is worked out, the last one stays, marked as such: from the moment on at which something
+   * else is asked, and not only once the worker has heard of it.
+   */
+  readonly diagnosis = computed((): Diagnosis | undefined => {
+    const w = this.weighed();
+    return w?.diagnosis && w.words !== this.asked()?.words ? { ...w.diagnosis, again: true } : w?.diagnosis;
+  });
   /** The check of the joint that is touched: its usual one, or the one that was wanted. */
   readonly check = computed(() => {
     const [s, id] = [this.state(), this.selected()];

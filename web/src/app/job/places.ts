@@ -55,13 +55,15 @@ export class PlaceMark {
 @Directive({ selector: 'button[akDoes]', host: { '(click)': 'tapped()' } })
 export class PlaceKey {
   readonly akDoes = input.required<MarkName | null>();
+  /** What the big key says while it does that. */
+  readonly akSays = input('');
   readonly done = output();
   private readonly element = inject<ElementRef<HTMLButtonElement>>(ElementRef).nativeElement;
   constructor() {
     const places = inject(Places);
     effect((gone) => {
       const name = this.akDoes();
-      if (name) gone(places.add({ name, element: this.element, act: () => this.done.emit() }));
+      if (name) gone(places.add({ name, element: this.element, act: () => this.done.emit(), says: () => this.akSays() }));
     });
   }
   protected tapped(): void {

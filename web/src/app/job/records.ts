@@ -8,20 +8,34 @@ import {
   partsOf,
   playShows,
   settledBy,
-  standingOf,
+  lookEntry,
+  standsBody,
+  stateAt,
+  stateOf,
+  wheelOn,
   dueDate,
   recheckBody,
   twinOf,
   type CheckResult,
   type ElsewhereCheckId,
+  type AxleEnd,
   type EntryBodies,
   type JointId,
+  type LookCell,
+  type LookRow,
+  type Side,
   VEHICLE_STATES,
   type VehicleState,
 } from '@ash-knot/core';
 import type { JobStore } from './job-store';
 import { draft } from '../state/draft';
 import { StandAsk } from './stand-ask';
+
+/** At which corner it matters how the vehicle stands; of a look at no joint, at which axle. */
+interface Stood {
+  readonly axle: AxleEnd;
+  readonly side?: Side | undefined;
+}
 
 /** Records that more than one place on the sheet can make. */
 @Injectable({ providedIn: 'root' })
@@ -62,11 +76,56 @@ export class Records {
   ) {
     const s = store.state()!;
     const check = elsewhereChecks(s.context.type).find((c) => c.id === id)!;
-    return this.writeCheck(store, { title: check.title, counting: check.states }, (state) => ({
+    return this.writeCheck(store, { title: check.title, counting: check.states, axle: s.axle }, (state) => ({
       check: id,
       state,
       results: (of ? [of] : check.finds).map((joint) => ({ joint, result })),
     }));
+  }
+
+  /** One look, at these sides, with one answer. */
+  recordRow(store: JobStore, row: LookRow, cells: readonly LookCell[], result: CheckResult): Promise<boolean> {
+    const s = store.state()!;
+    const at = cells[0]!;
+    return this.writeCheck(
+      store,
+      {
+        title: row.check.title.replace('{side}', at.side),
+        counting: row.states,
+        axle: row.axle,
+        side: at.side,
+        atWheel: row.check.atWheel,
+      },
+      (state) => lookEntry(s, row, cells, result, state),
+    );
+  }
+  /** One joint of a look. */
+  recordAt(store: JobStore, row: LookRow, joint: JointId, result: CheckResult): Promise<boolean> {
+    const { axle, side } = partsOf(joint);
+    return this.writeCheck(
+      store,
+      { title: row.check.title.replace('{side}', side), counting: row.states, axle, side, atWheel: row.check.atWheel },
+      (state) => ({ check: row.check.id, state, results: [{ joint, result }] }),
+    );
+  }
+  /** It was looked at and moves, and somebody says that this is it: both at once. */
+  async recordNamed(store: JobStore, joint: JointId): Promise<boolean> {
+    const moves = store.state()!.joints.get(joint)?.fails || (await this.write(store, joint, [{ joint, result: 'moves' }]));
+    return moves ? store.write('named', { at: [joint] }) : false;
+  }
+  /** A whole round that was gone through and nothing moved: each look is written by itself. */
+  recordRound(store: JobStore, rows: readonly LookRow[]): Promise<boolean> {
+    const s = store.state()!;
+    return store.writeAll(
+      rows.flatMap((row) =>
+        row.cells
+          .filter((c) => c.open && c.now)
+          .map((c) => ({
+            kind: 'check' as const,
+            body: lookEntry(s, row, [c], 'tight', stateAt(s.stands, row.axle, c.side)!),
+          })),
+      ),
+    );
   }
 
   private write(store: JobStore, joint: JointId, results: EntryBodies['check']['results'], rocks = false): Promise<boolean> {
@@ -74,7 +133,8 @@ export class Records {
     const check = checkAt(s, joint, store.wanted());
     if (!check || results.length === 0) return Promise.resolve(false);
     const counting = countingStates(s, joint, store.wanted());
-    return this.writeCheck(store, { title: check.title, counting }, (state) => ({
+    const { axle, side } = partsOf(joint);
+    return this.writeCheck(store, { title: check.title, counting, axle, side, atWheel: check.atWheel }, (state) => ({
       check: check.id,
       state,
       results,
@@ -83,22 +143,28 @@ export class Records {
   }
 
   /**
-   * A check with how the vehicle stood: as it was said to stand. Where nobody said, or it was said to stand so
-   * that this check shows nothing, it is asked; the answer stays on the tape.
+   * A check with how the vehicle stood: as it was put, or said to be. Where nobody knows, or it stands so that this check
+   * shows nothing, it is asked; the answer stays on the tape.
    */
   private async writeCheck(
     store: JobStore,
-    of: { readonly title: string; readonly counting: readonly VehicleState[] },
+    of: Stood & { readonly title: string; readonly counting: readonly VehicleState[]; readonly atWheel?: true | undefined },
     body: (state: VehicleState) => EntryBodies['check'],
   ): Promise<boolean> {
-    const said = standingOf(store.state()!);
-    if (said && of.counting.includes(said)) return store.write('check', body(said));
-    const state = await this.stand.ask({ ...of, said });
+    const s = store.state()!;
+    const said = this.stateFor(store, of);
+    const held = !of.atWheel || !of.side || wheelOn(s.stands, of.axle, of.side);
+    if (said && held && of.counting.includes(said)) return store.write('check', body(said));
+    const state = await this.stand.ask({ title: of.title, counting: of.counting, said });
     if (!state) return false;
     return store.writeAll([
-      ...(state === said ? [] : [{ kind: 'stands' as const, body: { state } }]),
+      ...(state === said ? [] : [{ kind: 'stands' as const, body: standsBody(s, state, of.axle, of.side) }]),
       { kind: 'check', body: body(state) },
     ]);
+  }
+  private stateFor(store: JobStore, { axle, side }: Stood): VehicleState | undefined {
+    const { stands } = store.state()!;
+    return side ? stateAt(stands, axle, side) : stateOf(stands, axle);
   }
 
   /**
@@ -108,14 +174,14 @@ export class Records {
    */
   async standsFor(store: JobStore, joint: JointId): Promise<{ readonly state: VehicleState | undefined } | undefined> {
     const s = store.state()!;
-    const said = standingOf(s);
-    const { kind, axle } = partsOf(joint);
+    const { kind, axle, side } = partsOf(joint);
+    const said = stateAt(s.stands, axle, side);
     const counting = VEHICLE_STATES.filter((x) => playShows(s.context.type.axles[axle], kind, x));
     if (!isDangerous(kind) || (said && counting.includes(said))) return { state: said };
     const title = `a gauge at the ${jointName(kind, s.context.rules.dialect).toLowerCase()}`;
     const state = await this.stand.ask({ title, counting, said });
     if (!state) return undefined;
-    return state === said || (await store.write('stands', { state })) ? { state } : undefined;
+    return state === said || (await store.write('stands', standsBody(s, state, axle, side))) ? { state } : undefined;
   }
 
   /** The recheck the shop's rule asks for, of what was undone. */

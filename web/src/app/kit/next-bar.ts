@@ -15,11 +15,20 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
       @if (answers().length) {
         <div class="answers" role="group" [attr.aria-label]="title()">
           @for (a of answers(); track a; let i = $index) {
-            <button type="button" class="go" [attr.data-testid]="'next-' + (i + 1)" (click)="answer.emit(i)">{{ a }}</button>
+            <button type="button" class="go" [attr.data-testid]="'next-' + (i + 1)" (click)="once($event) && answer.emit(i)">
+              {{ a }}
+            </button>
           }
         </div>
       } @else {
-        <button type="button" class="go" data-testid="next" (click)="act.emit()">
+        <button
+          type="button"
+          class="go"
+          [class.waits]="waits()"
+          [attr.aria-disabled]="waits()"
+          data-testid="next"
+          (click)="once($event) && act.emit()"
+        >
           {{ label() }}
           <span class="key" aria-hidden="true">N</span>
         </button>
@@ -93,6 +102,10 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
     .go:hover {
       background: #ebe6da;
     }
+    .go.waits {
+      background: #5c5346;
+      color: #f5f2eb;
+    }
     .go:focus-visible {
       outline-color: #fff;
     }
@@ -134,9 +147,15 @@ export class NextBar {
   readonly title = input.required<string>();
   readonly why = input('');
   readonly label = input.required<string>();
+  /** Nothing can be done yet: a tap is told so. */
+  readonly waits = input(false);
   readonly act = output();
   /** Where the line is a question: its answers, one key each, instead of the big one. */
   readonly answers = input<readonly string[]>([]);
+  /** A double tap is one: the second would be an answer to what nobody has read yet. */
+  protected once(e: Event): boolean {
+    return !(e instanceof MouseEvent) || e.detail < 2;
+  }
   /** Which of them was tapped, from 0. */
   readonly answer = output<number>();
 }

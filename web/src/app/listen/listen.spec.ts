@@ -18,7 +18,7 @@ test('words are picked, kept until they are written down, and written down once'
       {
         character: [],
         where: ['front floor'],
-        when: ['pothole'],
+        when: ['patched surface, slowly', 'pothole'],
         handling: [],
         conditions: [],
         like: [],
@@ -28,6 +28,23 @@ test('words are picked, kept until they are written down, and written down once'
     ],
   ]);
   expect(b.el.querySelector<HTMLButtonElement>(tid('save-complaint'))!.disabled).toBe(true);
+});
+
+test('the sentence ticks what it says, in sight; taken away it stays away, and what it no longer says goes', async () => {
+  const b = await bench(Listen);
+  await b.type(tid('words'), 'clunks front left over rough roads');
+  expect(b.text(tid('read-words'))).toMatch(/Ticked from these words:\s*dull clunk, front, left, patched surface, slowly/);
+  expect(word(b.el, 'left').getAttribute('aria-pressed')).toBe('true');
+  word(b.el, 'left').click();
+  await b.settle();
+  await b.type(tid('words'), 'clunks front left over potholes');
+  const pressed = (t: string) => word(b.el, t).getAttribute('aria-pressed');
+  expect([pressed('left'), pressed('front'), pressed('pothole'), pressed('patched surface, slowly')]).toEqual([
+    'false',
+    'true',
+    'true',
+    'false',
+  ]);
 });
 
 test('what was said before is there to be added to', async () => {

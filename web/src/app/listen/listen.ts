@@ -1,6 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Router } from '@angular/router';
-import { CHARACTERS, CONDITIONS, HANDLING, HISTORY, WHENS, WHERES, type EntryBodies } from '@ash-knot/core';
+import {
+  CHARACTERS,
+  CONDITIONS,
+  HANDLING,
+  HISTORY,
+  readWords,
+  WHENS,
+  WHERES,
+  type EntryBodies,
+  type WordsRead,
+} from '@ash-knot/core';
 import { Picks } from '../kit/picks';
 import { draft } from '../state/draft';
 import { JobStore } from '../job/job-store';
@@ -58,13 +68,18 @@ const EMPTY: Complaint = {
           class="field mt-1 !text-lg"
           [value]="c().words"
           #words
-          (input)="set({ words: words.value })"
+          (input)="say(words.value)"
           maxlength="2000"
           data-testid="words"
           akPlace="complaint"
           placeholder="knocks on the …"
         />
       </label>
+      @if (heard().length) {
+        <p class="mt-2 text-[15px]" data-testid="read-words">
+          <span class="soft">Ticked from these words:</span> <b>{{ heard().join(', ') }}</b>. Take away what is not meant.
+        </p>
+      }
       <section class="mt-5">
         <h3 class="heading mb-2">When</h3>
         <ak-picks label="When" [options]="whens" [picked]="c().when" (pickedChange)="set({ when: $event })" />
@@ -173,6 +188,26 @@ export class Listen {
 
   protected go(drive: boolean): void {
     void this.router.navigate([], { queryParams: { drive: drive ? 1 : null } });
+  }
+  private readonly side = computed(() => this.store.state()!.context.rules.driverSide);
+  /** What of the sentence stands ticked below; what was taken away again is not meant. */
+  protected readonly heard = computed((): readonly string[] => {
+    const read = readWords(this.c().words, this.side());
+    const c = this.c();
+    return (Object.keys(read) as (keyof WordsRead)[]).flatMap((f) =>
+      read[f].filter((w) => (c[f] as readonly string[]).includes(w)),
+    );
+  });
+  /** The sentence ticks what it says, in sight; what it no longer says, and it alone had ticked, is taken away. */
+  protected say(words: string): void {
+    const c = this.c();
+    const [was, now] = [readWords(c.words, this.side()), readWords(words, this.side())];
+    const ticks = (Object.keys(now) as (keyof WordsRead)[]).map((f) => {
+      const [before, after] = [was[f] as readonly string[], now[f] as readonly string[]];
+      const kept = (c[f] as readonly string[]).filter((w) => !before.includes(w) || after.includes(w));
+      return [f, [...new Set([...kept, ...after.filter((w) => !before.includes(w))])]];
+    });
+    this.set({ words, ...Object.fromEntries(ticks) });
   }
   protected set(part: Partial<Complaint>): void {
     this.typed.set({ ...this.c(), ...part });

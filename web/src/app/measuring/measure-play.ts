@@ -34,7 +34,7 @@ import {
   type Line,
   twinOf,
   MOST_DEGREES,
-  standingOf,
+  standsAt,
   type VehicleState,
 } from '@ash-knot/core';
 import { FormField } from '../kit/form-field';
@@ -195,7 +195,7 @@ export class MeasurePlay {
   /** Asked once a series where it was said to stand so that nothing shows: who says it again means it. */
   private stood: { readonly joint: JointId; readonly state: VehicleState } | undefined;
   private async standing(): Promise<{ readonly state: VehicleState | undefined } | undefined> {
-    const said = standingOf(this.store.state()!);
+    const said = standsAt(this.store.state()!, this.joint());
     if (said && this.stood?.joint === this.joint() && this.stood.state === said) return this.stood;
     const stands = await this.records.standsFor(this.store, this.joint());
     if (stands?.state) this.stood = { joint: this.joint(), state: stands.state };

@@ -116,10 +116,13 @@ export class Open {
   protected async createWithType(spec: VehicleTypeSpec, form: NewType): Promise<void> {
     if (await this.create({ newType: spec })) form.clear();
   }
-  protected async createKnown(): Promise<void> {
-    if (!this.typeId()) return this.error.set('Pick the type, or describe a new one.');
+  protected async createKnown(): Promise<boolean> {
+    if (!this.typeId()) return this.no('Pick the type, or describe a new one.');
     const variant = this.variant();
-    await this.create({ typeId: this.typeId()!, ...(variant ? { variant } : {}) });
+    return this.create({ typeId: this.typeId()!, ...(variant ? { variant } : {}) });
+  }
+  protected async createAndStart(): Promise<void> {
+    if (await this.createKnown()) await this.start();
   }
   /** Whether it was stored. */
   private async create(type: { typeId: string; variant?: string } | { newType: VehicleTypeSpec }): Promise<boolean> {

@@ -76,6 +76,8 @@ export class AxlePlate {
   readonly dialect = input<Dialect>('sway bar');
   /** The check that is being made at the selected joint: drawn where the hands, the lever and the eyes go. */
   readonly check = input<Check | null>(null);
+  /** The look that is being made in a round, and at which sides. */
+  readonly looks = input<{ readonly check: Check; readonly sides: readonly Side[] } | null>(null);
   /** A link that is being worked out: it is drawn in the corner, at the stance it is for. */
   readonly link = input<LinkStudied | null>(null);
   /** No sheet behind it: a type that is being described has no states, and no keys. */
@@ -147,7 +149,11 @@ export class AxlePlate {
     });
   });
   protected readonly marks = computed(() => {
-    const [c, cell] = [this.check(), this.selectedCell()];
+    const [c, cell, looks] = [this.check(), this.selectedCell(), this.looks()];
+    if (looks && !cell)
+      return looks.sides
+        .filter((side) => this.layout().sides.includes(side))
+        .flatMap((side) => drawCheck(this.axle(), this.layout(), side, looks.check.id, looks.check.settles));
     return c && cell ? drawCheck(this.axle(), this.layout(), cell.side, c.id, c.settles) : [];
   });
   /** The kinds of mark on the plate now, each said once. */

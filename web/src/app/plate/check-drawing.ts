@@ -129,6 +129,10 @@ export function drawCheck(
       ];
     }
     case 'damper-look': {
+      const foot: Point = [l.x(side, points.damperFoot[0]), l.y(points.damperFoot[1])];
+      return [{ d: ring(foot), kind: 'look' }, ...looks];
+    }
+    case 'push-corner': {
       const top: Point = [l.x(side, points.damperTop[0]), l.y(points.damperTop[1])];
       return [{ d: arrow(add(top, dir * 34, -30), add(top, dir * 34, 22)), kind: 'push' }, ...looks];
     }

@@ -17,6 +17,7 @@ import {
   type JointId,
   type Manoeuvre,
   type PracticeAsk,
+  type SheetPlace,
   type Station,
   type VehicleState,
 } from '@ash-knot/core';
@@ -34,6 +35,8 @@ export interface Standpoint {
   readonly joint: JointId | null;
   readonly check: Check | null;
   readonly elsewhere: ElsewhereCheckId | null;
+  /** The look that a round asks for, where no joint is touched. */
+  readonly row?: SheetPlace | undefined;
   readonly standing: VehicleState;
   /** What is driven first, where that was worked out. */
   readonly road: readonly Manoeuvre[];
@@ -71,12 +74,17 @@ export function offersAt(at: Standpoint): Offer[] {
 }
 
 /** The check of the joint that is touched, and a gauge set to it; or the look elsewhere that is open. */
-function looks({ state, joint, check, elsewhere, standing, gauge }: Standpoint): Offer[] {
+function looks({ state, joint, check, elsewhere, row, standing, gauge }: Standpoint): Offer[] {
   const { type } = state.context;
   if (elsewhere)
     return [
       { label: checkTitle({ check: elsewhere }, type, state.axle), ask: { of: 'check', check: elsewhere, state: standing } },
     ];
+  const asked = row?.sides?.[0];
+  if (row?.check && row.axle && asked) {
+    const of = { check: row.check, axle: row.axle, side: asked } as const;
+    return [{ label: checkTitle(of, type, state.axle), ask: { of: 'check', ...of, state: standing } }];
+  }
   if (!joint || !check) return [];
   const { axle, side, kind } = partsOf(joint);
   return [

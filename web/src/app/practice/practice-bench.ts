@@ -7,6 +7,7 @@ import {
   standingOf,
   type NextAction,
   type PracticeAsk,
+  type SheetPlace,
   type Station,
   type VehicleState,
 } from '@ash-knot/core';
@@ -61,12 +62,19 @@ export class PracticeBench {
     const s = this.store.state();
     return s ? standingOf(s) : undefined;
   });
+  /** The look that a round asks for. */
+  private readonly row = computed((): SheetPlace | undefined => {
+    const n = this.store.next();
+    const place = n && placeOf(n.action);
+    return place?.at === 'round' ? place : undefined;
+  });
   private readonly at = computed((): Standpoint => ({
     station: this.station(),
     state: this.store.state()!,
     joint: this.store.selected(),
     check: this.store.check(),
-    elsewhere: this.store.elsewhere(),
+    elsewhere: this.store.elsewhere() ?? (this.store.selected() ? null : (this.row()?.elsewhere ?? null)),
+    row: this.store.selected() || this.store.elsewhere() ? undefined : this.row(),
     // Before it was said, whoever does something is asked; what is offered does not hang on it.
     standing: this.standing() ?? 'on-wheels',
     road: this.store.diagnosis()?.road.map((r) => r.manoeuvre) ?? [],

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
 import type { SupplierAnswer, SupplierNews, SupplierOrdered } from '@ash-knot/contract';
 import {
   attempt,
@@ -56,6 +56,15 @@ export class PartsDesk {
   protected readonly lines = computed(() => goodsLines(this.store.state()!));
   protected readonly toOrder = computed(() => this.lines().filter((g) => g.stage === 'to order'));
   protected readonly firstOpen = computed(() => this.lines().find((g) => g.stage === 'here' || g.stage === 'on its way'));
+  constructor() {
+    // What is here is looked at next: it lies open.
+    effect(() => {
+      const g = this.firstOpen();
+      untracked(() => {
+        if (g?.stage === 'here' && this.looking() === null) this.look(g);
+      });
+    });
+  }
   protected name(g: GoodsLine): string {
     return sayParts(this.session.dialect(), g.choice.body.joints);
   }
@@ -266,6 +275,12 @@ export class PartsDesk {
   /** All of it is as it should be: one tap, for whoever looked. */
   protected allRight(g: GoodsLine): void {
     this.looks.set(Object.fromEntries(this.checks(g).map((c) => [c, 'yes' as const])));
+  }
+  /** Nothing was said of it yet: what is right is one tap, in words. */
+  protected readonly untouched = computed(() => Object.keys(this.looks()).length === 0 && !this.why().trim());
+  protected async takeRight(g: GoodsLine): Promise<void> {
+    this.allRight(g);
+    await this.decide(g, 'taken');
   }
   protected async decide(g: GoodsLine, outcome: 'taken' | 'refused'): Promise<void> {
     const sizes = Object.entries(this.measured()).map(([what, text]) => ({ what, text }));

@@ -7,6 +7,8 @@ import {
   type CheckId,
   type JointId,
   type NextAction,
+  type NextAnswer,
+  type NextLine,
   type SheetPlace,
   type Station,
 } from '@ash-knot/core';
@@ -21,7 +23,8 @@ import type { Offer } from '../practice/offers';
 import { PracticeBench } from '../practice/practice-bench';
 
 /** A place where something is felt or looked for. */
-const looks = (place: SheetPlace | undefined): boolean => place?.check !== undefined || place?.elsewhere !== undefined;
+const looks = (place: SheetPlace | undefined): boolean =>
+  place?.at !== 'round' && (place?.check !== undefined || place?.elsewhere !== undefined);
 
 /**
  * What the big key does with what core says. It answers for nobody: where its place is not on the screen it leads
@@ -36,12 +39,27 @@ export class NextAct {
   private readonly practice = inject(PracticeBench);
   private readonly places = inject(Places);
   private readonly injector = inject(Injector);
+  /** What a tap on a key that must wait was told. */
+  readonly told = signal('');
+  /** The line the key was pressed at, until another stands there: who works by the key is taken to where it goes on. */
+  private readonly from = signal<NextLine | null>(null);
   /** Where the key leads, until it is on the screen. */
   private readonly wanted = signal<MarkName | null>(null);
   /** On a phone one part shows at a time: the plate or the bench. */
   readonly plateShown = signal(false);
 
   constructor() {
+    effect(() => {
+      const [from, next] = [this.from(), this.store.next()];
+      if (!from || !next || (next.title === from.title && next.station === from.station)) return;
+      untracked(() => {
+        this.from.set(null);
+        const place = placeOf(next.action);
+        // A panel that is asked for, and a line that only waits, are nobody's way.
+        if (!place || ['told', 'sheet', 'drive', 'measure'].includes(place.at ?? '') || this.at(place.station)) return;
+        void this.open(place.station);
+      });
+    });
     effect(() => {
       const name = this.wanted();
       const element = name && this.places.at(name);
@@ -83,10 +101,22 @@ export class NextAct {
     return this.doing(a)?.says?.() || n.label;
   }
 
+  /** The keys of a question: each answer that can be given from here, and where one cannot, first the way to where it can. */
+  keys(n: NextLine): readonly NextAnswer[] {
+    if (n.action.kind !== 'ask' || this.due(n.action)) return [];
+    const { at, answers } = n.action;
+    const ready = answers.filter(({ action }) => action.kind === 'go' || !action.at || this.seen(action.at));
+    if (ready.length === answers.length) return answers;
+    return ready.length ? [{ label: n.label, action: { kind: 'go', to: at } }, ...ready] : [];
+  }
+
   /** The big key, and each of a question's: what must be done before it can be said, or what it says. */
   act(a: NextAction): void {
     // Somebody goes another way: what was led to before no longer takes the focus.
     this.wanted.set(null);
+    this.told.set(a.kind === 'wait' ? a.says : '');
+    if (a.kind === 'wait') return;
+    this.from.set(this.store.next() ?? null);
     const due = this.due(a);
     if (due) return void this.practice.do(due);
     const place = placeOf(a);
@@ -118,8 +148,11 @@ export class NextAct {
     if (place.at === 'sheet') return void this.router.navigate(this.store.path('hand-back'));
     if (place.at === 'told') return void this.openTold();
     if (place.step && !this.shows(`step ${place.step}`)) this.records.openedStep.set(null);
-    if (place.joint) this.store.select(place.joint, place.check);
-    if (place.elsewhere) {
+    if (place.at === 'round') {
+      this.store.select(null);
+      if (place.axle && place.axle !== this.store.axle()) this.store.flip();
+    } else if (place.joint) this.store.select(place.joint, place.check);
+    if (place.elsewhere && place.at !== 'round') {
       this.store.select(null);
       this.store.elsewhere.set(place.elsewhere);
     }
@@ -138,6 +171,7 @@ export class NextAct {
   /** Whether somebody has a place before their eyes: what is looked at there, its step open, its mark on the screen. */
   private seen(place: SheetPlace): boolean {
     if (!this.at(place.station)) return false;
+    if (place.at === 'round') return this.shows('round');
     if (place.elsewhere) return this.store.elsewhere() === place.elsewhere;
     if (place.joint && place.check) return this.atCheck(place.joint, place.check);
     if (place.step) return this.shows(`step ${place.step}`) && (!place.at || this.shows(place.at));

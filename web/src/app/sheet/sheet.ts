@@ -17,9 +17,9 @@ import { filter, map, startWith } from 'rxjs';
 import { DOCUMENT } from '@angular/common';
 import { Title } from '@angular/platform-browser';
 import {
-  answersOf,
   assemblyJoints,
   linkLoad,
+  checksOf,
   placeOf,
   runningWaits,
   sayLeftBefore,
@@ -126,6 +126,23 @@ export class Sheet {
     const s = this.store.state();
     return s ? this.session.say(sayLeftBefore(s)) : '';
   });
+  /** The look the strip asks for: where the hands go, at the sides that are asked. */
+  protected readonly looks = computed(() => {
+    const [s, n] = [this.store.state(), this.spoken()];
+    const place = n && placeOf(n.action);
+    if (
+      !s ||
+      this.station() !== 'find' ||
+      place?.at !== 'round' ||
+      !place.check ||
+      !place.axle ||
+      place.axle !== this.store.axle()
+    )
+      return null;
+    const check = checksOf(s.context.type.axles[place.axle]).find((c) => c.id === place.check);
+    if (!check) return null;
+    return { check, sides: place.sides ?? [] };
+  });
   protected readonly toTighten = computed((): ReadonlySet<JointId> => {
     const s = this.store.state();
     if (!s?.answers.some((a) => a.body.answer === 'approved')) return new Set();
@@ -149,11 +166,15 @@ export class Sheet {
     const p = this.store.practice();
     return p?.silent || p?.closed ? null : this.store.next();
   });
-  protected readonly answersOf = answersOf;
-  protected readonly answers = computed(() => {
+  private readonly keys = computed(() => {
     const n = this.spoken();
-    return !n || this.nextAct.due(n.action) ? [] : (answersOf(n) ?? []).map((a) => this.nextAct.label(a));
+    return n ? this.nextAct.keys(n) : [];
   });
+  protected readonly answers = computed(() => this.keys().map((a) => this.nextAct.label(a)));
+  protected answer(i: number): void {
+    const key = this.keys()[i];
+    if (key) this.nextAct.act(key.action);
+  }
 
   constructor() {
     const open = inject(OpenJob);

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { FATES, PIECE_REASONS, piecesOf, type Fate, type Piece, type PieceReason } from '@ash-knot/core';
 import { JobStore } from '../job/job-store';
 import { Picks } from '../kit/picks';
+import { PlaceKey } from '../job/places';
 import { Session } from '../session/session';
 
 /** The same piece of both sides. */
@@ -16,7 +17,7 @@ interface Group {
 /** What came off, and where it goes: kept, moved over, renewed or binned, as somebody saw it. */
 @Component({
   selector: 'ak-pieces-card',
-  imports: [Picks],
+  imports: [Picks, PlaceKey],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'block' },
   template: `
@@ -24,7 +25,7 @@ interface Group {
       @for (g of groups(); track g.id) {
         <li class="rule py-2">
           <p class="font-semibold">{{ session.say(g.name) }}{{ g.pieces.length > 1 ? ', both' : '' }}</p>
-          <p class="soft text-sm">Usually {{ g.usual }}. {{ session.say(g.why) }}</p>
+          <p class="soft text-sm">Listed: {{ g.usual }}. {{ session.say(g.why) }}</p>
           <div class="mt-1 flex flex-wrap items-center gap-2">
             <ak-picks
               [label]="session.say(g.name)"
@@ -67,6 +68,18 @@ interface Group {
         </li>
       }
     </ul>
+    @if (unsaid().length) {
+      <button
+        type="button"
+        class="btn btn-go mt-2"
+        akDoes="pieces"
+        [akSays]="listedSays()"
+        (done)="asListed()"
+        data-testid="as-listed"
+      >
+        {{ listedSays() }}
+      </button>
+    }
   `,
 })
 export class PiecesCard {
@@ -74,10 +87,21 @@ export class PiecesCard {
   protected readonly session = inject(Session);
   protected readonly fates = FATES;
   protected readonly reasons = PIECE_REASONS;
+  protected readonly pieces = computed(() => piecesOf(this.store.state()!));
+  protected readonly unsaid = computed(() => this.pieces().filter((p) => !this.said(p)));
+  protected readonly listedSays = computed(() =>
+    this.unsaid().length === this.pieces().length ? 'All of it as listed' : 'The rest as listed',
+  );
+  /** What stands in the list is what became of it: one tap, for whoever looked. */
+  protected asListed(): void {
+    void this.store.writeAll(
+      this.unsaid().map((p) => ({ kind: 'piece' as const, body: { piece: p.id, joint: p.joint, fate: p.usual } })),
+    );
+  }
   /** The pieces of both sides together: what was looked at together is answered together. */
   protected readonly groups = computed((): Group[] => {
     const by = new Map<string, Group>();
-    for (const p of piecesOf(this.store.state()!)) {
+    for (const p of this.pieces()) {
       const g = by.get(p.group) ?? { id: p.group, name: p.groupName, usual: p.usual, why: p.why, pieces: [] };
       by.set(p.group, { ...g, pieces: [...g.pieces, p] });
     }

@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import {
   capital,
+  cautionOwed,
+  stepKey,
   linkLoad,
   linkSetting,
   openTroubles,
@@ -23,6 +25,7 @@ import { Clock } from '../state/clock';
 import { Speech } from '../state/speech';
 import { ConfirmCard } from './confirm-card';
 import { HeightCard } from './height-card';
+import { PiecesCard } from './pieces-card';
 import { OrientationCard } from './orientation-card';
 import type { StepRow } from './step-row';
 import { StepWays } from './step-ways';
@@ -39,6 +42,7 @@ import { TroublePicks } from './trouble-picks';
     ConfirmCard,
     HeightCard,
     OrientationCard,
+    PiecesCard,
     PhotoButton,
     PlaceMark,
     StepWays,
@@ -67,7 +71,9 @@ export class StepCard {
   }
 
   protected readonly trouble = computed(() => openTroubles(this.store.state()!).find((t) => t.step.id === this.step().id));
-  protected readonly cautionRead = computed(() => this.store.state()!.cautions.has(this.step().id));
+  protected readonly cautionRead = computed(() => !cautionOwed(this.store.state()!, this.step()));
+  /** Its key is the strip's. */
+  protected readonly key = computed(() => stepKey(this.store.state()!, this.step()));
   /** Why it cannot be said to be done yet: a wait that nobody cuts short. */
   protected readonly early = computed(() =>
     this.row().done ? '' : tooEarly(this.store.state()!, this.step().id, this.clock.now()),
@@ -99,9 +105,8 @@ export class StepCard {
   }
   /** A caution is read before its step: its own tap, its own line on the tape. */
   protected async done(): Promise<void> {
-    const { id, caution } = this.step();
-    if (caution && !this.cautionRead()) return void this.store.write('caution', { step: id });
-    if (await this.store.write('step', { step: id, state: 'done' })) this.close();
+    const { entries } = this.key();
+    if ((await this.store.writeAll(entries)) && entries.some((x) => x.kind === 'step')) this.close();
   }
   /** Done with: what the plan has next lies open, unless another was opened meanwhile. */
   protected close(): void {

@@ -359,19 +359,24 @@ describe('one fastener', () => {
     FakeEventSource.last!.push('said', { gauge: 'wrench-1', text: '', ...said });
     await b.settle();
   };
-  test('without a wrench there is no click to take: only the number to type, and a simulated one to open', async () => {
+  test('without a wrench there is no click to take: the number that is set is one tap, another is typed, and a simulated one to open', async () => {
     const b = await open('left.link-lower-nut', { api: withWrench });
     expect(b.el.querySelector(tid('pull'))).toBeNull();
     expect(b.el.querySelector(tid('open-wrench'))!.getAttribute('href')).toBe('/gauge/wrench-1');
-    // The big key asks for the number and takes what was typed; nothing is taken from a placeholder.
-    TestBed.inject(Places).doing('fastener front.left.link-lower-nut')!.act!();
-    await b.settle();
-    expect(b.written()).toEqual([]);
+    // What the key says it writes: the number that is set, or the one that was typed.
+    const key = () => TestBed.inject(Places).doing('fastener front.left.link-lower-nut')!;
+    expect(key().says!()).toBe('It clicked at 48 N·m');
+    await b.type(tid('torque-typed'), '49');
+    expect(key().says!()).toBe('It clicked at 49');
+    await b.type(tid('torque-typed'), '');
     await says(b, { here: 'simulated' });
     expect(b.text(tid('wrench'))).toBe('Connected: Wrench 20–200, simulated.');
     expect(b.el.querySelector(tid('pull'))).not.toBeNull();
     await says(b, { here: 'gone' });
     expect(b.el.querySelector(tid('pull'))).toBeNull();
+    key().act!();
+    await b.settle();
+    expect(b.written()).toMatchObject([['torque', { achievedNm: 48, method: 'torque wrench' }]]);
   });
   test('a simulated wrench is asked to pull; what it says is recorded with its name, and that it is simulated', async () => {
     const b = await open('left.link-lower-nut', { api: withWrench });
@@ -464,6 +469,7 @@ describe('one fastener', () => {
   ];
   test('wheel nuts are counted in stages, each at its own number; one back is one back; the last click writes them all', async () => {
     const b = await open('left.wheel-nut');
+    await b.click(tid('one-by-one'));
     expect([b.text(tid('target')), b.text(tid('stage'))]).toEqual(['33N·m', 'stage 1 of 3, in the end 110 N·m']);
     await b.click(tid('click'));
     await b.click(tid('click'));
@@ -491,13 +497,17 @@ describe('one fastener', () => {
     const wrench = { id: 'wrench-1', name: 'Wrench 20–200', simulated: true };
     expect(b.written()).toEqual([wheels({ pulled: { minNm: 108, maxNm: 113 }, wrench })]);
   });
-  test('a whole group is said in two taps, and recorded as that', async () => {
+  test('a whole group is one tap, in words, and recorded as that', async () => {
     const b = await open('left.wheel-nut');
-    expect(b.el.querySelector<HTMLButtonElement>(tid('all-pulled'))!.disabled).toBe(true);
-    await b.click(tid('value-seen'));
+    expect(b.text(tid('target'))).toBe('110N·m');
+    expect(b.text(tid('in-stages'))).toBe(
+      'In the order shown, in three stages: 33 N·m, 77 N·m then 110 N·m; at the end the first one again.',
+    );
+    expect(b.text(tid('all-pulled'))).toBe('All 5 clicked at 110 N·m');
+    expect(TestBed.inject(Places).doing('fastener front.left.wheel-nut')!.says!()).toBe('All 5 clicked at 110 N·m');
     await b.click(tid('all-pulled'));
     expect(b.written()).toEqual([wheels({ saidAtOnce: true })]);
-    expect(b.text('[data-step="tighten-front.left.wheel-nut"]')).toContain('all pulled at 110 N·m, said at once');
+    expect(b.text('[data-step="tighten-front.left.wheel-nut"]')).toContain('5 clicked at 110 N·m, three stages, said together');
   });
   test('no line to the wrench is said, nothing is recorded', async () => {
     const b = await open('left.link-lower-nut', { api: withWrench });

@@ -14,7 +14,7 @@ import {
   type PlannedStep,
 } from '@ash-knot/core';
 import { JobStore } from '../job/job-store';
-import { PlaceKey, PlaceMark, Places, type MarkName } from '../job/places';
+import { PlaceMark, Places, type MarkName } from '../job/places';
 import { Records } from '../job/records';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
@@ -30,7 +30,7 @@ import type { StepRow } from './step-row';
 /** Undo, fit, tighten: the plan for this vehicle, one step open at a time. */
 @Component({
   selector: 'ak-work',
-  imports: [AlsoUndone, CrewCard, Lanes, PiecesCard, PlaceKey, PlaceMark, StepCard],
+  imports: [AlsoUndone, CrewCard, Lanes, PiecesCard, PlaceMark, StepCard],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './work.html',
   styleUrl: './work.css',

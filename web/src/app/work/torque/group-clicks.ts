@@ -1,5 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, input, output, signal } from '@angular/core';
-import { clicksBody, isWithin, show, showRange, stageOf, timesShare, type FastenerView, type TorqueRange } from '@ash-knot/core';
+import {
+  clicksBody,
+  isWithin,
+  list,
+  numberWord,
+  show,
+  showRange,
+  stageOf,
+  timesShare,
+  type FastenerView,
+  type TorqueRange,
+} from '@ash-knot/core';
 import { JobStore } from '../../job/job-store';
 import { Places } from '../../job/places';
 import { Records } from '../../job/records';
@@ -8,7 +19,7 @@ import { draft } from '../../state/draft';
 import { Pulling, type Click } from './pulling';
 import { StarDrawing } from './star-drawing';
 
-/** A group of nuts or bolts, counted click by click to the end of its last stage; or said at once, the value read off the wrench. */
+/** A group of nuts or bolts: one record of all of them; or counted click by click to the end of its last stage. */
 @Component({
   selector: 'ak-group-clicks',
   imports: [StarDrawing],
@@ -19,34 +30,23 @@ import { StarDrawing } from './star-drawing';
     @if (v.order) {
       <ak-star-drawing class="mt-3 block" [order]="v.order" [clicks]="clicks()" />
     }
-    <div class="mt-3 grid grid-cols-[2fr_1fr] gap-3">
-      <button
-        type="button"
-        class="btn btn-go !min-h-16 text-lg"
-        (click)="click()"
-        [disabled]="v.state === 'done'"
-        data-testid="click"
-      >
-        {{ nextClick() }}
-      </button>
-      <button type="button" class="btn !min-h-16" (click)="uncount()" [disabled]="clicks() === 0">One back</button>
-    </div>
     @if (v.state !== 'done') {
-      <div class="mt-3 grid grid-cols-2 gap-3">
-        <button
-          type="button"
-          class="btn"
-          [class.btn-on]="seen()"
-          [attr.aria-pressed]="seen()"
-          (click)="seen.set(!seen())"
-          data-testid="value-seen"
-        >
-          {{ both(v.target!) }} seen on the wrench
+      @if (counting()) {
+        <div class="mt-3 grid grid-cols-[2fr_1fr] gap-3">
+          <button type="button" class="btn btn-go !min-h-16 text-lg" (click)="click()" data-testid="click">
+            {{ nextClick() }}
+          </button>
+          <button type="button" class="btn !min-h-16" (click)="uncount()" [disabled]="clicks() === 0">One back</button>
+        </div>
+      } @else {
+        <p class="mt-2 text-[15px]" data-testid="in-stages">{{ howPulled() }}</p>
+        <button type="button" class="btn btn-go mt-3 !min-h-16 w-full text-lg" (click)="allPulled()" data-testid="all-pulled">
+          {{ allSays() }}
         </button>
-        <button type="button" class="btn" [disabled]="!seen()" (click)="allPulled()" data-testid="all-pulled">
-          All {{ v.fastener.count }} pulled at it
+        <button type="button" class="link text-sm" (click)="oneByOne.set(true)" data-testid="one-by-one">
+          Count them one by one
         </button>
-      </div>
+      }
     }
   `,
 })
@@ -60,10 +60,22 @@ export class GroupClicks {
   private readonly counted = inject(Records).counted;
   /** What the wrench said in the last round of a group. */
   private readonly lastRound = draft<Record<string, TorqueRange>>('clicks.pulled', {});
-  protected readonly seen = signal(false);
+  /** Somebody wants each click counted; with a wrench that speaks it is done by itself. */
+  protected readonly oneByOne = signal(false);
   private writing = false;
 
   protected readonly clicks = computed(() => Math.min(this.counted()[this.view().fastener.id] ?? 0, this.view().clicks));
+  protected readonly counting = computed(() => this.oneByOne() || this.clicks() > 0 || this.pulling.wrench() !== null);
+  /** What its key writes: all of the group, at the number. */
+  protected readonly allSays = computed(() => `All ${this.view().fastener.count} clicked at ${this.both(this.view().target!)}`);
+  /** "In the order shown, in three stages: 33, 66, then 110 N·m; the first one again." */
+  protected readonly howPulled = computed(() => {
+    const v = this.view();
+    const order = v.order ? 'In the order shown' : 'Each in turn';
+    if (v.stages.length < 2) return `${order}, at one setting.`;
+    const at = v.stages.map((share) => this.both(timesShare(v.target!, share)));
+    return `${order}, in ${numberWord(v.stages.length)} stages: ${list(at, 'then')}; at the end the first one again.`;
+  });
   protected readonly nextClick = computed(() => {
     const { clicks } = this.view();
     return `Click ${Math.min(this.clicks() + 1, clicks)} of ${clicks}`;
@@ -72,7 +84,7 @@ export class GroupClicks {
   /** "stage 1 of 3, in the end 110 N·m" */
   readonly stageWords = computed(() => {
     const v = this.view();
-    if (v.stages.length < 2 || v.state === 'done') return '';
+    if (v.stages.length < 2 || v.state === 'done' || !this.counting()) return '';
     return `stage ${this.stage() + 1} of ${v.stages.length}, in the end ${this.both(v.target!)}`;
   });
 
@@ -83,11 +95,12 @@ export class GroupClicks {
     // What is pulled now is the stage's share of what is published.
     effect(() => {
       const v = this.view();
-      this.pulling.wanted.set(timesShare(v.target!, v.state === 'done' ? 1 : v.stages[this.stage()]!));
+      this.pulling.wanted.set(timesShare(v.target!, v.state === 'done' || !this.counting() ? 1 : v.stages[this.stage()]!));
     });
     effect((gone) => {
       const name = `fastener ${this.view().fastener.id}` as const;
-      gone(places.add({ name, element, act: () => void this.click(), says: () => this.nextClick() }));
+      const says = () => (this.counting() ? this.nextClick() : this.allSays());
+      gone(places.add({ name, element, act: () => void (this.counting() ? this.click() : this.allPulled()), says }));
     });
   }
 
@@ -118,10 +131,9 @@ export class GroupClicks {
     if (this.clicks() < f.clicks) return;
     await this.write({ pulled: this.lastRound()[id], wrench: c?.wrench });
   }
-  /** The whole group at once: the value read off the wrench, and all of them pulled at it. */
+  /** The whole group at once: each clicked, said together. */
   protected async allPulled(): Promise<void> {
     await this.write({ saidAtOnce: true });
-    this.seen.set(false);
   }
   private async write(how: Parameters<typeof clicksBody>[1]): Promise<void> {
     if (this.writing) return;

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, effect, ElementRef, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, input, output, signal } from '@angular/core';
 import {
   attempt,
   doubtOfPull,
@@ -6,6 +6,7 @@ import {
   parseQuantity,
   pullBody,
   readPull,
+  show,
   showRange,
   trimmed,
   type FastenerView,
@@ -68,16 +69,17 @@ import { Pulling } from './pulling';
         Take the click
       </button>
     }
-    <form class="mt-3 grid grid-cols-[2fr_1fr] items-end gap-3" (submit)="take($event)">
+    <form class="mt-3 grid grid-cols-[1fr_1fr] items-end gap-3" (submit)="take($event)">
       <ak-text-field
-        label="It clicked at, read off the wrench"
+        label="Another number, read off the wrench"
         [(value)]="typed"
         [mono]="true"
-        [large]="true"
         mode="decimal"
         testId="torque-typed"
       />
-      <button class="btn" [class.btn-go]="!pulling.wrench()" data-testid="torque-take">Take it</button>
+      <button class="btn !min-h-12" [class.btn-go]="!pulling.wrench()" [disabled]="pulling.unset()" data-testid="torque-take">
+        {{ clicked() }}
+      </button>
     </form>
     @if (asking(); as a) {
       <p class="caution mt-2" role="alert" data-testid="torque-question">{{ a.text }}</p>
@@ -130,18 +132,27 @@ export class SinglePull {
     });
     effect((gone) => {
       const name = `fastener ${this.view().fastener.id}` as const;
-      const says = () => (this.pulling.wrench() ? 'Take the click' : '');
+      const says = () => (this.pulling.wrench() ? 'Take the click' : this.clicked());
       gone(places.add({ name, element: this.host, act: () => this.key(), says }));
     });
   }
+
+  /** What the wrench is set to, as its scale says it: the middle of a published range. */
+  private readonly setTo = computed(() => {
+    const { minNm, maxNm } = this.pulling.set();
+    return show((minNm + maxNm) / 2, 'torque', this.units.torque());
+  });
+  /** What its key writes: the number that was typed, else the one that was set. */
+  protected readonly clicked = computed(() =>
+    this.pulling.unset() ? 'Take it' : `It clicked at ${this.typed().trim() || this.setTo()}`,
+  );
 
   /** The big key: the next thing that is missing, or the click. */
   private key(): void {
     const p = this.pulling;
     if (p.unset()) return this.focus(!p.lever().trim() ? 'reach-lever' : !p.adapter().trim() ? 'reach-adapter' : 'reach-angle');
     if (p.wrench()) return void p.pull();
-    if (this.typed().trim()) return void this.take();
-    this.focus('torque-typed');
+    void this.take();
   }
   private focus(field: string): void {
     const box = this.host.querySelector<HTMLElement>(`[data-testid="${field}"]`);
@@ -153,7 +164,7 @@ export class SinglePull {
     const share = this.pulling.share();
     const read = attempt(() => {
       if (!share.ok) throw share.error;
-      return readPull(this.typed(), this.units.torque());
+      return readPull(this.typed().trim() || this.setTo(), this.units.torque());
     });
     if (!read.ok) return this.pulling.error.set(`${read.error.message} Nothing was changed.`);
     this.pulling.error.set('');

@@ -1,0 +1,240 @@
+import type { JointId } from '../../joint';
+import { DOUBTED_OUTCOMES, NEUTRAL_OUTCOMES, type ConfirmOutcome, type Line } from '../../ledger';
+import { readyTools, sideStep, splitStep, type PlannedStep, type StepId } from '../../plan';
+import { capital, count, list, sayWhen } from '../../text';
+import { sayLength } from '../../units';
+import { isUp, stateOf } from '../../standing';
+import { otherEnd, otherSide, sayState } from '../../vehicle';
+import type { JobState } from '../fold';
+import { awaited, crewOf } from '../rules/crew';
+import { cautionOwed, doubted, isRusty, piecesOf, planOf } from '../rules/work';
+import { linkSetting, setsLink } from '../rules/setting';
+import { heightsAgain, heightsKnown, heightsOff, sayHeights, sayHeightsAgain } from '../rules/height';
+import { goToStep, line, mins, type NextLine, type SheetPlace } from './line';
+import { standsBody } from './round';
+
+/** How the part is in the hand, which is all its step asks. */
+export const confirmLines = (step: StepId, joint: JointId, outcome: ConfirmOutcome): Line[] => [
+  line('confirm', { joint, outcome, note: '' }),
+  line('step', { step, state: 'done' }),
+];
+
+/** A step, by what it still asks: its caution is read first, a question is answered, and then it is done. */
+export function sayStep(s: JobState, p: PlannedStep, left: number): NextLine {
+  const said = { time: mins(p.minutes), title: `${p.title}.`, station: 'work' as const };
+  const at: SheetPlace = { station: 'work', step: p.id };
+  /** Written with its step open. */
+  const write = (...entries: Line[]) => ({ kind: 'write', at, entries }) as const;
+  const key = stepKey(s, p);
+  if (key.asks) return { ...said, time: 'now', title: key.title, why: key.asks, label: key.label, action: write(...key.entries) };
+  if (cautionOwed(s, p))
+    return { ...said, title: `${key.title}.`, why: p.caution!, label: key.label, action: write(...key.entries) };
+  if (p.confirmJoint && !s.confirms.has(p.confirmJoint)) {
+    const joint = p.confirmJoint;
+    const thought = doubted(s, joint);
+    return {
+      ...said,
+      title: `${p.title}: ${thought ? 'loose as thought?' : 'how is it?'}`,
+      why: p.detail ?? '',
+      label: 'Answer it',
+      action: {
+        kind: 'ask',
+        at,
+        answers: (thought ? DOUBTED_OUTCOMES : NEUTRAL_OUTCOMES).map((outcome) => ({
+          label: capital(outcome),
+          action: write(...confirmLines(p.id, joint, outcome)),
+        })),
+      },
+    };
+  }
+  const wanted = wantedAtStep(s, p, said);
+  if (wanted) return wanted;
+  return {
+    ...said,
+    title: `${key.title}.`,
+    why:
+      (p.orientation && !s.orientations.has(p.id)
+        ? `The drawing shows right and wrong; the photograph from the removal decides. ${p.detail ?? ''}`.trim()
+        : (p.id === 'ride-height' && sayHeights(s) ? capital(`${sayHeights(s)}. `) : '') + (p.detail ?? '') + sayReady(s, p)) ||
+      (left === 1 ? 'One step after this one.' : `${left} steps after this one.`),
+    label: key.label,
+    action: write(...key.entries),
+  };
+}
+
+/** The other side's step, where both are one pass of the hands and can be done now: penetrant is brushed on at both. */
+function withTwin(s: JobState, p: PlannedStep): readonly PlannedStep[] {
+  const at = splitStep(p.id);
+  if (at?.what !== 'soak') return [p];
+  const done = (id: StepId) => s.steps.get(id)?.body.state === 'done';
+  const twin = planOf(s).find((x) => x.id === sideStep('soak', otherSide(at.side)));
+  return twin && !done(twin.id) && twin.needs.every(done) && crewOf(s).length < 2 ? [p, twin] : [p];
+}
+
+/** What the key of a step says and writes. */
+export interface StepKey {
+  readonly title: string;
+  readonly label: string;
+  readonly entries: readonly Line[];
+  /** Something is asked before it can be done: how the vehicle stands. */
+  readonly asks?: string;
+}
+
+/** What puts the vehicle up, in its order. */
+const UP: readonly StepId[] = ['chock', 'crack', 'raise'];
+/** Steps under the vehicle, or at a wheel that hangs. */
+const needsUp = (p: PlannedStep): boolean => p.id === 'wheels-off' || ['undo', 'part off', 'fit'].includes(p.phase);
+
+/** It hangs already, or nobody raised it: what is asked instead of the step. */
+function upKey(s: JobState, p: PlannedStep): StepKey | undefined {
+  const plan = planOf(s);
+  const done = (id: StepId) => s.steps.get(id)?.body.state === 'done';
+  if (UP.includes(p.id) && isUp(s.stands, s.axle)) {
+    const left = plan.filter((x) => UP.includes(x.id) && !done(x.id));
+    const raise = left.find((x) => x.id === 'raise');
+    return {
+      title: 'It hangs already. Is it safe as it hangs?',
+      asks:
+        [
+          raise?.caution,
+          s.setup?.equipment === 'jack and stands' ? `The ${otherEnd(s.axle)} wheels are chocked, the brake is on.` : '',
+        ]
+          .filter(Boolean)
+          .join(' ') || 'Look at what holds it before anybody goes under it.',
+      label: 'Checked, it is safe',
+      entries: [
+        ...(raise && cautionOwed(s, raise) ? [line('caution', { step: 'raise' })] : []),
+        ...left.map((x) => line('step', { step: x.id, state: 'done', already: true })),
+      ],
+    };
+  }
+  const state = stateOf(s.stands, s.axle);
+  if (needsUp(p) && (state === 'on-wheels' || state === 'on-ramps'))
+    return {
+      title: `Nobody raised it: it stands ${sayState(state)}. Raised now?`,
+      asks: `${capital(p.title)} needs it hanging. ${plan.find((x) => x.id === 'raise')?.caution ?? ''}`.trim(),
+      label: done('wheels-off') ? 'It hangs, wheels off' : 'It hangs now',
+      entries: [line('stands', standsBody(s, done('wheels-off') ? 'wheels-off' : 'both-hanging', s.axle))],
+    };
+  return undefined;
+}
+
+/**
+ * What the key of a step says and writes, here and on its card: how the vehicle stands is asked where it stands otherwise; its
+ * caution is read, or it is done; where it has a right way round, that it went on so.
+ */
+export function stepKey(s: JobState, p: PlannedStep): StepKey {
+  const up = upKey(s, p);
+  if (up) return up;
+  const steps = withTwin(s, p);
+  const title = steps.length > 1 ? p.title.replace(/\bthe (left|right)\b/, 'both sides’') : p.title;
+  if (cautionOwed(s, p)) return { title, label: 'Read, go on', entries: steps.map((x) => line('caution', { step: x.id })) };
+  const turned = p.orientation && p.joint && !s.orientations.has(p.id);
+  return {
+    title,
+    label: turned ? 'In, the right way round' : steps.length > 1 ? 'Done, both sides' : 'Done',
+    entries: [
+      ...(turned ? [line('orientation', { step: p.id, joint: p.joint!, orientation: p.orientation! })] : []),
+      ...steps.map((x) => line('step', { step: x.id, state: 'done' })),
+    ],
+  };
+}
+
+/** What must be there, set, measured or said before a step can be done. */
+function wantedAtStep(s: JobState, p: PlannedStep, said: Omit<NextLine, 'why' | 'label' | 'action'>): NextLine | undefined {
+  const goods = awaited(s, p);
+  if (goods)
+    return {
+      ...said,
+      time: 'wait',
+      title: `${goods.choice.body.quantity} × ${goods.choice.body.part.name}: ${goods.promised ? `promised for ${sayWhen(goods.promised, s.context.rules.timeZone)}` : 'not looked at yet'}.`,
+      why: 'It goes on when it is here and was looked at. Everything that can be done without it is done.',
+      label: goods.stage === 'on its way' ? 'It is here' : 'Look at it',
+      action: { kind: 'go', to: { station: 'settle', at: 'goods', joint: p.joint } },
+    };
+  const setting = setsLink(p.id) ? linkSetting(s) : undefined;
+  if (setting && !setting.set)
+    return goToStep(
+      {
+        ...said,
+        title: `Set both links to ${sayLength(setting.targetMm, 1, s.context.measures.length)} before they go on.`,
+        why: 'By caliper, centre to centre; its thread says how far and how alike they can be.',
+        label: 'Set them',
+      },
+      p.id,
+      'setting',
+    );
+  const height = heightAtStep(s, p, said);
+  if (height) return height;
+  const loose = p.id === 'finish' ? piecesOf(s).filter((x) => !s.pieces.has(x.id)) : [];
+  if (loose.length > 0)
+    return goToStep(
+      {
+        ...said,
+        title: `What came off, and where it goes: ${count(loose.length, 'piece')} left to say.`,
+        why: 'Kept, moved over, renewed or binned, as somebody saw it; both sides at once where they are alike.',
+        label: 'Say it',
+      },
+      p.id,
+      'pieces',
+    );
+  return undefined;
+}
+
+/** On a rusty vehicle the tools of the first rungs lie ready before the step that may need them. */
+export function sayReady(s: JobState, p: PlannedStep): string {
+  if (p.phase !== 'undo' || !p.troubles?.length || !isRusty(s)) return '';
+  return ` Rusty: ${list(readyTools(p.troubles))} lie ready.`;
+}
+
+/** What is measured from hub to arch: before it is raised, and again where the rubber is tightened. */
+function heightAtStep(s: JobState, p: PlannedStep, said: Omit<NextLine, 'why' | 'label' | 'action'>): NextLine | undefined {
+  const up = isUp(s.stands, s.axle);
+  if (p.id === 'height' && !heightsKnown(s) && up) {
+    const at: SheetPlace = { station: 'work', step: p.id };
+    return {
+      ...said,
+      time: 'now',
+      title: 'Hub to arch cannot be measured while it hangs.',
+      why: 'The rubber is tightened at that height. Let it down and measure; or tighten it at the end, on its wheels.',
+      label: 'Say which',
+      action: {
+        kind: 'ask',
+        at,
+        answers: [
+          {
+            label: 'At the end, on its wheels',
+            action: { kind: 'write', at, entries: [line('step', { step: 'height', state: 'cannot now' })] },
+          },
+          {
+            label: 'It is down now',
+            action: { kind: 'write', at, entries: [line('stands', standsBody(s, 'on-wheels', s.axle))] },
+          },
+        ],
+      },
+    };
+  }
+  if (p.id === 'height' && !heightsKnown(s))
+    return goToStep(
+      {
+        ...said,
+        why: p.detail ?? '',
+        label: 'Write it down',
+      },
+      p.id,
+      'height',
+    );
+  if (p.id === 'ride-height' && heightsKnown(s) && (!heightsAgain(s) || heightsOff(s)))
+    return goToStep(
+      {
+        ...said,
+        why: heightsOff(s)
+          ? `${sayHeightsAgain(s)} Then measure again.`
+          : `${capital(sayHeights(s))}. Measure again, both sides, with the arms up.`,
+        label: 'Write it down',
+      },
+      p.id,
+      'height',
+    );
+  return undefined;
+}

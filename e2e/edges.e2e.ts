@@ -1,4 +1,5 @@
 // Through: web/src/app/sheet, web/src/app/job, web/src/app/offline, web/src/app/shell, web/src/app/find, web/src/app/rules, web/src/app/open, web/src/app/listen, core/src/diagnosis
+import { bigKey } from './key';
 import { enterPin, expect, goTo, joint, openSheet, secondTablet, signIn, test, toFloor } from './yard';
 import type { Locator } from '@playwright/test';
 
@@ -87,7 +88,7 @@ test('a dangerous finding: the next line bars the road until somebody is told', 
   await toFloor(page);
   await expect(page.getByText('Nothing moves in bay 4 until the owner is told: NR 508.')).toBeVisible();
   await openSheet(page, 'NR 508');
-  await page.getByTestId('next').click();
+  await bigKey(page).click();
   await page.getByTestId('told-who').fill('Sister at the nurses’ office');
   await page.getByTestId('told-save').click();
   await expect(page.getByRole('dialog')).toHaveCount(0);
@@ -176,10 +177,10 @@ test('a planned replacement says why it is here, then settles; one side needs a 
   // Ten times what it usually runs: asked about, and taken when it is said to be right.
   await expect(page.getByTestId('km-question')).toContainText('Is it read rightly?');
   await page.getByTestId('start-job').click();
-  await page.getByTestId('next').click();
+  await bigKey(page).click();
   await expect(page.getByTestId('purpose-what')).toBeFocused();
   await page.getByTestId('purpose-what').fill('ten years old, before the winter');
-  await page.getByTestId('next').click();
+  await bigKey(page).click();
   await expect(page).toHaveURL(/\/settle/);
   await page.getByRole('button', { name: 'left only' }).click();
   await page.getByTestId('choose').first().click();
@@ -203,7 +204,7 @@ test('no key is dead on its own station: from the drive to the sheet by the big 
   await signIn(page);
   await openSheet(page, 'PV 2210');
   await goTo(page, 'prove');
-  const next = page.getByTestId('next');
+  const next = bigKey(page);
   await expect(next).toContainText('Record the drive');
   await next.click();
   const quiet = page.getByRole('button', { name: 'quiet', exact: true });

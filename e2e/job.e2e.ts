@@ -1,5 +1,6 @@
 // Through: web/src/app, core/src/job, core/src/plan, server/src/ledger, server/src/job
 import { enterPin, expect, joint, listen, secondTablet, signInAtTheDoor, test } from './yard';
+import { bigKey } from './key';
 
 /** One knocking vehicle from the door to the hand-back, with a reload after every station. */
 // Long: a whole job, from a vehicle nobody knows to its printed sheet.
@@ -156,6 +157,8 @@ test('a vehicle typed in by hand goes through all five stations and is handed ba
     'compare-link-right',
   ]) {
     const row = page.locator(`[data-step="${step}"]`);
+    // It hangs already, and penetrant is brushed on at both sides: what is done is not done again.
+    if (await row.locator('.box').evaluate((el) => el.classList.contains('done'))) continue;
     if (!(await row.evaluate((el) => el.classList.contains('open')))) await row.locator('.head').click();
     // The right one nobody had doubted: it is asked about without a hint.
     if (step === 'confirm-link-left') await row.getByRole('button', { name: 'Loose as thought', exact: true }).click();
@@ -163,7 +166,7 @@ test('a vehicle typed in by hand goes through all five stations and is handed ba
     else {
       if ((await row.getByTestId('step-done').textContent())!.includes('Read')) {
         await row.getByTestId('step-done').click();
-        await expect(row.getByTestId('step-done')).toHaveText('Done');
+        await expect(row.getByTestId('step-done')).toHaveText(/Done/);
       }
       await row.getByTestId('step-done').click();
     }
@@ -175,8 +178,10 @@ test('a vehicle typed in by hand goes through all five stations and is handed ba
   for (const side of ['left', 'right']) {
     const row = page.locator(`[data-step="fit-link-${side}"]`);
     if (!(await row.evaluate((el) => el.classList.contains('open')))) await row.locator('.head').click();
+    await expect(row.getByTestId('step-done')).toHaveText('In, the right way round');
     await row.getByTestId('right-way').click();
     await expect(row.getByTestId('right-way')).toHaveAttribute('aria-pressed', 'true');
+    await expect(row.getByTestId('step-done')).toHaveText('Done');
     await row.getByTestId('step-done').click();
     await expect(row.locator('.box')).toHaveClass(/done/);
   }
@@ -222,6 +227,7 @@ test('a vehicle typed in by hand goes through all five stations and is handed ba
     // The wrench was shut: a person counts.
     await expect(page.getByTestId('wrench')).toHaveCount(0, { timeout: 20_000 });
     // Five nuts, three stages, the first one again; a reload half-way loses no click.
+    await nut(`${side}.wheel-nut`).getByTestId('one-by-one').click();
     for (let i = 0; i < 16; i++) {
       if (side === 'left' && i === 7) {
         await page.reload();
@@ -255,7 +261,7 @@ test('a vehicle typed in by hand goes through all five stations and is handed ba
   await expect(page.getByRole('dialog').or(page.getByTestId('handed-back'))).toBeVisible();
   if (await page.getByRole('dialog').count()) await enterPin(page);
   await expect(page.getByTestId('handed-back')).toContainText(/98.003 km/);
-  await expect(other.getByTestId('next')).toContainText('See the sheet');
+  await expect(bigKey(other)).toContainText('See the sheet');
 
   // The sheet for the customer.
   await page.getByTestId('print').click();
@@ -263,7 +269,7 @@ test('a vehicle typed in by hand goes through all five stations and is handed ba
   await expect(page.getByText('The cause: left link, lower end.')).toBeVisible();
   await expect(page.getByText('Link, lower end, left: worn. It moves in the hand. Renewed.')).toBeVisible();
   await expect(page.getByText('Agreed by The lighthouse by phone', { exact: false })).toBeVisible();
-  await expect(page.getByText('16 clicks at 110 N·m')).toHaveCount(2);
+  await expect(page.getByText('16 clicks counted at 110 N·m')).toHaveCount(2);
   await page.goto('/');
   await expect(page.locator('[data-plate="ET 77"]')).toHaveCount(0);
   await other.context().close();

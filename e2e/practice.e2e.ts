@@ -1,6 +1,6 @@
 // Through: web/src/app/practice, core/src/training, core/src/job, server/src/practice
 import type { Page } from '@playwright/test';
-import { follow, strip } from './key';
+import { bigKey, follow, strip } from './key';
 import { clean } from './look';
 import { enterPin, expect, settled, signIn, test, toFloor } from './yard';
 
@@ -100,7 +100,7 @@ async function learner(page: Page, line: string, key: string): Promise<boolean> 
     return true;
   }
   if (/do not return to the road|tell the owner/i.test(line)) {
-    await page.getByTestId('next').click();
+    await bigKey(page).click();
     const who = page.getByTestId('told-who');
     await expect(who).toBeVisible();
     await who.fill('the customer');
@@ -170,7 +170,7 @@ for (const { width, height, tag } of [
       const lines = await follow(page, /^Hand it back/, { does: learner }, 300);
       expect(lines[0]).toMatch(/^Write down what the customer hears/);
       expect(lines.length).toBeGreaterThan(3);
-      await page.getByTestId('next').click();
+      await bigKey(page).click();
       const hint = await page
         .getByText(/came in with/)
         .first()

@@ -1,4 +1,5 @@
 // Through: web/src/app/settle, web/src/app/parts, core/src/parts, server/src/part, server/src/supplier, core/src/job
+import { bigKey } from './key';
 import { enterPin, expect, goTo, settled, signIn, test } from './yard';
 
 // Long: a quote with three lines, each answered, at both sizes, and a part that is the wrong one.
@@ -20,9 +21,9 @@ test('a quote by telephone: one yes, one no, one later; then a wrong part comes,
   )![0];
   await page.getByTestId('job-km').fill(String(Number(known.replace(/\D/g, '')) + 5));
   await page.getByTestId('start-job').click();
-  await page.getByTestId('next').click();
+  await bigKey(page).click();
   await page.getByTestId('purpose-what').fill('twelve years old');
-  await page.getByTestId('next').click();
+  await bigKey(page).click();
   await goTo(page, 'settle');
   await page.getByTestId('offer-ways').click();
   await expect(page.getByTestId('quote-table').locator('thead').getByTestId('choice')).toHaveCount(3);
@@ -73,8 +74,8 @@ test('a quote by telephone: one yes, one no, one later; then a wrong part comes,
   // What was said yes to is ordered: the key leads there.
   await page.setViewportSize({ width: 1280, height: 800 });
   await expect(page.getByRole('region', { name: 'Next' })).toContainText(/^.*Order 2 × /);
-  await page.getByTestId('next').click();
-  await page.getByTestId('next').click();
+  await bigKey(page).click();
+  await bigKey(page).click();
   await page.getByTestId('place-order').first().click();
   await expect(page.getByTestId('goods-line')).toContainText('promised for');
   await page.reload();

@@ -2,7 +2,7 @@
 import { randomUUID } from 'node:crypto';
 import type { EntryBodies, EntryKind, JointId, Part } from '@ash-knot/core';
 import type { Page } from '@playwright/test';
-import { follow, strip, title } from './key';
+import { bigKey, follow, strip, title } from './key';
 import { expect, PIN, settled, signIn, test } from './yard';
 
 /** A part of which nothing is known but what it is called. */
@@ -116,8 +116,8 @@ test('rusty links and bushings, two at it: a stud spins, a bolt breaks, one leav
   const way = await follow(page, /^Undo both nuts of the/, SOAKS);
   expect(way.some((t) => /penetrant on/.test(t))).toBe(true);
   await expect(strip(page)).toContainText(/lie ready|Photograph it/);
-  await page.getByTestId('next').click();
-  await page.getByTestId('next').click();
+  await bigKey(page).click();
+  await bigKey(page).click();
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
   await page.getByTestId('trouble-open').click();
   await page.getByTestId('trouble-stud spins').click();
@@ -127,14 +127,14 @@ test('rusty links and bushings, two at it: a stud spins, a bolt breaks, one leav
   await strip(page).getByRole('button', { name: 'That did it' }).click();
   await page.setViewportSize({ width: 1280, height: 800 });
   await follow(page, /bracket off, bushing out/, SOAKS);
-  await page.getByTestId('next').click();
+  await bigKey(page).click();
   if (/bracket off/.test(await title(page))) await page.getByTestId('trouble-open').click();
   await page.getByTestId('trouble-bolt broke').click();
   await expect.poll(() => title(page)).toMatch(/^The bolt broke: locking pliers on the stub/);
   await strip(page).getByRole('button', { name: 'It did not' }).click();
   // Welding: its caution is read first, and the watch is owed after it.
-  await expect(page.getByTestId('next')).toHaveText(/Read, go on/);
-  await page.getByTestId('next').click();
+  await expect(bigKey(page)).toHaveText(/Read, go on/);
+  await bigKey(page).click();
   await strip(page).getByRole('button', { name: 'That did it' }).click();
 
   // One leaves: the order is made anew from here.

@@ -60,7 +60,7 @@ export function stepTimes(s: JobState): StepTime[] {
   const byId = new Map(plan.map((p) => [p.id, p]));
   const byFastener = new Map(plan.flatMap((p) => (p.fastener ? [[p.fastener, p] as const] : [])));
   const stepOf = (e: Entry) =>
-    e.kind === 'step' && e.body.state === 'done' && !e.body.soak
+    e.kind === 'step' && e.body.state === 'done' && !e.body.soak && !e.body.already
       ? plan.find((p) => p.id === e.body.step)
       : e.kind === 'torque' || e.kind === 'clicks' || e.kind === 'mark'
         ? byFastener.get(e.body.fastener)

@@ -1,12 +1,13 @@
 import type { JointId } from '../../joint';
 import { DOUBTED_OUTCOMES, NEUTRAL_OUTCOMES, type ConfirmOutcome, type Line } from '../../ledger';
 import { readyTools, sideStep, splitStep, type PlannedStep, type StepId } from '../../plan';
-import { capital, count, list, sayWhen } from '../../text';
+import { capital, count, list, sayWhen, uncapital } from '../../text';
 import { sayLength } from '../../units';
 import { isUp, stateOf } from '../../standing';
 import { otherEnd, otherSide, sayState } from '../../vehicle';
 import type { JobState } from '../fold';
 import { awaited, crewOf } from '../rules/crew';
+import { openTroubles } from '../rules/trouble';
 import { cautionOwed, doubted, isRusty, piecesOf, planOf } from '../rules/work';
 import { linkSetting, setsLink } from '../rules/setting';
 import { heightsAgain, heightsKnown, heightsOff, sayHeights, sayHeightsAgain } from '../rules/height';
@@ -49,17 +50,65 @@ export function sayStep(s: JobState, p: PlannedStep, left: number): NextLine {
   }
   const wanted = wantedAtStep(s, p, said);
   if (wanted) return wanted;
+  const run = runFrom(s, p);
+  const own = withTwin(s, p).length;
+  const why =
+    (p.orientation && !s.orientations.has(p.id)
+      ? `The drawing shows right and wrong; the photograph from the removal decides. ${p.detail ?? ''}`.trim()
+      : (p.id === 'ride-height' && sayHeights(s) ? capital(`${sayHeights(s)}. `) : '') + (p.detail ?? '') + sayReady(s, p)) ||
+    (left === 1 ? 'One step after this one.' : `${left} steps after this one.`);
+  if (run.length === own) return { ...said, title: `${key.title}.`, why, label: key.label, action: write(...key.entries) };
+  const more = run.slice(own).map((x) => uncapital(turnedIn(s, x) ? `${x.title}, the right way round` : x.title));
   return {
     ...said,
     title: `${key.title}.`,
-    why:
-      (p.orientation && !s.orientations.has(p.id)
-        ? `The drawing shows right and wrong; the photograph from the removal decides. ${p.detail ?? ''}`.trim()
-        : (p.id === 'ride-height' && sayHeights(s) ? capital(`${sayHeights(s)}. `) : '') + (p.detail ?? '') + sayReady(s, p)) ||
-      (left === 1 ? 'One step after this one.' : `${left} steps after this one.`),
+    why: `${why} With it: ${more.join('; ')}.`,
     label: key.label,
-    action: write(...key.entries),
+    action: {
+      kind: 'ask',
+      at,
+      answers: [
+        { label: key.label, action: write(...key.entries) },
+        { label: `All ${run.length} done`, action: write(...run.flatMap((x) => doneLines(s, x))) },
+      ],
+    },
   };
+}
+
+/** Which way round it went on is still to be said with it. */
+const turnedIn = (s: JobState, p: PlannedStep): boolean =>
+  p.orientation !== undefined && p.joint !== undefined && !s.orientations.has(p.id);
+
+/** A step done; where it has a right way round, that it went on so. */
+const doneLines = (s: JobState, p: PlannedStep): Line[] => [
+  ...(turnedIn(s, p) ? [line('orientation', { step: p.id, joint: p.joint!, orientation: p.orientation! })] : []),
+  line('step', { step: p.id, state: 'done' }),
+];
+
+/**
+ * The steps that follow one another from here and ask nothing: no caution that was not read, no question, no number, no wait, no
+ * part that is awaited. Whoever knows the work does them in one go, and says so at the end of them. With several at it each says
+ * their own.
+ */
+function runFrom(s: JobState, p: PlannedStep): readonly PlannedStep[] {
+  const run = [...withTwin(s, p)];
+  if (crewOf(s).length > 1) return run;
+  const done = (id: StepId) => s.steps.get(id)?.body.state === 'done' || run.some((x) => x.id === id);
+  const plan = planOf(s);
+  const waits = (id: StepId) => (plan.find((x) => x.id === id)?.soakMinutes ?? 0) > 0 && run.some((x) => x.id === id);
+  for (const x of plan.slice(plan.findIndex((y) => y.id === p.id) + 1)) {
+    if (done(x.id)) continue;
+    const asks =
+      x.fastener !== undefined ||
+      x.fixed === true ||
+      (x.confirmJoint !== undefined && !s.confirms.has(x.confirmJoint)) ||
+      cautionOwed(s, x) ||
+      upKey(s, x) !== undefined ||
+      wantedAtStep(s, x, { time: '', title: '', station: 'work' }) !== undefined;
+    if (asks || !x.needs.every(done) || x.needs.some(waits) || openTroubles(s).some((t) => t.step.id === x.id)) break;
+    run.push(x);
+  }
+  return run;
 }
 
 /** The other side's step, where both are one pass of the hands and can be done now: penetrant is brushed on at both. */
@@ -129,14 +178,10 @@ export function stepKey(s: JobState, p: PlannedStep): StepKey {
   const steps = withTwin(s, p);
   const title = steps.length > 1 ? p.title.replace(/\bthe (left|right)\b/, 'both sides’') : p.title;
   if (cautionOwed(s, p)) return { title, label: 'Read, go on', entries: steps.map((x) => line('caution', { step: x.id })) };
-  const turned = p.orientation && p.joint && !s.orientations.has(p.id);
   return {
     title,
-    label: turned ? 'In, the right way round' : steps.length > 1 ? 'Done, both sides' : 'Done',
-    entries: [
-      ...(turned ? [line('orientation', { step: p.id, joint: p.joint!, orientation: p.orientation! })] : []),
-      ...steps.map((x) => line('step', { step: x.id, state: 'done' })),
-    ],
+    label: turnedIn(s, p) ? 'In, the right way round' : steps.length > 1 ? 'Done, both sides' : 'Done',
+    entries: steps.flatMap((x) => doneLines(s, x)),
   };
 }
 

@@ -11,95 +11,92 @@ import { nextAtTheRock, nextElsewhere, nextOwed } from './round';
 /** What is still owed, the proof, the hand-back. */
 export function nextToProve(s: JobState): NextLine {
   const blockers = handBackBlockers(s);
-  const line = (b: Blocker): NextLine => {
-    const base = {
-      time: 'now',
-      title: b.sentence,
-      why: b.ends
-        ? b.ends
-        : blockers.length > 1
-          ? `${blockers.length - 1} more before the hand-back.`
-          : 'The last thing before the hand-back.',
-      label: 'Show it',
-      station: 'prove' as const,
-    };
-    switch (b.at) {
-      case 'drive':
-        return goTo(
-          {
-            ...base,
-            time: mins(10),
-            ...(workJoints(s).length === 0
-              ? {
-                  title: `Put ${sayBoth(s, causesElsewhere(s))} right, then drive it: is it quiet?`,
-                  why: 'No joint of the plate: mended by its maker’s procedure, and what was done is a note on the tape.',
-                }
-              : { title: 'Same bump, same road: is it quiet?', why: 'Every fastener has its record.' }),
-            label: 'Record the drive',
-          },
-          'road',
-        );
-      case 'alignment':
-        return goTo({ ...base, time: 'wait', title: b.sentence, why: 'Arms, tie rods or the like were renewed.' }, 'alignment');
-      case 'recheck':
-        return goTo({ ...base, title: 'Set the recheck.', label: 'Set it' }, 'recheck');
-      case 'check':
-        return (
-          nextAtTheRock(s) ??
-          nextOwed(s, [...new Set([...owedJoints(s), b.joint])]) ??
-          goTo({ ...base, station: 'find' }, 'verdict', b.joint)
-        );
-      case 'elsewhere':
-        return nextElsewhere(s, b.check);
-      case 'proof':
-        return goTo(base, 'proof', b.joint);
-      case 'contradiction':
-        return goTo({ ...base, station: 'find' }, 'contradiction', b.joint);
-      case 'verdict':
-        return goTo({ ...base, station: 'find' }, 'verdict');
-      case 'complaint':
-        return goTo({ ...base, station: 'listen' }, 'complaint');
-      case 'answer':
-        return goTo({ ...base, station: 'settle' }, 'answer');
-      case 'told':
-        return goTo(base, 'told');
-      case 'fastener':
-        return goToStep({ ...base, station: 'work' }, tightenStep(b.fastener), `fastener ${b.fastener}`);
-      case 'goods':
-        return goTo({ ...base, station: 'settle', label: 'Look at it' }, 'goods', b.joint);
-      case 'setting':
-        return goTo({ ...base, station: 'work' }, 'setting', b.joint);
-      case 'also':
-        return goTo({ ...base, station: 'work' }, 'also');
-      case 'again': {
-        const at = { station: 'work', step: b.step } as const;
-        return {
-          ...base,
-          station: 'work',
-          label: 'Show it',
-          action: {
-            kind: 'ask',
-            at,
-            answers: [
-              {
-                label: 'It comes off again',
-                action: { kind: 'write', at, entries: [write('step', { step: b.step, state: 'undone' })] },
-              },
-            ],
-          },
-        };
-      }
-      case 'step':
-        return goToStep({ ...base, station: 'work' }, b.step);
-      case 'orientation':
-        return goToStep({ ...base, station: 'work' }, b.step);
-    }
-  };
   // Nobody drives it before what is owed for safety is done.
   const first =
     blockers.find((b) => b.at === 'check' || b.at === 'elsewhere') ?? blockers.find((b) => b.at !== 'recheck') ?? blockers[0];
-  if (first) return line(first);
-  return nextToHandBack(s);
+  return first ? sayBlocker(s, first, blockers.length) : nextToHandBack(s);
+}
+
+/** What ends what holds it. @param n how many hold it */
+function sayBlocker(s: JobState, b: Blocker, n: number): NextLine {
+  const base = {
+    time: 'now',
+    title: b.sentence,
+    why: b.ends ? b.ends : n > 1 ? `${n - 1} more before the hand-back.` : 'The last thing before the hand-back.',
+    label: 'Show it',
+    station: 'prove' as const,
+  };
+  switch (b.at) {
+    case 'drive':
+      return goTo(
+        {
+          ...base,
+          time: mins(10),
+          ...(workJoints(s).length === 0
+            ? {
+                title: `Put ${sayBoth(s, causesElsewhere(s))} right, then drive it: is it quiet?`,
+                why: 'No joint of the plate: mended by its maker’s procedure, and what was done is a note on the tape.',
+              }
+            : { title: 'Same bump, same road: is it quiet?', why: 'Every fastener has its record.' }),
+          label: 'Record the drive',
+        },
+        'road',
+      );
+    case 'alignment':
+      return goTo({ ...base, time: 'wait', title: b.sentence, why: 'Arms, tie rods or the like were renewed.' }, 'alignment');
+    case 'recheck':
+      return goTo({ ...base, title: 'Set the recheck.', label: 'Set it' }, 'recheck');
+    case 'check':
+      return (
+        nextAtTheRock(s) ??
+        nextOwed(s, [...new Set([...owedJoints(s), b.joint])]) ??
+        goTo({ ...base, station: 'find' }, 'verdict', b.joint)
+      );
+    case 'elsewhere':
+      return nextElsewhere(s, b.check);
+    case 'proof':
+      return goTo(base, 'proof', b.joint);
+    case 'contradiction':
+      return goTo({ ...base, station: 'find' }, 'contradiction', b.joint);
+    case 'verdict':
+      return goTo({ ...base, station: 'find' }, 'verdict');
+    case 'complaint':
+      return goTo({ ...base, station: 'listen' }, 'complaint');
+    case 'answer':
+      return goTo({ ...base, station: 'settle' }, 'answer');
+    case 'told':
+      return goTo(base, 'told');
+    case 'fastener':
+      return goToStep({ ...base, station: 'work' }, tightenStep(b.fastener), `fastener ${b.fastener}`);
+    case 'goods':
+      return goTo({ ...base, station: 'settle', label: 'Look at it' }, 'goods', b.joint);
+    case 'setting':
+      return goTo({ ...base, station: 'work' }, 'setting', b.joint);
+    case 'also':
+      return goTo({ ...base, station: 'work' }, 'also');
+    case 'again': {
+      const at = { station: 'work', step: b.step } as const;
+      return {
+        ...base,
+        station: 'work',
+        label: 'Show it',
+        action: {
+          kind: 'ask',
+          at,
+          answers: [
+            {
+              label: 'It comes off again',
+              action: { kind: 'write', at, entries: [write('step', { step: b.step, state: 'undone' })] },
+            },
+          ],
+        },
+      };
+    }
+    case 'step':
+      return goToStep({ ...base, station: 'work' }, b.step);
+    case 'orientation':
+      return goToStep({ ...base, station: 'work' }, b.step);
+  }
 }
 
 /** Nothing holds it: it goes back, for the road or not. */

@@ -98,6 +98,8 @@ export interface Outlook extends Forecast {
   readonly endsAt: number;
   /** By then it is done four times of five, where this shop has timed enough of what is left; ms since 1970. */
   readonly lateAt: number | undefined;
+  /** Hands-on minutes of what is left; no wait is counted as one. */
+  readonly workMinutes: number;
   /** It waits for something nobody has promised a time for. */
   readonly unknown: boolean;
 }
@@ -138,6 +140,7 @@ export function outlook(s: JobState, nowMs: number): Outlook | undefined {
   return {
     ...f,
     endsAt: nowMs + f.minutes * 60_000,
+    workMinutes: left,
     lateAt: known && !unknown ? nowMs + (f.minutes + late) * 60_000 : undefined,
     unknown,
   };

@@ -45,7 +45,10 @@ export const causesElsewhere = (s: JobState): Cause[] => (s.verdict?.body.causes
 
 /** The same bump again: owed where something was done against a noise, never with what is dangerous left in. */
 export const driveOwed = (s: JobState): boolean =>
-  !s.roadTest && (workJoints(s).length > 0 || causesElsewhere(s).length > 0) && leftDangers(s).length === 0;
+  !s.roadTest &&
+  s.context.kind === 'noise' &&
+  (workJoints(s).length > 0 || causesElsewhere(s).length > 0) &&
+  leftDangers(s).length === 0;
 
 /** Something was undone, and nobody has said when it is looked at again. */
 export const recheckOwed = (s: JobState): boolean => s.rechecks.length === 0 && (workJoints(s).length > 0 || s.undone.size > 0);

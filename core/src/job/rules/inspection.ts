@@ -90,6 +90,8 @@ export interface Beside {
 export function besidesOf(s: JobState, named: readonly Cause[] = []): Beside[] {
   const offered = new Set(s.lines.flatMap((l) => l.joints.map(assemblyOf)));
   const causes = new Set<string>(named.map((c) => splitFault(c)?.joint ?? c));
+  // The other end of a part that is named is that part, and no finding beside it.
+  const parts = new Set(named.flatMap((c) => splitFault(c)?.joint ?? []).map(assemblyOf));
   const danger = new Set<JointId>(unrepaired(s));
   const worn = new Map(wornOf(s).map((f) => [f.joint, f]));
   const told = (joint: JointId, about: 'inspection' | undefined) =>
@@ -100,7 +102,7 @@ export function besidesOf(s: JobState, named: readonly Cause[] = []): Beside[] {
       const f = worn.get(j.id);
       const seen = j.state === 'watch' || j.defects.length > 0;
       const mine = danger.has(j.id) ? 'dangerous' : f ? (f.rule ? 'fails' : 'worn') : seen ? 'to be watched' : undefined;
-      if (mine !== is) return [];
+      if (mine !== is || (is !== 'dangerous' && parts.has(assemblyOf(j.id)))) return [];
       const name = capital(sayJoints(s, [j.id]));
       const sentence = f && is !== 'dangerous' ? sayFail(s, f) : `${name}: ${is}. ${j.why}`;
       return [

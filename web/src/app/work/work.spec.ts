@@ -67,7 +67,7 @@ test('only what is now and what comes next is told, until somebody wants the ord
   await b.click(tid('all-steps'));
   expect(told().length).toBeGreaterThan(20);
   expect(b.text(tid('work-head'))).toBe('Both links');
-  expect(b.text(tid('promise'))).toMatch(/^\d+ min, done about \d\d:\d\d; usual times$/);
+  expect(b.text(tid('promise'))).toMatch(/^\d+ min of work, done about (\d+ \w+, )?\d\d:\d\d; usual times$/);
 });
 
 test('two at it: lanes, each with a step of their own; one leaves, and the order is made anew', async () => {

@@ -19,7 +19,7 @@ import { Records } from '../job/records';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
 import { Clock } from '../state/clock';
-import { clock } from '../words/format';
+import { clock, dayOfYear } from '../words/format';
 import { AlsoUndone } from './also-undone';
 import { CrewCard } from './crew-card';
 import { Lanes } from './lanes';
@@ -105,17 +105,21 @@ export class Work {
   protected readonly promise = computed(() => {
     const l = this.lanes();
     if (!l) return '';
-    const { minutes, endsAt, lateAt, unknown } = l.outlook;
-    if (unknown) return `${mins(minutes)} of work, and a part nobody has promised a time for`;
+    const { workMinutes, endsAt, lateAt, unknown } = l.outlook;
+    if (unknown) return `${mins(workMinutes)} of work, and a part nobody has promised a time for`;
     return [
-      `${mins(minutes)}, done about ${clock(endsAt)}`,
-      lateAt ? `by ${clock(lateAt)} four times of five` : 'usual times',
+      `${mins(workMinutes)} of work, done about ${this.when(endsAt)}`,
+      lateAt ? `by ${this.when(lateAt)} four times of five` : 'usual times',
       l.aloneMinutes === undefined ? '' : `${Math.round(l.aloneMinutes)} alone`,
       l.gapMinutes > 0 ? `no order is faster by more than ${l.gapMinutes}` : '',
     ]
       .filter(Boolean)
       .join('; ');
   });
+  /** The clock of a moment; on another day with its day. */
+  private when(ms: number): string {
+    return dayOfYear(ms) === dayOfYear(this.clock.now()) ? clock(ms) : `${dayOfYear(ms)}, ${clock(ms)}`;
+  }
   constructor() {
     // The open step comes into view, once for each step.
     let last: string | null = null;

@@ -110,7 +110,7 @@ const AT: Readonly<Record<string, (page: Page) => Promise<void>>> = {
     const looking = page.getByTestId('looking');
     if (!(await looking.count()) && (await page.getByTestId('look-at').count())) await tap(page, 'look-at');
     if (!(await looking.count())) return;
-    for (const key of ['all-right', 'take-goods']) await tap(page, key);
+    await tap(page, 'take-right');
   },
   '^Hand it back': async (page) => {
     const km = page.getByTestId('handback-km');

@@ -72,12 +72,11 @@ async function openBox(page: Page): Promise<boolean> {
   const inIt = await ask(page, box);
   const looking = page.getByTestId('looking');
   if (!(await looking.count())) await page.getByTestId('look-at').first().click();
-  await page.getByTestId('all-right').click();
   if (/differs|other side|has a cut|no bag|will not come|no sheet|is a hole/.test(inIt)) {
     await looking.getByRole('button', { name: 'no', exact: true }).first().click();
     await page.getByTestId('goods-why').fill('not what was ordered');
     await page.getByTestId('refuse-goods').click();
-  } else await page.getByTestId('take-goods').click();
+  } else await page.getByTestId('take-right').click();
   return true;
 }
 

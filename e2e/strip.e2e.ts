@@ -1,7 +1,8 @@
 // Through: web/src/app/sheet, web/src/app/job, web/src/app/workers, core/src/job/next
+import { randomUUID } from 'node:crypto';
 import type { Entry } from '@ash-knot/core';
 import { strip } from './key';
-import { expect, openSheet, settled, signIn, test } from './yard';
+import { expect, signIn, test } from './yard';
 import type { Page } from '@playwright/test';
 
 /** What a line says that asks for a look. */
@@ -54,12 +55,19 @@ test('tapped every 50 ms, with a ranking that takes 800 ms: no line comes back, 
     } as typeof postMessage;
   });
   await signIn(page);
-  await openSheet(page, 'HB 0093');
-  const job = /\/job\/([^/]+)/.exec(page.url())![1]!;
+  // A vehicle that nobody has looked at yet.
+  const api = page.request;
+  const [vehicle] = (await (await api.get('/api/vehicles?q=PV%202231')).json()) as { id: string; distanceKm: number }[];
+  const job = randomUUID();
+  await api.post('/api/jobs', {
+    data: { id: job, vehicleId: vehicle!.id, kind: 'noise', bay: 'Bay 2', distanceKm: vehicle!.distanceKm + 3 },
+  });
+  await page.goto(`/job/${job}/listen`);
+  await page.getByTestId('words').fill('clunks front left over rough roads');
+  await page.getByTestId('save-complaint').click();
   const tape = async () => ((await (await page.request.get(`/api/jobs/${job}`)).json()) as { entries: Entry[] }).entries;
   const before = (await tape()).length;
-  await page.getByTestId('station-find').click();
-  await settled(page);
+  await expect(page.getByTestId('round')).toBeVisible();
   await watch(page);
   const lines = () => page.evaluate(() => (window as unknown as { lines: string[] }).lines);
   // Until the strip asks for what no key alone does.

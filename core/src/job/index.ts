@@ -12,6 +12,7 @@ export * from './rules/clearance';
 export { dangerousJoints, leftAt, leftDangers, openDangers, unrepaired, wasTold } from './rules/danger';
 export { leftBefore, openDebts, owedJoints, sayLeftBefore, uncleared } from './rules/debts';
 export * from './rules/there';
+export * from './rules/look';
 export * from './rules/rounds';
 export { searching } from './rules/wishes';
 export * from './rules/verdict';

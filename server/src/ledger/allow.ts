@@ -1,6 +1,7 @@
 import { isDeepStrictEqual } from 'node:util';
 import {
   checkChoice,
+  checkLook,
   checkReading,
   fastenersOf,
   handBackBlockers,
@@ -50,6 +51,7 @@ async function hangsOn(tx: Queryable, id: string, job: string, kind: AttachmentK
 
 /** What the server itself looks at before it takes an entry of a kind; kinds that are not here need nothing more. */
 const CHECKS: { readonly [K in EntryKind]?: (tx: Queryable, e: Entry<K>, by: By) => Promise<void> } = {
+  check: async (_tx, e) => checkLook(e.body),
   reading: async (tx, e) => {
     checkReading(e.body);
     await knownGauge(tx, e.body.gauge);
@@ -166,7 +168,7 @@ export async function allow(
 /** Kinds that say something of joints: of those this vehicle has. */
 const OF_JOINTS: ReadonlySet<EntryKind> = new Set([
   ...(['check', 'defect', 'reading', 'loop', 'result', 'photo', 'orientation'] as const),
-  ...(['choose', 'confirm', 'proof', 'told', 'verdict'] as const),
+  ...(['choose', 'confirm', 'proof', 'told', 'verdict', 'named'] as const),
 ]);
 
 async function onThisVehicle(tx: Queryable, e: Entry, tape: Tape): Promise<void> {

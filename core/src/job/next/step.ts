@@ -8,7 +8,7 @@ import { otherEnd, otherSide, sayState } from '../../vehicle';
 import type { JobState } from '../fold';
 import { awaited, crewOf } from '../rules/crew';
 import { openTroubles } from '../rules/trouble';
-import { cautionOwed, doubted, isRusty, piecesOf, planOf } from '../rules/work';
+import { cautionOwed, doubted, isRusty, piecesOf, planOf, seenAt } from '../rules/work';
 import { linkSetting, setsLink } from '../rules/setting';
 import { heightsAgain, heightsKnown, heightsOff, sayHeights, sayHeightsAgain } from '../rules/height';
 import { goToStep, line, mins, type NextLine, type SheetPlace } from './line';
@@ -33,9 +33,10 @@ export function sayStep(s: JobState, p: PlannedStep, left: number): NextLine {
   if (p.confirmJoint && !s.confirms.has(p.confirmJoint)) {
     const joint = p.confirmJoint;
     const thought = doubted(s, joint);
+    const seen = list(seenAt(s, joint));
     return {
       ...said,
-      title: `${p.title}: ${thought ? 'loose as thought?' : 'how is it?'}`,
+      title: `${p.title}: ${thought ? 'loose as thought?' : seen ? `${seen}, as seen. Loose too?` : 'how is it?'}`,
       why: p.detail ?? '',
       label: 'Answer it',
       action: {

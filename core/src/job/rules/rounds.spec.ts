@@ -1,7 +1,18 @@
 import { COMPLAINT, CONTEXT, DOUBLE_ARM_TYPE, ledger } from '../../test';
 import { checksOf } from '../../joint';
 import type { Entry } from '../../ledger';
-import { foldJob, nextLine, owedRounds, roundsOf, standingOf, standsAt, type JobContext, type LookRow, type Round } from '..';
+import {
+  checkLook,
+  foldJob,
+  nextLine,
+  owedRounds,
+  roundsOf,
+  standingOf,
+  standsAt,
+  type JobContext,
+  type LookRow,
+  type Round,
+} from '..';
 
 const e = ledger();
 const state = (entries: readonly Entry[], context: JobContext = CONTEXT) =>
@@ -92,4 +103,11 @@ test('what the line asks does not hang on the ranking: it is the same while that
   const s = state(tape);
   expect(nextLine(s, 0).title).toBe('Work the right link by hand, both ends. Does anything move?');
   expect(nextLine(s, 0, undefined, 'The worker is gone.').title).toBe(nextLine(s, 0).title);
+});
+
+test('one side up, and both sides named: refused in words', () => {
+  const look = (...joints: ('front.left.ball-joint' | 'front.right.ball-joint')[]) =>
+    checkLook({ check: 'shake-12-6', state: 'one-side-up', results: joints.map((joint) => ({ joint, result: 'tight' })) });
+  expect(() => look('front.left.ball-joint')).not.toThrow();
+  expect(() => look('front.left.ball-joint', 'front.right.ball-joint')).toThrow('each is looked at by itself');
 });

@@ -7,6 +7,7 @@ import {
   JOINT_SPECS,
   jointsOf,
   partsOf,
+  type Defect,
   type Fastener,
   type FastenerId,
   type JointId,
@@ -115,14 +116,28 @@ export const planOf = onceAState((s): readonly PlannedStep[] => {
 export const cautionOwed = (s: JobState, p: PlannedStep): boolean =>
   p.caution !== undefined && !s.cautions.has(p.id) && !planOf(s).some((x) => x.caution === p.caution && s.cautions.has(x.id));
 
-/** Whether anybody had thought this joint's part worn: found so, or named in the verdict. Else it is asked about without a hint. */
+/** What was seen of this joint's part: torn, bent, broken. */
+export const seenAt = (s: JobState, joint: JointId): readonly Defect[] => [
+  ...new Set(assemblyJoints(joint).flatMap((id) => s.joints.get(id)?.defects ?? [])),
+];
+
+/**
+ * Whether anybody had thought this joint's part loose: felt or measured so, or named in the verdict. Else it is asked about
+ * without a hint; what was only seen torn or bent nobody thought loose.
+ */
 export function doubted(s: JobState, joint: JointId): boolean {
   const part = assemblyOf(joint);
   const named = (s.verdict?.body.causes ?? []).some((c) => {
     const at = splitFault(c)?.joint;
     return at !== undefined && assemblyOf(at) === part;
   });
-  return named || assemblyJoints(joint).some((id) => ['loose', 'dangerous', 'watch'].includes(s.joints.get(id)?.state ?? ''));
+  return (
+    named ||
+    assemblyJoints(joint).some((id) => {
+      const j = s.joints.get(id);
+      return j !== undefined && (j.fails || j.hand === 'slight' || j.before?.conformance.verdict === 'beyond');
+    })
+  );
 }
 
 /** What comes off with the parts that are worked on. */

@@ -4,6 +4,7 @@ import {
   countingStates,
   elsewhereChecks,
   isDangerous,
+  isJointId,
   jointName,
   partsOf,
   playShows,
@@ -36,6 +37,12 @@ interface Stood {
   readonly axle: AxleEnd;
   readonly side?: Side | undefined;
 }
+
+/** With one side up only that side was looked at. */
+const ofSide = (b: EntryBodies['check'], side: Side | undefined): EntryBodies['check'] =>
+  b.state === 'one-side-up' && side
+    ? { ...b, results: b.results.filter((r) => !isJointId(r.joint) || partsOf(r.joint).side === side) }
+    : b;
 
 /** Records that more than one place on the sheet can make. */
 @Injectable({ providedIn: 'root' })
@@ -154,12 +161,12 @@ export class Records {
     const s = store.state()!;
     const said = this.stateFor(store, of);
     const held = !of.atWheel || !of.side || wheelOn(s.stands, of.axle, of.side);
-    if (said && held && of.counting.includes(said)) return store.write('check', body(said));
+    if (said && held && of.counting.includes(said)) return store.write('check', ofSide(body(said), of.side));
     const state = await this.stand.ask({ title: of.title, counting: of.counting, said });
     if (!state) return false;
     return store.writeAll([
       ...(state === said ? [] : [{ kind: 'stands' as const, body: standsBody(s, state, of.axle, of.side) }]),
-      { kind: 'check', body: body(state) },
+      { kind: 'check', body: ofSide(body(state), of.side) },
     ]);
   }
   private stateFor(store: JobStore, { axle, side }: Stood): VehicleState | undefined {

@@ -57,11 +57,18 @@ test('tapped every 50 ms, with a ranking that takes 800 ms: no line comes back, 
   await signIn(page);
   // A vehicle that nobody has looked at yet.
   const api = page.request;
-  const [vehicle] = (await (await api.get('/api/vehicles?q=PV%202231')).json()) as { id: string; distanceKm: number }[];
+  const all = (await (await api.get('/api/vehicles?q=')).json()) as {
+    id: string;
+    distanceKm: number;
+    openJob?: string;
+    typeName: string;
+  }[];
+  const vehicle = all.find((v) => !v.openJob && /Skiff/.test(v.typeName));
   const job = randomUUID();
-  await api.post('/api/jobs', {
+  const made = await api.post('/api/jobs', {
     data: { id: job, vehicleId: vehicle!.id, kind: 'noise', bay: 'Bay 2', distanceKm: vehicle!.distanceKm + 3 },
   });
+  expect(made.status()).toBe(201);
   await page.goto(`/job/${job}/listen`);
   await page.getByTestId('words').fill('clunks front left over rough roads');
   await page.getByTestId('save-complaint').click();

@@ -56,8 +56,8 @@ export class NextAct {
         this.from.set(null);
         const place = placeOf(next.action);
         // A panel that is asked for, and a line that only waits, are nobody's way.
-        if (!place || ['told', 'sheet', 'drive', 'measure'].includes(place.at ?? '') || this.at(place.station)) return;
-        void this.open(place.station);
+        if (!place || ['told', 'sheet', 'drive', 'measure'].includes(place.at ?? '') || this.at(next.station)) return;
+        void this.open(next.station);
       });
     });
     effect(() => {

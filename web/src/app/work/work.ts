@@ -116,6 +116,8 @@ export class Work {
       .filter(Boolean)
       .join('; ');
   });
+  /** The step that asks what came off lies open: it stands there. */
+  protected readonly finishing = computed(() => this.rows().some((r) => r.open && !r.done && r.step.id === 'finish'));
   /** The clock of a moment; on another day with its day. */
   private when(ms: number): string {
     return dayOfYear(ms) === dayOfYear(this.clock.now()) ? clock(ms) : `${dayOfYear(ms)}, ${clock(ms)}`;

@@ -325,5 +325,5 @@ test('of random tapes, core’s dangers and debts are the model’s after every 
     { numRuns: sized(300, 10_000), seed: 20_261_130, endOnFailure: process.env['TEST_MUTANT'] === '1' },
   );
   // It would mean little if nothing was ever dangerous.
-  expect(met).toBeGreaterThan(3000);
+  expect(met).toBeGreaterThan(2500);
 });

@@ -6,7 +6,17 @@ const purpose = () => stored('purpose', { what: 'to get at the rack', rule: '' }
 test('what is still open is listed; the drive and the recheck close theirs', async () => {
   const c = stored('choose', { joints: ['front.left.link-lower'], part: LINK, quantity: 1 });
   const yes = stored('answer', { answer: 'approved', what: 'x', parts: [c.id], who: 'o', how: 'by phone', warning: '' });
-  const b = await bench(Prove, [c, yes], { kind: 'access' });
+  const heard = stored('complaint', {
+    character: ['dull clunk'],
+    like: [],
+    where: ['front'],
+    when: [],
+    handling: [],
+    conditions: [],
+    history: [],
+    words: 'knocks',
+  });
+  const b = await bench(Prove, [heard, stored('go-on', { without: 'verdict', why: 'asked for' }), c, yes]);
   expect(b.text(tid('blockers'))).toContain('The drive over the same bump is not recorded.');
   [...b.el.querySelectorAll<HTMLElement>('.pick')].find((x) => x.textContent!.trim() === 'quiet')!.click();
   await b.settle();
@@ -14,6 +24,13 @@ test('what is still open is listed; the drive and the recheck close theirs', asy
   await b.click(tid('set-recheck'));
   expect(b.written()[1]![1]).toMatchObject({ what: 'Link nuts and wheel nuts', atKm: 98_100 });
   expect(b.text(tid('blockers'))).not.toMatch(/drive over|No recheck/);
+});
+
+test('where nothing was heard nobody drives it to hear whether it is quiet', async () => {
+  const c = stored('choose', { joints: ['front.left.link-lower'], part: LINK, quantity: 1 });
+  const yes = stored('answer', { answer: 'approved', what: 'x', parts: [c.id], who: 'o', how: 'by phone', warning: '' });
+  const b = await bench(Prove, [purpose(), c, yes], { kind: 'access' });
+  expect(b.text(tid('blockers'))).not.toContain('drive over');
 });
 
 test('with nothing done to it nothing is to be proved', async () => {

@@ -27,7 +27,7 @@ import { StarDrawing } from './star-drawing';
   host: { class: 'block' },
   template: `
     @let v = view();
-    @if (v.order) {
+    @if (v.order && counting()) {
       <ak-star-drawing class="mt-3 block" [order]="v.order" [clicks]="clicks()" />
     }
     @if (v.state !== 'done') {
@@ -46,6 +46,9 @@ import { StarDrawing } from './star-drawing';
         <button type="button" class="link text-sm" (click)="oneByOne.set(true)" data-testid="one-by-one">
           Count them one by one
         </button>
+        @if (v.order) {
+          <ak-star-drawing class="mt-1 block" [order]="v.order" [clicks]="0" />
+        }
       }
     }
   `,

@@ -65,6 +65,44 @@ async function write(page: Page): Promise<boolean> {
   return true;
 }
 
+/** A look of the round is answered on the strip as it was felt: what gives moves, and then at which joint it does. */
+async function writeLook(page: Page, line: string): Promise<boolean> {
+  const felt = (await says(page).innerText()).toLowerCase().split('\n');
+  const keys = strip(page).locator('.go');
+  const labels = await keys.allInnerTexts();
+  const at = (name: string) => felt.filter((l) => l.includes(name.toLowerCase().replace(/^(.*), (outer|inner)$/, '$2 $1')));
+  const gives = (name: string) => at(name).some((l) => GIVES.test(l));
+  if (/At which joint/.test(line)) {
+    const named = labels.map((t) => (/end$/.test(t) ? t.toLowerCase() : t));
+    const moving = named.map((n, i) => ({ i, moves: gives(n) })).filter((x) => x.moves);
+    const both = labels.findIndex((t) => t.trim() === 'Both');
+    await keys.nth(moving.length > 1 && both >= 0 ? both : (moving[0]?.i ?? labels.length - 1)).click();
+    return true;
+  }
+  // One of them was found already: it is asked about the rest by name.
+  const rest = /does the (.*) move too/.exec(line)?.[1]?.split(/, | and /);
+  const moves = rest ? rest.some(gives) : felt.some((l) => GIVES.test(l));
+  const edge = (rest ? rest.flatMap(at) : felt).some((l) => EDGE.test(l));
+  if (!moves && edge) {
+    await page.getByTestId('another-answer').click();
+    const side = / (left|right) /.exec(line)?.[1] ?? 'left';
+    await page
+      .getByRole('group', { name: `Another answer, ${side}` })
+      .getByRole('button', { name: 'slight', exact: true })
+      .click();
+    // Of several it is said which: that whose line says so.
+    const which = page.locator('.row.on .cell .btn.ask').filter({ hasNotText: /^\s*(tight|moves|good|bad|whole|broken)\s*$/ });
+    for (const one of await which.all())
+      if (at((await one.innerText()).trim()).some((l) => EDGE.test(l))) {
+        await one.click();
+        break;
+      }
+    return true;
+  }
+  await keys.nth(moves ? 1 : 0).click();
+  return true;
+}
+
 /** With the box open its questions are answered by what is in it; what is not right is refused. */
 async function openBox(page: Page): Promise<boolean> {
   const box = does(page).filter({ hasText: 'Open the box' }).first();
@@ -88,6 +126,7 @@ async function learner(page: Page, line: string, key: string): Promise<boolean> 
     await ask(page, strip(page).locator('.go').first());
     return true;
   }
+  if (/At which joint|Does |Is one|Is something there/.test(line) && !/^Same bump/.test(line)) return writeLook(page, line);
   if (key === 'Write what it was') return write(page);
   if (/ in the hand: /.test(line)) {
     const loose = /gives and clicks/.test(await says(page).innerText());

@@ -159,11 +159,13 @@ export class Round {
     if ((result === 'slight' || result === 'dangerous') && c.joints.length > 1)
       return this.picking.set({ key: r.key, side: c.side, result });
     this.picking.set(null);
+    this.more.set(null);
     void this.records.recordRow(this.store, r, [c], result);
   }
   protected pick(r: LookRow, joint: JointId): void {
     const p = this.picking();
     this.picking.set(null);
+    this.more.set(null);
     if (p) void this.records.recordAt(this.store, r, joint, p.result);
   }
   protected jointName(joint: JointId): string {

@@ -1,0 +1,54 @@
+// Through: web/src/app, core/src/job/next, core/src/job/rules, server/src/ledger
+import { Taps, USUAL, walk, type Does } from './taps';
+import { expect, signInAtTheDoor, test } from './yard';
+
+/** Somebody who knows: names it, goes through the round in one pass, and says several steps together. */
+const KNOWS: Does = [
+  [/^How does it stand/, (t) => t.key(/hanging/)],
+  [
+    /^Work both links/,
+    async (t) => {
+      await t.tap('i-know');
+      await t.tap('named-front.left.link-lower');
+    },
+  ],
+  [
+    /^Rock both wheels at 12/,
+    async (t) => {
+      await t.tap('nothing-moves');
+      await t.tap('nothing-write');
+    },
+  ],
+  ...USUAL.slice(3),
+];
+
+test('a technician who knows what it is: what is owed, and nothing else', async ({ page }) => {
+  test.setTimeout(240_000);
+  const t = new Taps(page);
+  await signInAtTheDoor(page);
+  t.at.set('sign in', 4);
+  await t.tap('open-vehicle');
+  await t.fill('plate-search', 'TP KNOWS');
+  await t.tap('new-vehicle');
+  await t.fill('new-year', '2016');
+  await t.fill('new-km', '98000');
+  await t.fill('new-owner', 'The lighthouse');
+  await t.button('Mirrel Skiff');
+  await t.tap('create-and-start');
+  await t.fill('words', 'clunks front left over rough roads');
+  await walk(t, KNOWS, 90, true);
+  console.log(`knows: ${t.say()}\n${t.lines.join('\n')}`);
+  expect(t.total).toBeLessThanOrEqual(52);
+});
+
+test('only a recheck: at most six taps from the door', async ({ page }) => {
+  const t = new Taps(page);
+  await signInAtTheDoor(page);
+  t.at.set('sign in', 4);
+  const due = page.getByTestId('recheck-due');
+  const before = await due.count();
+  expect(before).toBeGreaterThan(0);
+  await due.first().getByRole('button', { name: 'tight', exact: true }).click();
+  await expect(due).toHaveCount(before - 1);
+  expect(t.total + 1).toBeLessThanOrEqual(6);
+});

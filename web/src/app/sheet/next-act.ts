@@ -43,6 +43,10 @@ export class NextAct {
   readonly told = signal('');
   /** The line the key was pressed at, until another stands there: who works by the key is taken to where it goes on. */
   private readonly from = signal<NextLine | null>(null);
+  /** Somebody works on the bench: they are taken nowhere. */
+  stay(): void {
+    this.from.set(null);
+  }
   /** Where the key leads, until it is on the screen. */
   private readonly wanted = signal<MarkName | null>(null);
   /** On a phone one part shows at a time: the plate or the bench. */

@@ -1,5 +1,5 @@
 // Through: web/src/app, core/src/job/next, core/src/job/rules, server/src/ledger
-import { Taps, USUAL, walk, type Does } from './taps';
+import { open, Taps, USUAL, walk, type Does } from './taps';
 import { expect, signInAtTheDoor, test } from './yard';
 
 /** Somebody who knows: names it, goes through the round in one pass, and says several steps together. */
@@ -25,17 +25,7 @@ const KNOWS: Does = [
 test('a technician who knows what it is: what is owed, and nothing else', async ({ page }) => {
   test.setTimeout(240_000);
   const t = new Taps(page);
-  await signInAtTheDoor(page);
-  t.at.set('sign in', 4);
-  await t.tap('open-vehicle');
-  await t.fill('plate-search', 'TP KNOWS');
-  await t.tap('new-vehicle');
-  await t.fill('new-year', '2016');
-  await t.fill('new-km', '98000');
-  await t.fill('new-owner', 'The lighthouse');
-  await t.button('Mirrel Skiff');
-  await t.tap('create-and-start');
-  await t.fill('words', 'clunks front left over rough roads');
+  await open(t, 'TP KNOWS');
   await walk(t, KNOWS, 90, true);
   console.log(`knows: ${t.say()}\n${t.lines.join('\n')}`);
   expect(t.total).toBeLessThanOrEqual(52);

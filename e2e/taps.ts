@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { strip, title } from './key';
-import { expect, PIN } from './yard';
+import { expect, PIN, signInAtTheDoor } from './yard';
 
 /** A whole job counted in taps: every key and every field is one. */
 export class Taps {
@@ -123,4 +123,19 @@ export async function walk(t: Taps, does: Does = USUAL, most = 110, together = f
     if (stuck > 2) break;
   }
   throw new Error(`never handed back: ${t.say()}; ${t.lines.slice(-8).join(' | ')}`);
+}
+
+/** From the door to the complaint: a vehicle nobody has seen, of a type that is known. */
+export async function open(t: Taps, plate: string): Promise<void> {
+  await signInAtTheDoor(t.page);
+  t.at.set('sign in', 4);
+  await t.tap('open-vehicle');
+  await t.fill('plate-search', plate);
+  await t.tap('new-vehicle');
+  await t.fill('new-year', '2016');
+  await t.fill('new-km', '98000');
+  await t.fill('new-owner', 'The lighthouse');
+  await t.button('Mirrel Skiff');
+  await t.tap('create-and-start');
+  await t.fill('words', 'clunks front left over rough roads');
 }

@@ -23,7 +23,7 @@ async function shoot(address) {
   };
   await at('/');
   // Every band says its next line: the suspects are ranked behind the page.
-  await page.getByText('Ranking the suspects').first().waitFor({ state: 'hidden' });
+  await page.getByText('Weighing what was found').first().waitFor({ state: 'hidden' });
   await save('floor');
   await at(`${job('HB 0093')}/listen`);
   await save('listen');

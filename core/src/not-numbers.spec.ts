@@ -376,7 +376,7 @@ const MADE = `
 
 /** They take ids, words, or the state of a job, whose entries were read. */
 const WORDS = `
-  sayGroup after cornerId isUp stateAt stateOf wheelOn readWords standsAt allLooks answeredRows elsewhereRound meanwhile
+  atOtherAxle statesFor sayGroup after cornerId isUp stateAt stateOf wheelOn readWords standsAt allLooks answeredRows elsewhereRound meanwhile
   owedRounds roundsOf roundsShown rowNow searching cautionOwed lookEntry nextAtTheRock checkLook seenAt standsBody stepKey
   curedBy derive lanesOf ledgerWords onceAState sayGrade sayOpening
   answersOf confirmLines placeOf settledBy clicksBody doubtOfPull hearPull inThread isFar pullBody reachShare

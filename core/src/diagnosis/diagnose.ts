@@ -1,6 +1,6 @@
-import { checksOf, isDangerous, isJointId, jointId, partsOf, stateCounts, type CheckId, type JointId } from '../joint';
+import { checksOf, isDangerous, isJointId, jointId, partsOf, statesFor, type CheckId, type JointId } from '../joint';
 import type { Dialect } from '../text';
-import { AXLES, SIDES, VEHICLE_STATES, type AxleEnd, type Side, type VehicleState } from '../vehicle';
+import { AXLES, SIDES, type AxleEnd, type Side, type VehicleState } from '../vehicle';
 import { buildCase, type Case, type CaseModel } from './case';
 import { manoeuvreSign } from './case-signs';
 import { conflicts, type Conflict } from './conflict';
@@ -138,11 +138,11 @@ export function candidatesOf(r: DiagnosisRequest, b: CaseModel, w: Weighed, s: S
           .map((k) => jointId(axle, side, k))
           .filter((id) => !settled.has(id) && !tried.has(`${check.id} ${id}`) && again.has(id) === (check.another === true));
         if (of.length === 0) continue;
-        const kind = (id: JointId) => partsOf(id).kind;
-        const counting = (id: JointId) => VEHICLE_STATES.filter((st) => stateCounts(spec, check, kind(id), st).counts);
-        // In a state where it counts for everything it can settle; the dangerous decide where there is none.
-        const all = VEHICLE_STATES.filter((st) => of.every((id) => counting(id).includes(st)));
-        const states = all.length ? all : counting(of.find((id) => isDangerous(kind(id))) ?? of[0]!);
+        const states = statesFor(
+          spec,
+          check,
+          of.map((id) => partsOf(id).kind),
+        );
         out.push({
           id: `${check.id} ${axle} ${side}`,
           check: check.id,

@@ -3,6 +3,7 @@ import { sayFault, sayKind, splitFault, twinFault } from '../diagnosis';
 import type { Cause } from '../ledger';
 import { assemblyOf, jointName, JOINT_SPECS, partsOf, twinOf, type JointId } from '../joint';
 import { inDialect, inSentence, list, plural, type Dialect } from '../text';
+import type { AxleEnd } from '../vehicle';
 import type { JobState } from './fold';
 
 /** Names of joints or faults, both sides told once: "both frame bushings". */
@@ -57,3 +58,6 @@ export function sayParts(d: Dialect, ids: readonly JointId[]): string {
     }),
   );
 }
+
+/** ", rear axle" where that is not the one the job is about. */
+export const atOtherAxle = (s: JobState, axle: AxleEnd): string => (axle === s.axle ? '' : `, ${axle} axle`);

@@ -60,6 +60,17 @@ export function stateCounts(axle: AxleSpec, check: HandCheck, kind: JointKind, s
 }
 
 /**
+ * The states in which a look settles all of these joints of an axle; where there is none, those in which it settles what is
+ * dangerous of them, else the first.
+ * @param kinds what is looked at by it, at least one
+ */
+export function statesFor(axle: AxleSpec, check: HandCheck, kinds: readonly JointKind[]): VehicleState[] {
+  const of = (kind: JointKind) => check.states.filter((st) => stateCounts(axle, check, kind, st).counts);
+  const all = check.states.filter((st) => kinds.every((k) => stateCounts(axle, check, k, st).counts));
+  return all.length ? all : of(kinds.find((k) => JOINT_SPECS[k].dangerous) ?? kinds[0]!);
+}
+
+/**
  * Can a look by this check, with the vehicle so, show the fault of this joint? One that this axle does not have, or that does
  * not go to this joint, shows nothing of it, however the vehicle stands.
  * @param known the axle's checks, as `checksOf` gives them

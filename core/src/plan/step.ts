@@ -16,6 +16,8 @@ export interface Step extends Takes {
   readonly id: StepId;
   readonly phase: Phase;
   readonly title: string;
+  /** What it is called where both sides of it are one pass of the hands: then its twin is done with it. */
+  readonly together?: string;
   readonly detail?: string | undefined;
   readonly tools: readonly string[];
   /** Tools of these the shop has one of: two steps with the same one are never at once. */

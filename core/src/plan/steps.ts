@@ -34,6 +34,7 @@ export function stepsFor(input: PlanInput): Step[] {
   return allSteps(input).map((s) => ({
     ...s,
     title: spoken(s.title, input.dialect),
+    ...(s.together === undefined ? {} : { together: spoken(s.together, input.dialect) }),
     ...(s.detail === undefined ? {} : { detail: spoken(s.detail, input.dialect) }),
     ...(s.caution === undefined ? {} : { caution: spoken(s.caution, input.dialect) }),
   }));

@@ -1,8 +1,7 @@
 import { AXLES, otherSide, SIDES, type AxleEnd, type Side, type VehicleState } from '../vehicle';
 
 /** What a wheel's corner is carried by. */
-export const CARRIED = ['ground', 'ramp', 'body', 'arm'] as const;
-export type Carried = (typeof CARRIED)[number];
+export type Carried = 'ground' | 'ramp' | 'body' | 'arm';
 
 /** One corner: on the ground or a ramp by its tyre, hanging under the body, or carried under its arm; and whether its wheel is on. */
 export interface CornerStands {
@@ -119,6 +118,6 @@ export function stateOf(s: VehicleStanding, end: AxleEnd): VehicleState | undefi
 /** Whether the wheel of a corner is on, as far as anybody knows. */
 export const wheelOn = (s: VehicleStanding, end: AxleEnd, side: Side): boolean => s[cornerId(end, side)]?.wheel ?? true;
 
-/** Whether a corner is off the ground. */
+/** Whether both corners of an axle are off the ground. */
 export const isUp = (s: VehicleStanding, end: AxleEnd): boolean =>
   both(end).every((id) => s[id]?.carried === 'body' || s[id]?.carried === 'arm');

@@ -1,8 +1,9 @@
 import { COMPLAINT, CONTEXT, ledger, LINK_PART, readingOf, tightened } from '../../test';
 import { diagnose, SHIPPED } from '../../diagnosis';
-import { jointId, jointsOf, SIDES, type FastenerId, type JointId, shopMeasures, type JointKind } from '../..';
+import { isUp, jointId, jointsOf, SIDES, type FastenerId, type JointId, shopMeasures, type JointKind } from '../..';
 import type { Entry, EntryKind, Line } from '../../ledger';
 import {
+  cautionOwed,
   checkAt,
   choiceBody,
   mayBeUndone,
@@ -23,6 +24,7 @@ import {
   readHeight,
   recheckBody,
   requestOf,
+  stepTimes,
   type GoodsLine,
   type JobContext,
   type JobState,
@@ -422,4 +424,85 @@ test('the strip speaks in the unit that comes first on its screen', () => {
   };
   expect(said(false)).toBe('Set 48 N·m and pull the link, upper nut, left.');
   expect(said(true)).toBe('Set 35 lbf·ft and pull the link, upper nut, left.');
+});
+
+describe('how it stands when the work begins', () => {
+  const hangs = () => e('stands', { state: 'both-hanging' });
+  const rubber = () =>
+    new Walker({}, { ...CONTEXT, kind: 'age replacement' })
+      .add(purpose())
+      .choose(['frame-bushing'])
+      .answer('approved')
+      .goods()
+      .add(hangs());
+  const wrote = (w: Walker) => w.entries.filter((x): x is Entry<'step'> => x.kind === 'step').map((x) => x.body);
+
+  test('it hangs already: asked once whether it is safe so, with its caution, and nothing is raised again', () => {
+    const w = work().add(hangs());
+    expect(w.line).toMatchObject({ title: 'It hangs already. Is it safe as it hangs?', label: 'Checked, it is safe' });
+    expect(w.line.why).toMatch(/locks at height/);
+    w.follow((l) => l.title.startsWith('Wheels off'));
+    expect(wrote(w)).toEqual([
+      { step: 'chock', state: 'done', already: true },
+      { step: 'raise', state: 'done', already: true },
+    ]);
+    expect(w.state.cautions.has('raise')).toBe(true);
+    // What was so already took nobody's time.
+    expect(stepTimes(w.state)).toEqual([]);
+  });
+  test('let down in between: the step asks before it is taken as done', () => {
+    const w = work().add(hangs());
+    w.follow((l) => l.title.startsWith('Wheels off'));
+    w.add(e('stands', { state: 'on-wheels' }));
+    expect(w.line).toMatchObject({ title: 'Nobody raised it: it stands on its wheels. Raised now?', label: 'It hangs now' });
+    w.follow((l) => l.title.startsWith('Wheels off'));
+    expect(isUp(w.state.stands, 'front')).toBe(true);
+  });
+  test('hub to arch cannot be measured hanging: said so, the rubber is tightened at the end, on its wheels', () => {
+    const w = rubber();
+    const asked = w.follow((l) => l.title.startsWith('Hub to arch cannot'));
+    expect(answersOf(asked)!.map((a) => a.label)).toEqual(['At the end, on its wheels', 'It is down now']);
+    w.follow((l) => l.station === 'prove');
+    expect(wrote(w)).toContainEqual({ step: 'height', state: 'cannot now' });
+    const ids = planOf(w.state).map((p) => p.id);
+    expect(ids).not.toContain('ride-height');
+    for (const side of SIDES)
+      expect(ids.indexOf(`tighten-front.${side}.bracket-bolt` as never)).toBeGreaterThan(ids.indexOf('lower'));
+  });
+  test('down again, it is measured before anything is raised', () => {
+    const w = rubber();
+    const asked = w.follow((l) => l.title.startsWith('Hub to arch cannot'));
+    const down = answersOf(asked)![1]!.action;
+    if (down.kind === 'write') w.add(...down.entries.map((x) => e(x.kind, x.body as never)));
+    expect(w.line).toMatchObject({ label: 'Write it down', action: { to: { at: 'height' } } });
+  });
+  test('what follows and asks nothing may be said together; a caution is read once a wording, and by each of several', () => {
+    const w = work().add(hangs());
+    const off = w.follow((l) => l.title.startsWith('Wheels off'));
+    expect(answersOf(off)!.map((a) => a.label)).toEqual(['Done', 'All 2 done']);
+    expect(off.why).toMatch(/With it: undershield off/);
+    const together = answersOf(off)![1]!.action;
+    expect(together.kind === 'write' && together.entries.map((x) => (x.body as { step: string }).step)).toEqual([
+      'wheels-off',
+      'shield-off',
+    ]);
+    w.follow((l) => l.title.startsWith('Undo both nuts of the right'));
+    // The left one's was read, word for word the same.
+    expect(w.state.cautions.has('link-off-right')).toBe(false);
+    expect(writes(w.line, 'step')).toBe(true);
+    w.add(
+      e('crew', {
+        people: [
+          { id: 'ann', name: 'Ann' },
+          { id: 'bea', name: 'Bea' },
+        ],
+      }),
+    );
+    expect(
+      cautionOwed(
+        w.state,
+        planOf(w.state).find((p) => p.id === 'link-off-right')!,
+      ),
+    ).toBe(true);
+  });
 });

@@ -5,7 +5,7 @@ import { stateAt, stateOf, wheelOn } from '../../standing';
 import { capital, count, inSentence, list } from '../../text';
 import { sayState, SIDES, type AxleEnd, type Side, type VehicleState } from '../../vehicle';
 import type { JobState } from '../fold';
-import { foundAgainst, settledBy } from '../rules/clearance';
+import { foundAgainst } from '../rules/clearance';
 import { owedJoints } from '../rules/debts';
 import {
   elsewhereRound,
@@ -17,8 +17,8 @@ import {
   type Round,
   type Row,
 } from '../rules/rounds';
-import { askedSince, openRock } from '../rules/rocks';
-import { sayJoints } from '../say';
+import { openRock } from '../rules/rocks';
+import { atOtherAxle, sayJoints } from '../say';
 import { line, mins, type NextAnswer, type NextLine, type SheetPlace } from './line';
 
 type Results = EntryBodies['check']['results'];
@@ -52,7 +52,7 @@ const WAYS: Record<VehicleState, string> = {
 /** The vehicle is put so that the round can be made; where nobody has said how it stands, that is asked. */
 function sayWay(s: JobState, round: Round): NextLine {
   const at = stateOf(s.stands, round.axle);
-  const rear = round.axle === s.axle ? '' : `, ${round.axle} axle`;
+  const rear = atOtherAxle(s, round.axle);
   const next = `${count(round.left, 'look')}, ${mins(round.minutes)}`;
   const place: SheetPlace = { station: 'find', at: 'round' };
   const off =
@@ -113,14 +113,11 @@ function askedTogether(s: JobState, row: LookRow): readonly LookCell[] {
 
 /** Of what a look settles at a side: what nothing was found at yet. */
 const besides = (s: JobState, c: LookCell): JointId[] => c.joints.filter((id) => !foundAgainst(s, id));
-
-/** What is written where these sides are tight, by this look: everything that it settles and that nothing speaks against. */
-function tightAt(s: JobState, row: LookRow, cells: readonly LookCell[]): Results {
-  return cells.flatMap((c) => {
-    const all = c.joints[0] ? settledBy(s, c.joints[0], row.check.id, 'tight') : [];
-    return all.length ? all : c.joints.map((joint) => ({ joint, result: 'tight' as const }));
-  });
-}
+/** What an answer speaks of: not of what was found already, as long as anything else is asked about. */
+const meant = (s: JobState, c: LookCell): readonly JointId[] => {
+  const rest = besides(s, c);
+  return rest.length ? rest : c.joints;
+};
 
 /** A look's entry: at these sides one thing was felt. Movement at one of several joints stands open until somebody says at which. */
 export function lookEntry(
@@ -131,10 +128,8 @@ export function lookEntry(
   state: VehicleState,
 ): EntryBodies['check'] {
   const check: CheckId = row.check.id;
-  if (result === 'tight') return { check, state, results: tightAt(s, row, cells) };
-  // What was found to move already is not what is asked about.
-  const joints = cells.flatMap((c) => (besides(s, c).length ? besides(s, c) : c.joints));
-  if (result === 'can’t tell' || joints.length === 1)
+  const joints = cells.flatMap((c) => meant(s, c));
+  if (result === 'tight' || result === 'can’t tell' || joints.length === 1)
     return { check, state, results: joints.map((joint) => ({ joint, result })) };
   return { check, state, results: joints.map((joint) => ({ joint, result: 'can’t tell' })), rocks: true };
 }
@@ -165,7 +160,7 @@ export function sayRow(s: JobState, row: LookRow, d?: Diagnosis): NextLine {
       : words.asks;
   return {
     time: mins(row.check.minutes * cells.length),
-    title: `${title}${row.axle === s.axle ? '' : `, ${row.axle} axle`}. ${asks}`,
+    title: `${title}${atOtherAxle(s, row.axle)}. ${asks}`,
     why: `${row.check.lookAt} ${sayWhy(s, row, cells, d)}`.trim(),
     label: 'Go to it',
     station: 'find',
@@ -232,7 +227,7 @@ function sayElsewhere(s: JobState, row: ElsewhereRow): NextLine {
 /** Something moved, and it is asked at once at which of the joints that were felt. */
 export function nextAtTheRock(s: JobState): NextLine | undefined {
   const rock = openRock(s);
-  if (!rock || askedSince(s, rock)) return undefined;
+  if (!rock) return undefined;
   const at = rock.joints[0]!;
   const { axle, side } = partsOf(at);
   const entry = s.kept.check.find((e) => e.id === rock.entry)!;
@@ -247,7 +242,7 @@ export function nextAtTheRock(s: JobState): NextLine | undefined {
   const end = (id: JointId) => (partsOf(id).kind.startsWith('link-') ? `${capital(partsOf(id).kind.slice(5))} end` : name(id));
   return {
     time: 'now',
-    title: `It moves on the ${side}${axle === s.axle ? '' : `, ${axle} axle`}. At which joint?`,
+    title: `It moves on the ${side}${atOtherAxle(s, axle)}. At which joint?`,
     why: brake
       ? 'Press the brake and rock again: what goes away is the bearing.'
       : `A hand on each: ${sayJoints(s, rock.joints)}.`,

@@ -1,10 +1,10 @@
 import type { JointId } from '../../joint';
 import { DOUBTED_OUTCOMES, NEUTRAL_OUTCOMES, type ConfirmOutcome, type Line } from '../../ledger';
-import { readyTools, sideStep, splitStep, type PlannedStep, type StepId } from '../../plan';
+import { readyTools, type PlannedStep, type StepId } from '../../plan';
 import { capital, count, list, sayWhen, uncapital } from '../../text';
 import { sayLength } from '../../units';
 import { isUp, stateOf } from '../../standing';
-import { otherEnd, otherSide, sayState } from '../../vehicle';
+import { otherEnd, sayState } from '../../vehicle';
 import type { JobState } from '../fold';
 import { awaited, crewOf } from '../rules/crew';
 import { openTroubles } from '../rules/trouble';
@@ -114,11 +114,9 @@ function runFrom(s: JobState, p: PlannedStep): readonly PlannedStep[] {
 
 /** The other side's step, where both are one pass of the hands and can be done now: penetrant is brushed on at both. */
 function withTwin(s: JobState, p: PlannedStep): readonly PlannedStep[] {
-  const at = splitStep(p.id);
-  if (at?.what !== 'soak') return [p];
+  if (!p.together || crewOf(s).length > 1) return [p];
   const done = (id: StepId) => s.steps.get(id)?.body.state === 'done';
-  const twin = planOf(s).find((x) => x.id === sideStep('soak', otherSide(at.side)));
-  return twin && !done(twin.id) && twin.needs.every(done) && crewOf(s).length < 2 ? [p, twin] : [p];
+  return [p, ...planOf(s).filter((x) => x.together === p.together && x.id !== p.id && !done(x.id) && x.needs.every(done))];
 }
 
 /** What the key of a step says and writes. */
@@ -177,7 +175,7 @@ export function stepKey(s: JobState, p: PlannedStep): StepKey {
   const up = upKey(s, p);
   if (up) return up;
   const steps = withTwin(s, p);
-  const title = steps.length > 1 ? p.title.replace(/\bthe (left|right)\b/, 'both sides’') : p.title;
+  const title = steps.length > 1 ? p.together! : p.title;
   if (cautionOwed(s, p)) return { title, label: 'Read, go on', entries: steps.map((x) => line('caution', { step: x.id })) };
   return {
     title,

@@ -246,7 +246,6 @@ const plainest = <T extends { readonly label: string }>(answers: readonly T[]): 
 
 // Long: each line of a job is folded and judged anew.
 test('from every state that can be reached the key leads to the hand-back', () => {
-  let [odd, far] = [0, 0];
   fc.assert(
     fc.property(fc.infiniteStream(fc.nat(9973)), fc.boolean(), (stream, arms) => {
       const w = new Walk({ ...CONTEXT, ...(arms ? { type: DOUBLE_ARM_TYPE } : {}) }, (n) => (stream.next().value as number) % n);
@@ -255,9 +254,7 @@ test('from every state that can be reached the key leads to the hand-back', () =
         w.press(60);
         if ((stream.next().value as number) % 3 === 0) w.meanwhile();
       }
-      odd += 1;
       for (let i = 0; i < 160 && !w.state.handBack; i++) w.press(0);
-      far += w.state.handBack ? 1 : 0;
       if (!w.state.handBack)
         throw new Error(
           `the key goes round: ${[...new Set(w.titles.slice(-8))].join(' | ')} (${openTroubles(w.state).length} troubles); held by: ${handBackBlockers(
@@ -271,5 +268,4 @@ test('from every state that can be reached the key leads to the hand-back', () =
     }),
     { numRuns: sized(60, 600), seed: 30 },
   );
-  expect(far).toBe(odd);
 });

@@ -44,6 +44,9 @@ function sayOthers({ people, at }: WorkNow, lane: number, mine: PlannedStep): st
   return others.map((o) => (o.step ? `${o.p.name}: ${uncapital(o.step.title)}.` : `${o.p.name} has a hand free.`)).join(' ');
 }
 
+/** Waits that end within this are one: both sides were brushed in one go, ms. */
+const TOGETHER_MS = 60_000;
+
 /** Nothing can be done but wait: for how long, and what is looked at meanwhile. */
 function nextInWait(s: JobState, { open, soakEnds }: WorkNow, nowMs: number): NextLine | undefined {
   const waiting = open
@@ -58,7 +61,7 @@ function nextInWait(s: JobState, { open, soakEnds }: WorkNow, nowMs: number): Ne
     .filter((p) => p.needs.some((n) => soakEnds(n) > nowMs))
     .flatMap((p) => p.needs.filter((n) => soakEnds(n) > nowMs))
     .filter((n, i, all) => all.indexOf(n) === i)
-    .filter((n) => next.p.needs.includes(n) || Math.abs(soakEnds(n) - next.ends) < 60_000);
+    .filter((n) => next.p.needs.includes(n) || Math.abs(soakEnds(n) - next.ends) < TOGETHER_MS);
   const fixed = running.includes('fire-watch');
   if (fixed)
     return goToStep(

@@ -2,20 +2,20 @@ import { elsewhereChecks, type ElsewhereCheck, type ElsewhereCheckId, type NextC
 import {
   assemblyOf,
   checksOf,
-  isDangerous,
   isJointId,
   jointId,
   partsOf,
-  stateCounts,
+  statesFor,
   type Check,
   type CheckId,
   type JointId,
 } from '../../joint';
 import type { CheckResult } from '../../ledger';
 import { stateAt, stateOf, wheelOn } from '../../standing';
-import { SIDES, stateMinutes, VEHICLE_STATES, type AxleEnd, type Side, type VehicleState } from '../../vehicle';
+import { otherEnd, SIDES, stateMinutes, VEHICLE_STATES, type AxleEnd, type Side, type VehicleState } from '../../vehicle';
 import type { JobState } from '../fold';
 import { onceAState } from '../once';
+import { grouped } from '../state/grouped';
 import { owedJoints } from './debts';
 import { lookFor, planned, wishes, type Wish } from './wishes';
 import { workJoints } from './work';
@@ -77,26 +77,23 @@ export interface Round {
 }
 
 /** The order of a pass of the hands: the bar's own joints, the wheel, round it, then what is done on the ground. */
-const PASS: readonly CheckId[] = [
-  'grip-link',
-  'lever-bar',
-  'shake-12-6',
-  'lever-ball-joint',
-  'shake-3-9',
-  'lever-arm',
-  'look-spring',
-  'damper-look',
-  'push-corner',
-  'top-mount-hand',
-  'nuts-wrench',
-  'rock-loaded',
-  'gauge',
-];
-const counting = (s: JobState, check: Check, id: JointId): VehicleState[] => {
-  const { axle, kind } = partsOf(id);
-  return VEHICLE_STATES.filter((st) => stateCounts(s.context.type.axles[axle], check, kind, st).counts);
+const PASS: Readonly<Record<CheckId, number>> = {
+  'grip-link': 1,
+  'lever-bar': 2,
+  'shake-12-6': 3,
+  'lever-ball-joint': 4,
+  'shake-3-9': 5,
+  'lever-arm': 6,
+  'look-spring': 7,
+  'damper-look': 8,
+  'push-corner': 9,
+  'top-mount-hand': 10,
+  'nuts-wrench': 11,
+  'rock-loaded': 12,
+  gauge: 13,
 };
 
+/** Worst first: what is told of a look at several joints. */
 const GRADE: readonly CheckResult[] = ['dangerous', 'moves', 'slight', 'can’t tell', 'tight'];
 
 /** What this look last said of a side, the worst of its joints first. */
@@ -115,39 +112,42 @@ const canNow = (s: JobState, check: Check, axle: AxleEnd, side: Side, states: re
   return at !== undefined && states.includes(at) && (!check.atWheel || wheelOn(s.stands, axle, side));
 };
 
+/** One look at an axle. @param wanted what is still to be looked at by it; nothing: all of it may be said again */
+function rowOf(
+  s: JobState,
+  check: Check,
+  axle: AxleEnd,
+  wanted: readonly JointId[],
+  more: Pick<LookRow, 'owed' | 'again'>,
+): LookRow {
+  const kinds = wanted.length ? wanted.map((id) => partsOf(id).kind) : check.settles;
+  const states = statesFor(s.context.type.axles[axle], check, kinds);
+  return {
+    of: 'joints',
+    key: `${check.id} ${axle}`,
+    check,
+    axle,
+    states,
+    ...more,
+    cells: SIDES.map((side) => {
+      const joints = check.settles.map((k) => jointId(axle, side, k)).filter((id) => s.joints.has(id));
+      return {
+        side,
+        joints,
+        open: wanted.some((id) => partsOf(id).side === side),
+        said: saidOf(s, check.id, joints),
+        now: canNow(s, check, axle, side, states),
+      };
+    }),
+  };
+}
+
 function rowsOf(s: JobState, all: readonly Wish[], owed: readonly JointId[]): LookRow[] {
-  const groups = new Map<string, { check: Check; axle: AxleEnd; joints: JointId[]; again: boolean }>();
-  for (const w of all) {
-    const { axle } = partsOf(w.joint);
-    const key = `${w.check.id} ${axle}`;
-    const g = groups.get(key) ?? { check: w.check, axle, joints: [], again: w.again };
-    if (!g.joints.includes(w.joint)) g.joints.push(w.joint);
-    groups.set(key, g);
-  }
-  return [...groups].map(([key, { check, axle, joints, again }]) => {
-    const per = joints.map((id) => counting(s, check, id));
-    const every = VEHICLE_STATES.filter((st) => per.every((p) => p.includes(st)));
-    const danger = joints.find((id) => isDangerous(partsOf(id).kind)) ?? joints[0]!;
-    const states = every.length ? every : counting(s, check, danger);
-    return {
-      of: 'joints',
-      key,
-      check,
-      axle,
-      states,
-      again,
-      owed: joints.some((id) => owed.includes(id)),
-      cells: SIDES.map((side) => {
-        const settled = check.settles.map((k) => jointId(axle, side, k)).filter((id) => s.joints.has(id));
-        return {
-          side,
-          joints: settled,
-          open: joints.some((id) => partsOf(id).side === side),
-          said: saidOf(s, check.id, settled),
-          now: canNow(s, check, axle, side, states),
-        };
-      }),
-    };
+  const groups = grouped(all, (w) => `${w.check.id} ${partsOf(w.joint).axle}`);
+  return [...groups.values()].map((of) => {
+    const joints = of.map((w) => w.joint);
+    const [{ check, again, joint }] = of as [Wish];
+    return rowOf(s, check, partsOf(joint).axle, joints, { again, owed: joints.some((id) => owed.includes(id)) });
   });
 }
 
@@ -168,7 +168,9 @@ function elsewhereRows(s: JobState, wanted: (c: ElsewhereCheck) => boolean): Els
 }
 
 const byPass = (a: Row, b: Row): number => {
-  const at = (r: Row) => (r.of === 'joints' ? PASS.indexOf(r.check.id) : PASS.length);
+  const at = (r: Row) => (r.of === 'joints' ? PASS[r.check.id] : Infinity);
+  // Both elsewhere: as they are.
+  if (a.of === b.of && a.of === 'elsewhere') return 0;
   return at(a) - at(b);
 };
 /** What is sure in the order of a pass, then what the plan has besides in the plan's. */
@@ -185,7 +187,7 @@ export const rowNow = (r: Row): boolean => (r.of === 'joints' ? r.cells.some((c)
  */
 function inRounds(s: JobState, rows: readonly Row[], sure = rows.length): Round[] {
   const out: Round[] = [];
-  for (const axle of [s.axle, s.axle === 'front' ? 'rear' : 'front'] as const) {
+  for (const axle of [s.axle, otherEnd(s.axle)]) {
     const at = stateOf(s.stands, axle);
     let left = rows.filter((r) => axleOf(s, r) === axle && looksLeft(r) > 0);
     while (left.length > 0) {
@@ -288,31 +290,11 @@ export function answeredRows(s: JobState, round: Pick<Round, 'state' | 'axle' | 
   );
 }
 
-/** Every look there is at an axle: what was said by it, and all of it open to be said again. */
-export function allLooks(s: JobState, axle: AxleEnd): LookRow[] {
-  const spec = s.context.type.axles[axle];
-  return checksOf(spec)
-    .map((check): LookRow => ({
-      of: 'joints',
-      key: `${check.id} ${axle}`,
-      check,
-      axle,
-      states: countingOf(s, check, axle),
-      owed: false,
-      again: false,
-      cells: SIDES.map((side) => {
-        const joints = check.settles.map((k) => jointId(axle, side, k)).filter((id) => s.joints.has(id));
-        return { side, joints, open: false, said: saidOf(s, check.id, joints), now: canNow(s, check, axle, side, check.states) };
-      }),
-    }))
+/** Every look there is at an axle, with what was said by it; none is asked for. */
+export const allLooks = (s: JobState, axle: AxleEnd): LookRow[] =>
+  checksOf(s.context.type.axles[axle])
+    .map((check) => rowOf(s, check, axle, [], { owed: false, again: false }))
     .sort(byPass);
-}
-/** The states in which a look settles all it goes to; where there is none, what is dangerous of it. */
-function countingOf(s: JobState, check: Check, axle: AxleEnd): VehicleState[] {
-  const ids = check.settles.map((k) => jointId(axle, 'left', k));
-  const every = VEHICLE_STATES.filter((st) => ids.every((id) => counting(s, check, id).includes(st)));
-  return every.length ? every : counting(s, check, ids.find((id) => isDangerous(partsOf(id).kind)) ?? ids[0]!);
-}
 
 /**
  * What Find shows: what is owed and what pays besides; once a verdict was given, or none is wanted, what is owed and what a

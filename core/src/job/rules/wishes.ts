@@ -4,8 +4,8 @@ import {
   checkFor,
   checksOf,
   isJointId,
+  lookCounts,
   partsOf,
-  stateCounts,
   type Check,
   type JointId,
   type JointKind,
@@ -51,8 +51,7 @@ const triedOf = onceAState((s): ReadonlySet<string> => {
       if (e.body.rocks || r.result !== 'can’t tell' || !isJointId(r.joint)) continue;
       const { axle, kind } = partsOf(r.joint);
       const spec = s.context.type.axles[axle];
-      const check = checksOf(spec).find((c) => c.id === e.body.check);
-      if (check && stateCounts(spec, check, kind, e.body.state).counts) out.add(`${e.body.check} ${r.joint}`);
+      if (lookCounts(spec, checksOf(spec), e.body.check, kind, e.body.state).counts) out.add(`${e.body.check} ${r.joint}`);
     }
   return out;
 });
@@ -60,6 +59,7 @@ const triedOf = onceAState((s): ReadonlySet<string> => {
 /** At one of these joints something moves, and nobody has said at which: that is asked by itself. */
 const atARock = (s: JobState, id: JointId): boolean => s.rocks.some((r) => r.joints.includes(id) && !askedSince(s, r));
 
+/** The first look that settles it. */
 const usualOf = (s: JobState, id: JointId): Check | undefined =>
   checkFor(s.context.type.axles[partsOf(id).axle], partsOf(id).kind);
 
@@ -77,35 +77,30 @@ export interface Wish {
   readonly again: boolean;
 }
 
+/** The bar's own joints that are still to be felt, while something is looked for that may be the bar's. */
+function ofTheBar(s: JobState): JointId[] {
+  if (!searching(s) || !mayBeTheBars(s)) return [];
+  const own = [...s.joints.values()].filter((j) => partsOf(j.id).axle === s.axle && OF_THE_BAR.includes(j.kind));
+  // Once one of them moves, its other side is still felt by the same look; the rest only where the ranking asks for it.
+  const looks = new Set(own.filter((j) => foundAgainst(s, j.id)).map((j) => usualOf(s, j.id)?.id));
+  return own
+    .filter((j) => {
+      const look = usualOf(s, j.id);
+      const unsaid = ['not looked at', 'can’t tell yet'].includes(j.state) && !j.before;
+      // One end of a link moves: the link is found, and goes whole.
+      const found = assemblyJoints(j.id).some((id) => foundAgainst(s, id));
+      return look && unsaid && !found && (looks.size === 0 || looks.has(look.id)) && !triedOf(s).has(`${look.id} ${j.id}`);
+    })
+    .map((j) => j.id);
+}
+
 /**
  * What is looked at whatever the ranking says: what is owed; and, as long as something is looked for, the bar's own joints.
  * It hangs on the tape alone, so that the next line does not change under a finger while suspects are weighed.
+ * @param bar whether the bar's own joints are meant as well
  */
-export function wishes(s: JobState, owed: readonly JointId[], all: boolean): Wish[] {
-  const found = [...s.joints.values()].flatMap((j) =>
-    partsOf(j.id).axle === s.axle && OF_THE_BAR.includes(j.kind) && foundAgainst(s, j.id) ? [j.id] : [],
-  );
-  const bar =
-    all && searching(s) && mayBeTheBars(s)
-      ? [...s.joints.values()]
-          .filter(
-            (j) =>
-              partsOf(j.id).axle === s.axle &&
-              OF_THE_BAR.includes(j.kind) &&
-              ['not looked at', 'can’t tell yet'].includes(j.state) &&
-              !j.before,
-          )
-          .map((j) => j.id)
-          // Once one of them moves, its other side is still felt by the same look; the rest only where the ranking asks for it.
-          .filter((id) => found.length === 0 || found.some((x) => usualOf(s, x)?.id === usualOf(s, id)?.id))
-          // One end of a link moves: the link is found, and goes whole.
-          .filter((id) => !assemblyJoints(id).some((x) => foundAgainst(s, x)))
-          .filter((id) => {
-            const usual = usualOf(s, id);
-            return usual !== undefined && !triedOf(s).has(`${usual.id} ${id}`);
-          })
-      : [];
-  return [...new Set([...owed, ...bar])]
+export function wishes(s: JobState, owed: readonly JointId[], bar: boolean): Wish[] {
+  return [...new Set([...owed, ...(bar ? ofTheBar(s) : [])])]
     .filter((id) => !atARock(s, id))
     .flatMap((joint) => {
       const check = lookFor(s, joint);

@@ -112,9 +112,14 @@ export const planOf = onceAState((s): readonly PlannedStep[] => {
   });
 });
 
-/** A step's caution that nobody has read in this job: word for word the same at another step it was read there. */
+/**
+ * A step's caution that nobody has read in this job: word for word the same at another step it was read there. With several at
+ * it each step's own is read: nobody knows who read the other.
+ */
 export const cautionOwed = (s: JobState, p: PlannedStep): boolean =>
-  p.caution !== undefined && !s.cautions.has(p.id) && !planOf(s).some((x) => x.caution === p.caution && s.cautions.has(x.id));
+  p.caution !== undefined &&
+  !s.cautions.has(p.id) &&
+  ((s.crew?.body.people.length ?? 1) > 1 || !planOf(s).some((x) => x.caution === p.caution && s.cautions.has(x.id)));
 
 /** What was seen of this joint's part: torn, bent, broken. */
 export const seenAt = (s: JobState, joint: JointId): readonly Defect[] => [

@@ -16,6 +16,7 @@ export function loosen(w: Work, first: (side: Work['sides'][number]) => JointId)
         needs: w.open,
         joint: first(side),
         title: `Brush the ${side} threads, penetrant on`,
+        together: 'Brush the threads of both sides, penetrant on',
         tools: ['wire brush', 'penetrant'],
         detail: 'Then a quarter of an hour: the other side, a look round, the new parts unpacked.',
         caution: 'Eyes. Penetrant off discs and pads.',

@@ -92,6 +92,17 @@ test('in a state that shows nothing the card says so before and after', async ()
   expect(b.text(tid('verdict'))).toContain('No verdict yet');
 });
 
+test('with one side up it is said which, and the list shows it', async () => {
+  const b = await bench(Find, [complaint()]);
+  const select = b.el.querySelector<HTMLSelectElement>(tid('standing'))!;
+  expect([...select.options].map((o) => o.text)).toContain('left side up');
+  select.value = 'left-up';
+  select.dispatchEvent(new Event('change'));
+  await b.settle();
+  expect(b.written()).toEqual([['stands', { state: 'one-side-up', axle: 'front', side: 'left' }]]);
+  expect(b.el.querySelector<HTMLSelectElement>(tid('standing'))!.value).toBe('left-up');
+});
+
 test('without a joint every look there is is offered, each in the state in which it counts', async () => {
   const b = await bench(Find, [complaint()]);
   await b.click(tid('all-checks'));

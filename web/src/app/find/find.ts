@@ -14,17 +14,12 @@ import {
   checksOf,
   CHECK_RESULTS,
   jointName,
-  sayState,
-  standingOf,
   standsAt,
-  standsBody,
   stateCounts,
-  VEHICLE_STATES,
   type CheckResult,
   type Defect,
   type JointId,
   type JointState,
-  type VehicleState,
   uncapital,
   failedBy,
   failsOf,
@@ -43,6 +38,7 @@ import { FrameFitCard } from '../measuring/frame-fit';
 import { MeasureLoop } from '../measuring/measure-loop';
 import { MeasurePlay } from '../measuring/measure-play';
 import { Round } from './round';
+import { StandsSelect } from './stands-select';
 import { Suspects } from './suspects';
 import { PlaceMark } from '../job/places';
 
@@ -61,6 +57,7 @@ import { PlaceMark } from '../job/places';
     Suspects,
     PlaceMark,
     Round,
+    StandsSelect,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -157,22 +154,13 @@ import { PlaceMark } from '../job/places';
           }
         </div>
       }
-      <label class="mt-4 flex items-center gap-3 text-sm">
-        <span class="soft font-semibold">The vehicle stands</span>
-        <select class="field !min-h-11 !w-auto" #st [value]="standing()" (change)="stand(st.value)" data-testid="standing">
-          @if (!standing()) {
-            <option value="" selected disabled>nobody has said</option>
-          }
-          @for (v of states; track v) {
-            <option [value]="v" [selected]="v === standing()">{{ sayState(v) }}</option>
-          }
-        </select>
+      <ak-stands-select class="mt-4 block" [axle]="axle()">
         @if (ruling(); as r) {
           @if (!r.counts) {
             <span class="wrong text-sm">clears nothing here</span>
           }
         }
-      </label>
+      </ak-stands-select>
       @if (noise()) {
         <ak-suspects class="mt-4 block" />
       }
@@ -198,8 +186,6 @@ export class Find {
   readonly at = input<string>();
 
   protected readonly results = CHECK_RESULTS;
-  protected readonly states = VEHICLE_STATES;
-  protected readonly sayState = sayState;
   protected readonly mark: Record<CheckResult, JointState> = {
     tight: 'sound',
     slight: 'watch',
@@ -272,13 +258,11 @@ export class Find {
     const j = this.joint();
     return j ? JOINT_SPECS[j.kind].defects(this.store.state()!.context.type.axles[partsOf(j.id).axle]) : [];
   });
-  protected readonly standing = computed(() =>
-    this.joint() ? standsAt(this.store.state()!, this.joint()!.id) : standingOf(this.store.state()!),
-  );
+  protected readonly axle = computed(() => partsOf(this.joint()!.id).axle);
   protected readonly ruling = computed(() => {
     const j = this.joint();
     const c = this.check();
-    const stands = this.standing();
+    const stands = j && standsAt(this.store.state()!, j.id);
     if (!j || !c || !stands) return undefined;
     return stateCounts(this.store.state()!.context.type.axles[partsOf(j.id).axle], c, j.kind, stands);
   });
@@ -328,10 +312,6 @@ export class Find {
     void this.records.recordRocks(this.store, this.joint()!.id);
   }
   protected readonly uncapital = uncapital;
-  protected stand(v: string): void {
-    const { axle, side } = partsOf(this.joint()!.id);
-    void this.store.write('stands', standsBody(this.store.state()!, v as VehicleState, axle, side));
-  }
   protected defect(what: Defect): void {
     void this.store.write('defect', { joint: this.joint()!.id, what });
   }

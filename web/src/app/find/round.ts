@@ -1,7 +1,18 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  ElementRef,
+  inject,
+  Injector,
+  signal,
+} from '@angular/core';
 import {
   allLooks,
   answeredRows,
+  atOtherAxle,
   begunReadings,
   capital,
   count,
@@ -17,9 +28,7 @@ import {
   sayFault,
   searching,
   sayState,
-  standsBody,
-  stateOf,
-  VEHICLE_STATES,
+  uncapital,
   type CheckResult,
   type ElsewhereRow,
   type JointId,
@@ -28,12 +37,12 @@ import {
   type Round as LookRound,
   type Row,
   type Side,
-  type VehicleState,
 } from '@ash-knot/core';
 import { JobStore } from '../job/job-store';
 import { PlaceMark } from '../job/places';
 import { Records } from '../job/records';
 import { Session } from '../session/session';
+import { StandsSelect } from './stands-select';
 
 /** What was felt at a side and of which joint of several it is still to be said. */
 interface Picking {
@@ -48,7 +57,7 @@ interface Picking {
  */
 @Component({
   selector: 'ak-round',
-  imports: [PlaceMark],
+  imports: [PlaceMark, StandsSelect],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './round.html',
   styleUrl: './round.css',
@@ -63,9 +72,7 @@ export class Round {
   protected readonly picking = signal<Picking | null>(null);
   /** Nothing moves in this round: what would be written stands there first. */
   protected readonly nothing = signal(false);
-  protected readonly states = VEHICLE_STATES;
-  protected readonly sayState = sayState;
-  protected readonly capital = capital;
+  protected readonly plain = ['tight', 'moves'] as const;
   protected readonly others: readonly CheckResult[] = ['slight', 'dangerous', 'can’t tell'];
 
   private readonly s = computed(() => this.store.state()!);
@@ -86,7 +93,7 @@ export class Round {
   protected readonly title = computed(() => {
     const r = this.round();
     if (!r || this.all()) return 'Every look there is';
-    return `${capital(sayState(r.state))}${r.axle === this.s().axle ? '' : `, ${r.axle} axle`}`;
+    return `${capital(sayState(r.state))}${atOtherAxle(this.s(), r.axle)}`;
   });
   protected readonly left = computed(() => {
     const r = this.round();
@@ -101,16 +108,25 @@ export class Round {
           .slice(1)
           .map(
             (r) =>
-              `Then ${sayState(r.state)}${r.axle === this.s().axle ? '' : `, ${r.axle} axle`}: ${count(r.left, 'look')}, ${Math.round(r.minutes)} min${r.wayMinutes ? `, ${Math.round(r.wayMinutes)} to get there` : ''}`,
+              `Then ${sayState(r.state)}${atOtherAxle(this.s(), r.axle)}: ${count(r.left, 'look')}, ${Math.round(r.minutes)} min${r.wayMinutes ? `, ${Math.round(r.wayMinutes)} to get there` : ''}`,
           ),
   );
-  protected readonly standing = computed(() => stateOf(this.s().stands, this.round()?.axle ?? this.store.axle()));
+  protected readonly standsAxle = computed(() => this.round()?.axle ?? this.store.axle());
   /** The row the strip asks about. */
   protected readonly focus = computed(() => {
     const n = this.store.next();
     const at = n && placeOf(n.action);
     return at?.at === 'round' ? (at.elsewhere ?? (at.check && `${at.check} ${at.axle}`) ?? null) : null;
   });
+  constructor() {
+    // What the strip asks lies before somebody's eyes: neither above the bench nor under the strip.
+    const host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+    const injector = inject(Injector);
+    effect(() => {
+      if (this.focus() !== null)
+        afterNextRender(() => host.querySelector('.row.on')?.scrollIntoView?.({ block: 'nearest' }), { injector });
+    });
+  }
   protected readonly focusRow = computed((): LookRow | undefined => {
     const r = this.rows().find((x) => x.key === this.focus());
     return r?.of === 'joints' ? r : undefined;
@@ -136,9 +152,6 @@ export class Round {
   /** What an answer of this look is called. */
   protected word(r: LookRow, said: CheckResult): string {
     return said === 'tight' ? r.check.words.tight : said === 'moves' ? r.check.words.moves : said;
-  }
-  protected asks(r: Row): boolean {
-    return this.all() || rowNow(r) || this.focus() === r.key;
   }
   protected open(r: LookRow, c: LookCell): boolean {
     return c.open || c.said === undefined;
@@ -185,9 +198,7 @@ export class Round {
     if (!r || this.all()) return [];
     return r.rows.filter((x): x is LookRow => x.of === 'joints' && rowNow(x));
   });
-  protected readonly wholeSays = computed(() =>
-    list(this.whole().map((r) => this.name(r).charAt(0).toLowerCase() + this.name(r).slice(1))),
-  );
+  protected readonly wholeSays = computed(() => list(this.whole().map((r) => uncapital(this.name(r)))));
   protected async writeNothing(): Promise<void> {
     this.nothing.set(false);
     await this.records.recordRound(this.store, this.whole());
@@ -207,9 +218,5 @@ export class Round {
   protected async nameIt(joint: JointId): Promise<void> {
     this.knows.set(false);
     await this.records.recordNamed(this.store, joint);
-  }
-  protected stand(state: string): void {
-    const axle = this.round()?.axle ?? this.store.axle();
-    void this.store.write('stands', standsBody(this.s(), state as VehicleState, axle));
   }
 }

@@ -57,11 +57,7 @@ export class Records {
   record(store: JobStore, joint: JointId, result: CheckResult): Promise<boolean> {
     return this.write(store, joint, [{ joint, result }]);
   }
-  /** Everything this joint's check settles on its side is tight. */
-  recordTight(store: JobStore, joint: JointId): Promise<boolean> {
-    return this.write(store, joint, settledBy(store.state()!, joint, store.wanted(), 'tight'));
-  }
-  /** The same, both sides in one tap. */
+  /** Everything this joint's check settles is tight, both sides in one tap. */
   recordTightBoth(store: JobStore, joint: JointId): Promise<boolean> {
     const both = [joint, twinOf(joint)].sort();
     return this.write(

@@ -152,9 +152,12 @@ export class NextBar {
   readonly act = output();
   /** Where the line is a question: its answers, one key each, instead of the big one. */
   readonly answers = input<readonly string[]>([]);
-  /** A double tap is one: the second would be an answer to what nobody has read yet. */
-  protected once(e: Event): boolean {
-    return !(e instanceof MouseEvent) || e.detail < 2;
+  private tapped = '';
+  /** A double tap is one where another line stands there by then: the second would answer what nobody has read yet. */
+  protected once(e: MouseEvent): boolean {
+    const meant = e.detail < 2 || this.tapped === this.title();
+    if (e.detail < 2) this.tapped = this.title();
+    return meant;
   }
   /** Which of them was tapped, from 0. */
   readonly answer = output<number>();

@@ -77,7 +77,8 @@ const EMPTY: Complaint = {
       </label>
       @if (heard().length) {
         <p class="mt-2 text-[15px]" data-testid="read-words">
-          <span class="soft">Ticked from these words:</span> <b>{{ heard().join(', ') }}</b>. Take away what is not meant.
+          <span class="soft">Ticked from these words:</span>&ngsp;<b>{{ heard().join(' · ') }}</b
+          >. Take away what is not meant.
         </p>
       }
       <section class="mt-5">
@@ -134,6 +135,7 @@ const EMPTY: Complaint = {
           [disabled]="!dirty() || busy()"
           data-testid="save-complaint"
           [akDoes]="dirty() && !busy() ? 'complaint' : null"
+          akSays="Write it down"
           (done)="save()"
         >
           Write it down

@@ -3,8 +3,11 @@ import { v7 as uuid } from 'uuid';
 import type { AskedView } from '@ash-knot/contract';
 import {
   countingStates,
+  partsOf,
   placeOf,
   standingOf,
+  standsBody,
+  stateAt,
   type NextAction,
   type PracticeAsk,
   type SheetPlace,
@@ -60,7 +63,14 @@ export class PracticeBench {
   /** As somebody said it stands; nothing before anybody did. */
   readonly standing = computed(() => {
     const s = this.store.state();
-    return s ? standingOf(s) : undefined;
+    const at = s && this.corner();
+    return at ? stateAt(s.stands, at.axle, at.side) : s ? standingOf(s) : undefined;
+  });
+  /** Where something is looked at: with one side up it is this one. */
+  private readonly corner = computed(() => {
+    const joint = this.store.selected();
+    const [axle, side] = [this.row()?.axle, this.row()?.sides?.[0]];
+    return joint ? partsOf(joint) : axle && side ? { axle, side } : undefined;
   });
   /** The look that a round asks for. */
   private readonly row = computed((): SheetPlace | undefined => {
@@ -121,7 +131,9 @@ export class PracticeBench {
     return state && (await this.stand(state)) ? { ...ask, state } : undefined;
   }
   stand(state: VehicleState): Promise<boolean> {
-    return this.store.write('stands', { state });
+    const s = this.store.state()!;
+    const at = this.corner();
+    return this.store.write('stands', standsBody(s, state, at?.axle ?? s.axle, at?.side));
   }
   async silence(silent: boolean): Promise<void> {
     await this.trying(async () => {

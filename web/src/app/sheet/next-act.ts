@@ -120,18 +120,21 @@ export class NextAct {
     this.wanted.set(null);
     this.told.set(a.kind === 'wait' ? a.says : '');
     if (a.kind === 'wait') return;
-    this.from.set(this.store.next() ?? null);
     const due = this.due(a);
     if (due) return void this.practice.do(due);
     const place = placeOf(a);
     const seen = place && this.seen(place);
     if (seen && this.learnerSays(place)) return this.lookFor(place);
-    if (a.kind === 'write' && (seen ?? true)) return void this.write(a);
+    if (a.kind === 'write' && (seen ?? true)) {
+      this.from.set(this.store.next() ?? null);
+      return void this.write(a);
+    }
     const mark = seen ? this.doing(a) : undefined;
     if (!mark) return this.go(place!);
     if (place!.joint) this.store.select(place!.joint);
     // The card of a fastener takes the focus where it wants it.
     if (!mark.name.startsWith('fastener ')) focusIn(mark.element);
+    this.from.set(this.store.next() ?? null);
     mark.act!();
   }
 

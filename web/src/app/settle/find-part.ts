@@ -131,7 +131,13 @@ export class FindPart {
   });
 
   // --- catalogue -----------------------------------------------------------
-  private readonly found = signal<PartMatch | null>(null);
+  private readonly answer = signal<{ readonly of: string; readonly match: PartMatch } | null>(null);
+  /** What a list is for: chosen from the list of another axle or another kind of part, it would be the wrong part. */
+  private readonly listed = computed(() => [this.store.axle(), ...this.wanted().kinds].join(' '));
+  private readonly found = computed(() => {
+    const a = this.answer();
+    return a && a.of === this.listed() ? a.match : null;
+  });
   protected readonly partsError = signal('');
   protected readonly offers = computed((): Offered[] => offersOf(this.found()?.fitting ?? []));
   protected readonly excluded = computed(() => this.found()?.excluded ?? []);
@@ -161,7 +167,13 @@ export class FindPart {
   });
   protected readonly wayNames = computed(() => this.ways().map(optionName).join(', '));
   /** Two parts that are laid over each other. */
-  protected readonly over = signal<Part | null>(null);
+  private readonly laid = signal<string | null>(null);
+  protected isOver(p: Part): boolean {
+    return this.laid() === p.id;
+  }
+  protected layOver(p: Part): void {
+    this.laid.update((id) => (id === p.id ? null : p.id));
+  }
   /** What is known of the one that is on it: measured, worked out or read in the file, and nothing else. */
   protected readonly old = computed((): Comparable | null => {
     const [w, kind] = [this.wanted(), this.offers()[0]?.best.part.kind ?? this.excluded()[0]?.part.kind];
@@ -203,17 +215,17 @@ export class FindPart {
   constructor() {
     effect(() => {
       const [wanted, unit, kind] = [this.wanted(), this.units.length(), this.kind()];
-      untracked(() => void (kind === 'joint' ? this.found.set(null) : this.look(wanted, unit)));
+      untracked(() => void (kind === 'joint' ? this.answer.set(null) : this.look(this.listed(), wanted, unit)));
     });
   }
   private question = 0;
-  private async look(...q: Parameters<Catalogue['match']>): Promise<void> {
+  private async look(of: string, ...q: Parameters<Catalogue['match']>): Promise<void> {
     const mine = ++this.question;
     try {
-      const found = await this.catalogue.match(...q);
+      const match = await this.catalogue.match(...q);
       // A newer question calls the older one off.
       if (mine !== this.question) return;
-      this.found.set(found);
+      this.answer.set({ of, match });
       this.partsError.set('');
     } catch (e) {
       if (mine === this.question) this.partsError.set((e as Error).message);

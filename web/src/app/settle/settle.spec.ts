@@ -135,6 +135,44 @@ test('a part is laid over the old one to scale, and says loudly what differs', a
   expect(b.text(tid('overlay-words'))).toContain('5.0 mm longer');
 });
 
+test('until the catalogue has answered for another kind of part, none of the last list can be chosen', async () => {
+  let answer = (): void => undefined;
+  const b = await bench(Settle, [loose()], {
+    api: (a: { answers: Map<string, (body: unknown) => unknown> }) => {
+      a.answers.set('POST /parts/match', (body) =>
+        (body as { wanted: Wanted }).wanted.kinds.some((k) => /link/.test(k))
+          ? match(body)
+          : new Promise((r) => (answer = () => r(match(body)))),
+      );
+    },
+  } as never);
+  expect(names(b.el)).toEqual(['Link', 'Plain link']);
+  [...b.el.querySelectorAll('button')].find((x) => x.textContent!.trim() === 'Frame bushings')!.click();
+  await b.settle();
+  expect(names(b.el)).toEqual([]);
+  expect(b.text()).not.toContain('Nothing in the catalogue fits');
+  answer();
+  await b.settle();
+  expect(b.text()).toContain('Nothing in the catalogue fits');
+});
+
+test('laid over the old one it stays, though the catalogue is asked again and answers anew', async () => {
+  const b = await bench(Settle, [loose()], {
+    api: (a: { answers: Map<string, (body: unknown) => unknown> }) => {
+      a.answers.set('POST /parts/match', (body) => structuredClone(match(body)));
+    },
+  } as never);
+  await b.click(tid('lay-over'));
+  const asked = () => b.api.calls.filter((c) => c.path === '/parts/match').length;
+  const before = asked();
+  const box = b.el.querySelector<HTMLInputElement>(tid('measure-upper.stud-thread'))!;
+  box.value = 'M10x1.25';
+  box.dispatchEvent(new Event('change'));
+  await b.settle();
+  expect(asked()).toBeGreaterThan(before);
+  expect(b.el.querySelector(tid('overlay'))).not.toBeNull();
+});
+
 test('a no needs the warning that was given, a later its day too', async () => {
   const b = await open();
   await b.click(tid('choose'));

@@ -1,5 +1,7 @@
-import { afterNextRender, effect, inject, Injectable, Injector, signal, untracked } from '@angular/core';
-import { Router } from '@angular/router';
+import { afterNextRender, computed, effect, inject, Injectable, Injector, signal, untracked } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { NavigationEnd, Router } from '@angular/router';
+import { filter, map } from 'rxjs';
 import {
   checkAt,
   partsOf,
@@ -49,6 +51,15 @@ export class NextAct {
   }
   /** Where the key leads, until it is on the screen. */
   private readonly wanted = signal<MarkName | null>(null);
+  private readonly url = toSignal(
+    this.router.events.pipe(
+      filter((e) => e instanceof NavigationEnd),
+      map(() => this.router.url),
+    ),
+    { initialValue: this.router.url },
+  );
+  /** The station that is open. A signal, as what the keys say and do follows it. */
+  readonly station = computed((): Station | null => (this.url().split(/[?#]/)[0]!.split('/')[3] as Station) ?? null);
   /** On a phone one part shows at a time: the plate or the bench. */
   readonly plateShown = signal(false);
 
@@ -185,7 +196,7 @@ export class NextAct {
     return place.at !== undefined && this.shows(place.at);
   }
   private at(station: Station): boolean {
-    return !this.plateShown() && this.router.url.split(/[?#]/)[0]!.endsWith(`/${station}`);
+    return !this.plateShown() && this.station() === station;
   }
   /** Goes to a station; from the plate of a phone to its bench. */
   open(station: Station, queryParams: Record<string, string | number> = {}): Promise<unknown> {

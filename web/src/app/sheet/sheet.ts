@@ -12,8 +12,8 @@ import {
   viewChild,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { NavigationEnd, Router, RouterLink, RouterOutlet } from '@angular/router';
-import { filter, map, startWith } from 'rxjs';
+import { Router, RouterLink, RouterOutlet } from '@angular/router';
+import { map } from 'rxjs';
 import { DOCUMENT } from '@angular/common';
 import { Title } from '@angular/platform-browser';
 import {
@@ -82,16 +82,7 @@ export class Sheet {
   protected readonly tape = signal(false);
   private readonly plate = viewChild(AxlePlate);
 
-  private readonly url = toSignal(
-    this.router.events.pipe(
-      filter((e) => e instanceof NavigationEnd),
-      map(() => this.router.url),
-      startWith(this.router.url),
-    ),
-    { requireSync: true },
-  );
-  protected readonly station = computed((): Station | null => (this.url().split(/[?#]/)[0]!.split('/')[3] as Station) ?? null);
-  /** Joints whose fasteners the work has disturbed and nobody has audited yet. */
+  protected readonly station = this.nextAct.station;
   /** What hangs on each joint: photographs, a chosen part, a soak that runs. */
   protected readonly tags = computed((): ReadonlyMap<JointId, JointTag> => {
     const s = this.store.state();

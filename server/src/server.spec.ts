@@ -688,6 +688,16 @@ describe('the catalogue', () => {
     ).toBe(422);
     expect((await app.tablet().post('/parts', { part })).status).toBe(401);
   });
+  test('where nothing fits it is counted what would without each size: here the length alone leaves nothing', async () => {
+    const t = await app.tablet().signIn();
+    const w = JSON.parse(JSON.stringify(await wanted(t, 'SK 2047'))) as Wanted;
+    expect((await match(t, w)).without).toEqual([]);
+    const found = await match(t, { ...w, lengthMm: 120, from: { ...w.from, 'link-length': 'measured' } });
+    expect(found.fitting).toEqual([]);
+    const by = new Map(found.without.map((x) => [x.key, x.fit]));
+    expect(by.get('link-length')).toBeGreaterThan(0);
+    expect(by.get('upper.stud-thread')).toBe(0);
+  });
   test('what cannot be looked for is refused by its field', async () => {
     const t = await app.tablet().signIn();
     const r = await t.post('/parts/match', { wanted: { kinds: ['spoon'] } });

@@ -1,4 +1,4 @@
-import type { Ask, Candidate, Part, PartChange, WrongLine } from '@ash-knot/core';
+import type { Ask, Candidate, Part, PartChange, Without, WrongLine } from '@ash-knot/core';
 
 export interface PartList {
   readonly parts: readonly Part[];
@@ -48,6 +48,8 @@ export interface PartMatch {
   readonly fitting: readonly Candidate[];
   readonly excluded: readonly Candidate[];
   readonly ask: Ask | null;
+  /** With nothing that fits: what would, without each of the sizes that are known. */
+  readonly without: readonly Without[];
   /** Parts that were looked at, after the database had left out what can never fit. */
   readonly looked: number;
 }

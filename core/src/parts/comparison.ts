@@ -48,7 +48,7 @@ export class Comparison {
   mm(v: number): string {
     return this.unit === 'in' ? sayLength(v, 1, this.unit) : `${v} mm`;
   }
-  private origin(key: SizeKey): Origin | undefined {
+  origin(key: SizeKey): Origin | undefined {
     return this.w.from?.[key];
   }
   private by(key: SizeKey): string {
@@ -130,15 +130,20 @@ export function ends(c: Comparison, part: Part, w: Wanted): void {
       `Its ${end} stud has a ${has?.seat}, a ${want.seat} is wanted.`,
     );
     if (want.nutHexMm !== undefined && has?.nutHexMm !== undefined) {
+      const [wanted, found] = [sayHex(want.nutHexMm), sayHex(has.nutHexMm)];
       const same = Math.abs(want.nutHexMm - has.nutHexMm) < 0.5;
+      // The file's word is of the part this vehicle takes; a nut that was measured may have been another before, and
+      // rod ends bring their own bolts.
+      const out = !same && !isAdjustable(part.kind) && c.origin(key('nut-hex')) === 'file';
       c.add({
         size: key('nut-hex'),
         what: ofEnd('nut', end),
-        wanted: sayHex(want.nutHexMm),
-        has: sayHex(has.nutHexMm),
-        fit: same ? 'same' : 'near',
+        wanted,
+        has: same ? wanted : found,
+        fit: same ? 'same' : out ? 'differs' : 'near',
       });
-      if (!same) c.fit *= 0.97;
+      if (out) c.differs(key('nut-hex'), `Its ${end} nut takes ${found}, the file says ${wanted}: it is another part.`);
+      else if (!same) c.fit *= 0.97;
     }
     if (want.hold !== undefined && has?.hold !== undefined) {
       const same = want.hold === has.hold && (want.holdMm === undefined || want.holdMm === has.holdMm);

@@ -6,5 +6,6 @@ export * from './compare';
 export * from './catalogue';
 export * from './form';
 export * from './ask-next';
+export * from './nothing';
 export * from './part-text';
 export { LENGTH_OUT_MM, LENGTH_SAME_MM, type FitLine } from './comparison';

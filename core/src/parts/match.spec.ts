@@ -4,6 +4,8 @@ import {
   askNext,
   compareParts,
   likeOld,
+  fitWithout,
+  loosened,
   matchPart,
   offersOf,
   PART_FIELDS,
@@ -14,6 +16,7 @@ import {
   readPart,
   readPartText,
   sayDifferences,
+  sayNothing,
   sayOffer,
   type Part,
   type PartEnd,
@@ -413,4 +416,41 @@ test('a nut that runs on as if it were right is warned of with the mismatch', ()
   expect(out.excluded.join(' ')).toBe(
     'Its upper stud is M12×1.25, 1/2-20 is wanted. A 1/2-20 nut runs onto it as if it were right, on 49 % of its thread, and strips.',
   );
+});
+
+describe('with nothing that fits', () => {
+  const parts = [300, 301, 340].map((lengthMm, i) => ({ ...LINK_PART, id: `p${i}`, lengthMm }));
+  const without = (w: Wanted) => fitWithout(parts, w);
+
+  test('it names the size that leaves nothing, where it comes from, and what to do', () => {
+    const w: Wanted = { ...wanted, lengthMm: 260, from: { ...FROM, 'link-length': 'measured' } };
+    expect(rankParts(parts, w).every((c) => c.excluded.length)).toBe(true);
+    expect(without(w).filter((x) => x.fit)).toEqual([{ key: 'link-length', fit: 3 }]);
+    expect(sayNothing(w, without(w))).toBe(
+      'Nothing in the catalogue fits what is known. Three would fit if it did not have to be 260.0 mm long (measured). Measure that again, or order one by its number and write it down below.',
+    );
+  });
+  test('where no single size does it, and where there is none of its kind', () => {
+    const two: Wanted = { ...wanted, lengthMm: 260, upper: { thread: 'M14×1.5' } };
+    expect(sayNothing(two, without(two))).toMatch(
+      /^No ball-stud link in the catalogue comes near it, whichever size is left out/,
+    );
+    expect(sayNothing({ kinds: ['sway bar'] }, [])).toMatch(/^There is no sway bar in the catalogue/);
+  });
+  test('what is only usual leaves nothing out, and is not blamed', () => {
+    expect(loosened({ ...wanted, from: { ...FROM, 'link-length': 'usual' } }).map((x) => x.key)).not.toContain('link-length');
+  });
+});
+
+test('a nut of another hex than the file’s is another part; a measured one, and rod ends with their own bolts, only rank lower', () => {
+  const hex = (from: 'file' | 'measured'): Wanted => ({
+    ...wanted,
+    kinds: ['ball-stud link', 'rod-end link'],
+    upper: { thread: 'M10×1.25', nutHexMm: 18 },
+    from: { ...FROM, 'upper.nut-hex': from },
+  });
+  expect(matchPart(LINK_PART, hex('file')).sentence).toBe('Its upper nut takes 16 mm, the file says 18 mm: it is another part.');
+  expect(matchPart(LINK_PART, hex('measured')).excluded).toEqual([]);
+  const rod: Part = { ...LINK_PART, kind: 'rod-end link', lengthMm: undefined, lengthRangeMm: [280, 330] };
+  expect(matchPart(rod, hex('file')).excluded).toEqual([]);
 });

@@ -1,4 +1,14 @@
-import { INTERFERENCE_MM, LENGTH_OUT_MM, readPart, type Part, type SizeKey, type Wanted } from '@ash-knot/core';
+import {
+  INTERFERENCE_MM,
+  LENGTH_OUT_MM,
+  loosened,
+  matchPart,
+  readPart,
+  type Part,
+  type SizeKey,
+  type Wanted,
+  type Without,
+} from '@ash-knot/core';
 import type { Queryable } from '../db/pool';
 import { SPEC } from './queries';
 
@@ -60,4 +70,14 @@ export async function mayFit(db: Queryable, w: Wanted): Promise<Part[]> {
     values,
   );
   return rows.map((r) => readPart(r.spec));
+}
+
+/** How many would fit without each size that is known: one question each, and only asked where nothing fits. */
+export async function withoutEach(db: Queryable, w: Wanted): Promise<Without[]> {
+  const out: Without[] = [];
+  for (const { key, wanted } of loosened(w)) {
+    const parts = await mayFit(db, wanted);
+    out.push({ key, fit: parts.filter((p) => matchPart(p, wanted).excluded.length === 0).length });
+  }
+  return out;
 }

@@ -24,7 +24,7 @@ import { findParts } from '../find/queries';
 import { confirmedRole, worker } from '../session/guard';
 import { shopView } from '../shop/queries';
 import { allParts, catalogueContext, takeCatalogue, tryCatalogue } from './catalogue';
-import { mayFit } from './match';
+import { mayFit, withoutEach } from './match';
 import { insertPart, onShelf, shelfOf, typeNames } from './queries';
 
 /** What is shown of what fits, and of what is left out with its reason. */
@@ -66,6 +66,7 @@ function listRoutes(r: Router, db: Db): void {
       fitting: fitting.slice(0, SHOWN),
       excluded: ranked.filter((c) => c.excluded.length > 0).slice(0, SHOWN),
       ask: askNext(ranked, wanted) ?? null,
+      without: fitting.length ? [] : await withoutEach(db, wanted),
       looked: parts.length,
     } satisfies PartMatch);
   });

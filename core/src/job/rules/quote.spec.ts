@@ -113,6 +113,32 @@ describe('ways of a line stand side by side', () => {
     const [a, b] = [offer(better), offer({ ...better, id: 'better-2' })];
     expect(fold([a, b]).lines[0]!.options).toMatchObject([{ name: 'better', choices: [{ id: b.id }] }]);
   });
+  test('one part left and another right are one way; once one of them was answered each stands for itself', () => {
+    const left = offer(plain, [LINKS[0]!]);
+    const right = offer(better, [LINKS[1]!]);
+    const s = fold([left, right]);
+    expect(s.lines[0]!.options.map((o) => [o.name, o.choices.length])).toEqual([['plain left, better right', 2]]);
+    const [q] = quoteOf(s, money);
+    expect(q!.options[0]!.partsMinor).toBe(plain.priceMinor + better.priceMinor);
+    expect(fold([left, answer('approved', [left]), right]).lines[0]!.options.map((o) => [o.name, o.standing])).toEqual([
+      ['plain', 'approved'],
+      ['better', 'waiting'],
+    ]);
+    // Two ways for one side are two ways.
+    expect(fold([left, offer(better, [LINKS[0]!])]).lines[0]!.options.map((o) => o.name)).toEqual(['plain', 'better']);
+  });
+  test('parts, work and tax come to the sum, and so does what it costs later', () => {
+    const prices = { ...CONTEXT.rules.prices, taxIncluded: false, taxPercent: 19, labourMinorPerHour: 7133 };
+    const s = fold([offer(plain), offer(bushing, BUSHINGS), offer(rod)], { rules: { ...CONTEXT.rules, prices } });
+    for (const q of quoteOf(s, money)) {
+      for (const o of q.options) expect(o.partsMinor + o.labourMinor! + o.taxMinor).toBe(o.totalMinor);
+      if (q.beside) {
+        expect(q.beside.laterMinor).toBe(q.options[0]!.totalMinor);
+        const saved = Math.round((q.beside.savesMinutes * 7133) / 60);
+        expect(Math.abs(q.beside.laterMinor - q.beside.togetherMinor - Math.round(saved * 1.19))).toBeLessThanOrEqual(2);
+      }
+    }
+  });
   test('both hands of one way are one option, and wait until both are answered', () => {
     const left = offer({ ...better, sided: 'left' }, [LINKS[0]!]);
     const right = offer({ ...better, sided: 'right' }, [LINKS[1]!]);

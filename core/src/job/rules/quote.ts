@@ -74,8 +74,16 @@ const held = (p: Part): string =>
 const worst = (of: readonly (number | undefined)[], pick: (...n: number[]) => number): number | undefined =>
   of.every((n) => n !== undefined) ? pick(...of) : undefined;
 
-function quoteOption(s: JobState, option: ChoiceOption): QuotedOption {
+/** What parts and minutes cost, whole minor units at each of their lines, so that what is added up on paper comes to the sum. */
+function costOf(s: JobState, partsMinor: number, minutes: number) {
   const { prices } = s.context.rules;
+  const labourMinor = prices.labourMinorPerHour > 0 ? Math.round((minutes * prices.labourMinorPerHour) / 60) : undefined;
+  const net = partsMinor + (labourMinor ?? 0);
+  const taxMinor = prices.taxIncluded ? 0 : Math.round((net * prices.taxPercent) / 100);
+  return { labourMinor, taxMinor, totalMinor: net + taxMinor };
+}
+
+function quoteOption(s: JobState, option: ChoiceOption): QuotedOption {
   const parts = option.choices.map((c) => ({
     part: c.body.part,
     quantity: c.body.quantity,
@@ -87,9 +95,6 @@ function quoteOption(s: JobState, option: ChoiceOption): QuotedOption {
   const setting = parts.some((p) => isAdjustable(p.part.kind)) ? SETTING_MIN * sides : 0;
   const work = minutesFor(s, joints);
   const minutes = Math.round(work.all + setting);
-  const labourMinor = prices.labourMinorPerHour > 0 ? Math.round((minutes * prices.labourMinorPerHour) / 60) : undefined;
-  const net = partsMinor + (labourMinor ?? 0);
-  const taxMinor = prices.taxIncluded ? 0 : Math.round((net * prices.taxPercent) / 100);
   const all = parts.map((p) => p.part);
   const refit = all.every((p) => p.kind === 'refit');
   const hours = refit
@@ -111,9 +116,7 @@ function quoteOption(s: JobState, option: ChoiceOption): QuotedOption {
     partsMinor,
     minutes,
     timedMinutes: Math.round(work.timed),
-    labourMinor,
-    taxMinor,
-    totalMinor: net + taxMinor,
+    ...costOf(s, partsMinor, minutes),
     hours,
     here: refit
       ? 'nothing to wait for'
@@ -185,25 +188,26 @@ function difference(options: readonly QuotedOption[], money: (minor: number) => 
  * comes off once.
  */
 export function quoteOf(s: JobState, money: (minor: number) => string): QuotedLine[] {
-  const { prices } = s.context.rules;
-  const rate = (minutes: number): number => (prices.labourMinorPerHour * minutes) / 60;
-  const taxed = (minor: number): number => Math.round(prices.taxIncluded ? minor : minor * (1 + prices.taxPercent / 100));
   const main = s.lines[0];
   return s.lines.map((line): QuotedLine => {
     const options = line.options.map((o) => quoteOption(s, o)).sort((a, b) => a.totalMinor - b.totalMinor);
     const sameAxle = main && line !== main && partsOf(line.joints[0]!).axle === partsOf(main.joints[0]!).axle;
-    const alone = minutesFor(s, line.joints).all;
-    const together = sameAxle ? minutesFor(s, [...main.joints, ...line.joints]).all - minutesFor(s, main.joints).all : alone;
-    const parts = Math.min(...options.map((o) => o.partsMinor));
+    const cheapest = options[0]!;
+    // What is undone for the first line anyway is not undone again.
+    const saves = sameAxle
+      ? Math.round(
+          minutesFor(s, main.joints).all + minutesFor(s, line.joints).all - minutesFor(s, [...main.joints, ...line.joints]).all,
+        )
+      : 0;
     return {
       line,
       options,
       difference: difference(options, money),
       beside: sameAxle
         ? {
-            togetherMinor: taxed(parts + rate(together)),
-            laterMinor: taxed(parts + rate(alone)),
-            savesMinutes: Math.round(alone - together),
+            togetherMinor: costOf(s, cheapest.partsMinor, Math.max(0, cheapest.minutes - saves)).totalMinor,
+            laterMinor: cheapest.totalMinor,
+            savesMinutes: saves,
           }
         : undefined,
     };

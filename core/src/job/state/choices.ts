@@ -98,19 +98,31 @@ function standings(chosen: readonly Entry<'choose'>[], answers: readonly Entry<'
   return out;
 }
 
-/** The ways of a line: choices of one name that are for different joints go together. */
+const overlaps = (a: ChoiceOption, b: ChoiceOption): boolean => a.choices.some((c) => b.choices.some((d) => overlap(c, d)));
+
+/** "plain left, better right": each side of an option by what it is. */
+const bothNames = (...options: readonly ChoiceOption[]): string =>
+  options.flatMap((o) => o.choices.map((c) => `${optionName(c.body.part)} ${partsOf(c.body.joints[0]!).side}`)).join(', ');
+
+/**
+ * The ways of a line: choices of one name that are for different joints go together, and so do those that take nothing
+ * from each other: plain on the left and better on the right is one way, not two.
+ */
 function optionsOf(choices: readonly Entry<'choose'>[], standing: ReadonlyMap<string, Standing>): ChoiceOption[] {
   const by = new Map<string, Entry<'choose'>[]>();
   for (const c of choices) {
     const name = optionName(c.body.part);
     by.set(name, [...(by.get(name) ?? []), c]);
   }
-  return [...by].map(([name, list]) => ({
+  const named = [...by].map(([name, list]): ChoiceOption => ({
     name,
     choices: list,
     // One of its hands still waits: so does the whole.
     standing: list.some((c) => standing.get(c.id) === 'waiting') ? 'waiting' : standing.get(list.at(-1)!.id)!,
   }));
+  const alone = named.length > 1 && named.every((o) => named.every((p) => p === o || !overlaps(o, p)));
+  if (!alone || named.some((o) => o.standing !== named[0]!.standing)) return named;
+  return [{ ...named[0]!, name: bothNames(...named), choices: named.flatMap((o) => o.choices) }];
 }
 
 /** What a line comes to: it waits as long as one of its ways does, unless that is all that was said of it. */

@@ -1,6 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import type { PartList, PartMatch } from '@ash-knot/contract';
-import { askNext, rankParts, type LengthUnit, type Part, type PartKind, type Wanted } from '@ash-knot/core';
+import { askNext, fitWithout, rankParts, type LengthUnit, type Part, type PartKind, type Wanted } from '@ash-knot/core';
 import { Today } from '../offline/today';
 import { Api, ApiError } from '../state/api';
 
@@ -28,6 +28,7 @@ export class Catalogue {
         fitting: ranked.filter((c) => c.excluded.length === 0),
         excluded: ranked.filter((c) => c.excluded.length > 0),
         ask: askNext(ranked, wanted) ?? null,
+        without: fitWithout(parts, wanted),
         looked: parts.length,
       };
     }

@@ -20,6 +20,7 @@ import {
   readSize,
   refitPart,
   sayJoints,
+  sayNothing,
   sayOffer,
   sayWarranty,
   SIDES,
@@ -141,7 +142,11 @@ export class FindPart {
   protected readonly partsError = signal('');
   protected readonly offers = computed((): Offered[] => offersOf(this.found()?.fitting ?? []));
   protected readonly excluded = computed(() => this.found()?.excluded ?? []);
-  protected readonly looked = computed(() => this.found()?.looked ?? 0);
+  /** Why the list is empty, and what can be done. */
+  protected readonly nothing = computed(() => {
+    const found = this.found();
+    return found && !found.fitting.length ? this.session.say(sayNothing(this.wanted(), found.without, this.units.length())) : '';
+  });
   protected readonly shown = signal(4);
   protected sayOffer(c: Candidate): string {
     return sayOffer(c.part, money(c.part.priceMinor, c.part.currency));

@@ -124,6 +124,14 @@ export interface FileLeft {
   readonly job: string;
 }
 
+/** A visit after a job that is handed back. */
+export interface FileVisit {
+  /** yyyy-mm-dd */
+  readonly on: string;
+  readonly renewed: readonly JointId[];
+  readonly left: readonly DangerAt[];
+}
+
 /** What the file says: parts renewed at earlier visits, points measured then, and what sisters of the type had. */
 export type CaseFile = Pick<Case, 'renewed' | 'sisters'> & {
   readonly points?: readonly FilePoint[] | undefined;
@@ -133,6 +141,8 @@ export type CaseFile = Pick<Case, 'renewed' | 'sisters'> & {
   /** How long tasks took in this shop. */
   readonly times?: readonly TaskTime[] | undefined;
   readonly left?: FileLeft | null | undefined;
+  /** Of a job that is handed back: what the visits after it renewed, and what they left with; the first one first. */
+  readonly since?: readonly FileVisit[] | undefined;
 };
 
 /** Everything a job is judged by that is not on its tape. */

@@ -26,6 +26,7 @@ export * from './rules/hand-back';
 export * from './rules/recheck';
 export * from './rules/distance';
 export * from './rules/findings';
+export * from './rules/paper';
 export * from './rules/inspection';
 export * from './rules/height';
 export * from './rules/points';

@@ -4,6 +4,8 @@ const counted = (x: string) =>
 
 /** The latest are read; ids rise with time. */
 const MOST_TIPS = 100;
+/** Later visits that are looked through for what ended a ban. */
+const MOST_SINCE = 20;
 
 const TYPE = '(SELECT v.type_id FROM vehicle v WHERE v.id = j.vehicle_id)';
 
@@ -51,4 +53,7 @@ export const JOB_FILE = `json_build_object(
   'renewed', (SELECT coalesce(json_agg(json_build_object('joint', joint, 'atKm', km) ORDER BY km), '[]')
                 FROM (SELECT u.joint, max(l.distance_km) AS km FROM lesson l, unnest(l.renewed) AS u(joint) WHERE l.vehicle_id = j.vehicle_id AND l.job_id <> j.id AND l.closed_at < coalesce(j.closed_at, 'infinity') GROUP BY u.joint) AS r),
   'left', ${leftBefore('j.vehicle_id', "l.job_id <> j.id AND l.closed_at < coalesce(j.closed_at, 'infinity')")},
+  'since', (SELECT coalesce(json_agg(json_build_object('on', x.day, 'renewed', x.renewed, 'left', x.left_with) ORDER BY x.closed_at), '[]')
+              FROM (SELECT l.closed_at, ${CLOSED_ON} AS day, l.renewed, l.left_with FROM lesson l
+                     WHERE l.vehicle_id = j.vehicle_id AND l.closed_at > j.closed_at AND l.undone_at IS NULL ORDER BY l.closed_at LIMIT ${MOST_SINCE}) AS x),
   'sisters', CASE WHEN j.closed_at IS NULL THEN ${SISTERS_NOW} ELSE coalesce((SELECT to_json(own.sisters) FROM lesson own WHERE own.job_id = j.id), ${SISTERS_THEN}) END)`;

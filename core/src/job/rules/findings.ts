@@ -37,7 +37,9 @@ export function findingsOf(s: JobState): Finding[] {
               : ''
             : unrepaired(s).includes(j.id)
               ? ' Not repaired.'
-              : ' Left as it is.';
+              : fails.get(j.id)?.left.length
+                ? ' It was left so.'
+                : ' Left as it is.';
       const fail = fails.get(j.id);
       const failed = fail ? ` ${failedBy(s, fail)}` : '';
       return {

@@ -45,7 +45,7 @@ test('a torn boot fails by the rule’s source, with what comes of it, on the sh
   );
   expect(s.joints.get('front.left.link-upper')!.state).toBe('watch');
   expect(findingsOf(s)[0]!.sentence).toBe(
-    'Link, upper end, left: to be watched. Boot torn. By the yard’s rule 4 that fails; left as it is, water and dirt get in, and the joint wears out soon. Left as it is.',
+    'Link, upper end, left: to be watched. Boot torn. By the yard’s rule 4 that fails; left as it is, water and dirt get in, and the joint wears out soon. It was left so.',
   );
 });
 

@@ -4,6 +4,8 @@ import { RouterLink } from '@angular/router';
 import {
   alignmentOwed,
   answered,
+  banOnPaper,
+  endedSince,
   findingsOf,
   upkeepDue,
   isApproved,
@@ -11,14 +13,14 @@ import {
   sayJoint,
   sayParts,
   uncapital,
-  sayBan,
   sayBoth,
   sayJoints,
   sayTroubles,
   leftAt,
   showRange,
   type TorqueRange,
-  workJoints,
+  workOnPaper,
+  type Entry,
   type JointView,
   capital,
 } from '@ash-knot/core';
@@ -35,184 +37,7 @@ import { Units } from '../session/units';
   imports: [AxleDrawing, PaperHead, RouterLink],
   providers: [JobStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <div class="no-print flex items-center gap-4 border-b px-6 py-2">
-      <a class="link" [routerLink]="sheetPath(ledger(), id(), 'prove')">Back to the sheet</a>
-      <button type="button" class="btn btn-go ml-auto" (click)="print()">Print</button>
-    </div>
-    @if (store.state(); as s) {
-      @if (store.view(); as v) {
-        <main class="page">
-          <ak-paper-head
-            [shop]="session.shop()?.name ?? ''"
-            [title]="v.vehicle.plate"
-            [under]="
-              v.vehicle.typeName + ', ' + v.vehicle.year + ' · ' + units.sayDistance(s.handBack?.body?.distanceKm ?? s.distanceKm)
-            "
-            >{{ day(s.handBack?.at ?? v.openedAt) }}<br />{{ v.vehicle.owner }}</ak-paper-head
-          >
-          @if (store.practice()) {
-            <p class="my-2 font-bold">A practice vehicle: nothing on this sheet is real.</p>
-          }
-          @if (danger().length) {
-            <p class="my-4 border-4 border-black p-3 text-xl font-bold">
-              {{ ban() }}
-            </p>
-          }
-          @for (t of s.told; track t.id) {
-            <p>We told {{ t.body.who }} {{ t.body.how }}, {{ day(t.at) }}: {{ t.body.what }}</p>
-          }
-          @if (s.purpose; as p) {
-            <h2>Why it was here</h2>
-            <p>{{ capital(v.kind) }}: {{ p.what }}{{ p.rule ? ', by ' + p.rule : '' }}.</p>
-          } @else if (s.complaint?.words; as w) {
-            <h2>You told us</h2>
-            <p>“{{ w }}”</p>
-          }
-          <h2>We found</h2>
-          @if (s.verdict; as f) {
-            <p>
-              {{ f.body.causes.length ? 'The cause: ' + say(f.body.causes) + '.' : 'The noise did not come back on our drive.' }}
-            </p>
-          } @else if (s.goOn; as g) {
-            <p>We went on without naming a cause: {{ g.body.why }}.</p>
-          }
-          <ul>
-            @for (f of findings(); track f.joint) {
-              <li>{{ f.sentence }}</li>
-            } @empty {
-              @if (!s.verdict?.body?.causes?.length) {
-                <li>{{ nothing() }}</li>
-              }
-            }
-          </ul>
-          @if (done().length) {
-            <h2>{{ bought() ? 'We fitted' : 'We took off and put back' }}</h2>
-            <ul>
-              @for (c of done(); track c.entry.id) {
-                <li>
-                  {{ c.what }}, {{ c.joints }}{{ c.terms }}
-                  @if (c.yes; as a) {
-                    <br /><span>Agreed by {{ a.body.who }} {{ a.body.how }}, {{ day(a.at) }}.</span>
-                  }
-                </li>
-              }
-            </ul>
-          }
-          @if (troubles().length) {
-            <h2>What got in the way</h2>
-            <ul>
-              @for (t of troubles(); track t) {
-                <li>{{ session.say(t) }}</li>
-              }
-            </ul>
-          }
-          @if (pieces().length) {
-            <h2>What came off</h2>
-            <ul>
-              @for (p of pieces(); track p.fate) {
-                <li>{{ capital(p.fate) }}: {{ p.names }}</li>
-              }
-            </ul>
-          }
-          @if (store.fasteners().length) {
-            <h2>Every fastener we undid</h2>
-            <table>
-              <tbody>
-                @for (f of store.fasteners(); track f.fastener.id) {
-                  <tr>
-                    <td>{{ f.label }}{{ f.fastener.count > 1 ? ' (' + f.fastener.count + ')' : '' }}</td>
-                    <td>{{ f.target === null ? 'no published value' : both(f.target) }}</td>
-                    <td>{{ f.record || 'no record yet' }}</td>
-                  </tr>
-                }
-              </tbody>
-            </table>
-          }
-          @if (s.roadTest; as r) {
-            <h2>On the same road</h2>
-            <p>{{ capital(r.body.result) + (r.body.note ? ', ' + r.body.note : '') + '.' }}</p>
-          }
-          @if (proved().length) {
-            <h2>Play</h2>
-            <table>
-              <tbody>
-                @for (j of proved(); track j.id) {
-                  <tr>
-                    <td>{{ capital(name(j)) }}</td>
-                    <td>{{ j.before ? 'before ' + units.sayLength(j.before.doubt.meanMm) : '' }}</td>
-                    <td>
-                      {{ j.after ? 'after ' + units.sayLength(j.after.doubt.meanMm) : '' }}{{ j.after && j.proof ? ', ' : ''
-                      }}{{ j.proof ? j.proof + ' by hand' : '' }}
-                    </td>
-                  </tr>
-                }
-              </tbody>
-            </table>
-          }
-          @if (declined().length || putOff().length) {
-            <h2>You did not want, or put off</h2>
-            <ul>
-              @for (d of declined(); track d.id) {
-                <li>
-                  {{ capital(d.body.what) }}{{ d.body.on ? ', until ' + day(d.body.on) : '' }}.
-                  {{ d.body.warning ? 'We warned: ' + sentence(d.body.warning) : '' }}
-                  <span>({{ d.body.who }}, {{ d.body.how }})</span>
-                </li>
-              }
-              @for (t of putOff(); track t.id) {
-                <li>
-                  {{ t.what }} <span>({{ t.said }})</span>
-                </li>
-              }
-            </ul>
-          }
-          <h2>Come back for</h2>
-          <ul>
-            @for (r of s.rechecks; track r.id) {
-              <li>{{ r.body.what }}, at {{ units.sayDistance(r.body.atKm) }}, about {{ day(r.body.onDate) }}</li>
-            } @empty {
-              @if (!alignment() && !danger().length && !upkeep().length) {
-                <li>Nothing is due.</li>
-              }
-            }
-            @for (u of upkeep(); track u) {
-              <li>{{ u }}</li>
-            }
-            @if (danger().length) {
-              <li>Repair of {{ the(danger()) }}, before it is driven</li>
-            }
-            @if (alignment()) {
-              <li>Wheel alignment{{ s.alignment ? ': ' + s.alignment.body.state : ' is owed' }}</li>
-            }
-          </ul>
-          @if (workedOut().length) {
-            <h2>Worked out</h2>
-            <ul>
-              @for (w of workedOut(); track w) {
-                <li>{{ w }}</li>
-              }
-            </ul>
-          }
-          <section class="axle">
-            <h2>The axle</h2>
-            <ak-axle-drawing
-              class="mt-2"
-              [end]="s.axle"
-              [axle]="s.axles[s.axle]"
-              [title]="v.vehicle.plate + ', ' + v.vehicle.typeName + ', ' + s.axle + ' axle'"
-            />
-          </section>
-          <footer class="mt-8 flex justify-between border-t border-black pt-3 text-sm">
-            <p>{{ s.handBack ? 'Handed back by ' + session.name(s.handBack.by) : 'Not handed back yet' }}</p>
-            <p>The maker’s information and local inspection rules come first.</p>
-          </footer>
-        </main>
-      }
-    } @else if (store.failed()) {
-      <p class="wrong p-8">{{ store.failed() }}</p>
-    }
-  `,
+  templateUrl: './hand-back-sheet.html',
   styleUrl: '../kit/paper.css',
 })
 export class HandBackSheet {
@@ -238,7 +63,26 @@ export class HandBackSheet {
   );
   protected readonly troubles = computed(() => sayTroubles(this.store.state()!));
   protected readonly danger = computed(() => leftAt(this.store.state()!));
-  protected readonly ban = computed(() => sayBan(this.store.state()!, this.danger()));
+  protected readonly ban = computed(() => banOnPaper(this.store.state()!, longDay));
+  /** It left with a danger, and no later visit ended it. */
+  protected readonly owedRepair = computed(() => this.danger().length > 0 && !endedSince(this.store.state()!));
+  private readonly paper = computed(() => workOnPaper(this.store.state()!));
+  /** Only what was undone is called so. */
+  protected readonly fasteners = computed(() =>
+    [
+      { head: 'Every fastener we undid', testId: 'undone', of: this.paper().undone },
+      { head: 'Left alone, and checked tight', testId: 'left-alone', of: this.paper().leftAlone },
+      { head: 'Still to be undone or tightened', testId: 'fasteners-open', of: this.paper().open },
+    ].filter((g) => g.of.length > 0),
+  );
+  protected playBefore(j: JointView): string {
+    return [
+      j.before ? `before ${this.units.sayLength(j.before.doubt.meanMm)}` : '',
+      j.clearance && j.clearance.meanMm > 0 ? `stood off the bar by ${this.units.sayLength(j.clearance.meanMm)}` : '',
+    ]
+      .filter(Boolean)
+      .join(', ');
+  }
   protected readonly alignment = computed(() => alignmentOwed(this.store.state()!));
   protected readonly declined = computed(() => {
     const s = this.store.state()!;
@@ -267,25 +111,32 @@ export class HandBackSheet {
   protected readonly nothing = computed(() => {
     const s = this.store.state()!;
     if (s.kept.check.length === 0) return 'Nothing was looked at beyond what is written here.';
-    return this.done().length ? 'Nothing beyond the work below.' : 'Nothing.';
+    return this.work().length ? 'Nothing beyond the work below.' : 'Nothing.';
   });
-  protected readonly done = computed(() => {
+  /** What was fitted, what was agreed and is not on yet, and what nobody has said yes to: each under its own head. */
+  protected readonly work = computed(() => {
+    const { fitted, agreed, offered } = this.paper();
+    const bought = fitted.some((e) => e.body.part.kind !== 'refit');
+    return [
+      { head: bought ? 'We fitted' : 'We took off and put back', testId: 'fitted', of: fitted },
+      { head: 'Agreed, and not on yet', testId: 'agreed', of: agreed },
+      { head: 'Offered', testId: 'offered', of: offered },
+    ]
+      .filter((g) => g.of.length > 0)
+      .map(({ head, testId, of }) => ({ head, testId, lines: of.map((e) => this.chosen(e)) }));
+  });
+  private chosen(entry: Entry<'choose'>) {
     const s = this.store.state()!;
-    return s.choices
-      .filter((c) => c.body.joints.some((id) => workJoints(s).includes(id)))
-      .map((entry) => {
-        const { part, quantity, oneSideReason } = entry.body;
-        const refit = part.kind === 'refit';
-        return {
-          entry,
-          joints: sayParts(s.context.rules.dialect, entry.body.joints),
-          what: refit ? 'The same part' : `${quantity} × ${part.name}${part.supplier ? ` (${part.supplier})` : ''}`,
-          terms: `${part.warrantyMonths ? `; ${part.warrantyMonths} months warranty` : ''}${oneSideReason ? `; one side only: ${oneSideReason}` : ''}.`,
-          yes: isApproved(s, entry.id) ? answered(s, entry.id) : undefined,
-        };
-      });
-  });
-  protected readonly bought = computed(() => this.done().some((c) => c.entry.body.part.kind !== 'refit'));
+    const { part, quantity, oneSideReason } = entry.body;
+    const refit = part.kind === 'refit';
+    return {
+      entry,
+      joints: sayParts(s.context.rules.dialect, entry.body.joints),
+      what: refit ? 'The same part' : `${quantity} × ${part.name}${part.supplier ? ` (${part.supplier})` : ''}`,
+      terms: `${part.warrantyMonths ? `; ${part.warrantyMonths} months warranty` : ''}${oneSideReason ? `; one side only: ${oneSideReason}` : ''}.`,
+      yes: isApproved(s, entry.id) ? answered(s, entry.id) : undefined,
+    };
+  }
   /** Pieces by what became of them. */
   protected readonly pieces = computed(() => {
     const s = this.store.state()!;
@@ -300,7 +151,7 @@ export class HandBackSheet {
     }));
   });
   protected readonly proved = computed((): JointView[] =>
-    [...this.store.state()!.joints.values()].filter((j) => j.before || j.after || j.proof),
+    [...this.store.state()!.joints.values()].filter((j) => j.before || j.after || j.proof || j.clearance),
   );
 
   constructor() {

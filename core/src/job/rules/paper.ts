@@ -1,0 +1,74 @@
+import { isJointId, partsOf, type JointId } from '../../joint';
+import type { Entry } from '../../ledger';
+import { fittedBy } from '../../plan';
+import type { JobState } from '../fold';
+import { leftAt } from './danger';
+import { sayBan } from './verdict';
+import { fastenersOf, isApproved, workJoints, type FastenerView } from './work';
+
+/** What the customer's sheet says was done: only what was. */
+export interface WorkOnPaper {
+  /** On the vehicle: bought and fitted, or the same part back on. */
+  readonly fitted: readonly Entry<'choose'>[];
+  /** Said yes to, and not on yet. */
+  readonly agreed: readonly Entry<'choose'>[];
+  /** Put to the customer, who has not answered. */
+  readonly offered: readonly Entry<'choose'>[];
+  /** Undone, and tight again by its record. */
+  readonly undone: readonly FastenerView[];
+  /** In the way of the work, and not undone: checked tight. */
+  readonly leftAlone: readonly FastenerView[];
+  /** Of the plan, with no record yet. */
+  readonly open: readonly FastenerView[];
+}
+
+/** Whether the part of this joint went on: its step is done. */
+const isOn = (s: JobState, id: JointId): boolean =>
+  s.renewed.has(id) || s.steps.get(fittedBy(id, s.context.type.axles[partsOf(id).axle]))?.body.state === 'done';
+
+/** What was done, from its steps and records, apart from what is only agreed or planned. */
+export function workOnPaper(s: JobState): WorkOnPaper {
+  const work = workJoints(s);
+  const choices = s.choices.filter((c) => c.body.joints.some((id) => work.includes(id)));
+  const on = (c: Entry<'choose'>) => c.body.joints.every((id) => isOn(s, id));
+  const all = fastenersOf(s);
+  const alone = (f: FastenerView) => s.marks.get(f.fastener.id)?.body.how === 'left alone, checked tight' && f.state === 'done';
+  return {
+    fitted: choices.filter(on),
+    agreed: choices.filter((c) => !on(c) && isApproved(s, c.id)),
+    offered: choices.filter((c) => !on(c) && !isApproved(s, c.id)),
+    undone: all.filter((f) => f.state === 'done' && !alone(f)),
+    leftAlone: all.filter(alone),
+    open: all.filter((f) => f.state !== 'done'),
+  };
+}
+
+/** How a danger it left with ended at a later visit. */
+export interface Since {
+  /** The day of that visit, yyyy-mm-dd. */
+  readonly on: string;
+  /** Renewed there; else it was looked at and found sound. */
+  readonly renewed: boolean;
+}
+
+/** Of the later visits the file knows, the first that ended every danger this one left with. */
+export function endedSince(s: JobState): Since | undefined {
+  const danger = leftAt(s);
+  if (!danger.length || !s.handBack) return undefined;
+  const renewed = new Set<string>();
+  for (const visit of s.context.file?.since ?? []) {
+    for (const id of visit.renewed) renewed.add(id);
+    if (danger.every((at) => !visit.left.includes(at)))
+      return { on: visit.on, renewed: danger.every((at) => isJointId(at) && renewed.has(at)) };
+  }
+  return undefined;
+}
+
+/** The ban at the head of a sheet, and what became of it since. @param day how a day is said */
+export function banOnPaper(s: JobState, day: (on: string) => string): string {
+  const danger = leftAt(s);
+  if (!danger.length) return '';
+  const since = endedSince(s);
+  const ban = sayBan(s, danger);
+  return since ? `${ban} ${since.renewed ? 'Repaired' : 'Looked at again and found sound'} since: ${day(since.on)}.` : ban;
+}

@@ -80,6 +80,10 @@ test('left not for the road: in the file, and first at the next visit, until som
   expect((await post(next, line(next, 'hand-back', { distanceKm: v.distanceKm + 13, note: '' }))).status).toBe(201);
   await taught(next);
   expect(((await t.get(`/vehicles/${v.id}`)).body as FileView).left).toBeNull();
+  // The sheet of the visit it left from knows the one that ended it; an open job has none after it.
+  const { since } = ((await t.get(`/jobs/${job}`)).body as JobView).file;
+  expect(since).toEqual([{ on: expect.stringMatching(/^\d{4}-\d\d-\d\d$/) as string, renewed: [], left: [] }]);
+  expect(((await t.get(`/jobs/${next}`)).body as JobView).file.since).toEqual([]);
 });
 
 test('handed back under an older rule: on the floor for a lead, with what would hold it, until a lead has looked; its tape stays', async () => {

@@ -67,6 +67,12 @@ async function feels(page: Page, joint: string): Promise<void> {
 
 async function answer(page: Page, t: string, { say = {} }: Truth): Promise<void> {
   const answers = strip(page).locator('.answers button');
+  // Found besides: the owner is told.
+  const told = answers.filter({ hasText: 'Told, record it' });
+  if (await told.count()) {
+    await told.click();
+    return tellOwner(page);
+  }
   if (await answers.count()) {
     const at = Object.entries(say).find(([words]) => t.includes(words))?.[1] ?? 0;
     return answers.nth(at).click();
@@ -86,6 +92,12 @@ async function answer(page: Page, t: string, { say = {} }: Truth): Promise<void>
       await does(page);
       break;
     }
+}
+
+async function tellOwner(page: Page): Promise<void> {
+  await page.getByTestId('told-who').fill('the owner');
+  await tap(page, 'told-save');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
 }
 
 const tap = async (page: Page, testId: string): Promise<void> => page.getByTestId(testId).first().click();
@@ -119,11 +131,7 @@ const AT: Readonly<Record<string, (page: Page) => Promise<void>>> = {
     await sign(page);
   },
   // What was found and is not mended is told to the owner, by name.
-  'The owner is asked about it too|fails an inspection|do not return to the road': async (page) => {
-    await page.getByTestId('told-who').fill('the owner');
-    await tap(page, 'told-save');
-    await expect(page.getByRole('dialog')).toHaveCount(0);
-  },
+  'do not return to the road': tellOwner,
   '^Same bump': (page) => page.getByRole('button', { name: 'quiet', exact: true }).click(),
 };
 

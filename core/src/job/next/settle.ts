@@ -11,7 +11,7 @@ import { ruined } from '../rules/trouble';
 import { variantOwed } from '../rules/wanted';
 import { waitingLines } from '../rules/work';
 import { sayParts, speakOf } from '../say';
-import { goTo, mins, type NextLine } from './line';
+import { goTo, mins, type NextAnswer, type NextLine } from './line';
 
 /** The length was worked out, or found by the bolt: what was measured of the old link says nothing of the new. */
 const lengthKnown = (s: JobState, axle: JobState['axle']): boolean =>
@@ -90,15 +90,21 @@ function nextOfChoices(s: JobState): NextLine | undefined {
       broken,
     );
   const fails = untoldFails(s);
-  if (fails.length && (s.lines.length > 0 || looseJoints(s).length === 0))
+  if (fails.length && (s.lines.length > 0 || looseJoints(s).length === 0)) {
+    const choose = { station: 'settle', at: 'choose', joint: fails[0]!.joint } as const;
+    const quoted: NextAnswer = { label: 'Choose a part', action: { kind: 'go', to: choose } };
+    const told: NextAnswer = { label: 'Told, record it', action: { kind: 'go', to: { station: 'settle', at: 'told' } } };
+    // With nothing chosen yet this is what there is to mend; found beside the work, most owners are only told.
+    const answers = s.lines.length === 0 ? [quoted, told] : [told, quoted];
     return {
       time: mins(1),
       title: `${sayFail(s, fails[0]!).replace(/\. .*/, '')}. ${fails[0]!.rule ? 'That fails an inspection.' : 'The owner is asked about it too.'}`,
-      why: `${fails.length > 1 ? `So do ${count(fails.length - 1, 'other')}. ` : ''}Quote it, or tell the owner, and write down who was told.`,
-      label: 'Told, record it',
+      why: `${fails.length > 1 ? `So do ${count(fails.length - 1, 'other')}. ` : ''}It is put to the owner with a part and its price; or the owner is told, and it is written down who was.`,
+      label: answers[0]!.label,
       station: 'settle',
-      action: { kind: 'go', to: { station: 'settle', at: 'told' } },
+      action: { kind: 'ask', at: choose, answers },
     };
+  }
   const waiting = waitingLines(s)[0];
   if (waiting)
     return goTo(

@@ -70,7 +70,13 @@ test('the owner is told or it is quoted: the line asks, the hand-back waits, and
   expect(untoldFails(s)).toHaveLength(1);
   expect(nextLine(s, 0)).toMatchObject({
     title: 'Left link, upper end: boot torn. That fails an inspection.',
-    action: { to: { at: 'told' } },
+    action: {
+      kind: 'ask',
+      answers: [
+        { label: 'Choose a part', action: { to: { at: 'choose', joint: 'front.left.link-upper' } } },
+        { label: 'Told, record it', action: { to: { at: 'told' } } },
+      ],
+    },
   });
   expect(handBackBlockers(s).map((b) => b.sentence)).toContain(
     'Fails an inspection: left link, upper end. The owner has not been told yet.',

@@ -220,6 +220,7 @@ const CALLS: Readonly<Record<string, Call>> = {
   lineAt: call(core.lineAt, [LINE, 30], [1]),
   metricThread: call(core.metricThread, [10, 1.5]),
   mins: call(core.mins, [4]),
+  sayUntil: call(core.sayUntil, ['2026-12-05T11:40:00Z', 'UTC', Date.UTC(2026, 11, 4)]),
   mismatchForceN: call(core.mismatchForceN, [78, 5, 0.9]),
   numberWord: call(core.numberWord, [3]),
   oneWayAnova: call(core.oneWayAnova, [

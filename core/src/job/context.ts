@@ -156,6 +156,8 @@ export interface JobContext {
   readonly rules: YardRules;
   readonly gauges: readonly GaugeSpec[];
   readonly file?: CaseFile | undefined;
+  /** It stands outside: no bay waits for it. */
+  readonly outside?: boolean | undefined;
   /** A practice vehicle: it answers one look at a time. */
   readonly practice?: boolean | undefined;
   /** What comes first where this job is read: the shop's rule, or what its screen was swapped to. */
@@ -169,6 +171,8 @@ export interface JobRecord {
   readonly type: VehicleTypeSpec;
   readonly vehicle: { readonly typeId: string; readonly variant?: string | null | undefined };
   readonly file?: CaseFile | undefined;
+  /** Where it stands; null is outside. */
+  readonly bay?: string | null | undefined;
 }
 
 /** The one place where a job's context is built: from the job, and the shop it stands in. */
@@ -185,5 +189,6 @@ export const contextOf = (
   rules: shop.rules,
   gauges: shop.gauges,
   file: job.file,
+  outside: job.bay === null,
   measures,
 });

@@ -1,5 +1,5 @@
 import { finite, within } from '../error';
-import { inZones } from './zone';
+import { dayIn, inZones } from './zone';
 /** Formatters are dear to make and cheap to use: one for each number of decimals. */
 const FIXED = new Map<number, Intl.NumberFormat>();
 
@@ -35,6 +35,15 @@ export const sayDay = (iso: string): string => DAY.format(new Date(`${iso.slice(
 
 /** "4 Dec, 16:05". @param zone IANA time zone; null is where it is read */
 export const sayWhen = (iso: string, zone: string | null): string => WHEN(zone).format(new Date(iso));
+/** "tomorrow 11:40", "today 16:05"; further off with its day, as `sayWhen`. @param nowMs clock of the caller (ms since 1970) */
+export function sayUntil(iso: string, zone: string | null, nowMs: number): string {
+  finite('clock', nowMs);
+  const day = dayIn(zone, new Date(iso));
+  const named = day === dayIn(zone, new Date(nowMs)) ? 'today' : day === dayIn(zone, new Date(nowMs + DAY_MS)) ? 'tomorrow' : '';
+  return named ? `${named} ${CLOCK(zone).format(new Date(iso))}` : sayWhen(iso, zone);
+}
+const DAY_MS = 86_400_000;
+const CLOCK = inZones({ hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
 const WHEN = inZones({ day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
 
 /** Decimals of a currency by its own custom: two of most, none of some. */

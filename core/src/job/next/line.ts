@@ -77,13 +77,18 @@ interface Wait {
   /** What a tap on the key is told. */
   readonly says: string;
 }
+/** Where the vehicle stands: out of its bay. */
+interface Move {
+  readonly kind: 'move';
+  readonly bay: null;
+}
 /** What the big key does, as data: the interface follows it and knows nothing more. */
-export type NextAction = Go | Write | Ask | Wait;
+export type NextAction = Go | Write | Ask | Wait | Move;
 
 /** One of several things a person may answer, one tap each. */
 export interface NextAnswer {
   readonly label: string;
-  readonly action: Go | Write;
+  readonly action: Go | Write | Move;
 }
 
 /** The one sentence at the bottom of the sheet. */
@@ -101,7 +106,8 @@ export interface NextLine {
 export const answersOf = ({ action }: NextLine): readonly NextAnswer[] | undefined =>
   action.kind === 'ask' ? action.answers : undefined;
 /** Where an action is done, or leads. */
-export const placeOf = (a: NextAction): SheetPlace | undefined => (a.kind === 'go' ? a.to : a.kind === 'wait' ? undefined : a.at);
+export const placeOf = (a: NextAction): SheetPlace | undefined =>
+  a.kind === 'go' ? a.to : a.kind === 'write' || a.kind === 'ask' ? a.at : undefined;
 
 export const mins = (m: number): string => `${Math.max(1, Math.round(finite('minutes', m)))} min`;
 

@@ -506,3 +506,43 @@ describe('how it stands when the work begins', () => {
     ).toBe(true);
   });
 });
+
+describe('a part that is due tomorrow', () => {
+  const AT = Date.UTC(2026, 0, 5, 12);
+  const zone = { ...CONTEXT, rules: { ...CONTEXT.rules, timeZone: 'UTC' } };
+  const far = { ...LINK_PART, stock: 0, deliveryHours: 24 };
+  const choose = e('choose', { joints: ['front.left.link-lower', 'front.right.link-lower'], part: far, quantity: 2 });
+  const yes = e('answer', { answer: 'approved', what: 'it', parts: [choose.id], who: 'o', how: 'by phone', warning: '' });
+  const order = (promised: string) =>
+    e('order', {
+      supplier: 'x',
+      number: 'o1',
+      promised,
+      by: 'phone',
+      currency: 'EUR',
+      lines: [{ choice: choose.id, part: far.id, name: 'x', quantity: 2, minor: 1 }],
+    });
+  const line = (over: Partial<JobContext>, ...more: Entry[]) =>
+    nextLine(foldJob({ ...zone, kind: 'access', ...over }, [purpose(), choose, yes, ...more]), AT);
+  const tomorrow = order('2026-01-06T11:40:00Z');
+
+  test('is asked about before anything comes off: begun, it stands apart, and that is on the tape', () => {
+    const l = line({}, tomorrow);
+    expect(l.title).toBe('Part tomorrow 11:40. Start now, it stands apart until then; or put it outside.');
+    expect(l.why).toMatch(/^2 × .+\. \d+ min of the work can be done without it\.$/);
+    const [start, outside] = answersOf(l)!;
+    expect(outside).toMatchObject({ label: 'Put it outside', action: { kind: 'move', bay: null } });
+    const [begun] = (start!.action as Extract<NextAction, { kind: 'write' }>).entries;
+    expect(begun).toMatchObject({ kind: 'apart', body: { choice: choose.id, until: '2026-01-06T11:40:00Z' } });
+    expect(line({}, tomorrow, e('apart', begun!.body as never)).title).not.toMatch(/^Part tomorrow/);
+  });
+  test('outside it waits, and can be begun all the same', () => {
+    const l = line({ outside: true }, tomorrow);
+    expect(l).toMatchObject({ title: 'Part tomorrow 11:40. It waits outside.', label: 'Start now', action: { kind: 'write' } });
+  });
+  test('is not asked about where it comes while the work goes on, where the work has begun, or at practice', () => {
+    expect(line({}, order('2026-01-05T13:00:00Z')).title).not.toMatch(/^Part /);
+    expect(line({}, tomorrow, e('step', { step: 'chock', state: 'done' })).title).not.toMatch(/^Part /);
+    expect(line({ practice: true }, tomorrow).title).not.toMatch(/^Part /);
+  });
+});

@@ -87,6 +87,8 @@ class Walk {
   private done(a: NextAction, odd: boolean): Entry[] {
     const { e } = this;
     if (a.kind === 'write') return a.entries.map((x) => e(x.kind, x.body as never));
+    // Put outside, it only waits: the work begins when the part is here.
+    if (a.kind === 'move') return [];
     const s = this.state;
     const place = placeOf(a);
     const at = place?.at;

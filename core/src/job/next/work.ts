@@ -1,9 +1,9 @@
 import { type PlannedStep } from '../../plan';
-import { capital, list, uncapital } from '../../text';
+import { capital, list, sayUntil, uncapital } from '../../text';
 import { LOCKS, WHEEL_MATERIALS } from '../../torque';
 import { showRange } from '../../units';
 import type { JobState } from '../fold';
-import { laneOf, workNow, type WorkNow } from '../rules/crew';
+import { awaited, laneOf, workNow, type WorkNow } from '../rules/crew';
 import { meanwhile } from '../rules/rounds';
 import { fastenersOf, type FastenerView } from '../rules/work';
 import { answersOf, goToStep, line, mins, placeOf, type NextAnswer, type NextLine, type SheetPlace } from './line';
@@ -18,12 +18,57 @@ export function nextToWork(s: JobState, nowMs: number, me?: string): NextLine | 
   const now = workNow(s, nowMs);
   const first = now.open[0];
   if (!first) return undefined;
+  const apart = beforeApart(s, now, nowMs);
+  if (apart) return apart;
   const lane = laneOf(s, me);
   // Who has nothing to do reads what the others are at: there is a hand to lend.
   const p = now.at.get(lane) ?? [...now.at.values()][0];
   if (!p) return nextInWait(s, now, nowMs) ?? sayAny(s, first, now);
   const line = sayAny(s, p, now);
   return { ...line, why: [line.why, sayOthers(now, lane, p)].filter(Boolean).join(' ') };
+}
+
+/** A wait for a part that is longer than this is asked about before anything comes off, min. */
+const LONG_WAIT_MIN = 60;
+
+/**
+ * Nothing has come off, and a part is so far off that it would stand apart and wait for it: somebody decides, and their yes is
+ * on the tape. On a practice vehicle waits are skipped.
+ */
+function beforeApart(s: JobState, { open, plan, done }: WorkNow, nowMs: number): NextLine | undefined {
+  if (s.apart || s.context.practice || plan.some(done)) return undefined;
+  const at = open.findIndex((p) => awaited(s, p)?.stage === 'on its way');
+  const goods = at < 0 ? undefined : awaited(s, open[at]!);
+  if (!goods) return undefined;
+  const { promised } = goods;
+  const before = open.slice(0, at).reduce((sum, p) => sum + p.minutes, 0);
+  if (promised && (Date.parse(promised) - nowMs) / 60_000 < before + LONG_WAIT_MIN) return undefined;
+  const when = promised ? sayUntil(promised, s.context.rules.timeZone, nowMs) : '';
+  const begin: NextAnswer = {
+    label: 'Start now',
+    action: {
+      kind: 'write',
+      entries: [line('apart', { choice: goods.choice.id, ...(promised ? { until: promised } : {}) })],
+    },
+  };
+  const part = promised ? `Part ${when}` : 'Nobody has said when the part comes';
+  const outside = s.context.outside === true;
+  const said = {
+    time: 'wait',
+    title: outside ? `${part}. It waits outside.` : `${part}. Start now, it stands apart until then; or put it outside.`,
+    why: `${goods.choice.body.quantity} × ${goods.choice.body.part.name}. ${capital(mins(before))} of the work can be done without it.`,
+    label: begin.label,
+    station: 'work' as const,
+  };
+  if (outside) return { ...said, action: begin.action };
+  return {
+    ...said,
+    action: {
+      kind: 'ask',
+      at: { station: 'work' },
+      answers: [begin, { label: 'Put it outside', action: { kind: 'move', bay: null } }],
+    },
+  };
 }
 
 function sayAny(s: JobState, p: PlannedStep, now: WorkNow): NextLine {

@@ -4,7 +4,8 @@ import type { Entry, EntryBodies, Ledger } from '../../ledger';
 /** What was undone, fitted and tightened. */
 export interface WorkState {
   readonly steps: ReadonlyMap<string, Entry<'step'>>;
-  /** Undone beside the plan: how many of each. */
+  /** Begun though a part is not here. */
+  readonly apart: Entry<'apart'> | undefined;
   /** Hub to arch by corner, as it was written down before the work. */
   readonly heights: ReadonlyMap<string, EntryBodies['height']>;
   /** Who is at it, as it was said last. */
@@ -13,6 +14,7 @@ export interface WorkState {
   readonly troubles: readonly Entry<'trouble'>[];
   /** The rungs tried, oldest first. */
   readonly rungs: readonly Entry<'rung'>[];
+  /** Undone beside the plan: how many of each. */
   readonly undone: ReadonlyMap<FastenerId, number>;
   readonly torques: ReadonlyMap<string, Entry<'torque'>>;
   readonly book: readonly Entry<'book'>[];
@@ -31,6 +33,7 @@ export interface WorkState {
 
 export const workState = ({ kept }: Ledger): WorkState => ({
   steps: kept.step,
+  apart: kept.apart,
   heights: new Map([...kept.height].map(([at, e]) => [at, e.body])),
   crew: kept.crew,
   troubles: kept.trouble,

@@ -1,4 +1,5 @@
 import { alignment } from './alignment';
+import { apart } from './apart';
 import { answer } from './answer';
 import { book } from './book';
 import { caution } from './caution';
@@ -77,6 +78,7 @@ export const ENTRY_SPECS = {
   promise,
   goods,
   setup,
+  apart,
   crew,
   height,
   step,

@@ -120,7 +120,7 @@ export class NextAct {
   keys(n: NextLine): readonly NextAnswer[] {
     if (n.action.kind !== 'ask' || this.due(n.action)) return [];
     const { at, answers } = n.action;
-    const ready = answers.filter(({ action }) => action.kind === 'go' || !action.at || this.seen(action.at));
+    const ready = answers.filter(({ action }) => action.kind !== 'write' || !action.at || this.seen(action.at));
     if (ready.length === answers.length) return answers;
     return ready.length ? [{ label: n.label, action: { kind: 'go', to: at } }, ...ready] : [];
   }
@@ -131,6 +131,7 @@ export class NextAct {
     this.wanted.set(null);
     this.told.set(a.kind === 'wait' ? a.says : '');
     if (a.kind === 'wait') return;
+    if (a.kind === 'move') return void this.store.move(a.bay).catch((e: Error) => this.told.set(e.message));
     const due = this.due(a);
     if (due) return void this.practice.do(due);
     const place = placeOf(a);

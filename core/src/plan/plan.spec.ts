@@ -1,5 +1,5 @@
 import { STRUT_TYPE, DOUBLE_ARM_TYPE } from '../test';
-import { jointId, type JointId, type JointKind } from '../joint';
+import { fastenersAt, jointId, type JointId, type JointKind } from '../joint';
 import { SIDES, type AxleSpec } from '../vehicle';
 import {
   orientationsFor,
@@ -39,6 +39,20 @@ test('no step comes before what it needs, whatever is renewed', () => {
       const plan = planFor(input({ joints, equipment }));
       const at = new Map(plan.map((s, i) => [s.id, i]));
       for (const s of plan) for (const n of s.needs) expect(at.get(n)!).toBeLessThan(at.get(s.id)!);
+    }
+  }
+});
+
+test('what came off for access goes back when what it came off for is in and tight, on either side', () => {
+  const axle = STRUT_TYPE.axles.front;
+  for (const joint of ['front.left.tie-rod-outer', 'front.right.frame-bushing'] as const) {
+    const also = fastenersAt(axle, joint);
+    expect(also.length).toBeGreaterThan(0);
+    const plan = ids(input({ joints: ['front.left.link-lower'], also }));
+    const at = (id: string) => plan.indexOf(id as StepId);
+    for (const f of also) {
+      expect(at(`tighten-${f.id}`)).toBeGreaterThan(at('fit-link-left'));
+      expect(at(`tighten-${f.id}`)).toBeGreaterThan(at('tighten-front.left.link-lower-nut'));
     }
   }
 });

@@ -43,10 +43,10 @@ export function stepsFor(input: PlanInput): Step[] {
 function allSteps(input: PlanInput): Step[] {
   const { end, axle } = input;
   const joints = input.joints.filter((id) => partsOf(id).axle === end);
-  const also = input.also ?? [];
-  if (joints.length === 0 && also.length === 0) throw new BadInput('chosen joints', `must name at least one of the ${end} axle`);
   const planned = fastenersFor(end, axle, joints);
-  const fasteners = [...planned, ...also.filter((f) => !planned.some((p) => p.id === f.id))];
+  const also = (input.also ?? []).filter((f) => !planned.some((p) => p.id === f.id));
+  if (joints.length === 0 && also.length === 0) throw new BadInput('chosen joints', `must name at least one of the ${end} axle`);
+  const fasteners = [...planned, ...also];
   const on = (side: Side, o: PartOperation) =>
     parts(joints).filter((id) => partsOf(id).side === side && operationFor(partsOf(id).kind, axle) === o);
   const w: Work = {

@@ -37,7 +37,12 @@ export const tightenStanding = (w: Work): Step[] =>
 export function tighten(w: Work, fitted: readonly Step[]): Step[] {
   const ofSide = (side: Side) => fitted.filter((s) => s.joint && isAt(s.joint, side)).map((s) => s.id);
   const parts = w.fasteners.filter((f) => f.kind !== 'wheel-nut' && f.kind !== 'shield-bolt');
-  const out = parts.filter((f) => !f.rideHeight).map((f) => one(w, f, ofSide(f.side)));
+  // What came off only to get at something goes back when that is in and tight.
+  const forAccess = new Set(w.also.map((f) => f.id));
+  const free = parts.filter((f) => !f.rideHeight);
+  const own = free.filter((f) => !forAccess.has(f.id)).map((f) => one(w, f, ofSide(f.side)));
+  const after = [...fitted, ...own].map((s) => s.id);
+  const out = [...own, ...free.filter((f) => forAccess.has(f.id)).map((f) => one(w, f, after))];
   if (!w.rideHeight || w.rubberStanding) return out;
   return [
     ...out,

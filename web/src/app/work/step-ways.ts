@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { mins, partsOf, WAYS, wayTask, type FileTip, type PlannedStep, type WayOf } from '@ash-knot/core';
+import { count, mins, partsOf, WAYS, wayTask, type FileTip, type PlannedStep, type WayOf } from '@ash-knot/core';
 import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
 import { day } from '../words/format';
@@ -25,6 +25,10 @@ import { day } from '../words/format';
             <span class="block text-sm font-normal">{{ x.here }}</span>
           </button>
         }
+        @if (step().caution; as c) {
+          <p class="text-sm sm:col-span-2" data-testid="ways-caution">Either way: {{ session.say(c) }}</p>
+        }
+        <p class="soft text-sm sm:col-span-2">The maker’s procedure comes first.</p>
       </div>
     }
     @for (t of tips(); track t.text) {
@@ -37,7 +41,7 @@ import { day } from '../words/format';
 export class StepWays {
   readonly step = input.required<PlannedStep>();
   private readonly store = inject(JobStore);
-  private readonly session = inject(Session);
+  protected readonly session = inject(Session);
   protected readonly day = day;
 
   /** What was kept for this step, at this vehicle and at others of its type. */
@@ -62,11 +66,12 @@ export class StepWays {
     const found = WAYS.map((way) => ({ way, tip: this.kept().find((t) => t.way === way) }));
     if (found.some((f) => !f.tip)) return null;
     return found.map(({ way, tip }) => {
-      const t = s.context.file?.times?.find((x) => x.task === wayTask(way, task));
+      // Another type's minutes say nothing of this one's.
+      const t = s.context.file?.times?.find((x) => x.task === wayTask(way, task) && x.of === 'type');
       return {
         way,
         text: `${tip!.text}${tip!.source ? `: ${tip!.source}` : ''}`,
-        here: t ? `here ${t.jobs} times, ${mins(t.median)}` : 'not timed here yet',
+        here: t ? `on this type ${count(t.jobs, 'time')}, ${mins(t.median)}` : 'not timed on this type yet',
         picked: s.ways.get(id)?.body.way === way,
       };
     });

@@ -1,7 +1,7 @@
-import type { StoredEntry } from '@ash-knot/contract';
-import { answersOf, fastenersOf, planOf } from '@ash-knot/core';
+import type { JobView, StoredEntry } from '@ash-knot/contract';
+import { answersOf, fastenersOf, planOf, wayTask } from '@ash-knot/core';
 import { DIAL, ledger, tightened } from '@ash-knot/core/test';
-import { bench, FakeEventSource, goodsIn, LINK, SESSION, SHOP, stored, tid, type FakeApi } from '../../test';
+import { bench, FakeEventSource, goodsIn, JOB_ID, LINK, SESSION, SHOP, stored, tid, type FakeApi } from '../../test';
 import { TestBed } from '@angular/core/testing';
 import { Places } from '../job/places';
 import { spelled, Speech } from '../state/speech';
@@ -250,6 +250,38 @@ test('a tip is kept at its step for the next one; the manual’s way needs its s
   b.el.querySelectorAll<HTMLElement>(`${tid('ways')} button`)[1]!.click();
   await b.settle();
   expect(b.written().at(-1)).toEqual(['way', { step: 'link-off-left', way: 'field' }]);
+});
+
+test('a way’s minutes and counts are of that way and of this type, the step’s caution holds for both; a long tip is not cut', async () => {
+  const long = `one bolt cannot be seen: ${'short socket from above, '.repeat(9)}then the ratchet`;
+  const tip = (way: 'manual' | 'field', text: string) => stored('tip', { task: 'raise on a lift', text, way, source: 'book' });
+  const times = (of: 'type' | 'shop', median: number, jobs: number) => ({
+    task: wayTask('field', 'raise on a lift'),
+    rusty: null,
+    of,
+    jobs,
+    median,
+    p80: median,
+  });
+  const b = await unfolded(Work, [...approved(), tip('manual', 'by the book'), tip('field', long)], {
+    kind: 'age replacement',
+    api: (a) => {
+      const given = a.answers.get(`GET /jobs/${JOB_ID}`)!;
+      a.answers.set(`GET /jobs/${JOB_ID}`, (x) => {
+        const job = given(x) as JobView;
+        return { ...job, file: { ...job.file, times: [times('shop', 22, 40), times('type', 7, 6)] } };
+      });
+    },
+  });
+  await b.click('[data-step="raise"] .head');
+  const ways = b.text(tid('ways'));
+  expect(ways).toContain(long);
+  expect(ways).toContain('on this type 6 times, 7 min');
+  expect(ways).toContain('not timed on this type yet');
+  expect(ways).not.toContain('22 min');
+  expect(b.text(tid('ways-caution'))).toMatch(/^Either way: Check the pads again/);
+  await b.click(tid('tip-open'));
+  expect(b.el.querySelector<HTMLElement>(tid('tip-text'))!.getAttribute('maxlength')).toBe('300');
 });
 
 test('at fitting the photograph of the removal is shown, or that there is none', async () => {

@@ -19,7 +19,7 @@ const NAMES: Record<Field, string> = {
   imports: [TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <details class="rule mt-3 pt-2" data-testid="swell">
+    <details class="rule mt-3 pt-2" open data-testid="swell">
       <summary class="link">Rubber grommets: how far to turn from all touching</summary>
       <div class="mt-2 grid grid-cols-2 gap-3 sm:grid-cols-4">
         @for (f of fields; track f) {

@@ -11,6 +11,7 @@ import {
   goodsChecks,
   goodsLines,
   handBackBlockers,
+  JOB_KINDS,
   nextLine,
   openTroubles,
   piecesOf,
@@ -269,5 +270,21 @@ test('from every state that can be reached the key leads to the hand-back', () =
       for (const t of w.titles) expect(t).not.toMatch(/\.\.|\?\.|undefined|NaN|the both|\bthe the\b/);
     }),
     { numRuns: sized(60, 600), seed: 30 },
+  );
+});
+
+// Long: each line of a job is folded and judged anew.
+test('no look is first asked for when it stands on torqued wheels: what is owed is asked while it hangs, and before', () => {
+  fc.assert(
+    fc.property(fc.infiniteStream(fc.nat(9973)), fc.boolean(), fc.constantFrom(...JOB_KINDS), (stream, arms, kind) => {
+      const context = { ...CONTEXT, kind, ...(arms ? { type: DOUBLE_ARM_TYPE } : {}) };
+      const w = new Walk(context, (n) => (stream.next().value as number) % n);
+      for (let i = 0; i < 200 && !w.state.handBack; i++) {
+        const down = w.state.steps.get('lower')?.body.state === 'done';
+        if (down) expect(w.line).not.toMatchObject({ station: 'find' });
+        w.press(down ? 0 : 25);
+      }
+    }),
+    { numRuns: sized(14, 140), seed: 31 },
   );
 });

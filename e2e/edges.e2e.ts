@@ -208,9 +208,8 @@ test('no key is dead on its own station: from the drive to the sheet by the big 
   const quiet = page.getByRole('button', { name: 'quiet', exact: true });
   await expect(quiet).toBeFocused();
   await quiet.press('Enter');
-  await expect(next).toContainText('Set it');
-  await next.click();
-  await expect(page.getByTestId('recheck')).toContainText('Bracket bolts and wheel nuts');
+  // The recheck is set with the hand-back, from the distance that is read then.
+  await expect(page.getByTestId('recheck-with-it')).toContainText('recheck after');
   await expect(next).toContainText('Hand back');
   // Nothing is filled in for a person: the key asks for the distance where it is missing.
   await next.click();
@@ -219,6 +218,7 @@ test('no key is dead on its own station: from the drive to the sheet by the big 
   await next.click();
   await enterPin(page);
   await expect(page.getByTestId('handed-back')).toBeVisible();
+  await expect(page.getByTestId('recheck')).toContainText('Bracket bolts and wheel nuts');
   await next.click();
   await expect(page).toHaveURL(/hand-back$/);
   await expect(page.getByRole('heading', { name: 'PV 2210' })).toBeVisible();

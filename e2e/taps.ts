@@ -95,6 +95,9 @@ export const USUAL: Does = [
   ],
 ];
 
+/** What says several things at once. */
+const TOGETHER = /^All \d+ (done|clicked as set|read, go on)/;
+
 export async function walk(t: Taps, does: Does = USUAL, most = 110, together = false): Promise<void> {
   const { page } = t;
   let stuck = 0;
@@ -105,11 +108,9 @@ export async function walk(t: Taps, does: Does = USUAL, most = 110, together = f
     const before = await strip(page).innerText();
     t.lines.push(line);
     const own = does.find(([at]) => at.test(line));
-    const all = strip(page)
-      .locator('.go')
-      .filter({ hasText: /All \d+ done/ });
+    const all = strip(page).locator('.go').filter({ hasText: TOGETHER });
     if (own) await own[1](t);
-    else if (together && (await all.count())) await t.key(/All \d+ done/);
+    else if (together && (await all.count())) await t.key(TOGETHER);
     else await t.key();
     await page
       .waitForFunction((b) => (document.querySelector('section[aria-label="Next"]') as HTMLElement).innerText !== b, before, {

@@ -162,7 +162,7 @@ test('a bar out and in, by two', async ({ page }) => {
   await page.getByTestId('crew').getByRole('button', { name: 'Marit Voss' }).click();
   await follow(page, /^Bar out/, SOAKS);
   await expect(strip(page)).toContainText('Together with Marit Voss');
-  const seen = await follow(page, /^(Set the recheck|An alignment)/, SOAKS);
+  const seen = await follow(page, /^(Hand it back|An alignment)/, SOAKS);
   const at = (words: RegExp) => seen.findIndex((t) => words.test(t));
   expect(at(/^Old bar beside the new/)).toBeLessThan(at(/^New bar in, loose on both sides/));
   expect(at(/^New bar in/)).toBeLessThan(at(/^(Set|Pull|Tighten|Find)/));

@@ -34,6 +34,7 @@ export interface TorqueRecords {
         readonly achievedNm: number;
         readonly method: TorqueMethod;
         readonly wrench?: SpeakingWrench | undefined;
+        readonly saidAtOnce?: boolean | undefined;
         readonly lockUnasked?: boolean | undefined;
       }
     | undefined;
@@ -92,7 +93,7 @@ export function auditFastener(kind: FastenerKind, ruling: Ruling, r: TorqueRecor
   const groupFits = pulled ? fits(pulled.minNm) && fits(pulled.maxNm) : !published && !must;
   const record = (): string => {
     if (torque && (torque.method === 'by hand, estimated' ? !must : fits(torque.achievedNm)))
-      return `${trimmed(torque.achievedNm, 1)} N·m, ${torque.method}${sayWrench(torque.wrench)}`;
+      return `${trimmed(torque.achievedNm, 1)} N·m, ${torque.method}${sayWrench(torque.wrench)}${torque.saidAtOnce ? ', said together' : ''}`;
     if (clicks && full && groupFits) return sayGroup(kind, clicks);
     if (mark && (mark.how === 'firm, unpublished' ? !published && !must : !fresh)) return mark.how;
     return '';

@@ -21,8 +21,10 @@ import {
   answersOf,
   nextLine,
   placeOf,
+  pulledTogether,
   readHeight,
   recheckBody,
+  recheckOwed,
   requestOf,
   stepTimes,
   type GoodsLine,
@@ -110,8 +112,6 @@ class Walker {
         return ([undefined, 'inspection'] as const).map((about) =>
           e('told', { what: 'it', joints: [...s.joints.keys()], ...(about ? { about } : {}), who: 'owner', how: 'by phone' }),
         );
-      case 'recheck':
-        return [e('recheck', recheckBody(s, 148_210, '2026-02-01'))];
       case 'goods':
         return [e('goods', rightGoods(goodsLines(s).find((x) => x.stage !== 'taken')!))];
       case 'height':
@@ -129,7 +129,10 @@ class Walker {
       case 'road':
         return [e('road-test', { result: 'quiet', note: '' })];
       case 'hand-back':
-        return [e('hand-back', { distanceKm: 148_214, note: '' })];
+        return [
+          ...(recheckOwed(s) ? [e('recheck', recheckBody(s, 148_214, '2026-02-01'))] : []),
+          e('hand-back', { distanceKm: 148_214, note: '' }),
+        ];
       case 'drive':
         return this.truth.heard ? [] : [e('verdict', { causes: [], reproduced: false, note: 'not reproduced' })];
       default:
@@ -417,7 +420,7 @@ describe('a job without a noise', () => {
 
 test('the strip speaks in the unit that comes first on its screen', () => {
   const w = work();
-  w.follow((l) => placeOf(l.action)?.at?.startsWith('fastener ') ?? false);
+  w.follow((l) => /^Set /.test(l.title));
   const said = (inch: boolean) => {
     const s = { ...w.state, context: { ...w.state.context, measures: shopMeasures(inch, 'km') } };
     return nextLine(s, NOW + 24 * HOUR).title;
@@ -544,5 +547,63 @@ describe('a part that is due tomorrow', () => {
     expect(line({}, order('2026-01-05T13:00:00Z')).title).not.toMatch(/^Part /);
     expect(line({}, tomorrow, e('step', { step: 'chock', state: 'done' })).title).not.toMatch(/^Part /);
     expect(line({ practice: true }, tomorrow).title).not.toMatch(/^Part /);
+  });
+});
+
+describe('whoever knows the work says several things at once, in words', () => {
+  const writes = (l: NextLine, label: RegExp): readonly Line[] => {
+    const a = answersOf(l)?.find((x) => label.test(x.label))?.action;
+    return a?.kind === 'write' ? a.entries : [];
+  };
+  test('nuts pulled one after the other: one tap, a record each, said so; the line names every one with its number', () => {
+    const w = work();
+    const l = w.follow((x) => /^Set /.test(x.title));
+    expect(l.why).toMatch(/With it: link, lower nut, left, 48 N·m; .*; undershield, 6 at 8 N·m\.$/);
+    const lines = writes(l, /^All 5 clicked as set$/);
+    expect(lines.map((x) => x.kind)).toEqual(['torque', 'torque', 'torque', 'torque', 'clicks']);
+    w.add(...lines.map((x) => e(x.kind, x.body as never)));
+    const records = fastenersOf(w.state).filter((f) => f.fastener.kind !== 'wheel-nut');
+    expect(records.map((f) => f.state)).toEqual(records.map(() => 'done'));
+    for (const f of records) expect(f.record).toMatch(/48 N·m, torque wrench, said together|6 clicked at 8 N·m, said together/);
+    expect(w.line.title).not.toMatch(/^Set /);
+  });
+  test('with several at it each says their own; a tapered nut asks how it is kept, and is said by itself', () => {
+    const w = work();
+    w.follow((x) => /^Set /.test(x.title));
+    const two = e('crew', {
+      people: [
+        { id: '0193a000-0000-7000-8000-000000000001', name: 'A' },
+        { id: '0193a000-0000-7000-8000-000000000002', name: 'B' },
+      ],
+      wrenches: 1,
+    } as never);
+    const crew = foldJob(w.context, [...w.entries, two]);
+    expect(planOf(crew).flatMap((p) => pulledTogether(crew, p))).toEqual([]);
+    const arm = new Walker({}, { ...CONTEXT, kind: 'access' }).add(purpose()).choose(['ball-joint']).answer('approved').goods();
+    arm.follow((x) => /^(Set|Pull|Find) /.test(x.title));
+    for (const p of planOf(arm.state))
+      for (const f of pulledTogether(arm.state, p)) expect(f.fastener.kind).not.toMatch(/ball-joint/);
+  });
+  test('the cautions of what comes next are read together where they stand together, word for word', () => {
+    const w = work();
+    const l = w.follow((x) => (answersOf(x) ?? []).some((a) => /read, go on$/.test(a.label)));
+    const read = writes(l, /^All \d read, go on$/);
+    expect(read.length).toBeGreaterThan(1);
+    const plan = planOf(w.state);
+    for (const { kind, body } of read) {
+      expect(kind).toBe('caution');
+      const caution = plan.find((p) => p.id === (body as { step: string }).step)!.caution!;
+      expect(l.why.toLowerCase()).toContain(caution.toLowerCase());
+    }
+    w.add(...read.map((x) => e(x.kind, x.body as never)));
+    expect(read.every((x) => w.state.cautions.has((x.body as { step: string }).step))).toBe(true);
+  });
+  test('the recheck is set with the hand-back', () => {
+    const w = work();
+    const l = w.follow((x) => /^Hand it back/.test(x.title));
+    expect(l.why).toMatch(/^Nothing is open\. The recheck after 100 km is set with it\.$/);
+    expect(handBackBlockers(w.state).map((b) => b.at)).toEqual(['recheck']);
+    w.follow((x) => x.title === 'Handed back.');
+    expect(w.state.rechecks).toHaveLength(1);
   });
 });

@@ -1,5 +1,6 @@
 import type { JobState } from '../fold';
-import { causesElsewhere, handBackBlockers, type Blocker } from '../rules/hand-back';
+import { causesElsewhere, handBackBlockers, recheckOwed, type Blocker } from '../rules/hand-back';
+import { sayDistance } from '../../units';
 import { sayBoth } from '../say';
 import { owedJoints } from '../rules/debts';
 import { leftAt } from '../rules/danger';
@@ -10,10 +11,10 @@ import { nextAtTheRock, nextElsewhere, nextOwed } from './round';
 
 /** What is still owed, the proof, the hand-back. */
 export function nextToProve(s: JobState): NextLine {
-  const blockers = handBackBlockers(s);
+  // A recheck is set with the hand-back, by the distance that is read then.
+  const blockers = handBackBlockers(s).filter((b) => b.at !== 'recheck');
   // Nobody drives it before what is owed for safety is done.
-  const first =
-    blockers.find((b) => b.at === 'check' || b.at === 'elsewhere') ?? blockers.find((b) => b.at !== 'recheck') ?? blockers[0];
+  const first = blockers.find((b) => b.at === 'check' || b.at === 'elsewhere') ?? blockers[0];
   return first ? sayBlocker(s, first, blockers.length) : nextToHandBack(s);
 }
 
@@ -114,7 +115,7 @@ function nextToHandBack(s: JobState): NextLine {
             : causesElsewhere(s).length > 0
               ? 'It was driven, and nothing is open.'
               : 'Nothing was done to it, and nothing is open.'
-          : 'Nothing is open.',
+          : `Nothing is open.${recheckOwed(s) ? ` The recheck after ${sayDistance(s.context.rules.recheckKm, s.context.measures.distance)} is set with it.` : ''}`,
       label: 'Hand back',
       station: 'prove',
     },

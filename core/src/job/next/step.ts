@@ -8,7 +8,7 @@ import { otherEnd, sayState } from '../../vehicle';
 import type { JobState } from '../fold';
 import { awaited, crewOf } from '../rules/crew';
 import { openTroubles } from '../rules/trouble';
-import { cautionOwed, doubted, isRusty, piecesOf, planOf, seenAt } from '../rules/work';
+import { cautionOwed, doubted, isRusty, piecesOf, planOf, seenAt, tightSteps } from '../rules/work';
 import { linkSetting, setsLink } from '../rules/setting';
 import { heightsAgain, heightsKnown, heightsOff, sayHeights, sayHeightsAgain } from '../rules/height';
 import { goToStep, line, mins, type NextLine, type SheetPlace } from './line';
@@ -28,8 +28,26 @@ export function sayStep(s: JobState, p: PlannedStep, left: number): NextLine {
   const write = (...entries: Line[]) => ({ kind: 'write', at, entries }) as const;
   const key = stepKey(s, p);
   if (key.asks) return { ...said, time: 'now', title: key.title, why: key.asks, label: key.label, action: write(...key.entries) };
-  if (cautionOwed(s, p))
-    return { ...said, title: `${key.title}.`, why: p.caution!, label: key.label, action: write(...key.entries) };
+  if (cautionOwed(s, p)) {
+    const own = { ...said, title: `${key.title}.`, why: p.caution!, label: key.label };
+    const ahead = cautionsAhead(s, p);
+    if (!ahead.length) return { ...own, action: write(...key.entries) };
+    return {
+      ...own,
+      why: [p.caution!, ...ahead.map((x) => `${x.together ?? x.title}: ${uncapital(x.caution!)}`)].join(' '),
+      action: {
+        kind: 'ask',
+        at,
+        answers: [
+          { label: key.label, action: write(...key.entries) },
+          {
+            label: `All ${ahead.length + 1} read, go on`,
+            action: write(...key.entries, ...ahead.map((x) => line('caution', { step: x.id }))),
+          },
+        ],
+      },
+    };
+  }
   if (p.confirmJoint && !s.confirms.has(p.confirmJoint)) {
     const joint = p.confirmJoint;
     const thought = doubted(s, joint);
@@ -94,8 +112,9 @@ const doneLines = (s: JobState, p: PlannedStep): Line[] => [
 function runFrom(s: JobState, p: PlannedStep): readonly PlannedStep[] {
   const run = [...withTwin(s, p)];
   if (crewOf(s).length > 1) return run;
-  const done = (id: StepId) => s.steps.get(id)?.body.state === 'done' || run.some((x) => x.id === id);
   const plan = planOf(s);
+  const tight = tightSteps(s);
+  const done = (id: StepId) => s.steps.get(id)?.body.state === 'done' || tight.has(id) || run.some((x) => x.id === id);
   const waits = (id: StepId) => (plan.find((x) => x.id === id)?.soakMinutes ?? 0) > 0 && run.some((x) => x.id === id);
   for (const x of plan.slice(plan.findIndex((y) => y.id === p.id) + 1)) {
     if (done(x.id)) continue;
@@ -117,6 +136,21 @@ function withTwin(s: JobState, p: PlannedStep): readonly PlannedStep[] {
   if (!p.together || crewOf(s).length > 1) return [p];
   const done = (id: StepId) => s.steps.get(id)?.body.state === 'done';
   return [p, ...planOf(s).filter((x) => x.together === p.together && x.id !== p.id && !done(x.id) && x.needs.every(done))];
+}
+
+/** As many cautions as are read in one go: more are not read. */
+const MOST_AHEAD = 2;
+
+/** The cautions of what comes next, each wording once, so that whoever knows the work reads them together; nobody's with several at it. */
+function cautionsAhead(s: JobState, p: PlannedStep): readonly PlannedStep[] {
+  if (crewOf(s).length > 1) return [];
+  const plan = planOf(s);
+  const out: PlannedStep[] = [];
+  for (const x of plan.slice(plan.findIndex((y) => y.id === p.id) + 1)) {
+    if (x.phase === 'fit' || x.fastener || out.length === MOST_AHEAD) break;
+    if (cautionOwed(s, x) && x.caution !== p.caution && !out.some((y) => y.caution === x.caution)) out.push(x);
+  }
+  return out;
 }
 
 /** What the key of a step says and writes. */

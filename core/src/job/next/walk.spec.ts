@@ -18,6 +18,7 @@ import {
   placeOf,
   planOf,
   recheckBody,
+  recheckOwed,
   refitPart,
   troublesAt,
   waitingLines,
@@ -148,8 +149,6 @@ class Walk {
         return piecesOf(s).map((p) => e('piece', { piece: p.id, joint: p.joint, fate: p.usual }));
       case 'also':
         return [];
-      case 'recheck':
-        return [e('recheck', recheckBody(s, 148_210, '2026-02-01'))];
       case 'alignment':
         return [e('alignment', { result: 'done here', note: '' } as never)];
       case 'road':
@@ -165,7 +164,10 @@ class Walk {
       case 'verdict':
         return [e('go-on', { without: 'verdict', why: 'the owner wants it so' })];
       case 'hand-back':
-        return [e('hand-back', { distanceKm: 148_214, note: '' })];
+        return [
+          ...(recheckOwed(s) ? [e('recheck', recheckBody(s, 148_214, '2026-02-01'))] : []),
+          e('hand-back', { distanceKm: 148_214, note: '' }),
+        ];
       default:
         return [];
     }

@@ -5,6 +5,7 @@ import { showRange } from '../../units';
 import type { JobState } from '../fold';
 import { awaited, laneOf, workNow, type WorkNow } from '../rules/crew';
 import { meanwhile } from '../rules/rounds';
+import { pulledTogether, togetherLines } from '../rules/pull';
 import { fastenersOf, type FastenerView } from '../rules/work';
 import { answersOf, goToStep, line, mins, placeOf, type NextAnswer, type NextLine, type SheetPlace } from './line';
 import { sayStep } from './step';
@@ -73,7 +74,7 @@ function beforeApart(s: JobState, { open, plan, done }: WorkNow, nowMs: number):
 
 function sayAny(s: JobState, p: PlannedStep, now: WorkNow): NextLine {
   const f = p.fastener && fastenersOf(s).find((x) => x.fastener.id === p.fastener);
-  return f ? sayFastener(p, f, s.context.measures.torque) : sayStep(s, p, now.open.length - 1);
+  return f ? sayFastener(s, p, f) : sayStep(s, p, now.open.length - 1);
 }
 
 /** "Marit: new right link in." Where the step is for two, who helps. */
@@ -142,7 +143,15 @@ function nextInWait(s: JobState, { open, soakEnds }: WorkNow, nowMs: number): Ne
   };
 }
 
-function sayFastener(p: PlannedStep, f: FastenerView, unit?: string): NextLine {
+/** "8 at 7 N·m", "54 N·m", "5 at 115 N·m in stages". */
+function sayTarget(f: FastenerView, unit?: string): string {
+  const { count } = f.fastener;
+  const nm = showRange(f.target!.minNm, f.target!.maxNm, 'torque', unit);
+  return `${count > 1 ? `${count} at ` : ''}${nm}${f.stages.length > 1 ? ' in stages' : ''}`;
+}
+
+function sayFastener(s: JobState, p: PlannedStep, f: FastenerView): NextLine {
+  const unit = s.context.measures.torque;
   const at: SheetPlace = { station: 'work', step: p.id };
   if (f.wheelOwed)
     return {
@@ -193,12 +202,22 @@ function sayFastener(p: PlannedStep, f: FastenerView, unit?: string): NextLine {
         : f.fastener.kind === 'wheel-nut'
           ? 'On the ground, in star order, the first one again at the end.'
           : 'Turns freely: any height will do.';
+  const label = f.targetNm !== null ? 'Show it' : f.state === 'must be published' ? 'Type the value' : 'Firm and marked';
+  const own = { kind: 'go', to: { ...at, at: `fastener ${f.fastener.id}` } } as const;
+  const said = { time: mins(p.minutes), title, label, station: 'work' as const };
+  const run = pulledTogether(s, p);
+  if (run.length < 2) return { ...said, why, action: own };
+  const more = run.slice(1).map((x) => `${uncapital(x.label)}, ${sayTarget(x, unit)}`);
   return {
-    time: mins(p.minutes),
-    title,
-    why,
-    label: f.targetNm !== null ? 'Show it' : f.state === 'must be published' ? 'Type the value' : 'Firm and marked',
-    station: 'work',
-    action: { kind: 'go', to: { ...at, at: `fastener ${f.fastener.id}` } },
+    ...said,
+    why: `${why} With it: ${more.join('; ')}.`,
+    action: {
+      kind: 'ask',
+      at,
+      answers: [
+        { label, action: own },
+        { label: `All ${run.length} clicked as set`, action: { kind: 'write', at, entries: togetherLines(run, unit) } },
+      ],
+    },
   };
 }

@@ -1,8 +1,12 @@
 import { BadInput } from '../../error';
 import { readGauge, type GaugeSpec } from '../../gauge';
-import type { EntryBodies } from '../../ledger';
-import { sayBookValue, type Pulled, type SpeakingWrench, type TorqueRange } from '../../torque';
-import type { FastenerView } from './work';
+import type { EntryBodies, Line } from '../../ledger';
+import type { PlannedStep, StepId } from '../../plan';
+import { isTaper, readPull, sayBookValue, type Pulled, type SpeakingWrench, type TorqueRange } from '../../torque';
+import { show, type TorqueUnit } from '../../units';
+import type { JobState } from '../fold';
+import { crewOf } from './crew';
+import { cautionOwed, fastenersOf, planOf, type FastenerView } from './work';
 
 /**
  * A pull as a wrench said it. One that tells directions writes a minus when it is turned to the left.
@@ -38,9 +42,10 @@ export function pullBody(
     readonly said?: Pulled | undefined;
     readonly detail?: string | undefined;
     readonly wrench?: SpeakingWrench | undefined;
+    readonly saidAtOnce?: boolean;
   },
 ): EntryBodies['torque'] {
-  const { method, said, detail, wrench } = how;
+  const { method, said, detail, wrench, saidAtOnce } = how;
   if (!f.target) throw new BadInput('torque', `of the ${f.label.toLowerCase()} has no published value`, nm);
   return {
     ...aimOf(f),
@@ -51,6 +56,7 @@ export function pullBody(
     method,
     ...(detail ? { detail } : {}),
     ...(wrench ? { wrench } : {}),
+    ...(saidAtOnce ? { saidAtOnce: true as const } : {}),
   };
 }
 
@@ -67,3 +73,39 @@ export const clicksBody = (
   ...(how.wrench ? { wrench: how.wrench } : {}),
   ...(how.saidAtOnce ? { saidAtOnce: true } : {}),
 });
+
+/** Whether a fastener can be said with others: its value is known, and nothing of it is asked or wrong. */
+const saidWithOthers = (f: FastenerView): boolean =>
+  f.state === 'open' && f.target !== null && !f.wheelOwed && !f.lockOwed && !f.overshot && !f.wrong && !isTaper(f.fastener.kind);
+
+/**
+ * The fasteners that are pulled one after the other from this step on and ask nothing of their own. Whoever has pulled them all
+ * says so once, and each has its record.
+ */
+export function pulledTogether(s: JobState, from: PlannedStep): readonly FastenerView[] {
+  if (crewOf(s).length > 1) return [];
+  const plan = planOf(s);
+  const views = new Map(fastenersOf(s).map((f) => [f.fastener.id, f]));
+  const run: FastenerView[] = [];
+  const inRun = new Set<StepId>();
+  const done = (p: PlannedStep | undefined) =>
+    p !== undefined &&
+    (inRun.has(p.id) || (p.fastener ? views.get(p.fastener)?.state === 'done' : s.steps.get(p.id)?.body.state === 'done'));
+  const byId = new Map(plan.map((p) => [p.id, p]));
+  for (const p of plan.slice(plan.findIndex((x) => x.id === from.id))) {
+    if (done(p)) continue;
+    const f = p.fastener && views.get(p.fastener);
+    if (!f || !saidWithOthers(f) || cautionOwed(s, p) || !p.needs.every((id) => done(byId.get(id)))) break;
+    run.push(f);
+    inRun.add(p.id);
+  }
+  return run;
+}
+
+/** Each of them clicked at what was set, said together: one record each. @param unit of torques, as the wrench is set */
+export const togetherLines = (run: readonly FastenerView[], unit: TorqueUnit = 'N·m'): Line[] =>
+  run.map((f): Line => {
+    if (f.fastener.count > 1) return { kind: 'clicks', body: clicksBody(f, { saidAtOnce: true }) };
+    const said = readPull(show(f.targetNm!, 'torque', unit), unit);
+    return { kind: 'torque', body: pullBody(f, said.si, { method: 'torque wrench', said, saidAtOnce: true }) };
+  });

@@ -13,7 +13,7 @@ import {
   type JointId,
 } from '../../joint';
 import type { Entry } from '../../ledger';
-import { piecesFor, planFor, rungOf, splitStep, type Piece, type PlannedStep, type StepId } from '../../plan';
+import { piecesFor, planFor, rungOf, splitStep, tightenStep, type Piece, type PlannedStep, type StepId } from '../../plan';
 import type { Part, PartEnd } from '../../parts';
 import {
   auditFastener,
@@ -263,6 +263,11 @@ export const fastenersOf = onceAState((s): readonly FastenerView[] => {
     };
   });
 });
+
+/** The steps of fasteners that are tight by their record. */
+export const tightSteps = onceAState(
+  (s): ReadonlySet<StepId> => new Set(fastenersOf(s).flatMap((f) => (f.state === 'done' ? [tightenStep(f.fastener.id)] : []))),
+);
 
 /** Joints whose every fastener is audited: the plate draws a chalk stripe across them. */
 export const chalked = onceAState((s): ReadonlySet<JointId> => {

@@ -19,6 +19,8 @@ const body = bodyOf(({ z, fastenerId, nm, speakingWrench, text }) =>
     detail: text(300).optional(),
     /** The wrench that said it; none where a person wrote the number. */
     wrench: speakingWrench.optional(),
+    /** Said for several at once: each clicked at what was set. */
+    saidAtOnce: z.literal(true).optional(),
     /** Written before it was asked how a nut is kept. */
     lockUnasked: z.literal(true).optional(),
   }),
@@ -39,6 +41,7 @@ export const torque = entryKind(body)({
     method: 'wrench with adapter',
     detail: 'set 44 N·m',
     wrench: { id: 'wrench-1', name: 'Torque wrench 20–200', simulated: true },
+    saidAtOnce: true,
     lockUnasked: true,
   },
   version: 3,
@@ -48,5 +51,5 @@ export const torque = entryKind(body)({
   searched: true,
   kept: { as: 'latest by key', key: (b) => b.fastener },
   say: (b, w) =>
-    `${w.fastener(b.fastener)}: ${trimmed(b.achievedNm, 1)} N·m for ${b.targetText}, ${b.method}${sayWrench(b.wrench)}${b.detail ? ` (${b.detail})` : ''}`,
+    `${w.fastener(b.fastener)}: ${trimmed(b.achievedNm, 1)} N·m for ${b.targetText}, ${b.method}${sayWrench(b.wrench)}${b.saidAtOnce ? ', said together' : ''}${b.detail ? ` (${b.detail})` : ''}`,
 });

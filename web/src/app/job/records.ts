@@ -189,9 +189,12 @@ export class Records {
 
   /** The recheck the shop's rule asks for, of what was undone. */
   setRecheck(store: JobStore): Promise<boolean> {
-    const { distanceKm, vehicle } = store.view()!;
+    return store.write('recheck', this.recheckAfter(store, store.view()!.distanceKm));
+  }
+  /** What is to be looked at again, so far after the distance it leaves with. */
+  recheckAfter(store: JobStore, distanceKm: number) {
     const s = store.state()!;
-    const onDate = dueDate(new Date().toISOString(), s.context.rules.recheckKm, vehicle.kmPerDay);
-    return store.write('recheck', recheckBody(s, distanceKm, onDate));
+    const onDate = dueDate(new Date().toISOString(), s.context.rules.recheckKm, store.view()!.vehicle.kmPerDay);
+    return recheckBody(s, distanceKm, onDate);
   }
 }

@@ -7,6 +7,7 @@ import {
   BadInput,
   PROOFS,
   readDistance,
+  recheckOwed,
   handBackBlockers,
   jointName,
   ROAD_RESULTS,
@@ -56,7 +57,10 @@ export class Prove {
   protected readonly error = signal('');
 
   protected readonly s = computed(() => this.store.state()!);
-  protected readonly blockers = computed(() => handBackBlockers(this.s()));
+  private readonly blockers = computed(() => handBackBlockers(this.s()));
+  /** What holds it; the recheck is set with the hand-back. */
+  protected readonly held = computed(() => this.blockers().filter((b) => b.at !== 'recheck'));
+  protected readonly recheckOwed = computed(() => recheckOwed(this.s()));
   protected readonly danger = computed(() => leftAt(this.s()));
   protected readonly ban = computed(() => sayBan(this.s(), this.danger()));
   private readonly records = inject(Records);
@@ -125,7 +129,10 @@ export class Prove {
     }
     const km = read.value;
     this.error.set('');
-    await this.store.write('hand-back', { distanceKm: km, note: this.note().trim() });
+    await this.store.writeAll([
+      ...(this.recheckOwed() ? [{ kind: 'recheck' as const, body: this.records.recheckAfter(this.store, km) }] : []),
+      { kind: 'hand-back', body: { distanceKm: km, note: this.note().trim() } },
+    ]);
   }
   /** A release the server would not take stays here to be mended. */
   protected reopen(): void {

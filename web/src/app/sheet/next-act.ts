@@ -122,7 +122,9 @@ export class NextAct {
     const { at, answers } = n.action;
     const ready = answers.filter(({ action }) => action.kind !== 'write' || !action.at || this.seen(action.at));
     if (ready.length === answers.length) return answers;
-    return ready.length ? [{ label: n.label, action: { kind: 'go', to: at } }, ...ready] : [];
+    // What leads to the same step is the way there: it stands once.
+    const others = ready.filter(({ action }) => action.kind !== 'go' || !at.step || action.to.step !== at.step);
+    return others.length ? [{ label: n.label, action: { kind: 'go', to: at } }, ...others] : [];
   }
 
   /** The big key, and each of a question's: what must be done before it can be said, or what it says. */

@@ -96,7 +96,7 @@ export const USUAL: Does = [
 ];
 
 /** What says several things at once. */
-const TOGETHER = /^All \d+ (done|clicked as set|read, go on)/;
+const TOGETHER = /All \d+ (done|clicked as set|read, go on)/;
 
 export async function walk(t: Taps, does: Does = USUAL, most = 110, together = false): Promise<void> {
   const { page } = t;

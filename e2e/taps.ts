@@ -64,7 +64,10 @@ export const USUAL: Does = [
   [
     /^Choose what to fit/,
     async (t) => {
-      if (await t.page.getByTestId('choose').first().isVisible()) return t.tap('choose');
+      // Led there by the key before, the list comes from the server a moment later.
+      const choose = t.page.getByTestId('choose').first();
+      if (/settle/.test(t.page.url())) await choose.waitFor({ timeout: 1500 }).catch(() => undefined);
+      if (await choose.isVisible()) return t.tap('choose');
       await t.key();
     },
   ],

@@ -16,6 +16,7 @@ export * from './joint';
 export * from './diagnosis';
 export * from './danger';
 export * from './parts';
+export * from './assembly';
 export * from './plan';
 export * from './ledger';
 export * from './job';

@@ -19,7 +19,7 @@ const CORE = [
     'standing',
     'bushing',
   ],
-  ...['mechanics', 'joint', 'diagnosis', 'danger', 'knock', 'sound', 'parts', 'plan', 'ledger', 'job', 'training'],
+  ...['mechanics', 'joint', 'diagnosis', 'danger', 'knock', 'sound', 'parts', 'assembly', 'plan', 'ledger', 'job', 'training'],
 ];
 const WEB = [
   ...['kit', 'words', 'state', 'session', 'offline', 'workers', 'instruments', 'attachment', 'shell', 'job', 'alarm', 'plate'],

@@ -45,8 +45,15 @@ export function fastenersAt(axle: AxleSpec, joint: JointId): Fastener[] {
  * The fasteners that renewing these joints disturbs, in working order: what holds the part, then the
  * shield, then the wheels. A joint of another axle disturbs nothing here.
  * @param wheelsOff whether the wheels came off for it
+ * @param after the axle as it is put together at a joint in the end, where a new part changes that
  */
-export function fastenersFor(end: AxleEnd, axle: AxleSpec, joints: readonly JointId[], wheelsOff = true): Fastener[] {
+export function fastenersFor(
+  end: AxleEnd,
+  axle: AxleSpec,
+  joints: readonly JointId[],
+  wheelsOff = true,
+  after: (joint: JointId) => AxleSpec = () => axle,
+): Fastener[] {
   const found = new Map<FastenerId, Fastener>();
   const add = (side: Side, joint: JointId, f: Disturbed) => {
     const id: FastenerId = `${end}.${side}.${f.kind}`;
@@ -55,7 +62,7 @@ export function fastenersFor(end: AxleEnd, axle: AxleSpec, joints: readonly Join
   const here = joints.filter((id) => partsOf(id).axle === end);
   if (here.length === 0) return [];
   for (const id of here) {
-    for (const f of fastenersAt(axle, id)) if (!found.has(f.id)) found.set(f.id, f);
+    for (const f of fastenersAt(after(id), id)) if (!found.has(f.id)) found.set(f.id, f);
   }
   if (axle.shieldFasteners > 0)
     add('left', jointId(end, 'left', 'arm-bushings'), {

@@ -1,3 +1,4 @@
+import type { Fitting } from '../assembly';
 import type { Material } from '../bushing';
 import type { Fastener, FastenerId, JointId } from '../joint';
 import type { Dialect } from '../text';
@@ -45,8 +46,8 @@ export interface PlannedStep extends Step {
   readonly endsAt: number;
 }
 
-/** What of a new part decides how it is fitted. */
-export interface FittedPart {
+/** What of a new part decides how it is fitted, and how the vehicle is put together with it. */
+export interface FittedPart extends Partial<Fitting> {
   readonly material?: Material | undefined;
   /** It has a grease fitting. */
   readonly greaseable?: boolean | undefined;

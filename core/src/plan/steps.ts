@@ -1,7 +1,8 @@
+import { asFitted } from '../assembly';
 import { BadInput } from '../error';
 import { assemblyOf, fastenersFor, partsOf, type JointId } from '../joint';
 import { spoken } from '../text';
-import { SIDES, type Side } from '../vehicle';
+import { SIDES, type AxleSpec, type Side } from '../vehicle';
 import {
   bar,
   barClear,
@@ -40,10 +41,18 @@ export function stepsFor(input: PlanInput): Step[] {
   }));
 }
 
+/** The new part at a joint: a link chosen for one end is at the other too. */
+const fittedAt = (fitted: PlanInput['fitted'], joint: JointId) =>
+  fitted?.get(joint) ?? [...(fitted ?? [])].find(([at]) => assemblyOf(at) === assemblyOf(joint))?.[1];
+
 function allSteps(input: PlanInput): Step[] {
   const { end, axle } = input;
   const joints = input.joints.filter((id) => partsOf(id).axle === end);
-  const planned = fastenersFor(end, axle, joints);
+  const after = (joint: JointId): AxleSpec => {
+    const part = input.refit?.includes(joint) ? undefined : fittedAt(input.fitted, joint);
+    return part?.kind ? asFitted(axle, { ...part, kind: part.kind }) : axle;
+  };
+  const planned = fastenersFor(end, axle, joints, true, after);
   const also = (input.also ?? []).filter((f) => !planned.some((p) => p.id === f.id));
   if (joints.length === 0 && also.length === 0) throw new BadInput('chosen joints', `must name at least one of the ${end} axle`);
   const fasteners = [...planned, ...also];
@@ -66,6 +75,7 @@ function allSteps(input: PlanInput): Step[] {
     rideHeight: fasteners.some((f) => f.rideHeight),
     open: ['wheels-off', ...(axle.shieldFasteners > 0 ? (['shield-off'] as const) : [])],
     on,
+    after,
     takes: (task) => takes(task, input),
   };
   // Only something beside the plan was undone: it is tightened, and that is all that is known of it.

@@ -1,6 +1,16 @@
 import { COMPLAINT, CONTEXT, ledger, LINK_PART, readingOf, tightened } from '../../test';
 import { diagnose, SHIPPED } from '../../diagnosis';
-import { isUp, jointId, jointsOf, SIDES, type FastenerId, type JointId, shopMeasures, type JointKind } from '../..';
+import {
+  orientationsFor,
+  isUp,
+  jointId,
+  jointsOf,
+  SIDES,
+  type FastenerId,
+  type JointId,
+  shopMeasures,
+  type JointKind,
+} from '../..';
 import type { Entry, EntryKind, Line } from '../../ledger';
 import {
   cautionOwed,
@@ -19,6 +29,7 @@ import {
   foldJob,
   handBackBlockers,
   answersOf,
+  axleAt,
   nextLine,
   placeOf,
   pulledTogether,
@@ -598,6 +609,11 @@ describe('whoever knows the work says several things at once, in words', () => {
     w.add(...read.map((x) => e(x.kind, x.body as never)));
     expect(read.every((x) => w.state.cautions.has((x.body as { step: string }).step))).toBe(true);
   });
+  test('grease, wheels on and down are one run though nuts were pulled between', () => {
+    const w = work();
+    const l = w.follow((x) => /^Grease over/.test(x.title));
+    expect(writes(l, /^All 3 done$/).map((x) => (x.body as { step: string }).step)).toEqual(['finish', 'wheels-on', 'lower']);
+  });
   test('the recheck is set with the hand-back', () => {
     const w = work();
     const l = w.follow((x) => /^Hand it back/.test(x.title));
@@ -605,5 +621,59 @@ describe('whoever knows the work says several things at once, in words', () => {
     expect(handBackBlockers(w.state).map((b) => b.at)).toEqual(['recheck']);
     w.follow((x) => x.title === 'Handed back.');
     expect(w.state.rechecks).toHaveLength(1);
+  });
+});
+
+describe('rod ends in place of ball studs', () => {
+  const rod = {
+    ...LINK_PART,
+    id: 'rod',
+    kind: 'rod-end link' as const,
+    lengthMm: undefined,
+    lengthRangeMm: [280, 330] as const,
+    nutsSupplied: true,
+  };
+  const on = (...sides: ('left' | 'right')[]) => {
+    const joints = sides.map((side) => jointId('front', side, 'link-lower'));
+    return new Walker({}, { ...CONTEXT, kind: 'upgrade' })
+      .add(
+        purpose(),
+        e('choose', { joints, part: rod, quantity: joints.length, ...(sides.length === 1 ? { oneSideReason: 'one' } : {}) }),
+      )
+      .answer('approved')
+      .goods();
+  };
+  test('their lock nuts have a step, a record and their line in the recheck; which way they face is asked', () => {
+    const w = on('left', 'right');
+    const locks = () => fastenersOf(w.state).filter((f) => f.fastener.kind === 'link-lock-nut');
+    expect(locks().map((f) => [f.fastener.side, f.fastener.count])).toEqual([
+      ['left', 2],
+      ['right', 2],
+    ]);
+    for (const f of locks()) expect(planOf(w.state).map((p) => p.id)).toContain(`tighten-${f.fastener.id}`);
+    w.add(
+      e('result', {
+        what: 'link setting',
+        joint: 'front.left.link-lower',
+        given: {},
+        found: {},
+        words: 'set',
+        limits: [],
+      } as never),
+    );
+    w.follow((x) => /^Hand it back/.test(x.title));
+    expect(locks().map((f) => f.state)).toEqual(['done', 'done']);
+    w.follow((x) => x.title === 'Handed back.');
+    expect(w.state.rechecks[0]!.body.what.toLowerCase()).toContain('link, lock nuts');
+    expect(orientationsFor(axleAt(w.state, 'front.left.link-lower'), ['front.left.link-lower'])[0]!.right).toMatch(
+      /middle of its swing/,
+    );
+  });
+  test('on one side alone, the other side has none', () => {
+    expect(
+      fastenersOf(on('left').state)
+        .filter((f) => f.fastener.kind === 'link-lock-nut')
+        .map((f) => f.fastener.side),
+    ).toEqual(['left']);
   });
 });

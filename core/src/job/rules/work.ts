@@ -1,3 +1,4 @@
+import { asFitted } from '../../assembly';
 import { splitFault } from '../../diagnosis';
 import {
   assemblyJoints,
@@ -13,8 +14,8 @@ import {
   type JointId,
 } from '../../joint';
 import type { Entry } from '../../ledger';
-import { piecesFor, planFor, rungOf, splitStep, tightenStep, type Piece, type PlannedStep, type StepId } from '../../plan';
-import type { Part, PartEnd } from '../../parts';
+import { piecesFor, planFor, rungOf, splitStep, type Piece, type PlannedStep, type StepId } from '../../plan';
+import type { Part } from '../../parts';
 import {
   auditFastener,
   clicksOf,
@@ -26,7 +27,7 @@ import {
   type FastenerKind,
   type Ruling,
 } from '../../torque';
-import { sayStudHold, type LinkEnd } from '../../vehicle';
+import type { AxleSpec, LinkEnd } from '../../vehicle';
 import type { JobState } from '../fold';
 import { onceAState } from '../once';
 import type { ChoiceLine } from '../state/choices';
@@ -182,16 +183,16 @@ function pastCalibration(s: JobState, fastener: FastenerId): string | undefined 
   return e && until && e.at.slice(0, 10) > until ? until : undefined;
 }
 
+/** The part that was chosen for a joint last, or for another end of its part. */
+const chosenAt = (s: JobState, joint: JointId): Part | undefined =>
+  s.choices.findLast((c) => c.body.joints.some((id) => assemblyOf(id) === assemblyOf(joint)))?.body.part;
+
+/** The axle as it is put together at a joint with what was chosen for it. */
+export const axleAt = (s: JobState, joint: JointId): AxleSpec =>
+  asFitted(s.context.type.axles[partsOf(joint).axle], chosenAt(s, joint));
+
 /** The end of a link that a fastener of it is at; a single bolt has its nut and head where the upper one is. */
 const endOf = (kind: FastenerKind): LinkEnd => (kind === 'link-lower-nut' ? 'lower' : 'upper');
-
-/** The new part's nut and hold, where it has any; the nut is the old one where none is supplied. */
-function hardwareOf(part: Part | undefined, end: PartEnd | undefined): Hardware {
-  return {
-    hexMm: part?.nutsSupplied ? end?.nutHexMm : undefined,
-    hold: end?.hold && sayStudHold({ hold: end.hold, holdMm: end.holdMm }),
-  };
-}
 
 /** Every fastener the work disturbs with the value that rules it, the hardware it has and the record. */
 export const fastenersOf = onceAState((s): readonly FastenerView[] => {
@@ -204,7 +205,9 @@ export const fastenersOf = onceAState((s): readonly FastenerView[] => {
   const book = all.filter((v) => !v.wheel || v.wheel === material);
   const byWheel = all.some((v) => v.wheel) && !material;
   const ofPart = by('part maker');
-  const planned = fastenersFor(s.axle, s.context.type.axles[s.axle], plannedJoints(s));
+  const axle = s.context.type.axles[s.axle];
+  const planned = fastenersFor(s.axle, axle, plannedJoints(s), true, (joint) => axleAt(s, joint));
+  const was = new Map(fastenersFor(s.axle, axle, plannedJoints(s)).map((f) => [f.id, f]));
   const also = alsoUndone(s).filter((f) => !planned.some((p) => p.id === f.id));
   const back = refitted(s, plannedJoints(s));
   const renewing = new Set(
@@ -212,37 +215,30 @@ export const fastenersOf = onceAState((s): readonly FastenerView[] => {
       .filter((id) => !back.includes(id))
       .map(assemblyOf),
   );
-  return [...planned, ...also].map((given): FastenerView => {
+  return [...planned, ...also].map((fastener): FastenerView => {
     // A link is one part with two ends: what is chosen for one end rules the nut of the other.
-    const part = s.choices.filter((c) => c.body.joints.some((id) => assemblyOf(id) === assemblyOf(given.joint))).at(-1)
-      ?.body.part;
-    // The stud of a new link decides its own thread, nut and hold; everything else keeps the vehicle's.
-    const ofLink = JOINT_SPECS[partsOf(given.joint).kind].assembly === 'link';
-    const end = ofLink ? part?.[endOf(given.kind)] : undefined;
-    const fresh = ofLink ? hardwareOf(part, end) : {};
-    const fastener: Fastener = {
-      ...given,
-      hexMm: fresh.hexMm ?? given.hexMm,
-      hold: end?.hold ? fresh.hold : given.hold,
-    };
-    const differs = fastener.hexMm !== given.hexMm || fastener.hold !== given.hold;
+    const part = chosenAt(s, fastener.joint);
+    const ofLink = JOINT_SPECS[partsOf(fastener.joint).kind].assembly === 'link';
+    const end = ofLink ? part?.[endOf(fastener.kind)] : undefined;
+    const given = was.get(fastener.id);
+    const differs = given !== undefined && (fastener.hexMm !== given.hexMm || fastener.hold !== given.hold);
     const ruling = ruleTorque(
-      given.kind,
+      fastener.kind,
       book,
       part ? [...ofPart, ...part.torque] : [],
-      end?.thread ?? given.thread,
+      end?.thread ?? fastener.thread,
       end?.thread,
     );
-    const name = fastenerName(given.kind, s.context.rules.dialect);
-    const ofNew = renewing.has(assemblyOf(given.joint));
+    const name = fastenerName(fastener.kind, s.context.rules.dialect);
+    const ofNew = renewing.has(assemblyOf(fastener.joint));
     const records = {
-      torque: s.torques.get(given.id)?.body,
-      lock: s.locks.get(given.id)?.body,
-      mark: s.marks.get(given.id)?.body,
-      clicks: s.clicks.get(given.id)?.body,
+      torque: s.torques.get(fastener.id)?.body,
+      lock: s.locks.get(fastener.id)?.body,
+      mark: s.marks.get(fastener.id)?.body,
+      clicks: s.clicks.get(fastener.id)?.body,
     };
-    const audit = auditFastener(given.kind, ruling, records, ofNew);
-    const past = pastCalibration(s, given.id);
+    const audit = auditFastener(fastener.kind, ruling, records, ofNew);
+    const past = pastCalibration(s, fastener.id);
     return {
       fastener,
       old: differs ? { hexMm: given.hexMm, hold: given.hold } : undefined,
@@ -253,21 +249,22 @@ export const fastenersOf = onceAState((s): readonly FastenerView[] => {
         part.kind !== 'refit' &&
         (end?.hold === undefined || part.nutsSupplied === undefined || (part.nutsSupplied && end.nutHexMm === undefined)),
       name,
-      label: given.kind === 'shield-bolt' ? name : `${name}, ${given.side}`,
+      label: fastener.kind === 'shield-bolt' ? name : `${name}, ${fastener.side}`,
       ruling,
       ...audit,
       record: audit.record && past ? `${audit.record}, past its calibration (${past})` : audit.record,
-      ...clicksOf(given.kind, given.count),
+      ...clicksOf(fastener.kind, fastener.count),
       pastCalibration: past,
-      wheelOwed: given.kind === 'wheel-nut' && byWheel,
+      wheelOwed: fastener.kind === 'wheel-nut' && byWheel,
     };
   });
 });
 
 /** The steps of fasteners that are tight by their record. */
-export const tightSteps = onceAState(
-  (s): ReadonlySet<StepId> => new Set(fastenersOf(s).flatMap((f) => (f.state === 'done' ? [tightenStep(f.fastener.id)] : []))),
-);
+export const tightSteps = onceAState((s): ReadonlySet<StepId> => {
+  const done = new Set(fastenersOf(s).flatMap((f) => (f.state === 'done' ? [f.fastener.id] : [])));
+  return new Set(planOf(s).flatMap((p) => (p.fastener && done.has(p.fastener) ? [p.id] : [])));
+});
 
 /** Joints whose every fastener is audited: the plate draws a chalk stripe across them. */
 export const chalked = onceAState((s): ReadonlySet<JointId> => {

@@ -66,7 +66,7 @@ export const link: PartOperation = {
     ];
   },
   fit(w, side, joint, after) {
-    const orientation = JOINT_SPECS[partsOf(joint).kind].orientation(w.axle)?.orientation;
+    const orientation = JOINT_SPECS[partsOf(joint).kind].orientation(w.after(joint))?.orientation;
     if (!orientation) return [];
     return [
       step({

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { assemblyOf, orientationsFor, workJoints, type PlannedStep } from '@ash-knot/core';
+import { assemblyOf, axleAt, orientationsFor, type PlannedStep } from '@ash-knot/core';
 import { Photo } from '../attachment/photo';
 import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
@@ -52,9 +52,8 @@ export class OrientationCard {
   protected readonly orientation = computed(() => {
     const s = this.store.state()!;
     const { joint, orientation } = this.step();
-    return orientationsFor(s.context.type.axles[s.axle], workJoints(s)).find(
-      (o) => o.joint === joint && o.orientation === orientation,
-    );
+    // As it is put together with the new part on: rod ends face otherwise than the studs that were there.
+    return joint && orientationsFor(axleAt(s, joint), [joint]).find((o) => o.orientation === orientation);
   });
   protected readonly said = computed(() => this.store.state()!.orientations.has(this.step().id));
   /** How it lay before it came off; null where it is no handed piece. */

@@ -1,0 +1,1 @@
+export { asFitted, type Fitting } from './as-fitted';

@@ -21,6 +21,9 @@ import {
   LAYOUTS,
   LINK_ENDS,
   linkFasteners,
+  linkOrientation,
+  linkPieces,
+  linkUndo,
   withBar,
   LINK_KINDS,
   LINKS,
@@ -139,8 +142,11 @@ test.each(LINK_KINDS)('link %s says its ends, fasteners, pieces and how it comes
   const link = { ...STRUT_TYPE.axles.front.link!, kind };
   expect(linkFasteners(link).length).toBeGreaterThan(0);
   for (const end of LINK_ENDS) expect(END_KINDS).toContain(endKind(link, end));
-  expect(spec.undo.title).toMatch(/\{side\}/);
-  expect(spec.orientation.right).not.toBe(spec.orientation.wrong);
+  const facing = linkOrientation(link);
+  expect(facing.right).not.toBe(facing.wrong);
+  expect(linkUndo(link).title).toMatch(/\{side\}/);
+  expect(linkUndo(link).troubles.length).toBeGreaterThan(0);
+  expect(linkPieces(link).length).toBeGreaterThan(0);
 });
 
 test.each(BUSHING_KINDS)('bushing %s says how it is held and chosen', (kind) => {

@@ -38,7 +38,7 @@ test('rod ends in place of ball studs bring their lock nuts, their nuts and noth
   expect(kinds(after)).toContainEqual(['link-lock-nut', LINKS['rod-end'].lockNuts]);
   const upper = fastenersAt(after, 'front.left.link-lower').find((f) => f.kind === 'link-upper-nut')!;
   expect(upper).toMatchObject({ hexMm: 17, thread: 'M10×1.25' });
-  expect(upper.hold).toBeUndefined();
+  expect(upper.hold).toBe('bolt head');
 });
 
 test('an end of the same kind keeps what the list does not say; the old nut goes on again where none is in the box', () => {

@@ -6,6 +6,7 @@ export * from './layouts';
 export * from './links';
 export * from './bushings';
 export * from './axle';
+export * from './link';
 export * from './type';
 export * from './vin';
 export * from './plate';

@@ -629,6 +629,8 @@ describe('rod ends in place of ball studs', () => {
     ...LINK_PART,
     id: 'rod',
     kind: 'rod-end link' as const,
+    upper: { thread: 'M10×1.25', nutHexMm: 17 },
+    lower: { thread: 'M10×1.25', nutHexMm: 17 },
     lengthMm: undefined,
     lengthRangeMm: [280, 330] as const,
     nutsSupplied: true,

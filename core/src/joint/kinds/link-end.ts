@@ -3,9 +3,10 @@ import { inDialect } from '../../text';
 import {
   END_SPECS,
   endKind,
+  endHeld,
   linkFasteners,
-  LINKS,
-  sayStudHold,
+  linkOrientation,
+  linkPieces,
   type AxleSpec,
   type EndKindSpec,
   type LinkEnd,
@@ -33,7 +34,7 @@ export function linkNuts(axle: AxleSpec): readonly Disturbed[] {
       count: f.count,
       thread: stud.thread,
       hexMm: stud.nutHexMm,
-      hold: sayStudHold(stud),
+      hold: endHeld(link, f.end),
       rideHeight: f.rideHeight,
       chalk: `link-${f.end}`,
     };
@@ -41,19 +42,13 @@ export function linkNuts(axle: AxleSpec): readonly Disturbed[] {
 }
 
 const pieces = (axle: AxleSpec): readonly PieceSpec[] =>
-  axle.link
-    ? [
-        { id: 'link', name: 'Old {side} link', usual: 'binned', why: 'Worn.' },
-        // Washers that are welded on stay where they are.
-        ...LINKS[axle.link.kind].pieces.filter((p) => !(axle.link?.weldedWashers && p.id === 'link.washers')),
-      ]
-    : [];
+  axle.link ? [{ id: 'link', name: 'Old {side} link', usual: 'binned', why: 'Worn.' }, ...linkPieces(axle.link)] : [];
 
 function detail(axle: AxleSpec, end: LinkEnd): string {
   const link = axle.link;
   if (!link) return '';
   const stud = link[end];
-  const held = sayStudHold(stud);
+  const held = endHeld(link, end);
   return [
     inDialect(END_SPECS[endKind(link, end)].name),
     stud.thread,
@@ -93,6 +88,6 @@ export function linkEnd<F extends string = never>(end: LinkEnd, finer: Readonly<
     assembly: 'link',
     fasteners: linkNuts,
     pieces,
-    orientation: (axle) => (axle.link ? LINKS[axle.link.kind].orientation : undefined),
+    orientation: (axle) => (axle.link ? linkOrientation(axle.link) : undefined),
   });
 }

@@ -1,14 +1,29 @@
-import { JOINT_SPECS, partsOf } from '../../joint';
+import { JOINT_SPECS, partsOf, type JointId } from '../../joint';
 import { capital } from '../../text';
 import { sayHex } from '../../thread';
-import { LINKS, type StudSpec } from '../../vehicle';
+import { END_SPECS, endHeld, endKind, LINK_ENDS, linkUndo, type LinkEnd, type LinkSpec } from '../../vehicle';
 import { sideStep } from '../step-id';
-import { step, type PartOperation } from './operation';
+import { step, type PartOperation, type Work } from './operation';
 
-const holdTool = (s: StudSpec): string[] =>
-  s.hold === 'none'
-    ? []
-    : [`${s.holdMm === undefined ? '' : `${sayHex(s.holdMm)} `}${s.hold === 'hex' ? 'hex key, long' : 'thin spanner'}`];
+/** What holds an end while its nut turns. */
+function holdTool(link: LinkSpec, end: LinkEnd): string[] {
+  const held = endHeld(link, end);
+  if (held === undefined) return [];
+  if (held === 'bolt head') return ['spanner on the bolt head'];
+  const { hold, holdMm } = link[end];
+  return [`${holdMm === undefined ? '' : `${sayHex(holdMm)} `}${hold === 'hex' ? 'hex key, long' : 'thin spanner'}`];
+}
+
+/** How a link with a grease fitting is greased: into a boot until it swells; one without a boot until it shows. */
+function greased(w: Work, joint: JointId): string {
+  const part = w.fitted.get(joint);
+  const link = w.after(joint).link;
+  const eyes = link !== null && LINK_ENDS.some((end) => END_SPECS[endKind(link, end)].drawn === 'eye');
+  if (part?.material === 'polyurethane' && eyes) return ' The eyes’ faces greased with what came in the box.';
+  if (!part?.greaseable) return '';
+  const boot = link !== null && LINK_ENDS.some((end) => END_SPECS[endKind(link, end)].drawn === 'boot');
+  return ` Its grease fitting in before it goes up; grease until ${boot ? 'the boot just swells' : 'it shows at the faces'}, then stop.`;
+}
 
 /** A link off and a new one on, whatever its kind: the kind says how it comes off. */
 export const link: PartOperation = {
@@ -17,7 +32,7 @@ export const link: PartOperation = {
   undo(w, side, joint) {
     const spec = w.axle.link;
     if (!spec) return [];
-    const { undo } = LINKS[spec.kind];
+    const undo = linkUndo(spec);
     return [
       step({
         id: sideStep('link-off', side),
@@ -30,8 +45,8 @@ export const link: PartOperation = {
           ...new Set([
             sayHex(spec.lower.nutHexMm),
             sayHex(spec.upper.nutHexMm),
-            ...holdTool(spec.lower),
-            ...holdTool(spec.upper),
+            ...holdTool(spec, 'lower'),
+            ...holdTool(spec, 'upper'),
             'breaker bar',
           ]),
         ],
@@ -79,7 +94,7 @@ export const link: PartOperation = {
         title: w.refit.includes(joint)
           ? `The ${side} link in again, nuts run on by hand`
           : `New ${side} link in, nuts run on by hand`,
-        detail: `Every thread by hand. Hard-to-reach end first.${w.fitted.get(joint)?.greaseable ? ' Its grease fitting in before it goes up; grease until the boot just swells, then stop.' : ''}`,
+        detail: `Every thread by hand. Hard-to-reach end first.${greased(w, joint)}`,
         troubles: ['thread short', 'part wrong', ...(w.refit.includes(joint) ? (['part broke'] as const) : [])],
       }),
     ];

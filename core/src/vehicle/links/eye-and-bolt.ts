@@ -6,23 +6,5 @@ export const eyeAndBolt: LinkKindSpec = {
   ends: { upper: 'eye and bolt', lower: 'eye and bolt' },
   oneBolt: false,
   lockNuts: 0,
-  pieces: [
-    {
-      id: 'link.bolts',
-      name: 'Bolts and nuts, {side}',
-      usual: 'moved over',
-      why: 'Each bolt back with its nut; renewed when rusty or necked.',
-    },
-  ],
-  orientation: {
-    orientation: 'link studs',
-    right: 'Bolt heads on the side they were, sleeves flat in their mounts.',
-    wrong: 'A bolt turned round: its end reaches what moves past it.',
-  },
-  undo: {
-    title: 'Undo both bolts of the {side} link',
-    detail: 'Hold the head, turn the nut. A bolt rusted into its sleeve turns with it: penetrant into the sleeve.',
-    troubles: ['bolt seized', 'head spins', 'bolt broke', 'cannot reach'],
-  },
   drawn: 'rod',
 };

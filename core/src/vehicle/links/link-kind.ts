@@ -4,7 +4,6 @@ import type { Name } from '../../text';
 import { sayHex } from '../../thread';
 import { readMm } from '../../units';
 import type { FastenerKind } from '../../torque';
-import type { OrientationSpec, PieceSpec } from '../pieces';
 import { HOLDS, type Hold } from '../words';
 import { END_KINDS, STUD_WAYS, type EndKind } from './ends';
 
@@ -59,17 +58,6 @@ export interface LinkKindSpec {
   readonly oneBolt: boolean;
   /** Its length is set by turning, and kept by so many lock nuts. */
   readonly lockNuts: number;
-  /** What comes off with it besides the link itself. */
-  readonly pieces: readonly PieceSpec[];
-  readonly orientation: OrientationSpec;
-  /** How it comes off. */
-  readonly undo: {
-    /** `{side}` is filled in. */
-    readonly title: string;
-    readonly detail: string;
-    /** What may well go wrong with it, the likeliest first. */
-    readonly troubles: readonly ('stud spins' | 'hex rounds' | 'head spins' | 'bolt seized' | 'bolt broke' | 'cannot reach')[];
-  };
   /** On the plate: a rod, or a bolt through grommets at both ends. */
   readonly drawn: 'rod' | 'stack';
 }

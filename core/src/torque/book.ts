@@ -41,7 +41,7 @@ const BOUNDS_NM = [1, 1000] as const;
 /**
  * A published value as somebody read it off a paper, a range as a range.
  * @param field the field's name for the error
- * @throws BadInput naming the field, or the source when it is missing: a value needs where it is written.
+ * @throws BadInput naming the field; where its unit is missing; or the source: a value needs where it is written.
  */
 export function readBookValue(
   text: string,
@@ -49,6 +49,8 @@ export function readBookValue(
   of: Pick<BookValue, 'fastener' | 'publisher' | 'thread'>,
   field = 'published value',
 ): BookValue {
+  // 65 of what? On one paper it is N·m, on the next lbf·ft: nobody guesses.
+  if (/\d/.test(text) && !/\p{L}/u.test(text)) throw new BadInput(field, 'needs its unit: N·m or lbf·ft', text);
   const { min, max } = parseRange(text, 'torque', { field });
   for (const q of [min, max]) within(field, q.si, ...BOUNDS_NM, 'N·m');
   if (!source.trim()) throw new BadInput('source of the value', 'is empty: a value needs where it is written');

@@ -1,9 +1,9 @@
-import { BadInput } from '../error';
+import { attempt, BadInput } from '../error';
 import { parseQuantity, show, type TorqueUnit } from '../units';
 import { capital, fixed } from '../text';
-import type { PropertyClass, Thread } from '../thread';
+import { parseThread, type PropertyClass, type Thread } from '../thread';
 import type { TorqueRange } from './audit';
-import { preloadBand, sameCompressionNm, type ThreadCondition } from './preload';
+import { plausibility, preloadBand, sameCompressionNm, type ThreadCondition } from './preload';
 
 /**
  * What a prevailing nut takes to turn at all, N·m: it tightens nothing. Nothing typed is none.
@@ -54,4 +54,21 @@ export function inThread(
         ? ''
         : `${capital(inHand)} is not what the value is for (${stated}). The same preload would be at about ${show(same.minNm, 'torque', unit)} to ${show(same.maxNm, 'torque', unit)}: a reckoning, no published value. Make the thread ${stated}, or ask the maker.`,
   };
+}
+
+/** The class a bolt of this trade has at least (common practice, no source). */
+const LEAST_CLASS: PropertyClass = '8.8';
+
+/**
+ * What the thread says of a published value before anything is pulled: past what it holds, with a rough thread even. Empty where
+ * nothing speaks against it, or the thread is not known.
+ * @param target what is published; @param thread as it is named, "M8×1.25"; @param unit what torques are said in
+ */
+export function pastThread(target: TorqueRange | null, thread: string | undefined, unit?: TorqueUnit): string {
+  const read = target && thread ? attempt(() => parseThread(thread)) : undefined;
+  if (!target || !read?.ok) return '';
+  const { verdict, band } = plausibility(target.minNm, 'N·m', read.value, LEAST_CLASS);
+  return verdict === 'high'
+    ? `${show(target.minNm, 'torque', unit)} is ${fixed(band.minOfProof, 1)} times what an ${read.value.name} of class ${LEAST_CLASS} holds: look again at the page, and at the class on its head.`
+    : '';
 }

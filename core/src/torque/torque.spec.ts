@@ -8,6 +8,7 @@ import {
   sayBookValue,
   stageOf,
   type TorqueRange,
+  pastThread,
   plausibility,
   preloadBand,
   preloadForTorqueN,
@@ -202,4 +203,24 @@ describe('the audit of a group', () => {
     expect([0, 4, 5, 9, 10, 14, 15].map((n) => stageOf(plan, 5, n))).toEqual([0, 0, 1, 1, 2, 2, 2]);
     expect(stageOf(clicksOf('bracket-bolt', 2), 2, 1)).toBe(0);
   });
+});
+
+test('a torque without its unit is asked about, on every paper it is read from; a bare range too', () => {
+  const of = { fastener: 'bracket-bolt', publisher: 'part maker' } as const;
+  for (const text of ['65', '65-70', ' 65,5 '])
+    expect(() => readBookValue(text, 'kit', of)).toThrow('The published value needs its unit: N·m or lbf·ft');
+  expect(readBookValue('65 Nm', 'kit', of).minNm).toBe(65);
+  expect(readBookValue('48 lb ft', 'kit', of).minNm).toBeCloseTo(65.1, 0);
+});
+
+test('the thread speaks before anything is pulled: 110 N·m on an M8, with its least class; what fits it says nothing', () => {
+  // ISO 898-1: the proof load of an M8 of class 8.8 is 21.2 kN (as in the proof-load table above).
+  const at = (nm: number) => ({ minNm: nm, maxNm: nm });
+  const said = pastThread(at(110), 'M8×1.25');
+  expect(said).toMatch(/^110 N·m is \d\.\d times what an M8×1.25 of class 8.8 holds: look again at the page/);
+  expect(Number(/is (\d\.\d) times/.exec(said)![1])).toBeGreaterThan(1.2);
+  expect(pastThread(at(25), 'M8×1.25')).toBe('');
+  expect(pastThread(at(110), undefined)).toBe('');
+  expect(pastThread(at(110), 'no thread')).toBe('');
+  expect(pastThread(null, 'M8×1.25')).toBe('');
 });

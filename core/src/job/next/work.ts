@@ -1,6 +1,6 @@
 import { type PlannedStep } from '../../plan';
 import { capital, list, sayUntil, uncapital } from '../../text';
-import { LOCKS, WHEEL_MATERIALS } from '../../torque';
+import { LOCKS, pastThread, WHEEL_MATERIALS } from '../../torque';
 import { showRange } from '../../units';
 import type { JobState } from '../fold';
 import { awaited, laneOf, workNow, type WorkNow } from '../rules/crew';
@@ -194,8 +194,10 @@ function sayFastener(s: JobState, p: PlannedStep, f: FastenerView): NextLine {
         : f.state === 'must be published'
           ? `Find the maker’s value for the ${name}.`
           : `Tighten the ${name}, firm, and mark it.`;
-  const why =
-    f.targetNm === null
+  const past = pastThread(f.target, f.fastener.thread, unit);
+  const why = past
+    ? past
+    : f.targetNm === null
       ? 'No value is published for it; none is invented here.'
       : f.fastener.rideHeight
         ? 'Gripped rubber: tightened at ride height.'

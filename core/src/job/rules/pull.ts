@@ -2,7 +2,7 @@ import { BadInput } from '../../error';
 import { readGauge, type GaugeSpec } from '../../gauge';
 import type { EntryBodies, Line } from '../../ledger';
 import type { PlannedStep, StepId } from '../../plan';
-import { isTaper, readPull, sayBookValue, type Pulled, type SpeakingWrench, type TorqueRange } from '../../torque';
+import { isTaper, pastThread, readPull, sayBookValue, type Pulled, type SpeakingWrench, type TorqueRange } from '../../torque';
 import { show, type TorqueUnit } from '../../units';
 import type { JobState } from '../fold';
 import { crewOf } from './crew';
@@ -76,7 +76,14 @@ export const clicksBody = (
 
 /** Whether a fastener can be said with others: its value is known, and nothing of it is asked or wrong. */
 const saidWithOthers = (f: FastenerView): boolean =>
-  f.state === 'open' && f.target !== null && !f.wheelOwed && !f.lockOwed && !f.overshot && !f.wrong && !isTaper(f.fastener.kind);
+  f.state === 'open' &&
+  f.target !== null &&
+  !f.wheelOwed &&
+  !f.lockOwed &&
+  !f.overshot &&
+  !f.wrong &&
+  !isTaper(f.fastener.kind) &&
+  !pastThread(f.target, f.fastener.thread);
 
 /**
  * The fasteners that are pulled one after the other from this step on and ask nothing of their own. Whoever has pulled them all

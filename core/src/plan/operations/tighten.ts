@@ -19,7 +19,11 @@ const one = (w: Work, f: Fastener, needs: readonly StepId[]): Step =>
     fastener: f.id,
     joint: f.joint,
     title: `${fastenerName(f.kind, w.dialect)}, ${f.side}`,
-    tools: [...(f.hexMm ? [sayHex(f.hexMm)] : []), ...(f.hold ? [f.hold] : []), 'torque wrench'],
+    tools: [
+      ...(f.hexMm ? [sayHex(f.hexMm)] : []),
+      ...(f.hold ? [f.hold === 'bolt head' ? 'spanner on the bolt head' : f.hold] : []),
+      'torque wrench',
+    ],
     ...(w.wrenches > 1 ? {} : { sole: ['torque wrench'] }),
   });
 

@@ -5,6 +5,7 @@ import {
   LOCKS,
   needsPublished,
   parseThread,
+  pastThread,
   sayBookValue,
   sayHex,
   showRange,
@@ -47,6 +48,8 @@ export class TorqueCard {
   protected readonly target = computed(() => this.view().target);
   protected readonly group = computed(() => this.view().fastener.count > 1);
   protected readonly mayBeFirm = computed(() => !needsPublished(this.view().fastener.kind));
+  /** What the thread says of the value before anything is pulled. */
+  protected readonly past = computed(() => pastThread(this.view().target, this.view().fastener.thread, this.units.torque()));
   protected readonly taper = computed(() => isTaper(this.view().fastener.kind));
   protected readonly stageWords = computed(() => this.clicks()?.stageWords() ?? '');
   protected readonly bigNumber = computed(() => {

@@ -59,10 +59,21 @@ const axleOf = (suspension: Suspension, link: LinkKind = 'ball-stud'): AxleSpec 
     points: usualPoints(suspension, { trackMm: front.trackMm, tyreDiameterMm: front.tyreDiameterMm, bar: true }),
   };
 };
+/** A bushing in a carrier: it has two sets of bolts. */
+const carried: AxleSpec = {
+  ...axleOf('strut'),
+  bushing: {
+    kind: 'carrier-halves',
+    bolts: 2,
+    thread: 'M12×1.5',
+    hexMm: 18,
+    through: { bolts: 2, thread: 'M8×1.25', hexMm: 13 },
+  },
+};
 const axles = SUSPENSIONS.flatMap((s) => [
   ...LINK_KINDS.map((l) => axleOf(s, l)),
   withBar(axleOf(s), { diameterMm: 24, joins: 'beam' }),
-]);
+]).concat(carried);
 
 describe.each(JOINT_KINDS)('joint %s', (kind: JointKind) => {
   const spec = JOINT_SPECS[kind];

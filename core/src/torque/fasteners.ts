@@ -35,7 +35,12 @@ const KINDS = {
   'bracket-bolt': {
     name: 'Bracket bolts',
     needsPublished: false,
-    said: /\b(bracket|clamp|bushing|bush)s?\b(?!.*\b(arm|wishbone|beam)\b)/,
+    said: /\b(bracket|clamp|carrier|bushing|bush)s?\b(?!.*\b(arm|wishbone|beam|through)\b)/,
+  },
+  'carrier-bolt': {
+    name: 'Carrier through bolts',
+    needsPublished: false,
+    said: /\bthrough bolts?\b(?!.*\blinks?\b)|\b(bracket|clamp|carrier|bushing|bush)s?\b.*\bthrough\b/,
   },
   'wheel-nut': { name: 'Wheel nuts', needsPublished: true, said: /\b(wheel|lug) (nut|bolt)s?\b/ },
   'shield-bolt': { name: 'Undershield', needsPublished: false, said: /\b(under ?shield|under ?tray|shield)s?\b/ },

@@ -73,6 +73,8 @@ export const axleSchema = (kit: SchemaKit) => {
         hexMm: mm(60),
         /** A pip on the bushing that lies in a hole of bracket or frame. */
         pip: z.boolean().optional(),
+        /** The second set of a carrier: what goes through its halves, apart from what holds it to the frame. */
+        through: z.object({ bolts: z.int().min(1).max(4), thread, hexMm: mm(60) }).optional(),
       })
       .nullable(),
     /** Fasteners of the undershield that come off for this axle, 0 for none. */

@@ -3,7 +3,23 @@ import { count } from '../../text';
 import { jointKind, orHub, type Disturbed } from './joint-kind';
 
 export const bracketBolts = ({ bushing }: AxleSpec): readonly Disturbed[] =>
-  bushing ? [{ kind: 'bracket-bolt', count: bushing.bolts, thread: bushing.thread, hexMm: bushing.hexMm, rideHeight: true }] : [];
+  bushing
+    ? [
+        { kind: 'bracket-bolt', count: bushing.bolts, thread: bushing.thread, hexMm: bushing.hexMm, rideHeight: true },
+        // A carrier has two sets, each with its own torque.
+        ...(BUSHINGS[bushing.kind].throughBolts && bushing.through
+          ? [
+              {
+                kind: 'carrier-bolt' as const,
+                count: bushing.through.bolts,
+                thread: bushing.through.thread,
+                hexMm: bushing.through.hexMm,
+                rideHeight: true,
+              },
+            ]
+          : []),
+      ]
+    : [];
 
 /** The bracket's bolts are looked for where it is held. */
 export const frameBushing = jointKind<'bracket-bolts'>({

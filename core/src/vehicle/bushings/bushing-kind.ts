@@ -9,6 +9,8 @@ export interface BushingKindSpec {
   /** How one without a bore is chosen. */
   readonly chosenBy: string;
   readonly bolts: number;
+  /** It has a second set: bolts through its halves, besides those that hold it to the frame. */
+  readonly throughBolts?: true;
   /** Its bolts have nuts behind, which must be held. */
   readonly backNuts: boolean;
   readonly pieces: readonly PieceSpec[];

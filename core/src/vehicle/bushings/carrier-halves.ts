@@ -6,7 +6,16 @@ export const carrierHalves: BushingKindSpec = {
   chosenBy: 'Halves without a bore: chosen by the bar and the carrier’s own number; judged by how they are pressed.',
   bolts: 2,
   backNuts: true,
-  pieces: BRACKET_PIECES,
+  throughBolts: true,
+  pieces: [
+    ...BRACKET_PIECES,
+    {
+      id: 'bracket.through',
+      name: 'Through bolts and nuts, {side}',
+      usual: 'kept',
+      why: 'Each back with its nut; a self-locking one is renewed or recorded.',
+    },
+  ],
   orientation: SPLIT,
   undo: {
     title: '{side} carrier apart, halves out',

@@ -172,6 +172,28 @@ describe('a torque page as it was written', () => {
     expect(line!.wrong).toMatch(why);
     expect(line!.values).toEqual([]);
   });
+  test('a carrier has two rows and two torques; two lines that could mean the same piece are both asked about', () => {
+    let carrier = say(t, 'front', 'bushing.kind', 'carrier-halves');
+    carrier = say(carrier, 'front', 'bushing.through-thread', 'M8x1.25');
+    carrier = say(carrier, 'front', 'bushing.through-hex', '13 mm');
+    expect(carrier.axles.front.bushing!.through).toEqual({ bolts: 2, thread: 'M8×1.25', hexMm: 13 });
+    checkType(carrier);
+    const page = (text: string) => readTorquePage(carrier, text, 'book');
+    const two = withTorques(carrier, page('front carrier to frame 110 Nm\nfront carrier through bolts 25 Nm'));
+    expect(two.torqueBook.front.filter((v) => /bracket|carrier/.test(v.fastener)).map((v) => [v.fastener, v.value])).toEqual([
+      ['bracket-bolt', 110],
+      ['carrier-bolt', 25],
+    ]);
+    const vague = page('front bushing bolts 110 Nm\nfront bracket bolts 25 Nm\nfront link upper 48 Nm');
+    expect(vague.map((l) => l.values.length)).toEqual([0, 0, 1]);
+    expect(vague[0]!.wrong).toBe(
+      'Line 1 could be of the bracket bolts, front, and so could line 2 (25 N·m): say which piece each is of.',
+    );
+    expect(vague[1]!.wrong).toContain('line 1 (110 N·m)');
+    // The same said twice is no question, and another kind of bushing has no second set.
+    expect(page('front bushing bolts 25 Nm\nfront bracket bolts 25 Nm').every((l) => !l.wrong)).toBe(true);
+    expect(say(carrier, 'front', 'bushing.kind', 'two-bolt').axles.front.bushing).not.toHaveProperty('through');
+  });
   test('a page without its source is refused; a later value takes the earlier one’s place', () => {
     expect(() => readTorquePage(t, 'front link upper 48 Nm', ' ')).toThrow(/source of the value is empty/);
     const once = withTorques(t, read('front link upper 48 Nm'));

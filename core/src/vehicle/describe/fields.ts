@@ -52,6 +52,9 @@ const bar = (change: (bar: AxleBar, text: string, end: AxleEnd) => AxleBar) => (
   ...axle,
   bar: change(axle.bar!, text, end),
 });
+/** Until the hex of a carrier's through bolts is said, mm (common practice, no source). */
+const THROUGH_HEX_MM = 13;
+const hasThrough = (a: AxleSpec): boolean => a.bushing !== null && BUSHINGS[a.bushing.kind].throughBolts === true;
 const bushing = (change: (b: BushingSpec, text: string) => BushingSpec) => (axle: AxleSpec, text: string) => ({
   ...axle,
   bushing: change(axle.bushing!, text),
@@ -214,7 +217,9 @@ export const TYPE_FIELDS: readonly TypeField[] = [
     get: (a) => a.bushing!.kind,
     set: bushing((b, text) => {
       const kind = oneOf('kind of frame bushing', text, BUSHING_KINDS) as BushingKind;
-      return { ...b, kind, bolts: BUSHINGS[kind].bolts };
+      // Another kind has no second set.
+      const { through, ...rest } = b;
+      return { ...rest, kind, bolts: BUSHINGS[kind].bolts, ...(BUSHINGS[kind].throughBolts && through ? { through } : {}) };
     }),
   },
   {
@@ -239,6 +244,30 @@ export const TYPE_FIELDS: readonly TypeField[] = [
     written: true,
     get: (a) => sayHex(a.bushing!.hexMm),
     set: bushing((b, text) => ({ ...b, hexMm: readMm('bracket bolt hex', text, 5, 60) })),
+  },
+  {
+    id: 'bushing.through-thread',
+    name: 'Its through bolts',
+    about: 'bushing',
+    stands: hasThrough,
+    picks: () => asWritten(COMMON_THREADS),
+    written: true,
+    get: (a) => a.bushing!.through?.thread ?? '',
+    set: bushing((b, text) => {
+      const thread = parseThread(text, 'through bolt thread').name;
+      return { ...b, through: { bolts: 2, hexMm: THROUGH_HEX_MM, ...b.through, thread } };
+    }),
+    brings: { field: 'bushing.through-hex', as: (a) => hexesOf(a.bushing!.through!.thread)[0] },
+  },
+  {
+    id: 'bushing.through-hex',
+    name: 'Their hex, through bolts',
+    about: 'bushing',
+    stands: (a) => hasThrough(a) && a.bushing!.through !== undefined,
+    picks: (a) => hexesFor(a.bushing!.through!.thread),
+    written: true,
+    get: (a) => sayHex(a.bushing!.through!.hexMm),
+    set: bushing((b, text) => ({ ...b, through: { ...b.through!, hexMm: readMm('through bolt hex', text, 5, 60) } })),
   },
   {
     id: 'bushing.pip',

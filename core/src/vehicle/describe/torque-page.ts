@@ -35,6 +35,7 @@ function saidThread(type: VehicleTypeSpec, end: AxleEnd, kind: FastenerKind): st
   const usual = (what: string) => (type.usual ?? []).some((a) => a === `${end}.${what}`);
   if (kind === 'wheel-nut') return usual('nuts') ? undefined : axle.wheelNuts.thread;
   if (kind === 'bracket-bolt') return usual('bushing') ? undefined : axle.bushing?.thread;
+  if (kind === 'carrier-bolt') return axle.bushing?.through?.thread;
   const of = axle.link && linkFasteners(axle.link).find((f) => f.kind === kind);
   return of && kind !== 'link-lock-nut' && !usual(`link.${of.end}.thread`) ? axle.link![of.end].thread : undefined;
 }
@@ -44,6 +45,7 @@ function has(type: VehicleTypeSpec, end: AxleEnd, kind: FastenerKind): boolean {
   const { link, bushing, bar } = type.axles[end];
   if (kind.startsWith('link-')) return link !== null && linkFasteners(link).some((f) => f.kind === kind);
   if (kind === 'bracket-bolt') return bushing !== null;
+  if (kind === 'carrier-bolt') return bushing?.through !== undefined;
   return kind === 'bar-bolt' ? bar?.joins === 'beam' : true;
 }
 
@@ -89,7 +91,7 @@ function readLine(type: VehicleTypeSpec, line: number, text: string, source: str
 
 /**
  * A page of torques as it was typed or read from a table: one fastener a line, its axle where it is not both, a value
- * or a range with its unit, its thread where the page gives one. What each line is read as is told before it is taken.
+ * or a range with its unit, its thread where the page gives one. Two lines that could mean the same piece are asked about. What each line is read as is told before it is taken.
  * @throws BadInput when the source is missing: a value needs where it is written
  */
 export function readTorquePage(type: VehicleTypeSpec, text: string, source: string): PageLine[] {
@@ -98,7 +100,28 @@ export function readTorquePage(type: VehicleTypeSpec, text: string, source: stri
     .flatMap((t, i) => (t.trim() && !HEADER.test(t) ? [[i + 1, t.replace(SEPARATOR, ' ')] as const] : []));
   if (lines.length > 0 && !source.trim())
     throw new BadInput('source of the value', 'is empty: a value needs where it is written');
-  return lines.map(([i, t]) => readLine(type, i, t, source));
+  return askedApart(lines.map(([i, t]) => readLine(type, i, t, source)));
+}
+
+/** Two lines of one page that could mean the same piece and do not say the same: neither is taken, both say what to do. */
+function askedApart(page: readonly PageLine[]): PageLine[] {
+  const same = (a: PageLine['values'][number], b: PageLine['values'][number]) =>
+    a.end === b.end && a.value.fastener === b.value.fastener && a.value.wheel === b.value.wheel;
+  const differ = (a: PageLine['values'][number], b: PageLine['values'][number]) =>
+    a.value.minNm !== b.value.minNm || a.value.maxNm !== b.value.maxNm;
+  return page.map((l): PageLine => {
+    for (const other of page)
+      for (const v of other === l ? [] : l.values) {
+        const its = other.values.find((o) => same(o, v) && differ(o, v));
+        if (its)
+          return {
+            ...l,
+            values: [],
+            wrong: `Line ${l.line} could be of the ${fastenerName(v.value.fastener).toLowerCase()}, ${v.end}, and so could line ${other.line} (${sayBookValue(its.value)}): say which piece each is of.`,
+          };
+      }
+    return l;
+  });
 }
 /** The head of a table, and what parts its cells: a comma between digits is a decimal one. */
 const HEADER = /^\s*"?(fastener|part|where)"?\s*[,;\t]/i;

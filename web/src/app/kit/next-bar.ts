@@ -10,7 +10,7 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
       <p class="mono time" [class.long]="time().length > 6">{{ time() }}</p>
       <div class="min-w-0 flex-1">
         <p class="title">{{ title() }}</p>
-        <p class="why">{{ why() }}</p>
+        <p class="why" [class.whole]="answers().length > 1">{{ why() }}</p>
       </div>
       @if (answers().length) {
         <div class="answers" role="group" [attr.aria-label]="title()">
@@ -69,6 +69,11 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
       -webkit-line-clamp: 2;
       -webkit-box-orient: vertical;
       overflow: hidden;
+    }
+    /* Whoever says several things at once reads all of them. */
+    .why.whole {
+      display: block;
+      overflow: visible;
     }
     .go {
       flex: none;

@@ -427,7 +427,7 @@ describe('with nothing that fits', () => {
     expect(rankParts(parts, w).every((c) => c.excluded.length)).toBe(true);
     expect(without(w).filter((x) => x.fit)).toEqual([{ key: 'link-length', fit: 3 }]);
     expect(sayNothing(w, without(w))).toBe(
-      'Nothing in the catalogue fits what is known. Three would fit if it did not have to be 260.0 mm long (measured). Measure that again, or order one by its number and write it down below.',
+      'Nothing in the catalogue fits what is known. Three would fit if it did not have to be 260 mm long (measured). Measure that again, or order one by its number and write it down below.',
     );
   });
   test('where no single size does it, and where there is none of its kind', () => {

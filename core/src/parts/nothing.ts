@@ -47,7 +47,7 @@ export const fitWithout = (parts: readonly Part[], w: Wanted): Without[] =>
 
 /** A size as it is said with its value: "300 mm long", "M12×1.25 at the upper end". */
 function sayWanted(w: Wanted, key: SizeKey, unit: LengthUnit | undefined): string {
-  const mm = (v: number | undefined) => (v === undefined ? '' : sayLength(v, 1, unit));
+  const mm = (v: number | undefined) => (v === undefined ? '' : sayLength(v, Number.isInteger(v) && unit !== 'in' ? 0 : 1, unit));
   for (const end of LINK_ENDS) {
     if (key === `${end}.stud-thread`) return `${w[end]?.thread} at the ${end} end`;
     if (key === `${end}.stud-seat`) return `a ${w[end]?.seat} at the ${end} end`;

@@ -10,7 +10,7 @@ const on = (side: 'left' | 'right') => e('step', { step: `fit-link-${side}`, sta
 const paper = (...more: Entry[]) => workOnPaper(foldJob(CONTEXT, [choose, ...more]));
 
 test('what was only offered or agreed is on no line of what was fitted; both sides of a pair must be on', () => {
-  expect(paper()).toMatchObject({ fitted: [], agreed: [], offered: [{ id: choose.id }] });
+  expect(paper()).toMatchObject({ fitted: [], agreed: [], offered: [{ id: choose.id }], undone: [], open: [] });
   expect(paper(yes)).toMatchObject({ fitted: [], agreed: [{ id: choose.id }], offered: [] });
   expect(paper(yes, on('left')).fitted).toEqual([]);
   expect(paper(yes, on('left'), on('right'))).toMatchObject({ fitted: [{ id: choose.id }], agreed: [], offered: [] });

@@ -18,7 +18,7 @@ export interface WorkOnPaper {
   readonly undone: readonly FastenerView[];
   /** In the way of the work, and not undone: checked tight. */
   readonly leftAlone: readonly FastenerView[];
-  /** Of the plan, with no record yet. */
+  /** Of the work that was said yes to, with no record yet. */
   readonly open: readonly FastenerView[];
 }
 
@@ -39,7 +39,8 @@ export function workOnPaper(s: JobState): WorkOnPaper {
     offered: choices.filter((c) => !on(c) && !isApproved(s, c.id)),
     undone: all.filter((f) => f.state === 'done' && !alone(f)),
     leftAlone: all.filter(alone),
-    open: all.filter((f) => f.state !== 'done'),
+    // Before anybody said yes nothing is to be undone yet.
+    open: choices.some((c) => on(c) || isApproved(s, c.id)) || s.undone.size > 0 ? all.filter((f) => f.state !== 'done') : [],
   };
 }
 

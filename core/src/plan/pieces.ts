@@ -1,6 +1,6 @@
 import { assemblyOf, JOINT_SPECS, partsOf, type JointId } from '../joint';
 import { capital } from '../text';
-import type { AxleSpec, Fate, OrientationSpec } from '../vehicle';
+import { SIDES, type AxleSpec, type Fate, type OrientationSpec } from '../vehicle';
 
 export interface Piece {
   /** "front.left.link.nuts" */
@@ -15,30 +15,41 @@ export interface Piece {
   readonly why: string;
 }
 
-/** Every piece that comes off with these joints, and its usual fate (common practice, no source). @param refit joints whose old part goes on again */
+/** A name without its side: what both sides' have in common. */
+const bare = (name: string): string =>
+  capital(
+    name
+      .replace(/,? ?\{side\} ?/, ' ')
+      .trim()
+      .replace(/\s+/g, ' '),
+  );
+
+/**
+ * Every piece that comes off with these joints, once, and its usual fate (common practice, no source). What is renewed by itself
+ * is asked about as that, before what comes off with a part across the vehicle, which is one piece and lets go at both sides.
+ * @param refit joints whose old part goes on again
+ */
 export function piecesFor(axle: AxleSpec, joints: readonly JointId[], refit: readonly JointId[] = []): Piece[] {
   const out = new Map<string, Piece>();
-  for (const joint of joints) {
-    const { axle: end, side, kind } = partsOf(joint);
-    for (const [i, p] of JOINT_SPECS[kind].pieces(axle).entries()) {
-      // The first piece is the old part itself: put back, it is kept.
-      const back = i === 0 && refit.includes(joint);
-      const id = `${end}.${side}.${p.id}`;
-      if (!out.has(id))
+  const across = (id: JointId) => JOINT_SPECS[partsOf(id).kind].acrossVehicle !== null;
+  for (const joint of [...joints].sort((a, b) => Number(across(a)) - Number(across(b)))) {
+    const { axle: end, side: at, kind } = partsOf(joint);
+    const again = refit.includes(joint);
+    for (const [i, p] of JOINT_SPECS[kind].pieces(axle).entries())
+      for (const side of !across(joint) ? [at] : p.name.includes('{side}') ? SIDES : (['left'] as const)) {
+        const id = `${end}.${side}.${p.id}`;
+        if (out.has(id)) continue;
+        // Put back, the old part itself is kept, and nothing is moved over.
+        const back = again && (i === 0 || p.usual === 'moved over');
         out.set(id, {
           id,
           name: p.name.replace('{side}', side),
           group: `${end}.${p.id}`,
-          groupName: capital(
-            p.name
-              .replace(/,? ?\{side\} ?/, ' ')
-              .trim()
-              .replace(/\s+/g, ' '),
-          ),
+          groupName: bare(p.name),
           joint,
           ...(back ? { usual: 'kept' as const, why: 'It goes on again.' } : { usual: p.usual, why: p.why }),
         });
-    }
+      }
   }
   return [...out.values()];
 }

@@ -185,6 +185,52 @@ test('pieces: lock nuts renewed, brackets kept; every handed piece is drawn', ()
   ]);
 });
 
+test('a new link goes on after the arm it bolts to, whichever was chosen first', () => {
+  for (const joints of [
+    ['front.left.link-lower', 'front.left.arm-bushings'],
+    ['front.left.arm-bushings', 'front.left.link-lower'],
+  ] as JointId[][]) {
+    for (const base of [DOUBLE_ARM_TYPE.axles.front, STRUT_TYPE.axles.front]) {
+      const axle: AxleSpec = { ...base, link: { ...base.link!, onto: 'arm' } };
+      const plan = planFor(input({ axle, joints }));
+      const at = (id: string) => plan.findIndex((s) => s.id === id);
+      const arm = plan.find((s) => /^(on|other)-front\.left\.arm-bushings$/.test(s.id))!;
+      expect(at('fit-link-left')).toBeGreaterThan(at(arm.id));
+      expect(plan[at('fit-link-left')]!.needs).toContain(arm.id);
+    }
+  }
+});
+
+test('with a bolt-through link on the bar nothing asks about a stud that is not there', () => {
+  const axle: AxleSpec = { ...STRUT_TYPE.axles.front, link: { ...STRUT_TYPE.axles.front.link!, kind: 'bolt-through' } };
+  const plan = planFor(input({ axle, joints: ['front.left.bar', 'front.right.bar'] }));
+  const troubles = plan.find((s) => s.id === 'bar-links')!.troubles!;
+  expect(troubles).not.toContain('stud spins');
+  expect(troubles).toContain('bolt seized');
+});
+
+test('a bar is one piece, and what is moved over to the new one is asked about, at both sides', () => {
+  const axle = STRUT_TYPE.axles.front;
+  const both: JointId[] = ['front.left.bar', 'front.right.bar'];
+  const of = (joints: JointId[], refit: JointId[] = []) => piecesFor(axle, joints, refit);
+  for (const joints of [both, both.slice(0, 1)]) {
+    expect(of(joints).filter((p) => p.name === 'Old sway bar')).toHaveLength(1);
+    const moved = of(joints).filter((p) => p.group === 'front.bushing');
+    expect(moved.map((p) => [p.name, p.usual])).toEqual([
+      ['Frame bushing, left', 'moved over'],
+      ['Frame bushing, right', 'moved over'],
+    ]);
+    expect(of(joints).map((p) => p.group)).toEqual(
+      expect.arrayContaining(['front.bracket', 'front.bracket.bolts', 'front.link.nuts']),
+    );
+  }
+  // Renewed with it they are old parts and no others; put back, nothing is moved over.
+  const renewed = of([...both, 'front.left.frame-bushing', 'front.right.frame-bushing']);
+  expect(renewed.filter((p) => p.group === 'front.bushing').map((p) => p.usual)).toEqual(['binned', 'binned']);
+  expect(of(both, both).every((p) => p.usual !== 'binned' && p.usual !== 'moved over')).toBe(true);
+  expect(new Set(renewed.map((p) => p.id)).size).toBe(renewed.length);
+});
+
 test('what is refused', () => {
   expect(() => stepsFor(input({ joints: [] }))).toThrow(/chosen joints must name at least one of the front axle/);
   const step = (id: StepId, needs: StepId[]): Step => ({

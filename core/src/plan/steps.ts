@@ -1,12 +1,13 @@
 import { asFitted } from '../assembly';
 import { BadInput } from '../error';
-import { assemblyOf, fastenersFor, partsOf, type JointId } from '../joint';
+import { assemblyOf, fastenersFor, partsOf, type JointId, type JointKind } from '../joint';
 import { spoken } from '../text';
-import { SIDES, type AxleSpec, type Side } from '../vehicle';
+import { linkMount, SIDES, type AxleSpec, type LinkMount, type Side } from '../vehicle';
 import {
   bar,
   barClear,
   fireWatch,
+  link,
   loosen,
   lower,
   makeSafe,
@@ -19,6 +20,7 @@ import {
   type Work,
 } from './operations';
 import type { PlanInput, Step } from './step';
+import type { StepId } from './step-id';
 import { takes } from './times';
 
 /** The joints of the plan, one a part: a link has two ends and comes off once. */
@@ -41,9 +43,50 @@ export function stepsFor(input: PlanInput): Step[] {
   }));
 }
 
+/** The part a link bolts to: there before the link is. */
+const carriesLink = (axle: AxleSpec, kind: JointKind): boolean =>
+  (({ arm: ['arm-bushings'], knuckle: ['damper'], axle: [], body: [] }) as Record<LinkMount, readonly JointKind[]>)[
+    linkMount(axle)
+  ].includes(kind);
+
 /** The new part at a joint: a link chosen for one end is at the other too. */
 const fittedAt = (fitted: PlanInput['fitted'], joint: JointId) =>
   fitted?.get(joint) ?? [...(fitted ?? [])].find(([at]) => assemblyOf(at) === assemblyOf(joint))?.[1];
+
+/** A link before its neighbours: it stands in their way. */
+const inOrder = (w: Work, ids: readonly JointId[]): JointId[] => {
+  const place = (id: JointId) => PART_OPERATIONS.indexOf(operationFor(partsOf(id).kind, w.axle));
+  return [...ids].sort((a, b) => place(a) - place(b));
+};
+
+/** Everything off, in the hand, and the new ones on. @param others the steps of what is fitted by its maker's procedure */
+function offAndOn(w: Work, bars: readonly JointId[], others: readonly Step[]): Step[] {
+  const op = (id: JointId) => operationFor(partsOf(id).kind, w.axle);
+  const laid = (side: Side) =>
+    parts(w.joints).filter((id) => partsOf(id).side === side && op(id) !== otherJoint && op(id) !== bar);
+  const last = (steps: readonly (readonly Step[])[]) => steps.flatMap((s) => s.slice(-1).map((x) => x.id));
+  const offs = w.sides.map((side) => ({ side, off: inOrder(w, laid(side)).map((id) => op(id).undo(w, side, id)) }));
+  // The bar comes out when everything that holds it is off, and nothing goes on before it is in again.
+  const barOut = bars.flatMap((id) => bar.undo(w, partsOf(id).side, id));
+  const barIn = bars.flatMap((id) => bar.fit(w, partsOf(id).side, id, [...last([barOut]), ...offs.flatMap((o) => last(o.off))]));
+  /** What goes on at a side, the link last: what it bolts to is there before it. */
+  const fitAt = (side: Side, after: readonly StepId[]): Step[] => {
+    const rest = laid(side).filter((id) => op(id) !== link);
+    const before = (bars.length ? inOrder(w, rest).reverse() : rest).flatMap((id) => op(id).fit(w, side, id, after));
+    const carries = [...before, ...others]
+      .filter((s) => s.phase === 'fit' && s.joint && partsOf(s.joint).side === side && carriesLink(w.axle, partsOf(s.joint).kind))
+      .map((s) => s.id);
+    const links = laid(side).filter((id) => op(id) === link);
+    return [...before, ...links.flatMap((id) => link.fit(w, side, id, [...after, ...carries]))];
+  };
+  return [
+    // Nothing goes on before everything of its side is off.
+    ...offs.flatMap(({ side, off }) => [...off.flat(), ...(bars.length ? [] : fitAt(side, last(off)))]),
+    ...barOut,
+    ...barIn,
+    ...(bars.length ? w.sides.flatMap((side) => fitAt(side, last([barIn]))) : []),
+  ];
+}
 
 function allSteps(input: PlanInput): Step[] {
   const { end, axle } = input;
@@ -80,34 +123,18 @@ function allSteps(input: PlanInput): Step[] {
   };
   // Only something beside the plan was undone: it is tightened, and that is all that is known of it.
   if (joints.length === 0) return tighten(w, []);
-  const ofSide = (side: Side) => parts(joints).filter((id) => partsOf(id).side === side);
-  const op = (id: JointId) => operationFor(partsOf(id).kind, axle);
-  // A link before its neighbours: it stands in their way.
-  const inOrder = (ids: readonly JointId[]) =>
-    [...ids].sort((a, b) => PART_OPERATIONS.indexOf(op(a)) - PART_OPERATIONS.indexOf(op(b)));
-  const bars = parts(joints).filter((id) => op(id) === bar);
-  const laid = (side: Side) => ofSide(side).filter((id) => op(id) !== otherJoint && op(id) !== bar);
-  const last = (steps: readonly (readonly Step[])[]) => steps.flatMap((s) => s.slice(-1).map((x) => x.id));
-  const offs = w.sides.map((side) => ({ side, off: inOrder(laid(side)).map((id) => op(id).undo(w, side, id)) }));
-  // The bar comes out when everything that holds it is off, and nothing goes on before it is in again.
-  const barOut = bars.flatMap((id) => bar.undo(w, partsOf(id).side, id));
-  const barIn = bars.flatMap((id) => bar.fit(w, partsOf(id).side, id, [...last([barOut]), ...offs.flatMap((o) => last(o.off))]));
-  const renewed = [
-    ...offs.flatMap(({ side, off }) => [
-      ...off.flat(),
-      // Nothing goes on before everything of its side is off.
-      ...(bars.length ? [] : laid(side).flatMap((id) => op(id).fit(w, side, id, last(off)))),
-    ]),
-    ...barOut,
-    ...barIn,
-    ...(bars.length
-      ? w.sides.flatMap((side) => [...inOrder(laid(side))].reverse().flatMap((id) => op(id).fit(w, side, id, last([barIn]))))
-      : []),
-  ];
-  const others = joints.filter((id) => op(id) === otherJoint).flatMap((id) => otherJoint.fit(w, partsOf(id).side, id, []));
+  const others = joints
+    .filter((id) => operationFor(partsOf(id).kind, axle) === otherJoint)
+    .flatMap((id) => otherJoint.fit(w, partsOf(id).side, id, []));
+  const bars = parts(joints).filter((id) => operationFor(partsOf(id).kind, axle) === bar);
+  const renewed = offAndOn(w, bars, others);
   const fitted = [...renewed, ...others].filter((s) => s.phase === 'fit');
   const tightened = tighten(w, fitted);
-  const first = (side: Side) => inOrder(ofSide(side))[0] ?? joints[0]!;
+  const first = (side: Side) =>
+    inOrder(
+      w,
+      parts(joints).filter((id) => partsOf(id).side === side),
+    )[0] ?? joints[0]!;
   const clear = bars.length ? [barClear(w, tightened)] : [];
   const watch = w.burnt.length ? fireWatch(w) : [];
   const wheelsOff = [...fitted, ...tightened.filter((s) => s.fastener), ...clear].map((s) => s.id);

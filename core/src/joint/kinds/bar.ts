@@ -2,7 +2,7 @@ import { bracketBolts } from './frame-bushing';
 import { linkNuts } from './link-end';
 import { jointKind } from './joint-kind';
 import { between } from '../../numeric';
-import type { AxleSpec } from '../../vehicle';
+import { BUSHINGS, linkPieces, type AxleSpec, type PieceSpec } from '../../vehicle';
 import type { Defect } from '../defects';
 
 const CONTROL = {
@@ -30,6 +30,22 @@ const seen = ({ bar }: AxleSpec): readonly Defect[] => [
   ...(bar?.ends === 'splines' ? (['splines worn'] as const) : []),
 ];
 
+/** What comes off a bar that works on links, and goes on the new one: its bushings and what holds them, its links' nuts. */
+const movedOver = ({ bushing, link }: AxleSpec): readonly PieceSpec[] => [
+  ...(bushing
+    ? [
+        {
+          id: 'bushing',
+          name: 'Frame bushing, {side}',
+          usual: 'moved over',
+          why: 'Its split, bore and lips looked at: a worn one is renewed with the bar.',
+        } as const,
+        ...BUSHINGS[bushing.kind].pieces,
+      ]
+    : []),
+  ...(link ? linkPieces(link) : []),
+];
+
 /** The bar itself: its end, its seat and its arm at each side, and one part across the vehicle. */
 export const bar = jointKind({
   name: ['Sway bar end', 'Anti-roll bar end'],
@@ -42,10 +58,14 @@ export const bar = jointKind({
   ofBar: true,
   rusts: true,
   acrossVehicle: ['sway bar', 'anti-roll bar'],
-  pieces: () => [{ id: 'bar', name: 'Old sway bar', usual: 'binned', why: 'Cracked, bent or worn at its seats.' }],
+  pieces: (axle) => [
+    { id: 'bar', name: 'Old sway bar', usual: 'binned', why: 'Cracked, bent or worn at its seats.' },
+    ...(axle.bar?.joins === 'beam' ? [] : movedOver(axle)),
+  ],
   orientation: () => ({
     orientation: 'bar way up',
-    right: 'Marks, bends and eyes as they were; clear of the axle at both stops.',
+    right:
+      'Marks, bends and eyes as they were; the splits of bushings that were moved over face as they did; clear of the axle at both stops.',
     wrong: 'Turned over: it meets the axle before the wheel is at its stop.',
   }),
   fasteners: (axle) =>

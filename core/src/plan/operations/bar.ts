@@ -1,5 +1,6 @@
 import { JOINT_SPECS, type JointId } from '../../joint';
 import { sayHex } from '../../thread';
+import { linkUndo } from '../../vehicle';
 import type { Step } from '../step';
 import type { StepId } from '../step-id';
 import { frameBushing } from './frame-bushing';
@@ -46,7 +47,8 @@ export const bar: PartOperation = {
           title: 'Links off the bar’s ends, both sides',
           tools: w.axle.link ? [sayHex(w.axle.link.lower.nutHexMm), 'breaker bar'] : ['breaker bar'],
           detail: 'They may stay on the other end, tied clear of hoses.',
-          troubles: ['stud spins', 'hex rounds', 'cannot reach'],
+          // What the link's ends are says what may go wrong with them.
+          troubles: w.axle.link ? linkUndo(w.axle.link).troubles : ['cannot reach'],
         }),
       );
     if (!bushingsOff)

@@ -1,9 +1,10 @@
 // Through: web/src/app/work, core/src/plan, core/src/job, core/src/torque
 import { randomUUID } from 'node:crypto';
-import type { EntryBodies, EntryKind, JointId, Part } from '@ash-knot/core';
+import type { Entry, EntryBodies, EntryKind, JointId, Part } from '@ash-knot/core';
 import type { Page } from '@playwright/test';
 import { bigKey, follow, strip, title } from './key';
 import { expect, PIN, settled, signIn, test } from './yard';
+import { cameBack, slowed, untilItStands, watch } from './tapper';
 
 /** A part of which nothing is known but what it is called. */
 const bare = (more: Pick<Part, 'id' | 'kind' | 'name' | 'priceMinor'>): Part => ({
@@ -185,4 +186,31 @@ test('an arm off and on again and a new ball joint, with its cotter', async ({ p
   await expect(page.locator('[data-step="tighten-front.left.ball-joint-nut"]')).toContainText('new cotter');
   const rest = await follow(page, /^(Same bump|An alignment check is owed|Left wheel nuts)/, SOAKS);
   expect(rest.findIndex((t) => /^Both arms up/.test(t))).toBeLessThan(rest.findIndex((t) => /arm bolt/.test(t)));
+});
+
+// Long: every tap is weighed for most of a second.
+test('the work tapped every 50 ms: no line comes back, and each record was named by a line', async ({ page }) => {
+  test.setTimeout(180_000);
+  await slowed(page);
+  await signIn(page);
+  const all = (await (await page.request.get('/api/vehicles?q=')).json()) as {
+    plate: string;
+    openJob?: string;
+    typeName: string;
+  }[];
+  const { plate } = all.findLast((v) => !v.openJob && /Skiff/.test(v.typeName))!;
+  const job = await begun(page, plate, [{ joints: both('link-lower'), part: await partOf(page, 'ball-stud link', plate) }]);
+  await expect(page.getByTestId('work-head')).toBeVisible();
+  await watch(page);
+  const seen = await untilItStands(page);
+  expect(cameBack(seen)).toEqual([]);
+  const { entries } = (await (await page.request.get(`/api/jobs/${job}`)).json()) as { entries: Entry[] };
+  const pulled = entries.filter((e) => ['torque', 'clicks', 'mark'].includes(e.kind));
+  expect(pulled.length).toBeGreaterThan(4);
+  // One record each, by the line that named it and no other.
+  expect(new Set(pulled.map((e) => (e.body as { fastener: string }).fastener)).size).toBe(pulled.length);
+  expect(seen.filter((t) => /^(Set|Pull|Tighten) /.test(t)).length).toBe(pulled.length);
+  const steps = entries.filter((e): e is Entry<'step'> => e.kind === 'step').map((e) => e.body.step);
+  expect(new Set(steps).size).toBe(steps.length);
+  expect(seen.at(-1)).toMatch(/^(Same bump|Hand it back)/);
 });

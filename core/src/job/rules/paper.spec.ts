@@ -1,5 +1,5 @@
 import { CONTEXT, ledger, LINK_PART, tightened } from '../../test';
-import { banOnPaper, endedSince, fastenersOf, foldJob, workOnPaper, type FileVisit, type JobContext } from '..';
+import { banOnPaper, endedSince, fastenersOf, foldJob, mixedPublishers, workOnPaper, type FileVisit, type JobContext } from '..';
 import type { Entry } from '../../ledger';
 
 const e = ledger();
@@ -31,6 +31,24 @@ test('a fastener is undone by its record, left alone by its mark, and open witho
   expect(p.undone.map((f) => f.fastener.id)).toEqual([nut.fastener.id]);
   expect(p.leftAlone.map((f) => f.fastener.id)).toEqual([shield.fastener.id]);
   expect(p.open).toHaveLength(all.length - 2);
+});
+
+test('values of two makers on one sheet are said; of one they need no word', () => {
+  const of = (part: typeof LINK_PART) =>
+    mixedPublishers(fastenersOf(foldJob(CONTEXT, [e('choose', { joints: [...LINKS], part, quantity: 2 })])));
+  expect(of({ ...LINK_PART, torque: [] })).toBe('');
+  const own = {
+    fastener: 'link-upper-nut',
+    minNm: 54,
+    maxNm: 54,
+    value: 54,
+    unit: 'N·m',
+    source: 'its box',
+    publisher: 'part maker',
+  } as const;
+  expect(of({ ...LINK_PART, torque: [own] })).toMatch(
+    /^Values of two makers: .*wheel nuts.* by the vehicle’s, link, upper nut by the part’s\.$/,
+  );
 });
 
 describe('a ban at the head of a sheet', () => {

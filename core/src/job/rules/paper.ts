@@ -1,6 +1,8 @@
 import { isJointId, partsOf, type JointId } from '../../joint';
 import type { Entry } from '../../ledger';
 import { fittedBy } from '../../plan';
+import { list, uncapital } from '../../text';
+import type { BookValue } from '../../torque';
 import type { JobState } from '../fold';
 import { leftAt } from './danger';
 import { sayBan } from './verdict';
@@ -42,6 +44,19 @@ export function workOnPaper(s: JobState): WorkOnPaper {
     // Before anybody said yes nothing is to be undone yet.
     open: choices.some((c) => on(c) || isApproved(s, c.id)) || s.undone.size > 0 ? all.filter((f) => f.state !== 'done') : [],
   };
+}
+
+/** Whose values they are, where not all of them are one maker's: they stand on one sheet and are not one book. Empty where they are. */
+export function mixedPublishers(fasteners: readonly FastenerView[]): string {
+  const by = (publisher: BookValue['publisher']) => [
+    ...new Set(
+      fasteners.flatMap((f) => (f.ruling.kind === 'value' && f.ruling.value.publisher === publisher ? [uncapital(f.name)] : [])),
+    ),
+  ];
+  const [vehicle, part] = [by('vehicle maker'), by('part maker')];
+  return vehicle.length && part.length
+    ? `Values of two makers: ${list(vehicle)} by the vehicle’s, ${list(part)} by the part’s.`
+    : '';
 }
 
 /** How a danger it left with ended at a later visit. */

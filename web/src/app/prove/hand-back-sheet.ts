@@ -17,6 +17,7 @@ import {
   sayJoints,
   sayTroubles,
   leftAt,
+  mixedPublishers,
   showRange,
   type TorqueRange,
   workOnPaper,
@@ -75,6 +76,8 @@ export class HandBackSheet {
       { head: 'Still to be undone or tightened', testId: 'fasteners-open', of: this.paper().open },
     ].filter((g) => g.of.length > 0),
   );
+  protected readonly mixed = computed(() => mixedPublishers(this.paper().undone));
+  protected readonly offered = computed(() => this.paper().offered.length > 0);
   protected playBefore(j: JointView): string {
     return [
       j.before ? `before ${this.units.sayLength(j.before.doubt.meanMm)}` : '',

@@ -126,6 +126,11 @@ async function learner(page: Page, line: string, key: string): Promise<boolean> 
     await ask(page, strip(page).locator('.go').first());
     return true;
   }
+  // Asked from another station: it is looked at where it is looked at.
+  if (key === 'Go to it') {
+    await bigKey(page).click();
+    return true;
+  }
   if (/At which joint|Does |Is one|Is something there/.test(line) && !/^Same bump/.test(line)) return writeLook(page, line);
   if (key === 'Write what it was') return write(page);
   if (/ in the hand: /.test(line)) {

@@ -117,7 +117,8 @@ export async function walk(t: Taps, does: Does = USUAL, most = 110, together = f
     else await t.key();
     await page
       .waitForFunction((b) => (document.querySelector('section[aria-label="Next"]') as HTMLElement).innerText !== b, before, {
-        timeout: 1200,
+        // On a machine that is busy a line takes a while: nobody taps again meanwhile.
+        timeout: 4000,
         polling: 50,
       })
       .then(

@@ -106,9 +106,20 @@ export async function walk(t: Taps, does: Does = USUAL, most = 110, together = f
   let stuck = 0;
   for (let i = 0; i < most; i++) {
     await expect.poll(() => title(page)).not.toMatch(/^Weighing/);
+    // It is read before it is answered: its keys are drawn with the station they belong to.
+    let before = '';
+    await expect
+      .poll(
+        async () => {
+          const was = before;
+          before = await strip(page).innerText();
+          return before === was;
+        },
+        { intervals: [150] },
+      )
+      .toBe(true);
     const line = await title(page);
     if (/^Handed back/.test(line)) return;
-    const before = await strip(page).innerText();
     t.lines.push(line);
     const own = does.find(([at]) => at.test(line));
     const all = strip(page).locator('.go').filter({ hasText: TOGETHER });

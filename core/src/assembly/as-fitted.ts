@@ -1,5 +1,5 @@
 import { isLink, type Part, type PartEnd } from '../parts';
-import { LINKS, type AxleSpec, type LinkKind, type LinkSpec, type StudSpec } from '../vehicle';
+import { endKind, LINKS, type AxleSpec, type LinkKind, type LinkSpec, type StudSpec } from '../vehicle';
 
 /** What of a part decides how the vehicle is put together with it. */
 export type Fitting = Pick<Part, 'kind'> &
@@ -23,16 +23,17 @@ function endWith(old: StudSpec, same: boolean, given: PartEnd | undefined, nuts:
     nutHexMm: (nuts || !same ? given?.nutHexMm : undefined) ?? old.nutHexMm,
     hold,
     ...(holdMm === undefined ? {} : { holdMm }),
-    ...(given?.is ? { is: given.is } : {}),
     ...(same && old.points ? { points: old.points } : {}),
   };
 }
 
 function linkWith(old: LinkSpec, part: Fitting, kind: LinkKind): LinkSpec {
   const end = (at: 'upper' | 'lower'): StudSpec => {
-    const was = old[at].is ?? LINKS[old.kind].ends[at];
-    const is = part[at]?.is ?? LINKS[kind].ends[at];
-    return endWith(old[at], was === is, part[at], part.nutsSupplied);
+    const was = endKind(old, at);
+    // A list that says nothing of an end means the one that is there, as long as the link is of the same kind.
+    const is = part[at]?.is ?? (kind === old.kind ? was : LINKS[kind].ends[at]);
+    const fitted = endWith(old[at], was === is, part[at], part.nutsSupplied);
+    return is === LINKS[kind].ends[at] ? fitted : { ...fitted, is };
   };
   const { weldedWashers: _, ...rest } = old;
   return {

@@ -55,3 +55,10 @@ test('another bar has its own diameter, hollow only where its list says so; a bu
   expect(asFitted(axle, { ...LINK_PART, kind: 'frame bushing' })).toBe(axle);
   expect(asFitted({ ...axle, link: null }, rod).link).toBeNull();
 });
+
+test('a mixed link stays mixed with a part whose list says nothing of its ends', () => {
+  const mixed: AxleSpec = { ...axle, link: { ...link, lower: { ...link.lower, is: 'headless stud' } } };
+  const after = asFitted(mixed, { kind: `${link.kind} link`, upper: { thread: 'M10×1.25' } });
+  expect(after.link!.lower.is).toBe('headless stud');
+  expect(asFitted(mixed, { kind: `${link.kind} link`, lower: { is: 'ball stud' } }).link!.lower).not.toHaveProperty('is');
+});

@@ -29,7 +29,7 @@ export function nextToWork(s: JobState, nowMs: number, me?: string): NextLine | 
   return { ...line, why: [line.why, sayOthers(now, lane, p)].filter(Boolean).join(' ') };
 }
 
-/** A wait for a part that is longer than this is asked about before anything comes off, min. */
+/** A wait for a part that is longer than this is asked about before anything comes off, min (common practice, no source). */
 const LONG_WAIT_MIN = 60;
 
 /**

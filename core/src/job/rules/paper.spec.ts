@@ -16,6 +16,23 @@ test('what was only offered or agreed is on no line of what was fitted; both sid
   expect(paper(yes, on('left'), on('right'))).toMatchObject({ fitted: [{ id: choose.id }], agreed: [], offered: [] });
 });
 
+test('what was declined or put off is not offered any more: the sheet says that by itself', () => {
+  for (const answer of ['declined', 'later'] as const)
+    expect(
+      paper(
+        e('answer', {
+          answer,
+          what: 'x',
+          parts: [choose.id],
+          who: 'owner',
+          how: 'by phone',
+          warning: 'it will knock',
+          ...(answer === 'later' ? { on: '2026-12-24' } : {}),
+        }),
+      ),
+    ).toMatchObject({ fitted: [], agreed: [], offered: [] });
+});
+
 test('what was put back on is on the sheet once its step is done, bought or not', () => {
   const refit = e('choose', { joints: [...LINKS], part: { ...LINK_PART, id: 'refit', kind: 'refit' }, quantity: 2 });
   const s = foldJob(CONTEXT, [refit, on('left'), on('right')]);

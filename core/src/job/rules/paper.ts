@@ -38,7 +38,7 @@ export function workOnPaper(s: JobState): WorkOnPaper {
   return {
     fitted: choices.filter(on),
     agreed: choices.filter((c) => !on(c) && isApproved(s, c.id)),
-    offered: choices.filter((c) => !on(c) && !isApproved(s, c.id)),
+    offered: choices.filter((c) => s.standing.get(c.id) === 'waiting'),
     undone: all.filter((f) => f.state === 'done' && !alone(f)),
     leftAlone: all.filter(alone),
     // Before anybody said yes nothing is to be undone yet.

@@ -372,7 +372,7 @@ const MADE = `
   otherStep planRoad planWorth proofLoadN rankParts rankSuspects ranked rearView
   reasonsFor rightStack sayComparison sayDifferences sayWindow schedule setsLink sideStep
   signGiven sleeveFor someMakes someWorn soundingAmong sourceShares stackFaults stackReach
-  substituteWasher takes turned loosened sayNothing fitWithout workOnPaper endedSince banOnPaper tightSteps pulledTogether togetherLines asFitted axleAt endHeld linkOrientation linkPieces linkUndo pastThread mixedPublishers upkeep wantedFor weighCase windowOf worth
+  substituteWasher takes turned loosened sayNothing fitWithout workOnPaper endedSince banOnPaper isStepDone pulledTogether togetherLines asFitted axleAt endHeld linkOrientation linkPieces linkUndo pastThread mixedPublishers upkeep wantedFor weighCase windowOf worth
 `;
 
 /** They take ids, words, or the state of a job, whose entries were read. */

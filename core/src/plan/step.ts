@@ -1,4 +1,3 @@
-import type { Fitting } from '../assembly';
 import type { Material } from '../bushing';
 import type { Fastener, FastenerId, JointId } from '../joint';
 import type { Dialect } from '../text';
@@ -46,8 +45,8 @@ export interface PlannedStep extends Step {
   readonly endsAt: number;
 }
 
-/** What of a new part decides how it is fitted, and how the vehicle is put together with it. */
-export interface FittedPart extends Partial<Fitting> {
+/** What of a new part decides how it is fitted. */
+export interface FittedPart {
   readonly material?: Material | undefined;
   /** It has a grease fitting. */
   readonly greaseable?: boolean | undefined;
@@ -63,6 +62,8 @@ export interface PlanInput {
   readonly dialect?: Dialect;
   /** Joints whose old part goes on again: nothing is compared, nothing is new. */
   readonly refit?: readonly JointId[];
+  /** The axle as it is put together at a joint with its new part on; left out where no part changes that. */
+  readonly after?: (joint: JointId) => AxleSpec;
   /** What is known of the new parts, by their joints: it decides what goes with them. */
   readonly fitted?: ReadonlyMap<JointId, FittedPart>;
   /** Steps at which something was done with sparks or a flame. */

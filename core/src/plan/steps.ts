@@ -1,8 +1,7 @@
-import { asFitted } from '../assembly';
 import { BadInput } from '../error';
 import { assemblyOf, fastenersFor, partsOf, type JointId, type JointKind } from '../joint';
 import { spoken } from '../text';
-import { linkMount, SIDES, type AxleSpec, type LinkMount, type Side } from '../vehicle';
+import { linkMount, SIDES, type LinkMount, type Side } from '../vehicle';
 import {
   bar,
   barClear,
@@ -43,15 +42,13 @@ export function stepsFor(input: PlanInput): Step[] {
   }));
 }
 
-/** The part a link bolts to: there before the link is. */
-const carriesLink = (axle: AxleSpec, kind: JointKind): boolean =>
-  (({ arm: ['arm-bushings'], knuckle: ['damper'], axle: [], body: [] }) as Record<LinkMount, readonly JointKind[]>)[
-    linkMount(axle)
-  ].includes(kind);
-
-/** The new part at a joint: a link chosen for one end is at the other too. */
-const fittedAt = (fitted: PlanInput['fitted'], joint: JointId) =>
-  fitted?.get(joint) ?? [...(fitted ?? [])].find(([at]) => assemblyOf(at) === assemblyOf(joint))?.[1];
+/** The parts a link bolts to, by what it meets: there before the link is. */
+const CARRIES_LINK: Readonly<Record<LinkMount, readonly JointKind[]>> = {
+  arm: ['arm-bushings'],
+  knuckle: ['damper'],
+  axle: [],
+  body: [],
+};
 
 /** A link before its neighbours: it stands in their way. */
 const inOrder = (w: Work, ids: readonly JointId[]): JointId[] => {
@@ -74,7 +71,13 @@ function offAndOn(w: Work, bars: readonly JointId[], others: readonly Step[]): S
     const rest = laid(side).filter((id) => op(id) !== link);
     const before = (bars.length ? inOrder(w, rest).reverse() : rest).flatMap((id) => op(id).fit(w, side, id, after));
     const carries = [...before, ...others]
-      .filter((s) => s.phase === 'fit' && s.joint && partsOf(s.joint).side === side && carriesLink(w.axle, partsOf(s.joint).kind))
+      .filter(
+        (s) =>
+          s.phase === 'fit' &&
+          s.joint &&
+          partsOf(s.joint).side === side &&
+          CARRIES_LINK[linkMount(w.axle)].includes(partsOf(s.joint).kind),
+      )
       .map((s) => s.id);
     const links = laid(side).filter((id) => op(id) === link);
     return [...before, ...links.flatMap((id) => link.fit(w, side, id, [...after, ...carries]))];
@@ -91,10 +94,7 @@ function offAndOn(w: Work, bars: readonly JointId[], others: readonly Step[]): S
 function allSteps(input: PlanInput): Step[] {
   const { end, axle } = input;
   const joints = input.joints.filter((id) => partsOf(id).axle === end);
-  const after = (joint: JointId): AxleSpec => {
-    const part = input.refit?.includes(joint) ? undefined : fittedAt(input.fitted, joint);
-    return part?.kind ? asFitted(axle, { ...part, kind: part.kind }) : axle;
-  };
+  const after = input.after ?? (() => axle);
   const planned = fastenersFor(end, axle, joints, true, after);
   const also = (input.also ?? []).filter((f) => !planned.some((p) => p.id === f.id));
   if (joints.length === 0 && also.length === 0) throw new BadInput('chosen joints', `must name at least one of the ${end} axle`);

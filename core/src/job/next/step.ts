@@ -8,7 +8,7 @@ import { otherEnd, sayState } from '../../vehicle';
 import type { JobState } from '../fold';
 import { awaited, crewOf } from '../rules/crew';
 import { openTroubles } from '../rules/trouble';
-import { cautionOwed, doubted, isRusty, piecesOf, planOf, seenAt, tightSteps } from '../rules/work';
+import { cautionOwed, doubted, isRusty, piecesOf, planOf, seenAt, isStepDone } from '../rules/work';
 import { linkSetting, setsLink } from '../rules/setting';
 import { heightsAgain, heightsKnown, heightsOff, sayHeights, sayHeightsAgain } from '../rules/height';
 import { goToStep, line, mins, type NextLine, type SheetPlace } from './line';
@@ -113,8 +113,7 @@ function runFrom(s: JobState, p: PlannedStep): readonly PlannedStep[] {
   const run = [...withTwin(s, p)];
   if (crewOf(s).length > 1) return run;
   const plan = planOf(s);
-  const tight = tightSteps(s);
-  const done = (id: StepId) => s.steps.get(id)?.body.state === 'done' || tight.has(id) || run.some((x) => x.id === id);
+  const done = (id: StepId) => isStepDone(s, id) || run.some((x) => x.id === id);
   const waits = (id: StepId) => (plan.find((x) => x.id === id)?.soakMinutes ?? 0) > 0 && run.some((x) => x.id === id);
   for (const x of plan.slice(plan.findIndex((y) => y.id === p.id) + 1)) {
     if (done(x.id)) continue;
@@ -148,7 +147,8 @@ function cautionsAhead(s: JobState, p: PlannedStep): readonly PlannedStep[] {
   const out: PlannedStep[] = [];
   for (const x of plan.slice(plan.findIndex((y) => y.id === p.id) + 1)) {
     if (x.phase === 'fit' || x.fastener || out.length === MOST_AHEAD) break;
-    if (cautionOwed(s, x) && x.caution !== p.caution && !out.some((y) => y.caution === x.caution)) out.push(x);
+    if (!isStepDone(s, x.id) && cautionOwed(s, x) && x.caution !== p.caution && !out.some((y) => y.caution === x.caution))
+      out.push(x);
   }
   return out;
 }

@@ -6,7 +6,7 @@ import { isTaper, pastThread, readPull, sayBookValue, type Pulled, type Speaking
 import { show, type TorqueUnit } from '../../units';
 import type { JobState } from '../fold';
 import { crewOf } from './crew';
-import { cautionOwed, fastenersOf, planOf, type FastenerView } from './work';
+import { cautionOwed, fastenersOf, isStepDone, planOf, type FastenerView } from './work';
 
 /**
  * A pull as a wrench said it. One that tells directions writes a minus when it is turned to the left.
@@ -95,14 +95,11 @@ export function pulledTogether(s: JobState, from: PlannedStep): readonly Fastene
   const views = new Map(fastenersOf(s).map((f) => [f.fastener.id, f]));
   const run: FastenerView[] = [];
   const inRun = new Set<StepId>();
-  const done = (p: PlannedStep | undefined) =>
-    p !== undefined &&
-    (inRun.has(p.id) || (p.fastener ? views.get(p.fastener)?.state === 'done' : s.steps.get(p.id)?.body.state === 'done'));
-  const byId = new Map(plan.map((p) => [p.id, p]));
+  const done = (id: StepId) => inRun.has(id) || isStepDone(s, id);
   for (const p of plan.slice(plan.findIndex((x) => x.id === from.id))) {
-    if (done(p)) continue;
+    if (done(p.id)) continue;
     const f = p.fastener && views.get(p.fastener);
-    if (!f || !saidWithOthers(f) || cautionOwed(s, p) || !p.needs.every((id) => done(byId.get(id)))) break;
+    if (!f || !saidWithOthers(f) || cautionOwed(s, p) || !p.needs.every(done)) break;
     run.push(f);
     inRun.add(p.id);
   }

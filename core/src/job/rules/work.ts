@@ -102,6 +102,7 @@ export const planOf = onceAState((s): readonly PlannedStep[] => {
     also,
     refit: refitted(s, joints),
     fitted: fittedParts(s),
+    after: (joint) => axleAt(s, joint),
     equipment: s.setup?.equipment ?? 'lift',
     corroded: isRusty(s),
     jackingPoints: s.context.type.jackingPoints,
@@ -260,11 +261,18 @@ export const fastenersOf = onceAState((s): readonly FastenerView[] => {
   });
 });
 
-/** The steps of fasteners that are tight by their record. */
-export const tightSteps = onceAState((s): ReadonlySet<StepId> => {
-  const done = new Set(fastenersOf(s).flatMap((f) => (f.state === 'done' ? [f.fastener.id] : [])));
-  return new Set(planOf(s).flatMap((p) => (p.fastener && done.has(p.fastener) ? [p.id] : [])));
+/** The steps of the plan that are done. */
+const stepsDone = onceAState((s): ReadonlySet<StepId> => {
+  const tight = new Set(fastenersOf(s).flatMap((f) => (f.state === 'done' ? [f.fastener.id] : [])));
+  const done = (p: PlannedStep) => (p.fastener ? tight.has(p.fastener) : s.steps.get(p.id)?.body.state === 'done');
+  return new Set(
+    planOf(s)
+      .filter(done)
+      .map((p) => p.id),
+  );
 });
+/** Whether a step of the plan is done: said so, or where it is a fastener's, tight by its record. */
+export const isStepDone = (s: JobState, id: StepId): boolean => stepsDone(s).has(id);
 
 /** Joints whose every fastener is audited: the plate draws a chalk stripe across them. */
 export const chalked = onceAState((s): ReadonlySet<JointId> => {

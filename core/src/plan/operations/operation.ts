@@ -15,8 +15,6 @@ export interface Work extends Required<PlanInput> {
   readonly open: readonly StepId[];
   /** Every joint of this plan on a side that an operation renews, in the order it was chosen. */
   on(side: Side, renews: PartOperation): readonly JointId[];
-  /** The axle as it is put together at a joint with its new part on. */
-  after(joint: JointId): AxleSpec;
   /** How long it takes, and by whose times. */
   takes(task: Task): Takes;
 }

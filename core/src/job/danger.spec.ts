@@ -8,6 +8,7 @@ import {
   fastenersOf,
   foldJob,
   handBackBlockers,
+  leftDangers,
   nextLine,
   openDangers,
   owedJoints,
@@ -206,6 +207,13 @@ describe('what does not end a danger', () => {
     expect(kinds(rock(), ...two.map((j) => check(j, 'tight')))).toEqual([]);
     expect(held([purpose(), rock(), told(two[0]!)])).toMatch(/wheel rocks/);
     expect(held([purpose(), rock(), told(...two)])).not.toMatch(/wheel rocks/);
+  });
+  test('a new part at one joint of a rock: the other may be it, and it leaves not for the road', () => {
+    const work = recorded([purpose(), rock(), told(...two), ...chosen(BALL), fitted(BALL)], OTHER);
+    expect(leftDangers(foldJob(OTHER, work)).map((d) => d.kind)).toEqual(['rocks']);
+    expect(held(work)).not.toMatch(/the new one/);
+    const looked = [...work, ...two.map((j) => check(j, 'tight'))];
+    expect(leftDangers(foldJob(OTHER, looked))).toEqual([]);
   });
   test('wheel nuts that were loose are loose until they are counted to the end, after they were found so', () => {
     const loose = check('front.left.wheel-nuts', 'moves', 'nuts-wrench', 'on-wheels');

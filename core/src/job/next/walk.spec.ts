@@ -271,7 +271,7 @@ test('from every state that can be reached the key leads to the hand-back', () =
       // One full stop ends a sentence, and nothing is left unsaid in it.
       for (const t of w.titles) expect(t).not.toMatch(/\.\.|\?\.|undefined|NaN|the both|\bthe the\b/);
     }),
-    { numRuns: sized(60, 600), seed: 30 },
+    { numRuns: sized(60, 2000), seed: 30 },
   );
 });
 

@@ -145,8 +145,13 @@ export function inWork(s: JobState, at: DangerAt): boolean {
 export const approvedWork = (s: JobState, at: DangerAt): boolean =>
   s.choices.some((c) => (c.body.joints as readonly string[]).includes(at) && isApproved(s, c.id));
 
-/** Dangers that no work is to end: the vehicle leaves with them, not for the road, and its owner told of each. */
-export const leftDangers = onceAState((s): readonly Danger[] => openDangers(s).filter((d) => !d.at.some((at) => inWork(s, at))));
+/**
+ * Dangers that no work is to end: the vehicle leaves with them, not for the road, and its owner told of each. A new part at one of
+ * the joints that may rock does not say that the others don't.
+ */
+export const leftDangers = onceAState((s): readonly Danger[] =>
+  openDangers(s).filter((d) => d.kind === 'rocks' || !d.at.some((at) => inWork(s, at))),
+);
 /** Where they are: of what rocks unexplained, every joint it may be. */
 export const leftAt = onceAState((s): readonly DangerAt[] => [...new Set(leftDangers(s).flatMap((d) => d.at))]);
 

@@ -132,9 +132,9 @@ function blockersOfFindings(s: JobState): Blocker[] {
 /** To reach somebody and say it, min (common practice, no source). */
 const TELL_MIN = 2;
 
-/** What was found dangerous, was said yes to, and has not ended by the work. */
+/** What was found dangerous, was said yes to, and has not ended by the work. What rocks unexplained is ended by no new part. */
 function dangersInWork(s: JobState): Blocker[] {
-  const open = openDangers(s);
+  const open = openDangers(s).filter((d) => d.kind !== 'rocks');
   const at = [...new Set(open.flatMap((d) => d.at))].filter(isJointId);
   return at
     .filter((id) => inWork(s, id) && approvedWork(s, id))

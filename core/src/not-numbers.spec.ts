@@ -372,7 +372,7 @@ const MADE = `
   otherStep planRoad planWorth proofLoadN rankParts rankSuspects ranked rearView
   reasonsFor rightStack sayComparison sayDifferences sayWindow schedule setsLink sideStep
   signGiven sleeveFor someMakes someWorn soundingAmong sourceShares stackFaults stackReach
-  substituteWasher takes turned loosened sayNothing fitWithout workOnPaper endedSince banOnPaper isStepDone pulledTogether togetherLines asFitted axleAt endHeld linkOrientation linkPieces linkUndo pastThread mixedPublishers upkeep wantedFor weighCase windowOf worth
+  substituteWasher takes turned loosened sayNothing fitWithout workOnPaper endedSince banOnPaper isStepDone pulledTogether togetherLines asFitted axleAt endHeld linkUndo pastThread mixedPublishers upkeep wantedFor weighCase windowOf worth
 `;
 
 /** They take ids, words, or the state of a job, whose entries were read. */
@@ -396,10 +396,10 @@ const WORDS = `
   inSentence isAdjustable isApproved isDangerous isEntryKind isFastenerId isFaultId isJointId
   isLink isOneSide isRusty isSigned isTaper isUsual jointId jointKinds
   jointName jointPoint jointsOf knownScatter laneOf laneView layoutOf layoutsAt
-  lessonOf linkFasteners linkMount linkSetting list lookedAt looseJoints lubricant
+  lessonOf linkAssembly bushingAssembly fastenersOfPieces askedOfPieces facingsOfPieces sayAssembled saySizes linkFasteners linkMount linkSetting list lookedAt looseJoints lubricant
   makeEntry mayBeUndone mayWrite measurementsOf measuresLength missingHands needsPublished nextLine
   nutHexes ofBarSystem oldPart oneOf openCounts openTroubles openedOwed optionName
-  orientationsFor originOf otherEnd otherSide otherUnit outlook owedJoints ownPart
+  facingsFor facingsAt facingsOwed facingKey originOf otherEnd otherSide otherUnit outlook owedJoints ownPart
   ownTorques partChanges partFields partInHand partsOf piecesFor piecesOf planFor
   planOf playLimit plural quoteOf recheckBody recheckOwed refitPart refitted
   requestOf ride rigOf ruined ruleTorque rulingLimits rungCaution rungOf

@@ -1,8 +1,8 @@
 import type { FastenerKind } from '../torque';
 import { FASTENER_KINDS } from '../torque';
-import { AXLES, SIDES, type AxleEnd, type AxleSpec, type Side } from '../vehicle';
+import { AXLES, SIDES, type AxleEnd, type AxleSpec, type Disturbed, type Side } from '../vehicle';
 import { jointId, partsOf, type JointId } from './id';
-import { JOINT_SPECS, type Disturbed, type JointKind } from './kinds';
+import { JOINT_SPECS, type JointKind } from './kinds';
 
 /** "front.left.link-lower-nut"; a group (wheel nuts, bracket bolts, shield bolts) is one id. */
 export type FastenerId = `${AxleEnd}.${Side}.${FastenerKind}`;

@@ -1,6 +1,6 @@
 import { assemblyOf, JOINT_SPECS, partsOf, type JointId } from '../joint';
 import { capital } from '../text';
-import { SIDES, type AxleSpec, type Fate, type OrientationSpec } from '../vehicle';
+import { SIDES, type AxleSpec, type Fate, type Orientation, type OrientationSpec } from '../vehicle';
 
 export interface Piece {
   /** "front.left.link.nuts" */
@@ -54,13 +54,16 @@ export function piecesFor(axle: AxleSpec, joints: readonly JointId[], refit: rea
   return [...out.values()];
 }
 
-/** The handed pieces of these joints, one a part: stopped at before tightening. */
-export function orientationsFor(axle: AxleSpec, joints: readonly JointId[]): (OrientationSpec & { readonly joint: JointId })[] {
+/** The pieces of these joints that face one way, by part, each kind of facing once: stopped at before tightening. */
+export function facingsFor(axle: AxleSpec, joints: readonly JointId[]): (OrientationSpec & { readonly joint: JointId })[] {
   const out = new Map<string, OrientationSpec & { joint: JointId }>();
-  for (const joint of joints) {
-    const spec = JOINT_SPECS[partsOf(joint).kind].orientation(axle);
-    const part = assemblyOf(joint);
-    if (spec && !out.has(part)) out.set(part, { ...spec, joint });
-  }
+  for (const joint of joints)
+    for (const spec of JOINT_SPECS[partsOf(joint).kind].facings(axle)) {
+      const key = `${assemblyOf(joint)} ${spec.orientation}`;
+      if (!out.has(key)) out.set(key, { ...spec, joint });
+    }
   return [...out.values()];
 }
+
+/** Which kinds of facing are looked at when this part goes on. */
+export const facingsAt = (axle: AxleSpec, joint: JointId): Orientation[] => facingsFor(axle, [joint]).map((f) => f.orientation);

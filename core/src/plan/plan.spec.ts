@@ -2,7 +2,7 @@ import { STRUT_TYPE, DOUBLE_ARM_TYPE } from '../test';
 import { fastenersAt, jointId, type JointId, type JointKind } from '../joint';
 import { SIDES, type AxleSpec } from '../vehicle';
 import {
-  orientationsFor,
+  facingsFor,
   piecesFor,
   planFor,
   schedule,
@@ -127,7 +127,7 @@ test('a bar comes out by two, and is loose on both sides before anything of it i
   const plan = on(STRUT_TYPE.axles.front, 'bar');
   order(plan, 'bar-links', 'bar-brackets', 'bar-out', 'bar-hand', 'bar-beside', 'bar-in', 'bar-clear', 'wheels-on', 'lower');
   expect(plan.filter((p) => p.hands === 2).map((p) => p.id)).toEqual(['bar-out', 'bar-in']);
-  expect(plan.find((p) => p.id === 'bar-in')!.orientation).toBe('bar way up');
+  expect(plan.find((p) => p.id === 'bar-in')!.facings).toEqual(['link studs', 'bushing split', 'bar way up']);
   const tight = plan.filter((p) => p.phase === 'tighten' && p.fastener && !p.fastener.includes('shield'));
   expect(tight.length).toBeGreaterThanOrEqual(6);
   for (const p of tight) expect(plan.indexOf(p)).toBeGreaterThan(plan.findIndex((x) => x.id === 'bar-in'));
@@ -178,7 +178,7 @@ test('pieces: lock nuts renewed, brackets kept; every handed piece is drawn', ()
   expect(pieces.find((p) => p.id === 'front.left.link.nuts')!.usual).toBe('renewed');
   expect(pieces.find((p) => p.id === 'front.left.bracket')!.usual).toBe('kept');
   expect(new Set(pieces.map((p) => p.id)).size).toBe(pieces.length);
-  expect(orientationsFor(STRUT_TYPE.axles.front, ['front.left.frame-bushing', ...links]).map((o) => o.orientation)).toEqual([
+  expect(facingsFor(STRUT_TYPE.axles.front, ['front.left.frame-bushing', ...links]).map((o) => o.orientation)).toEqual([
     'bushing split',
     'link studs',
     'link studs',

@@ -31,7 +31,8 @@ export interface Step extends Takes {
   readonly needs: readonly StepId[];
   readonly joint?: JointId | undefined;
   readonly fastener?: FastenerId | undefined;
-  readonly orientation?: Orientation | undefined;
+  /** What of it faces one way, and is looked at when it is on. */
+  readonly facings?: readonly Orientation[] | undefined;
   readonly confirmJoint?: JointId | undefined;
   /** What may well go wrong at it, the likeliest first. */
   readonly troubles?: readonly TroubleId[];

@@ -3,7 +3,7 @@ import { add, between, type Vec3 } from '../numeric';
 import type { Given, Held, SchemaKit } from '../schema';
 import { BUSHING_KINDS } from './bushings';
 import { LAYOUTS, SUSPENSIONS, type Layout, type Proportions, type Suspension } from './layouts';
-import { END_SPECS, LINK_KINDS, LINKS, studSchema, type EndKind, type LinkEnd, type LinkFastener } from './links';
+import { LINK_KINDS, LINKS, studSchema, type EndKind, type LinkEnd } from './links';
 import { hardPointsSchema, POINTS, type HardPoints, type PointName } from './points';
 import { SPRING_SEATS, type AxleEnd } from './words';
 
@@ -92,19 +92,6 @@ export const RIM_SHARE = 0.64;
 
 /** What one end of a link is. */
 export const endKind = (link: LinkSpec, end: LinkEnd): EndKind => link[end].is ?? LINKS[link.kind].ends[end];
-
-/** The fasteners of a link, by what its ends are: rubber that grips a sleeve is tightened at ride height. */
-export function linkFasteners(link: LinkSpec): LinkFastener[] {
-  const kind = LINKS[link.kind];
-  if (kind.oneBolt) return [{ kind: 'link-bolt-nut', end: 'upper', count: 1, rideHeight: false }];
-  return [
-    { kind: 'link-upper-nut', end: 'upper', count: 1, rideHeight: END_SPECS[endKind(link, 'upper')].gripped },
-    { kind: 'link-lower-nut', end: 'lower', count: 1, rideHeight: END_SPECS[endKind(link, 'lower')].gripped },
-    ...(kind.lockNuts > 0
-      ? [{ kind: 'link-lock-nut' as const, end: 'lower' as const, count: kind.lockNuts, rideHeight: false }]
-      : []),
-  ];
-}
 
 /** What carries the link where it does not meet the bar. */
 export const linkMount = (axle: Pick<AxleSpec, 'suspension' | 'link'>): LinkMount => axle.link?.onto ?? layoutOf(axle).mountOn;

@@ -1,29 +1,76 @@
-import { list } from '../text';
+import { list, type Name } from '../text';
+import { fastenersOfPieces, type AssemblyPiece, type Disturbed, type KindPiece } from './assembled';
 import { endKind, type LinkSpec } from './axle';
 import { END_SPECS, LINK_ENDS, LINKS, sayStudHold, type EndKindSpec, type EndTrouble, type LinkEnd } from './links';
-import type { OrientationSpec, PieceSpec } from './pieces';
 
 /** The ends of a link, each whole; of one on a single bolt, the bolt. */
 const endsOf = (link: LinkSpec): readonly EndKindSpec[] =>
   (LINKS[link.kind].oneBolt ? (['upper'] as const) : LINK_ENDS).map((end) => END_SPECS[endKind(link, end)]);
 
-/** What comes off with a link besides itself: each end's, once. Washers that are welded on stay where they are. */
-export function linkPieces(link: LinkSpec): PieceSpec[] {
-  const out = new Map(endsOf(link).flatMap((end) => end.pieces.map((p) => [p.id, p] as const)));
-  if (link.weldedWashers) out.delete('link.washers');
-  return [...out.values()];
+/** Which end of a link meets what carries it, and what that is called; the other one meets the bar. */
+interface LinkMeets {
+  readonly end: LinkEnd;
+  readonly mount: Name;
 }
 
-/** How a link faces: what counts at either end, in one question. Dished washers are named before what only points. */
-export function linkOrientation(link: LinkSpec): OrientationSpec {
-  const facing = endsOf(link).map((end) => end.orientation);
-  const words = (of: (o: OrientationSpec) => string) => [...new Set(facing.map(of))].join(' ');
+/** A piece of a link where it is. */
+function placed(p: KindPiece, link: LinkSpec, end: LinkEnd, meets: LinkMeets | undefined): AssemblyPiece {
+  const { oneBolt } = LINKS[link.kind];
+  const stud = link[oneBolt ? 'upper' : end];
+  const atMount = meets?.end === end;
+  const turns = p.turns === 'end' ? (oneBolt ? 'link-bolt-nut' : (`link-${end}-nut` as const)) : p.turns;
+  // Washers that are welded to what carries the link neither come off nor turn.
+  const welded = link.weldedWashers === true && atMount && p.role === 'dished washer';
+  const { asked, faces, mount, turns: _, ...rest } = p;
   return {
-    orientation: (facing.find((o) => o.orientation === 'dished washers') ?? facing[0]!).orientation,
-    right: words((o) => o.right),
-    wrong: words((o) => o.wrong),
+    ...rest,
+    axis: oneBolt ? 'through' : end,
+    count: 1,
+    ...(welded ? { of: 'vehicle' as const } : { ...(asked ? { asked } : {}), ...(faces ? { faces } : {}) }),
+    ...(mount
+      ? { role: atMount || !meets ? 'tab' : 'eye', name: atMount ? meets.mount : meets ? 'eye of the bar' : 'what it meets' }
+      : {}),
+    ...(turns
+      ? {
+          turns,
+          thread: stud.thread,
+          hexMm: stud.nutHexMm,
+          hold: endHeld(link, end),
+          chalk: `link-${end}`,
+          ...(END_SPECS[endKind(link, end)].gripped ? { rideHeight: true as const } : {}),
+        }
+      : {}),
+    ...(p.held ? { thread: stud.thread } : {}),
   };
 }
+
+/**
+ * A link in the order it comes off: its upper end, its lower end, and what is between them. One on a single bolt from its nut to
+ * the bolt's head.
+ */
+export function linkAssembly(link: LinkSpec, meets?: LinkMeets): AssemblyPiece[] {
+  const kind = LINKS[link.kind];
+  const at = (end: LinkEnd) => END_SPECS[endKind(link, end)].stack.map((p) => placed(p, link, end, meets));
+  const between = kind.body.map((p): AssemblyPiece => {
+    const { turns, mount: _, ...rest } = p;
+    // The lock nuts of a rod that is set are chalked where its lower end is.
+    return {
+      ...rest,
+      axis: kind.oneBolt ? 'through' : 'body',
+      count: 1,
+      ...(turns && turns !== 'end' ? { turns, thread: link.lower.thread, hexMm: link.lower.nutHexMm, chalk: 'link-lower' } : {}),
+      ...(p.asked ? { sizeMm: link.lengthMm } : {}),
+    };
+  });
+  if (!kind.oneBolt) return [...at('upper'), ...at('lower'), ...between];
+  const [nut, ...first] = at('upper').filter((p) => !p.held);
+  const second = at('lower').filter((p) => !p.held && !p.turns);
+  const bolt = at('lower').filter((p) => p.held);
+  return [nut!, ...first, ...between, ...second, ...bolt];
+}
+
+/** The fasteners of a link, by what its ends are: rubber that grips a sleeve is tightened at ride height. */
+export const linkFasteners = (link: LinkSpec): Disturbed[] => fastenersOfPieces(linkAssembly(link));
 
 /** How a link comes off: what is undone at each end, how it is held, what may go wrong. `{side}` is filled in. */
 export function linkUndo(link: LinkSpec): {

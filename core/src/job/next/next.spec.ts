@@ -1,16 +1,6 @@
 import { COMPLAINT, CONTEXT, ledger, LINK_PART, readingOf, tightened } from '../../test';
 import { diagnose, SHIPPED } from '../../diagnosis';
-import {
-  orientationsFor,
-  isUp,
-  jointId,
-  jointsOf,
-  SIDES,
-  type FastenerId,
-  type JointId,
-  shopMeasures,
-  type JointKind,
-} from '../..';
+import { facingsFor, isUp, jointId, jointsOf, SIDES, type FastenerId, type JointId, shopMeasures, type JointKind } from '../..';
 import type { Entry, EntryKind, Line } from '../../ledger';
 import {
   cautionOwed,
@@ -667,7 +657,7 @@ describe('rod ends in place of ball studs', () => {
     expect(locks().map((f) => f.state)).toEqual(['done', 'done']);
     w.follow((x) => x.title === 'Handed back.');
     expect(w.state.rechecks[0]!.body.what.toLowerCase()).toContain('link, lock nuts');
-    expect(orientationsFor(axleAt(w.state, 'front.left.link-lower'), ['front.left.link-lower'])[0]!.right).toMatch(
+    expect(facingsFor(axleAt(w.state, 'front.left.link-lower'), ['front.left.link-lower'])[0]!.right).toMatch(
       /middle of its swing/,
     );
   });

@@ -4,9 +4,10 @@ import { sayDistance } from '../../units';
 import { sayBoth } from '../say';
 import { owedJoints } from '../rules/debts';
 import { leftAt } from '../rules/danger';
-import { tightenStep } from '../../plan';
-import { workJoints } from '../rules/work';
-import { goTo, goToStep, line as write, mins, type NextLine } from './line';
+import { tightenStep, type StepId } from '../../plan';
+import type { Line } from '../../ledger';
+import { facingsOwed, planOf, workJoints } from '../rules/work';
+import { goTo, goToStep, line as write, mins, type NextAnswer, type NextLine } from './line';
 import { nextAtTheRock, nextElsewhere, nextOwed } from './round';
 
 /** What is still owed, the proof, the hand-back. */
@@ -75,30 +76,43 @@ function sayBlocker(s: JobState, b: Blocker, n: number): NextLine {
       return goTo({ ...base, station: 'work' }, 'setting', b.joint);
     case 'also':
       return goTo({ ...base, station: 'work' }, 'also');
-    case 'again': {
-      const at = { station: 'work', step: b.step } as const;
-      return {
-        ...base,
-        station: 'work',
-        label: 'Show it',
-        action: {
-          kind: 'ask',
-          at,
-          answers: [
-            {
-              label: 'It comes off again',
-              action: { kind: 'write', at, entries: [write('step', { step: b.step, state: 'undone' })] },
-            },
-          ],
-        },
-      };
-    }
+    case 'again':
+      return atStep(base, b.step, []);
     case 'step':
       return goToStep({ ...base, station: 'work' }, b.step);
     case 'orientation':
-      return goToStep({ ...base, station: 'work' }, b.step);
+      return atStep(base, b.step, [
+        {
+          label: 'It is the right way round',
+          action: { kind: 'write', at: { station: 'work', step: b.step }, entries: facingLines(s, b.step) },
+        },
+      ]);
   }
 }
+
+/** That everything of a step that faces one way was looked at, and is right. */
+function facingLines(s: JobState, id: StepId): Line[] {
+  const step = planOf(s).find((p) => p.id === id)!;
+  return facingsOwed(s, step).map((orientation) => write('orientation', { step: id, joint: step.joint!, orientation }));
+}
+
+/** Something that went on and does not stand as it is: it comes off again, where nothing better can be said of it. */
+const atStep = (base: Omit<NextLine, 'action'>, step: StepId, right: readonly NextAnswer[]): NextLine => ({
+  ...base,
+  station: 'work',
+  label: 'Show it',
+  action: {
+    kind: 'ask',
+    at: { station: 'work', step },
+    answers: [
+      ...right,
+      {
+        label: 'It comes off again',
+        action: { kind: 'write', at: { station: 'work', step }, entries: [write('step', { step, state: 'undone' })] },
+      },
+    ],
+  },
+});
 
 /** Nothing holds it: it goes back, for the road or not. */
 function nextToHandBack(s: JobState): NextLine {

@@ -8,7 +8,7 @@ import { otherEnd, sayState } from '../../vehicle';
 import type { JobState } from '../fold';
 import { awaited, crewOf } from '../rules/crew';
 import { openTroubles } from '../rules/trouble';
-import { cautionOwed, doubted, isRusty, piecesOf, planOf, seenAt, isStepDone } from '../rules/work';
+import { cautionOwed, doubted, facingsOwed, isRusty, piecesOf, planOf, seenAt, isStepDone } from '../rules/work';
 import { linkSetting, setsLink } from '../rules/setting';
 import { heightsAgain, heightsKnown, heightsOff, sayHeights, sayHeightsAgain } from '../rules/height';
 import { goToStep, line, mins, type NextLine, type SheetPlace } from './line';
@@ -72,7 +72,7 @@ export function sayStep(s: JobState, p: PlannedStep, left: number): NextLine {
   const run = runFrom(s, p);
   const own = withTwin(s, p).length;
   const why =
-    (p.orientation && !s.orientations.has(p.id)
+    (facingsOwed(s, p).length > 0
       ? `The drawing shows right and wrong; the photograph from the removal decides. ${p.detail ?? ''}`.trim()
       : (p.id === 'ride-height' && sayHeights(s) ? capital(`${sayHeights(s)}. `) : '') + (p.detail ?? '') + sayReady(s, p)) ||
     (left === 1 ? 'One step after this one.' : `${left} steps after this one.`);
@@ -95,12 +95,11 @@ export function sayStep(s: JobState, p: PlannedStep, left: number): NextLine {
 }
 
 /** Which way round it went on is still to be said with it. */
-const turnedIn = (s: JobState, p: PlannedStep): boolean =>
-  p.orientation !== undefined && p.joint !== undefined && !s.orientations.has(p.id);
+const turnedIn = (s: JobState, p: PlannedStep): boolean => facingsOwed(s, p).length > 0;
 
 /** A step done; where it has a right way round, that it went on so. */
 const doneLines = (s: JobState, p: PlannedStep): Line[] => [
-  ...(turnedIn(s, p) ? [line('orientation', { step: p.id, joint: p.joint!, orientation: p.orientation! })] : []),
+  ...facingsOwed(s, p).map((orientation) => line('orientation', { step: p.id, joint: p.joint!, orientation })),
   line('step', { step: p.id, state: 'done' }),
 ];
 

@@ -64,7 +64,7 @@ function job(joints: readonly JointId[] = LINKS, part: EntryBodies['choose']['pa
       if (p.id === step) break;
       if (p.caution) add(at, 'caution', { step: p.id });
       if (p.confirmJoint) add(at, 'confirm', { joint: p.confirmJoint, outcome: 'sound', note: '' });
-      if (p.orientation) add(at, 'orientation', { step: p.id, joint: p.joint!, orientation: p.orientation });
+      for (const orientation of p.facings ?? []) add(at, 'orientation', { step: p.id, joint: p.joint!, orientation });
       if (p.fastener)
         add(at, 'torque', {
           fastener: p.fastener,

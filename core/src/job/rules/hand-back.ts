@@ -15,7 +15,7 @@ import { goodsLines } from './goods';
 import { untoldFails } from './inspection';
 import { linkSetting } from './setting';
 import { openedOwed, ruined } from './trouble';
-import { alignmentOwed, burntAt, fastenersOf, isApproved, planOf, waitingLines, workJoints } from './work';
+import { alignmentOwed, burntAt, facingsOwed, fastenersOf, isApproved, planOf, waitingLines, workJoints } from './work';
 
 /** Something the hand-back waits for, and where it is done. */
 export type Blocker = {
@@ -72,7 +72,7 @@ function blockersOfWork(s: JobState): Blocker[] {
       });
   }
   for (const step of planOf(s)) {
-    if (step.orientation && !s.orientations.has(step.id))
+    if (facingsOwed(s, step).length > 0)
       out.push({ sentence: `${step.title}: which way round is not confirmed.`, at: 'orientation', step: step.id });
   }
   const setting = linkSetting(s);

@@ -13,7 +13,7 @@ import {
   type FastenerId,
   type JointId,
 } from '../../joint';
-import type { Entry } from '../../ledger';
+import { facingKey, type Entry } from '../../ledger';
 import { piecesFor, planFor, rungOf, splitStep, type Piece, type PlannedStep, type StepId } from '../../plan';
 import type { Part } from '../../parts';
 import {
@@ -27,7 +27,7 @@ import {
   type FastenerKind,
   type Ruling,
 } from '../../torque';
-import type { AxleSpec, LinkEnd } from '../../vehicle';
+import type { AxleSpec, LinkEnd, Orientation } from '../../vehicle';
 import type { JobState } from '../fold';
 import { onceAState } from '../once';
 import type { ChoiceLine } from '../state/choices';
@@ -273,6 +273,10 @@ const stepsDone = onceAState((s): ReadonlySet<StepId> => {
 });
 /** Whether a step of the plan is done: said so, or where it is a fastener's, tight by its record. */
 export const isStepDone = (s: JobState, id: StepId): boolean => stepsDone(s).has(id);
+
+/** What of a step faces one way, and nobody has looked at yet. */
+export const facingsOwed = (s: JobState, p: Pick<PlannedStep, 'id' | 'joint' | 'facings'>): Orientation[] =>
+  p.joint === undefined ? [] : (p.facings ?? []).filter((o) => !s.orientations.has(facingKey(p.id, o)));
 
 /** Joints whose every fastener is audited: the plate draws a chalk stripe across them. */
 export const chalked = onceAState((s): ReadonlySet<JointId> => {

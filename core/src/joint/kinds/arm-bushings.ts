@@ -1,9 +1,7 @@
 import { layoutOf } from '../../vehicle';
-import { ballJointNut, taperPieces } from './ball-joint';
-import { jointKind, type Disturbed } from './joint-kind';
-
-/** Bonded rubber: tightened at ride height. */
-export const armBolts = (): readonly Disturbed[] => [{ kind: 'arm-bolt', count: 2, rideHeight: true }];
+import { ballJointPieces } from './ball-joint';
+import { ARM_BOLTS, bonded } from './bonded';
+import { jointKind } from './joint-kind';
 
 /** Both bushings of the lower arm are one joint of the plate and two faults. */
 export const armBushings = jointKind<'arm-bushing-front' | 'arm-bushing-rear'>({
@@ -22,20 +20,16 @@ export const armBushings = jointKind<'arm-bushing-front' | 'arm-bushing-rear'>({
   },
   rubber: () => true,
   // The arm comes off with its ball joint let go.
-  fasteners: (axle) => [
-    ...armBolts(),
+  bolted: (axle) => [
+    ...bonded({
+      part: { id: 'arm', name: 'Old arm or its bushings, {side}', usual: 'binned', why: 'Worn, torn or rusted.' },
+      name: ['control arm', 'wishbone'],
+      turns: 'arm-bolt',
+      bolts: 2,
+      boltsAsked: ARM_BOLTS,
+    }),
     ...(layoutOf(axle).ballJoint === 'always' || (layoutOf(axle).ballJoint === 'steered' && axle.steered)
-      ? ballJointNut().map((f) => ({ ...f, chalk: 'ball-joint' }))
+      ? ballJointPieces(true)
       : []),
-  ],
-  pieces: () => [
-    { id: 'arm', name: 'Old arm or its bushings, {side}', usual: 'binned', why: 'Worn, torn or rusted.' },
-    {
-      id: 'arm.bolts',
-      name: 'Arm bolts and nuts, {side}',
-      usual: 'renewed',
-      why: 'Necked or rusted bolts are not used again; some makers use them once.',
-    },
-    ...taperPieces('ball-joint', 'ball joint').slice(1),
   ],
 });

@@ -1,19 +1,19 @@
-import { layoutOf, type AxleSpec, type PieceSpec, type SpringSeat } from '../../vehicle';
-import { jointKind, type Disturbed } from './joint-kind';
+import { layoutOf, type AssemblyPiece, type AxleSpec, type SpringSeat } from '../../vehicle';
+import { jointKind } from './joint-kind';
+import { taper } from './taper';
 
-export const ballJointNut = (): readonly Disturbed[] => [{ kind: 'ball-joint-nut', count: 1, rideHeight: false }];
-
-/** What comes off with a stud on a taper, the part itself first. */
-export const taperPieces = (id: string, part: string): readonly PieceSpec[] => [
-  { id, name: `Old ${part}, {side}`, usual: 'binned', why: 'Play, or a torn boot: water and grit are in it.' },
-  {
-    id: `${id}.nut`,
-    name: `Nut of the ${part}, {side}`,
-    usual: 'renewed',
-    why: 'It locks once; a castle nut with round slots holds no cotter.',
-  },
-  { id: `${id}.cotter`, name: `Cotter of the ${part}, {side}`, usual: 'binned', why: 'Bent once, it breaks the second time.' },
-];
+/** The lower ball joint, let go of the arm; or let go for the arm that comes off with it. */
+export const ballJointPieces = (again = false): readonly AssemblyPiece[] =>
+  taper(
+    {
+      id: 'ball-joint',
+      part: 'ball joint',
+      turns: 'ball-joint-nut',
+      eye: ['eye of the control arm', 'eye of the wishbone'],
+      ...(again ? { chalk: 'ball-joint' } : {}),
+    },
+    again,
+  );
 
 const UNLOADED: Record<SpringSeat, string> = {
   strut: 'Spring on the strut: the joint is unloaded with the wheel hanging free',
@@ -35,6 +35,5 @@ export const ballJoint = jointKind({
   loadedBySpring: true,
   defects: () => ['boot torn'],
   detail: howUnloaded,
-  fasteners: ballJointNut,
-  pieces: () => taperPieces('ball-joint', 'ball joint'),
+  bolted: () => ballJointPieces(),
 });

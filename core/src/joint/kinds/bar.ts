@@ -1,8 +1,8 @@
-import { bracketBolts } from './frame-bushing';
-import { linkNuts } from './link-end';
+import { bushingPieces } from './frame-bushing';
+import { linkPieces } from './link-end';
 import { jointKind } from './joint-kind';
 import { between } from '../../numeric';
-import { BUSHINGS, linkPieces, type AxleSpec, type PieceSpec } from '../../vehicle';
+import type { AssemblyPiece, AxleSpec, PieceSpec } from '../../vehicle';
 import type { Defect } from '../defects';
 
 const CONTROL = {
@@ -30,21 +30,52 @@ const seen = ({ bar }: AxleSpec): readonly Defect[] => [
   ...(bar?.ends === 'splines' ? (['splines worn'] as const) : []),
 ];
 
-/** What comes off a bar that works on links, and goes on the new one: its bushings and what holds them, its links' nuts. */
-const movedOver = ({ bushing, link }: AxleSpec): readonly PieceSpec[] => [
-  ...(bushing
-    ? [
-        {
-          id: 'bushing',
-          name: 'Frame bushing, {side}',
-          usual: 'moved over',
-          why: 'Its split, bore and lips looked at: a worn one is renewed with the bar.',
-        } as const,
-        ...BUSHINGS[bushing.kind].pieces,
-      ]
-    : []),
-  ...(link ? linkPieces(link) : []),
-];
+const BEAM_BOLTS: PieceSpec = {
+  id: 'bar.bolts',
+  name: 'Bolts of the bar, {side}',
+  usual: 'kept',
+  why: 'Each back in its own hole; renewed when necked or rusted.',
+};
+const OLD_BAR: AssemblyPiece = {
+  role: 'bar',
+  of: 'part',
+  axis: 'middle',
+  count: 1,
+  asked: { id: 'bar', name: 'Old sway bar', usual: 'binned', why: 'Cracked, bent or worn at its seats.' },
+  faces: {
+    orientation: 'bar way up',
+    right: 'Marks, bends and eyes as they were; clear of the axle at both stops.',
+    wrong: 'Turned over: it meets the axle before the wheel is at its stop.',
+  },
+};
+const MOVED: PieceSpec = {
+  id: 'bushing',
+  name: 'Frame bushing, {side}',
+  usual: 'moved over',
+  why: 'Its split, bore and lips looked at: a worn one is renewed with the bar.',
+};
+
+/** A bar with what holds it: its bushings and their brackets, the links that go on the new one. */
+function barPieces(axle: AxleSpec): readonly AssemblyPiece[] {
+  const { bar: spec } = axle;
+  const itself = { ...OLD_BAR, sizeMm: spec?.diameterMm };
+  if (spec?.joins === 'beam')
+    return [
+      { role: 'bolt', of: 'fixing', axis: 'bolts', count: 2, turns: 'bar-bolt', rideHeight: true, asked: BEAM_BOLTS },
+      itself,
+      { role: 'frame', name: 'beam', of: 'vehicle', axis: 'middle', count: 1 },
+    ];
+  // The link stays whole, and goes on the new bar.
+  const links = linkPieces(axle).map(({ asked, of, ...p }): AssemblyPiece =>
+    of === 'part' ? { ...p, of: 'vehicle' } : { ...p, of, ...(asked ? { asked } : {}) },
+  );
+  const bushings = bushingPieces(axle).flatMap(({ asked, ...p }): AssemblyPiece[] => {
+    if (p.role === 'bar') return [itself];
+    if (p.of !== 'part') return [{ ...p, ...(asked ? { asked } : {}) }];
+    return [{ ...p, of: 'fixing', asked: MOVED }];
+  });
+  return [...links, ...(bushings.includes(itself) ? [] : [itself]), ...bushings];
+}
 
 /** The bar itself: its end, its seat and its arm at each side, and one part across the vehicle. */
 export const bar = jointKind({
@@ -58,16 +89,5 @@ export const bar = jointKind({
   ofBar: true,
   rusts: true,
   acrossVehicle: ['sway bar', 'anti-roll bar'],
-  pieces: (axle) => [
-    { id: 'bar', name: 'Old sway bar', usual: 'binned', why: 'Cracked, bent or worn at its seats.' },
-    ...(axle.bar?.joins === 'beam' ? [] : movedOver(axle)),
-  ],
-  orientation: () => ({
-    orientation: 'bar way up',
-    right:
-      'Marks, bends and eyes as they were; the splits of bushings that were moved over face as they did; clear of the axle at both stops.',
-    wrong: 'Turned over: it meets the axle before the wheel is at its stop.',
-  }),
-  fasteners: (axle) =>
-    axle.bar?.joins === 'beam' ? [{ kind: 'bar-bolt', count: 2, rideHeight: true }] : [...linkNuts(axle), ...bracketBolts(axle)],
+  bolted: barPieces,
 });

@@ -1,5 +1,5 @@
 import { layoutOf } from '../../vehicle';
-import { armBolts } from './arm-bushings';
+import { ARM_BOLTS, bonded } from './bonded';
 import { jointKind } from './joint-kind';
 
 export const beamBushing = jointKind({
@@ -9,5 +9,12 @@ export const beamBushing = jointKind({
   checks: ['lever-arm', 'rock-loaded'],
   defects: () => ['rubber perished', 'cracked'],
   rubber: () => true,
-  fasteners: armBolts,
+  bolted: () =>
+    bonded({
+      part: { id: 'beam-bushing', name: 'Old beam bushing, {side}', usual: 'binned', why: 'Worn or torn.' },
+      name: 'beam',
+      turns: 'arm-bolt',
+      bolts: 2,
+      boltsAsked: { ...ARM_BOLTS, id: 'beam.bolts', name: 'Beam bolts and nuts, {side}' },
+    }),
 });

@@ -1,25 +1,10 @@
-import { BUSHINGS, type AxleSpec } from '../../vehicle';
+import { bushingAssembly, type AssemblyPiece, type AxleSpec } from '../../vehicle';
 import { count } from '../../text';
-import { jointKind, orHub, type Disturbed } from './joint-kind';
+import { jointKind, orHub } from './joint-kind';
 
-export const bracketBolts = ({ bushing }: AxleSpec): readonly Disturbed[] =>
-  bushing
-    ? [
-        { kind: 'bracket-bolt', count: bushing.bolts, thread: bushing.thread, hexMm: bushing.hexMm, rideHeight: true },
-        // A carrier has two sets, each with its own torque.
-        ...(BUSHINGS[bushing.kind].throughBolts && bushing.through
-          ? [
-              {
-                kind: 'carrier-bolt' as const,
-                count: bushing.through.bolts,
-                thread: bushing.through.thread,
-                hexMm: bushing.through.hexMm,
-                rideHeight: true,
-              },
-            ]
-          : []),
-      ]
-    : [];
+/** The bushing with what holds it. */
+export const bushingPieces = (axle: AxleSpec): readonly AssemblyPiece[] =>
+  axle.bushing ? bushingAssembly(axle.bushing, axle.bar?.diameterMm) : [];
 
 /** The bracket's bolts are looked for where it is held. */
 export const frameBushing = jointKind<'bracket-bolts'>({
@@ -44,13 +29,5 @@ export const frameBushing = jointKind<'bracket-bolts'>({
   pair: true,
   rusts: true,
   rubber: () => true,
-  fasteners: bracketBolts,
-  pieces: (axle) =>
-    axle.bushing
-      ? [
-          { id: 'bushing', name: 'Old frame bushing, {side}', usual: 'binned', why: 'Worn.' },
-          ...BUSHINGS[axle.bushing.kind].pieces,
-        ]
-      : [],
-  orientation: (axle) => (axle.bushing ? BUSHINGS[axle.bushing.kind].orientation : undefined),
+  bolted: bushingPieces,
 });

@@ -52,4 +52,4 @@ export const jointKinds = (axle: AxleSpec): JointKind[] => JOINT_KINDS.filter((k
 export const FINER_FAULTS: ReadonlyMap<FinerFaultKind, JointKind> = new Map(
   JOINT_KINDS.flatMap((k) => (Object.keys(JOINT_SPECS[k].finer) as FinerFaultKind[]).map((f) => [f, k] as const)),
 );
-export type { Disturbed, FinerFault, JointKindSpec } from './joint-kind';
+export type { FinerFault, JointKindSpec } from './joint-kind';

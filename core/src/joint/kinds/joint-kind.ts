@@ -1,24 +1,17 @@
 import type { Vec3 } from '../../numeric';
 import type { Name } from '../../text';
-import type { FastenerKind } from '../../torque';
-import type { AxleSpec, OrientationSpec, PieceSpec } from '../../vehicle';
+import {
+  askedOfPieces,
+  facingsOfPieces,
+  fastenersOfPieces,
+  type AssemblyPiece,
+  type AxleSpec,
+  type Disturbed,
+  type OrientationSpec,
+  type PieceSpec,
+} from '../../vehicle';
 import type { CheckId } from '../check';
 import type { Defect } from '../defects';
-
-/** A fastener that renewing a joint disturbs. */
-export interface Disturbed {
-  readonly kind: FastenerKind;
-  /** Screws in the group; 1 is a single fastener. */
-  readonly count: number;
-  readonly thread?: string | undefined;
-  readonly hexMm?: number | undefined;
-  /** How the stud is held while the nut turns. */
-  readonly hold?: string | undefined;
-  /** Where it must be tightened with the suspension at ride height: gripped or bonded rubber. */
-  readonly rideHeight: boolean;
-  /** The joint that carries its chalk stripe, where it is another end of the same part. */
-  readonly chalk?: string | undefined;
-}
 
 /** A fault that is finer than the joint it is looked for at. */
 export interface FinerFault {
@@ -60,18 +53,23 @@ export interface JointKindSpec<Finer extends string = string> {
   readonly assembly: string | null;
   /** The name of the part it is one end of, where that is one for both sides of the axle: renewed once. */
   readonly acrossVehicle: Name | null;
+  /** What is bolted together there, in the order it comes off; everything below is read off it. */
+  bolted(axle: AxleSpec): readonly AssemblyPiece[];
   /** What renewing it disturbs, in working order. */
   fasteners(axle: AxleSpec): readonly Disturbed[];
   /** What comes off with it; the first is the old part itself. */
   pieces(axle: AxleSpec): readonly PieceSpec[];
-  /** How its handed piece faces, where it has one. */
-  orientation(axle: AxleSpec): OrientationSpec | undefined;
+  /** How its handed pieces face. */
+  facings(axle: AxleSpec): readonly OrientationSpec[];
 }
 
-type Given<F extends string> = Pick<JointKindSpec<F>, 'name' | 'stands' | 'place' | 'checks'> & Partial<JointKindSpec<F>>;
+type ReadOff = 'fasteners' | 'pieces' | 'facings';
+type Given<F extends string> = Pick<JointKindSpec<F>, 'name' | 'stands' | 'place' | 'checks'> &
+  Partial<Omit<JointKindSpec<F>, ReadOff>>;
 
 /** A kind of joint from what it must say; the rest is what most joints are. */
 export function jointKind<F extends string = never>(given: Given<F>): JointKindSpec<F> {
+  const bolted = given.bolted ?? (() => []);
   return {
     dangerous: false,
     loadedBySpring: false,
@@ -85,10 +83,11 @@ export function jointKind<F extends string = never>(given: Given<F>): JointKindS
     pair: false,
     assembly: null,
     acrossVehicle: null,
-    fasteners: () => [],
-    pieces: () => [],
-    orientation: () => undefined,
     ...given,
+    bolted,
+    fasteners: (axle) => fastenersOfPieces(bolted(axle)),
+    pieces: (axle) => askedOfPieces(bolted(axle)),
+    facings: (axle) => facingsOfPieces(bolted(axle)),
   };
 }
 

@@ -1,4 +1,5 @@
 import { layoutOf } from '../../vehicle';
+import { ARM_BOLTS, bonded } from './bonded';
 import { jointKind } from './joint-kind';
 
 /** The eye in front and the shackle behind are one joint of the plate. */
@@ -10,5 +11,12 @@ export const leafBushings = jointKind({
   defects: () => ['rubber perished', 'cracked', 'rusted through'],
   rusts: true,
   rubber: () => true,
-  fasteners: () => [{ kind: 'leaf-bolt', count: 3, rideHeight: true }],
+  bolted: () =>
+    bonded({
+      part: { id: 'leaf-bushings', name: 'Old leaf bushings, {side}', usual: 'binned', why: 'Worn or torn.' },
+      name: 'leaf spring',
+      turns: 'leaf-bolt',
+      bolts: 3,
+      boltsAsked: { ...ARM_BOLTS, id: 'leaf.bolts', name: 'Eye and shackle bolts, {side}' },
+    }),
 });

@@ -1,48 +1,39 @@
 import type { Vec3 } from '../../numeric';
-import { inDialect } from '../../text';
+import { inDialect, type Name } from '../../text';
 import {
   END_SPECS,
   endKind,
   endHeld,
-  linkFasteners,
-  linkOrientation,
-  linkPieces,
+  linkAssembly,
+  linkMount,
+  type AssemblyPiece,
   type AxleSpec,
   type EndKindSpec,
   type LinkEnd,
-  type PieceSpec,
+  type LinkMount,
 } from '../../vehicle';
 import { sayHex } from '../../thread';
 import type { Defect } from '../defects';
-import { jointKind, orHub, type Disturbed, type FinerFault } from './joint-kind';
+import { jointKind, orHub, type FinerFault } from './joint-kind';
 
 /** Which hard point is the upper one: where the link meets the arm or strut, or the bar's eye. */
 function place(axle: AxleSpec, end: LinkEnd): Vec3 {
-  const { linkMount, barEye } = axle.points;
-  const mountIsUpper = (linkMount?.at[2] ?? 0) >= (barEye?.at[2] ?? 0);
-  return orHub(axle, mountIsUpper === (end === 'upper') ? linkMount : barEye);
+  return orHub(axle, mountEnd(axle) === end ? axle.points.linkMount : axle.points.barEye);
 }
 
-/** A link comes off whole: either end disturbs the fasteners of both. */
-export function linkNuts(axle: AxleSpec): readonly Disturbed[] {
-  const link = axle.link;
-  if (!link) return [];
-  return linkFasteners(link).map((f) => {
-    const stud = link[f.end];
-    return {
-      kind: f.kind,
-      count: f.count,
-      thread: stud.thread,
-      hexMm: stud.nutHexMm,
-      hold: endHeld(link, f.end),
-      rideHeight: f.rideHeight,
-      chalk: `link-${f.end}`,
-    };
-  });
-}
+/** The end that meets what carries the link; the other one meets the bar. */
+const mountEnd = ({ points: p }: AxleSpec): LinkEnd => ((p.linkMount?.at[2] ?? 0) >= (p.barEye?.at[2] ?? 0) ? 'upper' : 'lower');
 
-const pieces = (axle: AxleSpec): readonly PieceSpec[] =>
-  axle.link ? [{ id: 'link', name: 'Old {side} link', usual: 'binned', why: 'Worn.' }, ...linkPieces(axle.link)] : [];
+const MOUNTS: Readonly<Record<LinkMount, Name>> = {
+  knuckle: 'tab on the knuckle',
+  arm: ['control arm', 'wishbone'],
+  axle: 'tab on the axle',
+  body: 'tab on the body',
+};
+
+/** A link comes off whole: either end is the whole of it. */
+export const linkPieces = (axle: AxleSpec): readonly AssemblyPiece[] =>
+  axle.link ? linkAssembly(axle.link, { end: mountEnd(axle), mount: MOUNTS[linkMount(axle)] }) : [];
 
 function detail(axle: AxleSpec, end: LinkEnd): string {
   const link = axle.link;
@@ -86,8 +77,6 @@ export function linkEnd<F extends string = never>(end: LinkEnd, finer: Readonly<
     pair: true,
     rubber: (axle) => axle.link !== null && END_SPECS[endKind(axle.link, end)].rubber,
     assembly: 'link',
-    fasteners: linkNuts,
-    pieces,
-    orientation: (axle) => (axle.link ? linkOrientation(axle.link) : undefined),
+    bolted: linkPieces,
   });
 }

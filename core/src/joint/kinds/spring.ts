@@ -1,5 +1,5 @@
 import { between } from '../../numeric';
-import { damperBolts } from './damper';
+import { damperPieces } from './damper';
 import { jointKind } from './joint-kind';
 
 export const spring = jointKind({
@@ -10,5 +10,6 @@ export const spring = jointKind({
   place: (axle) => between(axle.points.springTop.at, axle.points.springFoot.at, 0.45),
   checks: ['look-spring'],
   defects: () => ['broken', 'rubbing'],
-  fasteners: damperBolts,
+  bolted: () =>
+    damperPieces({ id: 'spring', name: 'Old spring, {side}', usual: 'binned', why: 'Broken or rubbed through.' }, 'spring'),
 });

@@ -1,8 +1,7 @@
 import type { AxleSpec } from '../../vehicle';
-import { taperPieces } from './ball-joint';
-import { jointKind, orHub, type Disturbed } from './joint-kind';
+import { jointKind, orHub } from './joint-kind';
+import { taper } from './taper';
 
-export const tieRodNut = (): readonly Disturbed[] => [{ kind: 'tie-rod-nut', count: 1, rideHeight: false }];
 export const steered = (axle: AxleSpec): boolean => axle.steered;
 
 export const tieRodOuter = jointKind({
@@ -12,6 +11,10 @@ export const tieRodOuter = jointKind({
   place: (axle) => orHub(axle, axle.points.tieRodOuter),
   checks: ['shake-3-9'],
   defects: () => ['boot torn', 'bent'],
-  fasteners: tieRodNut,
-  pieces: () => taperPieces('tie-rod', 'tie rod end'),
+  bolted: () => [
+    ...taper({ id: 'tie-rod', part: 'tie rod end', turns: 'tie-rod-nut', eye: 'steering arm' }),
+    // It is cracked, counted off and stays on its rod.
+    { role: 'lock nut', of: 'vehicle', axis: 'body', count: 1, turns: 'tie-rod-lock-nut' },
+    { role: 'rod', name: ['tie rod', 'track rod'], of: 'vehicle', axis: 'body', count: 1 },
+  ],
 });

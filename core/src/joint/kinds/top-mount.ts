@@ -1,5 +1,5 @@
 import { layoutOf } from '../../vehicle';
-import { damperBolts } from './damper';
+import { damperPieces } from './damper';
 import { jointKind } from './joint-kind';
 
 export const topMount = jointKind({
@@ -8,5 +8,6 @@ export const topMount = jointKind({
   place: (axle) => axle.points.damperTop.at,
   checks: ['top-mount-hand', 'rock-loaded'],
   defects: () => ['rubber perished', 'cracked'],
-  fasteners: damperBolts,
+  bolted: () =>
+    damperPieces({ id: 'top-mount', name: 'Old top mount, {side}', usual: 'binned', why: 'Worn, torn or seized.' }, 'top mount'),
 });

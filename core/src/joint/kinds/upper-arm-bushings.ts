@@ -1,5 +1,5 @@
 import { layoutOf } from '../../vehicle';
-import { armBolts } from './arm-bushings';
+import { ARM_BOLTS, bonded } from './bonded';
 import { jointKind } from './joint-kind';
 
 export const upperArmBushings = jointKind({
@@ -9,5 +9,12 @@ export const upperArmBushings = jointKind({
   checks: ['lever-arm', 'rock-loaded'],
   defects: () => ['rubber perished', 'cracked'],
   rubber: () => true,
-  fasteners: armBolts,
+  bolted: () =>
+    bonded({
+      part: { id: 'upper-arm', name: 'Old upper arm or its bushings, {side}', usual: 'binned', why: 'Worn, torn or rusted.' },
+      name: ['upper arm', 'upper wishbone'],
+      turns: 'arm-bolt',
+      bolts: 2,
+      boltsAsked: { ...ARM_BOLTS, id: 'upper-arm.bolts', name: 'Upper arm bolts and nuts, {side}' },
+    }),
 });

@@ -1,6 +1,7 @@
 import { layoutOf } from '../../vehicle';
-import { ballJointNut, howUnloaded } from './ball-joint';
+import { howUnloaded } from './ball-joint';
 import { jointKind, orHub } from './joint-kind';
+import { taper } from './taper';
 
 export const upperBallJoint = jointKind({
   name: 'Upper ball joint',
@@ -11,5 +12,11 @@ export const upperBallJoint = jointKind({
   loadedBySpring: true,
   defects: () => ['boot torn'],
   detail: howUnloaded,
-  fasteners: ballJointNut,
+  bolted: () =>
+    taper({
+      id: 'upper-ball-joint',
+      part: 'upper ball joint',
+      turns: 'ball-joint-nut',
+      eye: 'knuckle',
+    }),
 });

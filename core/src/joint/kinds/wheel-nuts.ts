@@ -12,5 +12,10 @@ export const wheelNuts = jointKind({
     axle.points.hub.at[2] - axle.tyreDiameterMm * 0.16,
   ],
   checks: ['nuts-wrench'],
+  bolted: ({ wheelNuts: n }) => [
+    { role: 'nut', of: 'vehicle', axis: 'bolts', count: n.count, turns: 'wheel-nut', thread: n.thread, hexMm: n.hexMm },
+    { role: 'wheel', of: 'vehicle', axis: 'middle', count: 1 },
+    { role: 'frame', name: 'hub', of: 'vehicle', axis: 'middle', count: 1 },
+  ],
   detail: (axle) => `${axle.wheelNuts.count} nuts ${axle.wheelNuts.thread} · ${sayHex(axle.wheelNuts.hexMm)}`,
 });

@@ -1,5 +1,5 @@
 import { capital } from '../../text';
-import { ORIENTATIONS } from '../../vehicle';
+import { ORIENTATIONS, type Orientation } from '../../vehicle';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 
@@ -7,10 +7,13 @@ const body = bodyOf(({ z, jointId, stepId }) => z.object({ step: stepId, joint: 
 /** A handed piece looked at and found the right way round. */
 export type OrientationBody = Body<typeof body>;
 
+/** What a facing is kept by: one step may look at several. */
+export const facingKey = (step: string, orientation: Orientation): string => `${step} ${orientation}`;
+
 export const orientation = entryKind(body)({
   example: { step: 'fit-link-left', joint: 'front.left.link-lower', orientation: 'link studs' },
   who: AT_THE_VEHICLE,
   searched: false,
-  kept: { as: 'latest by key', key: (b) => b.step },
+  kept: { as: 'latest by key', key: (b) => facingKey(b.step, b.orientation) },
   say: (b, w) => capital(`${w.say(b.orientation)} the right way round, ${w.joint(b.joint)}`),
 });

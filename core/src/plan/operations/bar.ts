@@ -1,6 +1,7 @@
-import { JOINT_SPECS, type JointId } from '../../joint';
+import type { JointId } from '../../joint';
 import { sayHex } from '../../thread';
 import { linkUndo } from '../../vehicle';
+import { facingsAt } from '../pieces';
 import type { Step } from '../step';
 import type { StepId } from '../step-id';
 import { frameBushing } from './frame-bushing';
@@ -96,9 +97,10 @@ export const bar: PartOperation = {
     return out;
   },
   fit(w, _side, joint, after): Step[] {
-    const orientation = JOINT_SPECS.bar.orientation(w.axle)?.orientation;
-    // Links and bushings that are renewed too go on by steps of their own.
-    const own = w.sides.some((s) => w.on(s, link).length > 0 || w.on(s, frameBushing).length > 0);
+    // Links and bushings that are renewed too go on by steps of their own, and are looked at there.
+    const others = w.sides.flatMap((s) => [...w.on(s, link), ...w.on(s, frameBushing)]);
+    const own = others.length > 0;
+    const there = new Set(others.flatMap((id) => facingsAt(w.after(id), id)));
     return [
       step({
         id: 'bar-in',
@@ -106,7 +108,7 @@ export const bar: PartOperation = {
         ...w.takes('bar in'),
         hands: 2,
         joint,
-        orientation,
+        facings: facingsAt(w.after(joint), joint).filter((f) => !there.has(f)),
         needs: after,
         title: w.refit.includes(joint) ? 'The bar in again, loose on both sides' : 'New bar in, loose on both sides',
         tools: ['strap', 'second pair of hands'],

@@ -1,8 +1,9 @@
 import { lubricant } from '../../bushing';
-import { JOINT_SPECS, partsOf } from '../../joint';
+import { partsOf } from '../../joint';
 import { capital } from '../../text';
 import { sayHex } from '../../thread';
 import { BUSHINGS } from '../../vehicle';
+import { facingsAt } from '../pieces';
 import { sideStep } from '../step-id';
 import { link } from './link';
 import { step, type PartOperation } from './operation';
@@ -41,9 +42,8 @@ export const frameBushing: PartOperation = {
     ];
   },
   fit(w, side, joint, after) {
-    const orientation = JOINT_SPECS[partsOf(joint).kind].orientation(w.axle)?.orientation;
     const spec = w.axle.bushing;
-    if (!orientation || !spec) return [];
+    if (!spec) return [];
     const how = BUSHINGS[spec.kind].fit;
     return [
       step({
@@ -51,10 +51,10 @@ export const frameBushing: PartOperation = {
         phase: 'fit',
         ...w.takes('bushing on'),
         joint,
-        orientation,
+        facings: facingsAt(w.axle, joint),
         needs: after,
         title: w.refit.includes(joint) ? `The ${side} bushing on again, ${how.title}` : `New ${side} bushing on, ${how.title}`,
-        detail: `${how.detail} ${lubricant(w.fitted.get(joint)?.material, spec.kind !== 'pivot')}`,
+        detail: `${how.detail} ${lubricant(w.fitted.get(joint)?.material, BUSHINGS[spec.kind].turnsIn)}`,
         troubles: ['part wrong', ...(w.refit.includes(joint) ? (['part broke'] as const) : [])],
       }),
     ];

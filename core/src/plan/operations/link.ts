@@ -2,6 +2,7 @@ import { JOINT_SPECS, partsOf, type JointId } from '../../joint';
 import { capital } from '../../text';
 import { sayHex } from '../../thread';
 import { END_SPECS, endHeld, endKind, LINK_ENDS, linkUndo, type LinkEnd, type LinkSpec } from '../../vehicle';
+import { facingsAt } from '../pieces';
 import { sideStep } from '../step-id';
 import { step, type PartOperation, type Work } from './operation';
 
@@ -81,15 +82,13 @@ export const link: PartOperation = {
     ];
   },
   fit(w, side, joint, after) {
-    const orientation = JOINT_SPECS[partsOf(joint).kind].orientation(w.after(joint))?.orientation;
-    if (!orientation) return [];
     return [
       step({
         id: sideStep('fit-link', side),
         phase: 'fit',
         ...w.takes('link in'),
         joint,
-        orientation,
+        facings: facingsAt(w.after(joint), joint),
         needs: after,
         title: w.refit.includes(joint)
           ? `The ${side} link in again, nuts run on by hand`

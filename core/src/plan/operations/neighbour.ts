@@ -1,7 +1,8 @@
-import { JOINT_SPECS, partsOf, sayJoint, type JointKind } from '../../joint';
+import { partsOf, sayJoint, type JointKind } from '../../joint';
 import { capital, inDialect, type Name } from '../../text';
 import type { AxleSpec } from '../../vehicle';
 import type { TroubleId } from '../ladder';
+import { facingsAt } from '../pieces';
 import { jointStep, sideStep } from '../step-id';
 import type { Task } from '../times';
 import { link } from './link';
@@ -189,7 +190,7 @@ export const neighbour: PartOperation = {
         phase: 'fit',
         ...w.takes(l.on.task),
         joint,
-        orientation: JOINT_SPECS[kind].orientation(w.axle)?.orientation,
+        facings: facingsAt(w.after(joint), joint),
         needs: after,
         title: capital(inDialect(l.on.title, w.dialect).replace('{side}', side)),
         tools: l.on.tools ?? [],

@@ -1,22 +1,36 @@
-import { BRACKET_PIECES, SPLIT, type BushingKindSpec } from './bushing-kind';
+import type { PieceSpec } from '../pieces';
+import { BAR, BOLTS, BRACKET, bushingKind, FRAME, SPLIT_BUSHING } from './bushing-kind';
 
-export const carrierHalves: BushingKindSpec = {
+const THROUGH: PieceSpec = {
+  id: 'bracket.through',
+  name: 'Through bolts and nuts, {side}',
+  usual: 'kept',
+  why: 'Each back with its nut; a self-locking one is renewed or recorded.',
+};
+
+export const carrierHalves = bushingKind({
   name: 'halves in a through-bolted carrier',
   bored: false,
   chosenBy: 'Halves without a bore: chosen by the bar and the carrier’s own number; judged by how they are pressed.',
   bolts: 2,
-  backNuts: true,
-  throughBolts: true,
-  pieces: [
-    ...BRACKET_PIECES,
+  stack: [
     {
-      id: 'bracket.through',
-      name: 'Through bolts and nuts, {side}',
-      usual: 'kept',
-      why: 'Each back with its nut; a self-locking one is renewed or recorded.',
+      role: 'bolt',
+      name: 'through bolt',
+      of: 'fixing',
+      on: 'cross bolts',
+      turns: 'carrier-bolt',
+      asked: THROUGH,
     },
+    { ...BRACKET, role: 'carrier', name: 'outer half of the carrier' },
+    { ...SPLIT_BUSHING, role: 'half', name: 'outer half' },
+    BAR,
+    { role: 'half', name: 'inner half', of: 'part' },
+    { role: 'nut', of: 'fixing', on: 'cross bolts', held: true, asked: THROUGH },
+    BOLTS,
+    { ...BRACKET, role: 'carrier', name: 'inner half of the carrier' },
+    FRAME,
   ],
-  orientation: SPLIT,
   undo: {
     title: '{side} carrier apart, halves out',
     detail: 'Through bolts out against their nuts; each half marked for its side and its way up. Brush the bar’s seat bright.',
@@ -27,4 +41,4 @@ export const carrierHalves: BushingKindSpec = {
     detail: 'Halves meet evenly all round before the through bolts are pulled, a little each in turn.',
   },
   drawn: 'halves',
-};
+});

@@ -1,13 +1,11 @@
-import { BRACKET_PIECES, SPLIT, type BushingKindSpec } from './bushing-kind';
+import { BAR, BOLTS, BRACKET, bushingKind, FRAME, SPLIT_BUSHING } from './bushing-kind';
 
-export const hookStrap: BushingKindSpec = {
+export const hookStrap = bushingKind({
   name: 'strap with a hook and one bolt',
   bored: true,
   chosenBy: '',
   bolts: 1,
-  backNuts: false,
-  pieces: BRACKET_PIECES,
-  orientation: SPLIT,
+  stack: [BOLTS, { ...BRACKET, role: 'strap' }, SPLIT_BUSHING, BAR, FRAME],
   undo: {
     title: '{side} strap off, bushing out',
     detail: 'Bolt out, then the strap swings off its hook. Mark which way the split faces. Brush the seat and the hook bright.',
@@ -18,4 +16,4 @@ export const hookStrap: BushingKindSpec = {
     detail: 'Hook fully home before the bolt takes hold: half in, it tears out later.',
   },
   drawn: 'strap',
-};
+});

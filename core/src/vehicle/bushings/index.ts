@@ -15,4 +15,4 @@ export const BUSHINGS = {
 } satisfies Record<string, BushingKindSpec>;
 export type BushingKind = keyof typeof BUSHINGS;
 export const BUSHING_KINDS = Object.keys(BUSHINGS) as readonly BushingKind[] as readonly [BushingKind, ...BushingKind[]];
-export type { BushingKindSpec } from './bushing-kind';
+export type { BushingKindSpec, BushingPiece } from './bushing-kind';

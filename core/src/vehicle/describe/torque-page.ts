@@ -12,7 +12,7 @@ import {
 import { parseThread } from '../../thread';
 import type { VehicleTypeSpec } from '../type';
 import { AXLES, type AxleEnd } from '../words';
-import { linkFasteners } from '../axle';
+import { linkFasteners } from '../link';
 
 /** A line of a torque page as it was read, or why it was not. */
 export interface PageLine {
@@ -37,7 +37,8 @@ function saidThread(type: VehicleTypeSpec, end: AxleEnd, kind: FastenerKind): st
   if (kind === 'bracket-bolt') return usual('bushing') ? undefined : axle.bushing?.thread;
   if (kind === 'carrier-bolt') return axle.bushing?.through?.thread;
   const of = axle.link && linkFasteners(axle.link).find((f) => f.kind === kind);
-  return of && kind !== 'link-lock-nut' && !usual(`link.${of.end}.thread`) ? axle.link![of.end].thread : undefined;
+  const at = of?.chalk === 'link-lower' ? 'lower' : 'upper';
+  return of && kind !== 'link-lock-nut' && !usual(`link.${at}.thread`) ? of.thread : undefined;
 }
 
 /** Whether an axle has such a fastener at all, as far as its type says. */

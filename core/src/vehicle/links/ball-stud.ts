@@ -1,10 +1,10 @@
-import type { LinkKindSpec } from './link-kind';
+import { ROD, type LinkKindSpec } from './link-kind';
 
 /** A ball stud at each end. */
 export const ballStud: LinkKindSpec = {
   name: 'ball studs',
   ends: { upper: 'ball stud', lower: 'ball stud' },
   oneBolt: false,
-  lockNuts: 0,
+  body: ROD,
   drawn: 'rod',
 };

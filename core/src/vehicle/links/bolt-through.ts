@@ -1,10 +1,10 @@
-import type { LinkKindSpec } from './link-kind';
+import { OLD_LINK, type LinkKindSpec } from './link-kind';
 
 /** One bolt through grommets, dished washers and a sleeve. */
 export const boltThrough: LinkKindSpec = {
   name: 'bolt through grommets',
   ends: { upper: 'bolt through grommets', lower: 'bolt through grommets' },
   oneBolt: true,
-  lockNuts: 0,
+  body: [{ role: 'sleeve', of: 'part', asked: OLD_LINK }],
   drawn: 'stack',
 };

@@ -1,10 +1,10 @@
-import type { LinkKindSpec } from './link-kind';
+import { ROD, type LinkKindSpec } from './link-kind';
 
 /** An eye with a bonded bushing at each end, a bolt through each. */
 export const eyeAndBolt: LinkKindSpec = {
   name: 'eyes and bolts',
   ends: { upper: 'eye and bolt', lower: 'eye and bolt' },
   oneBolt: false,
-  lockNuts: 0,
+  body: ROD,
   drawn: 'rod',
 };

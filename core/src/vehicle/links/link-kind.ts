@@ -3,7 +3,8 @@ import type { Given, Held, SchemaKit } from '../../schema';
 import type { Name } from '../../text';
 import { sayHex } from '../../thread';
 import { readMm } from '../../units';
-import type { FastenerKind } from '../../torque';
+import type { KindPiece } from '../assembled';
+import type { PieceSpec } from '../pieces';
 import { HOLDS, type Hold } from '../words';
 import { END_KINDS, STUD_WAYS, type EndKind } from './ends';
 
@@ -40,14 +41,6 @@ export function readHold(field: string, text: string): Pick<StudSpec, 'hold' | '
   return m[1]!.trim() ? { hold, holdMm: readMm(field, m[1]!, 2, 40) } : { hold };
 }
 
-/** A fastener of a link, and the end whose joint carries its chalk stripe. */
-export interface LinkFastener {
-  readonly kind: FastenerKind;
-  readonly end: LinkEnd;
-  readonly count: number;
-  readonly rideHeight: boolean;
-}
-
 /** One kind of link, whole. */
 export interface LinkKindSpec {
   /** As it is offered when a type is described. */
@@ -56,8 +49,13 @@ export interface LinkKindSpec {
   readonly ends: Readonly<Record<LinkEnd, EndKind>>;
   /** One bolt goes through the whole of it, instead of a nut at each end. */
   readonly oneBolt: boolean;
-  /** Its length is set by turning, and kept by so many lock nuts. */
-  readonly lockNuts: number;
+  /** What is between its ends. */
+  readonly body: readonly KindPiece[];
   /** On the plate: a rod, or a bolt through grommets at both ends. */
   readonly drawn: 'rod' | 'stack';
 }
+
+/** The link itself, once it is off. */
+export const OLD_LINK: PieceSpec = { id: 'link', name: 'Old {side} link', usual: 'binned', why: 'Worn.' };
+/** A plain rod between two ends. */
+export const ROD: readonly KindPiece[] = [{ role: 'rod', name: 'link', of: 'part', asked: OLD_LINK }];

@@ -1,10 +1,10 @@
-import type { LinkKindSpec } from './link-kind';
+import { ROD, type LinkKindSpec } from './link-kind';
 
 /** A pressed bushing at one end, a ball stud at the other. */
 export const studAndBushing: LinkKindSpec = {
   name: ['ball stud and bushing', 'ball stud and bush'],
   ends: { upper: 'pressed bushing', lower: 'ball stud' },
   oneBolt: false,
-  lockNuts: 0,
+  body: ROD,
   drawn: 'rod',
 };

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { assemblyOf, axleAt, orientationsFor, type PlannedStep } from '@ash-knot/core';
+import { assemblyOf, axleAt, facingsFor, facingsOwed, type Orientation, type PlannedStep } from '@ash-knot/core';
 import { Photo } from '../attachment/photo';
 import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
@@ -12,7 +12,7 @@ import { OrientationDrawing } from './orientation-drawing';
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'block' },
   template: `
-    @if (orientation(); as o) {
+    @for (o of facings(); track o.orientation) {
       <ak-orientation-drawing
         [of]="o.orientation"
         [right]="session.say(o.right)"
@@ -23,24 +23,24 @@ import { OrientationDrawing } from './orientation-drawing';
         <button
           type="button"
           class="btn"
-          [class.btn-on]="said()"
-          [attr.aria-pressed]="said()"
-          (click)="rightWay()"
+          [class.btn-on]="said(o.orientation)"
+          [attr.aria-pressed]="said(o.orientation)"
+          (click)="rightWay(o.orientation)"
           data-testid="right-way"
         >
-          {{ said() ? 'Right way round' : 'It is the right way round' }}
+          {{ said(o.orientation) ? 'Right way round' : 'It is the right way round' }}
         </button>
         <p class="soft text-sm">As photographed at removal; the maker’s mark comes first.</p>
       </div>
-      @if (photos(); as ps) {
-        <div class="mt-2 flex flex-wrap gap-2" data-testid="as-it-was">
-          @for (p of ps; track p.id) {
-            <ak-photo [id]="p.body.photo" [caption]="p.body.caption" />
-          } @empty {
-            <p class="soft text-sm">Nobody photographed it before it came off.</p>
-          }
-        </div>
-      }
+    }
+    @if (photos(); as ps) {
+      <div class="mt-2 flex flex-wrap gap-2" data-testid="as-it-was">
+        @for (p of ps; track p.id) {
+          <ak-photo [id]="p.body.photo" [caption]="p.body.caption" />
+        } @empty {
+          <p class="soft text-sm">Nobody photographed it before it came off.</p>
+        }
+      </div>
     }
   `,
 })
@@ -49,21 +49,24 @@ export class OrientationCard {
   private readonly store = inject(JobStore);
   protected readonly session = inject(Session);
 
-  protected readonly orientation = computed(() => {
+  protected readonly facings = computed(() => {
     const s = this.store.state()!;
-    const { joint, orientation } = this.step();
+    const { joint, facings } = this.step();
     // As it is put together with the new part on: rod ends face otherwise than the studs that were there.
-    return joint && orientationsFor(axleAt(s, joint), [joint]).find((o) => o.orientation === orientation);
+    return joint ? facingsFor(axleAt(s, joint), [joint]).filter((o) => facings?.includes(o.orientation)) : [];
   });
-  protected readonly said = computed(() => this.store.state()!.orientations.has(this.step().id));
+  private readonly owed = computed(() => new Set(facingsOwed(this.store.state()!, this.step())));
+  protected said(o: Orientation): boolean {
+    return !this.owed().has(o);
+  }
   /** How it lay before it came off; null where it is no handed piece. */
   protected readonly photos = computed(() => {
     const { joint } = this.step();
     const part = joint && assemblyOf(joint);
     return part ? this.store.state()!.photos.filter((e) => e.body.joint && assemblyOf(e.body.joint) === part) : null;
   });
-  protected rightWay(): void {
-    const { id, joint, orientation } = this.step();
-    void this.store.write('orientation', { step: id, joint: joint!, orientation: orientation! });
+  protected rightWay(orientation: Orientation): void {
+    const { id, joint } = this.step();
+    void this.store.write('orientation', { step: id, joint: joint!, orientation });
   }
 }

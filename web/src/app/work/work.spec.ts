@@ -197,7 +197,7 @@ test('before the wheels go on the line asks what came off; its key unfolds it', 
   for (const p of planOf(s)) {
     if (p.phase === 'lower' || p.id === 'finish') continue;
     if (p.confirmJoint) await b.store.write('confirm', { joint: p.confirmJoint, outcome: 'sound', note: '' });
-    if (p.orientation) await b.store.write('orientation', { step: p.id, joint: p.joint!, orientation: p.orientation });
+    for (const orientation of p.facings ?? []) await b.store.write('orientation', { step: p.id, joint: p.joint!, orientation });
     const f = fastenersOf(b.store.state()!).find((x) => x.fastener.id === p.fastener);
     if (f?.ofNew) {
       const { kind, body } = tightened(ledger(), f);

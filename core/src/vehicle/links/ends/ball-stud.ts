@@ -1,19 +1,25 @@
-import { LOCK_NUTS, type EndKindSpec } from './end-kind';
+import { linkEndKind, LOCK_NUTS, MOUNT } from './end-kind';
 
-export const ballStud: EndKindSpec = {
+export const ballStud = linkEndKind({
   name: 'Ball stud',
-  rubber: false,
-  gripped: false,
-  drawn: 'boot',
-  held: 'stud',
-  pieces: [LOCK_NUTS],
-  orientation: {
-    orientation: 'link studs',
-    right: 'The stud points the way the old one did, its boot free of the bar.',
-    wrong: 'A stud turned over: the boot is pinched and the link leans on the arm.',
-  },
+  stack: [
+    { role: 'nut', of: 'fixing', asked: LOCK_NUTS, turns: 'end' },
+    MOUNT,
+    {
+      role: 'stud',
+      of: 'part',
+      held: true,
+      faces: {
+        orientation: 'link studs',
+        right: 'The stud points the way the old one did, its boot free of the bar.',
+        wrong: 'A stud turned over: the boot is pinched and the link leans on the arm.',
+      },
+    },
+    { role: 'boot', of: 'part' },
+    { role: 'ball', of: 'part' },
+  ],
   undo: {
     detail: 'Hold the stud, turn the nut. Key straight and fully in. Back and forth, more penetrant.',
     troubles: ['stud spins', 'hex rounds', 'cannot reach'],
   },
-};
+});

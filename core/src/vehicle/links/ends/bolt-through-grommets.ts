@@ -1,23 +1,23 @@
-import { DISHES, WASHERS, type EndKindSpec } from './end-kind';
+import type { PieceSpec } from '../../pieces';
+import { GROMMETS, linkEndKind } from './end-kind';
 
-export const boltThroughGrommets: EndKindSpec = {
+const BOLT: PieceSpec = {
+  id: 'link.bolt',
+  name: 'Bolt and sleeve, {side}',
+  usual: 'renewed',
+  why: 'A rusty or necked bolt and a mushroomed sleeve are not used again.',
+};
+
+/** Grommets and dished washers on a bolt, which may go through the whole link. */
+export const boltThroughGrommets = linkEndKind({
   name: 'Bolt through grommets',
-  rubber: true,
-  gripped: false,
-  drawn: 'grommets',
-  held: 'bolt head',
-  pieces: [
-    {
-      id: 'link.bolt',
-      name: 'Bolt and sleeve, {side}',
-      usual: 'renewed',
-      why: 'A rusty or necked bolt and a mushroomed sleeve are not used again.',
-    },
-    WASHERS,
+  stack: [
+    { role: 'nut', of: 'fixing', asked: BOLT, turns: 'end' },
+    ...GROMMETS,
+    { role: 'bolt', of: 'fixing', asked: BOLT, held: true },
   ],
-  orientation: DISHES,
   undo: {
     detail: 'Note the order and the facing of every washer and grommet before they fall.',
     troubles: ['bolt seized', 'head spins', 'bolt broke', 'cannot reach'],
   },
-};
+});

@@ -194,7 +194,7 @@ export class JobMaker {
       if (step.soakMinutes) this.wait(1);
       if (step.id === 'unload') this.wait(12);
       if (step.caution) this.add('caution', { step: step.id });
-      if (step.orientation) this.add('orientation', { step: step.id, joint: step.joint!, orientation: step.orientation });
+      for (const orientation of step.facings ?? []) this.add('orientation', { step: step.id, joint: step.joint!, orientation });
       if (step.confirmJoint) {
         const was = thought.includes(part(step.confirmJoint));
         this.add('confirm', {

@@ -44,7 +44,12 @@ const KINDS = {
   },
   'wheel-nut': { name: 'Wheel nuts', needsPublished: true, said: /\b(wheel|lug) (nut|bolt)s?\b/ },
   'shield-bolt': { name: 'Undershield', needsPublished: false, said: /\b(under ?shield|under ?tray|shield)s?\b/ },
-  'tie-rod-nut': { name: ['Tie rod nut', 'Track rod end nut'], needsPublished: true, taper: true, said: /\b(tie|track) rods?\b(?!.*\b(lock|jam)\b)/ },
+  'tie-rod-nut': {
+    name: ['Tie rod nut', 'Track rod end nut'],
+    needsPublished: true,
+    taper: true,
+    said: /\b(tie|track) rods?\b(?!.*\b(lock|jam)\b)/,
+  },
   'tie-rod-lock-nut': {
     name: ['Tie rod lock nut', 'Track rod lock nut'],
     needsPublished: false,

@@ -90,6 +90,9 @@ export class AxlePlate {
   readonly flip = output();
   /** The dimensioned drawing is wanted. */
   readonly drawing = output();
+  /** The assembly that is worked on can be shown taken apart instead. */
+  readonly apart = input(false);
+  readonly takenApart = output();
 
   protected readonly width = signal(668);
   protected readonly height = signal(664);

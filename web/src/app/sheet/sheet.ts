@@ -17,6 +17,7 @@ import { map } from 'rxjs';
 import { DOCUMENT } from '@angular/common';
 import { Title } from '@angular/platform-browser';
 import {
+  apartJoint,
   assemblyJoints,
   linkLoad,
   checksOf,
@@ -28,11 +29,13 @@ import {
   type Station,
 } from '@ash-knot/core';
 import { Alarms } from '../alarm/alarms';
+import { ApartPlate } from '../apart/apart-plate';
 import { Keys } from '../kit/keys';
 import { NextBar } from '../kit/next-bar';
 import { TopBar } from '../shell/top-bar';
 import { JobStore } from '../job/job-store';
 import { OpenJob } from '../job/open-job';
+import { Records } from '../job/records';
 import { Outbox, type LedgerName } from '../offline/outbox';
 import { Clock } from '../state/clock';
 import { Session } from '../session/session';
@@ -52,10 +55,13 @@ const NAMES: Record<Station, string> = {
   prove: 'Prove',
 };
 
+/** A finger that goes so far sideways means it, px. */
+const SWIPE = 80;
+
 /** A job is one sheet: the axle plate, the bench with its five stations, the next line; the tape slides out. */
 @Component({
   selector: 'ak-sheet',
-  imports: [RouterLink, RouterOutlet, AxlePlate, NextBar, TopBar, Tape, VehicleStrip],
+  imports: [RouterLink, RouterOutlet, ApartPlate, AxlePlate, NextBar, TopBar, Tape, VehicleStrip],
   providers: [JobStore, NextAct, PracticeBench],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './sheet.html',
@@ -112,6 +118,33 @@ export class Sheet {
     if (!s || this.station() !== 'work' || !(step === 'unload' || step?.startsWith('link-off'))) return null;
     return linkLoad(s)?.eyes ?? null;
   });
+  private readonly opened = inject(Records).openedStep;
+  /** The step that lies open at Work. */
+  protected readonly openStep = computed(() => {
+    const next = this.store.next();
+    const id = this.opened() ?? (next && placeOf(next.action)?.step);
+    return this.station() === 'work' ? this.store.plan().find((p) => p.id === id) : undefined;
+  });
+  /** What it is at, taken apart; the whole axle where somebody wants it, or where the step is at no assembly. */
+  protected readonly apartAt = computed(() => {
+    const [s, step] = [this.store.state(), this.openStep()];
+    return s && step ? apartJoint(s, step) : undefined;
+  });
+  protected readonly axleAsked = signal(false);
+  protected readonly apart = computed(() => (this.axleAsked() ? undefined : this.apartAt()));
+  private touch: { readonly x: number; readonly y: number } | null = null;
+  /** On a phone a swipe at Work goes from the step to its picture and back. */
+  protected touchFrom(e: TouchEvent): void {
+    const t = e.touches.length === 1 ? e.touches[0]! : null;
+    this.touch = t && { x: t.clientX, y: t.clientY };
+  }
+  protected touchTo(e: TouchEvent): void {
+    const [from, to] = [this.touch, e.changedTouches[0]];
+    this.touch = null;
+    if (!from || !to || this.station() !== 'work') return;
+    const [dx, dy] = [to.clientX - from.x, to.clientY - from.y];
+    if (Math.abs(dx) > SWIPE && Math.abs(dy) < SWIPE / 2) this.nextAct.plateShown.set(dx < 0);
+  }
   /** It left here not for the road the last time: said before anything else. */
   protected readonly leftBefore = computed(() => {
     const s = this.store.state();

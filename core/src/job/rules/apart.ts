@@ -1,0 +1,186 @@
+import { takenApart, type Apart } from '../../assembly';
+import { assemblyOf, JOINT_SPECS, jointId, partsOf, sayJoint, type FastenerId, type JointId } from '../../joint';
+import type { PlannedStep, StepId } from '../../plan';
+import { capital, inDialect } from '../../text';
+import { sayHex } from '../../thread';
+import { sayAssembled, saySizes, type AssemblyPiece, type AxleSpec, type Fate } from '../../vehicle';
+import type { JobState } from '../fold';
+import { axleAt, fastenersOf, isStepDone, planOf, refitted, workJoints, type FastenerView } from './work';
+
+/** An assembly as it stands before its part comes off, or as it will be with the part that was chosen. */
+export const APART_TIMES = ['as it is', 'as it will be'] as const;
+export type ApartTime = (typeof APART_TIMES)[number];
+
+/** What is said and known of one piece of an assembly. */
+export interface PieceView {
+  readonly piece: AssemblyPiece;
+  /** "16 mm nut", "tab on the knuckle". */
+  readonly name: string;
+  /** "M10×1.25, held by 5 mm hex". */
+  readonly sizes: string;
+  /** "new", "stays", "usually renewed", "binned". */
+  readonly fate: string;
+  /** Its torque line. */
+  readonly fastener?: FastenerView;
+  /** The step that is at it: the open one's pieces are in the hand now. */
+  readonly now: boolean;
+  /** Tight, by its record. */
+  readonly done: boolean;
+  /** Off, and not to go on again. */
+  readonly binned: boolean;
+  /** The step that takes it off, or tightens it. */
+  readonly step?: StepId;
+}
+
+/** An assembly taken apart, with what is known of each piece of it. */
+export interface ApartView {
+  readonly joint: JointId;
+  readonly title: string;
+  readonly time: ApartTime;
+  /** The new part changes what is bolted together: both can be shown. */
+  readonly differs: boolean;
+  readonly apart: Apart;
+  /** By their places in the assembly. */
+  readonly pieces: readonly PieceView[];
+  /** What turns which way, and what is held meanwhile. */
+  readonly words: readonly string[];
+  /** Which way what is turned now turns. */
+  readonly turns: 'left' | 'right' | undefined;
+}
+
+const WHEELS: readonly StepId[] = ['crack', 'wheels-off', 'wheels-on'];
+
+/** The joint whose assembly a step is at; undefined at one that is at none. */
+export function apartJoint(s: JobState, p: PlannedStep): JointId | undefined {
+  if (WHEELS.includes(p.id)) return jointId(s.axle, 'left', 'wheel-nuts');
+  const joint = p.joint ?? fastenersOf(s).find((f) => f.fastener.id === p.fastener)?.fastener.joint;
+  return joint && JOINT_SPECS[partsOf(joint).kind].bolted(s.context.type.axles[s.axle]).length > 0 ? joint : undefined;
+}
+
+/** What a piece is called beside its drawing: what is turned by its hex first. */
+const nameOf = (s: JobState, p: AssemblyPiece): string => {
+  const name = sayAssembled(p, s.context.rules.dialect);
+  return p.hexMm === undefined ? name : p.count > 1 ? `${name}, ${sayHex(p.hexMm)}` : `${sayHex(p.hexMm)} ${name}`;
+};
+
+const FATE_WORDS: Readonly<Record<Fate, string>> = { kept: 'stays', 'moved over': 'goes over', renewed: 'new', binned: 'binned' };
+
+/** What becomes of a piece: as somebody said it, or as it usually is. */
+function fateOf(
+  s: JobState,
+  joint: JointId,
+  p: AssemblyPiece,
+  time: ApartTime,
+  back: boolean,
+): { fate: string; binned: boolean } {
+  if (p.of === 'vehicle') return { fate: 'stays', binned: false };
+  const { axle, side } = partsOf(joint);
+  const said = p.asked && s.pieces.get(`${axle}.${side}.${p.asked.id}`)?.body.fate;
+  if (said) return { fate: time === 'as it will be' && said === 'binned' ? 'new' : FATE_WORDS[said], binned: said === 'binned' };
+  if (back) return { fate: 'goes on again', binned: false };
+  if (p.of === 'part') return { fate: time === 'as it will be' ? 'new' : '', binned: false };
+  return { fate: p.asked ? `usually ${p.asked.usual}` : '', binned: false };
+}
+
+/** Whether a step is at a piece: what it turns, what it puts on, what faces. */
+function isNow(p: AssemblyPiece, step: PlannedStep | undefined, here: boolean): boolean {
+  if (!step || !here) return false;
+  if (step.fastener) return step.fastener.endsWith(`.${p.turns}`);
+  if (WHEELS.includes(step.id)) return p.turns !== undefined;
+  if (step.phase === 'undo') return p.turns !== undefined && p.role !== 'lock nut';
+  if (step.phase === 'part off') return p.of === 'part';
+  return p.faces !== undefined || (p.of === 'part' && p.asked !== undefined);
+}
+
+/** The step that takes an assembly's pieces off, or tightens one of them. */
+function stepAt(s: JobState, joint: JointId, p: AssemblyPiece, time: ApartTime): StepId | undefined {
+  const { axle, side } = partsOf(joint);
+  const plan = planOf(s);
+  const fastener: FastenerId | undefined = p.turns && `${axle}.${side}.${p.turns}`;
+  if (time === 'as it will be' && fastener) return plan.find((x) => x.fastener === fastener)?.id;
+  const part = assemblyOf(joint);
+  const phase = time === 'as it is' ? 'undo' : 'fit';
+  return plan.find((x) => x.phase === phase && x.joint && assemblyOf(x.joint) === part && !x.fastener)?.id;
+}
+
+/** "1: the 16 mm nut turns left. The stud is held by its 5 mm hex." */
+function sayTurns(views: readonly PieceView[], numbers: ReadonlyMap<number, number>, turns: 'left' | 'right'): string[] {
+  const at = views.flatMap((v, i) => (v.now && v.piece.turns ? [{ v, number: numbers.get(i) }] : []));
+  if (at.length === 0) return [];
+  const held = [...new Set(at.flatMap(({ v }) => v.piece.hold ?? []))];
+  const names = [...new Set(at.map(({ v }) => v.name))].join(' and ');
+  const which = at.flatMap(({ number }) => number ?? []).join(', ');
+  return [
+    `${which ? `${which}: ` : ''}${capital(names)}, to the ${turns}${turns === 'left' ? ' to let go' : ''}.`,
+    ...held.map((h) =>
+      h === 'bolt head' ? 'The bolt is held by its head.' : `The stud is held by its ${h}: never by the boot or the rubber.`,
+    ),
+  ];
+}
+
+const titleOf = (s: JobState, joint: JointId): string => {
+  const { side, kind } = partsOf(joint);
+  const spec = JOINT_SPECS[kind];
+  const { dialect } = s.context.rules;
+  if (spec.acrossVehicle) return capital(inDialect(spec.acrossVehicle, dialect));
+  return capital(spec.assembly ? `${side} ${spec.assembly}` : sayJoint(joint, dialect));
+};
+
+/** The axle as it is or as it will be at a joint. */
+const axleOf = (s: JobState, joint: JointId, time: ApartTime): AxleSpec =>
+  time === 'as it is' ? s.context.type.axles[partsOf(joint).axle] : axleAt(s, joint);
+
+/** When an assembly is looked at: as it will be once its part is off. */
+export function apartTime(s: JobState, joint: JointId): ApartTime {
+  const part = assemblyOf(joint);
+  const offs = planOf(s).filter((p) => p.phase === 'undo' && p.joint && assemblyOf(p.joint) === part);
+  return offs.length > 0 && offs.every((p) => isStepDone(s, p.id)) ? 'as it will be' : 'as it is';
+}
+
+/**
+ * An assembly of this job taken apart; undefined where the program knows none.
+ * @param step the step that lies open
+ */
+export function apartView(s: JobState, joint: JointId, time: ApartTime, step?: PlannedStep): ApartView | undefined {
+  const bolted = (t: ApartTime) => JOINT_SPECS[partsOf(joint).kind].bolted(axleOf(s, joint, t));
+  const pieces = bolted(time);
+  if (pieces.length === 0) return undefined;
+  const { axle, side } = partsOf(joint);
+  const part = assemblyOf(joint);
+  const here = step !== undefined && (step.joint ? assemblyOf(step.joint) === part : apartJoint(s, step) === joint);
+  const by = new Map(fastenersOf(s).map((f) => [f.fastener.id as string, f]));
+  const work = workJoints(s);
+  const back = work.includes(joint) && refitted(s, work).includes(joint);
+  const views = pieces.map((piece): PieceView => {
+    const fastener = piece.turns ? by.get(`${axle}.${side}.${piece.turns}`) : undefined;
+    const at = stepAt(s, joint, piece, time);
+    return {
+      piece,
+      name: nameOf(s, piece),
+      sizes: saySizes({ thread: piece.thread, hold: piece.turns ? piece.hold : undefined }, sayHex),
+      ...fateOf(s, joint, piece, time, back),
+      ...(fastener ? { fastener } : {}),
+      now: isNow(piece, step, here),
+      done: fastener?.state === 'done',
+      ...(at ? { step: at } : {}),
+    };
+  });
+  const apart = takenApart(pieces);
+  const numbers = new Map(
+    [...apart.rows.flatMap((r) => r.pieces), ...apart.between].flatMap((p) =>
+      p.number === undefined ? [] : [[p.index, p.number]],
+    ),
+  );
+  const turns =
+    !step || !here ? undefined : step.phase === 'undo' || step.id === 'crack' || step.id === 'wheels-off' ? 'left' : 'right';
+  return {
+    joint,
+    title: titleOf(s, joint),
+    time,
+    differs: JSON.stringify(bolted('as it is')) !== JSON.stringify(bolted('as it will be')),
+    apart,
+    pieces: views,
+    words: turns ? sayTurns(views, numbers, turns) : [],
+    turns: views.some((v) => v.now && v.piece.turns) ? turns : undefined,
+  };
+}

@@ -1,0 +1,265 @@
+import type { Apart, ApartPiece, Outline, PieceShape } from '@ash-knot/core';
+
+/** Words beside a piece, the first line first. */
+export type PieceWords = readonly string[];
+
+/** A piece where it is drawn, px. */
+export interface PlacedPiece {
+  readonly of: ApartPiece;
+  /** Its left end, and the lines on which it lies. */
+  readonly x: number;
+  readonly ys: readonly number[];
+  readonly width: number;
+  /** Furthest from its line. */
+  readonly reach: number;
+}
+
+/** Words of a piece or of what is in one with it, px: centred under it. */
+export interface PlacedWords {
+  readonly index: number;
+  readonly x: number;
+  readonly y: number;
+  readonly lines: PieceWords;
+  /** What a finger may touch: the piece and its words. */
+  readonly touch: { readonly left: number; readonly top: number; readonly width: number; readonly height: number };
+}
+
+/** The circle over what comes loose. */
+export interface PlacedNumber {
+  readonly index: number;
+  readonly number: number;
+  readonly x: number;
+  readonly y: number;
+}
+
+export interface PlacedRow {
+  readonly y: number;
+  readonly x0: number;
+  readonly x1: number;
+  readonly goesOn: boolean;
+}
+
+/** What joins the ends of two rows: a link, shorter than it is. */
+export interface PlacedRod {
+  readonly x: number;
+  readonly y0: number;
+  readonly y1: number;
+  readonly width: number;
+  readonly index: number;
+  readonly nuts: readonly { readonly y: number; readonly index: number }[];
+}
+
+export interface ApartLayout {
+  readonly pxPerMm: number;
+  readonly height: number;
+  readonly rows: readonly PlacedRow[];
+  readonly pieces: readonly PlacedPiece[];
+  readonly words: readonly PlacedWords[];
+  readonly numbers: readonly PlacedNumber[];
+  readonly rod: PlacedRod | null;
+}
+
+const EDGE = 14;
+const LINE = 17;
+/** As large as anything is drawn, px a mm. */
+const MOST = 2.5;
+const LEAST = 0.9;
+/** Between pieces that are apart, px. */
+const GAP = [14, 74] as const;
+const NUMBER = 30;
+/** A letter is about so wide, px. */
+const LETTER = 6.7;
+/** Where the link is, beside what it joins. */
+const ROD_ROOM = 64;
+const ATTACHES: ReadonlySet<string> = new Set(['ball', 'bushing', 'rod end', 'rod']);
+
+/** Words in lines of at most so many letters; a word that is longer stands alone. */
+export function wrapped(words: string, letters: number): string[] {
+  const out: string[] = [];
+  for (const w of words.split(' ').filter(Boolean)) {
+    const last = out.at(-1);
+    if (last !== undefined && last.length + 1 + w.length <= letters) out[out.length - 1] = `${last} ${w}`;
+    else out.push(w);
+  }
+  return out;
+}
+
+/** What is in one, with its words: those of what is asked for, else of its first piece. */
+interface Unit {
+  readonly pieces: readonly ApartPiece[];
+  readonly lengthMm: number;
+  readonly index: number;
+  readonly lines: PieceWords;
+  readonly wordsWidth: number;
+  readonly number?: { readonly index: number; readonly number: number };
+}
+
+function unitsOf(pieces: readonly ApartPiece[], words: readonly PieceWords[], letters: number): Unit[] {
+  const groups: ApartPiece[][] = [];
+  for (const p of pieces) {
+    if (p.joined) groups.at(-1)!.push(p);
+    else groups.push([p]);
+  }
+  return groups.map((group): Unit => {
+    const said = group.find((p) => p.piece.asked) ?? group[0]!;
+    const lines = (words[said.index] ?? []).flatMap((w) => wrapped(w, letters));
+    const numbered = group.find((p) => p.number !== undefined);
+    return {
+      pieces: group,
+      lengthMm: group.reduce((sum, p) => sum + p.shape.lengthMm, 0),
+      index: said.index,
+      lines,
+      wordsWidth: Math.max(0, ...lines.map((l) => l.length)) * LETTER + 6,
+      ...(numbered ? { number: { index: numbered.index, number: numbered.number! } } : {}),
+    };
+  });
+}
+
+interface Row {
+  readonly units: readonly Unit[];
+  readonly goesOn: boolean;
+  readonly reachMm: number;
+  readonly lengthMm: number;
+}
+
+/** Where a row's pieces begin along it, px from its left end, and where what it is joined at is. */
+function along(row: Row, px: number, gap: number): { starts: number[]; width: number; attach: number } {
+  const starts: number[] = [];
+  let x = 0;
+  let attach = -1;
+  for (const u of row.units) {
+    starts.push(x);
+    let at = x;
+    for (const p of u.pieces) {
+      if (ATTACHES.has(p.piece.role))
+        attach = p.piece.role === 'rod' ? at + p.shape.lengthMm * px : at + (p.shape.lengthMm * px) / 2;
+      at += p.shape.lengthMm * px;
+    }
+    x += u.lengthMm * px + gap;
+  }
+  const width = x - gap;
+  return { starts, width, attach: attach < 0 ? width : attach };
+}
+
+/** Words under their pieces on as many levels as they need so that none lies over another. */
+function levelled(units: readonly Unit[], centres: readonly number[], width: number): { x: number; level: number }[] {
+  const ends: number[] = [];
+  return units.map((u, i) => {
+    if (u.lines.length === 0) return { x: centres[i]!, level: 0 };
+    const half = u.wordsWidth / 2;
+    const x = Math.min(Math.max(centres[i]!, half + 4), width - half - 4);
+    let level = ends.findIndex((end) => end + 6 <= x - half);
+    if (level < 0) level = ends.length;
+    ends[level] = x + half;
+    return { x, level };
+  });
+}
+
+/**
+ * An assembly in a field of so many px: rows under one another, true to scale among its pieces, words under what they name.
+ * @param words of each piece by its place in the assembly; none where nothing is said of it
+ */
+export function layoutApart(apart: Apart, words: readonly PieceWords[], width: number, height: number): ApartLayout {
+  const letters = width < 500 ? 13 : 18;
+  const rows = apart.rows.map((r): Row => {
+    const units = unitsOf(r.pieces, words, letters);
+    return { units, goesOn: r.goesOn, reachMm: r.reachMm, lengthMm: units.reduce((sum, u) => sum + u.lengthMm, 0) };
+  });
+  const joined = apart.between.length > 0 && rows.length > 1;
+  const room = width - 2 * EDGE - (joined ? ROD_ROOM : 0);
+  const fits = (r: Row) => (room - GAP[0] * (r.units.length - 1)) / r.lengthMm;
+  const reach = rows.reduce((sum, r) => sum + 2 * r.reachMm, 0);
+  // Words on one level or two under each row.
+  const wordRoom = rows.length * (NUMBER + 5 * LINE);
+  const px = Math.max(LEAST, Math.min(MOST, ...rows.map(fits), (height - wordRoom) / reach));
+  const gapOf = (r: Row) => Math.max(6, Math.min(GAP[1], (room - r.lengthMm * px) / Math.max(1, r.units.length - 1)));
+  const laid = rows.map((r) => along(r, px, gapOf(r)));
+  // Rows that are joined meet one line; others begin at one.
+  const most = Math.max(...laid.map((l) => l.attach));
+  const wide = joined ? Math.max(...laid.map((l) => most - l.attach + l.width)) : Math.max(...laid.map((l) => l.width));
+  const left = EDGE + Math.max(0, (room - wide) / 2);
+  const out: { rows: PlacedRow[]; pieces: PlacedPiece[]; words: PlacedWords[]; numbers: PlacedNumber[] } = {
+    rows: [],
+    pieces: [],
+    words: [],
+    numbers: [],
+  };
+  let y = 0;
+  const levels = rows.map((r, i) => {
+    const x0 = left + (joined ? most - laid[i]!.attach : 0);
+    const centres = r.units.map((u, k) => x0 + laid[i]!.starts[k]! + (u.lengthMm * px) / 2);
+    return { x0, centres, at: levelled(r.units, centres, width - (joined ? ROD_ROOM - 10 : 0)) };
+  });
+  const depth = (i: number) => {
+    const tallest: number[] = [];
+    rows[i]!.units.forEach((u, k) => {
+      const { level } = levels[i]!.at[k]!;
+      tallest[level] = Math.max(tallest[level] ?? 0, u.lines.length * LINE);
+    });
+    return tallest;
+  };
+  const need = rows.reduce((sum, r, i) => sum + NUMBER + 2 * r.reachMm * px + depth(i).reduce((a, b) => a + b + 4, 0), 0);
+  const spare = Math.max(10, Math.min(70, (height - need) / (rows.length + 1)));
+  rows.forEach((r, i) => {
+    const { x0, centres, at } = levels[i]!;
+    y += spare;
+    const line = y + NUMBER + r.reachMm * px;
+    const under = line + r.reachMm * px + 6;
+    const tall = depth(i);
+    out.rows.push({ y: line, x0: x0 - 12, x1: x0 + laid[i]!.width + (joined ? 0 : 12), goesOn: r.goesOn });
+    r.units.forEach((u, k) => {
+      let x = x0 + laid[i]!.starts[k]!;
+      for (const p of u.pieces) {
+        const lines = p.beside.length ? p.beside : [0];
+        out.pieces.push({
+          of: p,
+          x,
+          ys: lines.map((mm) => line + mm * px),
+          width: p.shape.lengthMm * px,
+          reach: p.shape.reachMm * px,
+        });
+        x += p.shape.lengthMm * px;
+      }
+      const top = line - r.reachMm * px;
+      if (u.number) out.numbers.push({ ...u.number, x: centres[k]!, y: line - topOf(u, px) - 16 });
+      const level = at[k]!.level;
+      const wy = under + tall.slice(0, level).reduce((a, b) => a + b + 4, 0);
+      const w = Math.max(44, u.lengthMm * px, u.lines.length ? u.wordsWidth : 0);
+      const cx = u.lines.length ? at[k]!.x : centres[k]!;
+      out.words.push({
+        index: u.index,
+        x: cx,
+        y: wy + 13,
+        lines: u.lines,
+        touch: { left: cx - w / 2, top, width: w, height: Math.max(44, wy + u.lines.length * LINE - top + 4) },
+      });
+    });
+    y = under + tall.reduce((a, b) => a + b + 4, 0);
+  });
+  return { pxPerMm: px, height: y + 8, ...out, rod: joined ? rodOf(apart, out.rows, left + most, px) : null };
+}
+
+/** How far over its line what is in one is drawn, px. */
+const topOf = (u: Unit, px: number): number =>
+  Math.max(...u.pieces.map((p) => p.shape.reachMm + Math.max(0, ...p.beside.map(Math.abs)))) * px;
+
+/** The link between the ends of the first two rows. */
+function rodOf(apart: Apart, rows: readonly PlacedRow[], x: number, px: number): PlacedRod {
+  const [y0, y1] = [rows[0]!.y, rows[1]!.y];
+  const rod = apart.between.find((p) => p.piece.role === 'rod') ?? apart.between[0]!;
+  const nuts = apart.between.filter((p) => p.piece.role === 'lock nut');
+  return {
+    x,
+    y0,
+    y1,
+    width: Math.max(10, 9 * px),
+    index: rod.index,
+    nuts: nuts.map((p, i) => ({ y: i === 0 ? y0 + 22 * px : y1 - 22 * px, index: p.index })),
+  };
+}
+
+const n = (v: number) => Math.round(v * 10) / 10;
+/** One outline of a piece as a path, px. */
+export const pathOf = (o: Outline, x: number, y: number, px: number): string =>
+  'M' + o.points.map(([a, b]) => `${n(x + a * px)} ${n(y + b * px)}`).join('L') + (o.closed ? 'Z' : '');
+export type { Outline, PieceShape };

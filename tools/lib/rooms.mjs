@@ -19,11 +19,25 @@ const CORE = [
     'standing',
     'bushing',
   ],
-  ...['mechanics', 'joint', 'diagnosis', 'danger', 'knock', 'sound', 'parts', 'assembly', 'plan', 'ledger', 'job', 'training'],
+  ...[
+    'mechanics',
+    'joint',
+    'diagnosis',
+    'danger',
+    'knock',
+    'sound',
+    'parts',
+    'assembly',
+    'plan',
+    'ledger',
+    'job',
+    'apart',
+    'training',
+  ],
 ];
 const WEB = [
   ...['kit', 'words', 'state', 'session', 'offline', 'workers', 'instruments', 'attachment', 'shell', 'job', 'alarm', 'plate'],
-  ...['measuring', 'length', 'knock', 'parts', 'tape', 'find', 'listen', 'settle', 'work', 'prove', 'practice', 'sheet'],
+  ...['measuring', 'length', 'knock', 'parts', 'apart', 'tape', 'find', 'listen', 'settle', 'work', 'prove', 'practice', 'sheet'],
   ...['floor', 'file', 'shelf', 'pocket', 'rules', 'gauges', 'open'],
 ];
 

@@ -2,12 +2,9 @@ import { lengthDigits, sayLength, type LengthUnit } from '../units';
 import { fixed } from '../text';
 import { BadInput, positive, within } from '../error';
 import { swellToWasher, type Grommet } from './rubber';
+import { STACK_PIECES, type StackPiece } from './stack-pieces';
 
 export const STACK_METHOD = 'stack 1';
-
-/** Pieces of a bolt-through link from its head to its nut. */
-export const STACK_PIECES = ['head', 'washer', 'grommet', 'arm', 'sleeve', 'bar', 'nut'] as const;
-export type StackPiece = (typeof STACK_PIECES)[number];
 
 /** Which way a dished washer's hollow faces, seen from the head: it cups the rubber. */
 export type Facing = 'to the head' | 'to the nut';

@@ -20,7 +20,6 @@ export * from './rules/measuring';
 export * from './rules/choosing';
 export * from './rules/wanted';
 export * from './rules/work';
-export * from './rules/apart';
 export * from './rules/trouble';
 export * from './rules/crew';
 export * from './rules/hand-back';

@@ -1,7 +1,7 @@
 import type { Material } from '../bushing';
 import type { Fastener, FastenerId, JointId } from '../joint';
 import type { Dialect } from '../text';
-import type { AxleEnd, AxleSpec, Orientation } from '../vehicle';
+import type { AxleEnd, AxleSpec, Orientation, PieceAxis } from '../vehicle';
 import type { TroubleId } from './ladder';
 import type { StepId } from './step-id';
 import type { Takes, TaskTime } from './times';
@@ -30,6 +30,8 @@ export interface Step extends Takes {
   readonly soakMinutes: number;
   readonly needs: readonly StepId[];
   readonly joint?: JointId | undefined;
+  /** The lines of its assembly it is at; all of them where left out. */
+  readonly at?: readonly PieceAxis[];
   readonly fastener?: FastenerId | undefined;
   /** What of it faces one way, and is looked at when it is on. */
   readonly facings?: readonly Orientation[] | undefined;

@@ -163,6 +163,9 @@ export function sayAssembled(p: Pick<AssemblyPiece, 'role' | 'name' | 'count'>, 
   return p.count > 1 ? `${p.count} ${name.endsWith('s') ? name : `${name}s`}` : name;
 }
 
-/** Its thread, its hex and how it is held: "M10×1.25, 16 mm, held by 5 mm hex". */
-export const saySizes = (p: Pick<AssemblyPiece, 'thread' | 'hexMm' | 'hold'>, sayHex: (mm: number) => string): string =>
-  [p.thread, p.hexMm === undefined ? '' : sayHex(p.hexMm), p.hold ? `held by ${p.hold}` : ''].filter(Boolean).join(', ');
+/** What stands under a piece besides its name: its thread, and how it is held; a nut's are its stud's. */
+export function saySizes({ role, thread, held, hold }: Pick<AssemblyPiece, 'role' | 'thread' | 'held' | 'hold'>): string {
+  if (role === 'nut' || role === 'lock nut') return held ? 'held' : '';
+  const kept = !held ? '' : role === 'bolt' ? 'held by its head' : hold === undefined ? 'cannot be held' : `${hold} held`;
+  return [thread, kept].filter(Boolean).join(', ');
+}

@@ -40,7 +40,7 @@ function placed(p: KindPiece, link: LinkSpec, end: LinkEnd, meets: LinkMeets | u
           ...(END_SPECS[endKind(link, end)].gripped ? { rideHeight: true as const } : {}),
         }
       : {}),
-    ...(p.held ? { thread: stud.thread } : {}),
+    ...(p.held ? { thread: stud.thread, hold: endHeld(link, end) } : {}),
   };
 }
 

@@ -185,7 +185,7 @@ function pastCalibration(s: JobState, fastener: FastenerId): string | undefined 
 }
 
 /** The part that was chosen for a joint last, or for another end of its part. */
-const chosenAt = (s: JobState, joint: JointId): Part | undefined =>
+export const chosenAt = (s: JobState, joint: JointId): Part | undefined =>
   s.choices.findLast((c) => c.body.joints.some((id) => assemblyOf(id) === assemblyOf(joint)))?.body.part;
 
 /** The axle as it is put together at a joint with what was chosen for it. */

@@ -1,5 +1,5 @@
 import { bushingPieces } from './frame-bushing';
-import { linkPieces } from './link-end';
+import { barEnd, linkPieces } from './link-end';
 import { jointKind } from './joint-kind';
 import { between } from '../../numeric';
 import type { AssemblyPiece, AxleSpec, PieceSpec } from '../../vehicle';
@@ -65,10 +65,13 @@ function barPieces(axle: AxleSpec): readonly AssemblyPiece[] {
       itself,
       { role: 'frame', name: 'beam', of: 'vehicle', axis: 'middle', count: 1 },
     ];
-  // The link stays whole, and goes on the new bar.
-  const links = linkPieces(axle).map(({ asked, of, ...p }): AssemblyPiece =>
-    of === 'part' ? { ...p, of: 'vehicle' } : { ...p, of, ...(asked ? { asked } : {}) },
-  );
+  // The link stays on what carries it, and only its end at the bar is let go; one on a single bolt comes apart whole.
+  const atBar = (p: AssemblyPiece) => p.axis === 'through' || p.axis === barEnd(axle);
+  const links = linkPieces(axle)
+    .filter(atBar)
+    .map(({ asked, of, ...p }): AssemblyPiece =>
+      of === 'part' ? { ...p, of: 'vehicle' } : { ...p, of, ...(asked ? { asked } : {}) },
+    );
   const bushings = bushingPieces(axle).flatMap(({ asked, ...p }): AssemblyPiece[] => {
     if (p.role === 'bar') return [itself];
     if (p.of !== 'part') return [{ ...p, ...(asked ? { asked } : {}) }];

@@ -24,6 +24,9 @@ function place(axle: AxleSpec, end: LinkEnd): Vec3 {
 /** The end that meets what carries the link; the other one meets the bar. */
 const mountEnd = ({ points: p }: AxleSpec): LinkEnd => ((p.linkMount?.at[2] ?? 0) >= (p.barEye?.at[2] ?? 0) ? 'upper' : 'lower');
 
+/** The end of its link that meets the bar. */
+export const barEnd = (axle: AxleSpec): LinkEnd => (mountEnd(axle) === 'upper' ? 'lower' : 'upper');
+
 const MOUNTS: Readonly<Record<LinkMount, Name>> = {
   knuckle: 'tab on the knuckle',
   arm: ['control arm', 'wishbone'],

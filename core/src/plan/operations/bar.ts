@@ -1,4 +1,4 @@
-import type { JointId } from '../../joint';
+import { barEnd, type JointId } from '../../joint';
 import { sayHex } from '../../thread';
 import { linkUndo } from '../../vehicle';
 import { facingsAt } from '../pieces';
@@ -45,8 +45,9 @@ export const bar: PartOperation = {
           ...w.takes('bar loose'),
           needs: [...soaks, 'unload'],
           joint,
+          at: ['upper', 'lower', 'through'],
           title: 'Links off the bar’s ends, both sides',
-          tools: w.axle.link ? [sayHex(w.axle.link.lower.nutHexMm), 'breaker bar'] : ['breaker bar'],
+          tools: w.axle.link ? [sayHex(w.axle.link[barEnd(w.axle)].nutHexMm), 'breaker bar'] : ['breaker bar'],
           detail: 'They may stay on the other end, tied clear of hoses.',
           // What the link's ends are says what may go wrong with them.
           troubles: w.axle.link ? linkUndo(w.axle.link).troubles : ['cannot reach'],
@@ -60,6 +61,7 @@ export const bar: PartOperation = {
           ...w.takes('bar loose'),
           needs: linksOff ? offs : ['bar-links'],
           joint,
+          at: ['bolts', 'cross bolts'],
           title: 'Both brackets off, somebody holds the bar',
           tools: bushing ? [`${sayHex(bushing.hexMm)} socket`] : [],
           detail: 'Mark which way each bracket and each split faces; every bolt back with its own hole.',
@@ -75,6 +77,7 @@ export const bar: PartOperation = {
         hands: 2,
         needs: [...offs, ...(linksOff ? [] : (['bar-links'] as const)), ...(bushingsOff ? [] : (['bar-brackets'] as const))],
         joint,
+        at: ['middle'],
         title: 'Bar out, one at each end',
         tools: ['strap', 'second pair of hands'],
         detail:

@@ -1,4 +1,4 @@
-import type { Apart, ApartPiece, Outline, PieceShape } from '@ash-knot/core';
+import type { Apart, ApartPiece, Outline, PieceShape } from '@ash-knot/core/apart';
 
 /** Words beside a piece, the first line first. */
 export type PieceWords = readonly string[];
@@ -60,15 +60,17 @@ export interface ApartLayout {
 }
 
 const EDGE = 14;
+/** Room for a socket on what is turned at the left end, px. */
+const TOOL = 58;
 const LINE = 17;
 /** As large as anything is drawn, px a mm. */
 const MOST = 2.5;
 const LEAST = 0.9;
 /** Between pieces that are apart, px. */
-const GAP = [14, 74] as const;
+const GAP = [14, 92] as const;
 const NUMBER = 30;
 /** A letter is about so wide, px. */
-const LETTER = 6.7;
+const LETTER = 6.4;
 /** Where the link is, beside what it joins. */
 const ROD_ROOM = 64;
 const ATTACHES: ReadonlySet<string> = new Set(['ball', 'bushing', 'rod end', 'rod']);
@@ -76,7 +78,11 @@ const ATTACHES: ReadonlySet<string> = new Set(['ball', 'bushing', 'rod end', 'ro
 /** Words in lines of at most so many letters; a word that is longer stands alone. */
 export function wrapped(words: string, letters: number): string[] {
   const out: string[] = [];
-  for (const w of words.split(' ').filter(Boolean)) {
+  // A number and its unit stay together.
+  for (const w of words
+    .replace(/(\d) (?=\S)/g, '$1\u00a0')
+    .split(' ')
+    .filter(Boolean)) {
     const last = out.at(-1);
     if (last !== undefined && last.length + 1 + w.length <= letters) out[out.length - 1] = `${last} ${w}`;
     else out.push(w);
@@ -141,13 +147,39 @@ function along(row: Row, px: number, gap: number): { starts: number[]; width: nu
   return { starts, width, attach: attach < 0 ? width : attach };
 }
 
+/** Every row along its line, where those that are joined meet, and how wide it all is. */
+function fitted(rows: readonly Row[], px: number, most: number, room: number, joined: boolean) {
+  const gapOf = (r: Row) => Math.max(6, Math.min(most, (room - r.lengthMm * px) / Math.max(1, r.units.length - 1)));
+  const laid = rows.map((r) => along(r, px, gapOf(r)));
+  const meets = Math.max(...laid.map((l) => l.attach));
+  return { laid, meets, wide: Math.max(...laid.map((l) => (joined ? meets - l.attach : 0) + l.width)) };
+}
+
+/** As large as it can be drawn in its room: rows that are joined may together be wider than each by itself. */
+function intoRoom(rows: readonly Row[], largest: number, room: number, joined: boolean) {
+  let px = Math.max(LEAST, largest);
+  let most: number = GAP[1];
+  let fit = fitted(rows, px, most, room, joined);
+  for (let i = 0; i < 12 && fit.wide > room; i++) {
+    if (most > GAP[0]) most = Math.max(GAP[0], most * 0.6);
+    else px = Math.max(LEAST * 0.6, px * 0.92);
+    fit = fitted(rows, px, most, room, joined);
+  }
+  return { px, ...fit };
+}
+
 /** Words under their pieces on as many levels as they need so that none lies over another. */
-function levelled(units: readonly Unit[], centres: readonly number[], width: number): { x: number; level: number }[] {
+function levelled(
+  units: readonly Unit[],
+  centres: readonly number[],
+  width: number,
+  lastTo: number,
+): { x: number; level: number }[] {
   const ends: number[] = [];
   return units.map((u, i) => {
     if (u.lines.length === 0) return { x: centres[i]!, level: 0 };
     const half = u.wordsWidth / 2;
-    const x = Math.min(Math.max(centres[i]!, half + 4), width - half - 4);
+    const x = Math.min(Math.max(centres[i]!, half + 4), (i === units.length - 1 ? lastTo : width) - half - 4);
     let level = ends.findIndex((end) => end + 6 <= x - half);
     if (level < 0) level = ends.length;
     ends[level] = x + half;
@@ -160,24 +192,21 @@ function levelled(units: readonly Unit[], centres: readonly number[], width: num
  * @param words of each piece by its place in the assembly; none where nothing is said of it
  */
 export function layoutApart(apart: Apart, words: readonly PieceWords[], width: number, height: number): ApartLayout {
-  const letters = width < 500 ? 13 : 18;
+  const inRow = Math.max(...apart.rows.map((r) => r.pieces.filter((p) => !p.joined).length));
+  const letters = Math.round(Math.min(18, Math.max(11, width / inRow / LETTER)));
   const rows = apart.rows.map((r): Row => {
     const units = unitsOf(r.pieces, words, letters);
     return { units, goesOn: r.goesOn, reachMm: r.reachMm, lengthMm: units.reduce((sum, u) => sum + u.lengthMm, 0) };
   });
   const joined = apart.between.length > 0 && rows.length > 1;
-  const room = width - 2 * EDGE - (joined ? ROD_ROOM : 0);
+  const room = width - TOOL - EDGE - (joined ? ROD_ROOM : 0);
   const fits = (r: Row) => (room - GAP[0] * (r.units.length - 1)) / r.lengthMm;
   const reach = rows.reduce((sum, r) => sum + 2 * r.reachMm, 0);
   // Words on one level or two under each row.
   const wordRoom = rows.length * (NUMBER + 5 * LINE);
-  const px = Math.max(LEAST, Math.min(MOST, ...rows.map(fits), (height - wordRoom) / reach));
-  const gapOf = (r: Row) => Math.max(6, Math.min(GAP[1], (room - r.lengthMm * px) / Math.max(1, r.units.length - 1)));
-  const laid = rows.map((r) => along(r, px, gapOf(r)));
-  // Rows that are joined meet one line; others begin at one.
-  const most = Math.max(...laid.map((l) => l.attach));
-  const wide = joined ? Math.max(...laid.map((l) => most - l.attach + l.width)) : Math.max(...laid.map((l) => l.width));
-  const left = EDGE + Math.max(0, (room - wide) / 2);
+  const largest = Math.min(MOST, ...rows.map(fits), (height - wordRoom) / reach);
+  const { px, laid, meets, wide } = intoRoom(rows, largest, room, joined);
+  const left = TOOL + Math.max(0, (room - wide) / 2);
   const out: { rows: PlacedRow[]; pieces: PlacedPiece[]; words: PlacedWords[]; numbers: PlacedNumber[] } = {
     rows: [],
     pieces: [],
@@ -186,9 +215,9 @@ export function layoutApart(apart: Apart, words: readonly PieceWords[], width: n
   };
   let y = 0;
   const levels = rows.map((r, i) => {
-    const x0 = left + (joined ? most - laid[i]!.attach : 0);
+    const x0 = left + (joined ? meets - laid[i]!.attach : 0);
     const centres = r.units.map((u, k) => x0 + laid[i]!.starts[k]! + (u.lengthMm * px) / 2);
-    return { x0, centres, at: levelled(r.units, centres, width - (joined ? ROD_ROOM - 10 : 0)) };
+    return { x0, centres, at: levelled(r.units, centres, width, joined && i === 0 ? left + meets - 5 * px : width) };
   });
   const depth = (i: number) => {
     const tallest: number[] = [];
@@ -199,7 +228,7 @@ export function layoutApart(apart: Apart, words: readonly PieceWords[], width: n
     return tallest;
   };
   const need = rows.reduce((sum, r, i) => sum + NUMBER + 2 * r.reachMm * px + depth(i).reduce((a, b) => a + b + 4, 0), 0);
-  const spare = Math.max(10, Math.min(70, (height - need) / (rows.length + 1)));
+  const spare = Math.max(10, Math.min(90, (height - need) / (rows.length + 1)));
   rows.forEach((r, i) => {
     const { x0, centres, at } = levels[i]!;
     y += spare;
@@ -236,7 +265,7 @@ export function layoutApart(apart: Apart, words: readonly PieceWords[], width: n
     });
     y = under + tall.reduce((a, b) => a + b + 4, 0);
   });
-  return { pxPerMm: px, height: y + 8, ...out, rod: joined ? rodOf(apart, out.rows, left + most, px) : null };
+  return { pxPerMm: px, height: y + 8, ...out, rod: joined ? rodOf(apart, out.rows, left + meets, px) : null };
 }
 
 /** How far over its line what is in one is drawn, px. */

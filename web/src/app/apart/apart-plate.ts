@@ -12,7 +12,8 @@ import {
   viewChild,
 } from '@angular/core';
 import { Router } from '@angular/router';
-import { APART_TIMES, apartTime, apartView, partsOf, type ApartTime, type JointId, type PlannedStep } from '@ash-knot/core';
+import { partsOf, type JointId, type PlannedStep } from '@ash-knot/core';
+import { APART_TIMES, apartTime, apartView, type ApartTime } from '@ash-knot/core/apart';
 import { PhotoButton } from '../attachment/photo';
 import { JobStore } from '../job/job-store';
 import { Records } from '../job/records';

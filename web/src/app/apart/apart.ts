@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, viewChild } from '@angular/core';
-import { showRange, type ApartView, type Outline, type PieceView } from '@ash-knot/core';
+import { showRange } from '@ash-knot/core';
+import type { ApartView, Outline, PieceView } from '@ash-knot/core/apart';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
 import { layoutApart, pathOf, type PlacedPiece } from './apart-layout';
@@ -43,7 +44,7 @@ const STROKES: Readonly<Record<Outline['of'], Ink>> = {
           stroke-dasharray="12 4 2 4"
         />
         @if (r.goesOn) {
-          <text [attr.x]="r.x0" [attr.y]="r.y - 8" fill="var(--color-bark-soft)">goes on</text>
+          <text x="6" [attr.y]="r.y + 4" fill="var(--color-bark-soft)">goes on</text>
         }
       }
       @if (l.rod; as rod) {
@@ -59,27 +60,16 @@ const STROKES: Readonly<Record<Outline['of'], Ink>> = {
             stroke-width="1.8"
           />
         }
-        @if (lengthMm(); as mm) {
+        @if (rodSays(); as says) {
           <path [attr.d]="dimension()" fill="none" stroke="var(--color-ink)" stroke-width="1.1" />
           <text
             [attr.transform]="'translate(' + (rod.x + 50) + ' ' + (rod.y0 + rod.y1) / 2 + ') rotate(90)'"
             text-anchor="middle"
             fill="var(--color-ink)"
           >
-            {{ mm }}
+            {{ says }}
           </text>
         }
-        <text [attr.x]="rod.x - rod.width - 8" [attr.y]="(rod.y0 + rod.y1) / 2" text-anchor="end" [attr.fill]="bark">
-          @for (w of rodWords(); track $index) {
-            <tspan
-              [attr.x]="rod.x - rod.width - 8"
-              [attr.dy]="$index ? 17 : 0"
-              [attr.fill]="$index ? 'var(--color-bark-soft)' : bark"
-            >
-              {{ w }}
-            </tspan>
-          }
-        </text>
       }
       @for (p of l.pieces; track p.of.index) {
         @for (y of p.ys; track $index) {
@@ -156,7 +146,7 @@ const STROKES: Readonly<Record<Outline['of'], Ink>> = {
       }
     </svg>
     @if (touched()) {
-      @for (w of l.words; track w.index) {
+      @for (w of touches(); track w.index) {
         <button
           type="button"
           class="absolute border-2 border-transparent hover:border-ash-400"
@@ -194,7 +184,7 @@ export class ApartPicture {
     const torque = !f
       ? ''
       : f.state === 'done'
-        ? f.record
+        ? f.record.split(',')[0]!
         : f.target
           ? showRange(f.target.minNm, f.target.maxNm, 'torque', this.units.torque())
           : 'no value';
@@ -233,9 +223,10 @@ export class ApartPicture {
     const [x, y] = [p.x - 6, p.ys.at(-1)!];
     const r = p.reach * 0.9;
     const socket = `M${x} ${y - r}h-20v${2 * r}h20zM${x - 20} ${y - r * 0.42}h-10v${r * 0.84}h10`;
-    const [a, b] = v.turns === 'left' ? [y + r + 5, y - r - 5] : [y - r - 5, y + r + 5];
-    const back = v.turns === 'left' ? 1 : -1;
-    const arrow = `M${x - 12} ${a}A${r + 16} ${r + 12} 0 0 ${v.turns === 'left' ? 1 : 0} ${x - 12} ${b}m-9 ${back * 1}l9 ${back * -1}l-3 ${back * 9}`;
+    // Seen from its end a right-hand thread lets go to the left: the side towards us goes up.
+    const up = v.turns === 'left' ? 1 : -1;
+    const [from, to] = [y + up * (r + 8), y - up * (r + 8)];
+    const arrow = `M${x - 22} ${from}A24 ${r + 8} 0 0 ${up > 0 ? 1 : 0} ${x - 22} ${to}m-10 ${-2 * up}l10 ${2 * up}l-3 ${10 * up}`;
     return { socket, arrow };
   }
   /** What must not turn meanwhile, held from below. */
@@ -250,14 +241,21 @@ export class ApartPicture {
     const row = this.view().apart.rows.find((r) => r.pieces.some((x) => x.index === p.of.index));
     return row?.pieces.some((x) => x.piece.turns && this.view().pieces[x.index]!.now) === true;
   }
-  protected readonly lengthMm = computed(() => {
+  /** "link, new: 302 mm from eye to eye" */
+  protected readonly rodSays = computed(() => {
     const rod = this.layout().rod;
-    const mm = rod && this.view().pieces[rod.index]!.piece.sizeMm;
-    return mm ? `${this.units.sayLength(mm, 0)} from eye to eye` : '';
+    if (!rod) return '';
+    const { piece, name, fate } = this.view().pieces[rod.index]!;
+    const length = piece.sizeMm === undefined ? '' : `: ${this.units.sayLength(piece.sizeMm, 0)} from eye to eye`;
+    return `${[this.session.say(name), fate].filter(Boolean).join(', ')}${length}`;
   });
-  protected readonly rodWords = computed(() => {
-    const rod = this.layout().rod;
-    return rod ? this.words()[rod.index]! : [];
+  protected readonly touches = computed(() => {
+    const l = this.layout();
+    const rod = l.rod && {
+      index: l.rod.index,
+      touch: { left: l.rod.x - 24, top: l.rod.y0 + 40, width: 90, height: Math.max(44, l.rod.y1 - l.rod.y0 - 80) },
+    };
+    return rod ? [...l.words, rod] : l.words;
   });
   /** The link, broken in its middle: it is longer than it is drawn. */
   protected readonly rodPath = computed(() => {

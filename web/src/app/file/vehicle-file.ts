@@ -25,11 +25,12 @@ import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
+import { FileApart } from './file-apart';
 
 /** A vehicle's file: play over distance, past jobs, the torque book and the tips of its type. */
 @Component({
   selector: 'ak-vehicle-file',
-  imports: [LineChart, RouterLink, TopBar],
+  imports: [FileApart, LineChart, RouterLink, TopBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ak-top-bar />
@@ -132,6 +133,8 @@ import { Units } from '../session/units';
                 <li class="soft py-2">None written down for this type yet.</li>
               }
             </ul>
+            <h2 class="mt-6 text-xl font-bold">Taken apart</h2>
+            <ak-file-apart [type]="f.type" />
             <h2 class="mt-6 text-xl font-bold">Torque book</h2>
             @for (end of ends; track end) {
               <h3 class="heading mt-2 capitalize">{{ end }}</h3>

@@ -7,6 +7,7 @@ import {
   effect,
   inject,
   input,
+  linkedSignal,
   signal,
   untracked,
   viewChild,
@@ -17,9 +18,9 @@ import { map } from 'rxjs';
 import { DOCUMENT } from '@angular/common';
 import { Title } from '@angular/platform-browser';
 import {
-  apartJoint,
   assemblyJoints,
   linkLoad,
+  partsOf,
   checksOf,
   placeOf,
   runningWaits,
@@ -28,6 +29,7 @@ import {
   type JointId,
   type Station,
 } from '@ash-knot/core';
+import { apartJoint, apartJoints, apartOf } from '@ash-knot/core/apart';
 import { Alarms } from '../alarm/alarms';
 import { ApartPlate } from '../apart/apart-plate';
 import { Keys } from '../kit/keys';
@@ -125,12 +127,16 @@ export class Sheet {
     const id = this.opened() ?? (next && placeOf(next.action)?.step);
     return this.station() === 'work' ? this.store.plan().find((p) => p.id === id) : undefined;
   });
-  /** What it is at, taken apart; the whole axle where somebody wants it, or where the step is at no assembly. */
+  /** What it is at, taken apart; away from Work the joint that is looked at, or what is worked on. */
   protected readonly apartAt = computed(() => {
     const [s, step] = [this.store.state(), this.openStep()];
-    return s && step ? apartJoint(s, step) : undefined;
+    if (!s) return undefined;
+    if (this.station() === 'work') return step ? apartJoint(s, step) : undefined;
+    const joint = this.store.selected() ?? apartJoints(s)[0]?.joint;
+    return joint && apartOf(s.axles[partsOf(joint).axle], joint, this.session.dialect()) ? joint : undefined;
   });
-  protected readonly axleAsked = signal(false);
+  /** At Work the assembly lies apart, elsewhere the axle is whole, until somebody wants the other. */
+  protected readonly axleAsked = linkedSignal(() => this.station() !== 'work');
   protected readonly apart = computed(() => (this.axleAsked() ? undefined : this.apartAt()));
   private touch: { readonly x: number; readonly y: number } | null = null;
   /** On a phone a swipe at Work goes from the step to its picture and back. */

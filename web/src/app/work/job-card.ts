@@ -16,6 +16,8 @@ import {
   FATES,
   type PlannedStep,
 } from '@ash-knot/core';
+import { apartJoints, apartView } from '@ash-knot/core/apart';
+import { ApartPicture } from '../apart/apart';
 import { JobStore, sheetPath } from '../job/job-store';
 import type { LedgerName } from '../offline/outbox';
 import { PaperHead } from '../kit/paper-head';
@@ -26,7 +28,7 @@ import { clock, longDay } from '../words/format';
 /** The plan of work on paper, for when the tablet is flat: steps, sizes, numbers, boxes to tick. A4 or Letter, black only. */
 @Component({
   selector: 'ak-job-card',
-  imports: [PaperHead, RouterLink],
+  imports: [ApartPicture, PaperHead, RouterLink],
   providers: [JobStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -78,6 +80,12 @@ import { clock, longDay } from '../words/format';
               }
             </tbody>
           </table>
+          @for (a of apart(); track a.view.joint) {
+            <section class="apart">
+              <h2>{{ session.say(a.view.title) }}, taken apart{{ a.alike ? '; the other side alike' : '' }}</h2>
+              <ak-apart [view]="a.view" [width]="700" [height]="420" [touched]="false" />
+            </section>
+          }
           @if (pieces().length) {
             <h2>What came off</h2>
             <table class="card">
@@ -108,6 +116,9 @@ import { clock, longDay } from '../words/format';
       padding: 3px 6px;
     }
     .card tr {
+      break-inside: avoid;
+    }
+    .apart {
       break-inside: avoid;
     }
     .tick {
@@ -183,6 +194,14 @@ export class JobCard {
         source: f?.ruling.kind === 'value' ? f.ruling.value.source : '',
         order: f?.order ? `${f.order.join(' · ')}, at 30, 70, 100 %, the first again` : '',
       };
+    });
+  });
+  /** What is worked on, as it will be once it is together again; each kind once. */
+  protected readonly apart = computed(() => {
+    const s = this.store.state()!;
+    return apartJoints(s).flatMap(({ joint, alike }) => {
+      const view = apartView(s, joint, 'as it will be');
+      return view ? [{ view, alike }] : [];
     });
   });
   protected readonly pieces = computed(() => {

@@ -1,11 +1,20 @@
-import { takenApart, type Apart } from '../../assembly';
-import { assemblyOf, JOINT_SPECS, jointId, partsOf, sayJoint, type FastenerId, type JointId } from '../../joint';
-import type { PlannedStep, StepId } from '../../plan';
-import { capital, inDialect } from '../../text';
-import { sayHex } from '../../thread';
-import { sayAssembled, saySizes, type AssemblyPiece, type AxleSpec, type Fate } from '../../vehicle';
-import type { JobState } from '../fold';
-import { axleAt, fastenersOf, isStepDone, planOf, refitted, workJoints, type FastenerView } from './work';
+import {
+  axleAt,
+  chosenAt,
+  fastenersOf,
+  isStepDone,
+  planOf,
+  refitted,
+  workJoints,
+  type FastenerView,
+  type JobState,
+} from '../job';
+import { assemblyOf, JOINT_SPECS, jointId, partsOf, sayJoint, type FastenerId, type JointId } from '../joint';
+import type { PlannedStep, StepId } from '../plan';
+import { capital, inDialect, type Dialect } from '../text';
+import { sayHex } from '../thread';
+import { sayAssembled, saySizes, type AssemblyPiece, type AxleSpec, type Fate } from '../vehicle';
+import { takenApart, type Apart } from './taken-apart';
 
 /** An assembly as it stands before its part comes off, or as it will be with the part that was chosen. */
 export const APART_TIMES = ['as it is', 'as it will be'] as const;
@@ -58,12 +67,16 @@ export function apartJoint(s: JobState, p: PlannedStep): JointId | undefined {
 }
 
 /** What a piece is called beside its drawing: what is turned by its hex first. */
-const nameOf = (s: JobState, p: AssemblyPiece): string => {
-  const name = sayAssembled(p, s.context.rules.dialect);
+const nameOf = (p: AssemblyPiece, dialect: Dialect): string => {
+  const name = sayAssembled(p, dialect);
   return p.hexMm === undefined ? name : p.count > 1 ? `${name}, ${sayHex(p.hexMm)}` : `${sayHex(p.hexMm)} ${name}`;
 };
 
 const FATE_WORDS: Readonly<Record<Fate, string>> = { kept: 'stays', 'moved over': 'goes over', renewed: 'new', binned: 'binned' };
+
+/** It is in the box of the part that was chosen. */
+const boxed = (s: JobState, joint: JointId, p: AssemblyPiece): boolean =>
+  p.role === 'nut' && chosenAt(s, joint)?.nutsSupplied === true;
 
 /** What becomes of a piece: as somebody said it, or as it usually is. */
 function fateOf(
@@ -76,9 +89,11 @@ function fateOf(
   if (p.of === 'vehicle') return { fate: 'stays', binned: false };
   const { axle, side } = partsOf(joint);
   const said = p.asked && s.pieces.get(`${axle}.${side}.${p.asked.id}`)?.body.fate;
-  if (said) return { fate: time === 'as it will be' && said === 'binned' ? 'new' : FATE_WORDS[said], binned: said === 'binned' };
+  const gone = said === 'binned' && time === 'as it is';
+  if (said) return { fate: said === 'binned' && !gone ? 'new' : FATE_WORDS[said], binned: gone };
   if (back) return { fate: 'goes on again', binned: false };
   if (p.of === 'part') return { fate: time === 'as it will be' ? 'new' : '', binned: false };
+  if (time === 'as it will be' && boxed(s, joint, p)) return { fate: 'new', binned: false };
   return { fate: p.asked ? `usually ${p.asked.usual}` : '', binned: false };
 }
 
@@ -87,7 +102,9 @@ function isNow(p: AssemblyPiece, step: PlannedStep | undefined, here: boolean): 
   if (!step || !here) return false;
   if (step.fastener) return step.fastener.endsWith(`.${p.turns}`);
   if (WHEELS.includes(step.id)) return p.turns !== undefined;
-  if (step.phase === 'undo') return p.turns !== undefined && p.role !== 'lock nut';
+  if (step.at && !step.at.includes(p.axis)) return false;
+  if (step.phase === 'undo')
+    return (p.turns !== undefined && p.role !== 'lock nut') || (step.at !== undefined && p.of === 'part');
   if (step.phase === 'part off') return p.of === 'part';
   return p.faces !== undefined || (p.of === 'part' && p.asked !== undefined);
 }
@@ -103,25 +120,29 @@ function stepAt(s: JobState, joint: JointId, p: AssemblyPiece, time: ApartTime):
   return plan.find((x) => x.phase === phase && x.joint && assemblyOf(x.joint) === part && !x.fastener)?.id;
 }
 
+/** How what must not turn is held. */
+function sayHeld(p: AssemblyPiece): string {
+  if (p.role === 'bolt') return 'The bolt is held by its head.';
+  if (p.role === 'nut') return 'The nut is held behind.';
+  return p.hold === undefined
+    ? 'Nothing holds the stud: it may turn with its nut.'
+    : `The stud is held by its ${p.hold}: never by the boot or the rubber.`;
+}
+
 /** "1: the 16 mm nut turns left. The stud is held by its 5 mm hex." */
 function sayTurns(views: readonly PieceView[], numbers: ReadonlyMap<number, number>, turns: 'left' | 'right'): string[] {
   const at = views.flatMap((v, i) => (v.now && v.piece.turns ? [{ v, number: numbers.get(i) }] : []));
   if (at.length === 0) return [];
-  const held = [...new Set(at.flatMap(({ v }) => v.piece.hold ?? []))];
+  const axes = new Set(at.map(({ v }) => v.piece.axis));
+  const held = [...new Set(views.flatMap((v) => (v.piece.held && axes.has(v.piece.axis) ? [sayHeld(v.piece)] : [])))];
   const names = [...new Set(at.map(({ v }) => v.name))].join(' and ');
   const which = at.flatMap(({ number }) => number ?? []).join(', ');
-  return [
-    `${which ? `${which}: ` : ''}${capital(names)}, to the ${turns}${turns === 'left' ? ' to let go' : ''}.`,
-    ...held.map((h) =>
-      h === 'bolt head' ? 'The bolt is held by its head.' : `The stud is held by its ${h}: never by the boot or the rubber.`,
-    ),
-  ];
+  return [`${which ? `${which}: ` : ''}${capital(names)}, to the ${turns}${turns === 'left' ? ' to let go' : ''}.`, ...held];
 }
 
-const titleOf = (s: JobState, joint: JointId): string => {
+const titleOf = (joint: JointId, dialect: Dialect): string => {
   const { side, kind } = partsOf(joint);
   const spec = JOINT_SPECS[kind];
-  const { dialect } = s.context.rules;
   if (spec.acrossVehicle) return capital(inDialect(spec.acrossVehicle, dialect));
   return capital(spec.assembly ? `${side} ${spec.assembly}` : sayJoint(joint, dialect));
 };
@@ -134,7 +155,8 @@ const axleOf = (s: JobState, joint: JointId, time: ApartTime): AxleSpec =>
 export function apartTime(s: JobState, joint: JointId): ApartTime {
   const part = assemblyOf(joint);
   const offs = planOf(s).filter((p) => p.phase === 'undo' && p.joint && assemblyOf(p.joint) === part);
-  return offs.length > 0 && offs.every((p) => isStepDone(s, p.id)) ? 'as it will be' : 'as it is';
+  const last = offs.at(-1);
+  return last && isStepDone(s, last.id) ? 'as it will be' : 'as it is';
 }
 
 /**
@@ -156,8 +178,8 @@ export function apartView(s: JobState, joint: JointId, time: ApartTime, step?: P
     const at = stepAt(s, joint, piece, time);
     return {
       piece,
-      name: nameOf(s, piece),
-      sizes: saySizes({ thread: piece.thread, hold: piece.turns ? piece.hold : undefined }, sayHex),
+      name: nameOf(piece, s.context.rules.dialect),
+      sizes: saySizes(piece),
       ...fateOf(s, joint, piece, time, back),
       ...(fastener ? { fastener } : {}),
       now: isNow(piece, step, here),
@@ -175,7 +197,7 @@ export function apartView(s: JobState, joint: JointId, time: ApartTime, step?: P
     !step || !here ? undefined : step.phase === 'undo' || step.id === 'crack' || step.id === 'wheels-off' ? 'left' : 'right';
   return {
     joint,
-    title: titleOf(s, joint),
+    title: titleOf(joint, s.context.rules.dialect),
     time,
     differs: JSON.stringify(bolted('as it is')) !== JSON.stringify(bolted('as it will be')),
     apart,
@@ -183,4 +205,44 @@ export function apartView(s: JobState, joint: JointId, time: ApartTime, step?: P
     words: turns ? sayTurns(views, numbers, turns) : [],
     turns: views.some((v) => v.now && v.piece.turns) ? turns : undefined,
   };
+}
+
+/** An assembly of an axle taken apart, as its vehicle's file has it: no job, no step, nothing done to it. */
+export function apartOf(axle: AxleSpec, joint: JointId, dialect: Dialect): ApartView | undefined {
+  const pieces = JOINT_SPECS[partsOf(joint).kind].bolted(axle);
+  if (pieces.length === 0) return undefined;
+  return {
+    joint,
+    title: titleOf(joint, dialect),
+    time: 'as it is',
+    differs: false,
+    apart: takenApart(pieces),
+    pieces: pieces.map((piece) => ({
+      piece,
+      name: nameOf(piece, dialect),
+      sizes: saySizes(piece),
+      fate: '',
+      now: false,
+      done: false,
+      binned: false,
+    })),
+    words: [],
+    turns: undefined,
+  };
+}
+
+/** The assemblies of a job that are worked on, one of a kind: its twin is put together alike. */
+export function apartJoints(s: JobState): { readonly joint: JointId; readonly alike: boolean }[] {
+  const out = new Map<string, { joint: JointId; alike: boolean }>();
+  for (const joint of workJoints(s)) {
+    const { axle, kind } = partsOf(joint);
+    const part = JOINT_SPECS[kind].assembly ?? kind;
+    const key = `${axle} ${part}`;
+    const had = out.get(key);
+    if (!had) out.set(key, { joint, alike: false });
+    else if (assemblyOf(had.joint) !== assemblyOf(joint)) out.set(key, { ...had, alike: true });
+  }
+  return [...out.values()].filter(
+    ({ joint }) => JOINT_SPECS[partsOf(joint).kind].bolted(axleOf(s, joint, 'as it is')).length > 0,
+  );
 }

@@ -1,71 +1,22 @@
 import { parseThread } from '../thread';
 import type { AssemblyPiece, PieceRole } from '../vehicle';
-
-/** Along the axis and across it, mm: the axis lies at 0. */
-export type ApartPoint = readonly [number, number];
-
-/** One closed or open stroke of a piece seen from its side. */
-export interface Outline {
-  /** Bare metal, rubber, what is cut through, an edge, a thin line. */
-  readonly of: 'metal' | 'rubber' | 'section' | 'edge' | 'fine';
-  readonly points: readonly ApartPoint[];
-  readonly closed: boolean;
-}
-
-/** A piece from its side, its left end at 0. */
-export interface PieceShape {
-  readonly lengthMm: number;
-  /** Furthest from its axis. */
-  readonly reachMm: number;
-  readonly outlines: readonly Outline[];
-}
+import {
+  arc,
+  both,
+  circle,
+  cut,
+  line,
+  mirrored,
+  rect,
+  shape,
+  threads,
+  type ApartPoint,
+  type Outline,
+  type PieceShape,
+} from './outline';
 
 /** Which side of a piece its neighbour is on: rubber in a dish's hollow, the bar in a half's bore, a nut on a bolt. */
 export type Opens = 'left' | 'right';
-
-const rect = (of: Outline['of'], x0: number, x1: number, y0: number, y1: number): Outline => ({
-  of,
-  closed: true,
-  points: [
-    [x0, y0],
-    [x1, y0],
-    [x1, y1],
-    [x0, y1],
-  ],
-});
-const line = (of: Outline['of'], ...points: ApartPoint[]): Outline => ({ of, closed: false, points });
-const both = (of: Outline['of'], x0: number, x1: number, near: number, far: number): Outline[] => [
-  rect(of, x0, x1, -far, -near),
-  rect(of, x0, x1, near, far),
-];
-/** Part of a circle, degrees from straight ahead. */
-const arc = (cx: number, r: number, from: number, to: number): ApartPoint[] => {
-  const steps = Math.max(8, Math.ceil(Math.abs(to - from) / 12));
-  return Array.from({ length: steps + 1 }, (_, i) => {
-    const a = ((from + ((to - from) * i) / steps) * Math.PI) / 180;
-    return [cx + r * Math.cos(a), r * Math.sin(a)] as const;
-  });
-};
-const circle = (of: Outline['of'], cx: number, r: number): Outline => ({ of, closed: true, points: arc(cx, r, 0, 348) });
-
-/** A thread across its crests: thin lines a pitch apart, at most so many as can be told apart. */
-function threads(x0: number, x1: number, r: number): Outline[] {
-  const n = Math.min(12, Math.floor((x1 - x0) / 1.6));
-  return Array.from({ length: n }, (_, i) => {
-    const x = x0 + ((i + 0.5) * (x1 - x0)) / n;
-    return line('fine', [x + 0.5, -r], [x - 0.5, r]);
-  });
-}
-/** What is cut through, hatched at 45°. */
-function cut(x0: number, x1: number, y0: number, y1: number): Outline[] {
-  const out = [rect('section', x0, x1, y0, y1)];
-  for (let y = y0 + 4; y < y1 + (x1 - x0); y += 5) {
-    const a: ApartPoint = [x0 + Math.max(0, y - y1), Math.min(y, y1)];
-    const b: ApartPoint = [Math.min(x1, x0 + (y - y0)), Math.max(y0, y - (x1 - x0))];
-    if (a[0] < b[0]) out.push(line('fine', a, b));
-  }
-  return out;
-}
 
 interface Sizes {
   /** Outside of its thread. */
@@ -101,16 +52,6 @@ function hexagon(x0: number, x1: number, s: number): Outline[] {
     line('fine', [x0, c / 2], [x1, c / 2]),
   ];
 }
-
-const shape = (lengthMm: number, ...outlines: readonly (Outline | readonly Outline[])[]): PieceShape => {
-  const all = outlines.flat();
-  return { lengthMm, reachMm: Math.max(...all.flatMap((o) => o.points.map((p) => Math.abs(p[1])))), outlines: all };
-};
-/** Turned end for end. */
-const mirrored = (s: PieceShape): PieceShape => ({
-  ...s,
-  outlines: s.outlines.map((o) => ({ ...o, points: o.points.map(([x, y]) => [s.lengthMm - x, y] as const) })),
-});
 
 /** Rubber and what holds it stand out from the bar by so much (usual, common practice, no source), mm. */
 const WALL = 9;
@@ -315,7 +256,7 @@ const SHAPES: Readonly<Record<PieceRole, (s: Sizes) => PieceShape>> = {
         [0, 0.95 * d],
       ],
     }),
-  bar: ({ r }) => shape(2 * r, circle('metal', r, r), line('fine', [r - 4, 0], [r + 4, 0]), line('fine', [r, -4], [r, 4])),
+  bar: ({ r }) => shape(2 * r, circle('section', r, r), line('fine', [r - 4, 0], [r + 4, 0]), line('fine', [r, -4], [r, 4])),
   tab: ({ d }) => shape(6, cut(0, 6, -2.4 * d, -d / 2 - 0.5), cut(0, 6, d / 2 + 0.5, 2.4 * d)),
   eye: ({ d }) => shape(10, cut(0, 10, -1.7 * d, -d / 2 - 0.5), cut(0, 10, d / 2 + 0.5, 1.7 * d)),
   frame: ({ r, d }) => shape(8, cut(0, 8, -(r + WALL + 2 * d + 12), r + WALL + 2 * d + 12)),

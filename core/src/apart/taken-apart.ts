@@ -1,5 +1,6 @@
 import type { AssemblyPiece, PieceAxis } from '../vehicle';
-import { majorOf, pieceShape, type Opens, type PieceShape } from './shape';
+import type { PieceShape } from './outline';
+import { majorOf, pieceShape, type Opens } from './shape';
 
 /** A piece in the picture of its assembly taken apart. */
 export interface ApartPiece {

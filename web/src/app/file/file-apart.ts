@@ -1,0 +1,51 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { assemblyOf, AXLES, capital, jointId, jointKinds, partsOf, uncapital, type VehicleTypeSpec } from '@ash-knot/core';
+import { apartOf } from '@ash-knot/core/apart';
+import { ApartPicture } from '../apart/apart';
+import { Session } from '../session/session';
+
+/** Every assembly of a vehicle as its type describes it, taken apart: looked at before anybody touches it. */
+@Component({
+  selector: 'ak-file-apart',
+  imports: [ApartPicture],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'block' },
+  template: `
+    <select class="field mt-2" #part aria-label="What is taken apart" (change)="apartOn.set(part.value)" data-testid="file-apart">
+      <option value="" [selected]="!apartOn()">Choose what to look at</option>
+      @for (a of assemblies(); track a.joint) {
+        <option [value]="a.joint" [selected]="apartOn() === a.joint">{{ a.name }}</option>
+      }
+    </select>
+    @if (apart(); as v) {
+      <div class="mt-2 overflow-x-auto bg-ash-200">
+        <ak-apart [view]="v" [width]="460" [height]="420" [touched]="false" />
+      </div>
+      <p class="soft mt-1 text-sm">As the type describes it; usual sizes where nobody wrote them down.</p>
+    }
+  `,
+})
+export class FileApart {
+  readonly type = input.required<VehicleTypeSpec>();
+  private readonly session = inject(Session);
+  protected readonly apartOn = signal('');
+  /** What of it the program can take apart, of the left side; a bar once. */
+  protected readonly assemblies = computed(() => {
+    const t = this.type();
+    const seen = new Set<string>();
+    return AXLES.flatMap((axle) =>
+      jointKinds(t.axles[axle]).flatMap((kind) => {
+        const joint = jointId(axle, 'left', kind);
+        const v = apartOf(t.axles[axle], joint, this.session.dialect());
+        const part = assemblyOf(joint);
+        if (!v || seen.has(part)) return [];
+        seen.add(part);
+        return [{ joint, name: `${capital(axle)}: ${uncapital(this.session.say(v.title))}` }];
+      }),
+    );
+  });
+  protected readonly apart = computed(() => {
+    const [t, joint] = [this.type(), this.assemblies().find((a) => a.joint === this.apartOn())?.joint];
+    return joint ? apartOf(t.axles[partsOf(joint).axle], joint, this.session.dialect()) : undefined;
+  });
+}

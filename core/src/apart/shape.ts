@@ -237,7 +237,7 @@ const SHAPES: Readonly<Record<PieceRole, (s: Sizes) => PieceShape>> = {
       ],
     }),
   ball: ({ d }) => shape(3 * d, circle('metal', 1.5 * d, 1.5 * d), circle('fine', 1.5 * d, 0.9 * d)),
-  'rod end': ({ d }) =>
+  'bare ball': ({ d }) =>
     shape(
       1.2 * d,
       rect('metal', 0, 1.2 * d, -1.5 * d, 1.5 * d),

@@ -1,13 +1,9 @@
-import { isLink, type Part, type PartEnd } from '../parts';
+import { isLink, linkKindOf, type Part, type PartEnd } from '../parts';
 import { endKind, LINKS, type AxleSpec, type LinkKind, type LinkSpec, type StudSpec } from '../vehicle';
 
 /** What of a part decides how the vehicle is put together with it. */
 export type Fitting = Pick<Part, 'kind'> &
   Partial<Pick<Part, 'upper' | 'lower' | 'lengthMm' | 'barMm' | 'wallMm' | 'nutsSupplied'>>;
-
-/** The kind of link a part is; undefined where it is none. */
-const linkKindOf = (part: Fitting): LinkKind | undefined =>
-  isLink(part.kind) ? (part.kind.slice(0, -' link'.length) as LinkKind) : undefined;
 
 /**
  * One end with the new part on: what its list says of it, and where it says nothing what was there, as long as the end is of
@@ -52,8 +48,10 @@ function linkWith(old: LinkSpec, part: Fitting, kind: LinkKind): LinkSpec {
  */
 export function asFitted(axle: AxleSpec, part: Fitting | undefined): AxleSpec {
   if (!part) return axle;
-  const kind = linkKindOf(part);
-  if (kind) return axle.link ? { ...axle, link: linkWith(axle.link, part, kind) } : axle;
+  if (isLink(part.kind)) {
+    const kind = linkKindOf(part.kind);
+    return axle.link ? { ...axle, link: linkWith(axle.link, part, kind) } : axle;
+  }
   if (part.kind !== 'sway bar' || !axle.bar || part.barMm === undefined) return axle;
   const { wallMm: _, ...bar } = axle.bar;
   return { ...axle, bar: { ...bar, diameterMm: part.barMm, ...(part.wallMm === undefined ? {} : { wallMm: part.wallMm }) } };

@@ -2,10 +2,10 @@ import { BadInput, within } from '../error';
 import { toMinor } from '../text';
 import { type BookValue, readBookValue } from '../torque';
 import type { LengthUnit } from '../units';
-import { linkFasteners, type LinkKind, LINK_ENDS } from '../vehicle';
+import { linkFasteners, LINK_ENDS } from '../vehicle';
 import { type PartText, partFields } from './form';
 import type { SizeKey, Wanted } from './match';
-import { type PartKind, isLink, type Part, PART_VERSION } from './part';
+import { type PartKind, isLink, linkKindOf, type Part, PART_VERSION } from './part';
 
 /** Most a part may cost, in the currency's own unit. */
 const MOST_PRICE = 100000;
@@ -21,7 +21,7 @@ function torques(kind: PartKind, text: string, source: string): BookValue[] {
   if (!text.trim()) return [];
   if (!isLink(kind)) throw new BadInput('torque of the part', 'is asked of links only: other fasteners are the vehicle’s');
   const stud = { thread: '', nutHexMm: 0, hold: 'none' as const };
-  const of = linkFasteners({ kind: kind.replace(/ link$/, '') as LinkKind, lengthMm: 0, upper: stud, lower: stud });
+  const of = linkFasteners({ kind: linkKindOf(kind), lengthMm: 0, upper: stud, lower: stud });
   return of
     .filter((f) => f.kind !== 'link-lock-nut')
     .map((f) => readBookValue(text, source, { fastener: f.kind, publisher: 'part maker' }, 'torque of the part'));

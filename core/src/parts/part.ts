@@ -2,7 +2,7 @@ import { MATERIALS } from '../bushing';
 import { BadInput, finite } from '../error';
 import type { Given, Held, SchemaKit } from '../schema';
 import { bookValueSchema } from '../torque';
-import { AXLES, END_KINDS, HOLDS, LINK_KINDS, type LinkKind } from '../vehicle';
+import { AXLES, END_KINDS, HOLDS, isSetByTurning, LINK_KINDS, LINKS, type LinkKind } from '../vehicle';
 
 /** A link of each kind, and what else is sold for these joints. */
 export const PART_KINDS = [
@@ -22,8 +22,10 @@ export const sayWarranty = (months: number | undefined): string =>
   months === undefined ? '' : finite('months of warranty', months) === 0 ? 'no warranty' : `${months} months`;
 
 export const isLink = (kind: PartKind): boolean => kind.endsWith(' link');
+/** The kind of link a part is. @param kind a link's */
+export const linkKindOf = (kind: PartKind): LinkKind => kind.slice(0, -' link'.length) as LinkKind;
 /** Kinds whose length is set by turning. */
-export const isAdjustable = (kind: PartKind): boolean => kind === 'rod-end link';
+export const isAdjustable = (kind: PartKind): boolean => isLink(kind) && isSetByTurning(LINKS[linkKindOf(kind)]);
 
 export const GRADES = ['plain', 'better', 'heavy duty'] as const;
 export type Grade = (typeof GRADES)[number];

@@ -1,12 +1,14 @@
 import { norm, sub } from '../numeric';
 import { linkMount, usualPoints, type AxleBar, type AxleSpec, type BushingSpec, type LinkSpec } from './axle';
+import { USUAL_HOLDER } from './bushings';
+import { USUAL_LINK } from './links';
 import type { AxleEnd } from './words';
 
 /** A usual bar, mm (common practice, no source). */
 export const barSize = (end: AxleEnd): number => (end === 'front' ? 22 : 18);
 
 const USUAL_STUD = { thread: 'M10×1.25', nutHexMm: 16, hold: 'hex', holdMm: 5 } as const;
-const USUAL_BUSHING: BushingSpec = { kind: 'two-bolt', bolts: 2, thread: 'M8×1.25', hexMm: 13 };
+const USUAL_BUSHING: BushingSpec = { kind: USUAL_HOLDER, bolts: 2, thread: 'M8×1.25', hexMm: 13 };
 
 /**
  * An axle with another bar, or none. On links it brings usual ones, with their usual points, where there were none;
@@ -23,7 +25,7 @@ export function withBar(axle: AxleSpec, bar: AxleBar | null): AxleSpec {
   return {
     ...axle,
     bar,
-    link: axle.link ?? { kind: 'ball-stud', lengthMm, upper: USUAL_STUD, lower: USUAL_STUD },
+    link: axle.link ?? { kind: USUAL_LINK, lengthMm, upper: USUAL_STUD, lower: USUAL_STUD },
     bushing: axle.bushing ?? USUAL_BUSHING,
     points,
   };

@@ -3,6 +3,7 @@ import type { Entry, EntryBodies, GoodsCheck, GoodsFrom, GoodsResult } from '../
 import { assemblyOf, type JointId } from '../../joint';
 import { isAdjustable, isLink, LENGTH_SAME_MM, type Comparable, type Part } from '../../parts';
 import { parseThread } from '../../thread';
+import { END_SPECS, LINK_ENDS } from '../../vehicle';
 import { parseQuantity, sayLength, type LengthUnit } from '../../units';
 import type { JobState } from '../fold';
 import { calledWrong } from './trouble';
@@ -57,13 +58,13 @@ export const goodsOwedAt = (s: JobState, joint: JointId): GoodsLine | undefined 
 
 /** What is looked at of a part, by what it is. */
 export function goodsChecks(p: Part): GoodsCheck[] {
-  const studs = [p.upper?.is, p.lower?.is].includes('ball stud');
+  const booted = LINK_ENDS.some((end) => p[end]?.is && END_SPECS[p[end].is].drawn === 'boot');
   return [
     'right part',
     ...(p.sided === 'either' ? [] : (['right side'] as const)),
     'undamaged',
     ...(p.nutsSupplied ? (['nuts'] as const) : []),
-    ...(isLink(p.kind) && studs ? (['caps'] as const) : []),
+    ...(isLink(p.kind) && booted ? (['caps'] as const) : []),
     ...(p.torque.length ? (['papers'] as const) : []),
     ...(p.greaseable ? (['grease fitting'] as const) : []),
   ];

@@ -1,7 +1,16 @@
-import { LINK_ENDS, LINKS, SIDES, type Assumed, type LinkEnd } from '../../vehicle';
+import { LINK_ENDS, LINKS, SIDES, USUAL_LINK, type Assumed, type LinkEnd } from '../../vehicle';
 import { jointId, partsOf, type JointId } from '../../joint';
 import type { EntryBodies } from '../../ledger';
-import type { EndWanted, Origin, PartKind, Size, SizeKey, Wanted } from '../../parts';
+import {
+  isAdjustable,
+  PART_KINDS,
+  type EndWanted,
+  type Origin,
+  type PartKind,
+  type Size,
+  type SizeKey,
+  type Wanted,
+} from '../../parts';
 import type { JobState } from '../fold';
 
 /** What a type may say of a size only because it is usual. */
@@ -113,8 +122,8 @@ export function wantedFor(s: JobState, joints: readonly JointId[]): Wanted {
       widthMm: measured('bar-width')?.mm,
     };
   }
-  const kinds: PartKind[] = [`${spec.link?.kind ?? 'ball-stud'} link`];
-  if (s.context.kind === 'changed stance' || s.context.kind === 'upgrade') kinds.push('rod-end link');
+  const kinds: PartKind[] = [`${spec.link?.kind ?? USUAL_LINK} link`];
+  if (s.context.kind === 'changed stance' || s.context.kind === 'upgrade') kinds.push(...PART_KINDS.filter(isAdjustable));
   const oneBolt = spec.link !== null && LINKS[spec.link.kind].oneBolt;
   const endOf = (end: LinkEnd): EndWanted => {
     // A single bolt is measured once.

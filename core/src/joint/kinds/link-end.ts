@@ -57,7 +57,7 @@ const SEEN: Readonly<Record<EndKindSpec['drawn'], readonly Defect[]>> = {
   boot: ['boot torn'],
   eye: ['rubber perished'],
   grommets: ['grommet cracked', 'bolt wasted'],
-  'rod end': ['bolt wasted'],
+  'bare ball': ['bolt wasted'],
 };
 /** What its end shows: a boot round a stud, rubber in an eye, grommets on a bolt, or a bare ball. */
 function seenAt(axle: AxleSpec, end: LinkEnd): readonly Defect[] {

@@ -22,7 +22,7 @@ interface Given {
    * On the plate: a bracket with a bolt at each end, the same with its nuts, a strap that hooks in above, two halves
    * bolted through, or an eye with a sleeve on one bolt.
    */
-  readonly drawn: 'bracket' | 'back nuts' | 'strap' | 'halves' | 'pivot';
+  readonly drawn: 'bracket' | 'back nuts' | 'strap' | 'halves' | 'sleeve in an eye';
 }
 
 /** One kind of frame bushing with what holds it, whole, and what is read off its pieces. */

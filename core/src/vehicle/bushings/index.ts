@@ -14,5 +14,7 @@ export const BUSHINGS = {
   pivot,
 } satisfies Record<string, BushingKindSpec>;
 export type BushingKind = keyof typeof BUSHINGS;
+/** What holds a bar where nobody has described it (common practice, no source). */
+export const USUAL_HOLDER: BushingKind = 'two-bolt';
 export const BUSHING_KINDS = Object.keys(BUSHINGS) as readonly BushingKind[] as readonly [BushingKind, ...BushingKind[]];
 export type { BushingKindSpec, BushingPiece } from './bushing-kind';

@@ -36,5 +36,5 @@ export const pivot = bushingKind({
     detail:
       'Eye clean and bright, pressed in square until the sleeve stands out as before at both ends. Bolt by hand only: it is tightened at ride height.',
   },
-  drawn: 'pivot',
+  drawn: 'sleeve in an eye',
 });

@@ -93,7 +93,7 @@ export function endFields(end: LinkEnd): TypeField[] {
       stands: (a) => onLinks(a) && !single(a),
       picks: () =>
         named(
-          END_KINDS.filter((k) => k !== 'bolt through grommets'),
+          END_KINDS.filter((k) => !END_SPECS[k].onOneBolt),
           END_SPECS,
         ),
       written: false,

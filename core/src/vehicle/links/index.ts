@@ -16,6 +16,8 @@ export const LINKS = {
   'rod-end': rodEnd,
 } satisfies Record<string, LinkKindSpec>;
 export type LinkKind = keyof typeof LINKS;
+/** What a link is taken for where nobody has described it (common practice, no source). */
+export const USUAL_LINK: LinkKind = 'ball-stud';
 export const LINK_KINDS = Object.keys(LINKS) as readonly LinkKind[] as readonly [LinkKind, ...LinkKind[]];
 export * from './ends';
 export * from './link-kind';

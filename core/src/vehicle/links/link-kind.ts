@@ -55,6 +55,9 @@ export interface LinkKindSpec {
   readonly drawn: 'rod' | 'stack';
 }
 
+/** Its length is set by turning, and kept by lock nuts. */
+export const isSetByTurning = (kind: LinkKindSpec): boolean => kind.body.some((p) => p.role === 'lock nut');
+
 /** The link itself, once it is off. */
 export const OLD_LINK: PieceSpec = { id: 'link', name: 'Old {side} link', usual: 'binned', why: 'Worn.' };
 /** A plain rod between two ends. */

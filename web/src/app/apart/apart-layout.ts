@@ -73,7 +73,7 @@ const NUMBER = 30;
 const LETTER = 6.4;
 /** Where the link is, beside what it joins. */
 const ROD_ROOM = 64;
-const ATTACHES: ReadonlySet<string> = new Set(['ball', 'bushing', 'rod end', 'rod']);
+const ATTACHES: ReadonlySet<string> = new Set(['ball', 'bushing', 'bare ball', 'rod']);
 
 /** Words in lines of at most so many letters; a word that is longer stands alone. */
 export function wrapped(words: string, letters: number): string[] {

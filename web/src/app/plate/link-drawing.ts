@@ -31,7 +31,7 @@ function endShapes(drawn: EndKindSpec['drawn'], at: Point, other: Point, big: nu
       return [{ d: boot(at, other, 8 * big), kind: 'rubber' }];
     case 'eye':
       return [round(15, 'rubber'), round(8, 'part')];
-    case 'rod end':
+    case 'bare ball':
       return [round(16, 'part'), round(8, 'link')];
     case 'grommets':
       return [-0.05, 0.05].map((t): Shape => {
@@ -73,7 +73,7 @@ function bracket({ axle, big }: Draft, [x, y]: Point): Shape[] {
           { d: rect(x + 7 * big, y + k * big, 4 * big, 7 * big, 1), kind: 'ink', width: 1.4 },
         ]),
       ];
-    case 'pivot':
+    case 'sleeve in an eye':
       // An eye round a sleeve, one bolt through it.
       return [
         { d: rect(x, y, 24 * big, 24 * big, 12 * big), kind: 'part' },

@@ -7,6 +7,7 @@ import {
   splitFault,
   type EntryBodies,
   type LengthMark,
+  USUAL_LINK,
   type Part,
 } from '@ash-knot/core';
 import { BarStudyView } from '../length/bar-study';
@@ -50,7 +51,7 @@ export class Settle {
   });
   /** The links of the catalogue that could be bought, each length once. */
   protected readonly marks = computed((): LengthMark[] => {
-    const kind = `${this.axleSpec().link?.kind ?? 'ball-stud'} link`;
+    const kind = `${this.axleSpec().link?.kind ?? USUAL_LINK} link`;
     const by = new Map<number, boolean>();
     for (const p of this.parts())
       if (p.kind === kind && p.lengthMm !== undefined) by.set(p.lengthMm, (by.get(p.lengthMm) ?? false) || p.stock > 0);
@@ -68,7 +69,7 @@ export class Settle {
     // The corner is turned back when nobody works out a length any more.
     effect(() => {
       if (this.here.figure() !== 'length') return untracked(() => this.store.linkStudied.set(null));
-      const kind = `${this.axleSpec().link?.kind ?? 'ball-stud'} link`;
+      const kind = `${this.axleSpec().link?.kind ?? USUAL_LINK} link`;
       untracked(() => void this.catalogue.of(kind).then((p) => this.parts.set(p)));
     });
     inject(DestroyRef).onDestroy(() => this.store.linkStudied.set(null));

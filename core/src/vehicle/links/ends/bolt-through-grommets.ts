@@ -11,6 +11,7 @@ const BOLT: PieceSpec = {
 /** Grommets and dished washers on a bolt, which may go through the whole link. */
 export const boltThroughGrommets = linkEndKind({
   name: 'Bolt through grommets',
+  onOneBolt: true,
   stack: [
     { role: 'nut', of: 'fixing', asked: BOLT, turns: 'end' },
     ...GROMMETS,

@@ -8,6 +8,8 @@ export type EndTrouble = 'stud spins' | 'hex rounds' | 'head spins' | 'bolt seiz
 /** One kind of link end as its file says it. */
 interface Given {
   readonly name: Name;
+  /** It is only met where one bolt goes through the whole link. */
+  readonly onOneBolt?: true;
   /** Its pieces as they come off, from the outside to the link. */
   readonly stack: readonly KindPiece[];
   readonly undo: {
@@ -24,7 +26,7 @@ export interface EndKindSpec extends Given {
   /** Its rubber grips a sleeve: tightened with the suspension at ride height. */
   readonly gripped: boolean;
   /** On the plate: a ball in its boot, rubber in an eye, grommets on a bolt, a bare ball in its eye. */
-  readonly drawn: 'boot' | 'eye' | 'grommets' | 'rod end';
+  readonly drawn: 'boot' | 'eye' | 'grommets' | 'bare ball';
   /** What turns with its nut, and is held: a stud, by its hex or flats; a bolt by its head; the rod by its flats. */
   readonly held: 'stud' | 'bolt head' | 'rod';
   /** What comes off with it besides the link itself (common practice, no source). */
@@ -40,7 +42,7 @@ export function linkEndKind(given: Given): EndKindSpec {
     ...given,
     rubber: roles.has('bushing') || roles.has('grommet'),
     gripped: roles.has('bushing'),
-    drawn: roles.has('boot') ? 'boot' : roles.has('grommet') ? 'grommets' : roles.has('bushing') ? 'eye' : 'rod end',
+    drawn: roles.has('boot') ? 'boot' : roles.has('grommet') ? 'grommets' : roles.has('bushing') ? 'eye' : 'bare ball',
     held: held === 'stud' || held === 'rod' ? held : 'bolt head',
     pieces: askedOfPieces(given.stack),
     facings: facingsOfPieces(given.stack),

@@ -8,7 +8,8 @@ export const rodEnd = linkEndKind({
     MOUNT,
     { role: 'spacer', of: 'part' },
     {
-      role: 'rod end',
+      role: 'bare ball',
+      name: 'rod end',
       of: 'part',
       faces: {
         orientation: 'link studs',

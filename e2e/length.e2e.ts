@@ -29,6 +29,8 @@ test('the plate turned to its corner: it moves, says its limits, and axe finds n
   await signIn(page);
   for (const plate of ['SK 2047', 'HB 0093']) {
     await openSheet(page, plate);
+    // At Work what is worked on lies apart in its place.
+    if (page.url().endsWith('/work')) await page.getByTestId('apart-axle').click();
     await page.getByTestId('turn-right').click();
     await expect(page.getByTestId('scale')).toHaveText('from behind and from its side, true to scale');
     await page.getByTestId('travel').focus();

@@ -19,6 +19,7 @@ export * from './rules/verdict';
 export * from './rules/measuring';
 export * from './rules/choosing';
 export * from './rules/wanted';
+export * from './rules/fitted';
 export * from './rules/work';
 export * from './rules/trouble';
 export * from './rules/crew';

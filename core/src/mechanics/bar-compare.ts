@@ -1,4 +1,7 @@
 import { positive, finite } from '../error';
+import { fixed } from '../text';
+import { sayLength, type LengthUnit } from '../units';
+import type { AxleBar } from '../vehicle';
 import { type BarRate, roundSection, SPRING_STEEL } from './bar';
 
 /** What two bars do at the same twist. */
@@ -57,4 +60,19 @@ export function sayBalance(was: { front: number; rear: number }, now: { front: n
   return shift > 0
     ? 'More of the roll is carried in front: it pushes wide sooner and lifts its inner front wheel earlier.'
     : 'More of the roll is carried behind: its tail comes round sooner, and an inner rear wheel may lift. Tell the driver.';
+}
+
+/**
+ * What another bar is in twist, in one sentence: both diameters, and how stiff by their polar moments, π/32 (D⁴ − d⁴) (Roark’s
+ * Formulas for Stress and Strain, torsion of a circular section). Empty where both are alike.
+ */
+export function sayBarChange(was: AxleBar, now: AxleBar, unit?: LengthUnit): string {
+  const polar = ({ diameterMm, wallMm }: AxleBar) =>
+    roundSection(diameterMm, wallMm === undefined ? 0 : diameterMm - 2 * wallMm).polar;
+  const size = ({ diameterMm, wallMm }: AxleBar) =>
+    `${sayLength(diameterMm, 1, unit)}${wallMm === undefined ? '' : ` with a wall of ${sayLength(wallMm, 1, unit)}`}`;
+  const times = polar(now) / polar(was);
+  return Math.abs(times - 1) < 0.005
+    ? ''
+    : `The bar was ${size(was)} and is ${size(now)}: ${fixed(times, 2)} times as stiff in twist, its arms and bushings left out.`;
 }

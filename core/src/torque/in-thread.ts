@@ -3,7 +3,7 @@ import { parseQuantity, show, type TorqueUnit } from '../units';
 import { capital, fixed } from '../text';
 import { parseThread, type PropertyClass, type Thread } from '../thread';
 import type { TorqueRange } from './audit';
-import { plausibility, preloadBand, sameCompressionNm, type ThreadCondition } from './preload';
+import { plausibility, preloadBand, sameCompressionNm, THREAD_CONDITIONS, type ThreadCondition } from './preload';
 
 /**
  * What a prevailing nut takes to turn at all, N·m: it tightens nothing. Nothing typed is none.
@@ -44,16 +44,54 @@ export function inThread(
   const middle = (target.minNm + target.maxNm) / 2 - runningNm;
   const { minN, maxN, minOfProof, maxOfProof } = preloadBand(middle, thread, cls, inHand);
   const percent = (share: number) => Math.round(100 * share);
-  const same = sameCompressionNm(middle, thread, stated, inHand);
   return {
     sentence: `${thread.name}, ${inHand}, ${cls}: ${fixed(minN / 1000, 1)} to ${fixed(maxN / 1000, 1)} kN, ${percent(minOfProof)} to ${percent(maxOfProof)} % of its proof load.`,
     minOfProof,
     maxOfProof,
-    other:
-      inHand === stated
-        ? ''
-        : `${capital(inHand)} is not what the value is for (${stated}). The same preload would be at about ${show(same.minNm, 'torque', unit)} to ${show(same.maxNm, 'torque', unit)}: a reckoning, no published value. Make the thread ${stated}, or ask the maker.`,
+    other: otherCondition(middle, thread, stated, inHand, unit),
   };
+}
+
+/** What another condition than the published one asks for; empty where it is the same. @param nm in the middle of the value */
+function otherCondition(
+  nm: number,
+  thread: Thread,
+  stated: ThreadCondition,
+  inHand: ThreadCondition,
+  unit: TorqueUnit | undefined,
+): string {
+  if (inHand === stated) return '';
+  const same = sameCompressionNm(nm, thread, stated, inHand);
+  return `${capital(inHand)} is not what the value is for (${stated}). The same preload would be at about ${show(same.minNm, 'torque', unit)} to ${show(same.maxNm, 'torque', unit)}: a reckoning, no published value. Make the thread ${stated}, or ask the maker.`;
+}
+
+/** The condition that a page names: "with anti-seize" is anti-seize; undefined where it names none of ours. */
+export const conditionSaid = (text: string | undefined): ThreadCondition | undefined =>
+  THREAD_CONDITIONS.find((c) => text?.toLowerCase().includes(c));
+
+/**
+ * What is on a thread against what its published value is for, before anything is pulled; empty where they agree.
+ * @param condition as the page has it; @param coat what somebody put on it, or left it as
+ * @param thread as it is named, "M8×1.25"; @param unit what torques are said in
+ */
+export function coatedThread(
+  target: TorqueRange | null,
+  condition: string | undefined,
+  coat: ThreadCondition | undefined,
+  thread: string | undefined,
+  unit?: TorqueUnit,
+): string {
+  if (!target || coat === undefined) return '';
+  const stated = conditionSaid(condition);
+  if (stated === undefined)
+    return coat === 'dry'
+      ? ''
+      : `${capital(coat)} is on the thread, and nothing says that the value is for that: ask the maker, or make it dry and clean.`;
+  if (stated === coat) return '';
+  const read = thread ? attempt(() => parseThread(thread)) : undefined;
+  return read?.ok
+    ? otherCondition((target.minNm + target.maxNm) / 2, read.value, stated, coat, unit)
+    : `${capital(coat)} is on the thread, and the value is for a thread that is ${stated}: make it ${stated}, or ask the maker.`;
 }
 
 /** The class a bolt of this trade has at least (common practice, no source). */

@@ -67,7 +67,8 @@ export function preloadForTorqueN(
   return (torqueNm - prevailingNm) / torquePerNewton(thread, bearing, muThread, muBearing);
 }
 
-export type ThreadCondition = 'dry' | 'oiled' | 'anti-seize' | 'threadlocker';
+export const THREAD_CONDITIONS = ['dry', 'oiled', 'anti-seize', 'threadlocker'] as const;
+export type ThreadCondition = (typeof THREAD_CONDITIONS)[number];
 
 /**
  * Friction of thread and bearing face by condition, as a range: VDI 2230-1 table A5 classes

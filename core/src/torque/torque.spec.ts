@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { coatedThread } from '.';
 import { metricThread, parseThread, proofLoadN } from '../thread';
 import {
   adapterSettingNm,
@@ -223,4 +224,26 @@ test('the thread speaks before anything is pulled: 110 N·m on an M8, with its l
   expect(pastThread(at(110), undefined)).toBe('');
   expect(pastThread(at(110), 'no thread')).toBe('');
   expect(pastThread(null, 'M8×1.25')).toBe('');
+});
+
+describe('what is on a thread, against what its value is for', () => {
+  const target = { minNm: 54, maxNm: 54 };
+  test('dry as published, or nothing said of it, asks for no word', () => {
+    expect(coatedThread(target, 'dry', 'dry', 'M10×1.25')).toBe('');
+    expect(coatedThread(target, undefined, 'dry', 'M10×1.25')).toBe('');
+    expect(coatedThread(target, 'dry', undefined, 'M10×1.25')).toBe('');
+    expect(coatedThread(null, 'dry', 'anti-seize', 'M10×1.25')).toBe('');
+    expect(coatedThread(target, 'with anti-seize', 'anti-seize', 'M10×1.25')).toBe('');
+  });
+  test('a dry value on a greased thread is never used without a word; the number it says is no published value', () => {
+    const words = coatedThread(target, 'dry', 'anti-seize', 'M10×1.25');
+    expect(words).toMatch(/^Anti-seize is not what the value is for \(dry\)\..*a reckoning, no published value/);
+    // Less friction, less torque for the same preload.
+    const numbers = [...words.matchAll(/(\d+(?:\.\d+)?) N·m/g)].map((m) => Number(m[1]));
+    expect(Math.max(...numbers)).toBeLessThan(54);
+  });
+  test('where the page or the thread is silent it still speaks', () => {
+    expect(coatedThread(target, undefined, 'oiled', 'M10×1.25')).toMatch(/^Oiled is on the thread, and nothing says/);
+    expect(coatedThread(target, 'dry', 'oiled', undefined)).toMatch(/make it dry, or ask the maker\.$/);
+  });
 });

@@ -97,6 +97,7 @@ const CHECKS: { readonly [K in EntryKind]?: (tx: Queryable, e: Entry<K>, by: By)
   clicks: notUndone,
   mark: notUndone,
   lock: notUndone,
+  coat: notUndone,
   rechecked: async (tx, e) => {
     const { rowCount } = await tx.query('SELECT 1 FROM recheck WHERE entry_id = $1 AND job_id = $2', [e.body.recheck, e.job]);
     if (!rowCount) throw notFound('recheck');
@@ -113,7 +114,7 @@ const CHECKS: { readonly [K in EntryKind]?: (tx: Queryable, e: Entry<K>, by: By)
 };
 
 /** A fastener that nobody undoes in this job has nothing to be tightened. */
-async function notUndone(tx: Queryable, e: Entry<'torque' | 'clicks' | 'mark' | 'lock'>, { tape }: By): Promise<void> {
+async function notUndone(tx: Queryable, e: Entry<'torque' | 'clicks' | 'mark' | 'lock' | 'coat'>, { tape }: By): Promise<void> {
   const state = await tape.state(tx, e.job);
   if (state && !fastenersOf(state).some((f) => f.fastener.id === e.body.fastener))
     throw badInput('body.fastener', 'is not undone in this job: choose its part, or say that it was undone besides');

@@ -1,11 +1,11 @@
 import { type PlannedStep } from '../../plan';
 import { capital, list, sayUntil, uncapital } from '../../text';
-import { LOCKS, pastThread, WHEEL_MATERIALS } from '../../torque';
+import { LOCKS, WHEEL_MATERIALS } from '../../torque';
 import { showRange } from '../../units';
 import type { JobState } from '../fold';
 import { awaited, laneOf, workNow, type WorkNow } from '../rules/crew';
 import { meanwhile } from '../rules/rounds';
-import { pulledTogether, togetherLines } from '../rules/pull';
+import { againstThread, pulledTogether, togetherLines } from '../rules/pull';
 import { fastenersOf, type FastenerView } from '../rules/work';
 import { answersOf, goToStep, line, mins, placeOf, type NextAnswer, type NextLine, type SheetPlace } from './line';
 import { sayStep } from './step';
@@ -194,7 +194,7 @@ function sayFastener(s: JobState, p: PlannedStep, f: FastenerView): NextLine {
         : f.state === 'must be published'
           ? `Find the maker’s value for the ${name}.`
           : `Tighten the ${name}, firm, and mark it.`;
-  const past = pastThread(f.target, f.fastener.thread, unit);
+  const past = againstThread(f, unit);
   const why = past
     ? past
     : f.targetNm === null

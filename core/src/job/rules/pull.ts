@@ -2,7 +2,16 @@ import { BadInput } from '../../error';
 import { readGauge, type GaugeSpec } from '../../gauge';
 import type { EntryBodies, Line } from '../../ledger';
 import type { PlannedStep, StepId } from '../../plan';
-import { isTaper, pastThread, readPull, sayBookValue, type Pulled, type SpeakingWrench, type TorqueRange } from '../../torque';
+import {
+  coatedThread,
+  isTaper,
+  pastThread,
+  readPull,
+  sayBookValue,
+  type Pulled,
+  type SpeakingWrench,
+  type TorqueRange,
+} from '../../torque';
 import { show, type TorqueUnit } from '../../units';
 import type { JobState } from '../fold';
 import { crewOf } from './crew';
@@ -74,6 +83,13 @@ export const clicksBody = (
   ...(how.saidAtOnce ? { saidAtOnce: true } : {}),
 });
 
+/** What its thread says against its value before it is pulled: past what it holds, or not what the value is for. */
+export function againstThread(f: FastenerView, unit?: TorqueUnit): string {
+  const { thread } = f.fastener;
+  const condition = f.ruling.kind === 'value' ? f.ruling.value.condition : undefined;
+  return pastThread(f.target, thread, unit) || coatedThread(f.target, condition, f.coat, thread, unit);
+}
+
 /** Whether a fastener can be said with others: its value is known, and nothing of it is asked or wrong. */
 const saidWithOthers = (f: FastenerView): boolean =>
   f.state === 'open' &&
@@ -83,7 +99,7 @@ const saidWithOthers = (f: FastenerView): boolean =>
   !f.overshot &&
   !f.wrong &&
   !isTaper(f.fastener.kind) &&
-  !pastThread(f.target, f.fastener.thread);
+  !againstThread(f);
 
 /**
  * The fasteners that are pulled one after the other from this step on and ask nothing of their own. Whoever has pulled them all

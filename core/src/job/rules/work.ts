@@ -26,6 +26,7 @@ import {
   type ClicksPlan,
   type FastenerKind,
   type Ruling,
+  type ThreadCondition,
 } from '../../torque';
 import type { AxleSpec, LinkEnd, Orientation } from '../../vehicle';
 import type { JobState } from '../fold';
@@ -163,6 +164,8 @@ export interface FastenerView extends Audit, ClicksPlan {
   readonly fastener: Fastener;
   /** The old part's hardware, where it differs: it was undone with that. */
   readonly old?: Hardware | undefined;
+  /** How many there are, where only some of them were undone. */
+  readonly of: number | undefined;
   /** It holds a part that goes on new: it was undone, and cannot have been left alone. */
   readonly ofNew: boolean;
   /** A part was chosen for it that does not say its own hardware: what stands here is the old part's. */
@@ -173,6 +176,8 @@ export interface FastenerView extends Audit, ClicksPlan {
   readonly ruling: Ruling;
   /** The book tells steel wheels from alloy ones, and nobody has said which these are. */
   readonly wheelOwed: boolean;
+  /** What was put on its thread, as somebody said it. */
+  readonly coat: ThreadCondition | undefined;
   /** The wrench that spoke was past its calibration then: until when it had been good. */
   readonly pastCalibration: string | undefined;
 }
@@ -216,7 +221,11 @@ export const fastenersOf = onceAState((s): readonly FastenerView[] => {
       .filter((id) => !back.includes(id))
       .map(assemblyOf),
   );
-  return [...planned, ...also].map((fastener): FastenerView => {
+  // In the field's way only one of two bolts is undone: that one is tightened, and the record says so.
+  const some = ({ id, count }: Fastener): number => Math.min(s.undone.get(id) ?? count, count);
+  return [...planned, ...also].map((whole): FastenerView => {
+    const of = planned.includes(whole) && some(whole) < whole.count ? whole.count : undefined;
+    const fastener = of === undefined ? whole : { ...whole, count: some(whole) };
     // A link is one part with two ends: what is chosen for one end rules the nut of the other.
     const part = chosenAt(s, fastener.joint);
     const ofLink = JOINT_SPECS[partsOf(fastener.joint).kind].assembly === 'link';
@@ -240,6 +249,7 @@ export const fastenersOf = onceAState((s): readonly FastenerView[] => {
     };
     const audit = auditFastener(fastener.kind, ruling, records, ofNew);
     const past = pastCalibration(s, fastener.id);
+    const coat = s.coats.get(fastener.id)?.body.what;
     return {
       fastener,
       old: differs ? { hexMm: given.hexMm, hold: given.hold } : undefined,
@@ -250,10 +260,17 @@ export const fastenersOf = onceAState((s): readonly FastenerView[] => {
         part.kind !== 'refit' &&
         (end?.hold === undefined || part.nutsSupplied === undefined || (part.nutsSupplied && end.nutHexMm === undefined)),
       name,
-      label: fastener.kind === 'shield-bolt' ? name : `${name}, ${fastener.side}`,
+      label: `${fastener.kind === 'shield-bolt' ? name : `${name}, ${fastener.side}`}${of === undefined ? '' : `, ${fastener.count} of ${of}`}`,
+      of,
       ruling,
       ...audit,
-      record: audit.record && past ? `${audit.record}, past its calibration (${past})` : audit.record,
+      record: [
+        audit.record,
+        ...(audit.record ? [past && `past its calibration (${past})`, coat && coat !== 'dry' && `${coat} on the thread`] : []),
+      ]
+        .filter(Boolean)
+        .join(', '),
+      coat,
       ...clicksOf(fastener.kind, fastener.count),
       pastCalibration: past,
       wheelOwed: fastener.kind === 'wheel-nut' && byWheel,

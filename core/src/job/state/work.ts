@@ -21,6 +21,8 @@ export interface WorkState {
   readonly marks: ReadonlyMap<string, Entry<'mark'>>;
   readonly clicks: ReadonlyMap<string, Entry<'clicks'>>;
   readonly locks: ReadonlyMap<string, Entry<'lock'>>;
+  /** What is on each thread, as it was said last. */
+  readonly coats: ReadonlyMap<string, Entry<'coat'>>;
   readonly wheels: Entry<'wheels'> | undefined;
   readonly tips: readonly Entry<'tip'>[];
   readonly ways: ReadonlyMap<string, Entry<'way'>>;
@@ -44,6 +46,7 @@ export const workState = ({ kept }: Ledger): WorkState => ({
   marks: kept.mark,
   clicks: kept.clicks,
   locks: kept.lock,
+  coats: kept.coat,
   wheels: kept.wheels,
   tips: kept.tip,
   ways: kept.way,

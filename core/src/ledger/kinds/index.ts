@@ -6,6 +6,7 @@ import { caution } from './caution';
 import { check } from './check';
 import { choose } from './choose';
 import { clicks } from './clicks';
+import { coat } from './coat';
 import { complaint } from './complaint';
 import { confirm } from './confirm';
 import { crew } from './crew';
@@ -92,6 +93,7 @@ export const ENTRY_SPECS = {
   mark,
   clicks,
   lock,
+  coat,
   wheels,
   piece,
   orientation,

@@ -1,4 +1,5 @@
 import { barEnd, type JointId } from '../../joint';
+import { sayBarChange } from '../../mechanics';
 import { sayHex } from '../../thread';
 import { linkUndo } from '../../vehicle';
 import { facingsAt } from '../pieces';
@@ -7,6 +8,12 @@ import type { StepId } from '../step-id';
 import { frameBushing } from './frame-bushing';
 import { link } from './link';
 import { step, type PartOperation, type Work } from './operation';
+
+/** How stiff the new bar is against the old one, where their sizes say it. */
+const changed = (w: Work, joint: JointId): string => {
+  const [was, now] = [w.axle.bar, w.after(joint).bar];
+  return was && now ? sayBarChange(was, now) : '';
+};
 
 /** The old bar against the new one. */
 const beside = (w: Work, joint: JointId): Step =>
@@ -18,7 +25,9 @@ const beside = (w: Work, joint: JointId): Step =>
     joint,
     tools: ['caliper', 'rule'],
     title: 'Old bar beside the new: diameter, eyes, bends, marks',
-    detail: 'Laid on each other on the floor. A mark or a label says which way is up, and which end is left.',
+    detail: ['Laid on each other on the floor. A mark or a label says which way is up, and which end is left.', changed(w, joint)]
+      .filter(Boolean)
+      .join(' '),
   });
 
 /** The bar out and another one in: a step for two, loose on both sides before anything of it is tightened. */

@@ -9,6 +9,7 @@ import {
   linkedSignal,
   output,
   signal,
+  untracked,
   viewChild,
 } from '@angular/core';
 import { Router } from '@angular/router';
@@ -98,7 +99,8 @@ export class ApartPlate {
   /** As it is until its part is off; by hand the other one, until another step lies open. */
   protected readonly time = linkedSignal<string, ApartTime>({
     source: this.at,
-    computation: () => apartTime(this.store.state()!, this.joint()),
+    // What is written meanwhile changes nothing of what somebody looks at.
+    computation: () => untracked(() => apartTime(this.store.state()!, this.joint())),
   });
   protected readonly picked = linkedSignal<string, number | null>({ source: this.at, computation: () => null });
   protected readonly view = computed(() => apartView(this.store.state()!, this.joint(), this.time(), this.step()));

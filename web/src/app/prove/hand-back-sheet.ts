@@ -5,6 +5,7 @@ import {
   alignmentOwed,
   answered,
   banOnPaper,
+  barChanges,
   endedSince,
   findingsOf,
   upkeepDue,
@@ -53,15 +54,16 @@ export class HandBackSheet {
   protected readonly store = inject(JobStore);
   protected readonly session = inject(Session);
   /** The last length, setting, bar and wheels that were worked out, in their own words. */
-  protected readonly workedOut = computed((): string[] =>
-    (['link length', 'link setting', 'bar', 'wheel fit'] as const).flatMap((what) => {
+  protected readonly workedOut = computed((): string[] => [
+    ...barChanges(this.store.state()!),
+    ...(['link length', 'link setting', 'bar', 'wheel fit'] as const).flatMap((what) => {
       const last = this.store
         .state()
         ?.results.filter((e) => e.body.what === what)
         .at(-1);
       return last ? [`${capital(what)}: ${this.session.say(last.body.words)}`] : [];
     }),
-  );
+  ]);
   protected readonly troubles = computed(() => sayTroubles(this.store.state()!));
   protected readonly danger = computed(() => leftAt(this.store.state()!));
   protected readonly ban = computed(() => banOnPaper(this.store.state()!, longDay));

@@ -19,6 +19,7 @@ import { DOCUMENT } from '@angular/common';
 import { Title } from '@angular/platform-browser';
 import {
   assemblyJoints,
+  axlesNow,
   linkLoad,
   partsOf,
   checksOf,
@@ -136,6 +137,8 @@ export class Sheet {
     return joint && apartOf(s.axles[partsOf(joint).axle], joint, this.session.dialect()) ? joint : undefined;
   });
   /** At Work the assembly lies apart, elsewhere the axle is whole, until somebody wants the other. */
+  /** With the parts on that went on in this job. */
+  protected readonly axles = computed(() => axlesNow(this.store.state()!));
   protected readonly axleAsked = linkedSignal(() => this.station() !== 'work');
   protected readonly apart = computed(() => (this.axleAsked() ? undefined : this.apartAt()));
   private touch: { readonly x: number; readonly y: number } | null = null;

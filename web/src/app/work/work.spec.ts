@@ -710,3 +710,37 @@ test('an adjustable link is set to the length that was worked out before it goes
   expect(to().title).not.toMatch(/Set both links/);
   expect(b.text(tid('adjust-here'))).toContain('Both set to 293.5 mm, equal to ±0.44 mm at best');
 });
+
+/** One of several picks of a card. */
+async function pick(b: Awaited<ReturnType<typeof unfolded>>, card: string, label: string, name: string): Promise<void> {
+  [...b.el.querySelectorAll<HTMLElement>(`${card} [aria-label="${label}"] button`)]
+    .find((x) => x.textContent!.trim() === name)!
+    .click();
+  await b.settle();
+}
+
+test('grease on a thread is said by one tap, and the card warns before it is pulled', async () => {
+  const b = await unfolded(Work, approved(), { kind: 'age replacement' });
+  const card = '[data-step="tighten-front.left.link-upper-nut"]';
+  await b.click(`${card} .head`);
+  await b.click(`${card} ${tid('coat')}`);
+  await pick(b, card, 'On its thread', 'anti-seize');
+  expect(b.written().at(-1)).toEqual(['coat', { fastener: 'front.left.link-upper-nut', what: 'anti-seize' }]);
+  expect(b.text(`${card} ${tid('past-thread')}`)).toMatch(/^Anti-seize is/);
+});
+
+test('only one of two bolts that was undone is recorded as that', async () => {
+  const c = stored('choose', {
+    joints: ['front.left.frame-bushing', 'front.right.frame-bushing'],
+    part: { ...LINK, id: 'b-1', kind: 'frame bushing', torque: [] },
+    quantity: 2,
+  });
+  const yes = stored('answer', { answer: 'approved', what: 'it', parts: [c.id], who: 'owner', how: 'by phone', warning: '' });
+  const b = await unfolded(Work, [purpose(), c, yes, ...goodsIn(c)], { kind: 'age replacement' });
+  const card = '[data-step="tighten-front.left.bracket-bolt"]';
+  await b.click(`${card} .head`);
+  await b.click(`${card} ${tid('some')}`);
+  await pick(b, card, 'How many were undone', '1');
+  expect(b.written().at(-1)).toEqual(['undone', { fastener: 'front.left.bracket-bolt', count: 1 }]);
+  expect(fastenersOf(b.store.state()!).find((f) => f.of === 2)!.label).toBe('Bracket bolts, left, 1 of 2');
+});

@@ -1,17 +1,29 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, viewChild } from '@angular/core';
 import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  viewChild,
+} from '@angular/core';
+import {
+  againstThread,
   attempt,
   isTaper,
   LOCKS,
   needsPublished,
   parseThread,
-  pastThread,
   sayBookValue,
   sayHex,
   showRange,
   WHEEL_MATERIALS,
   type FastenerView,
+  THREAD_CONDITIONS,
   type LockHow,
+  type ThreadCondition,
   type WheelMaterial,
 } from '@ash-knot/core';
 import { JobStore } from '../../job/job-store';
@@ -49,7 +61,7 @@ export class TorqueCard {
   protected readonly group = computed(() => this.view().fastener.count > 1);
   protected readonly mayBeFirm = computed(() => !needsPublished(this.view().fastener.kind));
   /** What the thread says of the value before anything is pulled. */
-  protected readonly past = computed(() => pastThread(this.view().target, this.view().fastener.thread, this.units.torque()));
+  protected readonly past = computed(() => againstThread(this.view(), this.units.torque()));
   protected readonly taper = computed(() => isTaper(this.view().fastener.kind));
   protected readonly stageWords = computed(() => this.clicks()?.stageWords() ?? '');
   protected readonly bigNumber = computed(() => {
@@ -90,6 +102,22 @@ export class TorqueCard {
   protected readonly lockable = computed(() => /nut/.test(this.view().fastener.kind) && !this.group());
   protected lock(how: LockHow): void {
     void this.store.write('lock', { fastener: this.view().fastener.id, how });
+  }
+  /** Of a group that is no wheel's: how many of it were undone. */
+  protected readonly someOf = computed((): string[] => {
+    const { fastener, of } = this.view();
+    const all = of ?? fastener.count;
+    return fastener.kind === 'wheel-nut' || all < 2 ? [] : Array.from({ length: all }, (_, i) => `${i + 1}`);
+  });
+  protected readonly some = linkedSignal(() => this.view().of !== undefined);
+  protected undid(count: string): void {
+    void this.store.write('undone', { fastener: this.view().fastener.id, count: Number(count) });
+  }
+  protected readonly coats = THREAD_CONDITIONS;
+  /** What is on the thread is asked by whoever puts something on it. */
+  protected readonly coating = linkedSignal(() => this.view().coat !== undefined);
+  protected coat(what: ThreadCondition): void {
+    void this.store.write('coat', { fastener: this.view().fastener.id, what });
   }
   protected async mark(how: 'firm, unpublished' | 'left alone, checked tight'): Promise<void> {
     if (how === 'firm, unpublished' && !this.mayBeFirm()) return;

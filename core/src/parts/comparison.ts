@@ -5,6 +5,7 @@ import { positive, attempt } from '../error';
 import { INTERFERENCE_MM } from '../bushing';
 import type { Origin, SizeKey, Wanted } from './match';
 import { type Part, type Size, isAdjustable } from './part';
+import { LENGTH_OUT_MM, LENGTH_SAME_MM } from './tolerances';
 
 export interface FitLine {
   readonly size: SizeKey | 'listed' | 'grip';
@@ -16,14 +17,6 @@ export interface FitLine {
   readonly by: string;
 }
 
-/** A link's length may differ this much from what is wanted before it ranks lower, and before it is out (common practice, no source). */
-export const LENGTH_SAME_MM = 3;
-export const LENGTH_OUT_MM = 10;
-/** A bracket's bolts, a bushing's height: the same within the first, out beyond the second (common practice, no source). */
-export const HOLES = { same: 0.5, out: 2 } as const;
-export const HEIGHT = { same: 1, out: 4 } as const;
-/** A bar between its eyes. */
-export const WIDTH = { same: 4, out: 12 } as const;
 /** What is the same for all that matters still comes after what is identical. */
 const NEARLY = 0.99;
 const OF: Readonly<Record<Origin, string>> = {

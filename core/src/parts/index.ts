@@ -8,4 +8,6 @@ export * from './form';
 export * from './ask-next';
 export * from './nothing';
 export * from './part-text';
-export { LENGTH_OUT_MM, LENGTH_SAME_MM, type FitLine } from './comparison';
+export * from './price';
+export { LENGTH_OUT_MM, LENGTH_SAME_MM } from './tolerances';
+export type { FitLine } from './comparison';

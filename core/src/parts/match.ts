@@ -1,6 +1,7 @@
 import { sayLength, type LengthUnit } from '../units';
 import { LINK_ENDS, type AxleEnd, type Hold, type LinkEnd } from '../vehicle';
-import { bore, Comparison, ends, HEIGHT, HOLES, length, WIDTH, type FitLine } from './comparison';
+import { bore, Comparison, ends, length, type FitLine } from './comparison';
+import { HEIGHT, HOLES, WIDTH } from './tolerances';
 import { isLink, sayHere, SIZES, type Part, type PartKind, type Seat, type Size } from './part';
 
 /** Where a size comes from. */

@@ -1,20 +1,11 @@
-import { BadInput, within } from '../error';
-import { toMinor } from '../text';
+import { BadInput } from '../error';
 import { type BookValue, readBookValue } from '../torque';
 import type { LengthUnit } from '../units';
 import { linkFasteners, LINK_ENDS } from '../vehicle';
 import { type PartText, partFields } from './form';
 import type { SizeKey, Wanted } from './match';
+import { readPrice } from './price';
 import { type PartKind, isLink, linkKindOf, type Part, PART_VERSION } from './part';
-
-/** Most a part may cost, in the currency's own unit. */
-const MOST_PRICE = 100000;
-/** A price as it was written. @throws BadInput naming it */
-export function readPrice(text: string, currency: string, field = 'price'): number {
-  const given = Number(text.trim().replace(',', '.'));
-  if (!text.trim() || !Number.isFinite(given)) throw new BadInput(field, 'must be a number', text);
-  return toMinor(within(field, given, 0, MOST_PRICE, currency), currency);
-}
 
 /** The torques a part's sheet gives: one for all its own nuts, as it was written, range included. */
 function torques(kind: PartKind, text: string, source: string): BookValue[] {

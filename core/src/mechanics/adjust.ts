@@ -42,6 +42,8 @@ export interface LinkSetting {
   readonly sentences: readonly string[];
 }
 
+/** Nearer than this a caliper does not tell it from what was wanted, mm. */
+const MISS_MM = 0.15;
 /** A body is turned a flat of its hexagon at a time where its ends turn freely. */
 const FLAT = 1 / 6;
 /** Thread engaged at least, in diameters, where no maker says (common practice, no source). */
@@ -83,6 +85,7 @@ export function setAdjustable(link: AdjustableLink, targetMm: number, unit: Leng
         ? `${fixed((link.turnsOut ?? 0) + turns, 1)} turns out, its maker allows ${fixed(link.mostTurnsOut!, 1)}. It reaches ${say(longestMm)}.`
         : undefined;
   const equalityMm = link.square ? adjustmentStepMm(t.pitchMm, both) : (perTurn * FLAT) / 2;
+  const missMm = lengthMm - targetMm;
   const way = turns === 0 ? 'as it is' : `${sayTurns(Math.abs(turns))} ${turns > 0 ? 'out' : 'in'}`;
   return {
     turns,
@@ -97,6 +100,11 @@ export function setAdjustable(link: AdjustableLink, targetMm: number, unit: Leng
       `${both ? 'Turn the body' : 'Turn one end'} ${way}: ${say(lengthMm)}, ${say(engagedMm)} of thread in at ${both ? 'each end' : 'that end'}.`,
       `Both sides equal to ±${say(equalityMm, 2)} at best: set both by caliper, centre to centre, and count.`,
       'Hold each end in the middle of its swing while its lock nut is tightened, the two ends in line.',
+      ...(Math.abs(missMm) < MISS_MM
+        ? []
+        : [
+            `${say(targetMm)} is missed by ${say(Math.abs(missMm), 2)}: that is the nearest by ${link.square ? 'half turns' : 'flats'}. With both sides alike it winds nothing up; with one of them otherwise the bar is wound up by what they differ.`,
+          ]),
     ],
   };
 }

@@ -228,6 +228,14 @@ describe('adjustable links', () => {
     const both = setAdjustable({ ...link, ends: 'both' }, 293.5);
     expect([both.turns, both.lengthMm, both.equalityMm, both.engagedMm]).toEqual([1, 293.5, 0.875, 22.25]);
   });
+  test('half turns that miss say by how much, and what it costs; what a caliper does not tell apart says nothing', () => {
+    // 290 + 4 half turns of 0.875 mm is 293.5; 293.9 lies between two of them.
+    expect(setAdjustable(link, 293.9).sentences.at(-1)).toMatch(
+      /^293\.9 mm is missed by 0\.40 mm: that is the nearest by half turns\. With both sides alike it winds nothing up/,
+    );
+    expect(setAdjustable(link, 293.5).sentences.join(' ')).not.toMatch(/missed/);
+    expect(setAdjustable(link, 293.6).sentences.join(' ')).not.toMatch(/missed/);
+  });
   test('the nearest step, never nearer than half of one', () =>
     fc.assert(
       fc.property(fc.double({ min: 282, max: 299, noNaN: true }), fc.boolean(), fc.boolean(), (target, square, both) => {

@@ -21,6 +21,9 @@ export const sayHere = (p: Pick<Part, 'stock' | 'deliveryHours'>): string =>
 export const sayWarranty = (months: number | undefined): string =>
   months === undefined ? '' : finite('months of warranty', months) === 0 ? 'no warranty' : `${months} months`;
 
+/** The number a part is bought by; empty where nobody knows one, and only this program's own stands for it. */
+export const partNumber = (id: string): string => (/^own-[0-9a-f]{8}-[0-9a-f]{4}-/.test(id) ? '' : id);
+
 export const isLink = (kind: PartKind): boolean => kind.endsWith(' link');
 /** The kind of link a part is. @param kind a link's */
 export const linkKindOf = (kind: PartKind): LinkKind => kind.slice(0, -' link'.length) as LinkKind;

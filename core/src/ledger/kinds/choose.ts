@@ -1,4 +1,4 @@
-import { readPart } from '../../parts';
+import { partNumber, readPart } from '../../parts';
 import { sayMoney } from '../../text';
 import { type Body, bodyOf } from './body';
 import { entryKind, EVERYBODY } from './entry-kind';
@@ -62,7 +62,8 @@ export const choose = entryKind(body)({
   searched: false,
   kept: { as: 'all' },
   say: (b, w) => {
-    const number = b.part.kind === 'other part' || b.part.kind === 'refit' ? '' : `, ${b.part.id}`;
+    const known = b.part.kind === 'other part' || b.part.kind === 'refit' ? '' : partNumber(b.part.id);
+    const number = known && `, ${known}`;
     const price = b.part.kind === 'refit' ? '' : `, ${sayMoney(b.part.priceMinor, b.part.currency)} each`;
     return `Chosen: ${b.quantity} × ${b.part.name}${number}${price}, for ${w.parts(b.joints)}${b.oneSideReason ? `; one side: ${b.oneSideReason}` : ''}`;
   },

@@ -274,11 +274,13 @@ export class FindPart {
     this.here.adding.set(false);
   }
   /** A part that was written down joins the shelf, and is chosen. */
-  protected async own(part: Part): Promise<void> {
+  protected async own(part: Part, form: OwnPart): Promise<void> {
     if (!this.formed(() => this.known())) return;
     try {
       // What is put on a practice vehicle joins no shelf.
-      await this.choose(this.store.practice() ? part : await this.catalogue.add(part));
+      const added = this.store.practice() ? part : await this.catalogue.add(part);
+      form.clear();
+      await this.choose(added);
     } catch (e) {
       this.formError.set(e as Error);
     }

@@ -165,6 +165,11 @@ export class OwnPart {
   private readonly known = computed((): PartText => likeOld(this.kind(), this.wanted(), this.units.length()));
   protected readonly old = computed(() => Object.keys(this.known()).length);
 
+  /** It was put on the shelf: the next one begins empty. */
+  clear(): void {
+    for (const d of [this.picked, this.name, this.number, this.price, this.supplier, this.source, this.torque, this.text])
+      d.clear();
+  }
   protected like(): void {
     this.text.set({ ...this.known(), ...this.text() });
   }

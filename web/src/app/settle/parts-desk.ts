@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
 import type { SupplierAnswer, SupplierNews, SupplierOrdered } from '@ash-knot/contract';
 import {
+  partNumber,
   attempt,
   BadInput,
   goodsBody,
@@ -208,7 +209,9 @@ export class PartsDesk {
     const { part, quantity } = g.choice.body;
     const right = n.sent.some((x) => x.part === part.id && x.quantity >= quantity);
     const said = n.sent.map((x) => `${x.quantity} × ${x.part}`).join(', ');
-    return right ? ` Its note says ${said}, as ordered.` : ` Its note says ${said}: that is not what was ordered (${part.id}).`;
+    return right
+      ? ` Its note says ${said}, as ordered.`
+      : ` Its note says ${said}: that is not what was ordered (${partNumber(part.id) || part.name}).`;
   }
   protected moved(g: GoodsLine): boolean {
     const n = this.news()[g.order!.body.number];

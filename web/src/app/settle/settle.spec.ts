@@ -231,6 +231,10 @@ test('a part that is in no catalogue is written down, joins the shelf and is cho
       upper: { thread: 'M10×1.25' },
     },
   });
+  // The next one that is written down begins empty.
+  await b.click(tid('add-more'));
+  const left = ['own-name', 'own-price', 'own-source'].map((id) => b.el.querySelector<HTMLInputElement>(`${tid(id)}`)?.value);
+  expect(left).toEqual(['', '', '']);
 });
 
 test('without a line to the catalogue it says so', async () => {

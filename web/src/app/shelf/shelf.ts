@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { catchError, debounceTime, from, of, switchMap } from 'rxjs';
 import type { PartList } from '@ash-knot/contract';
-import { PART_KINDS, sayHex, show, type Part, type PartKind } from '@ash-knot/core';
+import { PART_KINDS, partNumber, sayHex, show, type Part, type PartKind } from '@ash-knot/core';
 import { money } from '../words/format';
 import { Picks } from '../kit/picks';
 import { TopBar } from '../shell/top-bar';
@@ -79,7 +79,7 @@ import { TakeList } from './take-list';
                   (click)="opened.set(opened() === p.id ? null : p.id)"
                   [attr.data-testid]="'part-' + p.id"
                 >
-                  {{ p.name }}</button><span class="mono soft block text-sm">{{ p.id }}</span
+                  {{ p.name }}</button><span class="mono soft block text-sm">{{ number(p.id) }}</span
                 ><span class="soft block text-sm md:hidden">{{ small(p) }}</span>
               </td>
               <td class="soft hidden md:table-cell">{{ session.say(p.kind) }}</td>
@@ -163,6 +163,7 @@ export class Shelf {
   );
   protected readonly kinds = PART_KINDS.filter((k) => k !== 'other part' && k !== 'refit');
   protected readonly money = money;
+  protected readonly number = partNumber;
   protected readonly typed = draft<string | null>('shelf.q', null);
   protected readonly text = Object.assign(() => this.typed() ?? this.q() ?? '', {
     set: (v: string) => this.typed.set(v),

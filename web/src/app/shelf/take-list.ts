@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import type { CatalogueTaken } from '@ash-knot/contract';
-import { count, PART_FIELDS, inDialect } from '@ash-knot/core';
+import { count, PART_FIELDS, partNumber, inDialect } from '@ash-knot/core';
 import { Ask } from '../session/ask';
 import { Session } from '../session/session';
 import { Api } from '../state/api';
@@ -63,7 +63,7 @@ const HEAD: Readonly<Record<string, string>> = { 'listed for': 'listed for', tor
           <ul>
             @for (c of t.changes; track c.id) {
               <li class="rule py-1.5">
-                <span class="font-semibold">{{ c.name }}</span><span class="mono soft ml-2 text-sm">{{ c.id }}</span>
+                <span class="font-semibold">{{ c.name }}</span><span class="mono soft ml-2 text-sm">{{ number(c.id) }}</span>
                 @for (x of c.changes; track x.column) {
                   <span class="block text-[15px]"
                     >{{ column(x.column) }}: <span class="soft">{{ x.was || 'not said' }}</span> → {{ x.is || 'not said' }}</span
@@ -78,7 +78,7 @@ const HEAD: Readonly<Record<string, string>> = { 'listed for': 'listed for', tor
           <ul class="columns-1 gap-8 sm:columns-2">
             @for (p of t.addedNames; track p.id) {
               <li class="rule py-1">
-                {{ p.name }}<span class="mono soft ml-2 text-sm">{{ p.id }}</span>
+                {{ p.name }}<span class="mono soft ml-2 text-sm">{{ number(p.id) }}</span>
               </li>
             }
           </ul>
@@ -94,6 +94,7 @@ const HEAD: Readonly<Record<string, string>> = { 'listed for': 'listed for', tor
   `,
 })
 export class TakeList {
+  protected readonly number = partNumber;
   private readonly api = inject(Api);
   private readonly ask = inject(Ask);
   private readonly session = inject(Session);

@@ -38,6 +38,11 @@ describe.each(ENTRY_KINDS)('%s', (kind) => {
     expect(sayEntry(line(kind) as unknown as Entry, words)).toMatch(/\S/);
     expect(sayEntry(line(kind) as unknown as Entry, words)).not.toMatch(/undefined|NaN|\[object/);
   });
+  test('a body of an older version that has nothing of its shape is refused in words, and throws nothing', () => {
+    const { version } = ENTRY_SPECS[kind];
+    for (const body of [null, 'x', 7, [], {}])
+      for (let v = 1; v < version; v++) expect(entry.safeParse({ ...line(kind), version: v, body }).success).toBe(false);
+  });
   test('every older version has its upcast, and there is none beyond', () => {
     const { version, upcasts } = ENTRY_SPECS[kind];
     expect(Object.keys(upcasts).map(Number)).toEqual(Array.from({ length: version - 1 }, (_, i) => i + 1));

@@ -66,7 +66,13 @@ export function readEntry<E extends { readonly kind: string; readonly body: unkn
     throw new BadInput(`version of the ${kind}`, `must be from 1 to ${newest}`, from);
   if (from === newest && kind === stored.kind && stored.version !== undefined) return stored as E & Entry;
   let body = stored.body as Readonly<Record<string, unknown>>;
-  for (let v = from; v < newest; v++) body = upcasts[v]!(body);
+  for (let v = from; v < newest; v++)
+    try {
+      body = upcasts[v]!(body);
+    } catch {
+      // It reads what a body of that version has: one that has it not is none.
+      throw new BadInput(`body of the ${kind}`, `must have the shape of its version ${v}`, typeof stored.body);
+    }
   return { ...stored, kind, version: newest, body } as unknown as E & Entry;
 }
 

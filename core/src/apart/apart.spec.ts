@@ -128,6 +128,18 @@ describe('at a step', () => {
       ['17 mm nut', 'new'],
     ]);
   });
+  test('penetrant on its nuts turns nothing: no way of turning is drawn or said', () => {
+    const s = state();
+    const soak = planOf(s).find((p) => p.soakMinutes > 0 && p.joint === joints[0])!;
+    const v = apartView(s, joints[0], 'as it is', soak)!;
+    expect(v.pieces.some((p) => p.now)).toBe(true);
+    expect([v.turns, v.words]).toEqual([undefined, []]);
+  });
+  test('a nut that was binned is not said to be new; a part that was is', () => {
+    const s = state(e('piece', { piece: 'front.left.link.nuts', joint: joints[0], fate: 'binned' }));
+    const nuts = apartView(s, joints[0], 'as it will be')!.pieces.filter((p) => p.piece.asked?.id === 'link.nuts');
+    expect(new Set(nuts.map((p) => p.fate))).toEqual(new Set(['not the old one']));
+  });
   test('it is shown as it will be once it is off; each nut leads to the step that tightens it', () => {
     const s = state(e('step', { step: 'link-off-left', state: 'done' }));
     expect(apartTime(s, joints[0])).toBe('as it will be');

@@ -1,3 +1,4 @@
+import { attempt } from '../error';
 import { parseThread } from '../thread';
 import type { AssemblyPiece, PieceRole } from '../vehicle';
 import {
@@ -54,7 +55,7 @@ function hexagon(x0: number, x1: number, s: number): Outline[] {
 }
 
 /** Rubber and what holds it stand out from the bar by so much (usual, common practice, no source), mm. */
-const WALL = 9;
+export const WALL = 9;
 
 /** An omega over the bushing, a flange with its hole at each end; a strap ends in a hook above instead. */
 function bracket({ r, d }: Sizes, hook: boolean): PieceShape {
@@ -149,7 +150,6 @@ const SHAPES: Readonly<Record<PieceRole, (s: Sizes) => PieceShape>> = {
       ...(/hex/.test(hold) ? [line('edge', [0, -0.22 * d], [0.5 * d, -0.22 * d], [0.5 * d, 0.22 * d], [0, 0.22 * d])] : []),
     );
   },
-  washer: ({ d }) => shape(2.5, rect('metal', 0, 2.5, -1.1 * d, 1.1 * d)),
   'dished washer': ({ d, opens }) => {
     const [w, t] = [1.45 * d, 2.2];
     const it = shape(4 + t, {
@@ -282,12 +282,8 @@ const USUAL_MM = 10;
 
 /** The outside of a thread as written, mm; the usual one where it is none. */
 export function majorOf(thread: string | undefined): number {
-  if (thread === undefined) return USUAL_MM;
-  try {
-    return parseThread(thread).majorMm;
-  } catch {
-    return USUAL_MM;
-  }
+  const read = thread === undefined ? undefined : attempt(() => parseThread(thread));
+  return read?.ok ? read.value.majorMm : USUAL_MM;
 }
 
 /**

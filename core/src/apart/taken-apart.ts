@@ -1,6 +1,6 @@
 import type { AssemblyPiece, PieceAxis } from '../vehicle';
 import type { PieceShape } from './outline';
-import { majorOf, pieceShape, type Opens } from './shape';
+import { majorOf, pieceShape, WALL, type Opens } from './shape';
 
 /** A piece in the picture of its assembly taken apart. */
 export interface ApartPiece {
@@ -38,6 +38,8 @@ const IN_ONE: ReadonlySet<AssemblyPiece['role']> = new Set(['boot', 'ball', 'bod
 const GOES_INTO: ReadonlySet<AssemblyPiece['role']> = new Set(['stud', 'boot', 'ball']);
 /** Comes loose by itself, though it is of the part. */
 const LOOSE: ReadonlySet<AssemblyPiece['role']> = new Set(['grommet', 'half', 'spacer']);
+/** Across a bar nobody measured (usual, common practice, no source), mm. */
+const USUAL_BAR_MM = 22;
 /** More in a row are too small to be told apart. */
 const MOST_IN_ROW = 8;
 
@@ -57,7 +59,7 @@ function besideOf(p: AssemblyPiece, hasMiddle: boolean, offMm: number): readonly
 
 /** An assembly's pieces in rows, as they come off, each with its outline; numbered as they come off. */
 export function takenApart(pieces: readonly AssemblyPiece[]): Apart {
-  const barMm = pieces.find((p) => p.role === 'bar')?.sizeMm ?? 22;
+  const barMm = pieces.find((p) => p.role === 'bar')?.sizeMm ?? USUAL_BAR_MM;
   const ends = pieces.some((p) => p.axis === 'upper') && pieces.some((p) => p.axis === 'lower');
   const rowOf = (p: AssemblyPiece): PieceAxis => (p.axis === 'bolts' || p.axis === 'cross bolts' ? 'middle' : p.axis);
   const rows = [...new Set(pieces.map(rowOf))].filter((id) => !(ends && id === 'body'));
@@ -66,7 +68,8 @@ export function takenApart(pieces: readonly AssemblyPiece[]): Apart {
   const lay = (id: PieceAxis, of: readonly AssemblyPiece[]): ApartPiece[] => {
     const d = majorOf(of.find((p) => p.thread)?.thread);
     const hold = of.find((p) => p.hold)?.hold ?? '';
-    const off = barMm / 2 + 9 + d + 6;
+    // A bolt beside the bushing: clear of its bracket by the half of its head.
+    const off = barMm / 2 + WALL + d + 6;
     const middle = of.some((p) => p.axis === 'middle');
     return of.map((piece, i): ApartPiece => {
       const index = pieces.indexOf(piece);

@@ -25,7 +25,7 @@ export interface PieceView {
   readonly piece: AssemblyPiece;
   /** "16 mm nut", "tab on the knuckle". */
   readonly name: string;
-  /** "M10×1.25, held by 5 mm hex". */
+  /** "M10×1.25, 5 mm hex held". */
   readonly sizes: string;
   /** "new", "stays", "usually renewed", "binned". */
   readonly fate: string;
@@ -57,13 +57,15 @@ export interface ApartView {
   readonly turns: 'left' | 'right' | undefined;
 }
 
+const boltedAt = (axle: AxleSpec, joint: JointId): readonly AssemblyPiece[] => JOINT_SPECS[partsOf(joint).kind].bolted(axle);
+
 const WHEELS: readonly StepId[] = ['crack', 'wheels-off', 'wheels-on'];
 
 /** The joint whose assembly a step is at; undefined at one that is at none. */
 export function apartJoint(s: JobState, p: PlannedStep): JointId | undefined {
   if (WHEELS.includes(p.id)) return jointId(s.axle, 'left', 'wheel-nuts');
   const joint = p.joint ?? fastenersOf(s).find((f) => f.fastener.id === p.fastener)?.fastener.joint;
-  return joint && JOINT_SPECS[partsOf(joint).kind].bolted(s.context.type.axles[s.axle]).length > 0 ? joint : undefined;
+  return joint && boltedAt(s.context.type.axles[s.axle], joint).length > 0 ? joint : undefined;
 }
 
 /** What a piece is called beside its drawing: what is turned by its hex first. */
@@ -90,7 +92,9 @@ function fateOf(
   const { axle, side } = partsOf(joint);
   const said = p.asked && s.pieces.get(`${axle}.${side}.${p.asked.id}`)?.body.fate;
   const gone = said === 'binned' && time === 'as it is';
-  if (said) return { fate: said === 'binned' && !gone ? 'new' : FATE_WORDS[said], binned: gone };
+  // That the old one is binned says of a part that a new one goes on; of a nut only that it is not the old one.
+  if (said === 'binned' && !gone) return { fate: p.of === 'part' ? 'new' : 'not the old one', binned: false };
+  if (said) return { fate: FATE_WORDS[said], binned: gone };
   if (back) return { fate: 'goes on again', binned: false };
   if (p.of === 'part') return { fate: time === 'as it will be' ? 'new' : '', binned: false };
   if (time === 'as it will be' && boxed(s, joint, p)) return { fate: 'new', binned: false };
@@ -151,6 +155,12 @@ const titleOf = (joint: JointId, dialect: Dialect): string => {
 const axleOf = (s: JobState, joint: JointId, time: ApartTime): AxleSpec =>
   time === 'as it is' ? s.context.type.axles[partsOf(joint).axle] : axleAt(s, joint);
 
+/** Which way a step turns what it turns; penetrant on it turns nothing. */
+function turnsAt(step: PlannedStep): 'left' | 'right' | undefined {
+  if (step.soakMinutes > 0) return undefined;
+  return step.phase === 'undo' || step.id === 'crack' || step.id === 'wheels-off' ? 'left' : 'right';
+}
+
 /** When an assembly is looked at: as it will be once its part is off. */
 export function apartTime(s: JobState, joint: JointId): ApartTime {
   const part = assemblyOf(joint);
@@ -164,7 +174,7 @@ export function apartTime(s: JobState, joint: JointId): ApartTime {
  * @param step the step that lies open
  */
 export function apartView(s: JobState, joint: JointId, time: ApartTime, step?: PlannedStep): ApartView | undefined {
-  const bolted = (t: ApartTime) => JOINT_SPECS[partsOf(joint).kind].bolted(axleOf(s, joint, t));
+  const bolted = (t: ApartTime) => boltedAt(axleOf(s, joint, t), joint);
   const pieces = bolted(time);
   if (pieces.length === 0) return undefined;
   const { axle, side } = partsOf(joint);
@@ -193,8 +203,7 @@ export function apartView(s: JobState, joint: JointId, time: ApartTime, step?: P
       p.number === undefined ? [] : [[p.index, p.number]],
     ),
   );
-  const turns =
-    !step || !here ? undefined : step.phase === 'undo' || step.id === 'crack' || step.id === 'wheels-off' ? 'left' : 'right';
+  const turns = here ? turnsAt(step) : undefined;
   return {
     joint,
     title: titleOf(joint, s.context.rules.dialect),
@@ -209,7 +218,7 @@ export function apartView(s: JobState, joint: JointId, time: ApartTime, step?: P
 
 /** An assembly of an axle taken apart, as its vehicle's file has it: no job, no step, nothing done to it. */
 export function apartOf(axle: AxleSpec, joint: JointId, dialect: Dialect): ApartView | undefined {
-  const pieces = JOINT_SPECS[partsOf(joint).kind].bolted(axle);
+  const pieces = boltedAt(axle, joint);
   if (pieces.length === 0) return undefined;
   return {
     joint,
@@ -242,7 +251,5 @@ export function apartJoints(s: JobState): { readonly joint: JointId; readonly al
     if (!had) out.set(key, { joint, alike: false });
     else if (assemblyOf(had.joint) !== assemblyOf(joint)) out.set(key, { ...had, alike: true });
   }
-  return [...out.values()].filter(
-    ({ joint }) => JOINT_SPECS[partsOf(joint).kind].bolted(axleOf(s, joint, 'as it is')).length > 0,
-  );
+  return [...out.values()].filter(({ joint }) => boltedAt(axleOf(s, joint, 'as it is'), joint).length > 0);
 }

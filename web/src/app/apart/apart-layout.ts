@@ -1,4 +1,4 @@
-import type { Apart, ApartPiece, Outline, PieceShape } from '@ash-knot/core/apart';
+import type { Apart, ApartPiece, Outline } from '@ash-knot/core/apart';
 
 /** Words beside a piece, the first line first. */
 export type PieceWords = readonly string[];
@@ -291,4 +291,3 @@ const n = (v: number) => Math.round(v * 10) / 10;
 /** One outline of a piece as a path, px. */
 export const pathOf = (o: Outline, x: number, y: number, px: number): string =>
   'M' + o.points.map(([a, b]) => `${n(x + a * px)} ${n(y + b * px)}`).join('L') + (o.closed ? 'Z' : '');
-export type { Outline, PieceShape };

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, viewChild } from '@angular/core';
 import { showRange } from '@ash-knot/core';
 import type { ApartView, Outline, PieceView } from '@ash-knot/core/apart';
+import { svgFile } from '../kit/svg-file';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
 import { layoutApart, pathOf, type PlacedPiece } from './apart-layout';
@@ -271,14 +272,9 @@ export class ApartPicture {
 
   /** The picture as a file that stands by itself: black on white, with its words. */
   file(): string {
-    const svg = this.svg().nativeElement.cloneNode(true) as SVGElement;
-    for (const el of [svg, ...svg.querySelectorAll('*')])
-      for (const { name, value } of [...el.attributes]) {
-        if (/^(_ng|ng-|class$|data-testid$)/.test(name)) el.removeAttribute(name);
-        else if (value.startsWith('var(')) el.setAttribute(name, ON_PAPER[value.slice(4, -1)] ?? '#211d18');
-      }
-    svg.setAttribute('font-family', 'sans-serif');
-    return `<?xml version="1.0" encoding="UTF-8"?>\n${new XMLSerializer().serializeToString(svg)}\n`;
+    return svgFile(this.svg().nativeElement, { 'font-family': 'sans-serif' }, (value) =>
+      value.startsWith('var(') ? (ON_PAPER[value.slice(4, -1)] ?? '#211d18') : value,
+    );
   }
 }
 const ON_PAPER: Readonly<Record<string, string>> = {

@@ -4,6 +4,7 @@ import { capital, sayPoint, type AxleEnd, type AxleSpec, type PointName } from '
 import { across, upright, type Dimension } from '../kit/dimension';
 import { saveFile } from '../kit/save-file';
 import { PANEL } from '../kit/panel';
+import { svgFile } from '../kit/svg-file';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
 import { drawAxle, drawSide } from './drawing';
@@ -190,12 +191,7 @@ export class AxleDrawing {
   });
   /** The drawing as a file that stands by itself. */
   file(): string {
-    const copy = this.svg().nativeElement.cloneNode(true) as SVGElement;
-    for (const el of [copy, ...copy.querySelectorAll('*')])
-      for (const { name } of [...el.attributes]) if (/^(_ng|ng-|class$|data-testid$)/.test(name)) el.removeAttribute(name);
-    copy.setAttribute('width', String(WIDE));
-    copy.setAttribute('height', String(HIGH));
-    return `<?xml version="1.0" encoding="UTF-8"?>\n${new XMLSerializer().serializeToString(copy)}\n`;
+    return svgFile(this.svg().nativeElement, { width: String(WIDE), height: String(HIGH) });
   }
 }
 

@@ -1,5 +1,6 @@
 import {
   assemblyJoints,
+  BEFORE,
   BUSHING_KINDS,
   BUSHINGS,
   checkFor,
@@ -46,6 +47,9 @@ import {
   type Suspension,
 } from '.';
 import { STRUT_TYPE } from './test';
+
+/** Wheels and shield come off. */
+const ALL_OFF = { off: BEFORE };
 
 /** An axle of each layout, steered, driven and with everything a bar hangs on, so that every joint of it shows. */
 const axleOf = (suspension: Suspension, link: LinkKind = 'ball-stud'): AxleSpec => {
@@ -108,7 +112,7 @@ describe.each(JOINT_KINDS)('joint %s', (kind: JointKind) => {
   test('renewing it disturbs fasteners that have names, and its work can be planned', () => {
     for (const axle of has) {
       const joint = `front.left.${kind}` as const;
-      for (const f of fastenersFor('front', axle, [joint])) {
+      for (const f of fastenersFor('front', axle, [joint], ALL_OFF)) {
         expect(FASTENER_KINDS).toContain(f.kind);
         expect(f.count).toBeGreaterThan(0);
       }
@@ -174,7 +178,7 @@ test.each(FASTENER_KINDS)('fastener %s has a name in both dialects', (kind) => {
 test('every kind of fastener is disturbed by renewing something: one that is not would never be tightened', () => {
   const disturbed = new Set(
     axles.flatMap((axle) =>
-      jointKinds(axle).flatMap((kind) => fastenersFor('front', axle, [`front.left.${kind}`]).map((f) => f.kind)),
+      jointKinds(axle).flatMap((kind) => fastenersFor('front', axle, [`front.left.${kind}`], ALL_OFF).map((f) => f.kind)),
     ),
   );
   expect([...disturbed].sort()).toEqual([...FASTENER_KINDS].sort());

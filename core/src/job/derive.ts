@@ -3,7 +3,8 @@ import { dangerousJoints, openDangers, unrepaired } from './rules/danger';
 import { owedJoints } from './rules/debts';
 import { lanesOf } from './rules/crew';
 import { handBackBlockers } from './rules/hand-back';
-import { chalked, fastenersOf, piecesOf, planOf, workJoints } from './rules/work';
+import { workJoints } from './rules/planned';
+import { chalked, fastenersOf, piecesOf, planOf } from './rules/work';
 
 /** What follows from a state and nothing else, each worked out once a state (`once`): whoever needs one asks for it, and keeps none. */
 export const DERIVED = {

@@ -82,7 +82,7 @@ export function foldJob(given: JobContext, entries: readonly Entry[]): JobState 
     ...looksState(l, context, choices.renewed),
     ...measuringState(l),
     ...choices,
-    ...workState(l),
+    ...workState(l, axle),
     ...proofState(l),
     ...standingState(l, axle),
   };

@@ -1,8 +1,18 @@
 import type { FastenerKind } from '../torque';
 import { FASTENER_KINDS } from '../torque';
-import { AXLES, SIDES, type AxleEnd, type AxleSpec, type Disturbed, type Side } from '../vehicle';
+import {
+  AXLES,
+  fastenersOfPieces,
+  SIDES,
+  type AssemblyPiece,
+  type AxleEnd,
+  type AxleSpec,
+  type Disturbed,
+  type PieceAxis,
+  type Side,
+} from '../vehicle';
 import { jointId, partsOf, type JointId } from './id';
-import { JOINT_SPECS, type JointKind } from './kinds';
+import { JOINT_SPECS, type Before, type JointKind } from './kinds';
 
 /** "front.left.link-lower-nut"; a group (wheel nuts, bracket bolts, shield bolts) is one id. */
 export type FastenerId = `${AxleEnd}.${Side}.${FastenerKind}`;
@@ -29,10 +39,21 @@ export function splitFastener(
   return { axle, side, kind };
 }
 
+/** Which lines of an assembly are opened at a joint: one end of a link; all of them where nothing is said. */
+export type Opens = (joint: JointId) => readonly PieceAxis[] | undefined;
+export const OPENS_ALL: Opens = () => undefined;
+
+/** What is bolted together at a joint, of the lines that are opened there. */
+export function boltedAt(axle: AxleSpec, joint: JointId, opens: Opens = OPENS_ALL): readonly AssemblyPiece[] {
+  const all = JOINT_SPECS[partsOf(joint).kind].bolted(axle);
+  const at = opens(joint);
+  return at ? all.filter((p) => at.includes(p.axis)) : all;
+}
+
 /** The fasteners that stand at one joint, without the wheels and shields that hide it. */
-export function fastenersAt(axle: AxleSpec, joint: JointId): Fastener[] {
-  const { axle: end, side, kind } = partsOf(joint);
-  return JOINT_SPECS[kind].fasteners(axle).map(({ chalk, ...f }) => ({
+export function fastenersAt(axle: AxleSpec, joint: JointId, opens: Opens = OPENS_ALL): Fastener[] {
+  const { axle: end, side } = partsOf(joint);
+  return fastenersOfPieces(boltedAt(axle, joint, opens)).map(({ chalk, ...f }) => ({
     ...f,
     id: `${end}.${side}.${f.kind}`,
     axle: end,
@@ -41,18 +62,24 @@ export function fastenersAt(axle: AxleSpec, joint: JointId): Fastener[] {
   }));
 }
 
+/** What of a vehicle is disturbed besides the parts themselves, and how they are put together in the end. */
+export interface Disturbing {
+  /** What comes off to reach them. */
+  readonly off: readonly Before[];
+  /** The axle as it is put together at a joint in the end, where a new part changes that. */
+  readonly after?: (joint: JointId) => AxleSpec;
+  readonly opens?: Opens;
+}
+
 /**
  * The fasteners that renewing these joints disturbs, in working order: what holds the part, then the
  * shield, then the wheels. A joint of another axle disturbs nothing here.
- * @param wheelsOff whether the wheels came off for it
- * @param after the axle as it is put together at a joint in the end, where a new part changes that
  */
 export function fastenersFor(
   end: AxleEnd,
   axle: AxleSpec,
   joints: readonly JointId[],
-  wheelsOff = true,
-  after: (joint: JointId) => AxleSpec = () => axle,
+  { off, after = () => axle, opens = OPENS_ALL }: Disturbing,
 ): Fastener[] {
   const found = new Map<FastenerId, Fastener>();
   const add = (side: Side, joint: JointId, f: Disturbed) => {
@@ -62,15 +89,15 @@ export function fastenersFor(
   const here = joints.filter((id) => partsOf(id).axle === end);
   if (here.length === 0) return [];
   for (const id of here) {
-    for (const f of fastenersAt(after(id), id)) if (!found.has(f.id)) found.set(f.id, f);
+    for (const f of fastenersAt(after(id), id, opens)) if (!found.has(f.id)) found.set(f.id, f);
   }
-  if (axle.shieldFasteners > 0)
+  if (off.includes('shield') && axle.shieldFasteners > 0)
     add('left', jointId(end, 'left', 'arm-bushings'), {
       kind: 'shield-bolt',
       count: axle.shieldFasteners,
       rideHeight: false,
     });
-  if (wheelsOff)
+  if (off.includes('wheels'))
     // Both wheels come off: the axle is raised level and the bar is unloaded.
     for (const side of SIDES)
       add(side, jointId(end, side, 'wheel-nuts'), { kind: 'wheel-nut', ...axle.wheelNuts, rideHeight: false });

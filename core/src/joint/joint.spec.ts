@@ -1,7 +1,8 @@
 import { DOUBLE_ARM_TYPE, STRUT_TYPE } from '../test';
-import { checkFor, checksOf, fastenersFor, jointKinds, jointPoint, jointsOf, sayJoint, splitJoint, stateCounts } from '.';
+import { BEFORE, checkFor, checksOf, fastenersFor, jointKinds, jointPoint, jointsOf, sayJoint, splitJoint, stateCounts } from '.';
 
 const front = STRUT_TYPE.axles.front;
+const ALL_OFF = { off: BEFORE };
 
 test('an axle has the joints of its layout and no others', () => {
   expect(jointKinds(front)).toContain('top-mount');
@@ -50,7 +51,7 @@ test('names in both dialects; ids come apart and back', () => {
 });
 
 test('fasteners: two nuts a ball-stud link, one a bolt-through, a group a bracket, all wheel nuts and the shield', () => {
-  const f = fastenersFor('front', front, ['front.left.link-lower', 'front.left.frame-bushing']);
+  const f = fastenersFor('front', front, ['front.left.link-lower', 'front.left.frame-bushing'], ALL_OFF);
   expect(f.map((x) => x.id)).toEqual([
     'front.left.link-upper-nut',
     'front.left.link-lower-nut',
@@ -60,8 +61,8 @@ test('fasteners: two nuts a ball-stud link, one a bolt-through, a group a bracke
     'front.right.wheel-nut',
   ]);
   expect(f.find((x) => x.kind === 'bracket-bolt')!.rideHeight).toBe(true);
-  expect(fastenersFor('front', DOUBLE_ARM_TYPE.axles.front, ['front.left.link-lower']).map((x) => x.kind)).toContain(
+  expect(fastenersFor('front', DOUBLE_ARM_TYPE.axles.front, ['front.left.link-lower'], ALL_OFF).map((x) => x.kind)).toContain(
     'link-bolt-nut',
   );
-  expect(fastenersFor('rear', front, ['front.left.link-lower'])).toEqual([]);
+  expect(fastenersFor('rear', front, ['front.left.link-lower'], ALL_OFF)).toEqual([]);
 });

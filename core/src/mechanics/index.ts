@@ -15,6 +15,7 @@ export {
   type StudWay,
   type Wheels,
 } from './rig';
+export * from './nut-lean';
 export * from './window';
 export * from './length';
 export * from './adjust';

@@ -1,5 +1,6 @@
 export * from './step';
 export * from './step-id';
+export * from './arrange';
 export * from './times';
 export { fittedBy } from './operations';
 export * from './steps';
@@ -7,3 +8,5 @@ export * from './schedule';
 export * from './crew';
 export * from './pieces';
 export * from './ladder';
+export { FIRE_WATCH_MIN, type Rung, type Trouble } from './rungs';
+export * from './ladder-at';

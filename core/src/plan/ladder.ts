@@ -1,6 +1,8 @@
+import { STUDS, FIRE, neighbour, disc, split, flats, pliers, offBall, smaller, gripping, soakAgain, type Trouble } from './rungs';
 /** What can go wrong at a step of the work. */
 export const TROUBLES = [
   'stud spins',
+  'stud rounds',
   'hex rounds',
   'head spins',
   'bolt seized',
@@ -13,114 +15,28 @@ export const TROUBLES = [
 ] as const;
 export type TroubleId = (typeof TROUBLES)[number];
 
-/** One thing to try, and what it ruins. */
-export interface Rung {
-  readonly id: string;
-  readonly title: string;
-  readonly minutes: number;
-  readonly tools: readonly string[];
-  readonly ruins: string;
-  readonly caution?: string;
-  /** What is coming off cannot go on again after it. */
-  readonly scraps?: boolean;
-  /** Sparks or a flame: somebody watches for fire while it is done, and for half an hour after. */
-  readonly fire?: boolean;
-  /** Other fasteners come open by it: each has to be said, and gets its own torque. */
-  readonly opens?: boolean;
-}
-
-export interface Trouble {
-  /** As somebody at the vehicle would call out. */
-  readonly title: string;
-  readonly rungs: readonly Rung[];
-}
-
-/** Half an hour after the last spark (common practice, no source; hot-work rules of a yard may ask for more). */
-export const FIRE_WATCH_MIN = 30;
-
-const FIRE =
-  'Penetrant wiped dry and aired, aerosols and fuel away, hoses and boots shielded, extinguisher in reach. Eyes and ears. Somebody watches for fire, and for half an hour after.';
-
-const neighbour: Rung = {
-  id: 'neighbour',
-  title: 'Take it out with the part it is bolted to',
-  minutes: 40,
-  tools: [],
-  ruins: 'nothing more, but other joints come open and need their own torque',
-  opens: true,
-};
-const disc = (what: string, ruins: string, scraps: boolean): Rung => ({
-  id: 'disc',
-  title: `Cutting disc through the ${what}`,
-  minutes: 10,
-  tools: ['cutting disc', 'extinguisher', 'wet cloth'],
-  ruins,
-  caution: FIRE,
-  scraps,
-  fire: true,
-});
-const split: Rung = {
-  id: 'split',
-  title: 'Split the nut, or saw behind it',
-  minutes: 10,
-  tools: ['nut splitter', 'saw blade'],
-  ruins: 'nut and stud',
-  caution: 'Eyes. Keep the blade off the mount and the hose.',
-  scraps: true,
-};
-const pliers: Rung = {
-  id: 'pliers',
-  title: 'Locking pliers on the stud, between boot and mount',
-  minutes: 3,
-  tools: ['locking pliers'],
-  ruins: 'the boot and the stud; the link is scrap',
-  scraps: true,
-};
-const smaller = (of: string): Rung => ({
-  id: 'smaller',
-  title: `Six-point socket a size under, hammered onto the ${of}`,
-  minutes: 4,
-  tools: ['six-point sockets', 'hammer'],
-  ruins: `the ${of}`,
-  caution: 'Eyes: a socket that is struck can chip.',
-});
-const gripping = (of: string): Rung => ({
-  id: 'gripping',
-  title: `Gripping socket or pipe wrench on the ${of}`,
-  minutes: 4,
-  tools: ['gripping socket', 'pipe wrench'],
-  ruins: `the ${of}`,
-});
-const soakAgain: Rung = {
-  id: 'soak',
-  title: 'Penetrant again, back and forth by eighths of a turn',
-  minutes: 6,
-  tools: ['penetrant', 'breaker bar'],
-  ruins: 'nothing',
-};
-
-/** For each trouble what to try, the gentlest first (common practice, no source). */
+/** For each trouble what to try, the gentlest first (common practice, no source). `{threaded}` is what is there. */
 export const LADDERS: Readonly<Record<TroubleId, Trouble>> = {
   'stud spins': {
     title: 'The stud spins',
+    where: STUDS,
+    rungs: [flats, pliers, offBall, split, disc('{threaded}', 'the link', true), neighbour],
+  },
+  'stud rounds': {
+    title: 'The hex in the stud rounds off',
+    where: ['stud'],
     rungs: [
+      flats,
       {
-        id: 'flats',
-        title: 'Thin spanner on the flats behind the boot, turn the nut',
-        minutes: 2,
-        tools: ['thin spanner'],
-        ruins: 'nothing',
+        id: 'driven',
+        title: 'Splined bit a size over, hammered into the hex',
+        minutes: 4,
+        tools: ['splined bits', 'hammer'],
+        ruins: 'the hex',
+        caution: 'Eyes: a bit that is struck can chip.',
       },
       pliers,
-      {
-        id: 'off-ball',
-        title: 'Lever the housing off its ball, hold the ball with a pipe wrench',
-        minutes: 8,
-        tools: ['pry bar', 'pipe wrench'],
-        ruins: 'the link',
-        caution: 'Eyes. The housing jumps when it lets go.',
-        scraps: true,
-      },
+      offBall,
       split,
       disc('stud', 'the link', true),
       neighbour,
@@ -128,10 +44,11 @@ export const LADDERS: Readonly<Record<TroubleId, Trouble>> = {
   },
   'hex rounds': {
     title: 'The hex rounds off',
-    rungs: [smaller('nut'), gripping('nut'), split, disc('stud', 'the link', true)],
+    rungs: [smaller('nut'), gripping('nut'), split, disc('{threaded}', 'the {threaded} and what it holds', true)],
   },
   'head spins': {
     title: 'The head spins along',
+    where: ['bolt'],
     rungs: [
       {
         id: 'wedge',
@@ -146,6 +63,7 @@ export const LADDERS: Readonly<Record<TroubleId, Trouble>> = {
   },
   'bolt seized': {
     title: 'The bolt is seized',
+    where: ['bolt'],
     rungs: [
       soakAgain,
       {
@@ -153,24 +71,26 @@ export const LADDERS: Readonly<Record<TroubleId, Trouble>> = {
         title: 'Twist the bolt apart on purpose, drive out the stub',
         minutes: 8,
         tools: ['long bar', 'drift', 'hammer'],
-        ruins: 'bolt, sleeve and grommets',
+        ruins: 'the bolt, and the sleeve it is rusted into',
         caution: 'Eyes. The bar end springs when it parts: stand to the side.',
         scraps: true,
       },
       {
         id: 'saw',
-        title: 'Saw above and below the sleeve',
+        title: 'Saw on both sides of the sleeve',
         minutes: 12,
         tools: ['saw blade'],
         ruins: 'bolt and sleeve',
         caution: 'Eyes. Hoses shielded.',
         scraps: true,
+        where: ['sleeve', 'bushing', 'grommet'],
       },
       disc('bolt', 'bolt, sleeve and what it touches', true),
     ],
   },
   'bolt broke': {
     title: 'The bolt broke',
+    where: ['bolt'],
     rungs: [
       {
         id: 'stub',
@@ -215,11 +135,21 @@ export const LADDERS: Readonly<Record<TroubleId, Trouble>> = {
         tools: ['long extension', 'universal joint', 'short socket'],
         ruins: 'nothing; a universal joint at an angle lies about torque',
       },
+      {
+        id: 'brackets',
+        title: 'Brackets first: the bar comes down, and the nut stands straight',
+        minutes: 12,
+        tools: [],
+        ruins: 'nothing; the brackets are let go and tightened again',
+        arranges: 'brackets first',
+        where: ['grommet'],
+      },
       neighbour,
     ],
   },
   'taper stuck': {
     title: 'The taper does not let go',
+    where: ['stud'],
     rungs: [
       {
         id: 'shock',
@@ -252,7 +182,7 @@ export const LADDERS: Readonly<Record<TroubleId, Trouble>> = {
     rungs: [
       {
         id: 'seat',
-        title: 'Is the stud seated? Steering straight, push the stud home, look at its shoulder',
+        title: 'Is the {threaded} home? Steering straight, push it in, look at its shoulder',
         minutes: 2,
         tools: [],
         ruins: 'nothing',
@@ -264,6 +194,15 @@ export const LADDERS: Readonly<Record<TroubleId, Trouble>> = {
         tools: ['second jack'],
         ruins: 'nothing',
         caution: 'A jack under an arm can lift the body off its stand: watch the stand, stop if it moves.',
+      },
+      {
+        id: 'lever',
+        title: 'Lever the bar away from the arm, or to it, until the thread starts; somebody holds it',
+        minutes: 3,
+        tools: ['pry bar'],
+        ruins: 'nothing',
+        caution: 'The bar springs back when the lever slips: hands and face out of its path.',
+        where: ['tab', 'eye'],
       },
       {
         id: 'lower',
@@ -297,15 +236,3 @@ export const LADDERS: Readonly<Record<TroubleId, Trouble>> = {
   },
   'part wrong': { title: 'The new part is wrong', rungs: [] },
 };
-
-export const rungOf = (trouble: string, id: string): Rung | undefined =>
-  LADDERS[trouble as TroubleId]?.rungs.find((r) => r.id === id);
-
-/** More is not carried to the vehicle for what may not happen. */
-const MOST_READY = 5;
-
-/** The tools of the first rungs of what may well happen here: they lie ready before a rusty one is begun. */
-export function readyTools(troubles: readonly TroubleId[]): string[] {
-  const first = troubles.slice(0, 2).flatMap((t, i) => LADDERS[t].rungs.slice(0, 2 - i).flatMap((r) => r.tools));
-  return [...new Set(first)].slice(0, MOST_READY);
-}

@@ -1,6 +1,14 @@
-import { assemblyOf, JOINT_SPECS, partsOf, type JointId } from '../joint';
+import { assemblyOf, boltedAt, JOINT_SPECS, OPENS_ALL, partsOf, type JointId, type Opens } from '../joint';
 import { capital } from '../text';
-import { SIDES, type AxleSpec, type Fate, type Orientation, type OrientationSpec } from '../vehicle';
+import {
+  askedOfPieces,
+  facingsOfPieces,
+  SIDES,
+  type AxleSpec,
+  type Fate,
+  type Orientation,
+  type OrientationSpec,
+} from '../vehicle';
 
 export interface Piece {
   /** "front.left.link.nuts" */
@@ -29,18 +37,23 @@ const bare = (name: string): string =>
  * is asked about as that, before what comes off with a part across the vehicle, which is one piece and lets go at both sides.
  * @param refit joints whose old part goes on again
  */
-export function piecesFor(axle: AxleSpec, joints: readonly JointId[], refit: readonly JointId[] = []): Piece[] {
+export function piecesFor(
+  axle: AxleSpec,
+  joints: readonly JointId[],
+  refit: readonly JointId[] = [],
+  opens: Opens = OPENS_ALL,
+): Piece[] {
   const out = new Map<string, Piece>();
   const across = (id: JointId) => JOINT_SPECS[partsOf(id).kind].acrossVehicle !== null;
   for (const joint of [...joints].sort((a, b) => Number(across(a)) - Number(across(b)))) {
-    const { axle: end, side: at, kind } = partsOf(joint);
+    const { axle: end, side: at } = partsOf(joint);
     const again = refit.includes(joint);
-    for (const [i, p] of JOINT_SPECS[kind].pieces(axle).entries())
+    for (const [i, p] of askedOfPieces(boltedAt(axle, joint, opens)).entries())
       for (const side of !across(joint) ? [at] : p.name.includes('{side}') ? SIDES : (['left'] as const)) {
         const id = `${end}.${side}.${p.id}`;
         if (out.has(id)) continue;
         // Put back, the old part itself is kept, and nothing is moved over.
-        const back = again && (i === 0 || p.usual === 'moved over');
+        const back = again && ((i === 0 && p.usual === 'binned') || p.usual === 'moved over');
         out.set(id, {
           id,
           name: p.name.replace('{side}', side),
@@ -55,10 +68,14 @@ export function piecesFor(axle: AxleSpec, joints: readonly JointId[], refit: rea
 }
 
 /** The pieces of these joints that face one way, by part, each kind of facing once: stopped at before tightening. */
-export function facingsFor(axle: AxleSpec, joints: readonly JointId[]): (OrientationSpec & { readonly joint: JointId })[] {
+export function facingsFor(
+  axle: AxleSpec,
+  joints: readonly JointId[],
+  opens: Opens = OPENS_ALL,
+): (OrientationSpec & { readonly joint: JointId })[] {
   const out = new Map<string, OrientationSpec & { joint: JointId }>();
   for (const joint of joints)
-    for (const spec of JOINT_SPECS[partsOf(joint).kind].facings(axle)) {
+    for (const spec of facingsOfPieces(boltedAt(axle, joint, opens))) {
       const key = `${assemblyOf(joint)} ${spec.orientation}`;
       if (!out.has(key)) out.set(key, { ...spec, joint });
     }
@@ -66,4 +83,5 @@ export function facingsFor(axle: AxleSpec, joints: readonly JointId[]): (Orienta
 }
 
 /** Which kinds of facing are looked at when this part goes on. */
-export const facingsAt = (axle: AxleSpec, joint: JointId): Orientation[] => facingsFor(axle, [joint]).map((f) => f.orientation);
+export const facingsAt = (axle: AxleSpec, joint: JointId, opens: Opens = OPENS_ALL): Orientation[] =>
+  facingsFor(axle, [joint], opens).map((f) => f.orientation);

@@ -1,8 +1,11 @@
 import { STRUT_TYPE, DOUBLE_ARM_TYPE } from '../test';
-import { fastenersAt, jointId, type JointId, type JointKind, barEnd } from '../joint';
+import { fastenersAt, jointId, type JointId, type JointKind, type Opens, barEnd } from '../joint';
 import { SIDES, type AxleSpec } from '../vehicle';
 import {
   facingsFor,
+  happensAt,
+  ladderAt,
+  offFirst,
   piecesFor,
   planFor,
   schedule,
@@ -10,6 +13,7 @@ import {
   LADDERS,
   readyTools,
   TROUBLES,
+  type Arranged,
   type PlanInput,
   type PlannedStep,
   type Step,
@@ -101,10 +105,11 @@ test('what may go wrong stands at its step, the likeliest first; every rung says
       expect(r.minutes).toBeGreaterThan(0);
       if (/disc|weld/.test(r.title + r.tools.join())) expect([r.fire, /fire/i.test(r.caution ?? '')]).toEqual([true, true]);
     }
-  // What is ready before a rusty stud is begun: the first rungs of the likeliest two.
-  expect(readyTools(['stud spins', 'hex rounds'])).toEqual(
-    expect.arrayContaining(['thin spanner', 'locking pliers', 'six-point sockets', 'hammer']),
-  );
+  // What is ready before a rusty stud is begun: the first rungs of the likeliest two, and what the last of the likeliest need.
+  expect(readyTools(['stud spins', 'hex rounds'])).toEqual({
+    first: ['thin spanner', 'locking pliers', 'six-point sockets', 'hammer'],
+    last: ['nut splitter', 'saw blade', 'cutting disc', 'extinguisher', 'wet cloth', 'eye and ear guard'],
+  });
 });
 
 test('after sparks somebody watches for half an hour, and that is not cut short', () => {
@@ -265,4 +270,89 @@ test('where the listed order waits and another does not, the other is taken', ()
     ['link-off-right', 2],
     ['link-off-left', 17],
   ]);
+});
+
+test('what is tried is by what is there: a stud’s own hex is no nut, a bolt is never called a stud, a bar is levered where it is met', () => {
+  const at = (axle: AxleSpec, id: StepId) => planFor(input({ axle })).find((s) => s.id === id)!;
+  const strut = STRUT_TYPE.axles.front;
+  const stud = at(strut, 'link-off-left');
+  expect(stud.troubles).toEqual(['stud spins', 'stud rounds', 'hex rounds', 'cannot reach']);
+  expect(ladderAt('stud rounds', stud.there).map((r) => r.id)).toEqual(
+    expect.arrayContaining(['pliers', 'off-ball', 'split', 'disc']),
+  );
+  // Flats do not round like a hex does, and there is nothing in a stud that cannot be held.
+  const held = (hold: 'flats' | 'none') => ({ ...strut.link!.upper, hold });
+  for (const hold of ['flats', 'none'] as const) {
+    const link = { ...strut.link!, upper: held(hold), lower: held(hold) };
+    expect(at({ ...strut, link }, 'link-off-left').troubles).not.toContain('stud rounds');
+  }
+  const bolt = at(DOUBLE_ARM_TYPE.axles.front, 'link-off-left');
+  for (const t of TROUBLES.filter((x) => happensAt(x, bolt.there)))
+    for (const r of ladderAt(t, bolt.there))
+      expect([r.id, r.title + r.ruins]).toEqual([r.id, expect.not.stringMatching(/stud|\{/)]);
+  expect(TROUBLES.filter((t) => !happensAt(t, bolt.there))).toEqual(
+    expect.arrayContaining(['stud spins', 'stud rounds', 'taper stuck']),
+  );
+  const on = at(strut, 'fit-link-left');
+  expect(ladderAt('thread short', on.there).map((r) => r.id)).toContain('lever');
+  // A ball joint’s stud is pushed home; there is no bar to lever at it.
+  const joint = planFor(input({ joints: ['front.left.ball-joint'] })).find((s) => s.id === 'on-front.left.ball-joint')!;
+  expect(ladderAt('stud spins', joint.there).map((r) => r.id)).not.toContain('off-ball');
+});
+
+test('what hides nothing stays on; wheels and shield are planned by what stands behind them, or as somebody says', () => {
+  const shielded = { ...STRUT_TYPE.axles.front, shieldFasteners: 6 };
+  const off = (joints: readonly JointId[], arranged?: Arranged) =>
+    ids(input({ axle: shielded, joints, arranged, equipment: 'jack and stands' })).filter((id) =>
+      /^(crack|wheels|shield)/.test(id),
+    );
+  const links = ['front.left.link-lower', 'front.right.link-lower'] as const;
+  const bushings = ['front.left.frame-bushing', 'front.right.frame-bushing'] as const;
+  expect(off(links)).toEqual(['crack', 'wheels-off', 'wheels-on']);
+  expect(off(bushings)).toEqual(['shield-off', 'shield-on']);
+  expect(off([...links, ...bushings])).toEqual(['crack', 'wheels-off', 'shield-off', 'shield-on', 'wheels-on']);
+  expect(off(links, new Map([['wheels off', false]]))).toEqual([]);
+  expect(off(links, new Map([['shield off', true]]))).toEqual(['crack', 'wheels-off', 'shield-off', 'shield-on', 'wheels-on']);
+  // Nothing of what stayed on is tightened, and everything goes down all the same.
+  const on = planFor(input({ axle: shielded, joints: links, arranged: new Map([['wheels off', false]]) }));
+  expect(on.some((s) => s.fastener?.includes('wheel-nut'))).toBe(false);
+  expect(on.at(-1)!.id).toBe('lower');
+  expect(offFirst(shielded, links, new Map()).map((x) => [x.what, x.off, x.for.length])).toEqual([
+    ['wheels', true, 2],
+    ['shield', false, 0],
+  ]);
+});
+
+test('one end of a link comes off to get at something: only that end is undone, and it waits for what it was opened for', () => {
+  const bushing = 'front.left.frame-bushing';
+  const link = 'front.left.link-lower';
+  const opens: Opens = (joint) => (joint === link ? ['lower'] : undefined);
+  const given = input({ joints: [link, bushing], refit: [link], opens });
+  const plan = planFor(given);
+  const step = (id: StepId) => plan.find((s) => s.id === id)!;
+  expect(step('link-off-left').title).toBe('Undo the lower nut of the left link; its other end stays');
+  expect(plan.some((s) => s.id === 'confirm-link-left' || s.id === 'compare-link-left')).toBe(false);
+  expect(plan.filter((s) => s.fastener?.includes('link-')).map((s) => s.fastener)).toEqual(['front.left.link-lower-nut']);
+  order(plan, 'link-off-left', 'bushing-off-left', 'fit-bushing-left', 'fit-link-left');
+  // Its own minutes, less than a whole link’s; and nothing of it is called renewed, worn or binned but its nut.
+  expect(step('link-off-left').minutes).toBeLessThan(planFor(input({})).find((s) => s.id === 'link-off-left')!.minutes);
+  const pieces = piecesFor(given.axle, given.joints, given.refit, opens).filter((p) => p.joint === link);
+  expect(pieces.map((p) => [p.name, p.usual])).toEqual([['Lock nuts, left', 'renewed']]);
+  // Whole, it still waits.
+  order(planFor(input({ joints: [link, bushing], refit: [link] })), 'fit-bushing-left', 'fit-link-left');
+  // A new link waits for the arm that carries it, opened or new, and the arm for nothing.
+  const arm = 'front.left.arm-bushings';
+  const onArm = { ...DOUBLE_ARM_TYPE.axles.front, springSeat: 'strut' as const };
+  order(planFor(input({ axle: onArm, joints: [link, arm], refit: [arm] })), 'on-front.left.arm-bushings', 'fit-link-left');
+});
+
+test('brackets first: the bar comes down before the links are undone', () => {
+  const joints = ['front.left.link-lower', 'front.left.frame-bushing'] as const;
+  order(planFor(input({ joints })), 'link-off-left', 'bushing-off-left');
+  const first = planFor(input({ joints, arranged: new Map([['brackets first', true]]) }));
+  order(first, 'unload', 'bushing-off-left', 'link-off-left');
+  // Without a bracket in the plan there is nothing to let go first.
+  expect(ids(input({ joints: ['front.left.link-lower'], arranged: new Map([['brackets first', true]]) }))).toEqual(
+    ids(input({ joints: ['front.left.link-lower'] })),
+  );
 });

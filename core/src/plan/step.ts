@@ -1,7 +1,8 @@
 import type { Material } from '../bushing';
-import type { Fastener, FastenerId, JointId } from '../joint';
+import type { Fastener, FastenerId, JointId, Opens } from '../joint';
+import type { Arranged } from './arrange';
 import type { Dialect } from '../text';
-import type { AxleEnd, AxleSpec, Orientation, PieceAxis } from '../vehicle';
+import type { AxleEnd, AxleSpec, Orientation, PieceAxis, PieceRole } from '../vehicle';
 import type { TroubleId } from './ladder';
 import type { StepId } from './step-id';
 import type { Takes, TaskTime } from './times';
@@ -38,6 +39,8 @@ export interface Step extends Takes {
   readonly confirmJoint?: JointId | undefined;
   /** What may well go wrong at it, the likeliest first. */
   readonly troubles?: readonly TroubleId[];
+  /** What is bolted together where something may go wrong: it decides what can be tried. */
+  readonly there?: readonly PieceRole[];
   /** Its wait is not cut short. */
   readonly fixed?: boolean;
 }
@@ -77,6 +80,10 @@ export interface PlanInput {
   readonly rubberStanding?: boolean;
   /** What this shop has timed, where it has. */
   readonly times?: readonly TaskTime[];
+  /** What of each is opened, where it is not all of it. */
+  readonly opens?: Opens;
+  /** What was said of how it is gone about. */
+  readonly arranged?: Arranged;
   /** Undone beside these joints, to get at something: tightened with the rest. */
   readonly also?: readonly Fastener[];
 }

@@ -1,11 +1,13 @@
 import { BadInput } from '../error';
-import { assemblyOf, fastenersFor, partsOf, type JointId, type JointKind } from '../joint';
+import { assemblyOf, fastenersFor, JOINT_SPECS, OPENS_ALL, partsOf, type JointId } from '../joint';
 import { spoken } from '../text';
-import { linkMount, SIDES, type LinkMount, type Side } from '../vehicle';
+import { SIDES, type Side } from '../vehicle';
+import { comesOff } from './arrange';
 import {
   bar,
   barClear,
   fireWatch,
+  frameBushing,
   link,
   loosen,
   lower,
@@ -35,6 +37,7 @@ function parts(joints: readonly JointId[]): JointId[] {
 export function stepsFor(input: PlanInput): Step[] {
   return allSteps(input).map((s) => ({
     ...s,
+    ...thereAt(input, s),
     title: spoken(s.title, input.dialect),
     ...(s.together === undefined ? {} : { together: spoken(s.together, input.dialect) }),
     ...(s.detail === undefined ? {} : { detail: spoken(s.detail, input.dialect) }),
@@ -42,13 +45,17 @@ export function stepsFor(input: PlanInput): Step[] {
   }));
 }
 
-/** The parts a link bolts to, by what it meets: there before the link is. */
-const CARRIES_LINK: Readonly<Record<LinkMount, readonly JointKind[]>> = {
-  arm: ['arm-bushings'],
-  knuckle: ['damper'],
-  axle: [],
-  body: [],
-};
+/** The pieces at a step where something may go wrong: of the new part where that goes on. */
+function thereAt({ axle, after }: PlanInput, { troubles, joint, phase, at }: Step): Pick<Step, 'there'> {
+  if (!troubles?.length || !joint) return {};
+  const pieces = JOINT_SPECS[partsOf(joint).kind].bolted((phase === 'fit' && after?.(joint)) || axle);
+  const here = at ? pieces.filter((p) => at.includes(p.axis)) : pieces;
+  return here.length ? { there: [...new Set(here.map((p) => p.role))] } : {};
+}
+
+/** Whether the part of a joint carries another one: it is there first. */
+const carries = (w: Work, carrier: JointId, of: JointId): boolean =>
+  JOINT_SPECS[partsOf(of).kind].carriedBy(w.axle).includes(partsOf(carrier).kind);
 
 /** A link before its neighbours: it stands in their way. */
 const inOrder = (w: Work, ids: readonly JointId[]): JointId[] => {
@@ -56,8 +63,8 @@ const inOrder = (w: Work, ids: readonly JointId[]): JointId[] => {
   return [...ids].sort((a, b) => place(a) - place(b));
 };
 
-/** Everything off, in the hand, and the new ones on. @param others the steps of what is fitted by its maker's procedure */
-function offAndOn(w: Work, bars: readonly JointId[], others: readonly Step[]): Step[] {
+/** Everything off, in the hand, and the new ones on. */
+function offAndOn(w: Work, bars: readonly JointId[]): Step[] {
   const op = (id: JointId) => operationFor(partsOf(id).kind, w.axle);
   const laid = (side: Side) =>
     parts(w.joints).filter((id) => partsOf(id).side === side && op(id) !== otherJoint && op(id) !== bar);
@@ -66,21 +73,23 @@ function offAndOn(w: Work, bars: readonly JointId[], others: readonly Step[]): S
   // The bar comes out when everything that holds it is off, and nothing goes on before it is in again.
   const barOut = bars.flatMap((id) => bar.undo(w, partsOf(id).side, id));
   const barIn = bars.flatMap((id) => bar.fit(w, partsOf(id).side, id, [...last([barOut]), ...offs.flatMap((o) => last(o.off))]));
-  /** What goes on at a side, the link last: what it bolts to is there before it. */
+  /**
+   * What goes on at a side: what carries another part before that part, the link last, and what was only let go to get at
+   * something when that is in.
+   */
   const fitAt = (side: Side, after: readonly StepId[]): Step[] => {
-    const rest = laid(side).filter((id) => op(id) !== link);
-    const before = (bars.length ? inOrder(w, rest).reverse() : rest).flatMap((id) => op(id).fit(w, side, id, after));
-    const carries = [...before, ...others]
-      .filter(
-        (s) =>
-          s.phase === 'fit' &&
-          s.joint &&
-          partsOf(s.joint).side === side &&
-          CARRIES_LINK[linkMount(w.axle)].includes(partsOf(s.joint).kind),
-      )
-      .map((s) => s.id);
-    const links = laid(side).filter((id) => op(id) === link);
-    return [...before, ...links.flatMap((id) => link.fit(w, side, id, [...after, ...carries]))];
+    const here = laid(side);
+    const rest = here.filter((id) => op(id) !== link);
+    const listed = [...(bars.length ? inOrder(w, rest).reverse() : rest), ...here.filter((id) => op(id) === link)];
+    const of = (id: JointId) =>
+      op(id)
+        .fit(w, side, id, [])
+        .map((s) => s.id);
+    const waits = (id: JointId): StepId[] =>
+      [...listed, ...w.joints.filter((x) => op(x) === otherJoint && partsOf(x).side === side)]
+        .filter((x) => x !== id && (carries(w, x, id) || (w.refit.includes(id) && !w.refit.includes(x) && !carries(w, id, x))))
+        .flatMap((x) => of(x).slice(-1));
+    return listed.flatMap((id) => op(id).fit(w, side, id, [...after, ...waits(id)]));
   };
   return [
     // Nothing goes on before everything of its side is off.
@@ -95,7 +104,9 @@ function allSteps(input: PlanInput): Step[] {
   const { end, axle } = input;
   const joints = input.joints.filter((id) => partsOf(id).axle === end);
   const after = input.after ?? (() => axle);
-  const planned = fastenersFor(end, axle, joints, true, after);
+  const { opens = OPENS_ALL, arranged = new Map() } = input;
+  const off = comesOff(axle, joints, arranged);
+  const planned = fastenersFor(end, axle, joints, { off, after, opens });
   const also = (input.also ?? []).filter((f) => !planned.some((p) => p.id === f.id));
   if (joints.length === 0 && also.length === 0) throw new BadInput('chosen joints', `must name at least one of the ${end} axle`);
   const fasteners = [...planned, ...also];
@@ -109,14 +120,18 @@ function allSteps(input: PlanInput): Step[] {
     burnt: [],
     rubberStanding: false,
     wrenches: 1,
+    opens,
+    arranged,
     ...input,
+    off,
+    bracketsFirst: (side) => arranged.get('brackets first') === true && on(side, frameBushing).length > 0,
     also,
     joints,
     fasteners,
     // A bar is let go at both sides.
     sides: SIDES.filter((s) => joints.some((id) => partsOf(id).side === s || operationFor(partsOf(id).kind, axle) === bar)),
     rideHeight: fasteners.some((f) => f.rideHeight),
-    open: ['wheels-off', ...(axle.shieldFasteners > 0 ? (['shield-off'] as const) : [])],
+    open: off.length ? off.map((what) => `${what}-off` as const) : ['raise'],
     on,
     after,
     takes: (task) => takes(task, input),
@@ -127,7 +142,7 @@ function allSteps(input: PlanInput): Step[] {
     .filter((id) => operationFor(partsOf(id).kind, axle) === otherJoint)
     .flatMap((id) => otherJoint.fit(w, partsOf(id).side, id, []));
   const bars = parts(joints).filter((id) => operationFor(partsOf(id).kind, axle) === bar);
-  const renewed = offAndOn(w, bars, others);
+  const renewed = offAndOn(w, bars);
   const fitted = [...renewed, ...others].filter((s) => s.phase === 'fit');
   const tightened = tighten(w, fitted);
   const first = (side: Side) =>

@@ -18,6 +18,8 @@ const BUILT_IN = {
   soak: [2, 4],
   unload: 2,
   'link off': [7, 14],
+  'link end off': [4, 8],
+  'link end on': 3,
   'link in the hand': 1,
   'link compared': 2,
   'link in': 5,

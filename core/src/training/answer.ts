@@ -27,7 +27,7 @@ import {
 } from '../joint';
 import { causesElsewhere, planOf, type JobState } from '../job';
 import type { GoodsCheck } from '../ledger';
-import { LADDERS, rungOf, type TroubleId } from '../plan';
+import { ladderAt, type TroubleId } from '../plan';
 import { capital, list } from '../text';
 import { convert, trimmed } from '../units';
 import { otherSide, stateMinutes, type AxleEnd, type Side, type VehicleState } from '../vehicle';
@@ -292,9 +292,10 @@ export function troubleAt(c: PracticeContext, id: string): TroubleId | undefined
 }
 
 function tried(c: PracticeContext, { step, ladder, rung }: Extract<PracticeAsk, { of: 'rung' }>): PracticeAnswer {
-  const r = rungOf(ladder, rung);
+  const rungs = ladderAt(ladder, planOf(c.state).find((p) => p.id === step)?.there);
+  const r = rungs.find((x) => x.id === rung);
   if (!r) throw new BadInput('rung', 'is none of this ladder', rung);
-  const last = LADDERS[ladder].rungs.at(-1)!.id === rung;
+  const last = rungs.at(-1) === r;
   const worked = last || lotOf(c.truth, 'rung', step, ladder, rung).chance(RUNG_SHARE);
   return {
     says: [`${r.title}: ${worked ? 'that does it' : 'it does not do it'}.`],

@@ -3,7 +3,7 @@ import { MANOEUVRES, SHIPPED, type FaultId } from '../diagnosis';
 import { jointsOf, partsOf } from '../joint';
 import { foldJob, planOf, type JobContext } from '../job';
 import type { Entry, EntryBodies } from '../ledger';
-import { LADDERS } from '../plan';
+import { ladderAt } from '../plan';
 import { chanceFrom } from '../numeric';
 import { COMPLAINT, CONTEXT, DOUBLE_ARM_TYPE, ledger, LINK_PART, STRUT_TYPE } from '../test';
 import {
@@ -209,7 +209,7 @@ test('a stud that spins spins until a rung has done it; the last rung always doe
     const ladder = first.showed.of === 'step' ? first.showed.trouble! : undefined!;
     expect(off.troubles).toContain(ladder);
     expect(p.ask({ of: 'step', step: off.id }).says).toEqual(first.says);
-    const worked = LADDERS[ladder].rungs.map((r) => p.ask({ of: 'rung', step: off.id, ladder, rung: r.id }).showed);
+    const worked = ladderAt(ladder, off.there).map((r) => p.ask({ of: 'rung', step: off.id, ladder, rung: r.id }).showed);
     expect(worked.at(-1)).toEqual({ of: 'rung', worked: true });
     expect(p.ask({ of: 'step', step: off.id }).says).toEqual(['It goes as it should.']);
   }

@@ -60,6 +60,7 @@ export const saySeen = (defects: readonly Defect[]): string => (defects.length ?
 
 const CALLED: Readonly<Record<TroubleId, string>> = {
   'stud spins': 'The nut turns, and the stud turns with it.',
+  'stud rounds': 'The key slips: the hex in the stud is round.',
   'hex rounds': 'The socket slips: the corners of the nut are gone.',
   'head spins': 'The nut turns, and the head of the bolt turns with it.',
   'bolt seized': 'The bolt does not move, with all your weight on the bar.',

@@ -3,9 +3,9 @@ import { fastenersOfPieces, type AssemblyPiece, type Disturbed, type KindPiece }
 import { endKind, type LinkSpec } from './axle';
 import { END_SPECS, LINK_ENDS, LINKS, sayStudHold, type EndKindSpec, type EndTrouble, type LinkEnd } from './links';
 
-/** The ends of a link, each whole; of one on a single bolt, the bolt. */
-const endsOf = (link: LinkSpec): readonly EndKindSpec[] =>
-  (LINKS[link.kind].oneBolt ? (['upper'] as const) : LINK_ENDS).map((end) => END_SPECS[endKind(link, end)]);
+/** The ends that are undone at a link: of one on a single bolt, the bolt. */
+const undoneAt = (link: LinkSpec, ends: readonly LinkEnd[]): readonly LinkEnd[] => (LINKS[link.kind].oneBolt ? ['upper'] : ends);
+const specOf = (link: LinkSpec, end: LinkEnd): EndKindSpec => END_SPECS[endKind(link, end)];
 
 /** Which end of a link meets what carries it, and what that is called; the other one meets the bar. */
 interface LinkMeets {
@@ -72,24 +72,30 @@ export function linkAssembly(link: LinkSpec, meets?: LinkMeets): AssemblyPiece[]
 /** The fasteners of a link, by what its ends are: rubber that grips a sleeve is tightened at ride height. */
 export const linkFasteners = (link: LinkSpec): Disturbed[] => fastenersOfPieces(linkAssembly(link));
 
-/** How a link comes off: what is undone at each end, how it is held, what may go wrong. `{side}` is filled in. */
-export function linkUndo(link: LinkSpec): {
+/** How a link comes off at these ends: what is undone, how it is held, what may go wrong. `{side}` is filled in. */
+export function linkUndo(
+  link: LinkSpec,
+  at: readonly LinkEnd[] = LINK_ENDS,
+): {
   readonly title: string;
   readonly detail: string;
   readonly troubles: readonly EndTrouble[];
 } {
-  const ends = endsOf(link);
+  const undone = undoneAt(link, at);
+  const ends = undone.map((end) => specOf(link, end));
   const what = ends.map((end) => (end.held === 'bolt head' ? 'bolt' : 'nut'));
   const both = what.length > 1 && what[0] === what[1];
   return {
-    title:
-      what.length === 1
-        ? 'Undo the {side} link bolt'
-        : both
-          ? `Undo both ${what[0]}s of the {side} link`
-          : `Undo ${list(LINK_ENDS.map((end, i) => `the ${end} ${what[i]}`))} of the {side} link`,
+    title: LINKS[link.kind].oneBolt
+      ? 'Undo the {side} link bolt'
+      : both
+        ? `Undo both ${what[0]}s of the {side} link`
+        : `Undo ${list(undone.map((end, i) => `the ${end} ${what[i]}`))} of the {side} link`,
     detail: [...new Set(ends.map((end) => end.undo.detail))].join(' '),
-    troubles: [...new Set(ends.flatMap((end) => end.undo.troubles))],
+    // A stud that cannot be held has nothing in it that rounds.
+    troubles: [...new Set(ends.flatMap((end) => end.undo.troubles))].filter(
+      (t) => t !== 'stud rounds' || undone.some((end) => link[end].hold === 'hex'),
+    ),
   };
 }
 

@@ -1,7 +1,7 @@
 import {
   jointId,
   otherSide,
-  rungOf,
+  ladderAt,
   sayFail,
   SIDES,
   untoldFails,
@@ -110,7 +110,13 @@ function atStep(m: JobMaker, v: DemoVehicle, n: number, step: PlannedStep): void
     ] as const) {
       m.beside(
         'rung',
-        { step: step.id, ladder: 'stud spins', rung, title: rungOf('stud spins', rung)!.title, worked },
+        {
+          step: step.id,
+          ladder: 'stud spins',
+          rung,
+          title: ladderAt('stud spins', step.there).find((r) => r.id === rung)!.title,
+          worked,
+        },
         2 + (n % 3),
       );
       if (worked) break;

@@ -28,6 +28,7 @@ export type Target =
   | 'height'
   | 'setting'
   | 'also'
+  | 'rung'
   | 'pieces'
   | 'sheet';
 

@@ -481,7 +481,7 @@ describe('how it stands when the work begins', () => {
     expect(w.line).toMatchObject({ label: 'Write it down', action: { to: { at: 'height' } } });
   });
   test('what follows and asks nothing may be said together; a caution is read once a wording, and by each of several', () => {
-    const w = work().add(hangs());
+    const w = work().add(hangs(), e('arrange', { what: 'shield off', yes: true }));
     const off = w.follow((l) => l.title.startsWith('Wheels off'));
     expect(answersOf(off)!.map((a) => a.label)).toEqual(['Done', 'All 2 done']);
     expect(off.why).toMatch(/With it: undershield off/);
@@ -557,7 +557,7 @@ describe('whoever knows the work says several things at once, in words', () => {
     return a?.kind === 'write' ? a.entries : [];
   };
   test('nuts pulled one after the other: one tap, a record each, said so; the line names every one with its number', () => {
-    const w = work();
+    const w = work().add(e('arrange', { what: 'shield off', yes: true }));
     const l = w.follow((x) => /^Set /.test(x.title));
     expect(l.why).toMatch(/With it: link, lower nut, left, 48 N·m; .*; undershield, 6 at 8 N·m\.$/);
     const lines = writes(l, /^All 5 clicked as set$/);

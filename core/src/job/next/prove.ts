@@ -6,7 +6,8 @@ import { owedJoints } from '../rules/debts';
 import { leftAt } from '../rules/danger';
 import { tightenStep, type StepId } from '../../plan';
 import type { Line } from '../../ledger';
-import { facingsOwed, planOf, workJoints } from '../rules/work';
+import { workJoints } from '../rules/planned';
+import { facingsOwed, planOf } from '../rules/work';
 import { goTo, goToStep, line as write, mins, type NextAnswer, type NextLine } from './line';
 import { nextAtTheRock, nextElsewhere, nextOwed } from './round';
 

@@ -261,7 +261,8 @@ function wantedAtStep(s: JobState, p: PlannedStep, said: Omit<NextLine, 'why' | 
 /** On a rusty vehicle the tools of the first rungs lie ready before the step that may need them. */
 export function sayReady(s: JobState, p: PlannedStep): string {
   if (p.phase !== 'undo' || !p.troubles?.length || !isRusty(s)) return '';
-  return ` Rusty: ${list(readyTools(p.troubles))} lie ready.`;
+  const { first, last } = readyTools(p.troubles, p.there);
+  return ` Rusty: ${list(first)} lie ready${last.length ? `; if it comes to cutting, ${list(last)}` : ''}.`;
 }
 
 /** What is measured from hub to arch: before it is raised, and again where the rubber is tightened. */

@@ -1,8 +1,18 @@
+import type { Line } from '../../ledger';
 import { LADDERS } from '../../plan';
 import { uncapital, capital, list } from '../../text';
 import type { JobState } from '../fold';
-import { openedOwed, openTroubles, rungCaution } from '../rules/trouble';
-import { type NextLine, goTo, mins, type SheetPlace, type NextAnswer, line } from './line';
+import { openedOwed, openTroubles, rungCaution, type OpenTrouble } from '../rules/trouble';
+import { type NextLine, goTo, goToStep, mins, type SheetPlace, type NextAnswer, line } from './line';
+
+/** How a rung went; one that is another way through the plan is taken by it. */
+export function rungLines(t: OpenTrouble, rung: string, title: string, worked: boolean): Line[] {
+  const arranges = worked && t.rungs.find((r) => r.id === rung)?.arranges;
+  return [
+    line('rung', { step: t.step.id, ladder: t.what, rung, title, worked }),
+    ...(arranges ? [line('arrange', { what: arranges, yes: true })] : []),
+  ];
+}
 
 /**
  * Something went wrong and is not put right: the next rung of its ladder, its caution first; whether it did it is asked, and
@@ -28,17 +38,20 @@ export function nextToTrouble(s: JobState): NextLine | undefined {
   const at: SheetPlace = { station: 'work', step: t.step.id };
   const tried = (label: string, rung: string, name: string, worked: boolean): NextAnswer => ({
     label,
-    action: { kind: 'write', at, entries: [line('rung', { step: t.step.id, ladder: t.what, rung, title: name, worked })] },
+    action: { kind: 'write', at, entries: rungLines(t, rung, name, worked) },
   });
   if (!t.rung)
-    return {
-      time: 'now',
-      title: `${title}, and nothing on the ladder did it.`,
-      why: 'Whoever leads the shop decides how it goes on. When it is off, say so.',
-      label: 'Look at it',
-      station: 'work',
-      action: { kind: 'ask', at, answers: [tried('Something else did it', 'other', 'Something else', true)] },
-    };
+    return goToStep(
+      {
+        time: 'now',
+        title: `${title}, and nothing on the ladder did it.`,
+        why: 'Whoever leads the shop decides how it goes on. When it is off, say what did it.',
+        label: 'Say what did it',
+        station: 'work',
+      },
+      t.step.id,
+      'rung',
+    );
   const r = t.rung;
   const said = {
     time: mins(r.minutes),
@@ -61,8 +74,13 @@ export function nextToTrouble(s: JobState): NextLine | undefined {
       kind: 'ask',
       at,
       answers: [
-        tried(r.scraps && t.what === 'part broke' ? 'It is safe' : 'That did it', r.id, r.title, true),
-        tried('It did not', r.id, r.title, false),
+        tried(
+          r.scraps && t.what === 'part broke' ? 'It is safe' : r.arranges ? 'Go that way' : 'That did it',
+          r.id,
+          r.title,
+          true,
+        ),
+        tried(r.arranges ? 'Not that way' : 'It did not', r.id, r.title, false),
       ],
     },
   };

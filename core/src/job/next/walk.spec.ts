@@ -149,6 +149,10 @@ class Walk {
         return piecesOf(s).map((p) => e('piece', { piece: p.id, joint: p.joint, fate: p.usual }));
       case 'also':
         return [];
+      case 'rung': {
+        const t = openTroubles(s)[0]!;
+        return [e('rung', { step: t.step.id, ladder: t.what, rung: 'other', title: 'Heat, and a longer bar', worked: true })];
+      }
       case 'alignment':
         return [e('alignment', { result: 'done here', note: '' } as never)];
       case 'road':

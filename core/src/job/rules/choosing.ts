@@ -5,7 +5,7 @@ import { LENGTH_SAME_MM, PART_VERSION, readPrice, SEATS, type Part, type Size, t
 import { parseThread } from '../../thread';
 import { readBookValue, type BookValue } from '../../torque';
 import { parseQuantity } from '../../units';
-import { readHold, type AxleEnd } from '../../vehicle';
+import { LINK_ENDS, LINKS, readHold, type AxleEnd, type LinkEnd } from '../../vehicle';
 import type { JobState } from '../fold';
 import { splitKey } from './wanted';
 
@@ -165,6 +165,8 @@ export function checkChoice(b: EntryBodies['choose'], currency: string): void {
   // A part made for one side is chosen side by side: its other hand is a choice of its own.
   if (isOneSide(b.joints) && sided === 'either' && asksReason(b.part) && !b.oneSideReason?.trim())
     throw new BadInput('reason', ONE_SIDE);
+  if (b.end && b.part.kind !== 'refit')
+    throw new BadInput('end', 'is said only of a link that goes on again: a new one goes on at both', b.end);
   if (b.part.currency !== currency)
     throw new BadInput('currency of the part', `must be ${currency}, the shop’s`, b.part.currency);
 }
@@ -177,6 +179,13 @@ export const refitPart = (currency: string): Part => ({
   name: 'The part that is there, off and on again',
   currency,
 });
+
+/** The ends of a link that may be let go by themselves to get at something; none of what comes off whole. */
+export function endsOf(s: JobState, joints: readonly JointId[]): readonly LinkEnd[] {
+  const link = joints[0] && s.context.type.axles[partsOf(joints[0]).axle].link;
+  const links = joints.length > 0 && joints.every((id) => JOINT_SPECS[partsOf(id).kind].assembly === 'link');
+  return link && links && !LINKS[link.kind].oneBolt ? LINK_ENDS : [];
+}
 
 /**
  * A part for a joint this program keeps no dimensions of: its name and price, with what its maker's sheet says of
@@ -201,7 +210,7 @@ export function ownPart(id: string, name: string, price: string, currency: strin
 /** What the sheet of such a part says, for every fastener of the joints it is for. Nothing where nothing is written. */
 export function ownTorques(s: JobState, joints: readonly JointId[], text: string, source: string): BookValue[] {
   if (!text.trim()) return [];
-  const ofPart = fastenersFor(s.axle, s.context.type.axles[s.axle], joints, false).filter((f) => f.kind !== 'shield-bolt');
+  const ofPart = fastenersFor(s.axle, s.context.type.axles[s.axle], joints, { off: [] });
   return [...new Set(ofPart.map((f) => f.kind))].map((fastener) =>
     readBookValue(text, source, { fastener, publisher: 'part maker' }, 'torque of the part'),
   );

@@ -1,4 +1,4 @@
-import { atNow, forecast, lanesFor, LADDERS, type Forecast, type Lanes, type PlannedStep, type StepId } from '../../plan';
+import { atNow, forecast, lanesFor, type Forecast, type Lanes, type PlannedStep, type StepId } from '../../plan';
 import { uncapital } from '../../text';
 import type { JobState } from '../fold';
 import { onceAState } from '../once';
@@ -115,7 +115,7 @@ const KNOWN_SHARE = 0.6;
 export function outlook(s: JobState, nowMs: number): Outlook | undefined {
   const now = workNow(s, nowMs);
   if (now.open.length === 0) return undefined;
-  const stuck = new Map(openTroubles(s).map((t) => [t.step.id, t.rung?.minutes ?? LADDERS[t.what].rungs.at(-1)!.minutes]));
+  const stuck = new Map(openTroubles(s).map((t) => [t.step.id, t.rung?.minutes ?? t.rungs.at(-1)!.minutes]));
   const open = now.open.map((p) => ({ ...p, minutes: p.minutes + (stuck.get(p.id) ?? 0) }));
   const in_ = (ms: number) => Math.max(0, (ms - nowMs) / 60_000);
   let unknown = ruined(s).length > 0;

@@ -17,7 +17,8 @@ import { fittedBy, otherStep } from '../../plan';
 import type { JobState } from '../fold';
 import { onceAState } from '../once';
 import { isFail } from '../state/joint';
-import { fastenersOf, isApproved, refitted, workJoints } from './work';
+import { refitted, workJoints } from './planned';
+import { fastenersOf, isApproved } from './work';
 
 /** A fact as it is gathered: in which list, and what it says. */
 type Lists = { -readonly [K in Exclude<keyof DangerFacts, 'renewed'>]: DangerFacts[K][number][] };

@@ -4,7 +4,7 @@ import type { JobState } from '../fold';
 import type { JointView } from '../state/looks';
 import { unrepaired } from './danger';
 import { failedBy, failsOf } from './inspection';
-import { workJoints } from './work';
+import { workJoints } from './planned';
 
 /** A finding as a customer reads it: which joint, how bad, why, and what became of it. */
 export interface Finding {

@@ -4,7 +4,7 @@ import { sayBarChange } from '../../mechanics';
 import { AXLES, type AxleEnd, type AxleSpec } from '../../vehicle';
 import type { JobState } from '../fold';
 import { onceAState } from '../once';
-import { chosenAt } from './work';
+import { chosenAt } from './planned';
 
 /** The axles as they are now: as they were measured, with every part on that went on in this job. */
 export const axlesNow = onceAState((s): Readonly<Record<AxleEnd, AxleSpec>> => {

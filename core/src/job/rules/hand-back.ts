@@ -15,7 +15,8 @@ import { goodsLines } from './goods';
 import { untoldFails } from './inspection';
 import { linkSetting } from './setting';
 import { openedOwed, ruined } from './trouble';
-import { alignmentOwed, burntAt, facingsOwed, fastenersOf, isApproved, planOf, waitingLines, workJoints } from './work';
+import { workJoints } from './planned';
+import { alignmentOwed, burntAt, facingsOwed, fastenersOf, isApproved, planOf, waitingLines } from './work';
 
 /** Something the hand-back waits for, and where it is done. */
 export type Blocker = {

@@ -40,11 +40,17 @@ test('what was put back on is on the sheet once its step is done, bought or not'
   expect(workOnPaper(foldJob(CONTEXT, [refit])).fitted).toEqual([]);
 });
 
+const shieldToo = e('arrange', { what: 'shield off', yes: true });
 test('a fastener is undone by its record, left alone by its mark, and open without either', () => {
-  const all = fastenersOf(foldJob(CONTEXT, [choose, yes]));
+  const all = fastenersOf(foldJob(CONTEXT, [choose, yes, shieldToo]));
   const shield = all.find((f) => f.fastener.kind === 'shield-bolt')!;
   const nut = all.find((f) => f.fastener.kind === 'link-lower-nut')!;
-  const p = paper(yes, tightened(e, nut), e('mark', { fastener: shield.fastener.id, how: 'left alone, checked tight' }));
+  const p = paper(
+    yes,
+    shieldToo,
+    tightened(e, nut),
+    e('mark', { fastener: shield.fastener.id, how: 'left alone, checked tight' }),
+  );
   expect(p.undone.map((f) => f.fastener.id)).toEqual([nut.fastener.id]);
   expect(p.leftAlone.map((f) => f.fastener.id)).toEqual([shield.fastener.id]);
   expect(p.open).toHaveLength(all.length - 2);

@@ -6,7 +6,8 @@ import type { BookValue } from '../../torque';
 import type { JobState } from '../fold';
 import { leftAt } from './danger';
 import { sayBan } from './verdict';
-import { fastenersOf, isApproved, workJoints, type FastenerView } from './work';
+import { workJoints } from './planned';
+import { fastenersOf, isApproved, type FastenerView } from './work';
 
 /** What the customer's sheet says was done: only what was. */
 export interface WorkOnPaper {

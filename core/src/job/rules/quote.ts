@@ -1,11 +1,13 @@
 import { sayStiffness } from '../../bushing';
 import { isAdjustable, ride, sayWarranty, upkeep, type Part } from '../../parts';
-import { partsOf, type JointId } from '../../joint';
+import { partsOf } from '../../joint';
+import type { EntryBodies } from '../../ledger';
 import { planFor, type PlannedStep } from '../../plan';
 import { capital, count, list, numberWord } from '../../text';
 import { sayStudHold } from '../../vehicle';
 import type { JobState } from '../fold';
 import type { ChoiceLine, ChoiceOption } from '../state/choices';
+import { putTogether } from './planned';
 
 /** What one way of a line costs, and what the customer gets for it. Money in minor units of the shop's currency. */
 export interface QuotedOption {
@@ -46,8 +48,15 @@ export interface QuotedLine {
 /** Setting an adjustable link, minutes a side on top of fitting it (common practice, no source). */
 const SETTING_MIN = 6;
 
-/** Hands-on minutes for these joints by the plan, rust allowed for; and how many of them this shop has timed. */
-function minutesFor(s: JobState, joints: readonly JointId[]): { readonly all: number; readonly timed: number } {
+/**
+ * Hands-on minutes for what is chosen, by the plan and by what each part brings, rust allowed for; and how many of them this
+ * shop has timed.
+ */
+function minutesFor(
+  s: JobState,
+  choices: readonly Pick<EntryBodies['choose'], 'joints' | 'part' | 'end'>[],
+): { readonly all: number; readonly timed: number } {
+  const joints = choices.flatMap((c) => c.joints);
   const here = joints.filter((id) => partsOf(id).axle === s.axle);
   const axleEnd = here.length ? s.axle : joints[0] && partsOf(joints[0]).axle;
   if (!axleEnd) return { all: 0, timed: 0 };
@@ -55,6 +64,8 @@ function minutesFor(s: JobState, joints: readonly JointId[]): { readonly all: nu
     end: axleEnd,
     axle: s.context.type.axles[axleEnd],
     joints: joints.filter((id) => partsOf(id).axle === axleEnd),
+    ...putTogether(s, (id) => choices.find((c) => c.joints.includes(id))),
+    arranged: s.arranged,
     equipment: s.setup?.equipment ?? 'lift',
     corroded: s.setup?.corroded ?? true,
     jackingPoints: s.context.type.jackingPoints,
@@ -93,7 +104,10 @@ function quoteOption(s: JobState, option: ChoiceOption): QuotedOption {
   const joints = option.choices.flatMap((c) => c.body.joints);
   const sides = new Set(joints.map((id) => partsOf(id).side)).size;
   const setting = parts.some((p) => isAdjustable(p.part.kind)) ? SETTING_MIN * sides : 0;
-  const work = minutesFor(s, joints);
+  const work = minutesFor(
+    s,
+    option.choices.map((c) => c.body),
+  );
   const minutes = Math.round(work.all + setting);
   const all = parts.map((p) => p.part);
   const refit = all.every((p) => p.kind === 'refit');
@@ -182,6 +196,9 @@ function difference(options: readonly QuotedOption[], money: (minor: number) => 
     .join(' ');
 }
 
+/** What is chosen by the first way of a line. */
+const first = (line: ChoiceLine) => (line.options[0]?.choices ?? []).map((c) => c.body);
+
 /**
  * The customer's quote: every line with its ways, priced from the parts, the plan's hands-on minutes and the shop's rate.
  * Lines beside the first are told for what they cost while it is apart, and by themselves later: what comes off once
@@ -196,7 +213,7 @@ export function quoteOf(s: JobState, money: (minor: number) => string): QuotedLi
     // What is undone for the first line anyway is not undone again.
     const saves = sameAxle
       ? Math.round(
-          minutesFor(s, main.joints).all + minutesFor(s, line.joints).all - minutesFor(s, [...main.joints, ...line.joints]).all,
+          minutesFor(s, first(main)).all + minutesFor(s, first(line)).all - minutesFor(s, [...first(main), ...first(line)]).all,
         )
       : 0;
     return {

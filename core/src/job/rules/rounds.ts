@@ -18,7 +18,7 @@ import { onceAState } from '../once';
 import { grouped } from '../state/grouped';
 import { owedJoints } from './debts';
 import { lookFor, planned, wishes, type Wish } from './wishes';
-import { workJoints } from './work';
+import { workJoints } from './planned';
 
 /** One look at one side. */
 export interface LookCell {

@@ -1,10 +1,11 @@
-import { assemblyOf, partsOf, type JointId } from '../../joint';
+import { assemblyOf, JOINT_SPECS, partsOf, type JointId } from '../../joint';
 import type { Entry } from '../../ledger';
-import { LADDERS, rungOf, type PlannedStep, type Rung, type TroubleId } from '../../plan';
+import { happensAt, ladderAt, LADDERS, rungOf, TROUBLES, type PlannedStep, type Rung, type TroubleId } from '../../plan';
 import { uncapital } from '../../text';
 import type { JobState } from '../fold';
 import { sayParts } from '../say';
-import { planOf, refitted, workJoints } from './work';
+import { refitted, workJoints } from './planned';
+import { planOf } from './work';
 
 /** Something that went wrong at a step and is not put right yet. */
 export interface OpenTrouble {
@@ -13,6 +14,8 @@ export interface OpenTrouble {
   readonly what: TroubleId;
   /** Rungs that were tried and did not do it. */
   readonly tried: readonly string[];
+  /** All there is to try, by what is there. */
+  readonly rungs: readonly Rung[];
   /** What to try next; undefined where the ladder is at its end. */
   readonly rung: Rung | undefined;
 }
@@ -28,8 +31,9 @@ export function openTroubles(s: JobState): OpenTrouble[] {
     .flatMap((entry): OpenTrouble[] => {
       const { step: id, what } = entry.body;
       const step = plan.get(id);
-      const ladder = LADDERS[what].rungs;
-      if (!step || ladder.length === 0) return [];
+      if (!step) return [];
+      const ladder = ladderAt(what, step.there);
+      if (ladder.length === 0) return [];
       const after = (e: Entry | undefined) => e !== undefined && at.get(e.id)! > at.get(entry.id)!;
       const done = s.steps.get(id);
       if (done?.body.state === 'done' && after(done)) return [];
@@ -39,7 +43,7 @@ export function openTroubles(s: JobState): OpenTrouble[] {
       const again = s.troubles.some((e) => e.body.step === id && e.body.what === what && at.get(e.id)! > at.get(entry.id)!);
       if (again) return [];
       const tried = rungs.map((r) => r.body.rung);
-      return [{ entry, step, what, tried, rung: ladder.find((r) => !tried.includes(r.id)) }];
+      return [{ entry, step, what, tried, rungs: ladder, rung: ladder.find((r) => !tried.includes(r.id)) }];
     })
     .reverse();
 }
@@ -47,6 +51,12 @@ export function openTroubles(s: JobState): OpenTrouble[] {
 /** What may be called out at a step, the likeliest first; what is called out already is left out. */
 export const troublesAt = (s: JobState, step: PlannedStep): TroubleId[] =>
   (step.troubles ?? []).filter((t) => !openTroubles(s).some((o) => o.step.id === step.id && o.what === t));
+
+/** What else can go wrong at a step than what is likely there: by what is there, and not what its own question says. */
+export const rarerAt = (s: JobState, step: PlannedStep): TroubleId[] =>
+  TROUBLES.filter((t) => LADDERS[t].rungs.length > 0 && t !== 'part broke' && happensAt(t, step.there)).filter(
+    (t) => !troublesAt(s, step).includes(t) && !openTroubles(s).some((o) => o.step.id === step.id && o.what === t),
+  );
 
 /** The id a rung's caution is read under: its own, or it would be read with its step's. */
 export const rungCaution = (step: string, rung: Rung): string => `${step} ${rung.id}`;
@@ -73,6 +83,15 @@ export function ruined(s: JobState): JointId[] {
   });
 }
 
+/** What the part of a step is bolted to is taken out by this plan anyway: nothing else came open with it. */
+function opensPlanned(s: JobState, step: string): boolean {
+  const joint = jointOf(s, step);
+  if (joint === undefined) return false;
+  const { side, kind } = partsOf(joint);
+  const carriers = JOINT_SPECS[kind].carriedBy(s.context.type.axles[s.axle]);
+  return workJoints(s).some((id) => partsOf(id).side === side && carriers.includes(partsOf(id).kind));
+}
+
 /** A part was taken out with its neighbour, and nobody has said what came open with it. */
 export function openedOwed(s: JobState): Entry<'rung'> | undefined {
   const at = order(s);
@@ -80,6 +99,7 @@ export function openedOwed(s: JobState): Entry<'rung'> | undefined {
     (r) =>
       r.body.worked &&
       rungOf(r.body.ladder, r.body.rung)?.opens &&
+      !opensPlanned(s, r.body.step) &&
       !s.entries.some(
         (e) =>
           at.get(e.id)! > at.get(r.id)! &&

@@ -1,4 +1,3 @@
-import { asFitted } from '../../assembly';
 import { splitFault } from '../../diagnosis';
 import {
   assemblyJoints,
@@ -28,16 +27,11 @@ import {
   type Ruling,
   type ThreadCondition,
 } from '../../torque';
-import type { AxleSpec, LinkEnd, Orientation } from '../../vehicle';
+import type { LinkEnd, Orientation } from '../../vehicle';
 import type { JobState } from '../fold';
 import { onceAState } from '../once';
+import { axleAt, chosenAt, disturbing, opensAt, plannedJoints, refitted, workJoints } from './planned';
 import type { ChoiceLine } from '../state/choices';
-
-/** Joints to be worked on: those of the choices the customer did not decline or put off. */
-export const workJoints = onceAState((s): readonly JointId[] => {
-  const wanted = s.choices.filter((c) => !['declined', 'later'].includes(s.standing.get(c.id) ?? ''));
-  return [...new Set(wanted.flatMap((c) => c.body.joints))];
-});
 
 /** What the customer last said to a choice; a yes after a no takes its place, and the other way round. */
 export const answered = (s: JobState, choice: string): Entry<'answer'> | undefined =>
@@ -47,13 +41,6 @@ export const isApproved = (s: JobState, choice: string): boolean => s.standing.g
 
 /** The lines nobody has answered for. */
 export const waitingLines = (s: JobState): ChoiceLine[] => s.lines.filter((l) => l.standing === 'waiting');
-
-/** The same, of the axle the job is about: what its plan lays out. */
-const plannedJoints = (s: JobState): JointId[] => workJoints(s).filter((id) => partsOf(id).axle === s.axle);
-
-/** Of these, the joints whose old part goes on again. */
-export const refitted = (s: JobState, joints: readonly JointId[]): JointId[] =>
-  joints.filter((id) => s.choices.filter((c) => c.body.joints.includes(id)).at(-1)?.body.part.kind === 'refit');
 
 /** Undone beside the plan on this axle: each as many as were said. */
 function alsoUndone(s: JobState): Fastener[] {
@@ -71,7 +58,7 @@ export function mayBeUndone(s: JobState, joint: JointId): Fastener[] {
   // One axle a job: the first thing that is chosen or undone says which.
   if (end !== s.axle && (workJoints(s).length > 0 || s.undone.size > 0)) return [];
   const axle = s.context.type.axles[end];
-  const planned = fastenersFor(end, axle, plannedJoints(s)).map((f) => f.id);
+  const planned = fastenersFor(end, axle, plannedJoints(s), disturbing(s)).map((f) => f.id);
   return fastenersAt(axle, joint).filter((f) => !planned.includes(f.id));
 }
 
@@ -104,6 +91,8 @@ export const planOf = onceAState((s): readonly PlannedStep[] => {
     refit: refitted(s, joints),
     fitted: fittedParts(s),
     after: (joint) => axleAt(s, joint),
+    opens: (joint) => opensAt(s, joint),
+    arranged: s.arranged,
     equipment: s.setup?.equipment ?? 'lift',
     corroded: isRusty(s),
     jackingPoints: s.context.type.jackingPoints,
@@ -150,7 +139,7 @@ export function doubted(s: JobState, joint: JointId): boolean {
 
 /** What comes off with the parts that are worked on. */
 export const piecesOf = onceAState((s): readonly Piece[] =>
-  piecesFor(s.context.type.axles[s.axle], plannedJoints(s), refitted(s, plannedJoints(s))),
+  piecesFor(s.context.type.axles[s.axle], plannedJoints(s), refitted(s, plannedJoints(s)), (joint) => opensAt(s, joint)),
 );
 
 /** What a hand needs to turn one fastener: the nut's or bolt's size, and how the stud is held. */
@@ -189,14 +178,6 @@ function pastCalibration(s: JobState, fastener: FastenerId): string | undefined 
   return e && until && e.at.slice(0, 10) > until ? until : undefined;
 }
 
-/** The part that was chosen for a joint last, or for another end of its part. */
-export const chosenAt = (s: JobState, joint: JointId): Part | undefined =>
-  s.choices.findLast((c) => c.body.joints.some((id) => assemblyOf(id) === assemblyOf(joint)))?.body.part;
-
-/** The axle as it is put together at a joint with what was chosen for it. */
-export const axleAt = (s: JobState, joint: JointId): AxleSpec =>
-  asFitted(s.context.type.axles[partsOf(joint).axle], chosenAt(s, joint));
-
 /** The end of a link that a fastener of it is at; a single bolt has its nut and head where the upper one is. */
 const endOf = (kind: FastenerKind): LinkEnd => (kind === 'link-lower-nut' ? 'lower' : 'upper');
 
@@ -212,8 +193,8 @@ export const fastenersOf = onceAState((s): readonly FastenerView[] => {
   const byWheel = all.some((v) => v.wheel) && !material;
   const ofPart = by('part maker');
   const axle = s.context.type.axles[s.axle];
-  const planned = fastenersFor(s.axle, axle, plannedJoints(s), true, (joint) => axleAt(s, joint));
-  const was = new Map(fastenersFor(s.axle, axle, plannedJoints(s)).map((f) => [f.id, f]));
+  const planned = fastenersFor(s.axle, axle, plannedJoints(s), disturbing(s));
+  const was = new Map(fastenersFor(s.axle, axle, plannedJoints(s), disturbing(s, 'as it was')).map((f) => [f.id, f]));
   const also = alsoUndone(s).filter((f) => !planned.some((p) => p.id === f.id));
   const back = refitted(s, plannedJoints(s));
   const renewing = new Set(

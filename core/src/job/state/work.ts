@@ -1,5 +1,7 @@
-import type { FastenerId, JointId } from '../../joint';
+import { isJointId, partsOf, type FastenerId, type JointId } from '../../joint';
 import type { Entry, EntryBodies, Ledger } from '../../ledger';
+import type { Arranged, Arrangement, StepId } from '../../plan';
+import type { AxleEnd } from '../../vehicle';
 
 /** What was undone, fitted and tightened. */
 export interface WorkState {
@@ -14,6 +16,8 @@ export interface WorkState {
   readonly troubles: readonly Entry<'trouble'>[];
   /** The rungs tried, oldest first. */
   readonly rungs: readonly Entry<'rung'>[];
+  /** How it is gone about, as it was said; what came off is off, whatever was said before. */
+  readonly arranged: Arranged;
   /** Undone beside the plan: how many of each. */
   readonly undone: ReadonlyMap<FastenerId, number>;
   readonly torques: ReadonlyMap<string, Entry<'torque'>>;
@@ -33,26 +37,44 @@ export interface WorkState {
   readonly cautions: ReadonlySet<string>;
 }
 
-export const workState = ({ kept }: Ledger): WorkState => ({
-  steps: kept.step,
-  apart: kept.apart,
-  heights: new Map([...kept.height].map(([at, e]) => [at, e.body])),
-  crew: kept.crew,
-  troubles: kept.trouble,
-  rungs: kept.rung,
-  undone: new Map([...kept.undone.values()].filter((e) => e.body.count > 0).map((e) => [e.body.fastener, e.body.count])),
-  torques: kept.torque,
-  book: kept.book,
-  marks: kept.mark,
-  clicks: kept.clicks,
-  locks: kept.lock,
-  coats: kept.coat,
-  wheels: kept.wheels,
-  tips: kept.tip,
-  ways: kept.way,
-  pieces: kept.piece,
-  orientations: kept.orientation,
-  confirms: kept.confirm as ReadonlyMap<JointId, Entry<'confirm'>>,
-  photos: kept.photo,
-  cautions: new Set(kept.caution.keys()),
-});
+/** Wheels and shield that were off in this job: they go on again, and their torques are owed. */
+function cameOff({ entries, struck, kept }: Ledger, axle: AxleEnd): (readonly [Arrangement, true])[] {
+  const done = (step: StepId) => kept.step.get(step)?.body.state === 'done';
+  const at = (e: Entry): boolean => {
+    if (e.kind === 'stands') return e.body.state === 'wheels-off' && (e.body.axle ?? axle) === axle;
+    if (e.kind === 'reading') return e.body.state === 'wheels-off' && partsOf(e.body.joint).axle === axle;
+    if (e.kind !== 'check' || e.body.state !== 'wheels-off') return false;
+    return e.body.results.some((r) => isJointId(r.joint) && partsOf(r.joint).axle === axle);
+  };
+  const wheels = done('wheels-off') || entries.some((e) => !struck.has(e.id) && at(e));
+  return [...(wheels ? [['wheels off', true] as const] : []), ...(done('shield-off') ? [['shield off', true] as const] : [])];
+}
+
+/** @param axle the axle the work is at */
+export function workState(l: Ledger, axle: AxleEnd): WorkState {
+  const { kept } = l;
+  return {
+    steps: kept.step,
+    apart: kept.apart,
+    heights: new Map([...kept.height].map(([at, e]) => [at, e.body])),
+    crew: kept.crew,
+    troubles: kept.trouble,
+    rungs: kept.rung,
+    arranged: new Map([...[...kept.arrange].map(([what, e]) => [what as Arrangement, e.body.yes] as const), ...cameOff(l, axle)]),
+    undone: new Map([...kept.undone.values()].filter((e) => e.body.count > 0).map((e) => [e.body.fastener, e.body.count])),
+    torques: kept.torque,
+    book: kept.book,
+    marks: kept.mark,
+    clicks: kept.clicks,
+    locks: kept.lock,
+    coats: kept.coat,
+    wheels: kept.wheels,
+    tips: kept.tip,
+    ways: kept.way,
+    pieces: kept.piece,
+    orientations: kept.orientation,
+    confirms: kept.confirm as ReadonlyMap<JointId, Entry<'confirm'>>,
+    photos: kept.photo,
+    cautions: new Set(kept.caution.keys()),
+  };
+}

@@ -19,6 +19,7 @@ export const armBushings = jointKind<'arm-bushing-front' | 'arm-bushing-rear'>({
     return typeof carriedBy === 'string' ? [] : carriedBy.map((at) => `arm-bushing-${at}` as const);
   },
   rubber: () => true,
+  behind: ['wheels', 'shield'],
   // The arm comes off with its ball joint let go.
   bolted: (axle) => [
     ...bonded({

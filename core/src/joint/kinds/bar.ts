@@ -92,5 +92,6 @@ export const bar = jointKind({
   ofBar: true,
   rusts: true,
   acrossVehicle: ['sway bar', 'anti-roll bar'],
+  behind: ['wheels', 'shield'],
   bolted: barPieces,
 });

@@ -29,5 +29,6 @@ export const frameBushing = jointKind<'bracket-bolts'>({
   pair: true,
   rusts: true,
   rubber: () => true,
+  behind: ['shield'],
   bolted: bushingPieces,
 });

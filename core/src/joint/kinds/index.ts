@@ -52,5 +52,5 @@ export const jointKinds = (axle: AxleSpec): JointKind[] => JOINT_KINDS.filter((k
 export const FINER_FAULTS: ReadonlyMap<FinerFaultKind, JointKind> = new Map(
   JOINT_KINDS.flatMap((k) => (Object.keys(JOINT_SPECS[k].finer) as FinerFaultKind[]).map((f) => [f, k] as const)),
 );
-export type { FinerFault, JointKindSpec } from './joint-kind';
+export { BEFORE, type Before, type FinerFault, type JointKindSpec } from './joint-kind';
 export { barEnd } from './link-end';

@@ -1,15 +1,6 @@
 import type { Vec3 } from '../../numeric';
 import type { Name } from '../../text';
-import {
-  askedOfPieces,
-  facingsOfPieces,
-  fastenersOfPieces,
-  type AssemblyPiece,
-  type AxleSpec,
-  type Disturbed,
-  type OrientationSpec,
-  type PieceSpec,
-} from '../../vehicle';
+import type { AssemblyPiece, AxleSpec } from '../../vehicle';
 import type { CheckId } from '../check';
 import type { Defect } from '../defects';
 
@@ -20,6 +11,10 @@ export interface FinerFault {
   /** Salt takes it sooner than most. */
   readonly rusts?: boolean;
 }
+
+/** What of a vehicle can stand before a joint and comes off by itself. */
+export const BEFORE = ['wheels', 'shield'] as const;
+export type Before = (typeof BEFORE)[number];
 
 /** One kind of joint, whole: its names, where it stands, how it is looked at, what it can have, what renewing it disturbs. */
 export interface JointKindSpec<Finer extends string = string> {
@@ -53,23 +48,18 @@ export interface JointKindSpec<Finer extends string = string> {
   readonly assembly: string | null;
   /** The name of the part it is one end of, where that is one for both sides of the axle: renewed once. */
   readonly acrossVehicle: Name | null;
-  /** What is bolted together there, in the order it comes off; everything below is read off it. */
+  /** What comes off before hands reach it (common practice, no source). */
+  readonly behind: readonly Before[];
+  /** The kinds whose part carries this one: there before it goes on. */
+  carriedBy(axle: AxleSpec): readonly string[];
+  /** What is bolted together there, in the order it comes off; torques, what is asked and what faces are read off it. */
   bolted(axle: AxleSpec): readonly AssemblyPiece[];
-  /** What renewing it disturbs, in working order. */
-  fasteners(axle: AxleSpec): readonly Disturbed[];
-  /** What comes off with it; the first is the old part itself. */
-  pieces(axle: AxleSpec): readonly PieceSpec[];
-  /** How its handed pieces face. */
-  facings(axle: AxleSpec): readonly OrientationSpec[];
 }
 
-type ReadOff = 'fasteners' | 'pieces' | 'facings';
-type Given<F extends string> = Pick<JointKindSpec<F>, 'name' | 'stands' | 'place' | 'checks'> &
-  Partial<Omit<JointKindSpec<F>, ReadOff>>;
+type Given<F extends string> = Pick<JointKindSpec<F>, 'name' | 'stands' | 'place' | 'checks'> & Partial<JointKindSpec<F>>;
 
 /** A kind of joint from what it must say; the rest is what most joints are. */
 export function jointKind<F extends string = never>(given: Given<F>): JointKindSpec<F> {
-  const bolted = given.bolted ?? (() => []);
   return {
     dangerous: false,
     loadedBySpring: false,
@@ -83,11 +73,10 @@ export function jointKind<F extends string = never>(given: Given<F>): JointKindS
     pair: false,
     assembly: null,
     acrossVehicle: null,
+    behind: ['wheels'],
+    carriedBy: () => [],
+    bolted: () => [],
     ...given,
-    bolted,
-    fasteners: (axle) => fastenersOfPieces(bolted(axle)),
-    pieces: (axle) => askedOfPieces(bolted(axle)),
-    facings: (axle) => facingsOfPieces(bolted(axle)),
   };
 }
 

@@ -27,16 +27,17 @@ const mountEnd = ({ points: p }: AxleSpec): LinkEnd => ((p.linkMount?.at[2] ?? 0
 /** The end of its link that meets the bar. */
 export const barEnd = (axle: AxleSpec): LinkEnd => (mountEnd(axle) === 'upper' ? 'lower' : 'upper');
 
-const MOUNTS: Readonly<Record<LinkMount, Name>> = {
-  knuckle: 'tab on the knuckle',
-  arm: ['control arm', 'wishbone'],
-  axle: 'tab on the axle',
-  body: 'tab on the body',
+/** What carries the link beside the bar: what that is called, and the kind of joint whose part it is. */
+const MOUNTS: Readonly<Record<LinkMount, { readonly name: Name; readonly part: readonly string[] }>> = {
+  knuckle: { name: 'tab on the knuckle', part: ['damper'] },
+  arm: { name: ['control arm', 'wishbone'], part: ['arm-bushings'] },
+  axle: { name: 'tab on the axle', part: [] },
+  body: { name: 'tab on the body', part: [] },
 };
 
 /** A link comes off whole: either end is the whole of it. */
 export const linkPieces = (axle: AxleSpec): readonly AssemblyPiece[] =>
-  axle.link ? linkAssembly(axle.link, { end: mountEnd(axle), mount: MOUNTS[linkMount(axle)] }) : [];
+  axle.link ? linkAssembly(axle.link, { end: mountEnd(axle), mount: MOUNTS[linkMount(axle)].name }) : [];
 
 function detail(axle: AxleSpec, end: LinkEnd): string {
   const link = axle.link;
@@ -80,6 +81,7 @@ export function linkEnd<F extends string = never>(end: LinkEnd, finer: Readonly<
     pair: true,
     rubber: (axle) => axle.link !== null && END_SPECS[endKind(axle.link, end)].rubber,
     assembly: 'link',
+    carriedBy: (axle) => MOUNTS[linkMount(axle)].part,
     bolted: linkPieces,
   });
 }

@@ -1,5 +1,6 @@
 import { partNumber, readPart } from '../../parts';
 import { sayMoney } from '../../text';
+import { LINK_ENDS } from '../../vehicle';
 import { type Body, bodyOf } from './body';
 import { entryKind, EVERYBODY } from './entry-kind';
 
@@ -9,6 +10,8 @@ const body = bodyOf(({ z, jointId, part, text }) =>
     part,
     quantity: z.int().min(1).max(20),
     oneSideReason: text(200).optional(),
+    /** Of a link that goes on again only this end had to come off. */
+    end: z.enum(LINK_ENDS).optional(),
   }),
 );
 /** A part that is put to the customer for joints; another way for the same joints stands beside it (`job/state/choices`). */
@@ -54,6 +57,7 @@ export const choose = entryKind(body)({
     },
     quantity: 1,
     oneSideReason: 'the other is new',
+    end: 'upper',
   },
   version: 2,
   // The part it carries was of the first version.
@@ -65,6 +69,6 @@ export const choose = entryKind(body)({
     const known = b.part.kind === 'other part' || b.part.kind === 'refit' ? '' : partNumber(b.part.id);
     const number = known && `, ${known}`;
     const price = b.part.kind === 'refit' ? '' : `, ${sayMoney(b.part.priceMinor, b.part.currency)} each`;
-    return `Chosen: ${b.quantity} × ${b.part.name}${number}${price}, for ${w.parts(b.joints)}${b.oneSideReason ? `; one side: ${b.oneSideReason}` : ''}`;
+    return `Chosen: ${b.quantity} × ${b.part.name}${number}${price}, for ${w.parts(b.joints)}${b.end ? `, ${b.end} end only` : ''}${b.oneSideReason ? `; one side: ${b.oneSideReason}` : ''}`;
   },
 });

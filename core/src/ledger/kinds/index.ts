@@ -1,5 +1,6 @@
 import { alignment } from './alignment';
 import { apart } from './apart';
+import { arrange } from './arrange';
 import { answer } from './answer';
 import { book } from './book';
 import { caution } from './caution';
@@ -88,6 +89,7 @@ export const ENTRY_SPECS = {
   way,
   rung,
   undone,
+  arrange,
   torque,
   book,
   mark,

@@ -1,4 +1,4 @@
-import { FIRE_WATCH_MIN } from '../ladder';
+import { FIRE_WATCH_MIN } from '../rungs';
 import type { Step } from '../step';
 import { step, type Work } from './operation';
 

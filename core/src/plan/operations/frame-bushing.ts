@@ -21,7 +21,10 @@ export const frameBushing: PartOperation = {
         id: sideStep('bushing-off', side),
         phase: 'undo',
         ...w.takes('bushing off'),
-        needs: [sideStep('soak', side), w.on(side, link).length ? sideStep('link-off', side) : 'unload'],
+        needs: [
+          sideStep('soak', side),
+          !w.bracketsFirst(side) && w.on(side, link).length ? sideStep('link-off', side) : 'unload',
+        ],
         joint,
         title: capital(kind.undo.title.replace('{side}', side)),
         tools: [`${sayHex(spec.hexMm)} socket`, ...kind.undo.tools],

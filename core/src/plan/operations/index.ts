@@ -18,6 +18,7 @@ export const operationFor = (kind: JointKind, axle: AxleSpec): PartOperation =>
 export const fittedBy = (joint: JointId, axle: AxleSpec): StepId => operationFor(partsOf(joint).kind, axle).fittedBy(joint);
 export { bar, barClear } from './bar';
 export { fireWatch } from './fire-watch';
+export { frameBushing } from './frame-bushing';
 export { link } from './link';
 export { otherJoint } from './other-joint';
 export { loosen } from './loosen';

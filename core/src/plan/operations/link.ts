@@ -1,9 +1,11 @@
 import { JOINT_SPECS, partsOf, type JointId } from '../../joint';
 import { capital } from '../../text';
 import { sayHex } from '../../thread';
-import { END_SPECS, endHeld, endKind, LINK_ENDS, linkUndo, type LinkEnd, type LinkSpec } from '../../vehicle';
+import { END_SPECS, endHeld, endKind, LINK_ENDS, linkUndo, type LinkEnd, type LinkSpec, type Side } from '../../vehicle';
 import { facingsAt } from '../pieces';
 import { sideStep } from '../step-id';
+import type { Step } from '../step';
+import type { StepId } from '../step-id';
 import { step, type PartOperation, type Work } from './operation';
 
 /** What holds an end while its nut turns. */
@@ -26,6 +28,38 @@ function greased(w: Work, joint: JointId): string {
   return ` Its grease fitting in before it goes up; grease until ${boot ? 'the boot just swells' : 'it shows at the faces'}, then stop.`;
 }
 
+/** The only end that comes off, where the other one stays. */
+const onlyEnd = (w: Work, joint: JointId): LinkEnd | undefined => LINK_ENDS.find((end) => w.opens(joint)?.includes(end));
+
+/** The spanners of an end, and what holds it. */
+const toolsAt = (spec: LinkSpec, ends: readonly LinkEnd[]): string[] => [
+  ...new Set([...ends.map((end) => sayHex(spec[end].nutHexMm)), ...ends.flatMap((end) => holdTool(spec, end)), 'breaker bar']),
+];
+
+/** What a side's link waits for: with the brackets let go first the bar is down, and the link hangs straight. */
+const offAfter = (w: Work, side: Side): StepId[] => [
+  sideStep('soak', side),
+  w.bracketsFirst(side) ? sideStep('bushing-off', side) : 'unload',
+];
+
+/** One end let go so that something else can be reached; the link stays on its other end. */
+function endOff(w: Work, side: Side, joint: JointId, spec: LinkSpec, end: LinkEnd): Step {
+  const undo = linkUndo(spec, [end]);
+  return step({
+    id: sideStep('link-off', side),
+    phase: 'undo',
+    ...w.takes('link end off'),
+    needs: offAfter(w, side),
+    joint,
+    at: [end],
+    title: `${undo.title.replace('{side}', side)}; its other end stays`,
+    tools: toolsAt(spec, [end]),
+    detail: `${undo.detail} The link is tied clear of hoses and shaft.`,
+    caution: 'Photograph it before it comes off.',
+    troubles: undo.troubles,
+  });
+}
+
 /** A link off and a new one on, whatever its kind: the kind says how it comes off. */
 export const link: PartOperation = {
   renews: (kind) => JOINT_SPECS[kind].assembly === 'link',
@@ -33,24 +67,18 @@ export const link: PartOperation = {
   undo(w, side, joint) {
     const spec = w.axle.link;
     if (!spec) return [];
+    const only = onlyEnd(w, joint);
+    if (only) return [endOff(w, side, joint, spec, only)];
     const undo = linkUndo(spec);
     return [
       step({
         id: sideStep('link-off', side),
         phase: 'undo',
         ...w.takes('link off'),
-        needs: [sideStep('soak', side), 'unload'],
+        needs: offAfter(w, side),
         joint,
         title: undo.title.replace('{side}', side),
-        tools: [
-          ...new Set([
-            sayHex(spec.lower.nutHexMm),
-            sayHex(spec.upper.nutHexMm),
-            ...holdTool(spec, 'lower'),
-            ...holdTool(spec, 'upper'),
-            'breaker bar',
-          ]),
-        ],
+        tools: toolsAt(spec, ['lower', 'upper']),
         detail: undo.detail,
         caution: 'Photograph it before it comes off.',
         troubles: undo.troubles,
@@ -82,6 +110,21 @@ export const link: PartOperation = {
     ];
   },
   fit(w, side, joint, after) {
+    const only = onlyEnd(w, joint);
+    if (only)
+      return [
+        step({
+          id: sideStep('fit-link', side),
+          phase: 'fit',
+          ...w.takes('link end on'),
+          joint,
+          at: [only],
+          facings: facingsAt(w.after(joint), joint, w.opens),
+          needs: after,
+          title: `The ${side} link’s ${only} end on again, nut run on by hand`,
+          troubles: ['thread short', 'part broke'],
+        }),
+      ];
     return [
       step({
         id: sideStep('fit-link', side),

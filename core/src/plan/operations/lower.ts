@@ -31,19 +31,25 @@ export function lower(w: Work, after: readonly StepId[]): Step[] {
       detail:
         'After tightening it keeps rust out and does not touch the torque. Discs, pads and tyres stay dry; every tool is back, nothing lies on the arm.',
     }),
-    step({
-      id: 'wheels-on',
-      phase: 'lower',
-      ...w.takes('wheels on'),
-      needs: [...after, 'finish', ...(shield ? (['shield-on'] as const) : [])],
-      title: 'Wheels on, every nut by hand',
-      detail: 'Hub faces clean. No anti-seize on the studs.',
-    }),
+  );
+  const closed: StepId[] = [...after, 'finish', ...(shield ? (['shield-on'] as const) : [])];
+  if (w.off.includes('wheels'))
+    out.push(
+      step({
+        id: 'wheels-on',
+        phase: 'lower',
+        ...w.takes('wheels on'),
+        needs: closed,
+        title: 'Wheels on, every nut by hand',
+        detail: 'Hub faces clean. No anti-seize on the studs.',
+      }),
+    );
+  out.push(
     step({
       id: 'lower',
       phase: 'lower',
       ...w.takes(w.equipment === 'lift' ? 'lower the lift' : 'lower the jack'),
-      needs: ['wheels-on'],
+      needs: w.off.includes('wheels') ? ['wheels-on'] : closed,
       title: 'Down on the ground',
       detail: 'Everything out from under it first.',
     }),

@@ -2,9 +2,30 @@ import { otherEnd } from '../../vehicle';
 import type { Step } from '../step';
 import { step, wheelSocket, type Work } from './operation';
 
+/** Up, both wheels hanging. */
+function raise(w: Work, rideHeight: boolean): Step {
+  const { end } = w;
+  const lift = w.equipment === 'lift';
+  const cracked = w.off.includes('wheels') && !lift;
+  return step({
+    id: 'raise',
+    phase: 'make safe',
+    ...w.takes(lift ? 'raise on a lift' : 'raise on stands'),
+    needs: ['chock', ...(rideHeight ? (['height'] as const) : []), ...(cracked ? (['crack'] as const) : [])],
+    tools: lift ? ['lift'] : ['trolley jack', 'two stands rated for it'],
+    title: lift ? `Raise it, both ${end} wheels hanging` : `Raise the ${end}, both sides level, on stands`,
+    detail: `At: ${w.jackingPoints}. Both ends of the axle level, or the bar is wound up.`,
+    caution: lift
+      ? 'Check the pads again a hand’s breadth off the floor, and the locks at height.'
+      : 'Never under a vehicle held by a jack alone. Rock it on its stands before you go under.',
+  });
+}
+
 /** Chocked, measured, raised, wheels and shield off. */
 export function makeSafe(w: Work): Step[] {
   const { end, axle } = w;
+  const wheels = w.off.includes('wheels');
+
   const rideHeight = w.rideHeight && !w.rubberStanding;
   const lift = w.equipment === 'lift';
   const out: Step[] = [
@@ -33,7 +54,7 @@ export function makeSafe(w: Work): Step[] {
         detail: 'The rubber is tightened at this height later.',
       }),
     );
-  if (!lift)
+  if (wheels && !lift)
     out.push(
       step({
         id: 'crack',
@@ -44,29 +65,19 @@ export function makeSafe(w: Work): Step[] {
         title: 'Crack the wheel nuts a quarter turn, tyres on the ground',
       }),
     );
-  out.push(
-    step({
-      id: 'raise',
-      phase: 'make safe',
-      ...w.takes(lift ? 'raise on a lift' : 'raise on stands'),
-      needs: ['chock', ...(rideHeight ? (['height'] as const) : []), ...(lift ? [] : (['crack'] as const))],
-      tools: lift ? ['lift'] : ['trolley jack', 'two stands rated for it'],
-      title: lift ? `Raise it, both ${end} wheels hanging` : `Raise the ${end}, both sides level, on stands`,
-      detail: `At: ${w.jackingPoints}. Both ends of the axle level, or the bar is wound up.`,
-      caution: lift
-        ? 'Check the pads again a hand’s breadth off the floor, and the locks at height.'
-        : 'Never under a vehicle held by a jack alone. Rock it on its stands before you go under.',
-    }),
-    step({
-      id: 'wheels-off',
-      phase: 'make safe',
-      ...w.takes('wheels off'),
-      needs: ['raise'],
-      tools: [wheelSocket(w)],
-      title: 'Wheels off, one laid under each sill',
-    }),
-  );
-  if (axle.shieldFasteners > 0)
+  out.push(raise(w, rideHeight));
+  if (wheels)
+    out.push(
+      step({
+        id: 'wheels-off',
+        phase: 'make safe',
+        ...w.takes('wheels off'),
+        needs: ['raise'],
+        tools: [wheelSocket(w)],
+        title: 'Wheels off, one laid under each sill',
+      }),
+    );
+  if (w.off.includes('shield'))
     out.push(
       step({
         id: 'shield-off',

@@ -1,4 +1,4 @@
-import type { Fastener, JointId, JointKind } from '../../joint';
+import type { Before, Fastener, JointId, JointKind } from '../../joint';
 import { sayHex } from '../../thread';
 import type { AxleSpec, Side } from '../../vehicle';
 import type { PlanInput, Step } from '../step';
@@ -9,6 +9,10 @@ import type { Takes, Task } from '../times';
 export interface Work extends Required<PlanInput> {
   readonly sides: readonly Side[];
   readonly fasteners: readonly Fastener[];
+  /** What comes off before hands reach the parts. */
+  readonly off: readonly Before[];
+  /** At this side the bracket is let go before the link. */
+  bracketsFirst(side: Side): boolean;
   /** Whether anything is tightened at ride height. */
   readonly rideHeight: boolean;
   /** The last steps before hands reach the parts. */

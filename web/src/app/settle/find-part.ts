@@ -8,6 +8,7 @@ import {
   capital,
   choiceBody,
   choicesOf,
+  endsOf,
   jointId,
   lengthFor,
   looseJoints,
@@ -29,6 +30,7 @@ import {
   type Candidate,
   type Comparable,
   type JointId,
+  type LinkEnd,
   type Offered,
   type Part,
   type Side,
@@ -295,9 +297,13 @@ export class FindPart {
     for (const d of [this.otherName, this.otherPrice, this.otherTorque, this.otherSource]) d.clear();
     this.here.adding.set(false);
   }
-  /** The old part off and on again, both sides or one. */
-  protected async chooseRefit(): Promise<void> {
-    const body = this.formed(() => choiceBody(this.joints(), refitPart(this.currency()), this.reason()));
+  protected readonly ends = computed(() => endsOf(this.store.state()!, this.joints()));
+  /** The old part off and on again, both sides or one; of a link only one end, where that is all that is in the way. */
+  protected async chooseRefit(end?: LinkEnd): Promise<void> {
+    const body = this.formed(() => ({
+      ...choiceBody(this.joints(), refitPart(this.currency()), this.reason()),
+      ...(end ? { end } : {}),
+    }));
     if (body && (await this.store.write('choose', body))) this.here.adding.set(false);
   }
   /** What a form makes, or its sentence below the form. */

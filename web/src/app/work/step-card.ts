@@ -23,6 +23,7 @@ import { Session } from '../session/session';
 import { Units } from '../session/units';
 import { Clock } from '../state/clock';
 import { Speech } from '../state/speech';
+import { ArrangeCard } from './arrange-card';
 import { ConfirmCard } from './confirm-card';
 import { HeightCard } from './height-card';
 import { PiecesCard } from './pieces-card';
@@ -39,6 +40,7 @@ import { TroublePicks } from './trouble-picks';
   selector: 'ak-step-card',
   imports: [
     AdjustCard,
+    ArrangeCard,
     ConfirmCard,
     HeightCard,
     OrientationCard,

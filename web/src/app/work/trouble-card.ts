@@ -1,11 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { LADDERS, rungCaution, rungTask, type OpenTrouble, type Rung } from '@ash-knot/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { LADDERS, rungCaution, rungLines, rungTask, type OpenTrouble, type Rung } from '@ash-knot/core';
 import { JobStore } from '../job/job-store';
+import { PlaceKey, PlaceMark } from '../job/places';
+import { TextField } from '../kit/text-field';
 import { Session } from '../session/session';
+import { draft } from '../state/draft';
 
 /** Something went wrong: what to try, the gentlest first, what each ruins, and how it went. */
 @Component({
   selector: 'ak-trouble-card',
+  imports: [PlaceKey, PlaceMark, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="mt-3" data-testid="trouble">
@@ -41,8 +45,12 @@ import { Session } from '../session/session';
                   <button type="button" class="btn btn-go mt-2" (click)="confirm(r)" data-testid="rung-read">Read, go on</button>
                 } @else {
                   <div class="mt-2 flex flex-wrap gap-3">
-                    <button type="button" class="btn btn-go" (click)="say(r, true)" data-testid="rung-did">That did it</button>
-                    <button type="button" class="btn" (click)="say(r, false)" data-testid="rung-not">It did not</button>
+                    <button type="button" class="btn btn-go" (click)="say(r, true)" data-testid="rung-did">
+                      {{ r.arranges ? 'Go that way' : 'That did it' }}
+                    </button>
+                    <button type="button" class="btn" (click)="say(r, false)" data-testid="rung-not">
+                      {{ r.arranges ? 'Not that way' : 'It did not' }}
+                    </button>
                   </div>
                 }
               </div>
@@ -51,7 +59,24 @@ import { Session } from '../session/session';
         }
       </ol>
       @if (!of().rung) {
-        <p class="caution mt-2">Nothing on the ladder did it. Whoever leads the shop decides how it goes on.</p>
+        <form class="mt-2" (submit)="sayOther($event)" akPlace="rung">
+          <p class="caution">Nothing on the ladder did it. Whoever leads the shop decides how it goes on.</p>
+          <div class="mt-2 grid grid-cols-[1fr_auto] items-end gap-3">
+            <ak-text-field label="What did it in the end" [(value)]="other" [max]="200" testId="rung-other" />
+            <button
+              class="btn"
+              [class.btn-go]="other().trim()"
+              [akDoes]="other().trim() ? 'rung' : null"
+              (done)="sayOther()"
+              data-testid="rung-other-say"
+            >
+              That did it
+            </button>
+          </div>
+          @if (wrong()) {
+            <p class="wrong text-sm" role="alert">{{ wrong() }}</p>
+          }
+        </form>
       }
     </section>
   `,
@@ -60,8 +85,10 @@ export class TroubleCard {
   readonly of = input.required<OpenTrouble>();
   private readonly store = inject(JobStore);
   protected readonly session = inject(Session);
+  protected readonly other = draft('work.rung', '');
+  protected readonly wrong = signal('');
   protected readonly title = computed(() => this.session.say(LADDERS[this.of().what].title));
-  protected readonly rungs = computed(() => LADDERS[this.of().what].rungs);
+  protected readonly rungs = computed(() => this.of().rungs);
 
   protected read(r: Rung): boolean {
     return this.store.state()!.cautions.has(rungCaution(this.of().step.id, r));
@@ -74,7 +101,16 @@ export class TroubleCard {
   protected confirm(r: Rung): void {
     void this.store.write('caution', { step: rungCaution(this.of().step.id, r) });
   }
+  protected sayOther(e?: Event): void {
+    e?.preventDefault();
+    const title = this.other().trim();
+    this.wrong.set(title ? '' : 'What did it is empty. Nothing was written.');
+    if (!title) return;
+    void this.store
+      .write('rung', { step: this.of().step.id, ladder: this.of().what, rung: 'other', title, worked: true })
+      .then((ok) => ok && this.other.clear());
+  }
   protected say(r: Rung, worked: boolean): void {
-    void this.store.write('rung', { step: this.of().step.id, ladder: this.of().what, rung: r.id, title: r.title, worked });
+    void this.store.writeAll(rungLines(this.of(), r.id, r.title, worked));
   }
 }

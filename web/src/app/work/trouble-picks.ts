@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { LADDERS, TROUBLES, troublesAt, type PlannedStep, type TroubleId } from '@ash-knot/core';
+import { LADDERS, rarerAt, troublesAt, type PlannedStep, type TroubleId } from '@ash-knot/core';
 import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
 
@@ -27,9 +27,7 @@ export class TroublePicks {
   private readonly session = inject(Session);
   protected readonly setup = computed(() => this.store.state()!.setup);
   protected readonly likely = computed(() => troublesAt(this.store.state()!, this.step()));
-  protected readonly others = computed(() =>
-    TROUBLES.filter((t) => !this.likely().includes(t) && !['part broke', 'part wrong'].includes(t)),
-  );
+  protected readonly others = computed(() => rarerAt(this.store.state()!, this.step()));
   protected name(t: TroubleId): string {
     return this.session.say(LADDERS[t].title);
   }

@@ -181,17 +181,7 @@ test('pieces: both sides at once by what was seen, or each by itself; nothing is
 });
 
 test('before the wheels go on the line asks what came off; its key unfolds it', async () => {
-  const done = [
-    'chock',
-    'raise',
-    'wheels-off',
-    'shield-off',
-    'soak-left',
-    'soak-right',
-    'unload',
-    'link-off-left',
-    'link-off-right',
-  ];
+  const done = ['chock', 'raise', 'wheels-off', 'soak-left', 'soak-right', 'unload', 'link-off-left', 'link-off-right'];
   const b = await bench(Work, approved(), { kind: 'age replacement' });
   const s = b.store.state()!;
   for (const p of planOf(s)) {

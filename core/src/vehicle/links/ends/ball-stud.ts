@@ -20,6 +20,6 @@ export const ballStud = linkEndKind({
   ],
   undo: {
     detail: 'Hold the stud, turn the nut. Key straight and fully in. Back and forth, more penetrant.',
-    troubles: ['stud spins', 'hex rounds', 'cannot reach'],
+    troubles: ['stud spins', 'stud rounds', 'hex rounds', 'cannot reach'],
   },
 });

@@ -3,7 +3,8 @@ import { askedOfPieces, facingsOfPieces, type KindPiece } from '../../assembled'
 import type { OrientationSpec, PieceSpec } from '../../pieces';
 
 /** What may well go wrong with getting an end off. */
-export type EndTrouble = 'stud spins' | 'hex rounds' | 'head spins' | 'bolt seized' | 'bolt broke' | 'cannot reach';
+export type EndTrouble =
+  'stud spins' | 'stud rounds' | 'hex rounds' | 'head spins' | 'bolt seized' | 'bolt broke' | 'cannot reach';
 
 /** One kind of link end as its file says it. */
 interface Given {

@@ -1,0 +1,82 @@
+import { attempt } from '../../error';
+import { nutLeanDeg } from '../../mechanics';
+import type { Arrangement, PlannedStep } from '../../plan';
+import { capital } from '../../text';
+import { LINKS } from '../../vehicle';
+import type { JobState } from '../fold';
+import { sayParts } from '../say';
+import { mayGoFirst, offFirstOf } from './planned';
+import { isStepDone, planOf } from './work';
+
+/** One thing that may go one way or the other at a step: how it is planned and why, and what would be said to have it otherwise. */
+export interface ArrangeOffer {
+  readonly what: Arrangement;
+  readonly says: string;
+  /** Missing where it cannot be otherwise any more. */
+  readonly other?: { readonly label: string; readonly yes: boolean };
+}
+
+const NAMES = { wheels: ['Wheels', 'they', 'them', 'stand'], shield: ['Undershield', 'it', 'it', 'is'] } as const;
+
+/** Wheels and shield: what they come off for, or that they stay on. */
+function offOffers(s: JobState, p: PlannedStep): ArrangeOffer[] {
+  return offFirstOf(s)
+    .filter(({ what }) => p.id === 'raise' || p.id === `${what}-off`)
+    .map(({ what, off, for: behind }): ArrangeOffer => {
+      const [name, they, them] = NAMES[what];
+      const come = what === 'wheels' ? 'come' : 'comes';
+      const parts = sayParts(s.context.rules.dialect, behind);
+      const after = behind.length ? `, to get at ${parts}` : '';
+      const done = isStepDone(s, `${what}-off`);
+      if (off)
+        return {
+          what: `${what} off`,
+          says: `${name} ${come} off${after}.`,
+          ...(done ? {} : { other: { label: `Leave ${them} on`, yes: false } }),
+        };
+      return {
+        what: `${what} off`,
+        says: behind.length
+          ? `${name} left on, though ${parts} stand${behind.length > 1 ? '' : 's'} behind ${them}.`
+          : `${name} stay${what === 'wheels' ? '' : 's'} on: nothing that is done is behind ${them}.`,
+        other: { label: `${capital(they)} ${come} off${behind.length ? '' : ' too'}`, yes: true },
+      };
+    });
+}
+
+/** A nut that leans more cannot be turned straight (common practice, no source: the bound of a universal joint). */
+const STRAIGHT_DEG = 15;
+
+/** The plan's own end, min. */
+const endOf = (s: JobState): number => Math.max(0, ...planOf(s).map((p) => p.endsAt));
+
+/** The brackets before the links, or after them: what each takes, and whether the nuts stand at an angle. */
+function bracketsOffer(s: JobState): ArrangeOffer[] {
+  if (!mayGoFirst(s)) return [];
+  const { link, ...axle } = s.axles[s.axle];
+  if (!link) return [];
+  const begun = planOf(s).some((p) => /^(link|bushing)-off/.test(p.id) && isStepDone(s, p.id));
+  const first = s.arranged.get('brackets first') === true;
+  const other = { ...s, arranged: new Map([...s.arranged, ['brackets first', !first] as const]) };
+  const more = Math.round(endOf(other) - endOf(s));
+  const costs = more === 0 ? 'takes no longer' : `takes ${Math.abs(more)} min ${more > 0 ? 'more' : 'less'}`;
+  // Only a link that lies along its bolt is bent out of line by what it is tightened on.
+  const lean = LINKS[link.kind].drawn === 'stack' ? attempt(() => nutLeanDeg({ ...axle, link })) : undefined;
+  const leans = lean?.ok === true && lean.value > STRAIGHT_DEG ? Math.round(lean.value) : undefined;
+  const stands = leans === undefined ? '' : ` As it hangs the link’s nut stands ${leans}° out of line by the axle’s points`;
+  return [
+    {
+      what: 'brackets first',
+      says: first
+        ? `Brackets first, then the links.${stands ? `${stands}; with the bar down it comes straight.` : ''}`
+        : `Links first.${stands ? `${stands}: with the brackets let go first it comes straight.` : ''} Brackets first ${costs}.`,
+      ...(begun ? {} : { other: { label: first ? 'Links first' : 'Brackets first', yes: !first } }),
+    },
+  ];
+}
+
+/** What may go one way or the other at a step, as it is planned now and why. */
+export const arrangeOffers = (s: JobState, p: PlannedStep): ArrangeOffer[] => [
+  ...offOffers(s, p),
+  ...(/^(unload|link-off|bushing-off)/.test(p.id) ? bracketsOffer(s) : []),
+];

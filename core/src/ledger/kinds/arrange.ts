@@ -1,0 +1,21 @@
+import { ARRANGEMENTS } from '../../plan';
+import { type Body, bodyOf } from './body';
+import { AT_THE_VEHICLE, entryKind } from './entry-kind';
+
+const body = bodyOf(({ z }) => z.object({ what: z.enum(ARRANGEMENTS), yes: z.boolean() }));
+/** How the work is gone about: whether wheels and shield come off, and whether the brackets are let go before the links. */
+export type ArrangeBody = Body<typeof body>;
+
+const SAID: Readonly<Record<ArrangeBody['what'], readonly [yes: string, no: string]>> = {
+  'wheels off': ['Wheels come off', 'Wheels left on'],
+  'shield off': ['Undershield comes off', 'Undershield left on'],
+  'brackets first': ['Brackets let go first, then the links', 'Links first, then the brackets'],
+};
+
+export const arrange = entryKind(body)({
+  example: { what: 'wheels off', yes: false },
+  who: AT_THE_VEHICLE,
+  searched: false,
+  kept: { as: 'latest by key', key: (b) => b.what },
+  say: (b) => SAID[b.what][b.yes ? 0 : 1],
+});

@@ -169,6 +169,9 @@ const CALLS: Readonly<Record<string, Call>> = {
   wheelFit: call(core.wheelFit, [AXLE, { tyreWidthMm: 205, tyreDiameterMm: 640, outMm: 0 } as never, 0], [1, 2]),
   windUp: call(core.windUp, [core.barAtWork(AXLE, core.barRate(BAR)), 5], [1]),
   adapterSettingNm: call(core.adapterSettingNm, [100, 400, 50, 0.3]),
+  strokesFor: call(core.strokesFor, ['ratchet, 72 teeth', 25, 10]),
+  compareTurners: call(core.compareTurners, [25, 10]),
+  roomMinutes: call(core.roomMinutes, ['ratchet, 72 teeth', 25, 10]),
   adjustmentStepMm: call(core.adjustmentStepMm, [1.75, true]),
   airBetween: call(
     core.airBetween,
@@ -399,7 +402,7 @@ const WORDS = `
   lessonOf linkAssembly bushingAssembly fastenersOfPieces askedOfPieces facingsOfPieces sayAssembled saySizes linkFasteners linkMount linkSetting list lookedAt looseJoints lubricant
   makeEntry mayBeUndone mayWrite measurementsOf measuresLength missingHands needsPublished nextLine
   nutHexes ofBarSystem oldPart oneOf openCounts openTroubles openedOwed optionName
-  endsOf nutLeanDeg rungLines arrangeOffers disturbing putTogether OPENS_ALL boltedAt comesOff offFirst happensAt ladderAt mayGoFirst offFirstOf opensAt plannedJoints rarerAt barEnd partNumber barChanges axlesNow sayBarChange chosenAt coatedThread conditionSaid againstThread linkKindOf isSetByTurning facingsFor facingsAt facingsOwed facingKey originOf otherEnd otherSide otherUnit outlook owedJoints ownPart
+  endsOf nutLeanDeg rungLines arrangeOffers aimOf aimOwed sayAim usualTurns readRoom turnsAt roomsOf sayStrokes turnsOf disturbing putTogether OPENS_ALL boltedAt comesOff offFirst happensAt ladderAt mayGoFirst offFirstOf opensAt plannedJoints rarerAt barEnd partNumber barChanges axlesNow sayBarChange chosenAt coatedThread conditionSaid againstThread linkKindOf isSetByTurning facingsFor facingsAt facingsOwed facingKey originOf otherEnd otherSide otherUnit outlook owedJoints ownPart
   ownTorques partChanges partFields partInHand partsOf piecesFor piecesOf planFor
   planOf playLimit plural quoteOf recheckBody recheckOwed refitPart refitted
   requestOf ride rigOf ruined ruleTorque rulingLimits rungCaution rungOf

@@ -24,6 +24,8 @@ export * from './rules/planned';
 export * from './rules/work';
 export * from './rules/trouble';
 export * from './rules/arranged';
+export * from './rules/aim';
+export * from './rules/room';
 export * from './rules/crew';
 export * from './rules/hand-back';
 export * from './rules/recheck';

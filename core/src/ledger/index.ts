@@ -9,4 +9,5 @@ export { PROOFS } from './kinds/proof';
 export { RECHECK_RESULTS } from './kinds/rechecked';
 export { RESULTS, type FoundSize, type ResultBody, type ResultKind, type ResultKinds } from './kinds/result';
 export { ROAD_RESULTS } from './kinds/road-test';
+export { AIM_RESULTS, AIMS, sayAim, type Aim, type AimResult } from './kinds/aim';
 export { RECORDED_FROM, type RecordedFrom, type RecordingBody } from './kinds/recording';

@@ -1,6 +1,7 @@
 export * from './step';
 export * from './step-id';
 export * from './arrange';
+export * from './room';
 export * from './times';
 export { fittedBy } from './operations';
 export * from './steps';

@@ -84,6 +84,8 @@ export interface PlanInput {
   readonly opens?: Opens;
   /** What was said of how it is gone about. */
   readonly arranged?: Arranged;
+  /** What little room to swing adds to a step, minutes. */
+  readonly room?: ReadonlyMap<string, number>;
   /** Undone beside these joints, to get at something: tightened with the rest. */
   readonly also?: readonly Fastener[];
 }

@@ -38,6 +38,7 @@ export function stepsFor(input: PlanInput): Step[] {
   return allSteps(input).map((s) => ({
     ...s,
     ...thereAt(input, s),
+    minutes: s.minutes + (input.room?.get(s.id) ?? 0),
     title: spoken(s.title, input.dialect),
     ...(s.together === undefined ? {} : { together: spoken(s.together, input.dialect) }),
     ...(s.detail === undefined ? {} : { detail: spoken(s.detail, input.dialect) }),
@@ -122,6 +123,7 @@ function allSteps(input: PlanInput): Step[] {
     wrenches: 1,
     opens,
     arranged,
+    room: new Map(),
     ...input,
     off,
     bracketsFirst: (side) => arranged.get('brackets first') === true && on(side, frameBushing).length > 0,

@@ -669,3 +669,19 @@ describe('rod ends in place of ball studs', () => {
     ).toEqual(['left']);
   });
 });
+
+test('what the job was for is asked by the line once the work is done, with a no and a not yet among its answers', () => {
+  const w = new Walker({}, { ...CONTEXT, kind: 'failed inspection' })
+    .add(purpose())
+    .choose(['link-lower'])
+    .answer('approved')
+    .goods();
+  const l = w.follow((x) => x.title.startsWith('Does it pass now'));
+  expect(l).toMatchObject({ station: 'prove', time: '3 min' });
+  expect(answersOf(l)!.map((a) => a.label)).toEqual(['It passes', 'It fails still', 'Not shown yet']);
+  const [, no] = answersOf(l)!;
+  const entries = no!.action.kind === 'write' ? no!.action.entries : [];
+  w.add(...entries.map((x) => e(x.kind, x.body as never)));
+  expect(w.state.aim!.body).toMatchObject({ aim: 'passes', result: 'no' });
+  expect(w.follow((x) => x.label === 'Hand back').title).toBe('Hand it back.');
+});

@@ -4,11 +4,12 @@ import { sayDistance } from '../../units';
 import { sayBoth } from '../say';
 import { owedJoints } from '../rules/debts';
 import { leftAt } from '../rules/danger';
+import { aimOwed } from '../rules/aim';
 import { tightenStep, type StepId } from '../../plan';
-import type { Line } from '../../ledger';
+import { AIM_RESULTS, type Line } from '../../ledger';
 import { workJoints } from '../rules/planned';
 import { facingsOwed, planOf } from '../rules/work';
-import { goTo, goToStep, line as write, mins, type NextAnswer, type NextLine } from './line';
+import { goTo, goToStep, line as write, mins, type NextAnswer, type NextLine, type SheetPlace } from './line';
 import { nextAtTheRock, nextElsewhere, nextOwed } from './round';
 
 /** What is still owed, the proof, the hand-back. */
@@ -45,6 +46,8 @@ function sayBlocker(s: JobState, b: Blocker, n: number): NextLine {
         },
         'road',
       );
+    case 'aim':
+      return askAim(s, base);
     case 'alignment':
       return goTo({ ...base, time: 'wait', title: b.sentence, why: 'Arms, tie rods or the like were renewed.' }, 'alignment');
     case 'recheck':
@@ -89,6 +92,27 @@ function sayBlocker(s: JobState, b: Blocker, n: number): NextLine {
         },
       ]);
   }
+}
+
+/** Whether the work came to what the job was for: yes, no, or not known yet. */
+function askAim(s: JobState, base: Omit<NextLine, 'action'>): NextLine {
+  const asked = aimOwed(s)!;
+  const at: SheetPlace = { station: 'prove', at: 'road' };
+  return {
+    ...base,
+    time: mins(asked.minutes),
+    title: asked.asks,
+    why: asked.how,
+    label: 'Say how it is',
+    action: {
+      kind: 'ask',
+      at,
+      answers: AIM_RESULTS.map((result) => ({
+        label: asked.answers[result],
+        action: { kind: 'write', at, entries: [write('aim', { aim: asked.aim, result, note: '' })] },
+      })),
+    },
+  };
 }
 
 /** That everything of a step that faces one way was looked at, and is right. */

@@ -8,6 +8,7 @@ import type { JobState } from '../fold';
 import { onceAState } from '../once';
 import { capital } from '../../text';
 import { sayBoth, sayJoints, sayParts } from '../say';
+import { aimOwed } from './aim';
 import { checkAt, contradictedJoints, looseJoints } from './clearance';
 import { leftBefore, owedJoints } from './debts';
 import { approvedWork, inWork, leftDangers, openDangers, wasTold } from './danger';
@@ -33,7 +34,7 @@ export type Blocker = {
   | { readonly at: 'contradiction' | 'check' | 'proof'; readonly joint: JointId }
   | { readonly at: 'setting' | 'goods'; readonly joint: JointId }
   | { readonly at: 'elsewhere'; readonly check: ElsewhereCheckId }
-  | { readonly at: 'told' | 'complaint' | 'verdict' | 'answer' | 'drive' | 'alignment' | 'recheck' }
+  | { readonly at: 'told' | 'complaint' | 'verdict' | 'answer' | 'drive' | 'aim' | 'alignment' | 'recheck' }
 );
 
 /** Where dangers are that no work ends and that nobody has told the owner of. What rocks unexplained is looked at again first. */
@@ -279,6 +280,8 @@ function blockersAtTheEnd(s: JobState): Blocker[] {
     out.push({ sentence: 'Nobody has said yes to the work.', at: 'answer' });
   out.push(...notPlanned(s));
   if (driveOwed(s)) out.push({ sentence: 'The drive over the same bump is not recorded.', at: 'drive' });
+  const aim = aimOwed(s);
+  if (aim) out.push({ sentence: `${aim.asks} Nobody has said.`, at: 'aim' });
   if (alignmentOwed(s) && !s.alignment) out.push({ sentence: 'An alignment check is owed.', at: 'alignment' });
   if (recheckOwed(s)) out.push({ sentence: 'No recheck is set.', at: 'recheck' });
   return out;
@@ -304,7 +307,9 @@ export function openCounts(s: JobState): Record<Station, number> {
     p.fastener ? !done.has(p.fastener) : s.steps.get(p.id)?.body.state !== 'done',
   ).length;
   const settle = s.lines.length === 0 ? Number(!(noise && looseJoints(s).length === 0)) : waitingLines(s).length;
-  const prove = s.handBack ? 0 : Number(driveOwed(s)) + Number(recheckOwed(s)) + Number(alignmentOwed(s) && !s.alignment);
+  const prove = s.handBack
+    ? 0
+    : Number(driveOwed(s)) + Number(aimOwed(s) !== undefined) + Number(recheckOwed(s)) + Number(alignmentOwed(s) && !s.alignment);
   return {
     listen: Number(noise ? !s.complaint : !s.purpose),
     find: owedJoints(s).length || Number(noise && !s.verdict && !s.goOn),

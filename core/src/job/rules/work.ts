@@ -30,6 +30,7 @@ import {
 import type { LinkEnd, Orientation } from '../../vehicle';
 import type { JobState } from '../fold';
 import { onceAState } from '../once';
+import { roomsOf } from './room';
 import { axleAt, chosenAt, disturbing, opensAt, plannedJoints, refitted, workJoints } from './planned';
 import type { ChoiceLine } from '../state/choices';
 
@@ -93,6 +94,7 @@ export const planOf = onceAState((s): readonly PlannedStep[] => {
     after: (joint) => axleAt(s, joint),
     opens: (joint) => opensAt(s, joint),
     arranged: s.arranged,
+    room: roomsOf(s),
     equipment: s.setup?.equipment ?? 'lift',
     corroded: isRusty(s),
     jackingPoints: s.context.type.jackingPoints,

@@ -6,6 +6,8 @@ export interface ProofState {
   /** Somebody goes on without one, and said why. */
   readonly goOn?: Entry<'go-on'> | undefined;
   readonly roadTest?: Entry<'road-test'> | undefined;
+  /** Whether the work came to what the job was for. */
+  readonly aim?: Entry<'aim'> | undefined;
   readonly alignment?: Entry<'alignment'> | undefined;
   readonly rechecks: readonly Entry<'recheck'>[];
   readonly rechecked: ReadonlyMap<string, Entry<'rechecked'>>;
@@ -17,6 +19,7 @@ export const proofState = ({ kept }: Ledger): ProofState => ({
   verdict: kept.verdict,
   goOn: kept['go-on'],
   roadTest: kept['road-test'],
+  aim: kept.aim,
   alignment: kept.alignment,
   rechecks: kept.recheck,
   rechecked: kept.rechecked,

@@ -18,6 +18,8 @@ export interface WorkState {
   readonly rungs: readonly Entry<'rung'>[];
   /** How it is gone about, as it was said; what came off is off, whatever was said before. */
   readonly arranged: Arranged;
+  /** Where there is little room to swing. */
+  readonly rooms: ReadonlyMap<string, Entry<'room'>>;
   /** Undone beside the plan: how many of each. */
   readonly undone: ReadonlyMap<FastenerId, number>;
   readonly torques: ReadonlyMap<string, Entry<'torque'>>;
@@ -61,6 +63,7 @@ export function workState(l: Ledger, axle: AxleEnd): WorkState {
     troubles: kept.trouble,
     rungs: kept.rung,
     arranged: new Map([...[...kept.arrange].map(([what, e]) => [what as Arrangement, e.body.yes] as const), ...cameOff(l, axle)]),
+    rooms: kept.room,
     undone: new Map([...kept.undone.values()].filter((e) => e.body.count > 0).map((e) => [e.body.fastener, e.body.count])),
     torques: kept.torque,
     book: kept.book,

@@ -1,3 +1,4 @@
+import { aim } from './aim';
 import { alignment } from './alignment';
 import { apart } from './apart';
 import { arrange } from './arrange';
@@ -37,6 +38,7 @@ import { rechecked } from './rechecked';
 import { recording } from './recording';
 import { result } from './result';
 import { roadTest } from './road-test';
+import { room } from './room';
 import { rung } from './rung';
 import { setup } from './setup';
 import { size } from './size';
@@ -90,6 +92,7 @@ export const ENTRY_SPECS = {
   rung,
   undone,
   arrange,
+  room,
   torque,
   book,
   mark,
@@ -103,6 +106,7 @@ export const ENTRY_SPECS = {
   caution,
   proof,
   'road-test': roadTest,
+  aim,
   alignment,
   recheck,
   rechecked,

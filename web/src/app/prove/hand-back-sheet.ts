@@ -16,6 +16,7 @@ import {
   uncapital,
   sayBoth,
   sayJoints,
+  sayAim,
   sayTroubles,
   leftAt,
   mixedPublishers,
@@ -180,6 +181,7 @@ export class HandBackSheet {
     return `${say(this.units.torque())} (${say(this.units.torqueOther())})`;
   }
   protected readonly capital = capital;
+  protected readonly sayAim = sayAim;
   protected day(iso: string): string {
     return longDay(iso);
   }

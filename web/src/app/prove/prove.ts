@@ -2,9 +2,11 @@ import { day } from '../words/format';
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import {
+  aimOf,
   alignmentOwed,
   attempt,
   BadInput,
+  AIM_RESULTS,
   PROOFS,
   readDistance,
   recheckOwed,
@@ -12,6 +14,9 @@ import {
   jointName,
   ROAD_RESULTS,
   sayBan,
+  sayAim,
+  type Aim,
+  type AimResult,
   leftAt,
   workJoints,
   type JointId,
@@ -49,6 +54,13 @@ export class Prove {
   protected readonly session = inject(Session);
   private readonly job = this.store.view()!;
   protected readonly results = ROAD_RESULTS;
+  protected readonly aimResults = AIM_RESULTS;
+  protected readonly sayAim = sayAim;
+  /** What the job was for, where that is not a noise. */
+  protected readonly aim = computed(() => aimOf(this.s()));
+  /** It is driven for a noise; and for nothing else where the job was for something of its own. */
+  protected readonly drives = computed(() => this.job.kind === 'noise' || !this.aim() || !!this.s().roadTest);
+  protected readonly aimNote = draft(`aim.${this.job.id}`, '');
   protected readonly measuring = signal<JointId | null>(null);
   protected readonly withForce = signal(false);
   protected readonly roadNote = draft(`road.${this.job.id}`, '');
@@ -102,6 +114,11 @@ export class Prove {
     const said = this.s().roadTest?.body;
     // Tapped twice it is said once.
     if (said?.result !== result || said.note !== note) void this.store.write('road-test', { result, note });
+  }
+  protected saveAim(aim: Aim, result: AimResult): void {
+    const note = this.aimNote().trim();
+    const said = this.s().aim?.body;
+    if (said?.aim !== aim || said.result !== result || said.note !== note) void this.store.write('aim', { aim, result, note });
   }
   protected setRecheck(): void {
     void this.records.setRecheck(this.store);

@@ -9,7 +9,9 @@ import {
   sayHeights,
   sayReady,
   setsLink,
+  sayStrokes,
   showRange,
+  strokesFor,
   tooEarly,
   type ConfirmOutcome,
   type EntryBodies,
@@ -29,6 +31,7 @@ import { HeightCard } from './height-card';
 import { PiecesCard } from './pieces-card';
 import { OrientationCard } from './orientation-card';
 import type { StepRow } from './step-row';
+import { RoomCard } from './room-card';
 import { StepWays } from './step-ways';
 import { TipForm } from './tip-form';
 import { TorqueCard } from './torque/torque-card';
@@ -47,6 +50,7 @@ import { TroublePicks } from './trouble-picks';
     PiecesCard,
     PhotoButton,
     PlaceMark,
+    RoomCard,
     StepWays,
     TipForm,
     TorqueCard,
@@ -67,8 +71,8 @@ export class StepCard {
   private readonly opened = inject(Records).openedStep;
   protected readonly step = computed(() => this.row().step);
   /** What is unfolded at it. */
-  protected readonly shown = signal<'troubles' | 'tip' | null>(null);
-  protected show(what: 'troubles' | 'tip'): void {
+  protected readonly shown = signal<'troubles' | 'tip' | 'room' | null>(null);
+  protected show(what: 'troubles' | 'tip' | 'room'): void {
     this.shown.update((s) => (s === what ? null : what));
   }
 
@@ -83,6 +87,17 @@ export class StepCard {
   protected readonly liesReady = computed(() =>
     this.row().done ? '' : this.session.say(sayReady(this.store.state()!, this.step()).trim()),
   );
+  /** Something is turned at it: with a wrench, by its fastener or by what comes off. */
+  protected readonly turns = computed(() => {
+    const { fastener, troubles, phase } = this.step();
+    return fastener !== undefined || (phase === 'undo' && (troubles?.length ?? 0) > 0);
+  });
+  /** With what it is turned where there is little room, as it was said. */
+  protected readonly kept = computed(() => {
+    const b = this.store.state()!.rooms.get(this.step().id)?.body;
+    const strokes = b && strokesFor(b.turner, b.swingDeg, b.turns);
+    return strokes ? `Room to swing ${b.swingDeg}°. ${sayStrokes(strokes)}` : '';
+  });
   protected readonly load = computed(() => linkLoad(this.store.state()!));
   protected readonly heights = computed(() => {
     const said = sayHeights(this.store.state()!);

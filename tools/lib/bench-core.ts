@@ -7,7 +7,10 @@ import {
   fastenersOf,
   foldJob,
   forecast,
+  boltedAt,
+  fastenersAt,
   jointId,
+  jointKinds,
   jointsOf,
   diagnoseInSteps,
   driven,
@@ -26,6 +29,7 @@ import {
   stepsFor,
   METRIC,
   nextLine,
+  planFor,
   planOf,
   rankParts,
   rankSuspects,
@@ -129,6 +133,15 @@ export function benches(): [string, () => unknown][] {
     corroded: true,
     jackingPoints: '',
   });
+  // Everything that this program lays out at an axle, both sides, with links that are set by turning.
+  const largest = {
+    end: 'front' as const,
+    axle: { ...front, link: { ...front.link!, kind: 'rod-end' as const } },
+    joints: jointKinds(front).flatMap((k) => SIDES.map((s) => jointId('front', s, k))),
+    equipment: 'jack and stands' as const,
+    corroded: true,
+    jackingPoints: '',
+  };
   const lanes = lanesFor(bigPlan, 2);
   const two = foldJob(context, [
     ...job.entries.filter((e) => e.kind !== 'hand-back'),
@@ -165,6 +178,10 @@ export function benches(): [string, () => unknown][] {
     [`lanes of ${bigPlan.length} steps for two (${lanes.minutes} min, none is under ${lanes.bound})`, () => lanesFor(bigPlan, 2)],
     ['how they go on from now', () => forecast(bigPlan, { people: 2, lanes, from: () => 0, atIt: [] })],
     ['plan in the listed order, proven', () => schedule(bigPlan)],
+    [
+      'plan and assemblies of the largest job (≤ 5 ms)',
+      () => [planFor(largest), largest.joints.map((id) => [boltedAt(largest.axle, id), fastenersAt(largest.axle, id)])],
+    ],
     ['lanes on the screen, two at it', () => laneView({ ...two }, now.getTime())],
     ['window of lengths and all round it', () => length((lowered = (lowered + 1) % 40))],
     ['bar of 400 elements', () => solveBar(bar, [1, -1], 400)],

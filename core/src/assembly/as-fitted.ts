@@ -48,6 +48,19 @@ function linkWith(old: LinkSpec, part: Fitting, kind: LinkKind): LinkSpec {
  */
 export function asFitted(axle: AxleSpec, part: Fitting | undefined): AxleSpec {
   if (!part) return axle;
+  let byPart = KNOWN.get(axle);
+  if (!byPart) KNOWN.set(axle, (byPart = new WeakMap()));
+  const had = byPart.get(part);
+  if (had) return had;
+  const made = fittedTo(axle, part);
+  byPart.set(part, made);
+  return made;
+}
+
+/** The same axle with the same part is the same axle: what is read off it is worked out once. */
+const KNOWN = new WeakMap<AxleSpec, WeakMap<Fitting, AxleSpec>>();
+
+function fittedTo(axle: AxleSpec, part: Fitting): AxleSpec {
   if (isLink(part.kind)) {
     const kind = linkKindOf(part.kind);
     return axle.link ? { ...axle, link: linkWith(axle.link, part, kind) } : axle;

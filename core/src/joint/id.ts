@@ -52,11 +52,13 @@ export function twinOf(id: JointId): JointId {
 }
 
 /** The part a joint belongs to: both ends of a link are one part, and so is a bar across the vehicle. "front.left.link", "front.bar" */
-export function assemblyOf(id: JointId): string {
-  const { axle, side, kind } = partsOf(id);
-  if (JOINT_SPECS[kind].acrossVehicle) return `${axle}.${kind}`;
-  return `${axle}.${side}.${JOINT_SPECS[kind].assembly ?? kind}`;
-}
+export const assemblyOf = (id: JointId): string => ASSEMBLIES.get(partsOf(id))!;
+const ASSEMBLIES = new Map(
+  ALL.map((j) => {
+    const { acrossVehicle, assembly } = JOINT_SPECS[j.kind];
+    return [j, acrossVehicle ? `${j.axle}.${j.kind}` : `${j.axle}.${j.side}.${assembly ?? j.kind}`];
+  }),
+);
 
 /** Every joint of the part this one belongs to, itself included. */
 export function assemblyJoints(id: JointId): JointId[] {

@@ -36,6 +36,7 @@ export const OF_SIDE = [
   'confirm-link',
   'compare-link',
   'fit-link',
+  'centre-link',
   'bushing-off',
   'confirm-bushing',
   'fit-bushing',

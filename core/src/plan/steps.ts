@@ -111,8 +111,8 @@ function allSteps(input: PlanInput): Step[] {
   const also = (input.also ?? []).filter((f) => !planned.some((p) => p.id === f.id));
   if (joints.length === 0 && also.length === 0) throw new BadInput('chosen joints', `must name at least one of the ${end} axle`);
   const fasteners = [...planned, ...also];
-  const on = (side: Side, o: PartOperation) =>
-    parts(joints).filter((id) => partsOf(id).side === side && operationFor(partsOf(id).kind, axle) === o);
+  const known = parts(joints).map((id) => ({ id, side: partsOf(id).side, op: operationFor(partsOf(id).kind, axle) }));
+  const on = (side: Side, o: PartOperation) => known.flatMap((x) => (x.side === side && x.op === o ? [x.id] : []));
   const w: Work = {
     dialect: 'sway bar',
     refit: [],

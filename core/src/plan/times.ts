@@ -23,6 +23,7 @@ const BUILT_IN = {
   'link in the hand': 1,
   'link compared': 2,
   'link in': 5,
+  'link centred': 2,
   'bushing off': [6, 12],
   'bushing in the hand': 1,
   'bushing on': 6,

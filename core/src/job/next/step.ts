@@ -235,7 +235,7 @@ function wantedAtStep(s: JobState, p: PlannedStep, said: Omit<NextLine, 'why' | 
       {
         ...said,
         title: `Set both links to ${sayLength(setting.targetMm, 1, s.context.measures.length)} before they go on.`,
-        why: 'By caliper, centre to centre; its thread says how far and how alike they can be.',
+        why: `${capital(setting.by)}. By caliper, centre to centre; its thread says how far and how alike they can be.`,
         label: 'Set them',
       },
       p.id,

@@ -1,4 +1,5 @@
-import { CONTEXT, DOUBLE_ARM_TYPE, ledger, LINK_PART } from '../../test';
+import { CONTEXT, DOUBLE_ARM_TYPE, ledger, LINK_PART, STRUT_TYPE } from '../../test';
+import { axleOf } from '../../test/axle';
 import type { Entry, EntryBodies } from '../../ledger';
 import type { Part } from '../../parts';
 import {
@@ -31,6 +32,15 @@ const purpose = e('purpose', { what: 'x', rule: '' });
 const CASE = { ...CONTEXT, kind: 'age replacement' as const };
 const job = (...entries: Entry[]): JobState => foldJob(CASE, [purpose, setup, ...entries]);
 const through = (...entries: Entry[]): JobState => foldJob({ ...CASE, type: DOUBLE_ARM_TYPE }, [purpose, setup, ...entries]);
+/** Its points say that a bolt leans as it hangs. */
+const ARM = axleOf('double-arm');
+const front = {
+  ...ARM,
+  link: { ...ARM.link!, kind: 'bolt-through' as const },
+  bushing: DOUBLE_ARM_TYPE.axles.front.bushing ?? STRUT_TYPE.axles.front.bushing,
+};
+const LEANING = { ...DOUBLE_ARM_TYPE, axles: { ...DOUBLE_ARM_TYPE.axles, front } };
+const leaning = (...entries: Entry[]): JobState => foldJob({ ...CASE, type: LEANING }, [purpose, setup, ...entries]);
 const ids = (s: JobState) => planOf(s).map((p) => p.id as string);
 const step = (s: JobState, id: string) => planOf(s).find((p) => p.id === id)!;
 const bushing: Part = { ...LINK_PART, id: 'b', kind: 'frame bushing', torque: [] };
@@ -84,11 +94,14 @@ describe('brackets first', () => {
   const first = e('arrange', { what: 'brackets first', yes: true });
   test('a bolt whose nut stands at an angle: offered with its minutes, and the brackets join the plan, back on as they were', () => {
     const links = yes(LINKS, { ...LINK_PART, kind: 'bolt-through link' });
-    const plain = through(...links);
+    const plain = leaning(...links);
     const [offer] = arrangeOffers(plain, step(plain, 'link-off-left'));
     expect(offer).toMatchObject({ what: 'brackets first', other: { label: 'Brackets first', yes: true } });
-    expect(offer!.says).toMatch(/^Links first\..*Brackets first takes \d+ min more\.$/);
-    const s = through(...links, first);
+    expect(offer!.says).toMatch(
+      /^Links first\. As it hangs the link’s nut stands 25° out of line by the axle’s points: .* Brackets first takes \d+ min more\.$/,
+    );
+    const s = leaning(...links, first);
+    expect(arrangeOffers(s, step(s, 'link-off-left'))[0]).toMatchObject({ other: { label: 'Links first', yes: false } });
     expect(ids(s).indexOf('bushing-off-left')).toBeLessThan(ids(s).indexOf('link-off-left'));
     expect(ids(s).indexOf('fit-link-left')).toBeLessThan(ids(s).indexOf('fit-bushing-left'));
     // Nothing of them is called renewed or binned, and each bolt has its torque.
@@ -98,6 +111,9 @@ describe('brackets first', () => {
     expect(s.renewed.size).toBe(0);
   });
   test('where the brackets come off anyway it takes no longer', () => {
+    // Where it neither straightens a nut nor costs nothing it is not offered.
+    const plain = job(...yes(LINKS, LINK_PART));
+    expect(arrangeOffers(plain, step(plain, 'link-off-left'))).toEqual([]);
     const s = job(...yes(LINKS, LINK_PART), ...yes(BUSHINGS, bushing));
     expect(arrangeOffers(s, step(s, 'link-off-left'))[0]!.says).toBe('Links first. Brackets first takes no longer.');
   });

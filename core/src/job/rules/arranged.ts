@@ -62,7 +62,9 @@ function bracketsOffer(s: JobState): ArrangeOffer[] {
   const costs = more === 0 ? 'takes no longer' : `takes ${Math.abs(more)} min ${more > 0 ? 'more' : 'less'}`;
   // Only a link that lies along its bolt is bent out of line by what it is tightened on.
   const lean = LINKS[link.kind].drawn === 'stack' ? attempt(() => nutLeanDeg({ ...axle, link })) : undefined;
+  // Where it neither straightens a nut nor costs nothing it is not offered: a bolt that cannot be reached says so.
   const leans = lean?.ok === true && lean.value > STRAIGHT_DEG ? Math.round(lean.value) : undefined;
+  if (!first && more > 0 && leans === undefined) return [];
   const stands = leans === undefined ? '' : ` As it hangs the link’s nut stands ${leans}° out of line by the axle’s points`;
   return [
     {

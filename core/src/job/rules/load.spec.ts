@@ -1,6 +1,18 @@
 import { CONTEXT, ledger, LINK_PART } from '../../test';
 import { barAtWork, barOf, barRate, windUp } from '../../mechanics';
-import { foldJob, handBackBlockers, lengthFor, linkLoad, linkSetting, linkPoints, originOf, readPoint, wantedFor } from '..';
+import {
+  foldJob,
+  handBackBlockers,
+  lengthFor,
+  linkLoad,
+  linkPoints,
+  linkSetting,
+  originOf,
+  readLinkTurns,
+  readPoint,
+  readTarget,
+  wantedFor,
+} from '..';
 
 const heights = (left: number, right: number) => {
   const add = ledger();
@@ -89,7 +101,12 @@ test('an adjustable link is set before it goes on: the line asks, and the hand-b
     add('answer', { answer: 'approved', what: 'links', parts: [choice.id], who: 'owner', how: 'by phone', warning: '' }),
   ];
   const s = foldJob({ ...CONTEXT, kind: 'changed stance' }, entries);
-  expect(linkSetting(s)).toEqual({ targetMm: 300, joint: 'front.left.link-lower', set: undefined });
+  expect(linkSetting(s)).toEqual({
+    targetMm: 300,
+    by: 'as long as the old ones are by the file',
+    joint: 'front.left.link-lower',
+    set: undefined,
+  });
   expect(handBackBlockers(s).map((b) => b.at)).toContain('setting');
   const set = {
     what: 'link setting' as const,
@@ -108,7 +125,20 @@ test('an adjustable link is set before it goes on: the line asks, and the hand-b
     words: 'both set to 299.6 mm',
   };
   const done = foldJob({ ...CONTEXT, kind: 'changed stance' }, [...entries, add('result', set)]);
-  expect(linkSetting(done)!.set!.found.lengthMm).toBe(299.625);
+  expect(linkSetting(done)!.set!.found).toMatchObject({ lengthMm: 299.625 });
   expect(handBackBlockers(done).map((b) => b.at)).not.toContain('setting');
   expect(linkSetting(foldJob(CONTEXT, []))).toBeUndefined();
+  // Its own sheet comes before the old length: one length for both, and what was set to another is set again.
+  const own = add('target', readTarget('front', '310 mm', 'the sheet in the box, step 4'));
+  const anew = foldJob({ ...CONTEXT, kind: 'changed stance' }, [...entries, add('result', set), own]);
+  expect(linkSetting(anew)).toMatchObject({ targetMm: 310, by: 'by the sheet in the box, step 4', set: undefined });
+  expect(handBackBlockers(anew).map((b) => b.at)).toContain('setting');
+  // Or by turns alone: then that is what it is set to.
+  const turns = readLinkTurns('front.left.link-lower', '¼', '0,25', 'the sheet in the box');
+  expect(turns.words).toBe('both in all the way and ¼ turn out; at most ¼ turn by the sheet in the box');
+  const byTurns = foldJob({ ...CONTEXT, kind: 'changed stance' }, [...entries, add('result', turns)]);
+  expect(handBackBlockers(byTurns).map((b) => b.at)).not.toContain('setting');
+  expect(() => readLinkTurns('front.left.link-lower', '¼', '½', 'x')).toThrow(/turns out now.*0 and 0.25/);
+  expect(() => readLinkTurns('front.left.link-lower', '¼', '0', ' ')).toThrow(/where it is written/);
+  expect(() => readTarget('front', 'long', 'x')).toThrow(/length by its sheet/);
 });

@@ -186,8 +186,8 @@ describe('the quote', () => {
     expect(a!.totalMinor).toBe(4600 + Math.round(hands) * 120);
     expect(b).toMatchObject({ partsMinor: 6000, upkeep: 'grease every 20\u202f000 km', held: '17 mm flats' });
     expect(c).toMatchObject({ here: 'in 26 h', ride: 'firm; every stone is heard' });
-    // Both are set, twice six minutes more; and each side has its lock nuts, a group to tighten.
-    expect(c!.minutes - a!.minutes).toBe(12 + 2 * builtIn('a group of fasteners', true));
+    // Both are set, twice six minutes more; each side’s ends are held in the middle of their swing, and it has its lock nuts.
+    expect(c!.minutes - a!.minutes).toBe(12 + 2 * (builtIn('link centred', true) + builtIn('a group of fasteners', true)));
   });
   test('tax is added where prices come without it', () => {
     const rules = { ...CONTEXT.rules, prices: { labourMinorPerHour: 0, taxPercent: 20, taxIncluded: false } };

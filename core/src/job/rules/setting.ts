@@ -1,28 +1,100 @@
+import { BadInput, within } from '../../error';
 import { partsOf, type JointId } from '../../joint';
 import type { EntryBodies } from '../../ledger';
 import { isAdjustable } from '../../parts';
+import { readMm } from '../../units';
+import type { AxleEnd } from '../../vehicle';
 import type { JobState } from '../fold';
 import { lengthFor } from './wanted';
 import { isApproved } from './work';
 
-/** Adjustable links that go on in this job: how long they are to be, and what they were set to. */
+/** How links were set: to a length, or by the turns their own sheet allows. */
+type LinkSet = Extract<EntryBodies['result'], { what: 'link setting' | 'link turns' }>;
+
+/** Adjustable links that go on in this job: how long they are to be and by whose word, and what they were set to. */
 export interface LinkSettingOwed {
   readonly targetMm: number;
+  /** "by the sheet in the box, step 4", "by what was worked out", "as the old one". */
+  readonly by: string;
   readonly joint: JointId;
   /** Set and said so; undefined while nobody has. */
-  readonly set: Extract<EntryBodies['result'], { what: 'link setting' }> | undefined;
+  readonly set: LinkSet | undefined;
 }
 
-/** Undefined where nothing adjustable was said yes to, or no length is known for it. */
+/** Lengths nearer than this are the same, mm. */
+const SAME_MM = 0.05;
+const isSet = (b: EntryBodies['result']): b is LinkSet => b.what === 'link setting' || b.what === 'link turns';
+
+/** Undefined where nothing adjustable was said yes to, or no length is known for it. The part's own sheet comes before what was worked out. */
 export function linkSetting(s: JobState): LinkSettingOwed | undefined {
   const c = s.choices.find((x) => isAdjustable(x.body.part.kind) && isApproved(s, x.id));
   const joint = c?.body.joints.find((id) => partsOf(id).axle === s.axle);
-  const targetMm = lengthFor(s, s.axle)?.found.lengthMm ?? s.axles[s.axle].link?.lengthMm;
+  const own = s.targets.get(s.axle)?.body;
+  const worked = lengthFor(s, s.axle)?.found.lengthMm;
+  const targetMm = own?.lengthMm ?? worked ?? s.axles[s.axle].link?.lengthMm;
   if (!joint || targetMm === undefined) return undefined;
   const last = s.results
-    .filter((e) => e.body.what === 'link setting' && e.body.joint && partsOf(e.body.joint).axle === s.axle)
+    .flatMap((e) => (isSet(e.body) && e.body.joint && partsOf(e.body.joint).axle === s.axle ? [e.body] : []))
     .at(-1);
-  return { targetMm, joint, set: last?.body.what === 'link setting' ? last.body : undefined };
+  // Set to another length than its sheet says now, it is set again.
+  const other = own && last?.what === 'link setting' && Math.abs(last.given.targetMm - own.lengthMm) > SAME_MM;
+  const set = other ? undefined : last;
+  return {
+    targetMm,
+    by: own ? `by ${own.source}` : worked === undefined ? 'as long as the old ones are by the file' : 'as it was worked out',
+    joint,
+    set,
+  };
+}
+
+/**
+ * What a part's own sheet says of setting it, as it was typed.
+ * @throws BadInput naming the field: a length needs its unit or is in mm, and both need where they are written
+ */
+export function readTarget(axle: AxleEnd, text: string, source: string): EntryBodies['target'] {
+  return {
+    axle,
+    lengthMm: readMm('length by its sheet', text, 20, 2000),
+    text: text.trim(),
+    source: readSource(source),
+  };
+}
+
+/** @throws BadInput naming the turns, or where they are written. */
+export function readLinkTurns(joint: JointId, most: string, out: string, source: string): LinkSet {
+  const mostTurnsOut = turnsIn('most turns out', most, MOST_OUT);
+  const turnsOut = turnsIn('turns out now', out, mostTurnsOut);
+  const by = readSource(source);
+  return {
+    what: 'link turns',
+    joint,
+    method: 'turns by its sheet 1',
+    given: { mostTurnsOut, source: by },
+    found: { turnsOut },
+    words: `both in all the way and ${turnsOut === 0 ? 'not turned out' : `${quarters(turnsOut)} out`}; at most ${quarters(mostTurnsOut)} by ${by}`,
+  };
+}
+
+const MOST_OUT = 50;
+const QUARTER = { '¼': 0.25, '½': 0.5, '¾': 0.75 } as const;
+/** "¼ turn", "1½ turns"; what is no quarter in decimals. */
+function quarters(n: number): string {
+  const mark = Object.entries(QUARTER).find(([, x]) => x === n % 1)?.[0];
+  const said = mark ? `${Math.floor(n) || ''}${mark}` : String(n);
+  return `${said} ${n > 1 ? 'turns' : 'turn'}`;
+}
+
+/** "¼", "1 ½", "0.25". */
+function turnsIn(field: string, text: string, most: number): number {
+  const m = /^(\d+(?:[.,]\d+)?)?\s*([¼½¾])?$/.exec(text.trim());
+  if (!m || (!m[1] && !m[2])) throw new BadInput(field, 'must be a number of turns, as in ¼ or 0.25', text);
+  const fraction = m[2] ? QUARTER[m[2] as keyof typeof QUARTER] : 0;
+  return within(field, Number((m[1] ?? '0').replace(',', '.')) + fraction, 0, most);
+}
+
+function readSource(text: string): string {
+  if (!text.trim()) throw new BadInput('where it is written', 'is empty: the sheet in the box, its page or step', text);
+  return text.trim();
 }
 
 /** Steps at which they are set, at the latest. */

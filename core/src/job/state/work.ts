@@ -20,6 +20,8 @@ export interface WorkState {
   readonly arranged: Arranged;
   /** Where there is little room to swing. */
   readonly rooms: ReadonlyMap<string, Entry<'room'>>;
+  /** What a part's own sheet says both links of an axle are set to. */
+  readonly targets: ReadonlyMap<string, Entry<'target'>>;
   /** Undone beside the plan: how many of each. */
   readonly undone: ReadonlyMap<FastenerId, number>;
   readonly torques: ReadonlyMap<string, Entry<'torque'>>;
@@ -64,6 +66,7 @@ export function workState(l: Ledger, axle: AxleEnd): WorkState {
     rungs: kept.rung,
     arranged: new Map([...[...kept.arrange].map(([what, e]) => [what as Arrangement, e.body.yes] as const), ...cameOff(l, axle)]),
     rooms: kept.room,
+    targets: kept.target,
     undone: new Map([...kept.undone.values()].filter((e) => e.body.count > 0).map((e) => [e.body.fastener, e.body.count])),
     torques: kept.torque,
     book: kept.book,

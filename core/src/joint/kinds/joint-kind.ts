@@ -58,6 +58,18 @@ export interface JointKindSpec<Finer extends string = string> {
 
 type Given<F extends string> = Pick<JointKindSpec<F>, 'name' | 'stands' | 'place' | 'checks'> & Partial<JointKindSpec<F>>;
 
+/** Worked out once an axle: everything that is read off an assembly asks for it. */
+function onceAnAxle<T>(of: (axle: AxleSpec) => T): (axle: AxleSpec) => T {
+  const known = new WeakMap<AxleSpec, T>();
+  return (axle) => {
+    const had = known.get(axle);
+    if (had !== undefined) return had;
+    const made = of(axle);
+    known.set(axle, made);
+    return made;
+  };
+}
+
 /** A kind of joint from what it must say; the rest is what most joints are. */
 export function jointKind<F extends string = never>(given: Given<F>): JointKindSpec<F> {
   return {
@@ -75,8 +87,8 @@ export function jointKind<F extends string = never>(given: Given<F>): JointKindS
     acrossVehicle: null,
     behind: ['wheels'],
     carriedBy: () => [],
-    bolted: () => [],
     ...given,
+    bolted: onceAnAxle(given.bolted ?? (() => [])),
   };
 }
 

@@ -45,6 +45,7 @@ import { size } from './size';
 import { stands } from './stands';
 import { step } from './step';
 import { strike } from './strike';
+import { target } from './target';
 import { tip } from './tip';
 import { told } from './told';
 import { torque } from './torque';
@@ -93,6 +94,7 @@ export const ENTRY_SPECS = {
   undone,
   arrange,
   room,
+  target,
   torque,
   book,
   mark,

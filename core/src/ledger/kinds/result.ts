@@ -15,6 +15,7 @@ export const RESULTS = [
   'hex',
   'link length',
   'link setting',
+  'link turns',
   'bar',
   'wheel fit',
 ] as const;
@@ -174,7 +175,12 @@ function linkSchemas(kit: BodyKit) {
     }),
     found: z.object({ turns: z.number().min(-500).max(500), lengthMm: length, equalityMm: length, engagedMm: length }),
   };
-  return { linkLength, linkSetting };
+  /** By the turns that its own sheet allows, from all the way in: no length is known. */
+  const linkTurns = {
+    given: z.object({ mostTurnsOut: z.number().min(0).max(200), source: text(160).min(1) }),
+    found: z.object({ turnsOut: z.number().min(0).max(200) }),
+  };
+  return { linkLength, linkSetting, linkTurns };
 }
 
 /** Another bar, other wheels. */
@@ -210,7 +216,7 @@ const body = bodyOf((kit) => {
   const { z, gaugeId, jointId, text } = kit;
   const { play, frameFit, foundSizes, thread, hex } = measuredSchemas(kit);
   const { stack } = stackSchemas(kit);
-  const { linkLength, linkSetting } = linkSchemas(kit);
+  const { linkLength, linkSetting, linkTurns } = linkSchemas(kit);
   const { bar, wheels } = changeSchemas(kit);
 
   /** One method's result: what it is given and finds, tied to its type. */
@@ -232,6 +238,7 @@ const body = bodyOf((kit) => {
     resultOf('hex', hex.given, foundSizes),
     resultOf('link length', linkLength.given, linkLength.found),
     resultOf('link setting', linkSetting.given, linkSetting.found),
+    resultOf('link turns', linkTurns.given, linkTurns.found),
     resultOf('bar', bar.given, bar.found),
     resultOf('wheel fit', wheels.given, wheels.found),
   ]);
@@ -244,7 +251,7 @@ export type ResultKinds = { [W in ResultKind]: Pick<Extract<ResultBody, { what: 
 export type FoundSize = ResultKinds['thread']['found'][number];
 
 /** What is of an axle's links or bar is not of the joint it was kept under. */
-const OF_AXLE: readonly ResultKind[] = ['link length', 'link setting', 'bar', 'wheel fit'];
+const OF_AXLE: readonly ResultKind[] = ['link length', 'link setting', 'link turns', 'bar', 'wheel fit'];
 const whereOf = (b: ResultBody, w: LedgerWords): string =>
   !b.joint ? '' : OF_AXLE.includes(b.what) ? `${partsOf(b.joint).axle} ` : `${w.joint(b.joint)}, `;
 

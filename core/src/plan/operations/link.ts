@@ -1,7 +1,21 @@
+import { attempt } from '../../error';
+import { studSwingDeg } from '../../mechanics';
 import { JOINT_SPECS, partsOf, type JointId } from '../../joint';
 import { capital } from '../../text';
 import { sayHex } from '../../thread';
-import { END_SPECS, endHeld, endKind, LINK_ENDS, linkUndo, type LinkEnd, type LinkSpec, type Side } from '../../vehicle';
+import {
+  END_SPECS,
+  endHeld,
+  endKind,
+  LINK_ENDS,
+  isSetByTurning,
+  LINKS,
+  linkUndo,
+  type AxleSpec,
+  type LinkEnd,
+  type LinkSpec,
+  type Side,
+} from '../../vehicle';
 import { facingsAt } from '../pieces';
 import { sideStep } from '../step-id';
 import type { Step } from '../step';
@@ -58,6 +72,36 @@ function endOff(w: Work, side: Side, joint: JointId, spec: LinkSpec, end: LinkEn
     caution: 'Photograph it before it comes off.',
     troubles: undo.troubles,
   });
+}
+
+/** The swing of a link's ends by its axle's points, whole degrees: a plan is made with every line of the tape, the points stay. */
+const SWINGS = new WeakMap<AxleSpec['points'], number | undefined>();
+function swingOf(axle: AxleSpec): number | undefined {
+  if (!SWINGS.has(axle.points)) {
+    const found = attempt(() => Math.ceil(studSwingDeg(axle)));
+    SWINGS.set(axle.points, found.ok ? found.value : undefined);
+  }
+  return SWINGS.get(axle.points);
+}
+
+/** A link that is set by turning: each end held in the middle of its swing until its lock nut is tight. */
+function centred(w: Work, side: Side, joint: JointId): Step[] {
+  const axle = w.after(joint);
+  if (!axle.link || !isSetByTurning(LINKS[axle.link.kind])) return [];
+  const swing = swingOf(axle);
+  const number = swing === undefined ? '' : ` Over the travel they swing up to ${swing}° by the axle’s points.`;
+  return [
+    step({
+      id: sideStep('centre-link', side),
+      phase: 'fit',
+      ...w.takes('link centred'),
+      joint,
+      at: ['body'],
+      needs: [sideStep('fit-link', side)],
+      title: `Both ends of the ${side} link in the middle of their swing`,
+      detail: `Turned in line with each other, each as free to one side as to the other; held so while the lock nuts are tightened.${number}`,
+    }),
+  ];
 }
 
 /** A link off and a new one on, whatever its kind: the kind says how it comes off. */
@@ -139,6 +183,7 @@ export const link: PartOperation = {
         detail: `Every thread by hand. Hard-to-reach end first.${greased(w, joint)}`,
         troubles: ['thread short', 'part wrong', ...(w.refit.includes(joint) ? (['part broke'] as const) : [])],
       }),
+      ...centred(w, side, joint),
     ];
   },
 };

@@ -118,7 +118,9 @@ export class OnAxle {
   protected async keep(result: EntryBodies['result']): Promise<void> {
     const end = this.chosen().key.split('.')[1];
     const joint =
-      result.what === 'link length' || result.what === 'link setting' ? (`${end}.left.link-upper` as const) : undefined;
+      result.what === 'link length' || result.what === 'link setting' || result.what === 'link turns'
+        ? (`${end}.left.link-upper` as const)
+        : undefined;
     const body = joint ? ({ ...result, joint } as EntryBodies['result']) : result;
     this.said.set((await this.job.keep(body)) ? 'On the tape.' : '');
   }

@@ -57,7 +57,7 @@ export class HandBackSheet {
   /** The last length, setting, bar and wheels that were worked out, in their own words. */
   protected readonly workedOut = computed((): string[] => [
     ...barChanges(this.store.state()!),
-    ...(['link length', 'link setting', 'bar', 'wheel fit'] as const).flatMap((what) => {
+    ...(['link length', 'link setting', 'link turns', 'bar', 'wheel fit'] as const).flatMap((what) => {
       const last = this.store
         .state()
         ?.results.filter((e) => e.body.what === what)

@@ -29,6 +29,7 @@ import { ArrangeCard } from './arrange-card';
 import { ConfirmCard } from './confirm-card';
 import { HeightCard } from './height-card';
 import { PiecesCard } from './pieces-card';
+import { OwnSetting } from './own-setting';
 import { OrientationCard } from './orientation-card';
 import type { StepRow } from './step-row';
 import { RoomCard } from './room-card';
@@ -47,6 +48,7 @@ import { TroublePicks } from './trouble-picks';
     ConfirmCard,
     HeightCard,
     OrientationCard,
+    OwnSetting,
     PiecesCard,
     PhotoButton,
     PlaceMark,

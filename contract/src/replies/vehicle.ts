@@ -47,6 +47,8 @@ export interface FileView {
   /** What was renewed at earlier visits, and when. */
   readonly renewed: JobFile['renewed'];
   readonly jobs: readonly PastJob[];
+  /** What went on at earlier visits and changes how it is put together. */
+  readonly fitted: JobFile['fitted'];
   /** What it left with at its last visit, not for the road. */
   readonly left: JobFile['left'];
 }

@@ -36,6 +36,7 @@ const wanted = schemaOf<Wanted>()(
     holeSpacingMm: mm,
     heightMm: mm,
     widthMm: mm,
+    onlyListed: z.boolean().optional(),
     from: z.partialRecord(keys, z.enum(ORIGINS)).optional(),
     doubtMm: z.partialRecord(keys, z.number().min(0).max(50)).optional(),
   }),

@@ -1,5 +1,16 @@
+import { capital } from '../text';
+import { sayLength, type LengthUnit } from '../units';
 import { isLink, linkKindOf, type Part, type PartEnd } from '../parts';
-import { endKind, LINKS, type AxleSpec, type LinkKind, type LinkSpec, type StudSpec } from '../vehicle';
+import {
+  endKind,
+  LINKS,
+  type AxleEnd,
+  type AxleSpec,
+  type LinkKind,
+  type LinkSpec,
+  type StudSpec,
+  type VehicleTypeSpec,
+} from '../vehicle';
 
 /** What of a part decides how the vehicle is put together with it. */
 export type Fitting = Pick<Part, 'kind'> &
@@ -55,6 +66,34 @@ export function asFitted(axle: AxleSpec, part: Fitting | undefined): AxleSpec {
   const made = fittedTo(axle, part);
   byPart.set(part, made);
   return made;
+}
+
+/** What of a part changes how the axle it went on is put together; undefined where it changes nothing. */
+export function changesAxle(part: Part): Fitting | undefined {
+  if (!isLink(part.kind) && part.kind !== 'sway bar') return undefined;
+  const { kind, upper, lower, lengthMm, barMm, wallMm, nutsSupplied } = part;
+  const all = { kind, upper, lower, lengthMm, barMm, wallMm, nutsSupplied };
+  return Object.fromEntries(Object.entries(all).filter(([, v]) => v !== undefined)) as unknown as Fitting;
+}
+
+/** A part that went on at an earlier visit, and the axle it went on. */
+export interface FittedBefore {
+  readonly axle: AxleEnd;
+  readonly part: Fitting;
+}
+
+/** "Front: sway bar 24.0 mm", "Front: rod-end link 310 mm". */
+export function sayFitted({ axle, part }: FittedBefore, unit: LengthUnit = 'mm'): string {
+  const size = part.barMm ?? part.lengthMm;
+  return capital(`${axle}: ${part.kind}${size === undefined ? '' : ` ${sayLength(size, 1, unit)}`}`);
+}
+
+/** A type as this vehicle of it is put together now. @param fitted what went on at earlier visits, the first one first */
+export function withFitted(type: VehicleTypeSpec, fitted: readonly FittedBefore[] | undefined): VehicleTypeSpec {
+  if (!fitted?.length) return type;
+  const axles = { ...type.axles };
+  for (const { axle, part } of fitted) axles[axle] = asFitted(axles[axle], part);
+  return { ...type, axles };
 }
 
 /** The same axle with the same part is the same axle: what is read off it is worked out once. */

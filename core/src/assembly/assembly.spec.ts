@@ -1,7 +1,7 @@
 import { fastenersAt } from '../joint';
 import { LINK_PART, STRUT_TYPE } from '../test';
 import { LINK_KINDS, type AxleSpec } from '../vehicle';
-import { asFitted, type Fitting } from '.';
+import { asFitted, changesAxle, sayFitted, withFitted, type Fitting } from '.';
 
 const axle = STRUT_TYPE.axles.front;
 const link = axle.link!;
@@ -61,4 +61,23 @@ test('a mixed link stays mixed with a part whose list says nothing of its ends',
   const after = asFitted(mixed, { kind: `${link.kind} link`, upper: { thread: 'M10×1.25' } });
   expect(after.link!.lower.is).toBe('headless stud');
   expect(asFitted(mixed, { kind: `${link.kind} link`, lower: { is: 'ball stud' } }).link!.lower).not.toHaveProperty('is');
+});
+
+test('what went on at earlier visits is how the vehicle is put together at the next one, the last of a kind speaking', () => {
+  const bar = changesAxle({ ...LINK_PART, kind: 'sway bar', barMm: 24 })!;
+  const rods = changesAxle({ ...LINK_PART, kind: 'rod-end link', lengthMm: 310 })!;
+  const before = [
+    { axle: 'front', part: bar },
+    { axle: 'front', part: rods },
+  ] as const;
+  const now = withFitted(STRUT_TYPE, before).axles.front;
+  expect([now.bar!.diameterMm, now.link!.kind, now.link!.lengthMm]).toEqual([24, 'rod-end', 310]);
+  expect(withFitted(STRUT_TYPE, before).axles.rear).toBe(STRUT_TYPE.axles.rear);
+  const again = changesAxle({ ...LINK_PART, kind: 'sway bar', barMm: 26 })!;
+  expect(withFitted(STRUT_TYPE, [...before, { axle: 'front', part: again }]).axles.front.bar!.diameterMm).toBe(26);
+  expect(withFitted(STRUT_TYPE, [])).toBe(STRUT_TYPE);
+  // A bushing changes nothing of how it is put together, and neither does what is called by its name alone.
+  for (const kind of ['frame bushing', 'other part', 'refit'] as const)
+    expect(changesAxle({ ...LINK_PART, kind })).toBeUndefined();
+  expect(before.map((x) => sayFitted(x))).toEqual(['Front: sway bar 24.0 mm', 'Front: rod-end link 310.0 mm']);
 });

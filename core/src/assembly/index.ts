@@ -1,1 +1,1 @@
-export { asFitted, type Fitting } from './as-fitted';
+export { asFitted, changesAxle, sayFitted, withFitted, type FittedBefore, type Fitting } from './as-fitted';

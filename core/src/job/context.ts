@@ -8,6 +8,7 @@ import type { TaskTime } from '../plan';
 import { LIMIT_OWNERS } from '../play';
 import type { Given, Held, SchemaKit } from '../schema';
 import { DIALECTS, isTimeZone } from '../text';
+import type { FittedBefore } from '../assembly';
 import type { Vec3 } from '../numeric';
 import { SIDES, type AxleEnd, type PointName, type VehicleTypeSpec } from '../vehicle';
 
@@ -135,6 +136,8 @@ export interface FileVisit {
 /** What the file says: parts renewed at earlier visits, points measured then, and what sisters of the type had. */
 export type CaseFile = Pick<Case, 'renewed' | 'sisters'> & {
   readonly points?: readonly FilePoint[] | undefined;
+  /** What went on then that changes how the vehicle is put together, the first one first. */
+  readonly fitted?: readonly FittedBefore[] | undefined;
   readonly plays?: readonly FilePlay[] | undefined;
   /** What was kept for the type, step by step, newest first. */
   readonly tips?: readonly FileTip[] | undefined;

@@ -12,11 +12,13 @@ import {
   type SuspectsTable,
 } from '../diagnosis';
 import type { DangerAt } from '../danger';
-import { assemblyOf, splitJoint, type JointId } from '../joint';
+import { asFitted, changesAxle, type FittedBefore } from '../assembly';
+import { assemblyOf, partsOf, splitJoint, type JointId } from '../joint';
 import type { Cause, CheckResult, Entry } from '../ledger';
 import { caseOf } from './case';
 import type { JobContext } from './context';
-import { foldJob } from './fold';
+import { foldJob, type JobState } from './fold';
+import { chosenAt } from './rules/planned';
 import { leftAt } from './rules/danger';
 import { causesElsewhere, handBackBlockers, untold } from './rules/hand-back';
 import { stepTimes, type StepTime } from './step-times';
@@ -27,6 +29,8 @@ export interface Lesson {
   readonly faults: readonly FaultId[];
   readonly sound: readonly FaultId[];
   readonly renewed: readonly JointId[];
+  /** What went on that changes how the vehicle is put together. */
+  readonly fitted: readonly FittedBefore[];
   readonly counts: readonly Count[];
   /** What was said of each suspect of the axle, before and after the checks, and what it was. */
   readonly predictions: readonly Prediction[];
@@ -46,6 +50,20 @@ function departure(context: JobContext, live: readonly Entry[]): Pick<Lesson, 'l
   const told = foldJob(context, live);
   const held = handBackBlockers(s).filter((b) => b.ends !== undefined && (b.at !== 'told' || untold(told).length > 0));
   return { left: leftAt(told), held: held.map((b) => b.sentence) };
+}
+
+/** What went on in a job and changes how the vehicle is put together, once a part and axle. */
+function fittedIn(s: JobState): FittedBefore[] {
+  const out = new Map<string, FittedBefore>();
+  for (const id of s.renewed) {
+    const part = chosenAt(s, id);
+    const change = part && changesAxle(part);
+    // The same as was there changes nothing, and is nothing to be told of the vehicle.
+    const was = s.context.type.axles[partsOf(id).axle];
+    if (change && JSON.stringify(asFitted(was, change)) !== JSON.stringify(was))
+      out.set(`${partsOf(id).axle} ${part.id}`, { axle: partsOf(id).axle, part: change });
+  }
+  return [...out.values()];
 }
 
 const isFound = (r: CheckResult | undefined) => r === 'moves' || r === 'dangerous';
@@ -90,9 +108,19 @@ export function lessonOf(context: JobContext, entries: readonly Entry[], s: Susp
     for (const c of causesElsewhere(state)) if (isFound(state.elsewhere.get(c as OtherFault))) faults.add(c as FaultId);
   for (const f of faults) sound.delete(f);
   const renewed = [...state.renewed];
+  const fitted = fittedIn(state);
   const times = stepTimes(state);
   if (context.kind !== 'noise' || !before.complaint || faults.size === 0)
-    return { faults: [...faults], sound: [...sound], renewed, counts: [], predictions: [], times, ...departure(context, live) };
+    return {
+      faults: [...faults],
+      sound: [...sound],
+      renewed,
+      fitted,
+      counts: [],
+      predictions: [],
+      times,
+      ...departure(context, live),
+    };
   const found = caseOf(before);
   const heard = { ...found, joints: [], rocks: [], elsewhere: [], drive: [] };
   const road = state.roadTest?.body.result;
@@ -130,6 +158,7 @@ export function lessonOf(context: JobContext, entries: readonly Entry[], s: Susp
     faults: [...faults],
     sound: [...sound],
     renewed,
+    fitted,
     counts: lessonCounts(found, outcome, s),
     predictions,
     times,

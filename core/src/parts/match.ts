@@ -42,6 +42,8 @@ export interface Wanted {
   readonly heightMm?: number | undefined;
   /** Between the eyes of a bar. */
   readonly widthMm?: number | undefined;
+  /** Only what is listed for this vehicle fits: its shape is no number that could be compared. */
+  readonly onlyListed?: boolean | undefined;
   /** Where each of these comes from; what is only usual was measured by nobody. */
   readonly from?: Readonly<Partial<Record<SizeKey, Origin>>>;
   /** How far each may be off, mm: what was measured is doubted by its rule or caliper. */
@@ -88,6 +90,7 @@ function compared(part: Part, w: Wanted, unit?: LengthUnit): { candidate: Candid
       fit: listed ? 'same' : 'near',
     });
     if (!listed) c.fit *= 0.6;
+    if (!listed && w.onlyListed) c.excluded.push('It is not listed for this vehicle, and how it bolts on is its own.');
   }
   if (isLink(part.kind)) {
     length(c, part, w);

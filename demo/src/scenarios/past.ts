@@ -1,4 +1,5 @@
 import {
+  aimOwed,
   jointId,
   otherSide,
   ladderAt,
@@ -145,7 +146,8 @@ function visitOf(yard: Yard, c: Chance, v: DemoVehicle, wear: Wear, start: numbe
   const kind = c.chance(0.75)
     ? ('noise' as const)
     : c.pick(['failed inspection', 'age replacement', 'found during other work'] as const);
-  const m = new JobMaker(c, yard.context(v, kind, km), start, tech);
+  // What is found is not drawn with how long a step takes: another step in a plan leaves the yard's history as it was.
+  const m = new JobMaker(chanceFrom(50_000 + n), yard.context(v, kind, km), start, tech);
   const worn = wear.worn(km);
   const ofBushing = worn.length > 0;
   const side: Side = c.chance(0.6) ? 'left' : 'right';
@@ -177,6 +179,8 @@ function visitOf(yard: Yard, c: Chance, v: DemoVehicle, wear: Wear, start: numbe
       wear.renew(s, km);
       m.play(bushing(s), wear.at(s, km), 'after');
     }
+  const aim = aimOwed(m.state());
+  if (aim) m.add('aim', { aim: aim.aim, result: 'yes', note: 'looked at where it failed' });
   m.add('road-test', { result: c.chance(0.9) ? 'quiet' : 'better', note: 'same bump by the slip' });
   const due = start + Math.ceil(RULES.recheckKm / v.kmPerDay) * DAY;
   const recheck = m.add('recheck', {

@@ -1,6 +1,8 @@
-import type { FileView, FloorView, JobView, Problem } from '@ash-knot/contract';
+import type { FileView, FloorView, JobView, Problem, SessionView } from '@ash-knot/contract';
 import {
   checkFor,
+  contextOf,
+  foldJob,
   jointsOf,
   makeEntry,
   partsOf,
@@ -10,6 +12,7 @@ import {
   type EntryBodies,
   type EntryKind,
   type JointId,
+  type Part,
 } from '@ash-knot/core';
 import { freeVehicle, freshId, startApp, type Running, type Tablet } from '../test';
 import { catchUpLessons, rebuildLessons } from './lessons';
@@ -121,4 +124,38 @@ test('handed back under an older rule: on the floor for a lead, with what would 
   expect(await tape()).toBe(before);
   const audited = await app.db.query("SELECT by_person FROM audit WHERE what = 'held today'");
   expect(audited.rows).toEqual([{ by_person: 'marit' }]);
+});
+
+test('what went on and changes how it is put together is in the file, and the next visit is of the vehicle as it is', async () => {
+  const v = await freeVehicle(app, t, 'front.left.bar', 'front.left.link-lower');
+  const job = await opened(v.id, v.distanceKm + 40);
+  const { type, vehicle } = (await t.get(`/jobs/${job}`)).body as JobView;
+  const { body } = await t.get(`/parts?kind=${encodeURIComponent('sway bar')}&typeId=${vehicle.typeId}&axle=front`);
+  const part = (body as { parts: Part[] }).parts.find((p) => p.barMm !== type.axles.front.bar!.diameterMm)!;
+  // As it was written down then; what else the hand-back waited for is not what is asked here.
+  const choice = line(job, 'choose', { joints: ['front.left.bar'], part, quantity: 1 });
+  const yes = { answer: 'approved', what: 'a bar', parts: [choice.id], who: 'the owner', how: 'in person', warning: '' } as const;
+  expect((await post(job, choice)).status).toBe(201);
+  expect((await post(job, line(job, 'answer', yes), line(job, 'step', { step: 'bar-in', state: 'done' }))).status).toBe(201);
+  const at = line(job, 'hand-back', { distanceKm: v.distanceKm + 41, note: '' });
+  await app.db.query(`INSERT INTO entry (id, job_id, kind, version, body, by_person, at) VALUES ($1,$2,$3,$4,$5,$6,$7)`, [
+    at.id,
+    job,
+    at.kind,
+    at.version,
+    JSON.stringify(at.body),
+    at.by,
+    at.at,
+  ]);
+  await app.db.query('UPDATE job SET closed_at = now() WHERE id = $1', [job]);
+  await catchUpLessons(app.db);
+  const file = (await t.get(`/vehicles/${v.id}`)).body as FileView;
+  expect(file.fitted.at(-1)).toMatchObject({ axle: 'front', part: { kind: 'sway bar', barMm: part.barMm } });
+  const next = (await t.get(`/jobs/${await opened(v.id, v.distanceKm + 42)}`)).body as JobView;
+  expect(next.file.fitted).toEqual(file.fitted);
+  const { shop } = (await t.get('/session')).body as SessionView;
+  expect(foldJob(contextOf(next, shop!), next.entries).axles.front.bar!.diameterMm).toBe(part.barMm);
+  // The job itself is of the vehicle as it came.
+  const own = (await t.get(`/jobs/${job}`)).body as JobView;
+  expect(own.file.fitted).toEqual(file.fitted.slice(0, -1));
 });

@@ -33,6 +33,11 @@ export const leftBefore = (vehicle: string, which: string): string =>
      FROM (SELECT l.left_with, l.closed_at, l.job_id FROM lesson l WHERE l.vehicle_id = ${vehicle} AND ${which} ORDER BY l.closed_at DESC LIMIT 1) AS x
     WHERE cardinality(x.left_with) > 0)`;
 
+/** What went on at these earlier visits of a vehicle and changes how it is put together, the first one first. */
+export const fittedBefore = (vehicle: string, which: string): string =>
+  `(SELECT coalesce(json_agg(f.part ORDER BY l.closed_at), '[]') FROM lesson l, jsonb_array_elements(l.fitted) AS f(part)
+     WHERE l.vehicle_id = ${vehicle} AND jsonb_array_length(l.fitted) > 0 AND ${which})`;
+
 /** What the open file of job `j` adds to its diagnosis: `JobFile` of the contract, as one JSON column. */
 export const JOB_FILE = `json_build_object(
   'points', (SELECT coalesce(json_agg(json_build_object('axle', m.axle, 'point', m.point, 'at', m.at)), '[]')
@@ -52,6 +57,7 @@ export const JOB_FILE = `json_build_object(
                      ORDER BY r.joint, o.opened_at DESC, (r.phase = 'after') DESC) AS x),
   'renewed', (SELECT coalesce(json_agg(json_build_object('joint', joint, 'atKm', km) ORDER BY km), '[]')
                 FROM (SELECT u.joint, max(l.distance_km) AS km FROM lesson l, unnest(l.renewed) AS u(joint) WHERE l.vehicle_id = j.vehicle_id AND l.job_id <> j.id AND l.closed_at < coalesce(j.closed_at, 'infinity') GROUP BY u.joint) AS r),
+  'fitted', ${fittedBefore('j.vehicle_id', "l.job_id <> j.id AND l.closed_at < coalesce(j.closed_at, 'infinity')")},
   'left', ${leftBefore('j.vehicle_id', "l.job_id <> j.id AND l.closed_at < coalesce(j.closed_at, 'infinity')")},
   'since', (SELECT coalesce(json_agg(json_build_object('on', x.day, 'renewed', x.renewed, 'left', x.left_with) ORDER BY x.closed_at), '[]')
               FROM (SELECT l.closed_at, ${CLOSED_ON} AS day, l.renewed, l.left_with FROM lesson l

@@ -20,9 +20,9 @@ async function keepAlone(db: Queryable, id: string, closedAt: string): Promise<{
   if (!job || !shop) return undefined;
   const l = await heavy('lesson', contextOf(job, shop), job.entries, shop.suspectsTable ?? SHIPPED);
   await db.query(
-    `INSERT INTO lesson (job_id, vehicle_id, type_id, distance_km, closed_at, faults, renewed, counts, predictions, sisters, left_with, held)
-     VALUES ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12)
-     ON CONFLICT (job_id) DO UPDATE SET closed_at = $5, faults = $6, renewed = $7, counts = $8, predictions = $9, sisters = $10, left_with = $11, held = $12`,
+    `INSERT INTO lesson (job_id, vehicle_id, type_id, distance_km, closed_at, faults, renewed, counts, predictions, sisters, left_with, held, fitted)
+     VALUES ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12,$13)
+     ON CONFLICT (job_id) DO UPDATE SET closed_at = $5, faults = $6, renewed = $7, counts = $8, predictions = $9, sisters = $10, left_with = $11, held = $12, fitted = $13`,
     [
       id,
       job.vehicle.id,
@@ -36,6 +36,7 @@ async function keepAlone(db: Queryable, id: string, closedAt: string): Promise<{
       JSON.stringify(job.file.sisters),
       l.left,
       l.held,
+      JSON.stringify(l.fitted),
     ],
   );
   const tasks = await keepTimes(db, { id, typeId: job.vehicle.typeId }, closedAt, l.times);
@@ -61,8 +62,8 @@ interface Closed {
   readonly closedAt: string;
 }
 
-/** Of job `j`: its lesson says how it left, too. */
-const TAUGHT = 'EXISTS (SELECT 1 FROM lesson l WHERE l.job_id = j.id AND l.left_with IS NOT NULL)';
+/** Of job `j`: its lesson says how it left, too, and what went on. */
+const TAUGHT = 'EXISTS (SELECT 1 FROM lesson l WHERE l.job_id = j.id AND l.left_with IS NOT NULL AND l.fitted IS NOT NULL)';
 
 /** Closed jobs without a lesson, in the order they were closed, from a place on. */
 async function missing(db: Queryable, after: Closed | undefined, limit: number): Promise<Closed[]> {

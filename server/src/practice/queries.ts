@@ -100,7 +100,17 @@ export function viewOf(p: PracticeRow, entries: readonly StoredEntry[], asked: r
     type: p.type,
     entries,
     // It was never here before, and what sisters had is no help: it is drawn from the list alone.
-    file: { renewed: [], sisters: { jobs: 0, found: {} }, points: [], plays: [], tips: [], times: [], left: null, since: [] },
+    file: {
+      renewed: [],
+      sisters: { jobs: 0, found: {} },
+      points: [],
+      fitted: [],
+      plays: [],
+      tips: [],
+      times: [],
+      left: null,
+      since: [],
+    },
     lastPlay: [],
     practice: {
       person: p.person,

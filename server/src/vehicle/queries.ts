@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { plateKey, readVehicleType, type JobKind, type VehicleTypeSpec } from '@ash-knot/core';
 import type { FileView, PastJob, PlayPoint, VehicleTypeView, VehicleView } from '@ash-knot/contract';
 import type { Queryable } from '../db/pool';
-import { leftBefore } from '../learning/job-file';
+import { fittedBefore, leftBefore } from '../learning/job-file';
 
 export const VEHICLE = `
   SELECT v.id, v.plate, v.vin, v.type_id AS "typeId", t.name AS "typeName",
@@ -83,6 +83,9 @@ export async function vehicleFile(db: Queryable, id: string): Promise<FileView |
     `SELECT u.joint, max(l.distance_km) AS "atKm" FROM lesson l, unnest(l.renewed) AS u(joint) WHERE l.vehicle_id = $1 GROUP BY u.joint`,
     [id],
   );
-  const left = await db.query<{ left: FileView['left'] }>(`SELECT ${leftBefore('$1', 'true')} AS left`, [id]);
-  return { vehicle, type, play: play.rows, renewed: renewed.rows, jobs: jobs.rows, left: left.rows[0]!.left };
+  const file = await db.query<Pick<FileView, 'left' | 'fitted'>>(
+    `SELECT ${leftBefore('$1', 'true')} AS left, ${fittedBefore('$1', 'true')} AS fitted`,
+    [id],
+  );
+  return { vehicle, type, play: play.rows, renewed: renewed.rows, jobs: jobs.rows, ...file.rows[0]! };
 }

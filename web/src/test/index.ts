@@ -80,7 +80,17 @@ export const job = (entries: readonly StoredEntry[] = [], kind: JobKind = 'noise
   distanceKm: 98_000,
   openedAt: '2026-01-05T09:00:00.000Z',
   type: STRUT_TYPE,
-  file: { points: [], plays: [], tips: [], times: [], left: null, since: [], renewed: [], sisters: { jobs: 0, found: {} } },
+  file: {
+    points: [],
+    fitted: [],
+    plays: [],
+    tips: [],
+    times: [],
+    left: null,
+    since: [],
+    renewed: [],
+    sisters: { jobs: 0, found: {} },
+  },
   lastPlay: [],
   entries,
   vehicle: {

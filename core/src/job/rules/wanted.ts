@@ -1,4 +1,4 @@
-import { LINK_ENDS, LINKS, SIDES, USUAL_LINK, type Assumed, type LinkEnd } from '../../vehicle';
+import { BUSHINGS, LINK_ENDS, LINKS, SIDES, USUAL_LINK, type Assumed, type LinkEnd } from '../../vehicle';
 import { jointId, partsOf, type JointId } from '../../joint';
 import type { EntryBodies } from '../../ledger';
 import {
@@ -76,10 +76,17 @@ export function originOf(s: JobState, axle: JobState['axle'], key: SizeKey): Ori
 /** How far the file's word may be off: books round, and so do lists, mm (common practice, no source). */
 const FILE_DOUBT_MM: Partial<Record<SizeKey, number>> = { 'link-length': 1, 'bar-diameter': 0.1 };
 
+/** A bushing with a bore of its own is chosen by the bar; halves, or a pivot on its sleeve, are not. */
+function isBored(s: JobState, joints: readonly JointId[]): boolean {
+  const { bushing } = s.context.type.axles[partsOf(joints[0] ?? 'front.left.frame-bushing').axle];
+  return !bushing || BUSHINGS[bushing.kind].bored;
+}
+
 /** The sizes that are asked for what is sold for these joints, each end of a link apart. */
 export function sizesFor(s: JobState, joints: readonly JointId[]): SizeKey[] {
   const kinds = joints.map((id) => partsOf(id).kind);
-  if (kinds.every((k) => k === 'frame-bushing')) return ['bar-diameter', 'bar-seat', 'hole-spacing', 'bushing-height'];
+  if (kinds.every((k) => k === 'frame-bushing'))
+    return [...(isBored(s, joints) ? (['bar-diameter', 'bar-seat'] as const) : []), 'hole-spacing', 'bushing-height'];
   if (kinds.every((k) => k === 'bar')) return ['bar-diameter', 'bar-width'];
   const link = s.context.type.axles[partsOf(joints[0] ?? 'front.left.link-lower').axle].link;
   const ends: readonly LinkEnd[] = link && LINKS[link.kind].oneBolt ? ['upper'] : LINK_ENDS;
@@ -103,6 +110,7 @@ export function wantedFor(s: JobState, joints: readonly JointId[]): Wanted {
   const base = { typeId: s.context.typeId, axle: j.axle, side, from, doubtMm };
   if (joints.every((id) => /^(frame-bushing|bar)$/.test(partsOf(id).kind))) {
     const bar = joints.every((id) => partsOf(id).kind === 'bar');
+    const bored = bar || isBored(s, joints);
     const fits = fitsOf(s, j.axle);
     const clean = fits.map((f) => f.found.nominalMm);
     const seats = [measured('bar-seat')?.mm, ...fits.map((f) => f.found.nominalMm - f.found.wearMm)].filter(
@@ -112,11 +120,14 @@ export function wantedFor(s: JobState, joints: readonly JointId[]): Wanted {
       ...base,
       side: bar ? undefined : side,
       kinds: [bar ? 'sway bar' : 'frame bushing'],
-      barMm:
-        measured('bar-diameter')?.mm ??
-        (clean.length ? Math.round((10 * clean.reduce((a, x) => a + x, 0)) / clean.length) / 10 : undefined) ??
-        spec.bar?.diameterMm,
-      seatMm: seats.length && !bar ? Math.min(...seats) : undefined,
+      // A bar that bolts to a beam, and a bushing without a bore, are made for one vehicle.
+      onlyListed: !bored || (bar && spec.bar?.joins === 'beam') ? true : undefined,
+      barMm: !bored
+        ? undefined
+        : (measured('bar-diameter')?.mm ??
+          (clean.length ? Math.round((10 * clean.reduce((a, x) => a + x, 0)) / clean.length) / 10 : undefined) ??
+          spec.bar?.diameterMm),
+      seatMm: seats.length && !bar && bored ? Math.min(...seats) : undefined,
       holeSpacingMm: measured('hole-spacing')?.mm,
       heightMm: measured('bushing-height')?.mm,
       widthMm: measured('bar-width')?.mm,

@@ -21,7 +21,9 @@ import { Session } from '../session/session';
       <div class="mt-2 overflow-x-auto bg-ash-200">
         <ak-apart [view]="v" [width]="460" [height]="420" [touched]="false" />
       </div>
-      <p class="soft mt-1 text-sm">As the type describes it; usual sizes where nobody wrote them down.</p>
+      <p class="soft mt-1 text-sm">
+        As the type describes it, with what went on here since; usual sizes where nobody wrote them down.
+      </p>
     }
   `,
 })

@@ -402,7 +402,7 @@ const WORDS = `
   lessonOf linkAssembly bushingAssembly fastenersOfPieces askedOfPieces facingsOfPieces sayAssembled saySizes linkFasteners linkMount linkSetting list lookedAt looseJoints lubricant
   makeEntry mayBeUndone mayWrite measurementsOf measuresLength missingHands needsPublished nextLine
   nutHexes ofBarSystem oldPart oneOf openCounts openTroubles openedOwed optionName
-  endsOf studSwingDeg nutLeanDeg rungLines arrangeOffers changesAxle sayFitted withFitted readTarget readLinkTurns aimOf aimOwed sayAim usualTurns readRoom turnsAt roomsOf sayStrokes turnsOf disturbing putTogether OPENS_ALL boltedAt comesOff offFirst happensAt ladderAt mayGoFirst offFirstOf opensAt plannedJoints rarerAt barEnd partNumber barChanges axlesNow sayBarChange chosenAt coatedThread conditionSaid againstThread linkKindOf isSetByTurning facingsFor facingsAt facingsOwed facingKey originOf otherEnd otherSide otherUnit outlook owedJoints ownPart
+  endsOf studSwingDeg nutLeanDeg rungLines arrangeOffers otherLength changesAxle sayFitted withFitted readTarget readLinkTurns aimOf aimOwed sayAim usualTurns readRoom turnsAt roomsOf sayStrokes turnsOf disturbing putTogether OPENS_ALL boltedAt comesOff offFirst happensAt ladderAt mayGoFirst offFirstOf opensAt plannedJoints rarerAt barEnd partNumber barChanges axlesNow sayBarChange chosenAt coatedThread conditionSaid againstThread linkKindOf isSetByTurning facingsFor facingsAt facingsOwed facingKey originOf otherEnd otherSide otherUnit outlook owedJoints ownPart
   ownTorques partChanges partFields partInHand partsOf piecesFor piecesOf planFor
   planOf playLimit plural quoteOf recheckBody recheckOwed refitPart refitted
   requestOf ride rigOf ruined ruleTorque rulingLimits rungCaution rungOf

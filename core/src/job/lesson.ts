@@ -71,15 +71,8 @@ const isFound = (r: CheckResult | undefined) => r === 'moves' || r === 'dangerou
 /** Suspects less likely than this say nothing of calibration. */
 const SAID_OF = 0.01;
 
-/**
- * The lesson of a job: its outcome in the hand, not its verdict, teaches. Without a complaint or without
- * anything confirmed it teaches nothing, and only what was renewed is kept.
- */
-export function lessonOf(context: JobContext, entries: readonly Entry[], s: SuspectsTable): Lesson {
-  const state = foldJob(context, entries);
-  const live = entries.filter((e) => !state.struck.has(e.id));
-  const until = live.findIndex((e) => e.kind === 'verdict' || e.kind === 'choose');
-  const before = foldJob(context, until < 0 ? live : live.slice(0, until));
+/** What was worn and what was sound, with the part in the hand. */
+function inHand(state: JobState): { readonly faults: ReadonlySet<FaultId>; readonly sound: ReadonlySet<FaultId> } {
   const named = state.verdict?.body.causes ?? [];
   // A link is one part: what was thought of either end, or of its body, is what came off.
   const part = (c: Cause) => {
@@ -92,7 +85,7 @@ export function lessonOf(context: JobContext, entries: readonly Entry[], s: Susp
     if (!j) return c as FaultId;
     const thought = named.find((n) => part(n) === part(c) && splitJoint(n)?.kind !== 'arm-bushings');
     if (thought) return thought as FaultId;
-    return `${j.axle}.${j.side}.${faultsAt(context.type.axles[j.axle], j.kind)[0]!}`;
+    return `${j.axle}.${j.side}.${faultsAt(state.context.type.axles[j.axle], j.kind)[0]!}`;
   };
   const faults = new Set<FaultId>();
   const sound = new Set<FaultId>();
@@ -107,20 +100,24 @@ export function lessonOf(context: JobContext, entries: readonly Entry[], s: Susp
   if (state.roadTest?.body.result === 'quiet')
     for (const c of causesElsewhere(state)) if (isFound(state.elsewhere.get(c as OtherFault))) faults.add(c as FaultId);
   for (const f of faults) sound.delete(f);
+  return { faults, sound };
+}
+
+/**
+ * The lesson of a job: its outcome in the hand, not its verdict, teaches. Without a complaint or without
+ * anything confirmed it teaches nothing, and only what was renewed is kept.
+ */
+export function lessonOf(context: JobContext, entries: readonly Entry[], s: SuspectsTable): Lesson {
+  const state = foldJob(context, entries);
+  const live = entries.filter((e) => !state.struck.has(e.id));
+  const until = live.findIndex((e) => e.kind === 'verdict' || e.kind === 'choose');
+  const before = foldJob(context, until < 0 ? live : live.slice(0, until));
+  const { faults, sound } = inHand(state);
   const renewed = [...state.renewed];
   const fitted = fittedIn(state);
   const times = stepTimes(state);
-  if (context.kind !== 'noise' || !before.complaint || faults.size === 0)
-    return {
-      faults: [...faults],
-      sound: [...sound],
-      renewed,
-      fitted,
-      counts: [],
-      predictions: [],
-      times,
-      ...departure(context, live),
-    };
+  const always = { faults: [...faults], sound: [...sound], renewed, fitted, times, ...departure(context, live) };
+  if (context.kind !== 'noise' || !before.complaint || faults.size === 0) return { ...always, counts: [], predictions: [] };
   const found = caseOf(before);
   const heard = { ...found, joints: [], rocks: [], elsewhere: [], drive: [] };
   const road = state.roadTest?.body.result;
@@ -154,14 +151,5 @@ export function lessonOf(context: JobContext, entries: readonly Entry[], s: Susp
         ];
       }),
   );
-  return {
-    faults: [...faults],
-    sound: [...sound],
-    renewed,
-    fitted,
-    counts: lessonCounts(found, outcome, s),
-    predictions,
-    times,
-    ...departure(context, live),
-  };
+  return { ...always, counts: lessonCounts(found, outcome, s), predictions };
 }

@@ -36,6 +36,15 @@ describe('other wheels', () => {
       expect(keepsClear(rig, rig.lengthMm - s + 0.5, 1)).toBe(false);
     }
   });
+  test('a smaller rim comes nearer to the arm’s end and the steering inside it, and is named where it meets them', () => {
+    const air = (rimDiameterMm: number) => wheelFit(axle, { ...own, rimDiameterMm }).after;
+    const [wide, small] = [air(430), air(330)];
+    for (const part of ['control arm', 'tie rod'] as const) expect(small[part]!.airMm).toBeLessThan(wide[part]!.airMm);
+    expect(wheelFit(axle, { ...own, rimDiameterMm: 260 }).meets.join(' ')).toMatch(/control arm|tie rod/);
+    // The usual share of the tyre is what nothing said means.
+    expect(wheelFit(axle, { ...own, rimDiameterMm: own.tyreDiameterMm * 0.64 }).after).toEqual(wheelFit(axle, own).after);
+    expect(() => wheelFit(axle, { ...own, rimDiameterMm: 900 })).toThrow('rim must be between 200 and');
+  });
   test('bad input is named', () => {
     expect(() => wheelFit(axle, { ...own, tyreWidthMm: 0 })).toThrow('width of the tyre must be more than 0 mm');
     expect(() => wheelFit(axle, { ...own, outMm: 900 })).toThrow('how far out the wheel stands must be between');

@@ -8,7 +8,7 @@ import { keepsClear } from './rig-over';
 import { USUAL_LIMITS } from './window';
 
 /** What of the bar system can meet something. */
-export const FIT_PARTS = ['link', 'bar end', 'bolt outward', 'bolt inward'] as const;
+export const FIT_PARTS = ['link', 'bar end', 'bolt outward', 'bolt inward', 'control arm', 'tie rod'] as const;
 export type FitPart = (typeof FIT_PARTS)[number];
 
 /** How near a part comes to something over travel and lock, mm, and where. */
@@ -42,6 +42,8 @@ function airsOf(rig: LinkRig): Record<FitPart, Air | undefined> {
     'bar end': undefined,
     'bolt outward': undefined,
     'bolt inward': undefined,
+    'control arm': undefined,
+    'tie rod': undefined,
   };
   for (const p of rig.positions) {
     const e = attempt(() => eyePosition(p.circle, rig.lengthMm, p.mount, rig.branch).eye);
@@ -53,6 +55,7 @@ function airsOf(rig: LinkRig): Record<FitPart, Air | undefined> {
       ['bolt outward', p.mount, add(p.mount, out), BOLT.radiusMm],
       ['bolt inward', p.mount, sub(p.mount, out), BOLT.radiusMm],
       ...(p.bushing ? [['bar end', p.bushing, e.value, rig.armRadiusMm] as [FitPart, Vec3, Vec3, number]] : []),
+      ...p.inWheel.map((r): [FitPart, Vec3, Vec3, number] => [r.name as FitPart, r.a, r.b, r.radiusMm]),
     ];
     for (const s of p.solids.filter((x) => x.kind === 'tyre'))
       for (const [part, a, b, r] of rods) {
@@ -68,6 +71,8 @@ const PART_WORDS: Readonly<Record<FitPart, string>> = {
   'bar end': 'The bar’s end',
   'bolt outward': 'A bolt that points outward',
   'bolt inward': 'A bolt that points inward',
+  'control arm': 'The control arm',
+  'tie rod': 'The tie rod’s end',
 };
 
 /**
@@ -84,6 +89,7 @@ export function wheelFit(
   positive('width of the tyre', wheels.tyreWidthMm, 'mm');
   positive('diameter of the tyre', wheels.tyreDiameterMm, 'mm');
   within('how far out the wheel stands', wheels.outMm, -150, 150, 'mm');
+  if (wheels.rimDiameterMm !== undefined) within('rim', wheels.rimDiameterMm, 200, wheels.tyreDiameterMm, 'mm');
   const now = rigOf(axle, { loweredMm, reach, wheels });
   const [before, after] = [airsOf(rigOf(axle, { loweredMm, reach })), airsOf(now)];
   const close = (part: FitPart): boolean => {
@@ -99,7 +105,7 @@ export function wheelFit(
   };
   const gap = (after['bolt inward']?.airMm ?? Infinity) - (after['bolt outward']?.airMm ?? Infinity);
   const boltPoints = !Number.isFinite(gap) || Math.abs(gap) < 2 ? 'either way' : gap > 0 ? 'inward' : 'outward';
-  const meets = (['link', 'bar end'] as const).filter(close).map(say);
+  const meets = (['link', 'bar end', 'control arm', 'tie rod'] as const).filter(close).map(say);
   const bolt = boltPoints === 'outward' ? 'bolt outward' : 'bolt inward';
   return {
     before,

@@ -65,6 +65,7 @@ export function rigFromFloor(f: FloorInput, steps = 30): LinkRig {
     mount: add(mount, [0, 0, ratio * travelMm]),
     mountStud: stud,
     solids: [],
+    inWheel: [],
   });
   return {
     at: position,

@@ -23,6 +23,8 @@ export interface RigPosition {
   /** Where the bar's bushing stands; left out where there is no more than an arm. */
   readonly bushing?: Vec3 | undefined;
   readonly solids: readonly Solid[];
+  /** What else turns and swings inside a wheel: the arm's end and the steering's. */
+  readonly inWheel: readonly Extract<Solid, { kind: 'rod' }>[];
 }
 
 /** A link between a mount that moves with the wheel and the eye of a bar's arm. */
@@ -126,6 +128,8 @@ export interface Wheels {
   readonly tyreDiameterMm: number;
   /** How much further out its middle stands than the type's. */
   readonly outMm: number;
+  /** Across the rim; where nobody says it, the usual share of the tyre. */
+  readonly rimDiameterMm?: number | undefined;
 }
 
 export interface StanceInput {
@@ -182,6 +186,10 @@ export function rigOf(axle: AxleSpec, stance: StanceInput): LinkRig {
       mountStud: carriedDirection(c.mount, stud),
       bushing: c.bar(bushing),
       solids: solidsOf(axle, c.all, c.knuckle, reach.lockDeg, stance.wheels),
+      inWheel: [
+        ...rodOf(axle, c.all, 'control arm', 'armInner', 'armOuter', RADIUS.arm),
+        ...rodOf(axle, c.all, 'tie rod', 'rackEnd', 'tieRodOuter', RADIUS.tie),
+      ],
     };
   };
   const n = Math.max(2, stance.steps ?? 16);
@@ -231,6 +239,19 @@ export const inArm = (stud: Vec3, { e1, e2 }: EyeCircle, rad: number): Vec3 => {
   return [dot(stud, add(scale(e1, c), scale(e2, s))), dot(stud, add(scale(e1, -s), scale(e2, c))), dot(stud, cross(e1, e2))];
 };
 
+/** A rod between two points where they are now; none where the axle lacks one of them. */
+function rodOf(
+  axle: AxleSpec,
+  all: Readonly<Record<PointName, Mover>>,
+  name: string,
+  from: PointName,
+  to: PointName,
+  radiusMm: number,
+): Extract<Solid, { kind: 'rod' }>[] {
+  const [a, b] = [from, to].map((n) => axle.points[n] && all[n](axle.points[n].at));
+  return a && b ? [{ name, kind: 'rod', a, b, radiusMm }] : [];
+}
+
 /** What stands in the way of link and arm at a position: the tyre at each lock, rods and shafts that are not theirs. */
 function solidsOf(
   axle: AxleSpec,
@@ -242,10 +263,8 @@ function solidsOf(
   const p = axle.points;
   const layout = layoutOf(axle);
   const at = (n: PointName): Vec3 | undefined => p[n] && all[n](p[n].at);
-  const rod = (name: string, from: PointName, to: PointName, radiusMm: number): Solid[] => {
-    const [a, b] = [at(from), at(to)];
-    return a && b ? [{ name, kind: 'rod', a, b, radiusMm }] : [];
-  };
+  const rod = (name: string, from: PointName, to: PointName, radiusMm: number): Solid[] =>
+    rodOf(axle, all, name, from, to, radiusMm);
   const hub = p.hub.at;
   const middle: Vec3 = [hub[0], axle.trackMm / 2 + (wheels?.outMm ?? 0), hub[2]];
   const axis = carriedDirection(knuckle, [0, 1, 0]);
@@ -261,7 +280,10 @@ function solidsOf(
       centre,
       axis: sub(turn(add(knuckle(middle), axis)), centre),
       radiusMm: (wheels?.tyreDiameterMm ?? axle.tyreDiameterMm) / 2,
-      rimMm: ((wheels?.tyreDiameterMm ?? axle.tyreDiameterMm) / 2) * RIM_SHARE,
+      rimMm:
+        wheels?.rimDiameterMm !== undefined
+          ? wheels.rimDiameterMm / 2
+          : ((wheels?.tyreDiameterMm ?? axle.tyreDiameterMm) / 2) * RIM_SHARE,
       halfWidthMm: (wheels?.tyreWidthMm ?? axle.tyreWidthMm) / 2,
     };
   };

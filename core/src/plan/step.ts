@@ -86,6 +86,8 @@ export interface PlanInput {
   readonly arranged?: Arranged;
   /** What little room to swing adds to a step, minutes. */
   readonly room?: ReadonlyMap<string, number>;
+  /** The links go on at another length than they had: link and bar are looked at over the whole travel. */
+  readonly otherLength?: boolean;
   /** Undone beside these joints, to get at something: tightened with the rest. */
   readonly also?: readonly Fastener[];
 }

@@ -124,6 +124,7 @@ function allSteps(input: PlanInput): Step[] {
     opens,
     arranged,
     room: new Map(),
+    otherLength: false,
     ...input,
     off,
     bracketsFirst: (side) => arranged.get('brackets first') === true && on(side, frameBushing).length > 0,
@@ -152,7 +153,7 @@ function allSteps(input: PlanInput): Step[] {
       w,
       parts(joints).filter((id) => partsOf(id).side === side),
     )[0] ?? joints[0]!;
-  const clear = bars.length ? [barClear(w, tightened)] : [];
+  const clear = bars.length || (w.otherLength && w.sides.some((s) => on(s, link).length)) ? [barClear(w, tightened)] : [];
   const watch = w.burnt.length ? fireWatch(w) : [];
   const wheelsOff = [...fitted, ...tightened.filter((s) => s.fastener), ...clear].map((s) => s.id);
   return [

@@ -18,7 +18,8 @@ import type { JobState } from '../fold';
 import { onceAState } from '../once';
 import { isFail } from '../state/joint';
 import { refitted, workJoints } from './planned';
-import { fastenersOf, isApproved } from './work';
+import { isApproved } from './planned';
+import { fastenersOf } from './work';
 
 /** A fact as it is gathered: in which list, and what it says. */
 type Lists = { -readonly [K in Exclude<keyof DangerFacts, 'renewed'>]: DangerFacts[K][number][] };

@@ -7,7 +7,7 @@ import { END_SPECS, LINK_ENDS } from '../../vehicle';
 import { parseQuantity, sayLength, type LengthUnit } from '../../units';
 import type { JobState } from '../fold';
 import { calledWrong } from './trouble';
-import { isApproved } from './work';
+import { isApproved } from './planned';
 
 /** Where a part that was said yes to is: to be ordered, on its way, here to be looked at, or taken in. */
 export type GoodsStage = 'to order' | 'on its way' | 'here' | 'taken';

@@ -17,7 +17,8 @@ import { untoldFails } from './inspection';
 import { linkSetting } from './setting';
 import { openedOwed, ruined } from './trouble';
 import { workJoints } from './planned';
-import { alignmentOwed, burntAt, facingsOwed, fastenersOf, isApproved, planOf, waitingLines } from './work';
+import { isApproved } from './planned';
+import { alignmentOwed, burntAt, facingsOwed, fastenersOf, planOf, waitingLines } from './work';
 
 /** Something the hand-back waits for, and where it is done. */
 export type Blocker = {

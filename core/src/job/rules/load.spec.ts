@@ -8,6 +8,7 @@ import {
   linkPoints,
   linkSetting,
   originOf,
+  planOf,
   readLinkTurns,
   readPoint,
   readTarget,
@@ -141,4 +142,23 @@ test('an adjustable link is set before it goes on: the line asks, and the hand-b
   expect(() => readLinkTurns('front.left.link-lower', '¼', '½', 'x')).toThrow(/turns out now.*0 and 0.25/);
   expect(() => readLinkTurns('front.left.link-lower', '¼', '0', ' ')).toThrow(/where it is written/);
   expect(() => readTarget('front', 'long', 'x')).toThrow(/length by its sheet/);
+});
+
+test('a link of another length is looked at over the whole travel, at both stops and from lock to lock', () => {
+  const add = ledger();
+  const plan = (lengthMm: number) => {
+    const choice = add('choose', {
+      joints: ['front.left.link-lower', 'front.right.link-lower'],
+      part: { ...LINK_PART, lengthMm },
+      quantity: 2,
+    });
+    const yes = add('answer', { answer: 'approved', what: 'x', parts: [choice.id], who: 'o', how: 'by phone', warning: '' });
+    return planOf(foldJob({ ...CONTEXT, kind: 'changed stance' }, [choice, yes]));
+  };
+  const was = CONTEXT.type.axles.front.link!.lengthMm;
+  expect(plan(was).map((p) => p.id)).not.toContain('bar-clear');
+  const step = plan(was - 25).find((p) => p.id === 'bar-clear')!;
+  expect(step.title).toBe('Links and bar clear at both stops, lock to lock');
+  // When everything is tight, and before the wheels go on.
+  expect(step.needs.length).toBeGreaterThan(3);
 });

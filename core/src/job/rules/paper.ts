@@ -7,7 +7,8 @@ import type { JobState } from '../fold';
 import { leftAt } from './danger';
 import { sayBan } from './verdict';
 import { workJoints } from './planned';
-import { fastenersOf, isApproved, type FastenerView } from './work';
+import { isApproved } from './planned';
+import { fastenersOf, type FastenerView } from './work';
 
 /** What the customer's sheet says was done: only what was. */
 export interface WorkOnPaper {

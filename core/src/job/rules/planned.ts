@@ -71,3 +71,5 @@ export const chosenAt = (s: JobState, joint: JointId): Part | undefined =>
 /** The axle as it is put together at a joint with what was chosen for it. */
 export const axleAt = (s: JobState, joint: JointId): AxleSpec =>
   asFitted(s.context.type.axles[partsOf(joint).axle], chosenAt(s, joint));
+
+export const isApproved = (s: JobState, choice: string): boolean => s.standing.get(choice) === 'approved';

@@ -1,12 +1,12 @@
 import { BadInput, within } from '../../error';
 import { partsOf, type JointId } from '../../joint';
 import type { EntryBodies } from '../../ledger';
-import { isAdjustable } from '../../parts';
+import { isAdjustable, isLink, LENGTH_SAME_MM } from '../../parts';
 import { readMm } from '../../units';
 import type { AxleEnd } from '../../vehicle';
 import type { JobState } from '../fold';
 import { lengthFor } from './wanted';
-import { isApproved } from './work';
+import { isApproved } from './planned';
 
 /** How links were set: to a length, or by the turns their own sheet allows. */
 type LinkSet = Extract<EntryBodies['result'], { what: 'link setting' | 'link turns' }>;
@@ -95,6 +95,21 @@ function turnsIn(field: string, text: string, most: number): number {
 function readSource(text: string): string {
   if (!text.trim()) throw new BadInput('where it is written', 'is empty: the sheet in the box, its page or step', text);
   return text.trim();
+}
+
+/** Whether the links that go on are to be of another length than the file has, or than they had: then they are looked at over the travel. */
+export function otherLength(s: JobState): boolean {
+  const was = s.context.type.axles[s.axle].link?.lengthMm;
+  if (was === undefined) return false;
+  const to = [
+    linkSetting(s)?.targetMm,
+    ...s.choices.flatMap((c) =>
+      isApproved(s, c.id) && c.body.joints.some((id) => partsOf(id).axle === s.axle) && isLink(c.body.part.kind)
+        ? [c.body.part.lengthMm]
+        : [],
+    ),
+  ];
+  return to.some((mm) => mm !== undefined && Math.abs(mm - was) > LENGTH_SAME_MM);
 }
 
 /** Steps at which they are set, at the latest. */

@@ -3,7 +3,7 @@ import { capital } from '../../text';
 import { sayDistance } from '../../units';
 import type { JobState } from '../fold';
 import { sayParts } from '../say';
-import { isApproved } from './work';
+import { isApproved } from './planned';
 
 /** What the parts that went on ask for from now on, a sentence each. @param distanceKm at the hand-back */
 export function upkeepDue(s: JobState, distanceKm: number): string[] {

@@ -31,14 +31,13 @@ import type { LinkEnd, Orientation } from '../../vehicle';
 import type { JobState } from '../fold';
 import { onceAState } from '../once';
 import { roomsOf } from './room';
+import { otherLength } from './setting';
 import { axleAt, chosenAt, disturbing, opensAt, plannedJoints, refitted, workJoints } from './planned';
 import type { ChoiceLine } from '../state/choices';
 
 /** What the customer last said to a choice; a yes after a no takes its place, and the other way round. */
 export const answered = (s: JobState, choice: string): Entry<'answer'> | undefined =>
   s.answers.findLast((a) => a.body.parts.includes(choice));
-
-export const isApproved = (s: JobState, choice: string): boolean => s.standing.get(choice) === 'approved';
 
 /** The lines nobody has answered for. */
 export const waitingLines = (s: JobState): ChoiceLine[] => s.lines.filter((l) => l.standing === 'waiting');
@@ -95,6 +94,7 @@ export const planOf = onceAState((s): readonly PlannedStep[] => {
     opens: (joint) => opensAt(s, joint),
     arranged: s.arranged,
     room: roomsOf(s),
+    otherLength: otherLength(s),
     equipment: s.setup?.equipment ?? 'lift',
     corroded: isRusty(s),
     jackingPoints: s.context.type.jackingPoints,

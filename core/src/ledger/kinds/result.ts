@@ -201,7 +201,13 @@ function changeSchemas(kit: BodyKit) {
     found: z.object({ stiffnessNPerMm: number, stressMpaPerMm: number, ratio: number.nullable() }),
   };
   const wheels = {
-    given: z.object({ tyreWidthMm: length, tyreDiameterMm: length, outMm: signed, loweredMm: signed }),
+    given: z.object({
+      tyreWidthMm: length,
+      tyreDiameterMm: length,
+      outMm: signed,
+      loweredMm: signed,
+      rimDiameterMm: length.optional(),
+    }),
     found: z.object({
       meets: z.array(text(300)).max(10),
       shorterMm: length.nullable(),

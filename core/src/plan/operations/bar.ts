@@ -138,7 +138,7 @@ export const barClear = (w: Work, tightened: readonly Step[]): Step =>
     phase: 'tighten',
     ...w.takes('bar clear'),
     needs: tightened.map((s) => s.id),
-    title: 'Bar clear at both stops, lock to lock',
+    title: `${w.otherLength ? 'Links and bar' : 'Bar'} clear at both stops, lock to lock`,
     tools: ['jack'],
     detail:
       'One wheel up to its stop, the other hanging, then the other way; steering from lock to lock. A finger’s width everywhere.',

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { attempt, type Attempt, type AxleSpec, type EntryBodies, type Wheels } from '@ash-knot/core';
+import { attempt, BadInput, type Attempt, type AxleSpec, type EntryBodies, type Wheels } from '@ash-knot/core';
 import { TextField } from '../kit/text-field';
 import { Units } from '../session/units';
 import { draft } from '../state/draft';
@@ -38,6 +38,21 @@ import { typedMm, typedOr } from './typed';
         testId="wheel-out"
       />
       <ak-text-field label="Lowered by" [(value)]="lowered" [mono]="true" hint="empty: as it was" />
+      <ak-text-field
+        label="Rim, across"
+        [(value)]="rim"
+        [mono]="true"
+        hint="as 16 in; empty: usual for the tyre"
+        testId="wheel-rim"
+      />
+      <ak-text-field label="Offset, old" [(value)]="offsetWas" [mono]="true" hint="as cast on it" testId="wheel-offset-was" />
+      <ak-text-field
+        label="Offset, new"
+        [(value)]="offsetIs"
+        [mono]="true"
+        hint="smaller stands further out"
+        testId="wheel-offset-is"
+      />
     </div>
     @if (wrong()) {
       <p class="wrong mt-3" role="alert" data-testid="wheel-wrong">{{ wrong() }}</p>
@@ -47,7 +62,7 @@ import { typedMm, typedOr } from './typed';
         @for (m of f.meets; track m) {
           <p class="caution mt-1">{{ m }}</p>
         } @empty {
-          <p class="text-lg font-bold">They clear link, bar and bolt as the old ones did.</p>
+          <p class="text-lg font-bold">They clear link, bar, arm, steering and bolt as the old ones did.</p>
         }
         @if (f.doubtful) {
           <p class="mt-1 font-semibold">
@@ -65,7 +80,7 @@ import { typedMm, typedOr } from './typed';
           }}
         </p>
         <p class="soft mt-1 text-sm">
-          Over the usual travel and lock, tyre only{{
+          Over the usual travel and lock, tyre and rim{{
             usual() ? ', from usual points: turn the wheel lock to lock and look' : ''
           }}.
         </p>
@@ -98,22 +113,36 @@ export class WheelCheck {
   protected readonly height = this.text('height');
   protected readonly out = this.text('out');
   protected readonly lowered = this.text('lowered');
+  protected readonly rim = this.text('rim');
+  protected readonly offsetWas = this.text('offset.was');
+  protected readonly offsetIs = this.text('offset.is');
   protected readonly drop = this.text('drop');
   protected readonly usual = computed(() => Object.values(this.axle().points).some((p) => p?.from === 'usual'));
 
   private readonly question = computed((): Attempt<{ axle: AxleSpec; wheels: Wheels; loweredMm: number }> | null => {
-    if (![this.width(), this.height(), this.out()].some((t) => t.trim())) return null;
+    if (![this.width(), this.height(), this.out(), this.rim(), this.offsetIs()].some((t) => t.trim())) return null;
     const axle = this.axle();
     return attempt(() => ({
       axle,
       wheels: {
         tyreWidthMm: typedOr('width of the tyre', this.width(), axle.tyreWidthMm),
         tyreDiameterMm: typedOr('diameter of the tyre', this.height(), axle.tyreDiameterMm),
-        outMm: typedOr('how far out the wheel stands', this.out(), 0),
+        outMm: this.outMm(),
+        ...(this.rim().trim() ? { rimDiameterMm: typedMm('rim', this.rim()) } : {}),
       },
       loweredMm: typedOr('change of ride height', this.lowered(), 0),
     }));
   });
+  /** By both offsets where they are said: a smaller one stands further out. */
+  private outMm(): number {
+    const [was, is] = [this.offsetWas().trim(), this.offsetIs().trim()];
+    if (!was && !is) return typedOr('how far out the wheel stands', this.out(), 0);
+    if (!was || !is)
+      throw new BadInput(`${was ? 'new' : 'old'} offset`, 'is empty: one of them alone does not say how far out it stands');
+    if (this.out().trim())
+      throw new BadInput('how far out the wheel stands', 'is said twice: by its offsets, or as it is measured');
+    return typedMm('old offset', was) - typedMm('new offset', is);
+  }
   private readonly answer = asked(this.question, (q) => this.mechanics.ask('wheels', q));
   protected readonly fit = computed(() => (this.question()?.ok ? this.answer().answer : undefined));
   protected readonly wrong = computed(() => {
@@ -141,7 +170,7 @@ export class WheelCheck {
       found: { meets: [...f.meets], shorterMm: f.shorterMm ?? null, boltPoints: f.boltPoints },
       words: f.meets.length
         ? f.meets.join(' ')
-        : `tyre ${this.units.sayLength(q.value.wheels.tyreWidthMm, 0)} wide clears link, bar and bolt`,
+        : `tyre ${this.units.sayLength(q.value.wheels.tyreWidthMm, 0)} wide clears link, bar, arm, steering and bolt`,
     });
   }
 }

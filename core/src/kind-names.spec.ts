@@ -1,5 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
+import { JOINT_KINDS, JOINT_SPECS } from './joint';
 import { BUSHING_KINDS, END_KINDS, LINK_KINDS } from './vehicle';
 
 /*
@@ -32,5 +33,17 @@ test('no kind is named outside its file and its list', () => {
     const text = readFileSync(file, 'utf8');
     return NAMES.filter((n) => text.includes(`'${n}'`) || text.includes(`"${n}"`)).map((n) => `${at}: ${n}`);
   });
+  expect(named).toEqual([]);
+});
+
+test('no neighbour of the bar is named where work is planned, shown or put together: its own file lists its pieces and how it comes off', () => {
+  const neighbours = JOINT_KINDS.filter((k) => !JOINT_SPECS[k].ofBar && k !== 'wheel-nuts');
+  const all = ['core/src/plan', 'core/src/assembly', 'core/src/apart', 'web/src/app/apart'].flatMap((d) => files(join(ROOT, d)));
+  expect(neighbours).toEqual(expect.arrayContaining(['ball-joint', 'damper', 'arm-bushings', 'tie-rod-outer']));
+  const named = all
+    .filter((file) => !/\.spec\.ts$/.test(file))
+    .flatMap((file) =>
+      neighbours.filter((n) => readFileSync(file, 'utf8').includes(`'${n}'`)).map((n) => `${relative(ROOT, file)}: ${n}`),
+    );
   expect(named).toEqual([]);
 });

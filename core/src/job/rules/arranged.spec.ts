@@ -7,6 +7,7 @@ import {
   arrangeOffers,
   fastenersOf,
   foldJob,
+  handBackBlockers,
   mayBeUndone,
   nextLine,
   openedOwed,
@@ -88,6 +89,38 @@ describe('wheels and shield', () => {
       ['Wheels come off, to get at both links.', undefined],
     ]);
   });
+});
+
+test('a wheel that was moved on the other axle besides: its nuts have their record, by that axle’s book', () => {
+  const links = yes(LINKS, LINK_PART);
+  const plain = job(...links);
+  expect(mayBeUndone(plain, 'rear.left.wheel-nuts').map((f) => f.id)).toEqual(['rear.left.wheel-nut']);
+  expect(mayBeUndone(plain, 'rear.left.damper')).toEqual([]);
+  const s = job(...links, e('undone', { fastener: 'rear.left.wheel-nut', count: 5 }));
+  const f = fastenersOf(s).find((x) => x.fastener.id === 'rear.left.wheel-nut')!;
+  // Another axle's value is none: where its own book has none it has to be found.
+  expect([f.label, f.fastener.count, f.state]).toEqual(['Wheel nuts, left rear', 5, 'must be published']);
+  const value = {
+    fastener: 'wheel-nut',
+    minNm: 90,
+    maxNm: 90,
+    value: 90,
+    unit: 'N·m',
+    source: 'the maker',
+    publisher: 'vehicle maker',
+  };
+  const found = job(
+    ...links,
+    e('undone', { fastener: 'rear.left.wheel-nut', count: 5 }),
+    e('book', { axle: 'rear', value } as never),
+  );
+  expect(fastenersOf(found).find((x) => x.fastener.id === 'rear.left.wheel-nut')!.targetNm).toBe(90);
+  expect(fastenersOf(found).find((x) => x.fastener.id === 'front.left.wheel-nut')!.targetNm).not.toBe(90);
+  expect(step(s, 'tighten-rear.left.wheel-nut')).toMatchObject({
+    title: 'Left rear wheel nuts, star order, three stages, first one again',
+    needs: ['lower'],
+  });
+  expect(handBackBlockers(found).map((b) => b.sentence)).toContain('Wheel nuts, left rear: no record.');
 });
 
 describe('brackets first', () => {

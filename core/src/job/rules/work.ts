@@ -5,6 +5,7 @@ import {
   fastenersAt,
   fastenersFor,
   JOINT_SPECS,
+  jointId,
   jointsOf,
   partsOf,
   type Defect,
@@ -27,7 +28,7 @@ import {
   type Ruling,
   type ThreadCondition,
 } from '../../torque';
-import type { LinkEnd, Orientation } from '../../vehicle';
+import { AXLES, otherEnd, SIDES, type AxleEnd, type LinkEnd, type Orientation } from '../../vehicle';
 import type { JobState } from '../fold';
 import { onceAState } from '../once';
 import { roomsOf } from './room';
@@ -45,7 +46,12 @@ export const waitingLines = (s: JobState): ChoiceLine[] => s.lines.filter((l) =>
 /** Undone beside the plan on this axle: each as many as were said. */
 function alsoUndone(s: JobState): Fastener[] {
   const axle = s.context.type.axles[s.axle];
-  const all = jointsOf(s.axle, axle).flatMap((id) => fastenersAt(axle, id));
+  const end = otherEnd(s.axle);
+  const all = [
+    ...jointsOf(s.axle, axle).flatMap((id) => fastenersAt(axle, id)),
+    // A wheel that was moved on the other axle: its nuts are owed like any.
+    ...SIDES.flatMap((side) => fastenersAt(s.context.type.axles[end], jointId(end, side, 'wheel-nuts'))),
+  ];
   return [...s.undone].flatMap(([id, count]) => {
     const f = all.find((x) => x.id === id);
     return f ? [{ ...f, count: Math.min(count, f.count) }] : [];
@@ -54,9 +60,9 @@ function alsoUndone(s: JobState): Fastener[] {
 
 /** The fasteners of a joint that nobody plans to undo: what may be said to be undone beside the plan. */
 export function mayBeUndone(s: JobState, joint: JointId): Fastener[] {
-  const end = partsOf(joint).axle;
-  // One axle a job: the first thing that is chosen or undone says which.
-  if (end !== s.axle && (workJoints(s).length > 0 || s.undone.size > 0)) return [];
+  const { axle: end, kind } = partsOf(joint);
+  // One axle a job: the first thing that is chosen or undone says which. A wheel is moved on any.
+  if (end !== s.axle && kind !== 'wheel-nuts' && (workJoints(s).length > 0 || s.undone.size > 0)) return [];
   const axle = s.context.type.axles[end];
   const planned = fastenersFor(end, axle, plannedJoints(s), disturbing(s)).map((f) => f.id);
   return fastenersAt(axle, joint).filter((f) => !planned.includes(f.id));
@@ -185,14 +191,17 @@ const endOf = (kind: FastenerKind): LinkEnd => (kind === 'link-lower-nut' ? 'low
 
 /** Every fastener the work disturbs with the value that rules it, the hardware it has and the record. */
 export const fastenersOf = onceAState((s): readonly FastenerView[] => {
-  const found = s.book.filter((b) => b.body.axle === s.axle).map((b) => b.body.value);
   // What was found last speaks, before what the file has.
-  const by = (publisher: BookValue['publisher']) => found.filter((v) => v.publisher === publisher).reverse();
-  const all = [...by('vehicle maker'), ...s.context.type.torqueBook[s.axle]];
+  const by = (publisher: BookValue['publisher'], end: AxleEnd = s.axle) =>
+    s.book.flatMap((b) => (b.body.axle === end && b.body.value.publisher === publisher ? [b.body.value] : [])).reverse();
+  const all = (end: AxleEnd) => [...by('vehicle maker', end), ...s.context.type.torqueBook[end]];
   const material = s.wheels?.body.material;
   // A value for wheels of one sort rules only where they are known to be of it.
-  const book = all.filter((v) => !v.wheel || v.wheel === material);
-  const byWheel = all.some((v) => v.wheel) && !material;
+  const books = Object.fromEntries(AXLES.map((end) => [end, all(end).filter((v) => !v.wheel || v.wheel === material)])) as Record<
+    AxleEnd,
+    BookValue[]
+  >;
+  const byWheel = AXLES.some((end) => all(end).some((v) => v.wheel)) && !material;
   const ofPart = by('part maker');
   const axle = s.context.type.axles[s.axle];
   const planned = fastenersFor(s.axle, axle, plannedJoints(s), disturbing(s));
@@ -217,7 +226,7 @@ export const fastenersOf = onceAState((s): readonly FastenerView[] => {
     const differs = given !== undefined && (fastener.hexMm !== given.hexMm || fastener.hold !== given.hold);
     const ruling = ruleTorque(
       fastener.kind,
-      book,
+      books[fastener.axle],
       part ? [...ofPart, ...part.torque] : [],
       end?.thread ?? fastener.thread,
       end?.thread,
@@ -243,7 +252,7 @@ export const fastenersOf = onceAState((s): readonly FastenerView[] => {
         part.kind !== 'refit' &&
         (end?.hold === undefined || part.nutsSupplied === undefined || (part.nutsSupplied && end.nutHexMm === undefined)),
       name,
-      label: `${fastener.kind === 'shield-bolt' ? name : `${name}, ${fastener.side}`}${of === undefined ? '' : `, ${fastener.count} of ${of}`}`,
+      label: `${fastener.kind === 'shield-bolt' ? name : `${name}, ${fastener.side}${fastener.axle === s.axle ? '' : ` ${fastener.axle}`}`}${of === undefined ? '' : `, ${fastener.count} of ${of}`}`,
       of,
       ruling,
       ...audit,

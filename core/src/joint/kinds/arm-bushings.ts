@@ -1,6 +1,7 @@
 import { layoutOf } from '../../vehicle';
 import { ballJointPieces } from './ball-joint';
 import { ARM_BOLTS, bonded } from './bonded';
+import { TAPER_ON, TAPER_SPRINGS } from './laid';
 import { jointKind } from './joint-kind';
 
 /** Both bushings of the lower arm are one joint of the plate and two faults. */
@@ -33,4 +34,28 @@ export const armBushings = jointKind<'arm-bushing-front' | 'arm-bushing-rear'>({
       ? ballJointPieces(true)
       : []),
   ],
+  laid: {
+    when: (axle) => axle.springSeat === 'strut',
+    behindLink: true,
+    off: {
+      task: 'arm off',
+      title: [
+        '{side} control arm off: ball joint let go, then the inner bolts',
+        '{side} wishbone off: ball joint let go, then the inner bolts',
+      ],
+      detail:
+        'Hub strapped so that nothing hangs on the brake hose or the shaft. Each bolt back with its nut, and how its washers face.',
+      tools: ['ball joint press', 'breaker bar', 'strap'],
+      caution: `Eyes. ${TAPER_SPRINGS} The arm swings free when its last bolt is out.`,
+      troubles: ['bolt seized', 'taper stuck', 'cannot reach'],
+    },
+    hand: 'Each bushing by hand and with a lever; the arm itself for cracks, dents and rust.',
+    on: {
+      task: 'arm in',
+      title: ['{side} control arm in, every bolt by hand only', '{side} wishbone in, every bolt by hand only'],
+      detail: `Inner bolts in and left loose: they are tightened at ride height, or the rubber tears. ${TAPER_ON}`,
+      tools: ['new cotter', 'drift'],
+      troubles: ['thread short', 'part wrong'],
+    },
+  },
 });

@@ -1,4 +1,5 @@
 import { layoutOf, type AssemblyPiece, type AxleSpec, type SpringSeat } from '../../vehicle';
+import { TAPER_ON, TAPER_SPRINGS } from './laid';
 import { jointKind } from './joint-kind';
 import { taper } from './taper';
 
@@ -36,4 +37,25 @@ export const ballJoint = jointKind({
   defects: () => ['boot torn'],
   detail: howUnloaded,
   bolted: () => ballJointPieces(),
+  laid: {
+    // With the spring on the arm it holds the ball joint under load: the maker's procedure and tools.
+    when: (axle) => axle.springSeat === 'strut' || axle.springSeat === 'axle',
+    behindLink: true,
+    off: {
+      task: 'taper off',
+      title: '{side} ball joint: cotter out, nut to its last turns, taper let go, out of the arm',
+      detail: 'Jack or strap under the arm. The stud’s mark and the way its cotter lies are photographed.',
+      tools: ['ball joint press', 'two hammers', 'side cutters'],
+      caution: `Eyes. ${TAPER_SPRINGS}`,
+      troubles: ['taper stuck', 'hex rounds', 'cannot reach'],
+    },
+    hand: 'Swing the stud by hand: play, notches, water under the boot.',
+    on: {
+      task: 'taper in',
+      title: '{side} ball joint in, nut by hand',
+      detail: TAPER_ON,
+      tools: ['new cotter'],
+      troubles: ['thread short', 'part wrong'],
+    },
+  },
 });

@@ -27,4 +27,23 @@ export const damper = jointKind({
   defects: () => ['oil leak', 'bent'],
   bolted: () =>
     damperPieces({ id: 'damper', name: 'Old damper, {side}', usual: 'binned', why: 'Leaking, weak or knocking.' }, 'damper'),
+  laid: {
+    // A strut's damper is taken apart with its spring: the maker's procedure and a spring compressor.
+    when: (axle) => axle.springSeat !== 'strut',
+    off: {
+      task: 'damper off',
+      title: '{side} damper off, foot first',
+      detail: 'Jack under the arm or axle: the damper is what stops it going down. Top nut last, its washers in order.',
+      tools: ['jack', 'breaker bar'],
+      caution: 'The arm or axle drops when the damper lets go: it stands on the jack first. A gas damper grows as it comes free.',
+      troubles: ['bolt seized', 'stud spins'],
+    },
+    hand: 'Push and pull it upright: even both ways, no gap, no oil.',
+    on: {
+      task: 'damper in',
+      title: '{side} damper in, top first, foot by hand',
+      detail: 'Pumped upright a few times before it goes in. Washers and rubbers as they were.',
+      troubles: ['part wrong'],
+    },
+  },
 });

@@ -54,3 +54,4 @@ export const FINER_FAULTS: ReadonlyMap<FinerFaultKind, JointKind> = new Map(
 );
 export { BEFORE, type Before, type FinerFault, type JointKindSpec } from './joint-kind';
 export { barEnd } from './link-end';
+export type { Laid } from './laid';

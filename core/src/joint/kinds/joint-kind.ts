@@ -3,6 +3,7 @@ import type { Name } from '../../text';
 import type { AssemblyPiece, AxleSpec } from '../../vehicle';
 import type { CheckId } from '../check';
 import type { Defect } from '../defects';
+import type { Laid } from './laid';
 
 /** A fault that is finer than the joint it is looked for at. */
 export interface FinerFault {
@@ -52,6 +53,8 @@ export interface JointKindSpec<Finer extends string = string> {
   readonly behind: readonly Before[];
   /** The kinds whose part carries this one: there before it goes on. */
   carriedBy(axle: AxleSpec): readonly string[];
+  /** How its part comes off and goes on again, where this program lays it out. */
+  readonly laid: Laid | undefined;
   /** What is bolted together there, in the order it comes off; torques, what is asked and what faces are read off it. */
   bolted(axle: AxleSpec): readonly AssemblyPiece[];
 }
@@ -87,6 +90,7 @@ export function jointKind<F extends string = never>(given: Given<F>): JointKindS
     acrossVehicle: null,
     behind: ['wheels'],
     carriedBy: () => [],
+    laid: undefined,
     ...given,
     bolted: onceAnAxle(given.bolted ?? (() => [])),
   };

@@ -1,4 +1,5 @@
 import type { AxleSpec } from '../../vehicle';
+import { TAPER_ON, TAPER_SPRINGS } from './laid';
 import { jointKind, orHub } from './joint-kind';
 import { taper } from './taper';
 
@@ -17,4 +18,28 @@ export const tieRodOuter = jointKind({
     { role: 'lock nut', of: 'vehicle', axis: 'body', count: 1, turns: 'tie-rod-lock-nut' },
     { role: 'rod', name: ['tie rod', 'track rod'], of: 'vehicle', axis: 'body', count: 1 },
   ],
+  laid: {
+    off: {
+      task: 'taper off',
+      title: [
+        '{side} tie rod end: lock nut cracked, taper let go, turns counted off',
+        '{side} track rod end: lock nut cracked, taper let go, turns counted off',
+      ],
+      detail: 'Mark the thread with paint, measure what stands out, and count whole turns: it goes on by as many.',
+      tools: ['ball joint press', 'rule', 'paint pen', 'side cutters'],
+      caution: `Eyes. ${TAPER_SPRINGS}`,
+      troubles: ['taper stuck', 'hex rounds'],
+    },
+    hand: 'Swing the stud by hand: play, notches, a torn boot.',
+    on: {
+      task: 'taper in',
+      title: [
+        '{side} tie rod end on by the turns that were counted, stud in',
+        '{side} track rod end on by the turns that were counted, stud in',
+      ],
+      detail: `${TAPER_ON} The toe is only near: an alignment check is owed.`,
+      tools: ['rule', 'new cotter'],
+      troubles: ['part wrong'],
+    },
+  },
 });

@@ -63,7 +63,7 @@ export function lower(w: Work, after: readonly StepId[]): Step[] {
         needs: ['lower'],
         fastener: f.id,
         joint: f.joint,
-        title: `${capital(f.side)} wheel nuts, star order, three stages, first one again`,
+        title: `${capital(f.axle === w.end ? f.side : `${f.side} ${f.axle}`)} wheel nuts, star order, three stages, first one again`,
         tools: [wheelSocket(w), 'torque wrench'],
         ...(w.wrenches > 1 ? {} : { sole: ['torque wrench'] }),
       }),

@@ -1,4 +1,5 @@
-import { ENTRY_SPECS, SHIPPED, VEHICLE_TYPE_VERSION, type AxleSpec, type EntryKind } from '@ash-knot/core';
+import { SHIPPED } from '@ash-knot/core/suspects-table';
+import { ENTRY_SPECS, VEHICLE_TYPE_VERSION, type AxleSpec, type EntryKind } from '@ash-knot/core';
 import { DIAL, STRUT_TYPE } from '@ash-knot/core/test';
 import * as z from 'zod';
 import { Ajv2020 } from 'ajv/dist/2020';

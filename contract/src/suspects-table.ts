@@ -1,11 +1,11 @@
 import * as z from 'zod';
+import { readSuspectsTable } from '@ash-knot/core/suspects-table';
 import {
   attempt,
   DEFECTS,
   FAULT_KINDS,
   JOINT_KINDS,
   LINK_KINDS,
-  readSuspectsTable,
   SIGNS,
   SORTS,
   SUSPECTS_TABLE_FORMAT,

@@ -1,3 +1,4 @@
+import { SHIPPED } from './suspects-table';
 import {
   assemblyJoints,
   BEFORE,
@@ -36,7 +37,6 @@ import {
   planFor,
   POINTS,
   sayKind,
-  SHIPPED,
   splitStep,
   SUSPENSIONS,
   usualPoints,

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { exampleOf } from '@ash-knot/contract';
-import { ENTRY_KINDS, makeEntry, SHIPPED } from '@ash-knot/core';
+import { SHIPPED } from '@ash-knot/core/suspects-table';
+import { ENTRY_KINDS, makeEntry } from '@ash-knot/core';
 import { sized } from '@ash-knot/core/test';
 import { makeGauges, RULES, TYPES } from '@ash-knot/demo';
 import type { Problem, SessionView } from '@ash-knot/contract';

@@ -11,6 +11,7 @@ import type {
   SessionView,
   StoredEntry,
 } from '@ash-knot/contract';
+import { SHIPPED } from '@ash-knot/core/suspects-table';
 import {
   contextOf,
   fastenersOf,
@@ -19,7 +20,6 @@ import {
   planOf,
   rankParts,
   readPartText,
-  SHIPPED,
   wantedFor,
   type Wanted,
   type Entry,

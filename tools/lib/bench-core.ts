@@ -1,3 +1,4 @@
+import { SHIPPED } from '../../core/src/suspects-table';
 import {
   analyseLoop,
   answerOf,
@@ -34,7 +35,6 @@ import {
   rankParts,
   rankSuspects,
   requestOf,
-  SHIPPED,
   rigOf,
   simulatedLoop,
   solveBar,
@@ -188,10 +188,10 @@ export function benches(): [string, () => unknown][] {
     ['a rig of one stance', () => rigOf(front, { loweredMm: 20 })],
     ['other wheels', () => wheelFit(front, { tyreWidthMm: 235, tyreDiameterMm: 640, outMm: 0 })],
     ['loop of 200 000 points', () => analyseLoop(loop.x, loop.f)],
-    ['ranking of the demo job in Find', () => rankSuspects(asked.case)],
+    ['ranking of the demo job in Find', () => rankSuspects(asked.case, SHIPPED)],
     ['its ranking and plan of five', () => planned(asked)],
     ['its diagnosis, all of it', () => diagnose(asked, SHIPPED)],
-    ['ranking at forty findings', () => rankSuspects(forty.case)],
+    ['ranking at forty findings', () => rankSuspects(forty.case, SHIPPED)],
     ['ranking and plan at forty findings', () => planned(forty)],
     ['diagnosis at forty findings, all of it', () => diagnose(forty, SHIPPED)],
     [`fold of ${job.entries.length} entries`, fold],

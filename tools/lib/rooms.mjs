@@ -23,6 +23,7 @@ const CORE = [
     'mechanics',
     'joint',
     'diagnosis',
+    'suspects-table',
     'danger',
     'knock',
     'sound',

@@ -1,5 +1,6 @@
 import { jointsOf, type JointId } from '../joint';
 import { DOUBLE_ARM_TYPE, STRUT_TYPE } from '../test';
+import { SHIPPED } from '../suspects-table';
 import {
   beyondChance,
   conflicts,
@@ -7,7 +8,6 @@ import {
   faultsOf,
   rankSuspects,
   sayFault,
-  SHIPPED,
   splitFault,
   type Case,
   type JointEvidence,
@@ -27,7 +27,7 @@ const base: Case = {
   history: [],
   joints: [],
 };
-const rank = (c: Partial<Case>) => rankSuspects({ ...base, ...c });
+const rank = (c: Partial<Case>) => rankSuspects({ ...base, ...c }, SHIPPED);
 const top = (c: Partial<Case>, n = 4) =>
   rank(c)
     .slice(0, n)

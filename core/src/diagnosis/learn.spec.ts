@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import jstat from 'jstat';
 import { chanceFrom } from '../numeric';
 import { STRUT_TYPE } from '../test';
+import { SHIPPED } from '../suspects-table';
 import {
   calibration,
   saidBins,
@@ -10,7 +11,6 @@ import {
   lessonCounts,
   movedBy,
   rankSuspects,
-  SHIPPED,
   sourceShares,
   wilson,
   type Case,

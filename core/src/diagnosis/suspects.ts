@@ -3,7 +3,7 @@ import type { Dialect } from '../text';
 import { buildCase, type Case, type CaseModel } from './case';
 import { sayFault, type FaultId } from './faults';
 import { soundLayer, weigh, type Weighed } from './sources';
-import { SHIPPED, type SuspectsTable } from './suspects-table';
+import type { SuspectsTable } from './suspects-table';
 import { wornLayer } from './worn';
 
 export interface Suspect {
@@ -39,7 +39,7 @@ export function ranked(b: CaseModel, w: Weighed, dialect: Dialect): Suspect[] {
 }
 
 /** Every fault the vehicle can have, by P(it makes this noise | what is known), likeliest first. */
-export function rankSuspects(c: Case, table: SuspectsTable = SHIPPED, dialect: Dialect = 'sway bar'): Suspect[] {
+export function rankSuspects(c: Case, table: SuspectsTable, dialect: Dialect = 'sway bar'): Suspect[] {
   const b = buildCase(c, table);
   return ranked(b, weighCase(b), dialect);
 }

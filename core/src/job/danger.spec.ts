@@ -3,7 +3,8 @@ import { partsOf, type JointId } from '../joint';
 import type { Entry, EntryBodies } from '../ledger';
 import { fittedBy } from '../plan';
 import { LOCKS } from '../torque';
-import { diagnose, SHIPPED } from '../diagnosis';
+import { SHIPPED } from '../suspects-table';
+import { diagnose } from '../diagnosis';
 import {
   fastenersOf,
   foldJob,

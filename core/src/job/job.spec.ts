@@ -1,6 +1,7 @@
 import { CONTEXT, DOUBLE_ARM_TYPE, ledger, LINK_PART, COMPLAINT, readingOf } from '../test';
 import { frameFit } from '../bushing';
-import { CHARACTERS, CONDITIONS, diagnose, HANDLING, SHIPPED, WHENS, WHERES, type Manoeuvre } from '../diagnosis';
+import { SHIPPED } from '../suspects-table';
+import { CHARACTERS, CONDITIONS, diagnose, HANDLING, WHENS, WHERES, type Manoeuvre } from '../diagnosis';
 import { checkFor, jointId, jointsOf, partsOf, type JointId } from '../joint';
 import { mayWrite, type Entry, type EntryBodies } from '../ledger';
 import { SIDES, type Side } from '../vehicle';

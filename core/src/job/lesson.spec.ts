@@ -1,4 +1,4 @@
-import { SHIPPED } from '../diagnosis';
+import { SHIPPED } from '../suspects-table';
 import { CONTEXT, ledger, LINK_PART } from '../test';
 import type { Entry } from '../ledger';
 import { lessonOf } from '.';

@@ -1,3 +1,4 @@
+import { SHIPPED } from '../suspects-table';
 import {
   buildCase,
   calibration,
@@ -7,7 +8,6 @@ import {
   MANOEUVRES,
   ranked,
   saidBins,
-  SHIPPED,
   weighCase,
   type Case,
   type CaseModel,

@@ -1,5 +1,6 @@
 import { BadInput } from '../error';
-import { MANOEUVRES, SHIPPED, type FaultId } from '../diagnosis';
+import { SHIPPED } from '../suspects-table';
+import { MANOEUVRES, type FaultId } from '../diagnosis';
 import { jointsOf, partsOf } from '../joint';
 import { foldJob, planOf, type JobContext } from '../job';
 import type { Entry, EntryBodies } from '../ledger';

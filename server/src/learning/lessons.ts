@@ -1,5 +1,6 @@
 import type { Logger } from 'pino';
-import { contextOf, SHIPPED } from '@ash-knot/core';
+import { SHIPPED } from '@ash-knot/core/suspects-table';
+import { contextOf } from '@ash-knot/core';
 import { inTransaction, type Db, type Queryable } from '../db/pool';
 import { heavy } from '../heavy';
 import { jobView } from '../job/queries';

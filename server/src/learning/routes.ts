@@ -1,6 +1,6 @@
 import { Router } from 'express';
 import * as z from 'zod';
-import { readStoredTable, SHIPPED } from '@ash-knot/core';
+import { readStoredTable, SHIPPED } from '@ash-knot/core/suspects-table';
 import { learningQuery, suspectsTableFile, undoLesson } from '@ash-knot/contract';
 import { inTransaction, type Db, type Queryable } from '../db/pool';
 import { actorOf, audit } from '../audit/queries';

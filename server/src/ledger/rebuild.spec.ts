@@ -1,3 +1,4 @@
+import { SHIPPED } from '@ash-knot/core/suspects-table';
 import {
   ENTRY_KINDS,
   ENTRY_SPECS,
@@ -8,7 +9,6 @@ import {
   planOf,
   type EntryBodies,
   type EntryKind,
-  SHIPPED,
 } from '@ash-knot/core';
 import { exampleOf, type FileView, type FloorView, type JobView, type SessionView } from '@ash-knot/contract';
 import { freshId, startApp, type Running, type Tablet } from '../test';

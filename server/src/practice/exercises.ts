@@ -1,4 +1,5 @@
 import { randomInt, randomUUID } from 'node:crypto';
+import { SHIPPED } from '@ash-knot/core/suspects-table';
 import {
   asVariant,
   contextOf,
@@ -6,7 +7,6 @@ import {
   MOST_SEED,
   otherSide,
   readVehicleType,
-  SHIPPED,
   type Mistake,
   type PracticeGrade,
   type Truth,

@@ -1,8 +1,8 @@
+import { readStoredTable } from '@ash-knot/core/suspects-table';
 import {
   contextOf,
   courseOf,
   foldJob,
-  readStoredTable,
   readVehicleType,
   sayOpening,
   type Asked,

@@ -1,4 +1,4 @@
-import { readStoredTable } from '@ash-knot/core';
+import { readStoredTable } from '@ash-knot/core/suspects-table';
 import { yardRules, type DoorView, type PersonView, type ShopView } from '@ash-knot/contract';
 import type { Queryable } from '../db/pool';
 import { gauges } from '../gauge/queries';

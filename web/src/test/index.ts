@@ -2,11 +2,11 @@ import { provideZonelessChangeDetection, type Provider, type Type } from '@angul
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import type { JobView, SessionView, ShopView, StoredEntry } from '@ash-knot/contract';
+import { SHIPPED } from '@ash-knot/core/suspects-table';
 import {
   diagnose,
   learned,
   makeEntry,
-  SHIPPED,
   type Entry,
   type EntryBodies,
   type EntryKind,

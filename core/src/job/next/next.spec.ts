@@ -1,5 +1,6 @@
 import { COMPLAINT, CONTEXT, ledger, LINK_PART, readingOf, tightened } from '../../test';
-import { diagnose, SHIPPED } from '../../diagnosis';
+import { SHIPPED } from '../../suspects-table';
+import { diagnose } from '../../diagnosis';
 import { facingsFor, isUp, jointId, jointsOf, SIDES, type FastenerId, type JointId, shopMeasures, type JointKind } from '../..';
 import type { Entry, EntryKind, Line } from '../../ledger';
 import {

@@ -16,6 +16,7 @@ import {
   quoteOf,
   readRoom,
   refitPart,
+  swingAt,
   turnsAt,
   type JobState,
 } from '..';
@@ -197,4 +198,14 @@ test('little room at a step makes its minutes', () => {
   expect(step(tight, 'link-off-right').minutes).toBe(step(plain, 'link-off-right').minutes);
   expect(() => readRoom('1', '', 10)).toThrow(/swing of the handle/);
   expect(() => readRoom('30', '', undefined)).toThrow(/turns/);
+});
+
+test('the ends of a link that is set by turning are held in the middle of their swing: its step says how far that is', () => {
+  const rods: Part = { ...LINK_PART, kind: 'rod-end link' };
+  const s = leaning(...yes(LINKS, rods));
+  expect(swingAt(s, step(s, 'centre-link-left'))).toMatch(/^Over the travel they swing up to \d+° by the axle’s points/);
+  expect(swingAt(s, step(s, 'fit-link-left'))).toBe('');
+  expect(ids(s).indexOf('centre-link-left')).toBeLessThan(ids(s).indexOf('tighten-front.left.link-lock-nut'));
+  // A link that is not set by turning has no such step.
+  expect(ids(leaning(...yes(LINKS, LINK_PART)))).not.toContain('centre-link-left');
 });

@@ -1,11 +1,12 @@
 import { attempt } from '../../error';
-import { nutLeanDeg } from '../../mechanics';
-import type { Arrangement, PlannedStep } from '../../plan';
+import { nutLeanDeg, studSwingDeg } from '../../mechanics';
+import { splitStep, type Arrangement, type PlannedStep } from '../../plan';
 import { capital } from '../../text';
 import { LINKS } from '../../vehicle';
 import type { JobState } from '../fold';
 import { sayParts } from '../say';
 import { mayGoFirst, offFirstOf } from './planned';
+import { axleAt } from './planned';
 import { isStepDone, planOf } from './work';
 
 /** One thing that may go one way or the other at a step: how it is planned and why, and what would be said to have it otherwise. */
@@ -75,6 +76,14 @@ function bracketsOffer(s: JobState): ArrangeOffer[] {
       ...(begun ? {} : { other: { label: first ? 'Links first' : 'Brackets first', yes: !first } }),
     },
   ];
+}
+
+/** How far the ends of a link swing that are held in the middle of it at a step: "Over the travel they swing up to 14° …". */
+export function swingAt(s: JobState, p: PlannedStep): string {
+  if (!p.joint || splitStep(p.id)?.what !== 'centre-link') return '';
+  const axle = axleAt(s, p.joint);
+  const found = attempt(() => Math.ceil(studSwingDeg({ ...axle, points: s.axles[s.axle].points })));
+  return found.ok ? `Over the travel they swing up to ${found.value}° by the axle’s points: as much room to both sides.` : '';
 }
 
 /** What may go one way or the other at a step, as it is planned now and why. */

@@ -1,5 +1,3 @@
-import { attempt } from '../../error';
-import { studSwingDeg } from '../../mechanics';
 import { JOINT_SPECS, partsOf, type JointId } from '../../joint';
 import { capital } from '../../text';
 import { sayHex } from '../../thread';
@@ -11,7 +9,6 @@ import {
   isSetByTurning,
   LINKS,
   linkUndo,
-  type AxleSpec,
   type LinkEnd,
   type LinkSpec,
   type Side,
@@ -74,22 +71,10 @@ function endOff(w: Work, side: Side, joint: JointId, spec: LinkSpec, end: LinkEn
   });
 }
 
-/** The swing of a link's ends by its axle's points, whole degrees: a plan is made with every line of the tape, the points stay. */
-const SWINGS = new WeakMap<AxleSpec['points'], number | undefined>();
-function swingOf(axle: AxleSpec): number | undefined {
-  if (!SWINGS.has(axle.points)) {
-    const found = attempt(() => Math.ceil(studSwingDeg(axle)));
-    SWINGS.set(axle.points, found.ok ? found.value : undefined);
-  }
-  return SWINGS.get(axle.points);
-}
-
 /** A link that is set by turning: each end held in the middle of its swing until its lock nut is tight. */
 function centred(w: Work, side: Side, joint: JointId): Step[] {
   const axle = w.after(joint);
   if (!axle.link || !isSetByTurning(LINKS[axle.link.kind])) return [];
-  const swing = swingOf(axle);
-  const number = swing === undefined ? '' : ` Over the travel they swing up to ${swing}° by the axle’s points.`;
   return [
     step({
       id: sideStep('centre-link', side),
@@ -99,7 +84,8 @@ function centred(w: Work, side: Side, joint: JointId): Step[] {
       at: ['body'],
       needs: [sideStep('fit-link', side)],
       title: `Both ends of the ${side} link in the middle of their swing`,
-      detail: `Turned in line with each other, each as free to one side as to the other; held so while the lock nuts are tightened.${number}`,
+      detail:
+        'Turned in line with each other, each as free to one side as to the other; held so while the lock nuts are tightened.',
     }),
   ];
 }

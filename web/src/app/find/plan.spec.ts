@@ -1,16 +1,7 @@
 import { DIAGNOSIS_WORKER } from '../workers/diagnoser';
 import type { DiagnosisWork } from '../workers/diagnosis-work';
-import {
-  checkFor,
-  diagnose,
-  jointsOf,
-  openDangers,
-  partsOf,
-  requestOf,
-  SHIPPED,
-  type Diagnosis,
-  type JointId,
-} from '@ash-knot/core';
+import { SHIPPED } from '@ash-knot/core/suspects-table';
+import { checkFor, diagnose, jointsOf, openDangers, partsOf, requestOf, type Diagnosis, type JointId } from '@ash-knot/core';
 import { bench, job, stored, tid } from '../../test';
 import { Find } from './find';
 

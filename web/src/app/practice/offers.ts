@@ -6,7 +6,6 @@ import {
   partsOf,
   sayManoeuvre,
   sayParts,
-  SHIPPED,
   uncapital,
   waitingLines,
   workNow,
@@ -86,14 +85,14 @@ function looks({ state, joint, check, elsewhere, row, standing, gauge }: Standpo
     return [{ label: checkTitle(of, type, state.axle), ask: { of: 'check', ...of, state: standing } }];
   }
   if (!joint || !check) return [];
-  const { axle, side, kind } = partsOf(joint);
+  const { axle, side } = partsOf(joint);
   return [
     {
       label: checkTitle({ check: check.id, axle, side }, type, state.axle),
       ask: { of: 'check', check: check.id, axle, side, state: standing },
     },
-    // The list that ships knows at which joints there is play to measure; a shop's own names the same ones.
-    ...(gauge && SHIPPED.play.by[kind]
+    // At every joint there is play to measure: the list that ships says how much, and is not needed to offer it.
+    ...(gauge
       ? [
           {
             label: `Set the ${uncapital(gauge.name)} to it, push and pull`,

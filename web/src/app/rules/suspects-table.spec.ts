@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import type { LearningView } from '@ash-knot/contract';
-import { calibration, saidBins, SHIPPED } from '@ash-knot/core';
+import { SHIPPED } from '@ash-knot/core/suspects-table';
+import { calibration, saidBins } from '@ash-knot/core';
 import { SESSION, setUp, SHOP, tid } from '../../test';
 import { LineChart, type Series } from '../kit/line-chart';
 import { Session } from '../session/session';

@@ -12,6 +12,7 @@ import {
   sayStrokes,
   showRange,
   strokesFor,
+  swingAt,
   tooEarly,
   type ConfirmOutcome,
   type EntryBodies,
@@ -100,6 +101,7 @@ export class StepCard {
     const strokes = b && strokesFor(b.turner, b.swingDeg, b.turns);
     return strokes ? `Room to swing ${b.swingDeg}°. ${sayStrokes(strokes)}` : '';
   });
+  protected readonly swing = computed(() => swingAt(this.store.state()!, this.step()));
   protected readonly load = computed(() => linkLoad(this.store.state()!));
   protected readonly heights = computed(() => {
     const said = sayHeights(this.store.state()!);

@@ -1,5 +1,6 @@
 /// <reference lib="webworker" />
-import { diagnoseInSteps, learned, SHIPPED, soundLayer, weigh, wornLayer } from '@ash-knot/core';
+import { SHIPPED } from '@ash-knot/core/suspects-table';
+import { diagnoseInSteps, learned, soundLayer, weigh, wornLayer } from '@ash-knot/core';
 import type { DiagnosisQuestion } from './diagnosis-work';
 import { serve } from './serve';
 

@@ -1,7 +1,8 @@
 import { createHash } from 'node:crypto';
-import { LIKENESSES } from './words';
+import { JOINT_KINDS } from '../joint';
 import { STRUT_TYPE } from '../test';
-import { readStoredTable, readSuspectsTable, SHIPPED, faultStrength, type SuspectsTable } from '.';
+import { readStoredTable, readSuspectsTable, SHIPPED } from '.';
+import { faultStrength, LIKENESSES, type SuspectsTable } from '../diagnosis';
 
 const changed = (change: (s: Record<string, never>) => void): unknown => {
   const copy = structuredClone(SHIPPED) as unknown as Record<string, never>;
@@ -147,4 +148,8 @@ test('a table of the third format, which played no sounds: theirs come with ours
     expect(read.faults.damper.signs).toEqual({ ...SHIPPED.faults.damper.signs, rattle: 0.111 });
     expect([read.leaks, read.naming]).toEqual([SHIPPED.leaks, SHIPPED.naming]);
   }
+});
+
+test('the list says how much play there is at every joint: it is offered to be measured at each', () => {
+  for (const kind of JOINT_KINDS) expect([kind, SHIPPED.play.by[kind]]).toEqual([kind, expect.anything()]);
 });

@@ -1,9 +1,5 @@
-import type { FaultKind } from './faults';
-import shipped from './suspects-table.json';
-import { LIKENESSES, type Likeness, type Sign } from './words';
-
-/** Raised with its shape; tables of older programs are read through `readStoredTable`. */
-export const SUSPECTS_TABLE_FORMAT = 'ash-knot suspects table 4';
+import { LIKENESSES, SUSPECTS_TABLE_FORMAT, type FaultKind, type Likeness, type Sign } from '../diagnosis';
+import shipped from './shipped.json';
 
 export type Raw = Record<string, unknown>;
 

@@ -1,0 +1,185 @@
+// Through: web/src/app/work, web/src/app/apart, web/src/app/prove, web/src/app/file, core/src/plan, core/src/apart, core/src/assembly, core/src/job
+import type { Entry, EntryBodies } from '@ash-knot/core';
+import type { Page } from '@playwright/test';
+import { begun, both, partOf, REFIT, SOAKS } from './begun';
+import { bigKey, follow, strip, title, type Truth } from './key';
+import { expect, signIn, test } from './yard';
+
+const tapeOf = async (page: Page, job: string): Promise<readonly Entry[]> =>
+  ((await (await page.request.get(`/api/jobs/${job}`)).json()) as { entries: Entry[] }).entries;
+const bodies = <K extends Entry['kind']>(tape: readonly Entry[], kind: K) =>
+  tape.flatMap((e) => (e.kind === kind ? [e.body as EntryBodies[K]] : []));
+/** What the customer reads. */
+async function sheetOf(page: Page, job: string): Promise<string> {
+  await page.goto(`/job/${job}/hand-back`);
+  await expect(page.locator('main.page')).toContainText('We found');
+  return page.locator('main.page').innerText();
+}
+/** One value is asked for that no book has: it is typed with where it is written. */
+const found = async (page: Page): Promise<boolean> => {
+  const value = page.getByTestId('found-value');
+  if (!(await value.isVisible()) || (await value.inputValue()) !== '') return false;
+  await value.fill('110 N·m');
+  await page.getByTestId('found-source').fill('the maker’s book, page 4');
+  return false;
+};
+const WHOLE: Truth = { ...SOAKS, does: (page, line) => (/^Find the maker/.test(line) ? found(page) : Promise.resolve(false)) };
+
+test('rod ends in place of ball studs: set by their own sheet, centred, their lock nuts tightened; the stance is what it proves', async ({
+  page,
+}) => {
+  test.setTimeout(180_000);
+  await signIn(page);
+  const plate = 'SK 2104';
+  const part = await partOf(page, 'rod-end link', plate);
+  const job = await begun(page, plate, [{ joints: both('link-lower'), part }], 'changed stance');
+  await follow(page, /^Set both links to/, SOAKS);
+  await bigKey(page).click();
+  await page.getByTestId('own-setting').locator('summary').click();
+  await page.getByRole('button', { name: 'turns from all the way in' }).click();
+  // More than its sheet allows is refused, and nothing is lost.
+  await page.getByTestId('own-most').fill('¼');
+  await page.getByTestId('own-out').fill('½');
+  await page.getByTestId('own-source').fill('the sheet in the box, step 4');
+  await page.getByTestId('own-keep').click();
+  await expect(page.getByTestId('own-setting')).toContainText(/turns out now must be between 0 and 0.25.*Nothing was written/);
+  await page.getByTestId('own-out').fill('¼');
+  await page.getByTestId('own-keep').click();
+  await expect.poll(() => title(page)).not.toMatch(/^Set both links/);
+  const rest = await follow(page, /^Bar swept to both stops/, WHOLE);
+  const at = (words: RegExp) => rest.findIndex((t) => words.test(t));
+  expect(at(/^New left link in/)).toBeLessThan(at(/^Both ends of the left link in the middle of their swing/));
+  expect(at(/^Both ends of the left link/)).toBeLessThan(at(/lock nuts, left/i));
+  await strip(page).getByRole('button', { name: 'At its middle mark' }).click();
+  await follow(page, /^Handed back/, WHOLE);
+  const tape = await tapeOf(page, job);
+  expect(bodies(tape, 'aim')).toMatchObject([{ aim: 'keeps its angle', result: 'yes' }]);
+  expect(bodies(tape, 'undone')).toEqual([]);
+  const sheet = await sheetOf(page, job);
+  expect(sheet).toContain('both in all the way and ¼ turn out; at most ¼ turn by the sheet in the box, step 4');
+  expect(sheet).toContain('The bar swept up and down: it stands at its middle mark.');
+  expect(sheet).not.toMatch(/undefined|NaN|\.\./);
+  // The next visit is of the vehicle as it is.
+  const [v] = (await (await page.request.get(`/api/vehicles?q=${encodeURIComponent(plate)}`)).json()) as { id: string }[];
+  await expect
+    .poll(async () =>
+      JSON.stringify(((await (await page.request.get(`/api/vehicles/${v!.id}`)).json()) as { fitted: unknown }).fitted),
+    )
+    .toContain('rod-end link');
+  await page.goto(`/file/${v!.id}`);
+  await expect(page.getByTestId('file-fitted')).toContainText('rod-end link');
+});
+
+test('opened only to get at the bushings: one end of each link off and on again, wheels left on, by thumb on a phone', async ({
+  page,
+}) => {
+  test.setTimeout(180_000);
+  await signIn(page);
+  const plate = 'SK 2119';
+  const job = await begun(
+    page,
+    plate,
+    [
+      { joints: both('link-lower'), part: REFIT, end: 'lower' },
+      { joints: both('frame-bushing'), part: await partOf(page, 'frame bushing', plate) },
+    ],
+    'access',
+  );
+  await page.setViewportSize({ width: 390, height: 844 });
+  await follow(page, /^Raise it/, SOAKS);
+  await page.locator('[data-testid="arrange-wheels off"] button').click();
+  await expect(page.locator('[data-testid="arrange-wheels off"]')).toContainText(
+    'Wheels left on, though both links stand behind them.',
+  );
+  const way = await follow(page, /^Handed back/, WHOLE);
+  const at = (words: RegExp) => way.findIndex((t) => words.test(t));
+  expect(at(/^Undo the lower nut of the left link; its other end stays/)).toBeGreaterThan(-1);
+  expect(at(/^New left bushing on/)).toBeLessThan(at(/^The left link’s lower end on again/));
+  expect(way.some((t) => /^Wheels off|^Wheels on|wheel nuts/i.test(t))).toBe(false);
+  expect(way.some((t) => /link in the hand/.test(t))).toBe(false);
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  const tape = await tapeOf(page, job);
+  expect(bodies(tape, 'arrange')).toEqual([{ what: 'wheels off', yes: false }]);
+  const pulled = [...bodies(tape, 'torque'), ...bodies(tape, 'mark'), ...bodies(tape, 'clicks')].map((b) => b.fastener);
+  expect(pulled.filter((f) => f.includes('wheel-nut'))).toEqual([]);
+  expect(pulled.filter((f) => f.includes('link-')).sort()).toEqual(['front.left.link-lower-nut', 'front.right.link-lower-nut']);
+  const sheet = await sheetOf(page, job);
+  expect(sheet).toContain('The same part');
+  expect(sheet).not.toMatch(/wheel nuts|undefined|NaN|\.\./i);
+});
+
+test('a bolt that cannot be reached straight: brackets first, little room, a wheel moved behind; nothing did it, and what did is said', async ({
+  page,
+}) => {
+  test.setTimeout(180_000);
+  await signIn(page);
+  const plate = 'QY 71';
+  const job = await begun(
+    page,
+    plate,
+    [{ joints: both('link-lower'), part: await partOf(page, 'bolt-through link', plate) }],
+    'access',
+  );
+  await follow(page, /^Undo the left link bolt/, SOAKS);
+  await expect(page.locator('[data-testid="arrange-brackets first"]')).toContainText(/stands \d+° out of line/);
+  await page.getByTestId('trouble-open').click();
+  // What there is no stud for is not asked.
+  await expect(page.getByTestId('trouble-stud spins')).toHaveCount(0);
+  await page.getByTestId('trouble-cannot reach').click();
+  for (const rung of [/full lock/, /extension/]) {
+    await expect.poll(() => title(page)).toMatch(rung);
+    await strip(page).getByRole('button', { name: 'It did not' }).click();
+  }
+  await expect.poll(() => title(page)).toMatch(/brackets first: the bar comes down/);
+  await strip(page).getByRole('button', { name: 'Go that way' }).click();
+  await follow(page, /^Undo the left link bolt/, SOAKS);
+  expect(bodies(await tapeOf(page, job), 'step').map((b) => b.step)).toContain('bushing-off-left');
+  await page.getByTestId('room-open').click();
+  await page.getByTestId('room-swing').fill('28');
+  await expect(page.getByTestId('room')).toContainText(/72 teeth: \d+ strokes of 25°, about \d+ min/);
+  await page.getByTestId('room').getByRole('button', { name: 'Turn it so' }).first().click();
+  await expect(page.getByTestId('room-kept')).toContainText('Room to swing 28°');
+  if (/Read/.test(await bigKey(page).innerText())) await bigKey(page).click();
+  await page.getByTestId('trouble-open').click();
+  await page.getByTestId('trouble-bolt seized').click();
+  for (let i = 0; i < 9 && !(await page.getByTestId('rung-other').isVisible()); i++) {
+    const read = strip(page).getByRole('button', { name: 'Read, go on' });
+    if (await read.count()) await read.click();
+    else await strip(page).getByRole('button', { name: 'It did not' }).click();
+    await page.waitForTimeout(150);
+  }
+  await expect.poll(() => title(page)).toMatch(/nothing on the ladder did it/);
+  await bigKey(page).click();
+  await page.getByTestId('rung-other').fill('Two on a long bar, and heat from below');
+  await page.getByTestId('rung-other-say').click();
+  // It is off, and the work goes on.
+  await expect.poll(() => title(page)).not.toMatch(/ladder|seized/);
+  const tape = await tapeOf(page, job);
+  expect(bodies(tape, 'rung').at(-1)).toMatchObject({
+    rung: 'other',
+    title: 'Two on a long bar, and heat from below',
+    worked: true,
+  });
+  expect(bodies(tape, 'room')).toMatchObject([{ step: 'link-off-left', swingDeg: 28, turner: 'ratchet, 72 teeth' }]);
+});
+
+test('taken apart: the picture follows the steps; a piece that is touched leads to its step; on a phone it is a swipe away', async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  await signIn(page);
+  const plate = 'PV 2231';
+  await begun(page, plate, [{ joints: both('link-lower'), part: await partOf(page, 'ball-stud link', plate) }]);
+  await follow(page, /^Undo both nuts of the left link/, SOAKS);
+  const plateOf = page.locator('ak-apart-plate');
+  await expect(plateOf).toContainText('Left link, taken apart');
+  await expect(plateOf).toContainText('to the left to let go');
+  await page.getByRole('button', { name: 'as it will be' }).click();
+  const nut = plateOf.locator('[data-piece]').first();
+  await nut.click();
+  await expect(page.locator('[data-step][data-open]')).toHaveAttribute('data-step', /^tighten-front\.left\.link-/);
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.getByRole('button', { name: 'Plate' }).click();
+  await expect(plateOf).toBeVisible();
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+});

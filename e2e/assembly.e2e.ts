@@ -169,7 +169,7 @@ test('taken apart: the picture follows the steps; a piece that is touched leads 
   test.setTimeout(120_000);
   await signIn(page);
   const plate = 'PV 2231';
-  await begun(page, plate, [{ joints: both('link-lower'), part: await partOf(page, 'ball-stud link', plate) }]);
+  await begun(page, plate, [{ joints: both('link-lower'), part: await partOf(page, 'rod-end link', plate) }]);
   await follow(page, /^Undo both nuts of the left link/, SOAKS);
   const plateOf = page.locator('ak-apart-plate');
   await expect(plateOf).toContainText('Left link, taken apart');
@@ -177,9 +177,23 @@ test('taken apart: the picture follows the steps; a piece that is touched leads 
   await page.getByRole('button', { name: 'as it will be' }).click();
   const nut = plateOf.locator('[data-piece]').first();
   await nut.click();
+  await expect(page.getByTestId('apart-words')).toContainText(/mm nut/i);
+  await page.getByTestId('apart-step').click();
   await expect(page.locator('[data-step][data-open]')).toHaveAttribute('data-step', /^tighten-front\.left\.link-/);
   await page.setViewportSize({ width: 390, height: 844 });
-  await page.getByRole('button', { name: 'Plate' }).click();
+  await expect(plateOf).toBeHidden();
+  const swipe = (from: number, to: number) =>
+    page.evaluate(
+      ([a, b]) => {
+        const at = document.querySelector('[data-step][data-open]') ?? document.querySelector('ak-apart-plate')!;
+        const touch = (x: number) => new Touch({ identifier: 1, target: at, clientX: x, clientY: 400 });
+        at.dispatchEvent(new TouchEvent('touchstart', { bubbles: true, touches: [touch(a!)], changedTouches: [touch(a!)] }));
+        at.dispatchEvent(new TouchEvent('touchend', { bubbles: true, touches: [], changedTouches: [touch(b!)] }));
+      },
+      [from, to],
+    );
+  await swipe(330, 90);
   await expect(plateOf).toBeVisible();
+  await expect(plateOf).toContainText('Left link, taken apart');
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
 });

@@ -26,6 +26,7 @@ import { MECHANICS_WORKER } from '../app/workers/mechanics';
 import type { Work } from '../app/workers/work';
 import { SOUND_WORKER } from '../app/workers/sounder';
 import type { DiagnosisWork } from '../app/workers/diagnosis-work';
+import { NO_FILE } from './no-file';
 
 /** Core's own small invented type and part serve here too. */
 export { LINK_PART as LINK, STRUT_TYPE as TYPE } from '@ash-knot/core/test';
@@ -80,17 +81,7 @@ export const job = (entries: readonly StoredEntry[] = [], kind: JobKind = 'noise
   distanceKm: 98_000,
   openedAt: '2026-01-05T09:00:00.000Z',
   type: STRUT_TYPE,
-  file: {
-    points: [],
-    fitted: [],
-    plays: [],
-    tips: [],
-    times: [],
-    left: null,
-    since: [],
-    renewed: [],
-    sisters: { jobs: 0, found: {} },
-  },
+  file: NO_FILE,
   lastPlay: [],
   entries,
   vehicle: {

@@ -1,8 +1,22 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { assemblyOf, AXLES, capital, jointId, jointKinds, partsOf, uncapital, type VehicleTypeSpec } from '@ash-knot/core';
+import type { FileView } from '@ash-knot/contract';
+import {
+  assemblyOf,
+  asVariant,
+  AXLES,
+  capital,
+  jointId,
+  jointKinds,
+  list,
+  partsOf,
+  sayFitted,
+  uncapital,
+  withFitted,
+} from '@ash-knot/core';
 import { apartOf } from '@ash-knot/core/apart';
 import { ApartPicture } from '../apart/apart';
 import { Session } from '../session/session';
+import { Units } from '../session/units';
 
 /** Every assembly of a vehicle as its type describes it, taken apart: looked at before anybody touches it. */
 @Component({
@@ -11,6 +25,9 @@ import { Session } from '../session/session';
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'block' },
   template: `
+    @if (fitted(); as words) {
+      <p class="mt-1" data-testid="file-fitted">Fitted here since: {{ words }}.</p>
+    }
     <select class="field mt-2" #part aria-label="What is taken apart" (change)="apartOn.set(part.value)" data-testid="file-apart">
       <option value="" [selected]="!apartOn()">Choose what to look at</option>
       @for (a of assemblies(); track a.joint) {
@@ -28,8 +45,17 @@ import { Session } from '../session/session';
   `,
 })
 export class FileApart {
-  readonly type = input.required<VehicleTypeSpec>();
+  readonly file = input.required<FileView>();
   private readonly session = inject(Session);
+  private readonly units = inject(Units);
+  /** The vehicle as it is put together now: its type and variant, with what went on here since. */
+  private readonly type = computed(() => {
+    const { type, vehicle, fitted } = this.file();
+    return withFitted(asVariant(type, vehicle.variant), fitted);
+  });
+  protected readonly fitted = computed(() =>
+    list(this.file().fitted.map((x) => this.session.say(sayFitted(x, this.units.length())))),
+  );
   protected readonly apartOn = signal('');
   /** What of it the program can take apart, of the left side; a bar once. */
   protected readonly assemblies = computed(() => {

@@ -4,13 +4,9 @@ import { RouterLink } from '@angular/router';
 import { v7 as uuid } from 'uuid';
 import type { FileView } from '@ash-knot/contract';
 import {
-  asVariant,
   AXLES,
   fastenerName,
   jointName,
-  list,
-  sayFitted,
-  withFitted,
   sayFault,
   show,
   SIDES,
@@ -138,10 +134,7 @@ import { FileApart } from './file-apart';
               }
             </ul>
             <h2 class="mt-6 text-xl font-bold">Taken apart</h2>
-            @if (f.fitted.length) {
-              <p class="mt-1" data-testid="file-fitted">Fitted here since: {{ fitted() }}.</p>
-            }
-            <ak-file-apart [type]="asItIs()!" />
+            <ak-file-apart [file]="f" />
             <h2 class="mt-6 text-xl font-bold">Torque book</h2>
             @for (end of ends; track end) {
               <h3 class="heading mt-2 capitalize">{{ end }}</h3>
@@ -184,14 +177,6 @@ export class VehicleFile {
   protected readonly ends = AXLES;
   protected readonly show = show;
   protected readonly picked = signal<string | null>(null);
-  /** The vehicle as it is put together now: its type and variant, with what went on here since. */
-  protected readonly asItIs = computed(() => {
-    const f = this.file();
-    return f && withFitted(asVariant(f.type, f.vehicle.variant), f.fitted);
-  });
-  protected readonly fitted = computed(() =>
-    list((this.file()?.fitted ?? []).map((x) => this.session.say(sayFitted(x, this.units.length())))),
-  );
   protected readonly kinds = computed(() => {
     const seen = new Map<string, string>();
     for (const p of this.file()?.play ?? []) {

@@ -195,7 +195,7 @@ test('other wheels: what they meet, and which way up the bar goes', async () => 
   const b = await open();
   await b.click(tid('figure-wheels'));
   await b.type(tid('wheel-width'), '165');
-  expect(await shows(b, tid('wheel-fit'))).toContain('They clear link, bar and bolt as the old ones did.');
+  expect(await shows(b, tid('wheel-fit'))).toContain('They clear link, bar, arm, steering and bolt as the old ones did.');
   await b.type(tid('wheel-width'), '275');
   await until(() => {
     b.fixture.detectChanges();

@@ -8,7 +8,7 @@ import { asked } from './asked';
 import { draftPlace } from './draft-place';
 import { typedMm, typedOr } from './typed';
 
-/** Other wheels against link, bar and bolt head; and which way up a bar goes. */
+/** Other wheels against link, bar, arm, steering and bolt head; and which way up a bar goes. */
 @Component({
   selector: 'ak-wheel-check',
   imports: [TextField],

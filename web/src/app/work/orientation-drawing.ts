@@ -56,6 +56,29 @@ import type { Orientation } from '@ash-knot/core';
                     <path d="M100 20l10 12 10-12" stroke="var(--color-oxide)" />
                   }
                 }
+                @case ('pivot sleeve') {
+                  <path d="M46 14V96M174 14V96" stroke-width="8" stroke="var(--color-ash-400)" />
+                  <path d="M20 55h180" stroke-width="3" stroke-dasharray="9 5" />
+                  @if (ok) {
+                    <rect x="74" y="24" width="72" height="62" rx="10" fill="var(--color-ash-300)" />
+                    <rect x="51" y="44" width="118" height="22" fill="var(--color-ash-100)" stroke="var(--color-lichen)" />
+                  } @else {
+                    <rect x="98" y="24" width="72" height="62" rx="10" fill="var(--color-ash-300)" />
+                    <rect x="51" y="44" width="96" height="22" fill="var(--color-ash-100)" />
+                    <path d="M152 30l14 12M152 80l14-12" stroke="var(--color-oxide)" stroke-width="4" />
+                  }
+                }
+                @case ('bar way up') {
+                  <path d="M14 66h192" stroke-width="14" stroke="var(--color-ash-400)" />
+                  @if (ok) {
+                    <path d="M22 84h26l22-50h80l22 50h26" stroke-width="6" />
+                    <path d="M110 34v22" stroke="var(--color-lichen)" stroke-width="3" />
+                    <path d="M104 40l6-6 6 6M104 50l6 6 6-6" stroke="var(--color-lichen)" stroke-width="3" />
+                  } @else {
+                    <path d="M22 34h26l22 34h80l22-34h26" stroke-width="6" stroke="var(--color-oxide)" />
+                    <path d="M84 88l-10-12M136 88l10-12" stroke="var(--color-oxide)" stroke-width="4" />
+                  }
+                }
               }
             </g>
           </svg>

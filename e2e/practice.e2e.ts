@@ -38,7 +38,8 @@ async function listenToThem(page: Page): Promise<boolean> {
   const said = heard.join(' ').toLowerCase();
   for (const chip of await page.locator('.pick').all()) {
     const words = (await chip.innerText()).trim().toLowerCase();
-    if (new RegExp(`[“; ]${words}[;.”]`).test(said)) await chip.click();
+    // Whole: a rattle is not the end of a metallic rattle.
+    if (new RegExp(`(“|; )${words}[;.”]`).test(said)) await chip.click();
   }
   await page.getByTestId('save-complaint').click();
   return true;

@@ -37,6 +37,19 @@ async function opened(vehicleId: string, distanceKm: number): Promise<string> {
   expect((await post(id, line(id, 'purpose', { what: 'ten years old', rule: '' }))).status).toBe(201);
   return id;
 }
+/** Handed back as an older program let it go: past the rules of today. */
+async function handedBack(e: Entry): Promise<void> {
+  await app.db.query(`INSERT INTO entry (id, job_id, kind, version, body, by_person, at) VALUES ($1,$2,$3,$4,$5,$6,$7)`, [
+    e.id,
+    e.job,
+    e.kind,
+    e.version,
+    JSON.stringify(e.body),
+    e.by,
+    e.at,
+  ]);
+  await app.db.query('UPDATE job SET closed_at = now() WHERE id = $1', [e.job]);
+}
 /** Waits until the lesson of a job is there: it is worked out behind the hand-back. */
 async function taught(job: string): Promise<void> {
   const there = async () =>
@@ -98,16 +111,7 @@ test('handed back under an older rule: on the floor for a lead, with what would 
     line(job, 'check', { check: 'lever-ball-joint', state: 'both-hanging', results: [{ joint: BALL, result: 'moves' }] }),
   );
   const e = line(job, 'hand-back', { distanceKm: v.distanceKm + 21, note: '' });
-  await app.db.query(`INSERT INTO entry (id, job_id, kind, version, body, by_person, at) VALUES ($1,$2,$3,$4,$5,$6,$7)`, [
-    e.id,
-    job,
-    e.kind,
-    e.version,
-    JSON.stringify(e.body),
-    e.by,
-    e.at,
-  ]);
-  await app.db.query('UPDATE job SET closed_at = now() WHERE id = $1', [job]);
+  await handedBack(e);
   const tape = async () => (await app.db.query('SELECT count(*)::int AS n FROM entry WHERE job_id = $1', [job])).rows[0].n;
   const before = await tape();
   expect(await catchUpLessons(app.db)).toBe(1);
@@ -138,16 +142,7 @@ test('what went on and changes how it is put together is in the file, and the ne
   expect((await post(job, choice)).status).toBe(201);
   expect((await post(job, line(job, 'answer', yes), line(job, 'step', { step: 'bar-in', state: 'done' }))).status).toBe(201);
   const at = line(job, 'hand-back', { distanceKm: v.distanceKm + 41, note: '' });
-  await app.db.query(`INSERT INTO entry (id, job_id, kind, version, body, by_person, at) VALUES ($1,$2,$3,$4,$5,$6,$7)`, [
-    at.id,
-    job,
-    at.kind,
-    at.version,
-    JSON.stringify(at.body),
-    at.by,
-    at.at,
-  ]);
-  await app.db.query('UPDATE job SET closed_at = now() WHERE id = $1', [job]);
+  await handedBack(at);
   await catchUpLessons(app.db);
   const file = (await t.get(`/vehicles/${v.id}`)).body as FileView;
   expect(file.fitted.at(-1)).toMatchObject({ axle: 'front', part: { kind: 'sway bar', barMm: part.barMm } });

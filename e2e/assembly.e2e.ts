@@ -197,3 +197,58 @@ test('taken apart: the picture follows the steps; a piece that is touched leads 
   await expect(plateOf).toContainText('Left link, taken apart');
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
 });
+
+test('an eye above and a ball stud below, bushings with it: the stud’s trouble on its picture, what is on the rubber, paste on a thread, a number without its unit', async ({
+  page,
+}) => {
+  test.setTimeout(180_000);
+  await signIn(page);
+  const plate = 'LK 948';
+  const job = await begun(page, plate, [
+    { joints: both('link-lower'), part: await partOf(page, 'stud-and-bushing link', plate) },
+    { joints: both('frame-bushing'), part: await partOf(page, 'frame bushing', plate) },
+  ]);
+  await follow(page, /^Undo .* of the left link/, SOAKS);
+  // The eye has a bolt and no key; the stud below has nothing but its own hold.
+  const card = page.locator('[data-step="link-off-left"]');
+  await expect(card).toContainText('spanner on the bolt head');
+  if (/Read/.test(await bigKey(page).innerText())) await bigKey(page).click();
+  await page.getByTestId('trouble-open').click();
+  await page.getByTestId('trouble-stud spins').click();
+  const picture = page.locator('ak-apart-plate');
+  await expect(picture.locator('[data-sign="turns along"]')).toHaveCount(1);
+  await expect(picture.locator('[data-tool="spanner"]')).toHaveCount(1);
+  await expect(page.getByTestId('apart-words')).toContainText('The stud spins.');
+  await expect(page.getByTestId('apart-words')).toContainText('Next to try: thin spanner on the flats');
+  await strip(page).getByRole('button', { name: 'It did not' }).click();
+  await expect(picture.locator('[data-tool="pliers"]')).toHaveCount(1);
+  await strip(page).getByRole('button', { name: 'That did it' }).click();
+  await expect(picture.locator('[data-tool]')).toHaveCount(0);
+
+  await follow(page, /^New left bushing on.*What is on it\?/, WHOLE);
+  await strip(page).getByRole('button', { name: 'Mineral grease' }).click();
+  await expect.poll(() => title(page)).toMatch(/swells natural rubber\..*what is on it now\?$/);
+  await strip(page).getByRole('button', { name: 'Silicone' }).click();
+
+  await follow(page, /lower nut, left/i, WHOLE);
+  await page.getByTestId('coat').click();
+  await page.getByTestId('coats').getByRole('button', { name: 'anti-seize' }).click();
+  await page.getByTestId('otherwise').click();
+  await page.getByTestId('found-value').fill('65');
+  await page.getByTestId('found-source').fill('the sheet on the wall');
+  await page.getByTestId('found-keep').click();
+  await expect(page.locator('[data-step][data-open]')).toContainText('needs its unit: N·m or lbf·ft');
+  await expect(page.getByTestId('found-value')).toHaveValue('65');
+  await page.getByTestId('found-value').fill('65 ft·lb');
+  await page.getByTestId('found-keep').click();
+  await follow(page, /^Handed back/, WHOLE);
+  const tape = await tapeOf(page, job);
+  expect(bodies(tape, 'lubricant').map((b) => `${b.joint} ${b.what}`)).toEqual([
+    'front.left.frame-bushing mineral grease',
+    'front.left.frame-bushing silicone',
+    expect.stringMatching(/^front\.right\.frame-bushing /),
+  ]);
+  expect(bodies(tape, 'coat')).toEqual([{ fastener: 'front.left.link-lower-nut', what: 'anti-seize' }]);
+  const sheet = await sheetOf(page, job);
+  expect(sheet).not.toMatch(/undefined|NaN|\.\./);
+});

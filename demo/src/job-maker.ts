@@ -194,6 +194,7 @@ export class JobMaker {
       if (step.soakMinutes) this.wait(1);
       if (step.id === 'unload') this.wait(12);
       if (step.caution) this.add('caution', { step: step.id });
+      if (step.lubricants) this.add('lubricant', { step: step.id, joint: step.joint!, what: step.lubricants[0]! });
       for (const orientation of step.facings ?? []) this.add('orientation', { step: step.id, joint: step.joint!, orientation });
       if (step.confirmJoint) {
         const was = thought.includes(part(step.confirmJoint));

@@ -11,7 +11,9 @@ import {
   type AssemblyPiece,
   type AxleSpec,
 } from '../vehicle';
+import { happensAt, ladderAt, LADDERS, TROUBLES, type TroubleId } from '../plan';
 import { apartJoint, apartTime, apartView, majorOf, pieceShape, takenApart } from '.';
+import { troubleMarks } from './trouble';
 
 const strut = STRUT_TYPE.axles.front;
 const at = (over: Partial<AssemblyPiece>): AssemblyPiece => ({ role: 'nut', of: 'fixing', axis: 'upper', count: 1, ...over });
@@ -116,12 +118,12 @@ describe('at a step', () => {
     const step = stepOf(s, 'link-off-left');
     expect(apartJoint(s, step)).toBe(joints[0]);
     expect(apartTime(s, joints[0])).toBe('as it is');
-    const v = apartView(s, joints[0], 'as it is', step)!;
+    const v = apartView(s, joints[0], 'as it is', { step })!;
     expect(v).toMatchObject({ title: 'Left link', turns: 'left', differs: true });
     expect(v.pieces.filter((p) => p.now).map((p) => p.piece.role)).toEqual(['nut', 'nut']);
     expect(v.words[0]).toMatch(/^1, 2: \d+ mm nut, to the left to let go\.$/);
     expect(v.words[1]).toMatch(/^The stud is held by its .*: never by the boot or the rubber\.$/);
-    const after = apartView(s, joints[0], 'as it will be', step)!;
+    const after = apartView(s, joints[0], 'as it will be', { step })!;
     expect(after.pieces.map((p) => p.piece.role)).toContain('lock nut');
     expect(after.pieces.filter((p) => p.piece.role === 'nut').map((p) => [p.name, p.fate])).toEqual([
       ['17 mm nut', 'new'],
@@ -131,7 +133,7 @@ describe('at a step', () => {
   test('penetrant on its nuts turns nothing: no way of turning is drawn or said', () => {
     const s = state();
     const soak = planOf(s).find((p) => p.soakMinutes > 0 && p.joint === joints[0])!;
-    const v = apartView(s, joints[0], 'as it is', soak)!;
+    const v = apartView(s, joints[0], 'as it is', { step: soak })!;
     expect(v.pieces.some((p) => p.now)).toBe(true);
     expect([v.turns, v.words]).toEqual([undefined, []]);
   });
@@ -157,7 +159,7 @@ describe('at a step', () => {
   test('tight: it turns right, and what is tight by its record is chalked', () => {
     const s = state();
     const step = planOf(s).find((p) => p.fastener === 'front.left.link-upper-nut')!;
-    const v = apartView(s, joints[0], 'as it will be', step)!;
+    const v = apartView(s, joints[0], 'as it will be', { step })!;
     expect(v.turns).toBe('right');
     expect(v.pieces.filter((p) => p.now).map((p) => p.fastener!.fastener.id)).toEqual(['front.left.link-upper-nut']);
     expect(v.pieces.some((p) => p.done)).toBe(false);
@@ -172,8 +174,110 @@ describe('at a step', () => {
   test('wheels have their own; a step at no assembly has none', () => {
     const s = state();
     expect(apartJoint(s, stepOf(s, 'wheels-off'))).toBe('front.left.wheel-nuts');
-    expect(apartView(s, 'front.left.wheel-nuts', 'as it is', stepOf(s, 'wheels-off'))!.pieces[0]).toMatchObject({ now: true });
+    expect(apartView(s, 'front.left.wheel-nuts', 'as it is', { step: stepOf(s, 'wheels-off') })!.pieces[0]).toMatchObject({
+      now: true,
+    });
     expect(apartJoint(s, stepOf(s, 'chock'))).toBeUndefined();
     expect(apartView(s, 'front.left.wheel-bearing', 'as it is')).toBeUndefined();
+  });
+
+  describe('when something goes wrong', () => {
+    const wrong = (what: TroubleId, tried: string[] = [], step = 'link-off-left') => {
+      const trouble = e('trouble', { step, what });
+      const rungs = tried.map((rung) =>
+        e('rung', { ladder: what, step, rung, title: rung, worked: false, ruins: 'nothing', warning: '' } as never),
+      );
+      const s = state(trouble, ...rungs);
+      return { s, v: apartView(s, joints[0], 'as it is', { step: stepOf(s, step) })! };
+    };
+    const marked = (v: ReturnType<typeof wrong>['v'], key: 'sign' | 'tool') =>
+      v.pieces.flatMap((p) => (p[key] ? [`${p.piece.axis} ${p.piece.role}: ${p[key]}`] : []));
+
+    test('the stud that spins turns along, the first rung is on it, and nothing else is turned', () => {
+      const { v } = wrong('stud spins');
+      expect(marked(v, 'sign')).toEqual(['upper stud: turns along', 'lower stud: turns along']);
+      expect(marked(v, 'tool')).toEqual(['upper stud: spanner', 'lower stud: spanner']);
+      expect(v.turns).toBeUndefined();
+      expect(v.words).toEqual([
+        'The stud spins.',
+        'Next to try: thin spanner on the flats behind the mount, turn the nut. It ruins nothing.',
+      ]);
+    });
+    test('a rung that did not do it gives way to the next one, on its own piece', () => {
+      expect(marked(wrong('stud spins', ['flats', 'pliers']).v, 'tool')).toEqual([
+        'upper ball: pipe wrench',
+        'lower ball: pipe wrench',
+      ]);
+    });
+    test('what is tried on the nut is on the nut', () => {
+      const { v } = wrong('hex rounds');
+      expect(marked(v, 'sign')).toEqual(['upper nut: rounded', 'lower nut: rounded']);
+      expect(marked(v, 'tool')).toEqual(['upper nut: socket', 'lower nut: socket']);
+    });
+    test('as it will be, or at another step, it is not drawn', () => {
+      const { s } = wrong('stud spins');
+      const step = stepOf(s, 'link-off-left');
+      for (const v of [
+        apartView(s, joints[0], 'as it will be', { step })!,
+        apartView(s, joints[1], 'as it is', { step })!,
+        apartView(s, joints[0], 'as it is', { step: stepOf(s, 'tighten-front.left.link-upper-nut') })!,
+      ])
+        expect([...marked(v, 'sign'), ...marked(v, 'tool')]).toEqual([]);
+    });
+    // Wherever something may go wrong, its sign and its rungs find a piece to be drawn on.
+    test.each(TROUBLES.filter((t) => LADDERS[t].sign))('%s is drawn wherever it may happen', (what) => {
+      let drawn = 0;
+      for (const axle of ALL)
+        for (const kind of jointKinds(axle)) {
+          const pieces = JOINT_SPECS[kind].bolted(axle);
+          const turned = pieces.filter((p) => p.turns);
+          const there = [...new Set(pieces.filter((p) => turned.some((t) => t.axis === p.axis)).map((p) => p.role))];
+          if (turned.length === 0 || !happensAt(what, there)) continue;
+          const step = { id: 'x', at: turned.map((p) => p.axis) } as never;
+          for (const rung of ladderAt(what, there)) {
+            const marks = troubleMarks(pieces, { step, what, rung } as never);
+            if (LADDERS[what].sign!.on.some((r) => there.includes(r))) expect(marks.signs.size).toBeGreaterThan(0);
+            if (rung.grips?.on.some((r) => there.includes(r))) expect(marks.tools.size).toBeGreaterThan(0);
+            drawn += marks.signs.size;
+          }
+        }
+      expect(drawn).toBeGreaterThan(0);
+    });
+  });
+
+  describe('how far it is known', () => {
+    const known = (s: ReturnType<typeof state>, time: 'as it is' | 'as it will be', at: Parameters<typeof apartView>[3] = {}) =>
+      Object.fromEntries(
+        apartView(s, joints[0], time, at)!.pieces.flatMap((p) => (p.known ? [[`${p.piece.axis} ${p.piece.role}`, p.known]] : [])),
+      );
+    const size = (body: object) => e('size', { axle: 'front', text: 'x', ...body } as never);
+
+    test('by the file, until somebody measures it: then the picture and the steps have the measured size', () => {
+      expect(known(state(), 'as it is')).toMatchObject({ 'upper nut': 'file', 'upper stud': 'file', 'body rod': 'file' });
+      const s = state(size({ size: 'nut-hex', mm: 18, end: 'upper' }), size({ size: 'link-length', mm: 311 }));
+      expect(known(s, 'as it is')).toMatchObject({ 'upper nut': 'measured', 'lower nut': 'file', 'body rod': 'measured' });
+      const v = apartView(s, joints[0], 'as it is')!;
+      expect(v.pieces.find((p) => p.piece.axis === 'upper' && p.piece.role === 'nut')!.name).toBe('18 mm nut');
+      expect(v.pieces.find((p) => p.piece.axis === 'body')!.piece.sizeMm).toBe(311);
+      expect(stepOf(s, 'link-off-left').tools).toContain('18 mm');
+      expect(fastenersOf(s).find((f) => f.fastener.id === 'front.left.link-upper-nut')!.old?.hexMm).toBe(18);
+    });
+    test('what is only usual is said to be; a thread nobody knows too', () => {
+      const usual = foldJob({ ...CONTEXT, type: { ...CONTEXT.type, usual: ['front.link.upper.hex'] } }, begun);
+      expect(known(usual, 'as it is')).toMatchObject({ 'upper nut': 'usual', 'lower nut': 'file' });
+    });
+    test('the part that goes on says its own; what its list leaves out is the file’s', () => {
+      expect(known(state(), 'as it will be')).toMatchObject({ 'upper nut': 'part', 'body rod': 'part' });
+      const bare = { ...part, upper: undefined, lower: undefined, nutsSupplied: false };
+      expect(known(state(), 'as it will be', { offered: bare })).toMatchObject({ 'upper nut': 'file' });
+    });
+    test('a part that is only offered is shown as it would be, with nothing written', () => {
+      const s = foldJob(CONTEXT, begun.slice(0, 1));
+      const v = apartView(s, joints[0], 'as it will be', { offered: part })!;
+      expect(v.differs).toBe(true);
+      expect(v.pieces.map((p) => p.piece.role)).toContain('lock nut');
+      expect(v.pieces.filter((p) => p.piece.of === 'part' && p.fate).every((p) => p.fate === 'new')).toBe(true);
+      expect(s.choices).toEqual([]);
+    });
   });
 });

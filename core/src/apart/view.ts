@@ -1,8 +1,10 @@
+import { asFitted } from '../assembly';
 import {
   axleAt,
   chosenAt,
   fastenersOf,
   isStepDone,
+  openTroubles,
   planOf,
   refitted,
   workJoints,
@@ -10,11 +12,14 @@ import {
   type JobState,
 } from '../job';
 import { assemblyOf, JOINT_SPECS, jointId, partsOf, sayJoint, type FastenerId, type JointId } from '../joint';
-import type { PlannedStep, StepId } from '../plan';
+import type { Part } from '../parts';
+import type { PlannedStep, StepId, ToolSign, TroubleSign } from '../plan';
 import { capital, inDialect, type Dialect } from '../text';
 import { sayHex } from '../thread';
 import { sayAssembled, saySizes, type AssemblyPiece, type AxleSpec, type Fate } from '../vehicle';
+import { knownOf, sayKnown, type Known } from './known';
 import { takenApart, type Apart } from './taken-apart';
+import { sayTrouble, troubleMarks } from './trouble';
 
 /** An assembly as it stands before its part comes off, or as it will be with the part that was chosen. */
 export const APART_TIMES = ['as it is', 'as it will be'] as const;
@@ -39,6 +44,13 @@ export interface PieceView {
   readonly binned: boolean;
   /** The step that takes it off, or tightens it. */
   readonly step?: StepId;
+  /** How far its sizes are known, and that in a sentence. */
+  readonly known?: Known | undefined;
+  readonly knownSaid?: string;
+  /** What has gone wrong at it. */
+  readonly sign?: TroubleSign | undefined;
+  /** What is tried at it next. */
+  readonly tool?: ToolSign | undefined;
 }
 
 /** An assembly taken apart, with what is known of each piece of it. */
@@ -55,6 +67,14 @@ export interface ApartView {
   readonly words: readonly string[];
   /** Which way what is turned now turns. */
   readonly turns: 'left' | 'right' | undefined;
+}
+
+/** What an assembly is looked at for. */
+export interface ApartAt {
+  /** The step that lies open. */
+  readonly step?: PlannedStep | undefined;
+  /** A part that is offered, and not chosen yet. */
+  readonly offered?: Part | undefined;
 }
 
 const boltedAt = (axle: AxleSpec, joint: JointId): readonly AssemblyPiece[] => JOINT_SPECS[partsOf(joint).kind].bolted(axle);
@@ -76,9 +96,8 @@ const nameOf = (p: AssemblyPiece, dialect: Dialect): string => {
 
 const FATE_WORDS: Readonly<Record<Fate, string>> = { kept: 'stays', 'moved over': 'goes over', renewed: 'new', binned: 'binned' };
 
-/** It is in the box of the part that was chosen. */
-const boxed = (s: JobState, joint: JointId, p: AssemblyPiece): boolean =>
-  p.role === 'nut' && chosenAt(s, joint)?.nutsSupplied === true;
+/** It is in the box of the part that goes on. */
+const boxed = (p: AssemblyPiece, part: Part | undefined): boolean => p.role === 'nut' && part?.nutsSupplied === true;
 
 /** What becomes of a piece: as somebody said it, or as it usually is. */
 function fateOf(
@@ -87,6 +106,7 @@ function fateOf(
   p: AssemblyPiece,
   time: ApartTime,
   back: boolean,
+  part: Part | undefined,
 ): { fate: string; binned: boolean } {
   if (p.of === 'vehicle') return { fate: 'stays', binned: false };
   const { axle, side } = partsOf(joint);
@@ -97,7 +117,7 @@ function fateOf(
   if (said) return { fate: FATE_WORDS[said], binned: gone };
   if (back) return { fate: 'goes on again', binned: false };
   if (p.of === 'part') return { fate: time === 'as it will be' ? 'new' : '', binned: false };
-  if (time === 'as it will be' && boxed(s, joint, p)) return { fate: 'new', binned: false };
+  if (time === 'as it will be' && boxed(p, part)) return { fate: 'new', binned: false };
   return { fate: p.asked ? `usually ${p.asked.usual}` : '', binned: false };
 }
 
@@ -151,9 +171,12 @@ const titleOf = (joint: JointId, dialect: Dialect): string => {
   return capital(spec.assembly ? `${side} ${spec.assembly}` : sayJoint(joint, dialect));
 };
 
-/** The axle as it is or as it will be at a joint. */
-const axleOf = (s: JobState, joint: JointId, time: ApartTime): AxleSpec =>
-  time === 'as it is' ? s.context.type.axles[partsOf(joint).axle] : axleAt(s, joint);
+/** The axle as it is or as it will be at a joint, with what was chosen for it or with what is offered. */
+function axleOf(s: JobState, joint: JointId, time: ApartTime, offered: Part | undefined): AxleSpec {
+  const now = s.context.type.axles[partsOf(joint).axle];
+  if (time === 'as it is') return now;
+  return offered ? asFitted(now, offered) : axleAt(s, joint);
+}
 
 /** Which way a step turns what it turns; penetrant on it turns nothing. */
 function turnsAt(step: PlannedStep): 'left' | 'right' | undefined {
@@ -171,10 +194,12 @@ export function apartTime(s: JobState, joint: JointId): ApartTime {
 
 /**
  * An assembly of this job taken apart; undefined where the program knows none.
- * @param step the step that lies open
+ * @param at the step that lies open, or a part that is only offered: then it is shown as it would be with that
  */
-export function apartView(s: JobState, joint: JointId, time: ApartTime, step?: PlannedStep): ApartView | undefined {
-  const bolted = (t: ApartTime) => boltedAt(axleOf(s, joint, t), joint);
+export function apartView(s: JobState, joint: JointId, time: ApartTime, at: ApartAt = {}): ApartView | undefined {
+  const { step, offered } = at;
+  const goesOn = offered ?? chosenAt(s, joint);
+  const bolted = (t: ApartTime) => boltedAt(axleOf(s, joint, t, offered), joint);
   const pieces = bolted(time);
   if (pieces.length === 0) return undefined;
   const { axle, side } = partsOf(joint);
@@ -182,19 +207,25 @@ export function apartView(s: JobState, joint: JointId, time: ApartTime, step?: P
   const here = step !== undefined && (step.joint ? assemblyOf(step.joint) === part : apartJoint(s, step) === joint);
   const by = new Map(fastenersOf(s).map((f) => [f.fastener.id as string, f]));
   const work = workJoints(s);
+  const trouble =
+    here && (step.phase === 'undo') === (time === 'as it is') ? openTroubles(s).find((o) => o.step.id === step.id) : undefined;
+  const marks = trouble && troubleMarks(pieces, trouble);
   const back = work.includes(joint) && refitted(s, work).includes(joint);
-  const views = pieces.map((piece): PieceView => {
+  const views = pieces.map((piece, i): PieceView => {
     const fastener = piece.turns ? by.get(`${axle}.${side}.${piece.turns}`) : undefined;
-    const at = stepAt(s, joint, piece, time);
+    const its = stepAt(s, joint, piece, time);
+    const known = knownOf(s, joint, piece, time === 'as it will be' ? goesOn : undefined);
     return {
       piece,
       name: nameOf(piece, s.context.rules.dialect),
       sizes: saySizes(piece),
-      ...fateOf(s, joint, piece, time, back),
+      ...fateOf(s, joint, piece, time, back && !offered, goesOn),
       ...(fastener ? { fastener } : {}),
       now: isNow(piece, step, here),
       done: fastener?.state === 'done',
-      ...(at ? { step: at } : {}),
+      ...(its ? { step: its } : {}),
+      ...(known ? { known, knownSaid: sayKnown(known, goesOn) } : {}),
+      ...(marks ? { sign: marks.signs.get(i), tool: marks.tools.get(i) } : {}),
     };
   });
   const apart = takenApart(pieces);
@@ -211,8 +242,8 @@ export function apartView(s: JobState, joint: JointId, time: ApartTime, step?: P
     differs: JSON.stringify(bolted('as it is')) !== JSON.stringify(bolted('as it will be')),
     apart,
     pieces: views,
-    words: turns ? sayTurns(views, numbers, turns) : [],
-    turns: views.some((v) => v.now && v.piece.turns) ? turns : undefined,
+    words: trouble ? sayTrouble(trouble) : turns ? sayTurns(views, numbers, turns) : [],
+    turns: !trouble && views.some((v) => v.now && v.piece.turns) ? turns : undefined,
   };
 }
 
@@ -251,5 +282,5 @@ export function apartJoints(s: JobState): { readonly joint: JointId; readonly al
     if (!had) out.set(key, { joint, alike: false });
     else if (assemblyOf(had.joint) !== assemblyOf(joint)) out.set(key, { ...had, alike: true });
   }
-  return [...out.values()].filter(({ joint }) => boltedAt(axleOf(s, joint, 'as it is'), joint).length > 0);
+  return [...out.values()].filter(({ joint }) => boltedAt(axleOf(s, joint, 'as it is', undefined), joint).length > 0);
 }

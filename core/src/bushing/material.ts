@@ -26,6 +26,27 @@ export function sayStiffness(fromShoreA: number | undefined, toShoreA: number | 
   return `${how} ${fixed(ratio, 1)} times as stiff`;
 }
 
+/** What may be between rubber and what turns in it, as somebody says it. */
+export const LUBRICANTS = [
+  'dry',
+  'silicone',
+  'soapy water',
+  'the grease from its box',
+  'mineral grease',
+  'mineral grease, as its maker says',
+] as const;
+export type Lubricant = (typeof LUBRICANTS)[number];
+
+/** It swells natural rubber and does not stay on polyurethane: it comes off again, or its maker asks for it. */
+export const SWELLS: Lubricant = 'mineral grease';
+
+/** What usually is there, the most usual first; what swells rubber is a true answer too, and the last. */
+export function lubricantsFor(material: Material | undefined): readonly Lubricant[] {
+  return material === 'polyurethane'
+    ? ['the grease from its box', 'silicone', 'dry', SWELLS]
+    : ['dry', 'silicone', 'soapy water', 'the grease from its box', SWELLS];
+}
+
 /** What goes between a frame bushing and its bar, and what never does (product.md; common practice, no source). */
 export function lubricant(material: Material | undefined, split: boolean): string {
   const never = 'Never mineral oil or grease: it swells natural rubber';

@@ -1,4 +1,4 @@
-import { withFitted } from '../assembly';
+import { withFitted, withMeasured } from '../assembly';
 import { isJointId, partsOf, splitFastener } from '../joint';
 import { readLedger, type Entry, type Ledger } from '../ledger';
 import { asVariant, AXLES, type AxleEnd, type AxleSpec, type TypeVariant } from '../vehicle';
@@ -67,8 +67,9 @@ function axleOf({ kept }: Ledger): AxleEnd {
 export function foldJob(given: JobContext, entries: readonly Entry[]): JobState {
   const l = readLedger(entries);
   const variant = l.kept.variant?.body.name ?? given.variant ?? null;
-  // As it was made, and with what went on since: this vehicle, not its type.
-  const type = withFitted(asVariant(given.type, variant), given.file?.fitted);
+  // As it was made, with what went on since, and as it was measured: this vehicle, not its type.
+  const sizes = l.kept.size.map((e) => e.body);
+  const type = withMeasured(withFitted(asVariant(given.type, variant), given.file?.fitted), sizes);
   const context: JobContext = { ...given, type, variant };
   const choices = choicesState(l, context.type.axles);
   const axle = axleOf(l);

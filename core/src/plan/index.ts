@@ -9,5 +9,14 @@ export * from './schedule';
 export * from './crew';
 export * from './pieces';
 export * from './ladder';
-export { FIRE_WATCH_MIN, type Rung, type Trouble } from './rungs';
+export {
+  FIRE_WATCH_MIN,
+  TOOL_SIGNS,
+  TROUBLE_SIGNS,
+  type Grip,
+  type Rung,
+  type ToolSign,
+  type Trouble,
+  type TroubleSign,
+} from './rungs';
 export * from './ladder-at';

@@ -1,4 +1,19 @@
-import { STUDS, FIRE, neighbour, disc, split, flats, pliers, offBall, smaller, gripping, soakAgain, type Trouble } from './rungs';
+import {
+  STUDS,
+  THREADED,
+  HEXES,
+  FIRE,
+  neighbour,
+  disc,
+  split,
+  flats,
+  pliers,
+  offBall,
+  smaller,
+  gripping,
+  soakAgain,
+  type Trouble,
+} from './rungs';
 /** What can go wrong at a step of the work. */
 export const TROUBLES = [
   'stud spins',
@@ -19,11 +34,13 @@ export type TroubleId = (typeof TROUBLES)[number];
 export const LADDERS: Readonly<Record<TroubleId, Trouble>> = {
   'stud spins': {
     title: 'The stud spins',
+    sign: { shows: 'turns along', on: STUDS },
     where: STUDS,
     rungs: [flats, pliers, offBall, split, disc('{threaded}', 'the link', true), neighbour],
   },
   'stud rounds': {
     title: 'The hex in the stud rounds off',
+    sign: { shows: 'rounded', on: ['stud'] },
     where: ['stud'],
     rungs: [
       flats,
@@ -34,6 +51,7 @@ export const LADDERS: Readonly<Record<TroubleId, Trouble>> = {
         tools: ['splined bits', 'hammer'],
         ruins: 'the hex',
         caution: 'Eyes: a bit that is struck can chip.',
+        grips: { tool: 'bit', on: ['stud'] },
       },
       pliers,
       offBall,
@@ -44,10 +62,12 @@ export const LADDERS: Readonly<Record<TroubleId, Trouble>> = {
   },
   'hex rounds': {
     title: 'The hex rounds off',
+    sign: { shows: 'rounded', on: HEXES },
     rungs: [smaller('nut'), gripping('nut'), split, disc('{threaded}', 'the {threaded} and what it holds', true)],
   },
   'head spins': {
     title: 'The head spins along',
+    sign: { shows: 'turns along', on: ['bolt'] },
     where: ['bolt'],
     rungs: [
       {
@@ -56,6 +76,7 @@ export const LADDERS: Readonly<Record<TroubleId, Trouble>> = {
         minutes: 3,
         tools: ['thin spanner', 'screwdriver'],
         ruins: 'nothing',
+        grips: { tool: 'wedge', on: ['bolt'] },
       },
       gripping('head'),
       disc('bolt', 'the bolt', false),
@@ -63,6 +84,7 @@ export const LADDERS: Readonly<Record<TroubleId, Trouble>> = {
   },
   'bolt seized': {
     title: 'The bolt is seized',
+    sign: { shows: 'seized', on: ['bolt'] },
     where: ['bolt'],
     rungs: [
       soakAgain,
@@ -74,6 +96,7 @@ export const LADDERS: Readonly<Record<TroubleId, Trouble>> = {
         ruins: 'the bolt, and the sleeve it is rusted into',
         caution: 'Eyes. The bar end springs when it parts: stand to the side.',
         scraps: true,
+        grips: { tool: 'turned', on: ['bolt'] },
       },
       {
         id: 'saw',
@@ -84,12 +107,14 @@ export const LADDERS: Readonly<Record<TroubleId, Trouble>> = {
         caution: 'Eyes. Hoses shielded.',
         scraps: true,
         where: ['sleeve', 'bushing', 'grommet'],
+        grips: { tool: 'cut', on: ['sleeve', 'bushing', 'grommet'] },
       },
       disc('bolt', 'bolt, sleeve and what it touches', true),
     ],
   },
   'bolt broke': {
     title: 'The bolt broke',
+    sign: { shows: 'broken', on: ['bolt'] },
     where: ['bolt'],
     rungs: [
       {
@@ -98,6 +123,7 @@ export const LADDERS: Readonly<Record<TroubleId, Trouble>> = {
         minutes: 8,
         tools: ['locking pliers', 'penetrant'],
         ruins: 'the bolt',
+        grips: { tool: 'pliers', on: ['bolt'] },
       },
       {
         id: 'nut',
@@ -107,6 +133,7 @@ export const LADDERS: Readonly<Record<TroubleId, Trouble>> = {
         ruins: 'the bolt, and paint round it',
         caution: `Battery off, fuel and brake lines away from the heat. ${FIRE}`,
         fire: true,
+        grips: { tool: 'flame', on: ['bolt'] },
       },
       {
         id: 'drill',
@@ -115,11 +142,13 @@ export const LADDERS: Readonly<Record<TroubleId, Trouble>> = {
         tools: ['centre punch', 'drill', 'tap'],
         ruins: 'the bolt; the thread if the drill runs off',
         caution: 'Eyes. What is drilled off the centre is a new captive nut.',
+        grips: { tool: 'drill', on: ['bolt'] },
       },
     ],
   },
   'cannot reach': {
     title: 'It cannot be reached straight',
+    sign: { shows: 'out of reach', on: HEXES },
     rungs: [
       {
         id: 'lock',
@@ -134,6 +163,7 @@ export const LADDERS: Readonly<Record<TroubleId, Trouble>> = {
         minutes: 4,
         tools: ['long extension', 'universal joint', 'short socket'],
         ruins: 'nothing; a universal joint at an angle lies about torque',
+        grips: { tool: 'socket', on: HEXES },
       },
       {
         id: 'brackets',
@@ -149,6 +179,7 @@ export const LADDERS: Readonly<Record<TroubleId, Trouble>> = {
   },
   'taper stuck': {
     title: 'The taper does not let go',
+    sign: { shows: 'seized', on: ['stud'] },
     where: ['stud'],
     rungs: [
       {
@@ -158,6 +189,7 @@ export const LADDERS: Readonly<Record<TroubleId, Trouble>> = {
         tools: ['two hammers'],
         ruins: 'nothing',
         caution: 'Eyes. The nut stays on until it has let go: the arm springs.',
+        grips: { tool: 'hammers', on: ['eye', 'tab'] },
       },
       {
         id: 'press',
@@ -166,6 +198,7 @@ export const LADDERS: Readonly<Record<TroubleId, Trouble>> = {
         tools: ['ball joint press'],
         ruins: 'nothing; the boot if the press slips',
         caution: 'Eyes, and face out of its line: a press lets go with a bang.',
+        grips: { tool: 'press', on: ['stud'] },
       },
       {
         id: 'fork',
@@ -174,11 +207,13 @@ export const LADDERS: Readonly<Record<TroubleId, Trouble>> = {
         tools: ['fork', 'hammer'],
         ruins: 'the boot; what is sound is not taken off with it',
         scraps: true,
+        grips: { tool: 'fork', on: ['boot', 'ball'] },
       },
     ],
   },
   'thread short': {
     title: 'Too few threads to start the nut',
+    sign: { shows: 'short', on: THREADED },
     rungs: [
       {
         id: 'seat',
@@ -186,6 +221,7 @@ export const LADDERS: Readonly<Record<TroubleId, Trouble>> = {
         minutes: 2,
         tools: [],
         ruins: 'nothing',
+        grips: { tool: 'looked at', on: THREADED },
       },
       {
         id: 'arm',
@@ -203,6 +239,7 @@ export const LADDERS: Readonly<Record<TroubleId, Trouble>> = {
         ruins: 'nothing',
         caution: 'The bar springs back when the lever slips: hands and face out of its path.',
         where: ['tab', 'eye'],
+        grips: { tool: 'pry bar', on: ['bar', 'eye', 'tab'] },
       },
       {
         id: 'lower',
@@ -218,6 +255,7 @@ export const LADDERS: Readonly<Record<TroubleId, Trouble>> = {
         minutes: 2,
         tools: ['rule', 'thread gauge'],
         ruins: 'nothing',
+        grips: { tool: 'looked at', on: THREADED },
       },
     ],
   },

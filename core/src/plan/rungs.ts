@@ -1,6 +1,38 @@
 import type { PieceRole } from '../vehicle';
 import type { Arrangement } from './arrange';
 
+/** What of a tool is drawn where it is used. */
+export const TOOL_SIGNS = [
+  'spanner',
+  'pliers',
+  'pipe wrench',
+  'bit',
+  'socket',
+  'splitter',
+  'cut',
+  'wedge',
+  'penetrant',
+  'turned',
+  'drill',
+  'flame',
+  'hammers',
+  'press',
+  'fork',
+  'pry bar',
+  'looked at',
+] as const;
+export type ToolSign = (typeof TOOL_SIGNS)[number];
+
+/** What has gone wrong, as it is drawn on its piece. */
+export const TROUBLE_SIGNS = ['turns along', 'rounded', 'seized', 'broken', 'out of reach', 'short'] as const;
+export type TroubleSign = (typeof TROUBLE_SIGNS)[number];
+
+/** A tool, and the pieces it is used at: on each of its lines the first of these that is there. */
+export interface Grip {
+  readonly tool: ToolSign;
+  readonly on: readonly PieceRole[];
+}
+
 /** One thing to try, and what it ruins. */
 export interface Rung {
   readonly id: string;
@@ -19,6 +51,8 @@ export interface Rung {
   readonly arranges?: Arrangement;
   /** It is only tried where one of these is. */
   readonly where?: readonly PieceRole[];
+  /** Where it is tried; nothing where it is not tried at the assembly itself. */
+  readonly grips?: Grip;
 }
 
 export interface Trouble {
@@ -27,10 +61,17 @@ export interface Trouble {
   readonly rungs: readonly Rung[];
   /** It only happens where one of these is. */
   readonly where?: readonly PieceRole[];
+  /** What it looks like, and on which piece: on each line the first of these that is there. */
+  readonly sign?: { readonly shows: TroubleSign; readonly on: readonly PieceRole[] };
 }
 
 /** Threaded ends that turn with their nut: a stud, or the rod of a link. */
 export const STUDS = ['stud', 'rod'] as const;
+
+/** What carries a thread that may have to be cut through. */
+export const THREADED = ['stud', 'bolt', 'rod'] as const;
+/** What a socket goes on: the nut, or the head where nothing else is turned. */
+export const HEXES = ['nut', 'bolt'] as const;
 
 /** Half an hour after the last spark (common practice, no source; hot-work rules of a yard may ask for more). */
 export const FIRE_WATCH_MIN = 30;
@@ -55,6 +96,7 @@ export const disc = (what: string, ruins: string, scraps: boolean): Rung => ({
   caution: FIRE,
   scraps,
   fire: true,
+  grips: { tool: 'cut', on: THREADED },
 });
 export const split: Rung = {
   id: 'split',
@@ -64,6 +106,7 @@ export const split: Rung = {
   ruins: 'nut and {threaded}',
   caution: 'Eyes. Keep the blade off the mount and the hose.',
   scraps: true,
+  grips: { tool: 'splitter', on: ['nut'] },
 };
 export const flats: Rung = {
   id: 'flats',
@@ -71,6 +114,7 @@ export const flats: Rung = {
   minutes: 2,
   tools: ['thin spanner'],
   ruins: 'nothing',
+  grips: { tool: 'spanner', on: STUDS },
 };
 export const pliers: Rung = {
   id: 'pliers',
@@ -79,6 +123,7 @@ export const pliers: Rung = {
   tools: ['locking pliers'],
   ruins: 'the boot and the {threaded}; the link is scrap',
   scraps: true,
+  grips: { tool: 'pliers', on: STUDS },
 };
 export const offBall: Rung = {
   id: 'off-ball',
@@ -89,6 +134,7 @@ export const offBall: Rung = {
   caution: 'Eyes. The housing jumps when it lets go.',
   scraps: true,
   where: ['ball'],
+  grips: { tool: 'pipe wrench', on: ['ball', 'bare ball'] },
 };
 export const smaller = (of: string): Rung => ({
   id: 'smaller',
@@ -97,6 +143,7 @@ export const smaller = (of: string): Rung => ({
   tools: ['six-point sockets', 'hammer'],
   ruins: `the ${of}`,
   caution: 'Eyes: a socket that is struck can chip.',
+  grips: { tool: 'socket', on: HEXES },
 });
 export const gripping = (of: string): Rung => ({
   id: 'gripping',
@@ -104,6 +151,7 @@ export const gripping = (of: string): Rung => ({
   minutes: 4,
   tools: ['gripping socket', 'pipe wrench'],
   ruins: `the ${of}`,
+  grips: { tool: 'pipe wrench', on: of === 'head' ? ['bolt'] : HEXES },
 });
 export const soakAgain: Rung = {
   id: 'soak',
@@ -111,4 +159,5 @@ export const soakAgain: Rung = {
   minutes: 6,
   tools: ['penetrant', 'breaker bar'],
   ruins: 'nothing',
+  grips: { tool: 'penetrant', on: THREADED },
 };

@@ -1,4 +1,4 @@
-import type { Material } from '../bushing';
+import type { Lubricant, Material } from '../bushing';
 import type { Fastener, FastenerId, JointId, Opens } from '../joint';
 import type { Arranged } from './arrange';
 import type { Dialect } from '../text';
@@ -34,6 +34,8 @@ export interface Step extends Takes {
   /** The lines of its assembly it is at; all of them where left out. */
   readonly at?: readonly PieceAxis[];
   readonly fastener?: FastenerId | undefined;
+  /** What may be on its rubber when it goes on, the most usual first: said when it is on. */
+  readonly lubricants?: readonly Lubricant[];
   /** What of it faces one way, and is looked at when it is on. */
   readonly facings?: readonly Orientation[] | undefined;
   readonly confirmJoint?: JointId | undefined;

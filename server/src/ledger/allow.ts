@@ -168,7 +168,7 @@ export async function allow(
 
 /** Kinds that say something of joints: of those this vehicle has. */
 const OF_JOINTS: ReadonlySet<EntryKind> = new Set([
-  ...(['check', 'defect', 'reading', 'loop', 'result', 'photo', 'orientation'] as const),
+  ...(['check', 'defect', 'reading', 'loop', 'result', 'photo', 'orientation', 'lubricant'] as const),
   ...(['choose', 'confirm', 'proof', 'told', 'verdict', 'named'] as const),
 ]);
 

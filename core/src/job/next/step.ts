@@ -8,9 +8,10 @@ import { otherEnd, sayState } from '../../vehicle';
 import type { JobState } from '../fold';
 import { awaited, crewOf } from '../rules/crew';
 import { openTroubles } from '../rules/trouble';
-import { cautionOwed, doubted, facingsOwed, isRusty, piecesOf, planOf, seenAt, isStepDone } from '../rules/work';
+import { cautionOwed, doubted, facingsOwed, isRusty, lubricantsOwed, piecesOf, planOf, seenAt, isStepDone } from '../rules/work';
 import { linkSetting, setsLink } from '../rules/setting';
 import { heightsAgain, heightsKnown, heightsOff, sayHeights, sayHeightsAgain } from '../rules/height';
+import { doneLines, lubricantAsked, turnedIn } from './done';
 import { goToStep, line, mins, type NextLine, type SheetPlace } from './line';
 import { standsBody } from './round';
 
@@ -69,6 +70,13 @@ export function sayStep(s: JobState, p: PlannedStep, left: number): NextLine {
   }
   const wanted = wantedAtStep(s, p, said);
   if (wanted) return wanted;
+  const asked = lubricantAsked(s, p);
+  if (asked)
+    return {
+      ...said,
+      ...asked.line,
+      action: { kind: 'ask', at, answers: asked.answers.map((a) => ({ label: a.label, action: write(...a.entries) })) },
+    };
   const run = runFrom(s, p);
   const own = withTwin(s, p).length;
   const why =
@@ -94,15 +102,6 @@ export function sayStep(s: JobState, p: PlannedStep, left: number): NextLine {
   };
 }
 
-/** Which way round it went on is still to be said with it. */
-const turnedIn = (s: JobState, p: PlannedStep): boolean => facingsOwed(s, p).length > 0;
-
-/** A step done; where it has a right way round, that it went on so. */
-const doneLines = (s: JobState, p: PlannedStep): Line[] => [
-  ...facingsOwed(s, p).map((orientation) => line('orientation', { step: p.id, joint: p.joint!, orientation })),
-  line('step', { step: p.id, state: 'done' }),
-];
-
 /**
  * The steps that follow one another from here and ask nothing: no caution that was not read, no question, no number, no wait, no
  * part that is awaited. Whoever knows the work does them in one go, and says so at the end of them. With several at it each says
@@ -121,6 +120,7 @@ function runFrom(s: JobState, p: PlannedStep): readonly PlannedStep[] {
       x.fixed === true ||
       (x.confirmJoint !== undefined && !s.confirms.has(x.confirmJoint)) ||
       cautionOwed(s, x) ||
+      lubricantsOwed(s, x).length > 0 ||
       upKey(s, x) !== undefined ||
       wantedAtStep(s, x, { time: '', title: '', station: 'work' }) !== undefined;
     if (asks || !x.needs.every(done) || x.needs.some(waits) || openTroubles(s).some((t) => t.step.id === x.id)) break;

@@ -74,7 +74,7 @@ export function goodsChecks(p: Part): GoodsCheck[] {
 const ASK: Readonly<Record<GoodsCheck, string>> = {
   'right part': 'The number on the box is the one that was ordered',
   'right side': 'It is for the side it goes on',
-  undamaged: 'Undamaged, boots whole',
+  undamaged: 'Undamaged; rubber whole, where it has any',
   nuts: 'Its nuts are there',
   caps: 'Transport caps are off',
   papers: 'Its maker’s sheet is there',

@@ -18,7 +18,7 @@ import { linkSetting } from './setting';
 import { openedOwed, ruined } from './trouble';
 import { workJoints } from './planned';
 import { isApproved } from './planned';
-import { alignmentOwed, burntAt, facingsOwed, fastenersOf, planOf, waitingLines } from './work';
+import { alignmentOwed, burntAt, facingsOwed, fastenersOf, planOf, swells, waitingLines } from './work';
 
 /** Something the hand-back waits for, and where it is done. */
 export type Blocker = {
@@ -77,6 +77,8 @@ function blockersOfWork(s: JobState): Blocker[] {
   for (const step of planOf(s)) {
     if (facingsOwed(s, step).length > 0)
       out.push({ sentence: `${step.title}: which way round is not confirmed.`, at: 'orientation', step: step.id });
+    if (swells(s, step.id))
+      out.push({ sentence: `${step.title}: mineral grease is on it, and swells rubber.`, at: 'step', step: step.id });
   }
   const setting = linkSetting(s);
   if (setting && !setting.set)

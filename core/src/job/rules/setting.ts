@@ -97,7 +97,7 @@ function readSource(text: string): string {
   return text.trim();
 }
 
-/** Whether the links that go on are to be of another length than the file has, or than they had: then they are looked at over the travel. */
+/** Whether the links that go on are to be of another length than they had, measured or by the file: then they are looked at over the travel. */
 export function otherLength(s: JobState): boolean {
   const was = s.context.type.axles[s.axle].link?.lengthMm;
   if (was === undefined) return false;

@@ -1,3 +1,4 @@
+import { SWELLS, type Lubricant } from '../../bushing';
 import { splitFault } from '../../diagnosis';
 import {
   assemblyJoints,
@@ -282,6 +283,15 @@ const stepsDone = onceAState((s): ReadonlySet<StepId> => {
 });
 /** Whether a step of the plan is done: said so, or where it is a fastener's, tight by its record. */
 export const isStepDone = (s: JobState, id: StepId): boolean => stepsDone(s).has(id);
+
+/** What may be on the rubber of a step, as long as nobody has said what is; what swells it is asked again until it is off. */
+export function lubricantsOwed(s: JobState, p: Pick<PlannedStep, 'id' | 'lubricants'>): readonly Lubricant[] {
+  const said = s.lubricants.get(p.id)?.body.what;
+  if (said === SWELLS) return [...(p.lubricants ?? []).filter((x) => x !== SWELLS), 'mineral grease, as its maker says'];
+  return said === undefined ? (p.lubricants ?? []) : [];
+}
+/** What swells rubber is on it, and nobody has said that it came off. */
+export const swells = (s: JobState, step: string): boolean => s.lubricants.get(step)?.body.what === SWELLS;
 
 /** What of a step faces one way, and nobody has looked at yet. */
 export const facingsOwed = (s: JobState, p: Pick<PlannedStep, 'id' | 'joint' | 'facings'>): Orientation[] =>

@@ -31,6 +31,8 @@ export interface WorkState {
   readonly locks: ReadonlyMap<string, Entry<'lock'>>;
   /** What is on each thread, as it was said last. */
   readonly coats: ReadonlyMap<string, Entry<'coat'>>;
+  /** What went on the rubber, by step. */
+  readonly lubricants: ReadonlyMap<string, Entry<'lubricant'>>;
   readonly wheels: Entry<'wheels'> | undefined;
   readonly tips: readonly Entry<'tip'>[];
   readonly ways: ReadonlyMap<string, Entry<'way'>>;
@@ -74,6 +76,7 @@ export function workState(l: Ledger, axle: AxleEnd): WorkState {
     clicks: kept.clicks,
     locks: kept.lock,
     coats: kept.coat,
+    lubricants: kept.lubricant,
     wheels: kept.wheels,
     tips: kept.tip,
     ways: kept.way,

@@ -38,6 +38,7 @@ import { rechecked } from './rechecked';
 import { recording } from './recording';
 import { result } from './result';
 import { roadTest } from './road-test';
+import { lubricant } from './lubricant';
 import { room } from './room';
 import { rung } from './rung';
 import { setup } from './setup';
@@ -93,6 +94,7 @@ export const ENTRY_SPECS = {
   rung,
   undone,
   arrange,
+  lubricant,
   room,
   target,
   torque,

@@ -1,4 +1,4 @@
-import { lubricant } from '../../bushing';
+import { lubricant, lubricantsFor } from '../../bushing';
 import { partsOf } from '../../joint';
 import { capital } from '../../text';
 import { sayHex } from '../../thread';
@@ -55,6 +55,7 @@ export const frameBushing: PartOperation = {
         ...w.takes('bushing on'),
         joint,
         facings: facingsAt(w.axle, joint),
+        ...(BUSHINGS[spec.kind].turnsIn ? { lubricants: lubricantsFor(w.fitted.get(joint)?.material) } : {}),
         needs: after,
         title: w.refit.includes(joint) ? `The ${side} bushing on again, ${how.title}` : `New ${side} bushing on, ${how.title}`,
         detail: `${how.detail} ${lubricant(w.fitted.get(joint)?.material, BUSHINGS[spec.kind].turnsIn)}`,

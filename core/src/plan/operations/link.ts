@@ -1,3 +1,4 @@
+import { lubricantsFor } from '../../bushing';
 import { JOINT_SPECS, partsOf, type JointId } from '../../joint';
 import { capital } from '../../text';
 import { sayHex } from '../../thread';
@@ -9,6 +10,7 @@ import {
   isSetByTurning,
   LINKS,
   linkUndo,
+  type EndKindSpec,
   type LinkEnd,
   type LinkSpec,
   type Side,
@@ -32,12 +34,34 @@ function holdTool(link: LinkSpec, end: LinkEnd): string[] {
 function greased(w: Work, joint: JointId): string {
   const part = w.fitted.get(joint);
   const link = w.after(joint).link;
-  const eyes = link !== null && LINK_ENDS.some((end) => END_SPECS[endKind(link, end)].drawn === 'eye');
-  if (part?.material === 'polyurethane' && eyes) return ' The eyes’ faces greased with what came in the box.';
+  if (greasedEyes(w, joint)) return ' The eyes’ faces greased with what came in the box.';
   if (!part?.greaseable) return '';
   const boot = link !== null && LINK_ENDS.some((end) => END_SPECS[endKind(link, end)].drawn === 'boot');
   return ` Its grease fitting in before it goes up; grease until ${boot ? 'the boot just swells' : 'it shows at the faces'}, then stop.`;
 }
+
+/** What of the new one's ends is looked at, by what they are. */
+const WHOLE: Readonly<Record<EndKindSpec['drawn'], string>> = {
+  boot: 'boots whole',
+  eye: 'eyes whole',
+  grommets: 'every grommet and washer there',
+  'bare ball': 'balls free',
+};
+function whole(w: Work, joint: JointId): string[] {
+  const { link } = w.after(joint);
+  const ends = link ? LINK_ENDS.map((end) => END_SPECS[endKind(link, end)].drawn) : [];
+  return [...(ends.includes('boot') ? ['caps off'] : []), 'nuts there', ...new Set(ends.map((drawn) => WHOLE[drawn]))];
+}
+
+/** Its eyes turn in polyurethane: what goes on their faces is said. */
+const greasedEyes = (w: Work, joint: JointId): boolean => {
+  const { link } = w.after(joint);
+  return (
+    w.fitted.get(joint)?.material === 'polyurethane' &&
+    link !== null &&
+    LINK_ENDS.some((end) => END_SPECS[endKind(link, end)].drawn === 'eye')
+  );
+};
 
 /** The only end that comes off, where the other one stays. */
 const onlyEnd = (w: Work, joint: JointId): LinkEnd | undefined => LINK_ENDS.find((end) => w.opens(joint)?.includes(end));
@@ -134,7 +158,7 @@ export const link: PartOperation = {
               joint,
               tools: ['rule', 'caliper'],
               title: `Old ${side} link beside the new: length, thread, hold, side`,
-              detail: 'Caps off, nuts there, boots whole.',
+              detail: capital(`${whole(w, joint).join(', ')}.`),
             }),
           ]),
     ];
@@ -162,6 +186,7 @@ export const link: PartOperation = {
         ...w.takes('link in'),
         joint,
         facings: facingsAt(w.after(joint), joint),
+        ...(greasedEyes(w, joint) ? { lubricants: lubricantsFor('polyurethane') } : {}),
         needs: after,
         title: w.refit.includes(joint)
           ? `The ${side} link in again, nuts run on by hand`

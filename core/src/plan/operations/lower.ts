@@ -26,7 +26,7 @@ export function lower(w: Work, after: readonly StepId[]): Step[] {
       phase: 'tighten',
       ...w.takes('finish'),
       needs: after,
-      title: 'Grease over bare threads and into the hexes; spanners counted',
+      title: `Grease over bare threads${w.fasteners.some((f) => f.hold?.endsWith('hex')) ? ' and into the hexes' : ''}; spanners counted`,
       tools: ['grease', 'rag'],
       detail:
         'After tightening it keeps rust out and does not touch the torque. Discs, pads and tyres stay dry; every tool is back, nothing lies on the arm.',

@@ -10,8 +10,9 @@ export interface PlacedPiece {
   readonly x: number;
   readonly ys: readonly number[];
   readonly width: number;
-  /** Furthest from its line. */
+  /** Furthest from its line, and its row's furthest. */
   readonly reach: number;
+  readonly rowReach: number;
 }
 
 /** Words of a piece or of what is in one with it, px: centred under it. */
@@ -187,17 +188,84 @@ function levelled(
   });
 }
 
+/** The rows of an assembly, each with what is said of its pieces. */
+function rowsOf(apart: Apart, words: readonly PieceWords[], width: number): Row[] {
+  const inRow = Math.max(...apart.rows.map((r) => r.pieces.filter((p) => !p.joined).length));
+  const letters = Math.round(Math.min(18, Math.max(11, width / inRow / LETTER)));
+  return apart.rows.map((r): Row => {
+    const units = unitsOf(r.pieces, words, letters);
+    return { units, goesOn: r.goesOn, reachMm: r.reachMm, lengthMm: units.reduce((sum, u) => sum + u.lengthMm, 0) };
+  });
+}
+
+/** A row along its line, with the levels its words stand on. */
+interface LaidRow extends Row {
+  readonly x0: number;
+  readonly x1: number;
+  readonly starts: readonly number[];
+  readonly centres: readonly number[];
+  readonly at: readonly { readonly x: number; readonly level: number }[];
+  /** How high each level of its words is, px. */
+  readonly tall: readonly number[];
+}
+
+/** @param lastTo how far to the right the words of the first row may go */
+function laidRow(
+  row: Row,
+  { starts, width }: { starts: number[]; width: number },
+  x0: number,
+  px: number,
+  field: number,
+  lastTo: number,
+): LaidRow {
+  const centres = row.units.map((u, k) => x0 + starts[k]! + (u.lengthMm * px) / 2);
+  const at = levelled(row.units, centres, field, lastTo);
+  const tall: number[] = [];
+  row.units.forEach((u, k) => {
+    const { level } = at[k]!;
+    tall[level] = Math.max(tall[level] ?? 0, u.lines.length * LINE);
+  });
+  return { ...row, x0, x1: x0 + width, starts, centres, at, tall };
+}
+
+const heightOf = (levels: readonly number[]): number => levels.reduce((a, b) => a + b + 4, 0);
+
+/** What is placed of one row. */
+type Placed = Pick<ApartLayout, 'pieces' | 'words' | 'numbers'>;
+
+/** One row on its line. */
+function placed(r: LaidRow, line: number, px: number): Placed {
+  const rowReach = r.reachMm * px;
+  const [top, under] = [line - rowReach, line + rowReach + 6];
+  return {
+    pieces: r.units.flatMap((u, k) => {
+      let x = r.x0 + r.starts[k]!;
+      return u.pieces.map((p): PlacedPiece => {
+        const width = p.shape.lengthMm * px;
+        const lines = p.beside.length ? p.beside : [0];
+        const piece = { of: p, x, ys: lines.map((mm) => line + mm * px), width, reach: p.shape.reachMm * px, rowReach };
+        x += width;
+        return piece;
+      });
+    }),
+    numbers: r.units.flatMap((u, k) => (u.number ? [{ ...u.number, x: r.centres[k]!, y: line - topOf(u, px) - 16 }] : [])),
+    words: r.units.map((u, k): PlacedWords => {
+      const { x, level } = r.at[k]!;
+      const y = under + heightOf(r.tall.slice(0, level));
+      const w = Math.max(44, u.lengthMm * px, u.lines.length ? u.wordsWidth : 0);
+      const cx = u.lines.length ? x : r.centres[k]!;
+      const touch = { left: cx - w / 2, top, width: w, height: Math.max(44, y + u.lines.length * LINE - top + 4) };
+      return { index: u.index, x: cx, y: y + 13, lines: u.lines, touch };
+    }),
+  };
+}
+
 /**
  * An assembly in a field of so many px: rows under one another, true to scale among its pieces, words under what they name.
  * @param words of each piece by its place in the assembly; none where nothing is said of it
  */
 export function layoutApart(apart: Apart, words: readonly PieceWords[], width: number, height: number): ApartLayout {
-  const inRow = Math.max(...apart.rows.map((r) => r.pieces.filter((p) => !p.joined).length));
-  const letters = Math.round(Math.min(18, Math.max(11, width / inRow / LETTER)));
-  const rows = apart.rows.map((r): Row => {
-    const units = unitsOf(r.pieces, words, letters);
-    return { units, goesOn: r.goesOn, reachMm: r.reachMm, lengthMm: units.reduce((sum, u) => sum + u.lengthMm, 0) };
-  });
+  const rows = rowsOf(apart, words, width);
   const joined = apart.between.length > 0 && rows.length > 1;
   const room = width - TOOL - EDGE - (joined ? ROD_ROOM : 0);
   const fits = (r: Row) => (room - GAP[0] * (r.units.length - 1)) / r.lengthMm;
@@ -207,65 +275,39 @@ export function layoutApart(apart: Apart, words: readonly PieceWords[], width: n
   const largest = Math.min(MOST, ...rows.map(fits), (height - wordRoom) / reach);
   const { px, laid, meets, wide } = intoRoom(rows, largest, room, joined);
   const left = TOOL + Math.max(0, (room - wide) / 2);
-  const out: { rows: PlacedRow[]; pieces: PlacedPiece[]; words: PlacedWords[]; numbers: PlacedNumber[] } = {
-    rows: [],
-    pieces: [],
-    words: [],
-    numbers: [],
-  };
-  let y = 0;
-  const levels = rows.map((r, i) => {
-    const x0 = left + (joined ? meets - laid[i]!.attach : 0);
-    const centres = r.units.map((u, k) => x0 + laid[i]!.starts[k]! + (u.lengthMm * px) / 2);
-    return { x0, centres, at: levelled(r.units, centres, width, joined && i === 0 ? left + meets - 5 * px : width) };
-  });
-  const depth = (i: number) => {
-    const tallest: number[] = [];
-    rows[i]!.units.forEach((u, k) => {
-      const { level } = levels[i]!.at[k]!;
-      tallest[level] = Math.max(tallest[level] ?? 0, u.lines.length * LINE);
-    });
-    return tallest;
-  };
-  const need = rows.reduce((sum, r, i) => sum + NUMBER + 2 * r.reachMm * px + depth(i).reduce((a, b) => a + b + 4, 0), 0);
+  const onLines = rows.map((r, i) =>
+    laidRow(
+      r,
+      laid[i]!,
+      left + (joined ? meets - laid[i]!.attach : 0),
+      px,
+      width,
+      joined && i === 0 ? left + meets - 5 * px : width,
+    ),
+  );
+  const need = onLines.reduce((sum, r) => sum + NUMBER + 2 * r.reachMm * px + heightOf(r.tall), 0);
   const spare = Math.max(10, Math.min(90, (height - need) / (rows.length + 1)));
-  rows.forEach((r, i) => {
-    const { x0, centres, at } = levels[i]!;
-    y += spare;
-    const line = y + NUMBER + r.reachMm * px;
-    const under = line + r.reachMm * px + 6;
-    const tall = depth(i);
-    out.rows.push({ y: line, x0: x0 - 12, x1: x0 + laid[i]!.width + (joined ? 0 : 12), goesOn: r.goesOn });
-    r.units.forEach((u, k) => {
-      let x = x0 + laid[i]!.starts[k]!;
-      for (const p of u.pieces) {
-        const lines = p.beside.length ? p.beside : [0];
-        out.pieces.push({
-          of: p,
-          x,
-          ys: lines.map((mm) => line + mm * px),
-          width: p.shape.lengthMm * px,
-          reach: p.shape.reachMm * px,
-        });
-        x += p.shape.lengthMm * px;
-      }
-      const top = line - r.reachMm * px;
-      if (u.number) out.numbers.push({ ...u.number, x: centres[k]!, y: line - topOf(u, px) - 16 });
-      const level = at[k]!.level;
-      const wy = under + tall.slice(0, level).reduce((a, b) => a + b + 4, 0);
-      const w = Math.max(44, u.lengthMm * px, u.lines.length ? u.wordsWidth : 0);
-      const cx = u.lines.length ? at[k]!.x : centres[k]!;
-      out.words.push({
-        index: u.index,
-        x: cx,
-        y: wy + 13,
-        lines: u.lines,
-        touch: { left: cx - w / 2, top, width: w, height: Math.max(44, wy + u.lines.length * LINE - top + 4) },
-      });
-    });
-    y = under + tall.reduce((a, b) => a + b + 4, 0);
+  let y = 0;
+  const lines = onLines.map((r) => {
+    const line = y + spare + NUMBER + r.reachMm * px;
+    y = line + r.reachMm * px + 6 + heightOf(r.tall);
+    return { r, line, ...placed(r, line, px) };
   });
-  return { pxPerMm: px, height: y + 8, ...out, rod: joined ? rodOf(apart, out.rows, left + meets, px) : null };
+  const placedRows = lines.map(({ r, line }): PlacedRow => ({
+    y: line,
+    x0: r.x0 - 12,
+    x1: r.x1 + (joined ? 0 : 12),
+    goesOn: r.goesOn,
+  }));
+  return {
+    pxPerMm: px,
+    height: y + 8,
+    rows: placedRows,
+    pieces: lines.flatMap((l) => l.pieces),
+    words: lines.flatMap((l) => l.words),
+    numbers: lines.flatMap((l) => l.numbers),
+    rod: joined ? rodOf(apart, placedRows, left + meets, px) : null,
+  };
 }
 
 /** How far over its line what is in one is drawn, px. */

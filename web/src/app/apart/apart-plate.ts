@@ -13,7 +13,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { Router } from '@angular/router';
-import { partsOf, type JointId, type PlannedStep } from '@ash-knot/core';
+import { partsOf, type JointId, type Part, type PlannedStep, type StepId } from '@ash-knot/core';
 import { APART_TIMES, apartTime, apartView, type ApartTime } from '@ash-knot/core/apart';
 import { PhotoButton } from '../attachment/photo';
 import { JobStore } from '../job/job-store';
@@ -35,7 +35,7 @@ const FOOT = 112;
   template: `
     @if (view(); as v) {
       <div class="flex min-h-11 flex-wrap items-center gap-x-3 px-4">
-        <h2 class="font-bold">{{ session.say(v.title) }}, taken apart</h2>
+        <h2 class="font-bold">{{ session.say(v.title) }}, {{ offered() ? 'as it would be' : 'taken apart' }}</h2>
         <span class="flex-1"></span>
         @if (v.differs) {
           @for (t of times; track t) {
@@ -61,6 +61,7 @@ const FOOT = 112;
             <b class="first-letter:uppercase">{{ session.say(p.name) }}</b>{{ p.sizes ? ', ' + p.sizes : ''
             }}{{ p.fate ? ', ' + p.fate : '' }}.
             {{ p.piece.asked && !p.binned ? session.say(p.piece.asked.why) : '' }}
+            <span class="soft" data-testid="apart-known">{{ p.knownSaid }}</span>
           </p>
           <div class="flex flex-wrap items-center gap-x-5">
             @if (p.step && p.step !== step()?.id) {
@@ -84,6 +85,8 @@ export class ApartPlate {
   readonly joint = input.required<JointId>();
   /** The step that lies open. */
   readonly step = input<PlannedStep>();
+  /** A part that is offered: the assembly as it would be with that. */
+  readonly offered = input<Part>();
   /** Back to the whole axle. */
   readonly axle = output();
   protected readonly store = inject(JobStore);
@@ -95,15 +98,17 @@ export class ApartPlate {
   protected readonly width = signal(668);
   private readonly high = signal(620);
   protected readonly height = computed(() => this.high() - HEAD - FOOT);
-  private readonly at = computed(() => `${this.joint()} ${this.step()?.id}`);
+  private readonly at = computed(() => `${this.joint()} ${this.step()?.id} ${this.offered()?.id}`);
   /** As it is until its part is off; by hand the other one, until another step lies open. */
   protected readonly time = linkedSignal<string, ApartTime>({
     source: this.at,
     // What is written meanwhile changes nothing of what somebody looks at.
-    computation: () => untracked(() => apartTime(this.store.state()!, this.joint())),
+    computation: () => untracked(() => (this.offered() ? 'as it will be' : apartTime(this.store.state()!, this.joint()))),
   });
   protected readonly picked = linkedSignal<string, number | null>({ source: this.at, computation: () => null });
-  protected readonly view = computed(() => apartView(this.store.state()!, this.joint(), this.time(), this.step()));
+  protected readonly view = computed(() =>
+    apartView(this.store.state()!, this.joint(), this.time(), { step: this.step(), offered: this.offered() }),
+  );
   protected readonly piece = computed(() => {
     const i = this.picked();
     return i === null ? undefined : this.view()?.pieces[i];
@@ -124,7 +129,7 @@ export class ApartPlate {
     this.picked.update((p) => (p === index ? null : index));
     this.store.select(this.joint());
   }
-  protected openStep(id: string): void {
+  protected openStep(id: StepId): void {
     this.records.openedStep.set(id);
   }
   /** What is seen at it is said at Find, with the joint in hand. */

@@ -5,6 +5,7 @@ import { svgFile } from '../kit/svg-file';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
 import { layoutApart, pathOf, type PlacedPiece } from './apart-layout';
+import { isOpen, signPath, toolPath } from './apart-trouble';
 
 /** How a stroke is drawn; on paper black on white. */
 type Ink = Readonly<Record<'fill' | 'stroke' | 'width', string>>;
@@ -106,6 +107,19 @@ const STROKES: Readonly<Record<Outline['of'], Ink>> = {
           <path [attr.d]="d" fill="none" stroke="var(--color-ink)" stroke-width="3.4" stroke-linecap="round" />
         }
       }
+      @for (m of troubles(); track $index) {
+        <path
+          [attr.d]="m.d"
+          [attr.fill]="m.open ? 'none' : 'var(--color-chalk)'"
+          fill-opacity="0.9"
+          [attr.stroke]="m.tool ? 'var(--color-ink)' : 'var(--color-oxide)'"
+          stroke-width="2.2"
+          stroke-linejoin="round"
+          stroke-linecap="round"
+          [attr.data-tool]="m.tool"
+          [attr.data-sign]="m.sign"
+        />
+      }
       @for (k of l.numbers; track k.index) {
         <circle
           [attr.cx]="k.x"
@@ -189,7 +203,10 @@ export class ApartPicture {
         : f.target
           ? showRange(f.target.minNm, f.target.maxNm, 'torque', this.units.torque())
           : 'no value';
-    return [this.session.say(v.name), v.sizes, [v.fate, torque].filter(Boolean).join(', ')].filter(Boolean);
+    const sizes = [v.sizes, v.known === 'usual' ? 'usual' : v.known === 'unknown' ? 'size not known' : '']
+      .filter(Boolean)
+      .join(', ');
+    return [this.session.say(v.name), sizes, [v.fate, torque].filter(Boolean).join(', ')].filter(Boolean);
   }
   private readonly words = computed(() => this.view().pieces.map((v) => this.wordsOf(v)));
   protected readonly layout = computed(() => layoutApart(this.view().apart, this.words(), this.width(), this.height()));
@@ -237,6 +254,14 @@ export class ApartPicture {
     const [x, y] = [p.x + p.width * (p.of.piece.role === 'stud' ? 0.82 : 0.5), p.ys[0]! + p.reach];
     return `M${x - 7} ${y + 1}v7h14v-7M${x} ${y + 8}v12`;
   }
+  /** What has gone wrong at a piece, and over it the tool of what is tried next. */
+  protected readonly troubles = computed(() => {
+    const at = this.layout().pieces.flatMap((p) => p.ys.map((y) => ({ p, y, ...this.view().pieces[p.of.index]! })));
+    return [
+      ...at.flatMap(({ p, y, sign }) => (sign ? [{ sign, tool: null, open: true, d: signPath(sign, p, y) }] : [])),
+      ...at.flatMap(({ p, y, tool }) => (tool ? [{ sign: null, tool, open: isOpen(tool), d: toolPath(tool, p, y) }] : [])),
+    ];
+  });
   /** The row's own nut is the one that is turned. */
   private pieceTurnsIn(p: PlacedPiece): boolean {
     const row = this.view().apart.rows.find((r) => r.pieces.some((x) => x.index === p.of.index));
@@ -286,6 +311,7 @@ const ON_PAPER: Readonly<Record<string, string>> = {
   '--color-bark': '#211d18',
   '--color-bark-soft': '#575046',
   '--color-ink': '#22506e',
+  '--color-oxide': '#8a2f16',
   '--color-chalk': '#dbe7ee',
   '--color-white': '#ffffff',
 };

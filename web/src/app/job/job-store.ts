@@ -30,6 +30,7 @@ import {
   otherEnd,
   partsOf,
   type Line,
+  type Part,
 } from '@ash-knot/core';
 import { Ask } from '../session/ask';
 import { Api } from '../state/api';
@@ -80,6 +81,8 @@ export class JobStore {
   readonly elsewhere = signal<ElsewhereCheckId | null>(null);
   /** A link whose length is being worked out: the plate turns to its corner and shows it. */
   readonly linkStudied = signal<LinkStudied | null>(null);
+  /** A part that is looked at before it is chosen: the plate shows what it is bolted to. */
+  readonly offered = signal<{ readonly joint: JointId; readonly part: Part } | null>(null);
   /** Which axle the plate shows, when it was flipped by hand. */
   readonly flipped = signal<AxleEnd | null>(null);
 

@@ -27,6 +27,7 @@ import {
   type Side,
   VEHICLE_STATES,
   type VehicleState,
+  type StepId,
 } from '@ash-knot/core';
 import type { JobStore } from './job-store';
 import { draft } from '../state/draft';
@@ -50,7 +51,7 @@ export class Records {
   /** Clicks counted on a group that are not on the tape yet, by fastener; they survive a reload. */
   readonly counted = draft<Record<string, number>>('clicks', {});
   /** The step that was opened by hand at Work; else the one that can be done lies open. The big key shuts it to show its own. */
-  readonly openedStep = signal<string | null>(null);
+  readonly openedStep = signal<StepId | null>(null);
   private readonly stand = inject(StandAsk);
 
   /** One joint's result. */

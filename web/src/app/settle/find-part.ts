@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, signal, untracked } from '@angular/core';
 import { v7 as uuid } from 'uuid';
 import type { PartMatch } from '@ash-knot/contract';
 import {
@@ -178,6 +178,11 @@ export class FindPart {
   protected isOver(p: Part): boolean {
     return this.laid() === p.id;
   }
+  /** What it would be bolted to, on the plate. */
+  protected takeApart(part: Part): void {
+    const joint = this.joints()[0];
+    if (joint) this.store.offered.set({ joint, part });
+  }
   protected layOver(p: Part): void {
     this.laid.update((id) => (id === p.id ? null : p.id));
   }
@@ -220,6 +225,7 @@ export class FindPart {
   protected readonly currency = computed(() => this.store.state()!.context.rules.currency);
 
   constructor() {
+    inject(DestroyRef).onDestroy(() => this.store.offered.set(null));
     effect(() => {
       const [wanted, unit, kind] = [this.wanted(), this.units.length(), this.kind()];
       untracked(() => void (kind === 'joint' ? this.answer.set(null) : this.look(this.listed(), wanted, unit)));

@@ -122,6 +122,11 @@ export class Sheet {
     return linkLoad(s)?.eyes ?? null;
   });
   private readonly opened = inject(Records).openedStep;
+  protected readonly offered = computed(() => (this.station() === 'settle' ? this.store.offered() : null));
+  protected showAxle(): void {
+    this.store.offered.set(null);
+    this.axleAsked.set(true);
+  }
   /** The step that lies open at Work. */
   protected readonly openStep = computed(() => {
     const next = this.store.next();
@@ -133,13 +138,14 @@ export class Sheet {
     const [s, step] = [this.store.state(), this.openStep()];
     if (!s) return undefined;
     if (this.station() === 'work') return step ? apartJoint(s, step) : undefined;
+    if (this.offered()) return this.offered()!.joint;
     const joint = this.store.selected() ?? apartJoints(s)[0]?.joint;
     return joint && apartOf(s.axles[partsOf(joint).axle], joint, this.session.dialect()) ? joint : undefined;
   });
-  /** At Work the assembly lies apart, elsewhere the axle is whole, until somebody wants the other. */
   /** With the parts on that went on in this job. */
   protected readonly axles = computed(() => axlesNow(this.store.state()!));
-  protected readonly axleAsked = linkedSignal(() => this.station() !== 'work');
+  /** At Work the assembly lies apart, and so does what is offered; elsewhere the axle is whole, until somebody wants the other. */
+  protected readonly axleAsked = linkedSignal(() => this.station() !== 'work' && !this.offered());
   protected readonly apart = computed(() => (this.axleAsked() ? undefined : this.apartAt()));
   private touch: { readonly x: number; readonly y: number } | null = null;
   /** On a phone a swipe at Work goes from the step to its picture and back. */
@@ -255,6 +261,8 @@ export class Sheet {
       // Focus goes where the selection went: a screen reader says the joint, Enter opens it.
       this.document.querySelector<HTMLElement>(`[data-joint="${next}"]`)?.focus();
     };
+    // On a phone what is asked to be seen taken apart is on the other side of the bench.
+    effect(() => this.offered() && this.nextAct.plateShown.set(true));
     inject(Keys).bind(
       {
         1: go('listen'),

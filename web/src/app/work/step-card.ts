@@ -5,8 +5,11 @@ import {
   stepKey,
   linkLoad,
   linkSetting,
+  lubricantLines,
+  lubricantsOwed,
   openTroubles,
   sayHeights,
+  sayLubricantAsked,
   sayReady,
   setsLink,
   sayStrokes,
@@ -16,6 +19,7 @@ import {
   tooEarly,
   type ConfirmOutcome,
   type EntryBodies,
+  type Lubricant,
 } from '@ash-knot/core';
 import { PhotoButton } from '../attachment/photo';
 import { JobStore } from '../job/job-store';
@@ -83,6 +87,13 @@ export class StepCard {
   protected readonly cautionRead = computed(() => !cautionOwed(this.store.state()!, this.step()));
   /** Its key is the strip's. */
   protected readonly key = computed(() => stepKey(this.store.state()!, this.step()));
+  protected readonly capital = capital;
+  /** What may be on its rubber: said once everything else of it was. */
+  protected readonly lubricants = computed(() => {
+    const s = this.store.state()!;
+    return this.row().done || this.key().asks || cautionOwed(s, this.step()) ? [] : lubricantsOwed(s, this.step());
+  });
+  protected readonly asksLubricant = computed(() => capital(sayLubricantAsked(this.store.state()!, this.step())));
   /** Why it cannot be said to be done yet: a wait that nobody cuts short. */
   protected readonly early = computed(() =>
     this.row().done ? '' : tooEarly(this.store.state()!, this.step().id, this.clock.now()),
@@ -125,8 +136,8 @@ export class StepCard {
     this.speech.say([`${step.title}.`, target && `${target}.`, step.detail ?? '', step.caution ?? ''].filter(Boolean).join(' '));
   }
   /** A caution is read before its step: its own tap, its own line on the tape. */
-  protected async done(): Promise<void> {
-    const { entries } = this.key();
+  protected async done(what?: Lubricant): Promise<void> {
+    const entries = what ? lubricantLines(this.store.state()!, this.step(), what) : this.key().entries;
     if ((await this.store.writeAll(entries)) && entries.some((x) => x.kind === 'step')) this.close();
   }
   /** Done with: what the plan has next lies open, unless another was opened meanwhile. */

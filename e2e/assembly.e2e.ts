@@ -209,9 +209,10 @@ test('an eye above and a ball stud below, bushings with it: the stud’s trouble
     { joints: both('frame-bushing'), part: await partOf(page, 'frame bushing', plate) },
   ]);
   await follow(page, /^Undo .* of the left link/, SOAKS);
-  // The eye has a bolt and no key; the stud below has nothing but its own hold.
+  // A stud with flats is held by them: no key is spoken of.
   const card = page.locator('[data-step="link-off-left"]');
-  await expect(card).toContainText('spanner on the bolt head');
+  await expect(card).toContainText('Hold the stud by its flats');
+  await expect(card).not.toContainText(/key/i);
   if (/Read/.test(await bigKey(page).innerText())) await bigKey(page).click();
   await page.getByTestId('trouble-open').click();
   await page.getByTestId('trouble-stud spins').click();
@@ -233,14 +234,13 @@ test('an eye above and a ball stud below, bushings with it: the stud’s trouble
   await follow(page, /lower nut, left/i, WHOLE);
   await page.getByTestId('coat').click();
   await page.getByTestId('coats').getByRole('button', { name: 'anti-seize' }).click();
-  await page.getByTestId('otherwise').click();
   await page.getByTestId('found-value').fill('65');
   await page.getByTestId('found-source').fill('the sheet on the wall');
-  await page.getByTestId('found-keep').click();
+  await page.getByTestId('found').click();
   await expect(page.locator('[data-step][data-open]')).toContainText('needs its unit: N·m or lbf·ft');
   await expect(page.getByTestId('found-value')).toHaveValue('65');
   await page.getByTestId('found-value').fill('65 ft·lb');
-  await page.getByTestId('found-keep').click();
+  await page.getByTestId('found').click();
   await follow(page, /^Handed back/, WHOLE);
   const tape = await tapeOf(page, job);
   expect(bodies(tape, 'lubricant').map((b) => `${b.joint} ${b.what}`)).toEqual([

@@ -91,7 +91,9 @@ export function linkUndo(
       : both
         ? `Undo both ${what[0]}s of the {side} link`
         : `Undo ${list(undone.map((end, i) => `the ${end} ${what[i]}`))} of the {side} link`,
-    detail: [...new Set(ends.map((end) => end.undo.detail))].join(' '),
+    detail: [...new Set(undone.flatMap((end, i) => [ends[i]!.undo.holding?.[link[end].hold] ?? '', ends[i]!.undo.detail]))]
+      .filter(Boolean)
+      .join(' '),
     // A stud that cannot be held has nothing in it that rounds.
     troubles: [...new Set(ends.flatMap((end) => end.undo.troubles))].filter(
       (t) => t !== 'stud rounds' || undone.some((end) => link[end].hold === 'hex'),

@@ -19,7 +19,12 @@ export const ballStud = linkEndKind({
     { role: 'ball', of: 'part' },
   ],
   undo: {
-    detail: 'Hold the stud, turn the nut. Key straight and fully in. Back and forth, more penetrant.',
+    detail: 'Back and forth, more penetrant.',
+    holding: {
+      hex: 'Hold the stud, turn the nut. Key straight and fully in.',
+      flats: 'Hold the stud by its flats, turn the nut.',
+      none: 'Nothing holds the stud: a pull on the link seats it, and the nut may come.',
+    },
     troubles: ['stud spins', 'stud rounds', 'hex rounds', 'cannot reach'],
   },
 });

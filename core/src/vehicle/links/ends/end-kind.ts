@@ -1,6 +1,7 @@
 import type { Name } from '../../../text';
 import { askedOfPieces, facingsOfPieces, type KindPiece } from '../../assembled';
 import type { OrientationSpec, PieceSpec } from '../../pieces';
+import type { Hold } from '../../words';
 
 /** What may well go wrong with getting an end off. */
 export type EndTrouble =
@@ -15,6 +16,8 @@ interface Given {
   readonly stack: readonly KindPiece[];
   readonly undo: {
     readonly detail: string;
+    /** What is said before that, by how what turns with its nut is held. */
+    readonly holding?: Readonly<Record<Hold, string>>;
     /** The likeliest first. */
     readonly troubles: readonly EndTrouble[];
   };

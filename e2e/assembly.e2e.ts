@@ -228,7 +228,7 @@ test('an eye above and a ball stud below, bushings with it: the stud’s trouble
 
   await follow(page, /^New left bushing on.*What is on it\?/, WHOLE);
   await strip(page).getByRole('button', { name: 'Mineral grease' }).click();
-  await expect.poll(() => title(page)).toMatch(/swells natural rubber\..*what is on it now\?$/);
+  await expect.poll(() => title(page)).toMatch(/does it harm\..*what is on it now\?$/);
   await strip(page).getByRole('button', { name: 'Silicone' }).click();
 
   await follow(page, /lower nut, left/i, WHOLE);

@@ -31,7 +31,7 @@ export const LUBRICANTS = [
   'dry',
   'silicone',
   'soapy water',
-  'the grease from its box',
+  'its own grease',
   'mineral grease',
   'mineral grease, as its maker says',
 ] as const;
@@ -43,8 +43,8 @@ export const SWELLS: Lubricant = 'mineral grease';
 /** What usually is there, the most usual first; what swells rubber is a true answer too, and the last. */
 export function lubricantsFor(material: Material | undefined): readonly Lubricant[] {
   return material === 'polyurethane'
-    ? ['the grease from its box', 'silicone', 'dry', SWELLS]
-    : ['dry', 'silicone', 'soapy water', 'the grease from its box', SWELLS];
+    ? ['its own grease', 'silicone', 'dry', SWELLS]
+    : ['dry', 'silicone', 'soapy water', 'its own grease', SWELLS];
 }
 
 /** What goes between a frame bushing and its bar, and what never does (product.md; common practice, no source). */

@@ -18,7 +18,7 @@ export const doneLines = (s: JobState, p: PlannedStep): Line[] => [
 /** What is asked before it is done: what is on its rubber, or what took the place of what swells it. */
 export const sayLubricantAsked = (s: JobState, p: PlannedStep): string =>
   swells(s, p.id)
-    ? 'mineral grease swells natural rubber. Wiped off, washed with soap: what is on it now?'
+    ? 'mineral grease does it harm. Wiped off, washed with soap: what is on it now?'
     : `${turnedIn(s, p) ? 'in, the right way round. ' : ''}What is on it?`;
 
 /** What is on the rubber, and with it that the step is done; what swells it is on the tape, and the step stays open. */

@@ -78,7 +78,7 @@ function blockersOfWork(s: JobState): Blocker[] {
     if (facingsOwed(s, step).length > 0)
       out.push({ sentence: `${step.title}: which way round is not confirmed.`, at: 'orientation', step: step.id });
     if (swells(s, step.id))
-      out.push({ sentence: `${step.title}: mineral grease is on it, and swells rubber.`, at: 'step', step: step.id });
+      out.push({ sentence: `${step.title}: mineral grease is on it, and does it harm.`, at: 'step', step: step.id });
   }
   const setting = linkSetting(s);
   if (setting && !setting.set)

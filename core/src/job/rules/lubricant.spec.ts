@@ -64,7 +64,7 @@ describe('what goes on the rubber is asked before it is in', () => {
     expect(lubricantsOwed(s, stepOf(s, 'fit-bushing-left')).length > 0).toBe(BUSHINGS[kind].turnsIn);
   });
   test.each<[Material | undefined, string]>([
-    ['polyurethane', 'The grease from its box'],
+    ['polyurethane', 'Its own grease'],
     ['rubber', 'Dry'],
     [undefined, 'Dry'],
   ])('of %s the usual comes first, and a no is an answer', (material, first) => {
@@ -97,7 +97,7 @@ describe('what goes on the rubber is asked before it is in', () => {
     expect(lines.map((l) => l.kind)).toEqual(['lubricant']);
     const greased = [...begun, ...lines.map((l) => e(l.kind, l.body as never))];
     const g = foldJob(CONTEXT, greased);
-    expect(sayLubricantAsked(g, stepOf(g, 'fit-bushing-left'))).toMatch(/swells natural rubber.*what is on it now\?$/);
+    expect(sayLubricantAsked(g, stepOf(g, 'fit-bushing-left'))).toMatch(/does it harm.*what is on it now\?$/);
     expect(labels(g, 'fit-bushing-left')).not.toContain('Mineral grease');
     expect(labels(g, 'fit-bushing-left').at(-1)).toBe('Mineral grease, as its maker says');
     const held = (x: JobState) => handBackBlockers(x).some((r) => r.sentence.includes('mineral grease'));
@@ -115,7 +115,7 @@ describe('what goes on the rubber is asked before it is in', () => {
       return lubricantsOwed(s, stepOf(s, 'fit-link-left'))[0];
     };
     const eyed: Part = { ...LINK_PART, kind: 'eye-and-bolt link', upper: undefined, lower: undefined };
-    expect(owed(context, { ...eyed, material: 'polyurethane' })).toBe('the grease from its box');
+    expect(owed(context, { ...eyed, material: 'polyurethane' })).toBe('its own grease');
     expect(owed(context, { ...eyed, material: 'rubber' })).toBeUndefined();
     expect(owed(CONTEXT, { ...LINK_PART, material: 'polyurethane' })).toBeUndefined();
   });

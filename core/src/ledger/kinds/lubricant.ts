@@ -12,5 +12,5 @@ export const lubricant = entryKind(body)({
   who: AT_THE_VEHICLE,
   searched: false,
   kept: { as: 'latest by key', key: (b) => b.step },
-  say: (b, w) => `${capital(w.joint(b.joint))} went on ${b.what === 'dry' ? 'dry' : `with ${b.what}`}`,
+  say: (b, w) => `${capital(w.joint(b.joint))}: ${b.what === 'dry' ? 'dry' : `${b.what} on it`}`,
 });

@@ -1,7 +1,18 @@
-import { jointKinds, JOINT_SPECS, LINK_KINDS, BUSHING_KINDS, BUSHINGS, sayAssembled, saySizes } from '@ash-knot/core';
+import {
+  jointKinds,
+  JOINT_SPECS,
+  LINK_KINDS,
+  BUSHING_KINDS,
+  BUSHINGS,
+  sayAssembled,
+  saySizes,
+  TOOL_SIGNS,
+  TROUBLE_SIGNS,
+} from '@ash-knot/core';
 import { takenApart } from '@ash-knot/core/apart';
 import { DOUBLE_ARM_TYPE, STRUT_TYPE } from '@ash-knot/core/test';
 import { layoutApart, wrapped } from './apart-layout';
+import { signPath, toolPath } from './apart-trouble';
 
 const strut = STRUT_TYPE.axles.front;
 const AXLES = [
@@ -63,6 +74,32 @@ test('no words lie over others, and none outside the field', () => {
       }),
     );
   });
+});
+
+test('no words stand on a link that hangs down under its row, nor on its length', () => {
+  each((l, _, name) => {
+    const { rod } = l;
+    if (!rod) return;
+    for (const w of l.words.filter((x) => x.lines.length && x.y < rod.y1 && x.y > rod.y0)) {
+      const half = (Math.max(...w.lines.map((x) => x.length)) * 6.4) / 2;
+      const over = w.x - half < rod.x + 44 && w.x + half > rod.x - rod.width / 2;
+      expect([name, w.lines, over]).toEqual([name, w.lines, false]);
+    }
+  });
+});
+
+test('every tool and every sign is drawn at its piece, on each line it lies on', () => {
+  const astray: unknown[] = [];
+  each((l, _, name) => {
+    for (const p of l.pieces)
+      for (const y of p.ys)
+        for (const d of [...TOOL_SIGNS.map((t) => toolPath(t, p, y)), ...TROUBLE_SIGNS.map((t) => signPath(t, p, y))]) {
+          const [x, at] = /^M(-?[\d.]+) (-?[\d.]+)/.exec(d)!.slice(1).map(Number);
+          const far = Math.abs(x! - (p.x + p.width / 2)) > p.width / 2 + 60 || Math.abs(at! - y) > p.rowReach + p.reach + 40;
+          if (far || /NaN|undefined/.test(d)) astray.push([name, p.of.piece.role, d]);
+        }
+  });
+  expect(astray).toEqual([]);
 });
 
 test('what a finger may touch is as large as a glove needs', () => {

@@ -74,6 +74,8 @@ const NUMBER = 30;
 const LETTER = 6.4;
 /** Where the link is, beside what it joins. */
 const ROD_ROOM = 64;
+/** So far right of a link its length is written. */
+const DIMENSION = 62;
 const ATTACHES: ReadonlySet<string> = new Set(['ball', 'bushing', 'bare ball', 'rod']);
 
 /** Words in lines of at most so many letters; a word that is longer stands alone. */
@@ -169,21 +171,35 @@ function intoRoom(rows: readonly Row[], largest: number, room: number, joined: b
   return { px, ...fit };
 }
 
+/** From where to where the link hangs down under its row with its length beside it, px: no words stand there. */
+interface Stem {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** Where words so wide are centred, px: under their piece, within the field, and beside the stem. */
+function centredAt(centre: number, half: number, width: number, stem: Stem | null): number {
+  const x = Math.min(Math.max(centre, half + 4), width - half - 4);
+  if (!stem || x + half <= stem.from || x - half >= stem.to) return x;
+  const [left, right] = [stem.from - half, stem.to + half];
+  return centre > (stem.from + stem.to) / 2 && right + half <= width - 4 ? right : left;
+}
+
 /** Words under their pieces on as many levels as they need so that none lies over another. */
 function levelled(
   units: readonly Unit[],
   centres: readonly number[],
   width: number,
-  lastTo: number,
+  stem: Stem | null,
 ): { x: number; level: number }[] {
-  const ends: number[] = [];
+  const taken: { level: number; from: number; to: number }[] = [];
   return units.map((u, i) => {
     if (u.lines.length === 0) return { x: centres[i]!, level: 0 };
     const half = u.wordsWidth / 2;
-    const x = Math.min(Math.max(centres[i]!, half + 4), (i === units.length - 1 ? lastTo : width) - half - 4);
-    let level = ends.findIndex((end) => end + 6 <= x - half);
-    if (level < 0) level = ends.length;
-    ends[level] = x + half;
+    const x = centredAt(centres[i]!, half, width, stem);
+    let level = 0;
+    while (taken.some((t) => t.level === level && x - half < t.to + 6 && x + half > t.from - 6)) level++;
+    taken.push({ level, from: x - half, to: x + half });
     return { x, level };
   });
 }
@@ -209,17 +225,17 @@ interface LaidRow extends Row {
   readonly tall: readonly number[];
 }
 
-/** @param lastTo how far to the right the words of the first row may go */
+/** @param stem where the link hangs down under it */
 function laidRow(
   row: Row,
   { starts, width }: { starts: number[]; width: number },
   x0: number,
   px: number,
   field: number,
-  lastTo: number,
+  stem: Stem | null,
 ): LaidRow {
   const centres = row.units.map((u, k) => x0 + starts[k]! + (u.lengthMm * px) / 2);
-  const at = levelled(row.units, centres, field, lastTo);
+  const at = levelled(row.units, centres, field, stem);
   const tall: number[] = [];
   row.units.forEach((u, k) => {
     const { level } = at[k]!;
@@ -275,15 +291,9 @@ export function layoutApart(apart: Apart, words: readonly PieceWords[], width: n
   const largest = Math.min(MOST, ...rows.map(fits), (height - wordRoom) / reach);
   const { px, laid, meets, wide } = intoRoom(rows, largest, room, joined);
   const left = TOOL + Math.max(0, (room - wide) / 2);
+  const stem = { from: left + meets - 5 * px - 6, to: left + meets + DIMENSION };
   const onLines = rows.map((r, i) =>
-    laidRow(
-      r,
-      laid[i]!,
-      left + (joined ? meets - laid[i]!.attach : 0),
-      px,
-      width,
-      joined && i === 0 ? left + meets - 5 * px : width,
-    ),
+    laidRow(r, laid[i]!, left + (joined ? meets - laid[i]!.attach : 0), px, width, joined && i === 0 ? stem : null),
   );
   const need = onLines.reduce((sum, r) => sum + NUMBER + 2 * r.reachMm * px + heightOf(r.tall), 0);
   const spare = Math.max(10, Math.min(90, (height - need) / (rows.length + 1)));

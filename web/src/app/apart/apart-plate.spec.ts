@@ -74,3 +74,25 @@ test('the rest of the axle is one tap away', async () => {
   await b.click(tid('apart-axle'));
   expect(seen).toHaveLength(1);
 });
+
+test('what is in the way is drawn at its piece with the tool of the next rung, in place of the turning', async () => {
+  const b = await at('link-off-left', [stored('trouble', { step: 'link-off-left', what: 'hex rounds' })]);
+  const drawn = (what: string) => [...b.el.querySelectorAll(`[data-${what}]`)].map((x) => x.getAttribute(`data-${what}`));
+  expect(drawn('sign')).toEqual(['rounded', 'rounded']);
+  expect(drawn('tool')).toEqual(['socket', 'socket']);
+  expect(b.text(tid('apart-words'))).toMatch(/^The hex rounds off\.\s*Next to try: six-point socket a size under/);
+});
+
+test('a part that is offered is shown as it would be; a piece says how far its size is known', async () => {
+  const b = await bench(ApartPlate, [stored('purpose', { what: 'planned', rule: '' })], {
+    kind: 'age replacement',
+    inputs: { joint: JOINT, offered: { ...part, source: 'its box' } },
+  });
+  expect(b.text()).toContain('Left link, as it would be');
+  const nut = [...b.el.querySelectorAll<HTMLElement>('[data-piece]')].find((x) =>
+    /17\smm nut/.test(x.getAttribute('aria-label')!),
+  )!;
+  nut.click();
+  b.fixture.detectChanges();
+  expect(b.text(tid('apart-known'))).toBe('Size by its box.');
+});

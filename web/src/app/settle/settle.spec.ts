@@ -164,6 +164,9 @@ test('laid over the old one it stays, though the catalogue is asked again and an
     },
   } as never);
   await b.click(tid('lay-over'));
+  // And what it would be bolted to, on the plate.
+  await b.click(tid('offered-apart'));
+  expect(b.store.offered()).toMatchObject({ joint: 'front.left.link-lower' });
   const asked = () => b.api.calls.filter((c) => c.path === '/parts/match').length;
   const before = asked();
   const box = b.el.querySelector<HTMLInputElement>(tid('measure-upper.stud-thread'))!;

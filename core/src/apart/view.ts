@@ -13,7 +13,7 @@ import {
 } from '../job';
 import { assemblyOf, JOINT_SPECS, jointId, partsOf, sayJoint, type FastenerId, type JointId } from '../joint';
 import type { Part } from '../parts';
-import type { PlannedStep, StepId, ToolSign, TroubleSign } from '../plan';
+import { plainStep, type PlainStepId, type PlannedStep, type StepId, type ToolSign, type TroubleSign } from '../plan';
 import { capital, inDialect, type Dialect } from '../text';
 import { sayHex } from '../thread';
 import { sayAssembled, saySizes, type AssemblyPiece, type AxleSpec, type Fate } from '../vehicle';
@@ -79,13 +79,14 @@ export interface ApartAt {
 
 const boltedAt = (axle: AxleSpec, joint: JointId): readonly AssemblyPiece[] => JOINT_SPECS[partsOf(joint).kind].bolted(axle);
 
-const WHEELS: readonly StepId[] = ['crack', 'wheels-off', 'wheels-on'];
+const WHEELS: readonly string[] = ['crack', 'wheels-off', 'wheels-on'] satisfies readonly PlainStepId[];
+const isAtWheels = (p: PlannedStep): boolean => WHEELS.includes(plainStep(p.id));
 
 /** The joint whose assembly a step is at; undefined at one that is at none. */
 export function apartJoint(s: JobState, p: PlannedStep): JointId | undefined {
-  if (WHEELS.includes(p.id)) return jointId(s.axle, 'left', 'wheel-nuts');
+  if (isAtWheels(p)) return jointId(p.axle, 'left', 'wheel-nuts');
   const joint = p.joint ?? fastenersOf(s).find((f) => f.fastener.id === p.fastener)?.fastener.joint;
-  return joint && boltedAt(s.context.type.axles[s.axle], joint).length > 0 ? joint : undefined;
+  return joint && boltedAt(s.context.type.axles[partsOf(joint).axle], joint).length > 0 ? joint : undefined;
 }
 
 /** What a piece is called beside its drawing: what is turned by its hex first. */
@@ -125,7 +126,7 @@ function fateOf(
 function isNow(p: AssemblyPiece, step: PlannedStep | undefined, here: boolean): boolean {
   if (!step || !here) return false;
   if (step.fastener) return step.fastener.endsWith(`.${p.turns}`);
-  if (WHEELS.includes(step.id)) return p.turns !== undefined;
+  if (isAtWheels(step)) return p.turns !== undefined;
   if (step.at && !step.at.includes(p.axis)) return false;
   if (step.phase === 'undo')
     return (p.turns !== undefined && p.role !== 'lock nut') || (step.at !== undefined && p.of === 'part');
@@ -181,7 +182,7 @@ function axleOf(s: JobState, joint: JointId, time: ApartTime, offered: Part | un
 /** Which way a step turns what it turns; penetrant on it turns nothing. */
 function turnsAt(step: PlannedStep): 'left' | 'right' | undefined {
   if (step.soakMinutes > 0) return undefined;
-  return step.phase === 'undo' || step.id === 'crack' || step.id === 'wheels-off' ? 'left' : 'right';
+  return step.phase === 'undo' || ['crack', 'wheels-off'].includes(plainStep(step.id)) ? 'left' : 'right';
 }
 
 /** When an assembly is looked at: as it will be once its part is off. */

@@ -43,7 +43,10 @@ interface Model {
 function newSince(s: JobState, at: Place): number {
   if (!isJointId(at) || !s.renewed.has(at)) return -1;
   if (fastenersOf(s).some((f) => assemblyOf(f.fastener.joint) === assemblyOf(at) && f.state !== 'done')) return -1;
-  const steps = [fittedBy(at, s.context.type.axles[partsOf(at).axle]), otherStep(at)] as string[];
+  const { axle } = partsOf(at);
+  const steps = [fittedBy(at, s.context.type.axles[axle]), otherStep(at)].map((id) =>
+    axle === s.axle ? id : `${axle}:${id}`,
+  ) as string[];
   return s.entries.findLastIndex((x) => !s.struck.has(x.id) && x.kind === 'step' && steps.includes(x.body.step));
 }
 
@@ -127,12 +130,13 @@ function model(s: JobState): Model {
   const corner = (at: Place) => at.split('.').slice(0, 2).join('.');
   const corners = new Set(after(-1, found).filter(isJointId).map(corner));
   const heard = new Set(after(-1, (x): AxleEnd[] => (x.kind === 'complaint' ? (x.body.where as AxleEnd[]) : [])));
+  const worked = new Set<AxleEnd>([s.axle, ...workJoints(s).map((id) => partsOf(id).axle)]);
   const opened = new Set<Place>(fastenersOf(s).flatMap((f) => (f.state === 'done' ? [f.fastener.joint] : [])));
   const named = new Set(standing.flatMap((d) => (d.kind === 'rocks' ? [] : d.at)));
   const owed = AXLES.flatMap((end) => jointsOf(end, type.axles[end])).filter((id) => {
     const { axle, kind } = partsOf(id);
     if (!isDangerous(kind) || s.renewed.has(id) || named.has(id)) return false;
-    if (!(job === 'noise' && (heard.has(axle) || s.axle === axle)) && !corners.has(corner(id)) && !opened.has(id)) return false;
+    if (!(job === 'noise' && (heard.has(axle) || worked.has(axle))) && !corners.has(corner(id)) && !opened.has(id)) return false;
     // What was felt last by a look that counts; a reading of nothing says how it stood, every time.
     const readings = after(-1, (x) => (x.kind === 'reading' && x.body.joint === id ? [x.body] : []));
     const axleSpec = type.axles[axle];
@@ -161,6 +165,12 @@ function model(s: JobState): Model {
     owed: new Set(owed),
   };
 }
+
+/** The step that puts a part on, named as the tape of this job names it. */
+const fittedAt = (s: JobState, at: JointId): string => {
+  const { axle } = partsOf(at);
+  return `${axle === s.axle ? '' : `${axle}:`}${fittedBy(at, s.context.type.axles[axle])}`;
+};
 
 /** A line as it is drawn: what sort of line, and numbers that pick what it says. */
 type Drawn = readonly [sort: number, a: number, b: number, c: number, d: number];
@@ -235,7 +245,8 @@ function linesOf(context: JobContext, tape: readonly Entry[], [sort, a, b, c, d]
       return c % 6 ? [chosen, e('answer', body)] : [chosen];
     }
     case 6:
-      return [e('step', { step: fittedBy(joint, axle), state: 'done' })];
+      // At the other axle its id names it; now and then it does not, and says nothing of that joint.
+      return [e('step', { step: c % 5 ? fittedAt(foldJob(context, tape), joint) : fittedBy(joint, axle), state: 'done' })];
     case 7:
       return [e('proof', { results: [{ joint, result: pick(PROOFS, b) }] })];
     case 8:

@@ -13,6 +13,7 @@ import {
   nextLine,
   openDangers,
   owedJoints,
+  planOf,
   requestOf,
   untold,
   verdictView,
@@ -93,14 +94,25 @@ describe('the ways that let it go, and let it go no more', () => {
     // A check that does not look at that joint shows nothing of it.
     expect(held([purpose(), rock, check(joints[0]!, 'tight', 'grip-link')])).toMatch(/rocks/);
   });
-  test('4. said yes to on the other axle: held, it never vanishes', () => {
+  test('4. said yes to on the other axle: in the plan, and held until it is on and recorded', () => {
     const spring: JointId = 'rear.left.spring';
     const seen = e('defect', { joint: spring, what: 'broken' });
     const front = e('choose', { joints: ['front.left.link-lower'], part: LINK_PART, quantity: 1 });
     const yes = e('answer', { answer: 'approved', what: 'it', parts: [front.id], who: 'o', how: 'by phone', warning: '' });
     const all = [purpose(), seen, front, yes, ...chosen(spring, 'Spring')];
-    expect(held(all)).toMatch(/said yes to, and the plan is for the front axle/);
+    expect(held(all)).toMatch(/Left spring: found dangerous, and the new one is not on/);
     expect(openDangers(foldJob(OTHER, all)).flatMap((d) => d.at)).toEqual([spring]);
+    const fits = planOf(foldJob(OTHER, all)).find((p) => p.phase === 'fit' && p.joint === spring)!;
+    expect(fits.id).toBe(`rear:other-${spring}`);
+    // A step of the front axle says nothing of it.
+    const bare = e('step', { step: `other-${spring}`, state: 'done' });
+    expect(openDangers(foldJob(OTHER, [...all, bare])).flatMap((d) => d.at)).toEqual([spring]);
+    const on = [...all, e('step', { step: fits.id, state: 'done' })];
+    expect(openDangers(foldJob(OTHER, on)).flatMap((d) => d.at)).toEqual([spring]);
+    const open = fastenersOf(foldJob(OTHER, on)).filter((f) => f.fastener.axle === 'rear');
+    expect(open.length).toBeGreaterThan(0);
+    const recorded = open.map((f) => tightened(e, f));
+    expect(openDangers(foldJob(OTHER, [...on, ...recorded]))).toEqual([]);
   });
   test('5. said yes to, torqued, and its fitting step never done', () => {
     const work = recorded([purpose(), check(BALL, 'moves'), ...chosen(BALL)], OTHER);

@@ -4,7 +4,8 @@ import { owedJoints } from './rules/debts';
 import { lanesOf } from './rules/crew';
 import { handBackBlockers } from './rules/hand-back';
 import { workJoints } from './rules/planned';
-import { chalked, fastenersOf, piecesOf, planOf } from './rules/work';
+import { chalked, fastenersOf, piecesOf } from './rules/work';
+import { planOf } from './rules/plan-of';
 
 /** What follows from a state and nothing else, each worked out once a state (`once`): whoever needs one asks for it, and keeps none. */
 export const DERIVED = {

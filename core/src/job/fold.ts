@@ -46,8 +46,21 @@ function measuredAxle(context: JobContext, { kept }: Ledger, end: AxleEnd): Axle
   };
 }
 
+/** What was chosen when the first step was done: from then on the steps on the tape are of that axle. */
+function chosenAtFirstStep({ entries, struck }: Ledger): AxleEnd | undefined {
+  const first = entries.findIndex((e) => e.kind === 'step');
+  if (first < 0) return undefined;
+  const before = entries.slice(0, first);
+  const there = (e: Entry) => !struck.has(e.id) || !before.includes(struck.get(e.id)!);
+  const choice = before.find((e) => e.kind === 'choose' && there(e));
+  return choice?.kind === 'choose' && choice.body.joints[0] ? partsOf(choice.body.joints[0]).axle : undefined;
+}
+
 /** The axle of what was chosen, else of what was undone, else of what is heard, else of the first joint that was looked at. */
-function axleOf({ kept }: Ledger): AxleEnd {
+function axleOf(l: Ledger): AxleEnd {
+  const { kept } = l;
+  const begun = chosenAtFirstStep(l);
+  if (begun) return begun;
   const chosen = [...kept.choose.values()][0]?.body.joints[0];
   if (chosen) return partsOf(chosen).axle;
   const undone = splitFastener([...kept.undone.values()].find((e) => e.body.count > 0)?.body.fastener ?? '');
@@ -71,8 +84,8 @@ export function foldJob(given: JobContext, entries: readonly Entry[]): JobState 
   const sizes = l.kept.size.map((e) => e.body);
   const type = withMeasured(withFitted(asVariant(given.type, variant), given.file?.fitted), sizes);
   const context: JobContext = { ...given, type, variant };
-  const choices = choicesState(l, context.type.axles);
   const axle = axleOf(l);
+  const choices = choicesState(l, context.type.axles, axle);
   return {
     context,
     variants: given.type.variants ?? [],

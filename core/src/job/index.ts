@@ -21,6 +21,7 @@ export * from './rules/choosing';
 export * from './rules/wanted';
 export * from './rules/fitted';
 export * from './rules/planned';
+export { burntAt, isRusty, mayBeUndone, planOf } from './rules/plan-of';
 export * from './rules/work';
 export * from './rules/trouble';
 export * from './rules/arranged';

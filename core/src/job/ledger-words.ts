@@ -5,6 +5,7 @@ import { piecesFor, type PlannedStep } from '../plan';
 import { spoken, type Dialect } from '../text';
 import { fastenerName } from '../torque';
 import type { Measures } from '../units';
+import { AXLES } from '../vehicle';
 import type { JobState } from './fold';
 import { sayParts } from './say';
 
@@ -15,8 +16,8 @@ export function ledgerWords(
   zone: string | null,
   job?: { readonly state: JobState; readonly plan: readonly PlannedStep[] },
 ): LedgerWords {
-  const spec = job?.state.context.type.axles[job.state.axle];
-  const pieces = job && spec ? piecesFor(spec, jointsOf(job.state.axle, spec)) : [];
+  const axles = job?.state.context.type.axles;
+  const pieces = axles ? AXLES.flatMap((end) => piecesFor(axles[end], jointsOf(end, axles[end]))) : [];
   return {
     joint: (j) => sayFault(j, dialect),
     parts: (ids) => sayParts(dialect, ids),

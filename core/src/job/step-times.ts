@@ -1,7 +1,7 @@
 import type { Entry, EntryKind } from '../ledger';
 import { builtIn, rungTask, slowedByRust, wayTask, type RungTask, type Task, type WayTask } from '../plan';
 import type { JobState } from './fold';
-import { isRusty, planOf } from './rules/work';
+import { isRusty, planOf } from './rules/plan-of';
 
 /** How long one task took in one job. */
 export interface StepTime {

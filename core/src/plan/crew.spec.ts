@@ -71,6 +71,7 @@ test('a side stays in the hands that have it', () => {
 });
 
 const bare = (id: StepId, needs: StepId[], more: Partial<Step> = {}): Step => ({
+  axle: 'front',
   id,
   phase: 'undo',
   task: 'chock',

@@ -6,6 +6,7 @@ export * from './times';
 export { fittedBy } from './operations';
 export * from './steps';
 export * from './schedule';
+export * from './both';
 export * from './crew';
 export * from './pieces';
 export * from './ladder';

@@ -244,6 +244,7 @@ test('a bar is one piece, and what is moved over to the new one is asked about, 
 test('what is refused', () => {
   expect(() => stepsFor(input({ joints: [] }))).toThrow(/chosen joints must name at least one of the front axle/);
   const step = (id: StepId, needs: StepId[]): Step => ({
+    axle: 'front',
     id,
     phase: 'fit',
     task: 'chock',
@@ -258,7 +259,7 @@ test('what is refused', () => {
 });
 
 test('where the listed order waits and another does not, the other is taken', () => {
-  const bare = { phase: 'undo', task: 'soak', title: 'x', tools: [], soakMinutes: 0 } as const;
+  const bare = { axle: 'front', phase: 'undo', task: 'soak', title: 'x', tools: [], soakMinutes: 0 } as const;
   const steps: Step[] = [
     { ...bare, id: 'link-off-right', minutes: 9, needs: [] },
     { ...bare, id: 'soak-left', minutes: 2, soakMinutes: 15, needs: [] },

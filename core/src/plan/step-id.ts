@@ -1,5 +1,5 @@
 import { isFastenerId, isJointId, type FastenerId, type JointId } from '../joint';
-import { SIDES, type Side } from '../vehicle';
+import { AXLES, SIDES, type AxleEnd, type Side } from '../vehicle';
 
 /** Steps that a plan has once. */
 export const ONCE = [
@@ -47,13 +47,25 @@ type OfSide = (typeof OF_SIDE)[number];
 export const OF_JOINT = ['off', 'hand', 'beside', 'on'] as const;
 type OfJoint = (typeof OF_JOINT)[number];
 
-/** The id of a step in a plan, and on the tape. Made and taken apart here alone. */
-export type StepId = Once | `${OfSide}-${Side}` | `${OfJoint}-${JointId}` | `other-${JointId}` | `tighten-${FastenerId}`;
+/** A step of a plan by itself. */
+export type PlainStepId = Once | `${OfSide}-${Side}` | `${OfJoint}-${JointId}` | `other-${JointId}` | `tighten-${FastenerId}`;
+/**
+ * The id of a step in a plan, and on the tape: with its axle where that is not the one the job is about. Made and taken apart
+ * here alone.
+ */
+export type StepId = PlainStepId | `${AxleEnd}:${PlainStepId}`;
+
+/** A step's id without its axle. */
+export const plainStep = (id: string): string => id.replace(/^(front|rear):/, '');
+/** The axle a step's id names; nothing where it is the one the job is about, or both are meant. */
+export const axleOfStep = (id: string): AxleEnd | undefined => AXLES.find((end) => id.startsWith(`${end}:`));
+/** A step of an axle, as the tape of a job about another one or this one has it. */
+export const stepOfAxle = (end: AxleEnd, about: AxleEnd, id: PlainStepId): StepId => (end === about ? id : `${end}:${id}`);
 
 export const sideStep = <W extends OfSide>(what: W, side: Side): `${W}-${Side}` => `${what}-${side}`;
 export const jointStep = <W extends OfJoint>(what: W, joint: JointId): `${W}-${JointId}` => `${what}-${joint}`;
-export const otherStep = (joint: JointId): StepId => `other-${joint}`;
-export const tightenStep = (fastener: FastenerId): StepId => `tighten-${fastener}`;
+export const otherStep = (joint: JointId): PlainStepId => `other-${joint}`;
+export const tightenStep = (fastener: FastenerId): PlainStepId => `tighten-${fastener}`;
 
 export type StepParts =
   | { readonly what: Once }
@@ -63,7 +75,8 @@ export type StepParts =
   | { readonly what: 'tighten'; readonly fastener: FastenerId };
 
 /** Takes a step's id apart; undefined when no plan of this program makes such a step. */
-export function splitStep(id: string): StepParts | undefined {
+export function splitStep(stepId: string): StepParts | undefined {
+  const id = plainStep(stepId);
   const once = ONCE.find((o) => o === id);
   if (once) return { what: once };
   const rest = (head: string) => (id.startsWith(`${head}-`) ? id.slice(head.length + 1) : undefined);

@@ -13,7 +13,8 @@ export type Equipment = (typeof EQUIPMENT)[number];
 export const PHASES = ['make safe', 'undo', 'part off', 'fit', 'tighten', 'lower'] as const;
 export type Phase = (typeof PHASES)[number];
 
-export interface Step extends Takes {
+/** A step of one axle's plan, by itself. */
+export interface PlainStep extends Takes {
   readonly id: StepId;
   readonly phase: Phase;
   readonly title: string;
@@ -45,6 +46,11 @@ export interface Step extends Takes {
   readonly there?: readonly PieceRole[];
   /** Its wait is not cut short. */
   readonly fixed?: boolean;
+}
+
+/** A step, with the axle it is at. */
+export interface Step extends PlainStep {
+  readonly axle: AxleEnd;
 }
 
 export interface PlannedStep extends Step {

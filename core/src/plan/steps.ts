@@ -20,7 +20,7 @@ import {
   type PartOperation,
   type Work,
 } from './operations';
-import type { PlanInput, Step } from './step';
+import type { PlainStep, PlanInput, Step } from './step';
 import type { StepId } from './step-id';
 import { takes } from './times';
 
@@ -37,6 +37,7 @@ function parts(joints: readonly JointId[]): JointId[] {
 export function stepsFor(input: PlanInput): Step[] {
   return allSteps(input).map((s) => ({
     ...s,
+    axle: input.end,
     ...thereAt(input, s),
     minutes: s.minutes + (input.room?.get(s.id) ?? 0),
     title: spoken(s.title, input.dialect),
@@ -47,7 +48,7 @@ export function stepsFor(input: PlanInput): Step[] {
 }
 
 /** The pieces at a step where something may go wrong: of the new part where that goes on. */
-function thereAt({ axle, after }: PlanInput, { troubles, joint, phase, at }: Step): Pick<Step, 'there'> {
+function thereAt({ axle, after }: PlanInput, { troubles, joint, phase, at }: PlainStep): Pick<PlainStep, 'there'> {
   if (!troubles?.length || !joint) return {};
   const pieces = JOINT_SPECS[partsOf(joint).kind].bolted((phase === 'fit' && after?.(joint)) || axle);
   const here = at ? pieces.filter((p) => at.includes(p.axis)) : pieces;
@@ -65,11 +66,11 @@ const inOrder = (w: Work, ids: readonly JointId[]): JointId[] => {
 };
 
 /** Everything off, in the hand, and the new ones on. */
-function offAndOn(w: Work, bars: readonly JointId[]): Step[] {
+function offAndOn(w: Work, bars: readonly JointId[]): PlainStep[] {
   const op = (id: JointId) => operationFor(partsOf(id).kind, w.axle);
   const laid = (side: Side) =>
     parts(w.joints).filter((id) => partsOf(id).side === side && op(id) !== otherJoint && op(id) !== bar);
-  const last = (steps: readonly (readonly Step[])[]) => steps.flatMap((s) => s.slice(-1).map((x) => x.id));
+  const last = (steps: readonly (readonly PlainStep[])[]) => steps.flatMap((s) => s.slice(-1).map((x) => x.id));
   const offs = w.sides.map((side) => ({ side, off: inOrder(w, laid(side)).map((id) => op(id).undo(w, side, id)) }));
   // The bar comes out when everything that holds it is off, and nothing goes on before it is in again.
   const barOut = bars.flatMap((id) => bar.undo(w, partsOf(id).side, id));
@@ -78,7 +79,7 @@ function offAndOn(w: Work, bars: readonly JointId[]): Step[] {
    * What goes on at a side: what carries another part before that part, the link last, and what was only let go to get at
    * something when that is in.
    */
-  const fitAt = (side: Side, after: readonly StepId[]): Step[] => {
+  const fitAt = (side: Side, after: readonly StepId[]): PlainStep[] => {
     const here = laid(side);
     const rest = here.filter((id) => op(id) !== link);
     const listed = [...(bars.length ? inOrder(w, rest).reverse() : rest), ...here.filter((id) => op(id) === link)];
@@ -101,7 +102,7 @@ function offAndOn(w: Work, bars: readonly JointId[]): Step[] {
   ];
 }
 
-function allSteps(input: PlanInput): Step[] {
+function allSteps(input: PlanInput): PlainStep[] {
   const { end, axle } = input;
   const joints = input.joints.filter((id) => partsOf(id).axle === end);
   const after = input.after ?? (() => axle);

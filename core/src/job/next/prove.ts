@@ -8,7 +8,8 @@ import { aimOwed } from '../rules/aim';
 import { tightenStep, type StepId } from '../../plan';
 import { AIM_RESULTS, type Line } from '../../ledger';
 import { workJoints } from '../rules/planned';
-import { facingsOwed, planOf } from '../rules/work';
+import { facingsOwed } from '../rules/work';
+import { planOf } from '../rules/plan-of';
 import { goTo, goToStep, line as write, mins, type NextAnswer, type NextLine, type SheetPlace } from './line';
 import { nextAtTheRock, nextElsewhere, nextOwed } from './round';
 

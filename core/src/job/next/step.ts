@@ -1,14 +1,16 @@
 import type { JointId } from '../../joint';
 import { DOUBTED_OUTCOMES, NEUTRAL_OUTCOMES, type ConfirmOutcome, type Line } from '../../ledger';
-import { readyTools, type PlannedStep, type StepId } from '../../plan';
+import { axleOfStep, plainStep, readyTools, stepOfAxle, type PlainStepId, type PlannedStep, type StepId } from '../../plan';
 import { capital, count, list, sayWhen, uncapital } from '../../text';
 import { sayLength } from '../../units';
 import { isUp, stateOf } from '../../standing';
 import { otherEnd, sayState } from '../../vehicle';
 import type { JobState } from '../fold';
 import { awaited, crewOf } from '../rules/crew';
+import { atAxle } from '../rules/planned';
 import { openTroubles } from '../rules/trouble';
-import { cautionOwed, doubted, facingsOwed, isRusty, lubricantsOwed, piecesOf, planOf, seenAt, isStepDone } from '../rules/work';
+import { cautionOwed, doubted, facingsOwed, lubricantsOwed, piecesAt, seenAt, isStepDone } from '../rules/work';
+import { isRusty, planOf } from '../rules/plan-of';
 import { linkSetting, setsLink } from '../rules/setting';
 import { heightsAgain, heightsKnown, heightsOff, sayHeights, sayHeightsAgain } from '../rules/height';
 import { doneLines, lubricantAsked, turnedIn } from './done';
@@ -79,11 +81,7 @@ export function sayStep(s: JobState, p: PlannedStep, left: number): NextLine {
     };
   const run = runFrom(s, p);
   const own = withTwin(s, p).length;
-  const why =
-    (facingsOwed(s, p).length > 0
-      ? `The drawing shows right and wrong; the photograph from the removal decides. ${p.detail ?? ''}`.trim()
-      : (p.id === 'ride-height' && sayHeights(s) ? capital(`${sayHeights(s)}. `) : '') + (p.detail ?? '') + sayReady(s, p)) ||
-    (left === 1 ? 'One step after this one.' : `${left} steps after this one.`);
+  const why = sayWhy(s, p) || (left === 1 ? 'One step after this one.' : `${left} steps after this one.`);
   if (run.length === own) return { ...said, title: `${key.title}.`, why, label: key.label, action: write(...key.entries) };
   const more = run.slice(own).map((x) => uncapital(turnedIn(s, x) ? `${x.title}, the right way round` : x.title));
   return {
@@ -100,6 +98,14 @@ export function sayStep(s: JobState, p: PlannedStep, left: number): NextLine {
       ],
     },
   };
+}
+
+/** What is to be known of a step while it is done. */
+function sayWhy(s: JobState, p: PlannedStep): string {
+  if (facingsOwed(s, p).length > 0)
+    return `The drawing shows right and wrong; the photograph from the removal decides. ${p.detail ?? ''}`.trim();
+  const heights = plainStep(p.id) === 'ride-height' ? sayHeights(atAxle(s, p.axle)) : '';
+  return (heights && capital(`${heights}. `)) + (p.detail ?? '') + sayReady(s, p);
 }
 
 /**
@@ -162,40 +168,42 @@ export interface StepKey {
 }
 
 /** What puts the vehicle up, in its order. */
-const UP: readonly StepId[] = ['chock', 'crack', 'raise'];
+const UP: readonly string[] = ['chock', 'crack', 'raise'] satisfies readonly PlainStepId[];
 /** Steps under the vehicle, or at a wheel that hangs. */
-const needsUp = (p: PlannedStep): boolean => p.id === 'wheels-off' || ['undo', 'part off', 'fit'].includes(p.phase);
+const needsUp = (p: PlannedStep): boolean => plainStep(p.id) === 'wheels-off' || ['undo', 'part off', 'fit'].includes(p.phase);
 
 /** It hangs already, or nobody raised it: what is asked instead of the step. */
 function upKey(s: JobState, p: PlannedStep): StepKey | undefined {
-  const plan = planOf(s);
+  // What raises it names its axle, or raises both.
+  const plan = planOf(s).filter((x) => x.axle === p.axle || axleOfStep(x.id) === undefined);
   const done = (id: StepId) => s.steps.get(id)?.body.state === 'done';
-  if (UP.includes(p.id) && isUp(s.stands, s.axle)) {
-    const left = plan.filter((x) => UP.includes(x.id) && !done(x.id));
-    const raise = left.find((x) => x.id === 'raise');
+  const wheelsOff = done(stepOfAxle(p.axle, s.axle, 'wheels-off'));
+  if (UP.includes(plainStep(p.id)) && isUp(s.stands, p.axle)) {
+    const left = plan.filter((x) => UP.includes(plainStep(x.id)) && x.axle === p.axle && !done(x.id));
+    const raise = left.find((x) => plainStep(x.id) === 'raise');
     return {
       title: 'It hangs already. Is it safe as it hangs?',
       asks:
         [
           raise?.caution,
-          s.setup?.equipment === 'jack and stands' ? `The ${otherEnd(s.axle)} wheels are chocked, the brake is on.` : '',
+          s.setup?.equipment === 'jack and stands' ? `The ${otherEnd(p.axle)} wheels are chocked, the brake is on.` : '',
         ]
           .filter(Boolean)
           .join(' ') || 'Look at what holds it before anybody goes under it.',
       label: 'Checked, it is safe',
       entries: [
-        ...(raise && cautionOwed(s, raise) ? [line('caution', { step: 'raise' })] : []),
+        ...(raise && cautionOwed(s, raise) ? [line('caution', { step: raise.id })] : []),
         ...left.map((x) => line('step', { step: x.id, state: 'done', already: true })),
       ],
     };
   }
-  const state = stateOf(s.stands, s.axle);
+  const state = stateOf(s.stands, p.axle);
   if (needsUp(p) && (state === 'on-wheels' || state === 'on-ramps'))
     return {
       title: `Nobody raised it: it stands ${sayState(state)}. Raised now?`,
-      asks: `${capital(p.title)} needs it hanging. ${plan.find((x) => x.id === 'raise')?.caution ?? ''}`.trim(),
-      label: done('wheels-off') ? 'It hangs, wheels off' : 'It hangs now',
-      entries: [line('stands', standsBody(s, done('wheels-off') ? 'wheels-off' : 'both-hanging', s.axle))],
+      asks: `${capital(p.title)} needs it hanging. ${plan.find((x) => plainStep(x.id) === 'raise')?.caution ?? ''}`.trim(),
+      label: wheelsOff ? 'It hangs, wheels off' : 'It hangs now',
+      entries: [line('stands', standsBody(s, wheelsOff ? 'wheels-off' : 'both-hanging', p.axle))],
     };
   return undefined;
 }
@@ -229,7 +237,7 @@ function wantedAtStep(s: JobState, p: PlannedStep, said: Omit<NextLine, 'why' | 
       label: goods.stage === 'on its way' ? 'It is here' : 'Look at it',
       action: { kind: 'go', to: { station: 'settle', at: 'goods', joint: p.joint } },
     };
-  const setting = setsLink(p.id) ? linkSetting(s) : undefined;
+  const setting = setsLink(p.id) ? linkSetting(atAxle(s, p.axle)) : undefined;
   if (setting && !setting.set)
     return goToStep(
       {
@@ -243,7 +251,7 @@ function wantedAtStep(s: JobState, p: PlannedStep, said: Omit<NextLine, 'why' | 
     );
   const height = heightAtStep(s, p, said);
   if (height) return height;
-  const loose = p.id === 'finish' ? piecesOf(s).filter((x) => !s.pieces.has(x.id)) : [];
+  const loose = plainStep(p.id) === 'finish' ? piecesAt(atAxle(s, p.axle)).filter((x) => !s.pieces.has(x.id)) : [];
   if (loose.length > 0)
     return goToStep(
       {
@@ -267,8 +275,10 @@ export function sayReady(s: JobState, p: PlannedStep): string {
 
 /** What is measured from hub to arch: before it is raised, and again where the rubber is tightened. */
 function heightAtStep(s: JobState, p: PlannedStep, said: Omit<NextLine, 'why' | 'label' | 'action'>): NextLine | undefined {
-  const up = isUp(s.stands, s.axle);
-  if (p.id === 'height' && !heightsKnown(s) && up) {
+  const here = atAxle(s, p.axle);
+  const id = plainStep(p.id);
+  const up = isUp(s.stands, p.axle);
+  if (id === 'height' && !heightsKnown(here) && up) {
     const at: SheetPlace = { station: 'work', step: p.id };
     return {
       ...said,
@@ -282,17 +292,17 @@ function heightAtStep(s: JobState, p: PlannedStep, said: Omit<NextLine, 'why' | 
         answers: [
           {
             label: 'At the end, on its wheels',
-            action: { kind: 'write', at, entries: [line('step', { step: 'height', state: 'cannot now' })] },
+            action: { kind: 'write', at, entries: [line('step', { step: p.id, state: 'cannot now' })] },
           },
           {
             label: 'It is down now',
-            action: { kind: 'write', at, entries: [line('stands', standsBody(s, 'on-wheels', s.axle))] },
+            action: { kind: 'write', at, entries: [line('stands', standsBody(s, 'on-wheels', p.axle))] },
           },
         ],
       },
     };
   }
-  if (p.id === 'height' && !heightsKnown(s))
+  if (id === 'height' && !heightsKnown(here))
     return goToStep(
       {
         ...said,
@@ -302,13 +312,13 @@ function heightAtStep(s: JobState, p: PlannedStep, said: Omit<NextLine, 'why' | 
       p.id,
       'height',
     );
-  if (p.id === 'ride-height' && heightsKnown(s) && (!heightsAgain(s) || heightsOff(s)))
+  if (id === 'ride-height' && heightsKnown(here) && (!heightsAgain(here) || heightsOff(here)))
     return goToStep(
       {
         ...said,
-        why: heightsOff(s)
-          ? `${sayHeightsAgain(s)} Then measure again.`
-          : `${capital(sayHeights(s))}. Measure again, both sides, with the arms up.`,
+        why: heightsOff(here)
+          ? `${sayHeightsAgain(here)} Then measure again.`
+          : `${capital(sayHeights(here))}. Measure again, both sides, with the arms up.`,
         label: 'Write it down',
       },
       p.id,

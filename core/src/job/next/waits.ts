@@ -1,7 +1,7 @@
 import type { JointId } from '../../joint';
 import type { StepId } from '../../plan';
 import type { JobState } from '../fold';
-import { planOf } from '../rules/work';
+import { planOf } from '../rules/plan-of';
 
 /** A hands-free wait that runs now, and when it is over. */
 export interface RunningWait {

@@ -3,6 +3,7 @@ import { COMPLAINT, CONTEXT, DOUBLE_ARM_TYPE, ledger, LINK_PART, readingOf, size
 import type { Diagnosis } from '../../diagnosis';
 import { DEFECTS, jointId, jointsOf, SIDES, type FastenerId, type JointId } from '../..';
 import { CHECK_RESULTS, type Entry } from '../../ledger';
+import { axleOfStep, plainStep } from '../../plan';
 import {
   answersOf,
   fastenersOf,
@@ -138,11 +139,11 @@ class Walk {
       case 'height':
         return SIDES.map((side) =>
           e('height', {
-            axle: s.axle,
+            axle: axleOfStep(place?.step ?? '') ?? s.axle,
             side,
             mm: 372,
             text: '372 mm',
-            ...(place?.step === 'ride-height' ? { again: true as const } : {}),
+            ...(plainStep(place?.step ?? '') === 'ride-height' ? { again: true as const } : {}),
           }),
         );
       case 'pieces':
@@ -201,7 +202,7 @@ class Walk {
     if (f.state === 'must be published')
       return [
         this.e('book', {
-          axle: this.state.axle,
+          axle: f.fastener.axle,
           value: {
             fastener: f.fastener.kind,
             minNm: 60,
@@ -293,4 +294,42 @@ test('no look is first asked for when it stands on torqued wheels: what is owed 
     }),
     { numRuns: sized(14, 140), seed: 31 },
   );
+});
+
+/** Rear as front: both axles have links. */
+const ALIKE = {
+  ...CONTEXT.type,
+  axles: { front: CONTEXT.type.axles.front, rear: { ...DOUBLE_ARM_TYPE.axles.front, steered: false } },
+};
+test.each([
+  ['on a lift', 'lift', 'front'],
+  ['on stands', 'jack and stands', 'front'],
+  ['on a lift, the rear first', 'lift', 'rear'],
+] as const)('both axles said yes to are done in one job, %s: by the key alone', (_, equipment, first) => {
+  const w = new Walk({ ...CONTEXT, kind: 'age replacement', type: ALIKE }, () => 0);
+  const { e } = w;
+  const second = first === 'front' ? 'rear' : 'front';
+  const choices = ([first, second] as const).map((end) =>
+    e('choose', { joints: SIDES.map((side) => jointId(end, side, 'link-lower')), part: LINK_PART, quantity: 2 }),
+  );
+  w.entries.push(
+    e('purpose', { what: 'planned', rule: '' }),
+    e('setup', { equipment, corroded: true }),
+    ...choices,
+    e('answer', { answer: 'approved', what: 'both', parts: choices.map((c) => c.id), who: 'o', how: 'by phone', warning: '' }),
+  );
+  for (let i = 0; i < 220 && !w.state.handBack; i++) w.press(0);
+  const s = w.state;
+  expect([w.titles.slice(-3), s.handBack !== undefined]).toEqual([w.titles.slice(-3), true]);
+  expect([...s.renewed].filter((id) => id.endsWith('link-lower')).length).toBe(4);
+  const name = second === 'rear' ? 'Rear' : 'Front';
+  expect(w.titles.some((t) => t.startsWith(`${name} axle: undo`))).toBe(true);
+  expect(w.titles.filter((t) => /^Raise (it|the)/.test(t)).length).toBeGreaterThan(0);
+  // Each wheel's nuts, each link's: every one has its record, of its own axle.
+  const done = fastenersOf(s).map((f) => [f.fastener.id, f.state]);
+  expect(done.filter(([, state]) => state !== 'done')).toEqual([]);
+  for (const end of ['front', 'rear'])
+    for (const kind of ['link-upper-nut', 'link-lower-nut', 'wheel-nut'])
+      expect(done.map(([id]) => id)).toEqual(expect.arrayContaining(SIDES.map((side) => `${end}.${side}.${kind}`)));
+  for (const t of w.titles) expect(t).not.toMatch(/\.\.|undefined|NaN|axle: .*axle: /);
 });

@@ -1,4 +1,4 @@
-import { type PlannedStep } from '../../plan';
+import { plainStep, type PlannedStep } from '../../plan';
 import { capital, list, sayUntil, uncapital } from '../../text';
 import { LOCKS, WHEEL_MATERIALS } from '../../torque';
 import { showRange } from '../../units';
@@ -108,7 +108,7 @@ function nextInWait(s: JobState, { open, soakEnds }: WorkNow, nowMs: number): Ne
     .flatMap((p) => p.needs.filter((n) => soakEnds(n) > nowMs))
     .filter((n, i, all) => all.indexOf(n) === i)
     .filter((n) => next.p.needs.includes(n) || Math.abs(soakEnds(n) - next.ends) < TOGETHER_MS);
-  const fixed = running.includes('fire-watch');
+  const fixed = running.some((id) => plainStep(id) === 'fire-watch');
   if (fixed)
     return goToStep(
       {
@@ -118,7 +118,7 @@ function nextInWait(s: JobState, { open, soakEnds }: WorkNow, nowMs: number): Ne
         label: 'Look at it',
         station: 'work',
       },
-      'fire-watch',
+      running.find((id) => plainStep(id) === 'fire-watch')!,
     );
   const soaking: NextAnswer = {
     label: 'Go on anyway',

@@ -1,17 +1,18 @@
 import { attempt } from '../../error';
 import { nutLeanDeg, studSwingDeg } from '../../mechanics';
-import { splitStep, type Arrangement, type PlannedStep } from '../../plan';
+import { plainStep, splitStep, stepOfAxle, type Arrangement, type PlannedStep } from '../../plan';
 import { capital } from '../../text';
-import { LINKS } from '../../vehicle';
+import { LINKS, type AxleEnd } from '../../vehicle';
 import type { JobState } from '../fold';
 import { sayParts } from '../say';
-import { mayGoFirst, offFirstOf } from './planned';
-import { axleAt } from './planned';
-import { isStepDone, planOf } from './work';
+import { atAxle, axleAt, mayGoFirst, offFirstOf, workedAxles } from './planned';
+import { isStepDone } from './work';
+import { planOf } from './plan-of';
 
 /** One thing that may go one way or the other at a step: how it is planned and why, and what would be said to have it otherwise. */
 export interface ArrangeOffer {
   readonly what: Arrangement;
+  readonly axle: AxleEnd;
   readonly says: string;
   /** Missing where it cannot be otherwise any more. */
   readonly other?: { readonly label: string; readonly yes: boolean };
@@ -19,24 +20,27 @@ export interface ArrangeOffer {
 
 const NAMES = { wheels: ['Wheels', 'they', 'them', 'stand'], shield: ['Undershield', 'it', 'it', 'is'] } as const;
 
-/** Wheels and shield: what they come off for, or that they stay on. */
-function offOffers(s: JobState, p: PlannedStep): ArrangeOffer[] {
+/** Wheels and shield of one axle: what they come off for, or that they stay on. @param about the axle the job is about */
+function offOffers(s: JobState, p: PlannedStep, about: AxleEnd): ArrangeOffer[] {
+  const axle = s.axle;
   return offFirstOf(s)
-    .filter(({ what }) => p.id === 'raise' || p.id === `${what}-off`)
+    .filter(({ what }) => plainStep(p.id) === 'raise' || plainStep(p.id) === `${what}-off`)
     .map(({ what, off, for: behind }): ArrangeOffer => {
       const [name, they, them] = NAMES[what];
       const come = what === 'wheels' ? 'come' : 'comes';
       const parts = sayParts(s.context.rules.dialect, behind);
       const after = behind.length ? `, to get at ${parts}` : '';
-      const done = isStepDone(s, `${what}-off`);
+      const done = isStepDone(atAxle(s, about), stepOfAxle(axle, about, `${what}-off`));
       if (off)
         return {
           what: `${what} off`,
+          axle,
           says: `${name} ${come} off${after}.`,
           ...(done ? {} : { other: { label: `Leave ${them} on`, yes: false } }),
         };
       return {
         what: `${what} off`,
+        axle,
         says: behind.length
           ? `${name} left on, though ${parts} stand${behind.length > 1 ? '' : 's'} behind ${them}.`
           : `${name} stay${what === 'wheels' ? '' : 's'} on: nothing that is done is behind ${them}.`,
@@ -52,14 +56,18 @@ const STRAIGHT_DEG = 15;
 const endOf = (s: JobState): number => Math.max(0, ...planOf(s).map((p) => p.endsAt));
 
 /** The brackets before the links, or after them: what each takes, and whether the nuts stand at an angle. */
-function bracketsOffer(s: JobState): ArrangeOffer[] {
+function bracketsOffer(s: JobState, about: AxleEnd): ArrangeOffer[] {
   if (!mayGoFirst(s)) return [];
   const { link, ...axle } = s.axles[s.axle];
   if (!link) return [];
-  const begun = planOf(s).some((p) => /^(link|bushing)-off/.test(p.id) && isStepDone(s, p.id));
-  const first = s.arranged.get('brackets first') === true;
-  const other = { ...s, arranged: new Map([...s.arranged, ['brackets first', !first] as const]) };
-  const more = Math.round(endOf(other) - endOf(s));
+  const job = atAxle(s, about);
+  const begun = planOf(job).some(
+    (p) => p.axle === s.axle && /^(link|bushing)-off/.test(plainStep(p.id)) && isStepDone(job, p.id),
+  );
+  const said = s.arranged[s.axle];
+  const first = said.get('brackets first') === true;
+  const arranged = { ...s.arranged, [s.axle]: new Map([...said, ['brackets first', !first] as const]) };
+  const more = Math.round(endOf({ ...job, arranged }) - endOf(job));
   const costs = more === 0 ? 'takes no longer' : `takes ${Math.abs(more)} min ${more > 0 ? 'more' : 'less'}`;
   // Only a link that lies along its bolt is bent out of line by what it is tightened on.
   const lean = LINKS[link.kind].drawn === 'stack' ? attempt(() => nutLeanDeg({ ...axle, link })) : undefined;
@@ -70,6 +78,7 @@ function bracketsOffer(s: JobState): ArrangeOffer[] {
   return [
     {
       what: 'brackets first',
+      axle: s.axle,
       says: first
         ? `Brackets first, then the links.${stands ? `${stands}; with the bar down it comes straight.` : ''}`
         : `Links first.${stands ? `${stands}: with the brackets let go first it comes straight.` : ''} Brackets first ${costs}.`,
@@ -82,12 +91,16 @@ function bracketsOffer(s: JobState): ArrangeOffer[] {
 export function swingAt(s: JobState, p: PlannedStep): string {
   if (!p.joint || splitStep(p.id)?.what !== 'centre-link') return '';
   const axle = axleAt(s, p.joint);
-  const found = attempt(() => Math.ceil(studSwingDeg({ ...axle, points: s.axles[s.axle].points })));
+  const found = attempt(() => Math.ceil(studSwingDeg({ ...axle, points: s.axles[p.axle].points })));
   return found.ok ? `Over the travel they swing up to ${found.value}° by the axle’s points: as much room to both sides.` : '';
 }
 
 /** What may go one way or the other at a step, as it is planned now and why. */
-export const arrangeOffers = (s: JobState, p: PlannedStep): ArrangeOffer[] => [
-  ...offOffers(s, p),
-  ...(/^(unload|link-off|bushing-off)/.test(p.id) ? bracketsOffer(s) : []),
-];
+export function arrangeOffers(s: JobState, p: PlannedStep): ArrangeOffer[] {
+  // What goes up together is asked of both.
+  const ends = p.id === 'raise' ? workedAxles(s) : [p.axle];
+  return ends.flatMap((end) => [
+    ...offOffers(atAxle(s, end), p, s.axle),
+    ...(/^(unload|link-off|bushing-off)/.test(plainStep(p.id)) ? bracketsOffer(atAxle(s, end), s.axle) : []),
+  ]);
+}

@@ -210,7 +210,8 @@ export function ownPart(id: string, name: string, price: string, currency: strin
 /** What the sheet of such a part says, for every fastener of the joints it is for. Nothing where nothing is written. */
 export function ownTorques(s: JobState, joints: readonly JointId[], text: string, source: string): BookValue[] {
   if (!text.trim()) return [];
-  const ofPart = fastenersFor(s.axle, s.context.type.axles[s.axle], joints, { off: [] });
+  const end = joints[0] ? partsOf(joints[0]).axle : s.axle;
+  const ofPart = fastenersFor(end, s.context.type.axles[end], joints, { off: [] });
   return [...new Set(ofPart.map((f) => f.kind))].map((fastener) =>
     readBookValue(text, source, { fastener, publisher: 'part maker' }, 'torque of the part'),
   );

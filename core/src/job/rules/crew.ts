@@ -4,7 +4,8 @@ import type { JobState } from '../fold';
 import { onceAState } from '../once';
 import { goodsOwedAt } from './goods';
 import { openTroubles, ruined } from './trouble';
-import { fastenersOf, planOf } from './work';
+import { fastenersOf } from './work';
+import { planOf } from './plan-of';
 
 export interface Person {
   readonly id: string;

@@ -13,12 +13,11 @@ import {
   type JointId,
 } from '../../joint';
 import { tightenedBy, type Entry } from '../../ledger';
-import { fittedBy, otherStep } from '../../plan';
+import { otherStep, stepOfAxle } from '../../plan';
 import type { JobState } from '../fold';
 import { onceAState } from '../once';
 import { isFail } from '../state/joint';
-import { refitted, workJoints } from './planned';
-import { isApproved } from './planned';
+import { fittingStep, isApproved, refitted, workJoints } from './planned';
 import { fastenersOf } from './work';
 
 /** A fact as it is gathered: in which list, and what it says. */
@@ -110,7 +109,7 @@ function renewals(s: JobState, placeOf: (id: string) => number): DangerFacts['re
   );
   return new Map(
     [...s.renewed].map((id) => {
-      const steps = [fittedBy(id, s.context.type.axles[partsOf(id).axle]), otherStep(id)];
+      const steps = [fittingStep(s, id), stepOfAxle(partsOf(id).axle, s.axle, otherStep(id))];
       const fitted = steps.map((step) => s.steps.get(step)).filter((e) => e?.body.state === 'done');
       return [id, { fittedAt: Math.max(-1, ...fitted.map((e) => placeOf(e!.id))), recorded: !open.has(assemblyOf(id)) }] as const;
     }),

@@ -7,6 +7,7 @@ import { onceAState } from '../once';
 import { sayDay } from '../../text';
 import { sayJoints } from '../say';
 import { openDangers, seenWhole } from './danger';
+import { workedAxles } from './planned';
 import { fastenersOf } from './work';
 
 /** Its play was measured with the vehicle so that it shows, every time, and is within its limit. */
@@ -70,7 +71,7 @@ function made(s: JobState): Debt[] {
   const by = (at: JointId): Debt['by'] | undefined => {
     const { axle, side } = partsOf(at);
     if (s.context.kind === 'noise' && heard.includes(axle)) return 'complaint';
-    if (s.context.kind === 'noise' && axle === s.axle) return 'axle';
+    if (s.context.kind === 'noise' && (axle === s.axle || workedAxles(s).includes(axle))) return 'axle';
     if (corners.has(`${axle} ${side}`)) return 'corner';
     return touched.has(at) ? 'opened' : undefined;
   };

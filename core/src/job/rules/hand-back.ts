@@ -2,7 +2,8 @@ import { elsewhereChecks, splitFault, type ElsewhereCheckId } from '../../diagno
 import type { Cause } from '../../ledger';
 import type { DangerAt } from '../../danger';
 import { assemblyOf, isJointId, partsOf, type FastenerId, type JointId } from '../../joint';
-import { fittedBy, type StepId } from '../../plan';
+import { plainStep, type StepId } from '../../plan';
+import { AXLES } from '../../vehicle';
 import type { Station } from '../context';
 import type { JobState } from '../fold';
 import { onceAState } from '../once';
@@ -16,9 +17,9 @@ import { goodsLines } from './goods';
 import { untoldFails } from './inspection';
 import { linkSetting } from './setting';
 import { openedOwed, ruined } from './trouble';
-import { workJoints } from './planned';
-import { isApproved } from './planned';
-import { alignmentOwed, burntAt, facingsOwed, fastenersOf, planOf, swells, waitingLines } from './work';
+import { atAxle, fittingStep, isApproved, workJoints } from './planned';
+import { alignmentOwed, facingsOwed, fastenersOf, isStepDone, swells, waitingLines } from './work';
+import { planOf } from './plan-of';
 
 /** Something the hand-back waits for, and where it is done. */
 export type Blocker = {
@@ -80,9 +81,11 @@ function blockersOfWork(s: JobState): Blocker[] {
     if (swells(s, step.id))
       out.push({ sentence: `${step.title}: mineral grease is on it, and does it harm.`, at: 'step', step: step.id });
   }
-  const setting = linkSetting(s);
-  if (setting && !setting.set)
-    out.push({ sentence: 'What the adjustable links were set to is not written down.', at: 'setting', joint: setting.joint });
+  for (const end of AXLES) {
+    const setting = linkSetting(atAxle(s, end));
+    if (setting && !setting.set)
+      out.push({ sentence: 'What the adjustable links were set to is not written down.', at: 'setting', joint: setting.joint });
+  }
   for (const joint of ruined(s))
     out.push({
       sentence: `${capital(sayParts(s.context.rules.dialect, [joint]))} cannot go on again, and no new part was said yes to.`,
@@ -90,8 +93,8 @@ function blockersOfWork(s: JobState): Blocker[] {
     });
   if (openedOwed(s))
     out.push({ sentence: 'A part came out with its neighbour: nobody has said what was undone for it.', at: 'also' });
-  if (burntAt(s).length > 0 && s.steps.get('fire-over')?.body.state !== 'done')
-    out.push({ sentence: 'The fire watch is not over, or nobody said so.', at: 'step', step: 'fire-over' });
+  const watched = planOf(s).find((p) => plainStep(p.id) === 'fire-over' && !isStepDone(s, p.id));
+  if (watched) out.push({ sentence: 'The fire watch is not over, or nobody said so.', at: 'step', step: watched.id });
   for (const g of goodsLines(s)) {
     const { part, joints } = g.choice.body;
     if (g.stage !== 'taken' && joints.some((id) => s.renewed.has(id)))
@@ -154,7 +157,7 @@ function dangersInWork(s: JobState): Blocker[] {
           at: 'proof',
           joint,
         };
-      const step = fittedBy(joint, s.context.type.axles[partsOf(joint).axle]);
+      const step = fittingStep(s, joint);
       const found = { entry, at: 'step', step } as const;
       if (s.steps.get(step)?.body.state !== 'done')
         return {
@@ -221,19 +224,6 @@ function sayLooks(s: JobState, joints: readonly JointId[]): string {
   return `${first.title}${more.length ? `, and ${more.length} more ${more.length > 1 ? 'looks' : 'look'}` : ''}: ${minutes} min.`;
 }
 
-/** Said yes to, and on another axle than the plan is for: it would be forgotten. */
-function notPlanned(s: JobState): Blocker[] {
-  const other = workJoints(s).filter((id) => partsOf(id).axle !== s.axle && approvedWork(s, id) && !s.renewed.has(id));
-  return other.length === 0
-    ? []
-    : [
-        {
-          sentence: `${capital(sayParts(s.context.rules.dialect, other))}: said yes to, and the plan is for the ${s.axle} axle. It needs a job of its own: write down that it is for later.`,
-          at: 'answer',
-        },
-      ];
-}
-
 /** What is no joint, that it left with the last time, not for the road, and that nobody has looked at since. */
 const leftElsewhere = (s: JobState): Blocker[] =>
   leftBefore(s).flatMap((at): Blocker[] => {
@@ -281,7 +271,6 @@ function blockersAtTheEnd(s: JobState): Blocker[] {
     });
   else if (workJoints(s).length > 0 && !s.choices.some((c) => isApproved(s, c.id)))
     out.push({ sentence: 'Nobody has said yes to the work.', at: 'answer' });
-  out.push(...notPlanned(s));
   if (driveOwed(s)) out.push({ sentence: 'The drive over the same bump is not recorded.', at: 'drive' });
   const aim = aimOwed(s);
   if (aim) out.push({ sentence: `${aim.asks} Nobody has said.`, at: 'aim' });

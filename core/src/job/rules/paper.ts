@@ -1,13 +1,11 @@
-import { isJointId, partsOf, type JointId } from '../../joint';
+import { isJointId, type JointId } from '../../joint';
 import type { Entry } from '../../ledger';
-import { fittedBy } from '../../plan';
 import { list, uncapital } from '../../text';
 import type { BookValue } from '../../torque';
 import type { JobState } from '../fold';
 import { leftAt } from './danger';
 import { sayBan } from './verdict';
-import { workJoints } from './planned';
-import { isApproved } from './planned';
+import { fittingStep, isApproved, workJoints } from './planned';
 import { fastenersOf, type FastenerView } from './work';
 
 /** What the customer's sheet says was done: only what was. */
@@ -27,8 +25,7 @@ export interface WorkOnPaper {
 }
 
 /** Whether the part of this joint went on: its step is done. */
-const isOn = (s: JobState, id: JointId): boolean =>
-  s.renewed.has(id) || s.steps.get(fittedBy(id, s.context.type.axles[partsOf(id).axle]))?.body.state === 'done';
+const isOn = (s: JobState, id: JointId): boolean => s.renewed.has(id) || s.steps.get(fittingStep(s, id))?.body.state === 'done';
 
 /** What was done, from its steps and records, apart from what is only agreed or planned. */
 export function workOnPaper(s: JobState): WorkOnPaper {

@@ -1,9 +1,9 @@
 import { asFitted } from '../../assembly';
 import { assemblyOf, JOINT_SPECS, jointId, partsOf, type Disturbing, type JointId } from '../../joint';
 import type { EntryBodies } from '../../ledger';
-import { offFirst, type OffFirst, type PlanInput } from '../../plan';
+import { fittedBy, offFirst, stepOfAxle, type OffFirst, type PlanInput, type StepId } from '../../plan';
 import type { Part } from '../../parts';
-import { LINKS, type AxleSpec, type PieceAxis } from '../../vehicle';
+import { LINKS, otherEnd, type AxleEnd, type AxleSpec, type PieceAxis } from '../../vehicle';
 import type { JobState } from '../fold';
 import { onceAState } from '../once';
 
@@ -13,11 +13,32 @@ export const workJoints = onceAState((s): readonly JointId[] => {
   return [...new Set(wanted.flatMap((c) => c.body.joints))];
 });
 
-/** The same, of the axle the job is about, with what is let go to get at it: what its plan lays out. */
+const bothAxles = onceAState((s): Readonly<Record<AxleEnd, JobState>> => {
+  const other = otherEnd(s.axle);
+  return { [s.axle]: s, [other]: { ...s, axle: other } } as Record<AxleEnd, JobState>;
+});
+/**
+ * The job as its work at one of its axles sees it: rules of one axle are asked of that. What is named on the tape by step has the
+ * axle in its id all the same.
+ */
+export const atAxle = (s: JobState, end: AxleEnd): JobState => bothAxles(s)[end];
+
+/** What is worked on at the state's axle, with what is let go to get at it: what its plan lays out. */
 export const plannedJoints = onceAState((s): readonly JointId[] => {
   const chosen = workJoints(s).filter((id) => partsOf(id).axle === s.axle);
-  return s.arranged.get('brackets first') ? [...new Set([...chosen, ...bracketsOf(s, chosen)])] : chosen;
+  return s.arranged[s.axle].get('brackets first') ? [...new Set([...chosen, ...bracketsOf(s, chosen)])] : chosen;
 });
+
+/** The axles something is worked on at, the one the job is about first. */
+export const workedAxles = onceAState((s): readonly AxleEnd[] =>
+  [s.axle, otherEnd(s.axle)].filter((end) => plannedJoints(atAxle(s, end)).length > 0),
+);
+
+/** The step after which the part of a joint is the new one, as this job's tape names it. */
+export const fittingStep = (s: JobState, joint: JointId): StepId => {
+  const { axle } = partsOf(joint);
+  return stepOfAxle(axle, s.axle, fittedBy(joint, s.context.type.axles[axle]));
+};
 
 /** The brackets that let the bar down at these links; none where it is held otherwise, or comes out whole. */
 function bracketsOf(s: JobState, joints: readonly JointId[]): JointId[] {
@@ -52,12 +73,12 @@ export const putTogether = (s: JobState, chosen: (joint: JointId) => Chosen | un
   opens: (joint) => opensBy(s, joint, chosen(joint)),
 });
 
-/** What comes off before hands reach what is planned, each with what for. */
+/** What comes off before hands reach what is planned at the state's axle, each with what for. */
 export const offFirstOf = onceAState((s): readonly OffFirst[] =>
-  offFirst(s.context.type.axles[s.axle], plannedJoints(s), s.arranged),
+  offFirst(s.context.type.axles[s.axle], plannedJoints(s), s.arranged[s.axle]),
 );
 
-/** What the plan disturbs, and how it is put together in the end; `as it was` with the old parts. */
+/** What the plan of the state's axle disturbs, and how it is put together in the end; `as it was` with the old parts. */
 export const disturbing = (s: JobState, when: 'now' | 'as it was' = 'now'): Disturbing => ({
   off: offFirstOf(s).flatMap((x) => (x.off ? [x.what] : [])),
   opens: (joint) => opensAt(s, joint),

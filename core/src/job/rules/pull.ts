@@ -15,7 +15,8 @@ import {
 import { show, type TorqueUnit } from '../../units';
 import type { JobState } from '../fold';
 import { crewOf } from './crew';
-import { cautionOwed, fastenersOf, isStepDone, planOf, type FastenerView } from './work';
+import { cautionOwed, fastenersOf, isStepDone, type FastenerView } from './work';
+import { planOf } from './plan-of';
 
 /**
  * A pull as a wrench said it. One that tells directions writes a minus when it is turned to the left.

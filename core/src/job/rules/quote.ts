@@ -2,9 +2,9 @@ import { sayStiffness } from '../../bushing';
 import { isAdjustable, ride, sayWarranty, upkeep, type Part } from '../../parts';
 import { partsOf } from '../../joint';
 import type { EntryBodies } from '../../ledger';
-import { planFor, type PlannedStep } from '../../plan';
+import { planBoth, type PlanInput, type PlannedStep } from '../../plan';
 import { capital, count, list, numberWord } from '../../text';
-import { sayStudHold } from '../../vehicle';
+import { otherEnd, sayStudHold } from '../../vehicle';
 import type { JobState } from '../fold';
 import type { ChoiceLine, ChoiceOption } from '../state/choices';
 import { putTogether } from './planned';
@@ -57,20 +57,24 @@ function minutesFor(
   choices: readonly Pick<EntryBodies['choose'], 'joints' | 'part' | 'end'>[],
 ): { readonly all: number; readonly timed: number } {
   const joints = choices.flatMap((c) => c.joints);
-  const here = joints.filter((id) => partsOf(id).axle === s.axle);
-  const axleEnd = here.length ? s.axle : joints[0] && partsOf(joints[0]).axle;
-  if (!axleEnd) return { all: 0, timed: 0 };
-  const plan = planFor({
-    end: axleEnd,
-    axle: s.context.type.axles[axleEnd],
-    joints: joints.filter((id) => partsOf(id).axle === axleEnd),
-    ...putTogether(s, (id) => choices.find((c) => c.joints.includes(id))),
-    arranged: s.arranged,
-    equipment: s.setup?.equipment ?? 'lift',
-    corroded: s.setup?.corroded ?? true,
-    jackingPoints: s.context.type.jackingPoints,
-    times: s.context.file?.times ?? [],
+  const inputs = [s.axle, otherEnd(s.axle)].flatMap((end): PlanInput[] => {
+    const here = joints.filter((id) => partsOf(id).axle === end);
+    if (here.length === 0) return [];
+    return [
+      {
+        end,
+        axle: s.context.type.axles[end],
+        joints: here,
+        ...putTogether(s, (id) => choices.find((c) => c.joints.includes(id))),
+        arranged: s.arranged[end],
+        equipment: s.setup?.equipment ?? 'lift',
+        corroded: s.setup?.corroded ?? true,
+        jackingPoints: s.context.type.jackingPoints,
+        times: s.context.file?.times ?? [],
+      },
+    ];
   });
+  const plan = planBoth(inputs, s.axle);
   // As long as somebody's hands are busy: a soak is waited for, and not charged.
   const sum = (steps: readonly PlannedStep[]) => steps.reduce((total, step) => total + step.minutes, 0);
   return { all: sum(plan), timed: sum(plan.filter((p) => p.timed)) };
@@ -208,10 +212,10 @@ export function quoteOf(s: JobState, money: (minor: number) => string): QuotedLi
   const main = s.lines[0];
   return s.lines.map((line): QuotedLine => {
     const options = line.options.map((o) => quoteOption(s, o)).sort((a, b) => a.totalMinor - b.totalMinor);
-    const sameAxle = main && line !== main && partsOf(line.joints[0]!).axle === partsOf(main.joints[0]!).axle;
+    const besides = main !== undefined && line !== main;
     const cheapest = options[0]!;
     // What is undone for the first line anyway is not undone again.
-    const saves = sameAxle
+    const saves = besides
       ? Math.round(
           minutesFor(s, first(main)).all + minutesFor(s, first(line)).all - minutesFor(s, [...first(main), ...first(line)]).all,
         )
@@ -220,7 +224,7 @@ export function quoteOf(s: JobState, money: (minor: number) => string): QuotedLi
       line,
       options,
       difference: difference(options, money),
-      beside: sameAxle
+      beside: besides
         ? {
             togetherMinor: costOf(s, cheapest.partsMinor, Math.max(0, cheapest.minutes - saves)).totalMinor,
             laterMinor: cheapest.totalMinor,

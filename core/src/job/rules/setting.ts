@@ -1,6 +1,7 @@
 import { BadInput, within } from '../../error';
 import { partsOf, type JointId } from '../../joint';
 import type { EntryBodies } from '../../ledger';
+import { plainStep } from '../../plan';
 import { isAdjustable, isLink, LENGTH_SAME_MM } from '../../parts';
 import { readMm } from '../../units';
 import type { AxleEnd } from '../../vehicle';
@@ -113,4 +114,4 @@ export function otherLength(s: JobState): boolean {
 }
 
 /** Steps at which they are set, at the latest. */
-export const setsLink = (step: string): boolean => /^(compare|fit)-link/.test(step);
+export const setsLink = (step: string): boolean => /^(compare|fit)-link/.test(plainStep(step));

@@ -1,11 +1,21 @@
 import { assemblyOf, JOINT_SPECS, partsOf, type JointId } from '../../joint';
 import type { Entry } from '../../ledger';
-import { happensAt, ladderAt, LADDERS, rungOf, TROUBLES, type PlannedStep, type Rung, type TroubleId } from '../../plan';
+import {
+  axleOfStep,
+  happensAt,
+  ladderAt,
+  LADDERS,
+  rungOf,
+  TROUBLES,
+  type PlannedStep,
+  type Rung,
+  type TroubleId,
+} from '../../plan';
 import { uncapital } from '../../text';
 import type { JobState } from '../fold';
 import { sayParts } from '../say';
 import { refitted, workJoints } from './planned';
-import { planOf } from './work';
+import { planOf } from './plan-of';
 
 /** Something that went wrong at a step and is not put right yet. */
 export interface OpenTrouble {
@@ -87,9 +97,11 @@ export function ruined(s: JobState): JointId[] {
 function opensPlanned(s: JobState, step: string): boolean {
   const joint = jointOf(s, step);
   if (joint === undefined) return false;
-  const { side, kind } = partsOf(joint);
-  const carriers = JOINT_SPECS[kind].carriedBy(s.context.type.axles[s.axle]);
-  return workJoints(s).some((id) => partsOf(id).side === side && carriers.includes(partsOf(id).kind));
+  const { axle, side, kind } = partsOf(joint);
+  const carriers = JOINT_SPECS[kind].carriedBy(s.context.type.axles[axle]);
+  return workJoints(s).some(
+    (id) => partsOf(id).axle === axle && partsOf(id).side === side && carriers.includes(partsOf(id).kind),
+  );
 }
 
 /** A part was taken out with its neighbour, and nobody has said what came open with it. */
@@ -105,7 +117,7 @@ export function openedOwed(s: JobState): Entry<'rung'> | undefined {
           at.get(e.id)! > at.get(r.id)! &&
           !s.struck.has(e.id) &&
           ((e.kind === 'undone' && e.body.count > 0) ||
-            (e.kind === 'choose' && e.body.joints.some((id) => partsOf(id).axle === s.axle))),
+            (e.kind === 'choose' && e.body.joints.some((id) => partsOf(id).axle === (axleOfStep(r.body.step) ?? s.axle)))),
       ),
   );
 }

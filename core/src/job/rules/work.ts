@@ -3,11 +3,8 @@ import { splitFault } from '../../diagnosis';
 import {
   assemblyJoints,
   assemblyOf,
-  fastenersAt,
   fastenersFor,
   JOINT_SPECS,
-  jointId,
-  jointsOf,
   partsOf,
   type Defect,
   type Fastener,
@@ -15,8 +12,8 @@ import {
   type JointId,
 } from '../../joint';
 import { facingKey, type Entry } from '../../ledger';
-import { piecesFor, planFor, rungOf, splitStep, type Piece, type PlannedStep, type StepId } from '../../plan';
-import type { Part } from '../../parts';
+import { piecesFor, type Piece, type PlannedStep, type StepId } from '../../plan';
+
 import {
   auditFastener,
   clicksOf,
@@ -29,12 +26,12 @@ import {
   type Ruling,
   type ThreadCondition,
 } from '../../torque';
-import { AXLES, otherEnd, SIDES, type AxleEnd, type LinkEnd, type Orientation } from '../../vehicle';
+import { AXLES, type AxleEnd, type LinkEnd, type Orientation } from '../../vehicle';
 import type { JobState } from '../fold';
 import { onceAState } from '../once';
-import { roomsOf } from './room';
-import { otherLength } from './setting';
-import { axleAt, chosenAt, disturbing, opensAt, plannedJoints, refitted, workJoints } from './planned';
+
+import { atAxle, chosenAt, disturbing, opensAt, plannedJoints, refitted, workedAxles, workJoints } from './planned';
+import { alsoUndone, planOf, undoneAxles } from './plan-of';
 import type { ChoiceLine } from '../state/choices';
 
 /** What the customer last said to a choice; a yes after a no takes its place, and the other way round. */
@@ -43,75 +40,6 @@ export const answered = (s: JobState, choice: string): Entry<'answer'> | undefin
 
 /** The lines nobody has answered for. */
 export const waitingLines = (s: JobState): ChoiceLine[] => s.lines.filter((l) => l.standing === 'waiting');
-
-/** Undone beside the plan on this axle: each as many as were said. */
-function alsoUndone(s: JobState): Fastener[] {
-  const axle = s.context.type.axles[s.axle];
-  const end = otherEnd(s.axle);
-  const all = [
-    ...jointsOf(s.axle, axle).flatMap((id) => fastenersAt(axle, id)),
-    // A wheel that was moved on the other axle: its nuts are owed like any.
-    ...SIDES.flatMap((side) => fastenersAt(s.context.type.axles[end], jointId(end, side, 'wheel-nuts'))),
-  ];
-  return [...s.undone].flatMap(([id, count]) => {
-    const f = all.find((x) => x.id === id);
-    return f ? [{ ...f, count: Math.min(count, f.count) }] : [];
-  });
-}
-
-/** The fasteners of a joint that nobody plans to undo: what may be said to be undone beside the plan. */
-export function mayBeUndone(s: JobState, joint: JointId): Fastener[] {
-  const { axle: end, kind } = partsOf(joint);
-  // One axle a job: the first thing that is chosen or undone says which. A wheel is moved on any.
-  if (end !== s.axle && kind !== 'wheel-nuts' && (workJoints(s).length > 0 || s.undone.size > 0)) return [];
-  const axle = s.context.type.axles[end];
-  const planned = fastenersFor(end, axle, plannedJoints(s), disturbing(s)).map((f) => f.id);
-  return fastenersAt(axle, joint).filter((f) => !planned.includes(f.id));
-}
-
-/** Whether the plan counts rusty minutes: as somebody said, else as the customer did. */
-export const isRusty = (s: JobState): boolean => s.setup?.corroded ?? s.complaint?.history.includes('corrosion') ?? false;
-
-/** The new parts by their joints, as far as one was chosen. */
-const fittedParts = (s: JobState): ReadonlyMap<JointId, Part> =>
-  new Map(
-    s.choices.filter((c) => c.body.part.kind !== 'refit').flatMap((c) => c.body.joints.map((id) => [id, c.body.part] as const)),
-  );
-
-/** Steps at which something was done with sparks or a flame: the fire watch waits for them. */
-export const burntAt = (s: JobState): StepId[] => [
-  ...new Set(
-    s.rungs.flatMap((r) => (rungOf(r.body.ladder, r.body.rung)?.fire && splitStep(r.body.step) ? [r.body.step as StepId] : [])),
-  ),
-];
-
-/** The steps of what was not declined, on the axle the job is about; none where nothing is undone. */
-export const planOf = onceAState((s): readonly PlannedStep[] => {
-  const joints = plannedJoints(s);
-  const also = alsoUndone(s);
-  if (joints.length === 0 && also.length === 0) return [];
-  return planFor({
-    end: s.axle,
-    axle: s.context.type.axles[s.axle],
-    joints,
-    also,
-    refit: refitted(s, joints),
-    fitted: fittedParts(s),
-    after: (joint) => axleAt(s, joint),
-    opens: (joint) => opensAt(s, joint),
-    arranged: s.arranged,
-    room: roomsOf(s),
-    otherLength: otherLength(s),
-    equipment: s.setup?.equipment ?? 'lift',
-    corroded: isRusty(s),
-    jackingPoints: s.context.type.jackingPoints,
-    dialect: s.context.rules.dialect,
-    times: s.context.file?.times ?? [],
-    burnt: burntAt(s),
-    rubberStanding: s.steps.get('height')?.body.state === 'cannot now',
-    wrenches: s.context.gauges.filter((g) => g.kind === 'torque wrench').length || 1,
-  });
-});
 
 /**
  * A step's caution that nobody has read in this job: word for word the same at another step it was read there. With several at
@@ -147,9 +75,10 @@ export function doubted(s: JobState, joint: JointId): boolean {
 }
 
 /** What comes off with the parts that are worked on. */
-export const piecesOf = onceAState((s): readonly Piece[] =>
-  piecesFor(s.context.type.axles[s.axle], plannedJoints(s), refitted(s, plannedJoints(s)), (joint) => opensAt(s, joint)),
-);
+export const piecesOf = onceAState((s): readonly Piece[] => workedAxles(s).flatMap((end) => piecesAt(atAxle(s, end))));
+/** What comes off at the state's axle. */
+export const piecesAt = (s: JobState): Piece[] =>
+  piecesFor(s.context.type.axles[s.axle], plannedJoints(s), refitted(s, plannedJoints(s)), (joint) => opensAt(s, joint));
 
 /** What a hand needs to turn one fastener: the nut's or bolt's size, and how the stud is held. */
 export interface Hardware {
@@ -191,7 +120,12 @@ function pastCalibration(s: JobState, fastener: FastenerId): string | undefined 
 const endOf = (kind: FastenerKind): LinkEnd => (kind === 'link-lower-nut' ? 'lower' : 'upper');
 
 /** Every fastener the work disturbs with the value that rules it, the hardware it has and the record. */
-export const fastenersOf = onceAState((s): readonly FastenerView[] => {
+export const fastenersOf = onceAState((s): readonly FastenerView[] =>
+  undoneAxles(s).flatMap((end) => fastenersAtAxle(atAxle(s, end), s.axle)),
+);
+
+/** Those of the work at the state's axle. @param about the axle the job is about */
+function fastenersAtAxle(s: JobState, about: AxleEnd): FastenerView[] {
   // What was found last speaks, before what the file has.
   const by = (publisher: BookValue['publisher'], end: AxleEnd = s.axle) =>
     s.book.flatMap((b) => (b.body.axle === end && b.body.value.publisher === publisher ? [b.body.value] : [])).reverse();
@@ -253,7 +187,7 @@ export const fastenersOf = onceAState((s): readonly FastenerView[] => {
         part.kind !== 'refit' &&
         (end?.hold === undefined || part.nutsSupplied === undefined || (part.nutsSupplied && end.nutHexMm === undefined)),
       name,
-      label: `${fastener.kind === 'shield-bolt' ? name : `${name}, ${fastener.side}${fastener.axle === s.axle ? '' : ` ${fastener.axle}`}`}${of === undefined ? '' : `, ${fastener.count} of ${of}`}`,
+      label: `${fastener.kind === 'shield-bolt' ? name : `${name}, ${fastener.side}${fastener.axle === about ? '' : ` ${fastener.axle}`}`}${of === undefined ? '' : `, ${fastener.count} of ${of}`}`,
       of,
       ruling,
       ...audit,
@@ -269,7 +203,7 @@ export const fastenersOf = onceAState((s): readonly FastenerView[] => {
       wheelOwed: fastener.kind === 'wheel-nut' && byWheel,
     };
   });
-});
+}
 
 /** The steps of the plan that are done. */
 const stepsDone = onceAState((s): ReadonlySet<StepId> => {

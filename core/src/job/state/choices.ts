@@ -1,7 +1,7 @@
 import type { Entry, EntryBodies, Ledger } from '../../ledger';
 import { assemblyJoints, assemblyOf, JOINT_SPECS, partsOf, type JointId } from '../../joint';
 import { isAdjustable, type Part } from '../../parts';
-import { fittedBy, otherStep } from '../../plan';
+import { fittedBy, otherStep, stepOfAxle, type PlainStepId } from '../../plan';
 import type { AxleEnd, AxleSpec } from '../../vehicle';
 
 /** How a choice stands: put to the customer and not answered, answered, or passed over for another one of its line. */
@@ -131,8 +131,13 @@ function lineStanding(options: readonly ChoiceOption[]): Standing {
   return 'not taken';
 }
 
-/** @param axles the type's, which say how a part of theirs is put on */
-export function choicesState({ kept, entries }: Ledger, axles: Readonly<Record<AxleEnd, AxleSpec>>): ChoicesState {
+/** @param axles the type's, which say how a part of theirs is put on; @param about the axle the job is about */
+export function choicesState(
+  { kept, entries }: Ledger,
+  axles: Readonly<Record<AxleEnd, AxleSpec>>,
+  about: AxleEnd,
+): ChoicesState {
+  const done = (end: AxleEnd, step: PlainStepId) => kept.step.get(stepOfAxle(end, about, step))?.body.state === 'done';
   const at = new Map(entries.map((e, i) => [e.id, i]));
   const order = (id: string) => at.get(id) ?? -1;
   const standing = standings(kept.choose, kept.answer, order);
@@ -168,7 +173,7 @@ export function choicesState({ kept, entries }: Ledger, axles: Readonly<Record<A
   const bought = choices.filter((c) => c.body.part.kind !== 'refit');
   for (const id of bought.flatMap((c) => c.body.joints))
     // Before its work was laid out, a part beside the bar was one step: those tapes stand.
-    if ([fittedBy(id, axles[partsOf(id).axle]), otherStep(id)].some((step) => kept.step.get(step)?.body.state === 'done'))
+    if ([fittedBy(id, axles[partsOf(id).axle]), otherStep(id)].some((step) => done(partsOf(id).axle, step)))
       for (const end of assemblyJoints(id)) renewed.add(end);
   return {
     sizes: kept.size,

@@ -1,5 +1,6 @@
 import { isJointId, partsOf, type JointId } from '../../joint';
 import type { Entry, Ledger } from '../../ledger';
+import { axleOfStep, plainStep } from '../../plan';
 import { after, UNSAID, type StandingChange, type VehicleStanding } from '../../standing';
 import { SIDES, type AxleEnd, type Side, type VehicleState } from '../../vehicle';
 
@@ -32,24 +33,30 @@ function changes(e: Entry, { kept }: Ledger, axle: AxleEnd): StandingChange[] {
     case 'step':
       // What was taken back was not done.
       if (kept.step.get(e.body.step) !== e || e.body.state !== 'done') return [];
-      switch (e.body.step) {
-        case 'raise':
-          return [{ what: 'stands', state: 'both-hanging', axle, lift }];
-        case 'wheels-off':
-          return [{ what: 'wheels', axle, on: false }];
-        case 'ride-height':
-          return [{ what: 'stands', state: 'under-arm', axle, lift }];
-        case 'wheels-on':
-          return [{ what: 'wheels', axle, on: true }];
-        case 'lower':
-          return [{ what: 'down' }];
-        default:
-          return [];
-      }
+      return ofStep(e.body.step, axle, lift);
     // It was driven: it stands on its wheels, and all of them are on.
     case 'drive':
     case 'road-test':
     case 'hand-back':
+      return [{ what: 'down' }];
+    default:
+      return [];
+  }
+}
+
+/** What a step that is done puts otherwise. @param about the axle the job is about */
+function ofStep(step: string, about: AxleEnd, lift: boolean): StandingChange[] {
+  const axle = axleOfStep(step) ?? about;
+  switch (plainStep(step)) {
+    case 'raise':
+      return [{ what: 'stands', state: 'both-hanging', axle, lift }];
+    case 'wheels-off':
+      return [{ what: 'wheels', axle, on: false }];
+    case 'ride-height':
+      return [{ what: 'stands', state: 'under-arm', axle, lift }];
+    case 'wheels-on':
+      return [{ what: 'wheels', axle, on: true }];
+    case 'lower':
       return [{ what: 'down' }];
     default:
       return [];

@@ -1,7 +1,7 @@
 import { isJointId, partsOf, type FastenerId, type JointId } from '../../joint';
 import type { Entry, EntryBodies, Ledger } from '../../ledger';
-import type { Arranged, Arrangement, StepId } from '../../plan';
-import type { AxleEnd } from '../../vehicle';
+import { stepOfAxle, type Arranged, type Arrangement, type PlainStepId } from '../../plan';
+import { AXLES, type AxleEnd } from '../../vehicle';
 
 /** What was undone, fitted and tightened. */
 export interface WorkState {
@@ -16,8 +16,8 @@ export interface WorkState {
   readonly troubles: readonly Entry<'trouble'>[];
   /** The rungs tried, oldest first. */
   readonly rungs: readonly Entry<'rung'>[];
-  /** How it is gone about, as it was said; what came off is off, whatever was said before. */
-  readonly arranged: Arranged;
+  /** How it is gone about at each axle, as it was said; what came off is off, whatever was said before. */
+  readonly arranged: Readonly<Record<AxleEnd, Arranged>>;
   /** Where there is little room to swing. */
   readonly rooms: ReadonlyMap<string, Entry<'room'>>;
   /** What a part's own sheet says both links of an axle are set to. */
@@ -44,10 +44,10 @@ export interface WorkState {
 }
 
 /** Wheels and shield that were off in this job: they go on again, and their torques are owed. */
-function cameOff({ entries, struck, kept }: Ledger, axle: AxleEnd): (readonly [Arrangement, true])[] {
-  const done = (step: StepId) => kept.step.get(step)?.body.state === 'done';
+function cameOff({ entries, struck, kept }: Ledger, about: AxleEnd, axle: AxleEnd): (readonly [Arrangement, true])[] {
+  const done = (step: PlainStepId) => kept.step.get(stepOfAxle(axle, about, step))?.body.state === 'done';
   const at = (e: Entry): boolean => {
-    if (e.kind === 'stands') return e.body.state === 'wheels-off' && (e.body.axle ?? axle) === axle;
+    if (e.kind === 'stands') return e.body.state === 'wheels-off' && (e.body.axle ?? about) === axle;
     if (e.kind === 'reading') return e.body.state === 'wheels-off' && partsOf(e.body.joint).axle === axle;
     if (e.kind !== 'check' || e.body.state !== 'wheels-off') return false;
     return e.body.results.some((r) => isJointId(r.joint) && partsOf(r.joint).axle === axle);
@@ -56,7 +56,12 @@ function cameOff({ entries, struck, kept }: Ledger, axle: AxleEnd): (readonly [A
   return [...(wheels ? [['wheels off', true] as const] : []), ...(done('shield-off') ? [['shield off', true] as const] : [])];
 }
 
-/** @param axle the axle the work is at */
+function arrangedAt(l: Ledger, about: AxleEnd, end: AxleEnd): Arranged {
+  const said = [...l.kept.arrange.values()].filter((e) => (e.body.axle ?? about) === end);
+  return new Map([...said.map((e) => [e.body.what, e.body.yes] as const), ...cameOff(l, about, end)]);
+}
+
+/** @param axle the axle the job is about */
 export function workState(l: Ledger, axle: AxleEnd): WorkState {
   const { kept } = l;
   return {
@@ -66,7 +71,7 @@ export function workState(l: Ledger, axle: AxleEnd): WorkState {
     crew: kept.crew,
     troubles: kept.trouble,
     rungs: kept.rung,
-    arranged: new Map([...[...kept.arrange].map(([what, e]) => [what as Arrangement, e.body.yes] as const), ...cameOff(l, axle)]),
+    arranged: Object.fromEntries(AXLES.map((end) => [end, arrangedAt(l, axle, end)])) as Record<AxleEnd, Arranged>,
     rooms: kept.room,
     targets: kept.target,
     undone: new Map([...kept.undone.values()].filter((e) => e.body.count > 0).map((e) => [e.body.fastener, e.body.count])),

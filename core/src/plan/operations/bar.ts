@@ -3,7 +3,7 @@ import { sayBarChange } from '../../mechanics';
 import { sayHex } from '../../thread';
 import { linkUndo } from '../../vehicle';
 import { facingsAt } from '../pieces';
-import type { Step } from '../step';
+import type { PlainStep } from '../step';
 import type { StepId } from '../step-id';
 import { frameBushing } from './frame-bushing';
 import { link } from './link';
@@ -16,7 +16,7 @@ const changed = (w: Work, joint: JointId): string => {
 };
 
 /** The old bar against the new one. */
-const beside = (w: Work, joint: JointId): Step =>
+const beside = (w: Work, joint: JointId): PlainStep =>
   step({
     id: 'bar-beside',
     phase: 'fit',
@@ -35,7 +35,7 @@ export const bar: PartOperation = {
   renews: (kind, axle) =>
     kind === 'bar' && axle.bar !== null && axle.bar.joins === 'links' && (axle.bar.control ?? 'passive') === 'passive',
   fittedBy: () => 'bar-in',
-  undo(w, _side, joint): Step[] {
+  undo(w, _side, joint): PlainStep[] {
     const both = ['left', 'right'] as const;
     const { bushing } = w.axle;
     const linksOff = both.every((s) => w.on(s, link).length > 0);
@@ -45,7 +45,7 @@ export const bar: PartOperation = {
       ...(w.on(s, link).length ? ([`link-off-${s}`] as const) : []),
       ...(w.on(s, frameBushing).length ? ([`bushing-off-${s}`] as const) : []),
     ]);
-    const out: Step[] = [];
+    const out: PlainStep[] = [];
     if (!linksOff)
       out.push(
         step({
@@ -108,7 +108,7 @@ export const bar: PartOperation = {
     if (!w.refit.includes(joint)) out.push(beside(w, joint));
     return out;
   },
-  fit(w, _side, joint, after): Step[] {
+  fit(w, _side, joint, after): PlainStep[] {
     // Links and bushings that are renewed too go on by steps of their own, and are looked at there.
     const others = w.sides.flatMap((s) => [...w.on(s, link), ...w.on(s, frameBushing)]);
     const own = others.length > 0;
@@ -132,7 +132,7 @@ export const bar: PartOperation = {
 };
 
 /** After it is tight: the bar clears everything at both ends of the travel. */
-export const barClear = (w: Work, tightened: readonly Step[]): Step =>
+export const barClear = (w: Work, tightened: readonly PlainStep[]): PlainStep =>
   step({
     id: 'bar-clear',
     phase: 'tighten',

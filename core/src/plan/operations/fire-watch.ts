@@ -1,9 +1,9 @@
 import { FIRE_WATCH_MIN } from '../rungs';
-import type { Step } from '../step';
+import type { PlainStep } from '../step';
 import { step, type Work } from './operation';
 
 /** After sparks or a flame: a watch that nobody cuts short, and a last look. */
-export const fireWatch = (w: Work): Step[] => [
+export const fireWatch = (w: Work): PlainStep[] => [
   step({
     id: 'fire-watch',
     phase: 'undo',

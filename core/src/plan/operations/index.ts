@@ -1,6 +1,6 @@
 import { partsOf, type JointId, type JointKind } from '../../joint';
 import type { AxleSpec } from '../../vehicle';
-import type { StepId } from '../step-id';
+import type { PlainStepId } from '../step-id';
 import { bar } from './bar';
 import { frameBushing } from './frame-bushing';
 import { link } from './link';
@@ -15,7 +15,7 @@ export const operationFor = (kind: JointKind, axle: AxleSpec): PartOperation =>
   PART_OPERATIONS.find((o) => o.renews(kind, axle)) ?? otherJoint;
 
 /** The step after which the part of this joint is the new one. */
-export const fittedBy = (joint: JointId, axle: AxleSpec): StepId => operationFor(partsOf(joint).kind, axle).fittedBy(joint);
+export const fittedBy = (joint: JointId, axle: AxleSpec): PlainStepId => operationFor(partsOf(joint).kind, axle).fittedBy(joint);
 export { bar, barClear } from './bar';
 export { fireWatch } from './fire-watch';
 export { frameBushing } from './frame-bushing';

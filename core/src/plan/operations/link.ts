@@ -17,7 +17,7 @@ import {
 } from '../../vehicle';
 import { facingsAt } from '../pieces';
 import { sideStep } from '../step-id';
-import type { Step } from '../step';
+import type { PlainStep } from '../step';
 import type { StepId } from '../step-id';
 import { step, type PartOperation, type Work } from './operation';
 
@@ -78,7 +78,7 @@ const offAfter = (w: Work, side: Side): StepId[] => [
 ];
 
 /** One end let go so that something else can be reached; the link stays on its other end. */
-function endOff(w: Work, side: Side, joint: JointId, spec: LinkSpec, end: LinkEnd): Step {
+function endOff(w: Work, side: Side, joint: JointId, spec: LinkSpec, end: LinkEnd): PlainStep {
   const undo = linkUndo(spec, [end]);
   return step({
     id: sideStep('link-off', side),
@@ -96,7 +96,7 @@ function endOff(w: Work, side: Side, joint: JointId, spec: LinkSpec, end: LinkEn
 }
 
 /** A link that is set by turning: each end held in the middle of its swing until its lock nut is tight. */
-function centred(w: Work, side: Side, joint: JointId): Step[] {
+function centred(w: Work, side: Side, joint: JointId): PlainStep[] {
   const axle = w.after(joint);
   if (!axle.link || !isSetByTurning(LINKS[axle.link.kind])) return [];
   return [

@@ -1,11 +1,11 @@
 import type { JointId } from '../../joint';
-import type { Step } from '../step';
+import type { PlainStep } from '../step';
 import { sideStep } from '../step-id';
 import { SOAK_MINUTES } from '../times';
 import { step, type Work } from './operation';
 
 /** Penetrant on both sides before either is undone, and the load off the bar. @param first the joint a side's step hangs on */
-export function loosen(w: Work, first: (side: Work['sides'][number]) => JointId): Step[] {
+export function loosen(w: Work, first: (side: Work['sides'][number]) => JointId): PlainStep[] {
   return [
     ...w.sides.map((side) =>
       step({

@@ -1,11 +1,11 @@
 import { capital } from '../../text';
-import type { Step } from '../step';
+import type { PlainStep } from '../step';
 import { tightenStep, type StepId } from '../step-id';
 import { step, wheelSocket, type Work } from './operation';
 
 /** Shield and wheels on, down, wheel nuts in star order. @param after everything that is done with the wheels off */
-export function lower(w: Work, after: readonly StepId[]): Step[] {
-  const out: Step[] = [];
+export function lower(w: Work, after: readonly StepId[]): PlainStep[] {
+  const out: PlainStep[] = [];
   const shield = w.fasteners.find((f) => f.kind === 'shield-bolt');
   if (shield)
     out.push(

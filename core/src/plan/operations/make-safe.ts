@@ -1,9 +1,9 @@
 import { otherEnd } from '../../vehicle';
-import type { Step } from '../step';
+import type { PlainStep } from '../step';
 import { step, wheelSocket, type Work } from './operation';
 
 /** Up, both wheels hanging. */
-function raise(w: Work, rideHeight: boolean): Step {
+function raise(w: Work, rideHeight: boolean): PlainStep {
   const { end } = w;
   const lift = w.equipment === 'lift';
   const cracked = w.off.includes('wheels') && !lift;
@@ -22,13 +22,13 @@ function raise(w: Work, rideHeight: boolean): Step {
 }
 
 /** Chocked, measured, raised, wheels and shield off. */
-export function makeSafe(w: Work): Step[] {
+export function makeSafe(w: Work): PlainStep[] {
   const { end, axle } = w;
   const wheels = w.off.includes('wheels');
 
   const rideHeight = w.rideHeight && !w.rubberStanding;
   const lift = w.equipment === 'lift';
-  const out: Step[] = [
+  const out: PlainStep[] = [
     step({
       id: 'chock',
       phase: 'make safe',

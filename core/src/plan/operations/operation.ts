@@ -1,8 +1,8 @@
 import type { Before, Fastener, JointId, JointKind } from '../../joint';
 import { sayHex } from '../../thread';
 import type { AxleSpec, Side } from '../../vehicle';
-import type { PlanInput, Step } from '../step';
-import type { StepId } from '../step-id';
+import type { PlanInput, PlainStep } from '../step';
+import type { PlainStepId, StepId } from '../step-id';
 import type { Takes, Task } from '../times';
 
 /** The work of one plan, as every operation sees it. */
@@ -28,15 +28,17 @@ export interface PartOperation {
   /** The joints whose part it renews, on such an axle. */
   renews(kind: JointKind, axle: AxleSpec): boolean;
   /** The step after which the part of this joint is the new one. */
-  fittedBy(joint: JointId): StepId;
+  fittedBy(joint: JointId): PlainStepId;
   /** Off, in the hand and compared; the fitting of its side waits for the last of these. */
-  undo(w: Work, side: Side, joint: JointId): readonly Step[];
+  undo(w: Work, side: Side, joint: JointId): readonly PlainStep[];
   /** On, each thread by hand. @param after everything of this side is off */
-  fit(w: Work, side: Side, joint: JointId, after: readonly StepId[]): readonly Step[];
+  fit(w: Work, side: Side, joint: JointId, after: readonly StepId[]): readonly PlainStep[];
 }
 
 /** A step from what it must say. */
-export const step = (s: Omit<Step, 'tools' | 'soakMinutes'> & Partial<Pick<Step, 'tools' | 'soakMinutes'>>): Step => ({
+export const step = (
+  s: Omit<PlainStep, 'tools' | 'soakMinutes'> & Partial<Pick<PlainStep, 'tools' | 'soakMinutes'>>,
+): PlainStep => ({
   tools: [],
   soakMinutes: 0,
   ...s,

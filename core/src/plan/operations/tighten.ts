@@ -2,7 +2,7 @@ import { JOINT_SPECS, partsOf, type Fastener, type JointId } from '../../joint';
 import { sayHex } from '../../thread';
 import { fastenerName } from '../../torque';
 import type { Side } from '../../vehicle';
-import type { Step } from '../step';
+import type { PlainStep } from '../step';
 import { tightenStep, type StepId } from '../step-id';
 import { step, type Work } from './operation';
 
@@ -10,7 +10,7 @@ import { step, type Work } from './operation';
 const isAt = (joint: JointId, side: Side): boolean =>
   partsOf(joint).side === side || JOINT_SPECS[partsOf(joint).kind].acrossVehicle !== null;
 
-const one = (w: Work, f: Fastener, needs: readonly StepId[]): Step =>
+const one = (w: Work, f: Fastener, needs: readonly StepId[]): PlainStep =>
   step({
     id: tightenStep(f.id),
     phase: 'tighten',
@@ -28,7 +28,7 @@ const one = (w: Work, f: Fastener, needs: readonly StepId[]): Step =>
   });
 
 /** Gripped rubber with the vehicle on its own wheels: its height is the right one by itself. */
-export const tightenStanding = (w: Work): Step[] =>
+export const tightenStanding = (w: Work): PlainStep[] =>
   w.fasteners
     .filter((f) => f.rideHeight && f.kind !== 'wheel-nut' && f.kind !== 'shield-bolt')
     .map((f) => ({
@@ -38,7 +38,7 @@ export const tightenStanding = (w: Work): Step[] =>
     }));
 
 /** What turns freely at any height, then gripped rubber at ride height. @param fitted the fitting steps of both sides */
-export function tighten(w: Work, fitted: readonly Step[]): Step[] {
+export function tighten(w: Work, fitted: readonly PlainStep[]): PlainStep[] {
   const ofSide = (side: Side) => fitted.filter((s) => s.joint && isAt(s.joint, side)).map((s) => s.id);
   const parts = w.fasteners.filter((f) => f.kind !== 'wheel-nut' && f.kind !== 'shield-bolt');
   // What came off only to get at something goes back when that is in and tight.

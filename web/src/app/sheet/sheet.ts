@@ -27,6 +27,9 @@ import {
   runningWaits,
   sayLeftBefore,
   STATIONS,
+  atAxle,
+  plainStep,
+  type AxleEnd,
   type JointId,
   type Station,
 } from '@ash-knot/core';
@@ -111,15 +114,16 @@ export class Sheet {
   protected draw(): void {
     const [s, v] = [this.store.state(), this.store.view()];
     if (!s || !v) return;
-    const end = this.store.axle();
+    const end = this.end();
     this.drawings.open({ end, axle: s.axles[end], title: `${v.vehicle.plate}, ${v.vehicle.typeName}, ${end} axle` });
   }
   /** While the load comes off and the links come off, the plate says which way their eyes spring. */
   protected readonly jumps = computed(() => {
     const [s, n] = [this.store.state(), this.store.next()];
     const step = n && placeOf(n.action)?.step;
-    if (!s || this.station() !== 'work' || !(step === 'unload' || step?.startsWith('link-off'))) return null;
-    return linkLoad(s)?.eyes ?? null;
+    const plain = plainStep(step ?? '');
+    if (!s || this.station() !== 'work' || !(plain === 'unload' || plain.startsWith('link-off'))) return null;
+    return linkLoad(atAxle(s, this.end()))?.eyes ?? null;
   });
   private readonly opened = inject(Records).openedStep;
   protected readonly offered = computed(() => (this.station() === 'settle' ? this.store.offered() : null));
@@ -132,6 +136,11 @@ export class Sheet {
     const next = this.store.next();
     const id = this.opened() ?? (next && placeOf(next.action)?.step);
     return this.station() === 'work' ? this.store.plan().find((p) => p.id === id) : undefined;
+  });
+  /** The axle on the plate: the open step's, until somebody turns it over. */
+  protected readonly end = linkedSignal<{ shown: AxleEnd; step: AxleEnd | undefined }, AxleEnd>({
+    source: () => ({ shown: this.store.axle(), step: this.openStep()?.axle }),
+    computation: (now, before) => (before && before.source.shown !== now.shown ? now.shown : (now.step ?? now.shown)),
   });
   /** What it is at, taken apart; away from Work the joint that is looked at, or what is worked on. */
   protected readonly apartAt = computed(() => {
@@ -169,14 +178,7 @@ export class Sheet {
   protected readonly looks = computed(() => {
     const [s, n] = [this.store.state(), this.spoken()];
     const place = n && placeOf(n.action);
-    if (
-      !s ||
-      this.station() !== 'find' ||
-      place?.at !== 'round' ||
-      !place.check ||
-      !place.axle ||
-      place.axle !== this.store.axle()
-    )
+    if (!s || this.station() !== 'find' || place?.at !== 'round' || !place.check || !place.axle || place.axle !== this.end())
       return null;
     const check = checksOf(s.context.type.axles[place.axle]).find((c) => c.id === place.check);
     if (!check) return null;

@@ -9,7 +9,7 @@ import { Session } from '../session/session';
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'block' },
   template: `
-    @for (o of offers(); track o.what) {
+    @for (o of offers(); track o.axle + o.what) {
       <p class="mt-2 flex flex-wrap items-center gap-x-3 gap-y-1 text-[15px]" [attr.data-testid]="'arrange-' + o.what">
         <span class="min-w-0 flex-1">{{ session.say(o.says) }}</span>
         @if (o.other; as other) {
@@ -25,6 +25,6 @@ export class ArrangeCard {
   protected readonly session = inject(Session);
   protected readonly offers = computed(() => arrangeOffers(this.store.state()!, this.step()));
   protected say(o: ArrangeOffer, yes: boolean): void {
-    void this.store.write('arrange', { what: o.what, yes });
+    void this.store.write('arrange', { what: o.what, yes, axle: o.axle });
   }
 }

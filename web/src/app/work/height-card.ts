@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { attempt, readHeight, sayHeights, sayHeightsAgain, SIDES, type Side } from '@ash-knot/core';
+import { atAxle, attempt, readHeight, sayHeights, sayHeightsAgain, SIDES, type AxleEnd, type Side } from '@ash-knot/core';
 import { TextField } from '../kit/text-field';
 import { JobStore } from '../job/job-store';
 import { draft } from '../state/draft';
@@ -38,16 +38,18 @@ export class HeightCard {
   protected readonly error = signal('');
   /** Measured again, with the arms raised to what it was. */
   readonly again = input(false);
+  readonly axle = input.required<AxleEnd>();
+  private readonly here = computed(() => atAxle(this.store.state()!, this.axle()));
   protected readonly typed = draft<Record<Side, string>>(`height.${this.store.view()!.id}`, { left: '', right: '' });
   protected readonly full = computed(() => SIDES.every((s) => this.typed()[s].trim() !== ''));
-  protected readonly said = computed(() => (this.again() ? sayHeightsAgain : sayHeights)(this.store.state()!));
+  protected readonly said = computed(() => (this.again() ? sayHeightsAgain : sayHeights)(this.here()));
 
   protected set(side: Side, text: string): void {
     this.typed.update((t) => ({ ...t, [side]: text }));
   }
   protected async save(e?: Event): Promise<void> {
     e?.preventDefault();
-    const s = this.store.state()!;
+    const s = this.here();
     const read = attempt(() => SIDES.map((side) => readHeight(s, side, this.typed()[side], this.again())));
     this.error.set(read.ok ? '' : `${read.error.message} Nothing was changed.`);
     if (read.ok && (await this.store.writeAll(read.value.map((body) => ({ kind: 'height' as const, body }))))) this.typed.clear();

@@ -15,6 +15,7 @@ import {
   workJoints,
   FATES,
   type PlannedStep,
+  plainStep,
 } from '@ash-knot/core';
 import { apartJoints, apartView } from '@ash-knot/core/apart';
 import { ApartPicture } from '../apart/apart';
@@ -188,7 +189,7 @@ export class JobCard {
             : f.state === 'must be published'
               ? 'find the maker’s value'
               : 'no value: firm, marked'
-          : step.id === 'height'
+          : plainStep(step.id) === 'height'
             ? 'L ______ R ______'
             : '',
         source: f?.ruling.kind === 'value' ? f.ruling.value.source : '',

@@ -1,5 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { FATES, PIECE_REASONS, piecesOf, type Fate, type Piece, type PieceReason } from '@ash-knot/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import {
+  FATES,
+  PIECE_REASONS,
+  piecesOf,
+  type Fate,
+  type Piece,
+  type PieceReason,
+  atAxle,
+  piecesAt,
+  type AxleEnd,
+} from '@ash-knot/core';
 import { JobStore } from '../job/job-store';
 import { Picks } from '../kit/picks';
 import { PlaceKey } from '../job/places';
@@ -87,7 +97,12 @@ export class PiecesCard {
   protected readonly session = inject(Session);
   protected readonly fates = FATES;
   protected readonly reasons = PIECE_REASONS;
-  protected readonly pieces = computed(() => piecesOf(this.store.state()!));
+  /** Only what came off at one axle. */
+  readonly axle = input<AxleEnd>();
+  protected readonly pieces = computed(() => {
+    const [s, end] = [this.store.state()!, this.axle()];
+    return end ? piecesAt(atAxle(s, end)) : piecesOf(s);
+  });
   protected readonly unsaid = computed(() => this.pieces().filter((p) => !this.said(p)));
   protected readonly listedSays = computed(() =>
     this.unsaid().length === this.pieces().length ? 'All of it as listed' : 'The rest as listed',

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import {
+  atAxle,
   capital,
   cautionOwed,
   stepKey,
@@ -8,6 +9,7 @@ import {
   lubricantLines,
   lubricantsOwed,
   openTroubles,
+  plainStep,
   sayHeights,
   sayLubricantAsked,
   sayReady,
@@ -77,6 +79,9 @@ export class StepCard {
   private readonly clock = inject(Clock);
   private readonly opened = inject(Records).openedStep;
   protected readonly step = computed(() => this.row().step);
+  /** What it is, and the job as its axle sees it. */
+  protected readonly plain = computed(() => plainStep(this.step().id));
+  private readonly here = computed(() => atAxle(this.store.state()!, this.step().axle));
   /** What is unfolded at it. */
   protected readonly shown = signal<'troubles' | 'tip' | 'room' | null>(null);
   protected show(what: 'troubles' | 'tip' | 'room'): void {
@@ -113,13 +118,13 @@ export class StepCard {
     return strokes ? `Room to swing ${b.swingDeg}°. ${sayStrokes(strokes)}` : '';
   });
   protected readonly swing = computed(() => swingAt(this.store.state()!, this.step()));
-  protected readonly load = computed(() => linkLoad(this.store.state()!));
+  protected readonly load = computed(() => linkLoad(this.here()));
   protected readonly heights = computed(() => {
-    const said = sayHeights(this.store.state()!);
+    const said = sayHeights(this.here());
     return said && capital(said);
   });
   /** Adjustable links are set at this step, at the latest; where it is still open once they are on, at the last one of them. */
-  protected readonly adjusts = computed(() => (setsLink(this.step().id) ? linkSetting(this.store.state()!) : undefined));
+  protected readonly adjusts = computed(() => (setsLink(this.step().id) ? linkSetting(this.here()) : undefined));
   protected readonly setting = computed(() => {
     const set = this.adjusts()?.set;
     return set && capital(set.words);

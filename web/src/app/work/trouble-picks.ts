@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { LADDERS, rarerAt, troublesAt, type PlannedStep, type TroubleId } from '@ash-knot/core';
+import { LADDERS, plainStep, rarerAt, troublesAt, type PlannedStep, type TroubleId } from '@ash-knot/core';
 import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
 
@@ -9,7 +9,7 @@ import { Session } from '../session/session';
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'mt-1 flex flex-wrap gap-2', role: 'group', 'aria-label': 'What is in the way' },
   template: `
-    @if (step().id === 'raise' && (setup()?.equipment ?? 'lift') === 'lift') {
+    @if (plain() === 'raise' && (setup()?.equipment ?? 'lift') === 'lift') {
       <button type="button" class="btn !min-h-12" (click)="noLift()" data-testid="no-lift">No lift today</button>
     }
     @for (t of likely(); track t) {
@@ -26,6 +26,7 @@ export class TroublePicks {
   private readonly store = inject(JobStore);
   private readonly session = inject(Session);
   protected readonly setup = computed(() => this.store.state()!.setup);
+  protected readonly plain = computed(() => plainStep(this.step().id));
   protected readonly likely = computed(() => troublesAt(this.store.state()!, this.step()));
   protected readonly others = computed(() => rarerAt(this.store.state()!, this.step()));
   protected name(t: TroubleId): string {

@@ -12,6 +12,7 @@ import {
   workJoints,
   type FastenerView,
   type PlannedStep,
+  plainStep,
 } from '@ash-knot/core';
 import { JobStore } from '../job/job-store';
 import { PlaceMark, Places, type MarkName } from '../job/places';
@@ -117,7 +118,7 @@ export class Work {
       .join('; ');
   });
   /** The step that asks what came off lies open: it stands there. */
-  protected readonly finishing = computed(() => this.rows().some((r) => r.open && !r.done && r.step.id === 'finish'));
+  protected readonly finishing = computed(() => this.rows().some((r) => r.open && !r.done && plainStep(r.step.id) === 'finish'));
   /** The clock of a moment; on another day with its day. */
   private when(ms: number): string {
     return dayOfYear(ms) === dayOfYear(this.clock.now()) ? clock(ms) : `${dayOfYear(ms)}, ${clock(ms)}`;

@@ -99,7 +99,7 @@ test('opened only to get at the bushings: one end of each link off and on again,
   expect(way.some((t) => /link in the hand/.test(t))).toBe(false);
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
   const tape = await tapeOf(page, job);
-  expect(bodies(tape, 'arrange')).toEqual([{ what: 'wheels off', yes: false }]);
+  expect(bodies(tape, 'arrange')).toEqual([{ what: 'wheels off', yes: false, axle: 'front' }]);
   const pulled = [...bodies(tape, 'torque'), ...bodies(tape, 'mark'), ...bodies(tape, 'clicks')].map((b) => b.fastener);
   expect(pulled.filter((f) => f.includes('wheel-nut'))).toEqual([]);
   expect(pulled.filter((f) => f.includes('link-')).sort()).toEqual(['front.left.link-lower-nut', 'front.right.link-lower-nut']);
@@ -250,5 +250,35 @@ test('an eye above and a ball stud below, bushings with it: the stud’s trouble
   ]);
   expect(bodies(tape, 'coat')).toEqual([{ fastener: 'front.left.link-lower-nut', what: 'anti-seize' }]);
   const sheet = await sheetOf(page, job);
+  expect(sheet).not.toMatch(/undefined|NaN|\.\./);
+});
+
+test('front and rear links in one visit: up once, each step with its axle, the plate and its heights with it, on a phone', async ({
+  page,
+}) => {
+  test.setTimeout(240_000);
+  await signIn(page);
+  const plate = 'SCH 14';
+  const job = await begun(page, plate, [
+    { joints: both('link-lower'), part: await partOf(page, 'ball-stud link', plate) },
+    { joints: both('link-lower', 'rear'), part: await partOf(page, 'stud-and-bushing link', plate, 'rear') },
+  ]);
+  await follow(page, /^Rear axle: measure hub to arch/, WHOLE);
+  await expect(page.locator('[data-step="rear:height"]')).toBeVisible();
+  await page.setViewportSize({ width: 390, height: 844 });
+  const way = await follow(page, /^Handed back/, WHOLE, 200);
+  expect(way.filter((t) => /^Raise it/.test(t))).toEqual(expect.arrayContaining(['Raise it, the wheels of both axles hanging.']));
+  expect(way.some((t) => /^Rear axle: undo the upper bolt and the lower nut of the left link/.test(t))).toBe(true);
+  expect(way.filter((t) => t.startsWith('Down on the ground')).length).toBe(1);
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  const tape = await tapeOf(page, job);
+  // Only the rear link has rubber that is gripped: at the front nothing is a matter of height.
+  expect(new Set(bodies(tape, 'height').map((b) => b.axle))).toEqual(new Set(['rear']));
+  const pulled = [...bodies(tape, 'torque'), ...bodies(tape, 'mark'), ...bodies(tape, 'clicks')].map((b) => b.fastener);
+  for (const end of ['front', 'rear'])
+    for (const kind of ['link-upper-nut', 'link-lower-nut', 'wheel-nut'])
+      expect(pulled.filter((f) => f.startsWith(end) && f.endsWith(kind)).length).toBe(2);
+  const sheet = await sheetOf(page, job);
+  expect(sheet).toMatch(/Link, upper nut, left rear/);
   expect(sheet).not.toMatch(/undefined|NaN|\.\./);
 });

@@ -88,11 +88,11 @@ export async function begun(
 /** While it soaks, something is done. */
 export const SOAKS = { say: { 'While it soaks': 1 } };
 
-export const both = (kind: string) => ['left', 'right'].map((s) => `front.${s}.${kind}` as JointId);
-export const partOf = async (page: Page, kind: string, plate: string) => {
+export const both = (kind: string, axle = 'front') => ['left', 'right'].map((s) => `${axle}.${s}.${kind}` as JointId);
+export const partOf = async (page: Page, kind: string, plate: string, axle = 'front') => {
   const [v] = (await (await page.request.get(`/api/vehicles?q=${encodeURIComponent(plate)}`)).json()) as { typeId: string }[];
   const { parts } = (await (
-    await page.request.get(`/api/parts?kind=${encodeURIComponent(kind)}&typeId=${v!.typeId}&axle=front`)
+    await page.request.get(`/api/parts?kind=${encodeURIComponent(kind)}&typeId=${v!.typeId}&axle=${axle}`)
   ).json()) as { parts: Part[] };
   return parts.find((p) => p.stock >= 2 && p.sided === 'either') ?? parts[0]!;
 };

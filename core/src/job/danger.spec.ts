@@ -100,7 +100,7 @@ describe('the ways that let it go, and let it go no more', () => {
     const front = e('choose', { joints: ['front.left.link-lower'], part: LINK_PART, quantity: 1 });
     const yes = e('answer', { answer: 'approved', what: 'it', parts: [front.id], who: 'o', how: 'by phone', warning: '' });
     const all = [purpose(), seen, front, yes, ...chosen(spring, 'Spring')];
-    expect(held(all)).toMatch(/Left spring: found dangerous, and the new one is not on/);
+    expect(held(all)).toMatch(/Left rear spring: found dangerous, and the new one is not on/);
     expect(openDangers(foldJob(OTHER, all)).flatMap((d) => d.at)).toEqual([spring]);
     const fits = planOf(foldJob(OTHER, all)).find((p) => p.phase === 'fit' && p.joint === spring)!;
     expect(fits.id).toBe(`rear:other-${spring}`);

@@ -1,13 +1,13 @@
 import { sayFault } from '../diagnosis';
 import { jointsOf, splitFastener } from '../joint';
-import type { LedgerWords } from '../ledger';
+import type { Cause, LedgerWords } from '../ledger';
 import { piecesFor, type PlannedStep } from '../plan';
 import { spoken, type Dialect } from '../text';
 import { fastenerName } from '../torque';
 import type { Measures } from '../units';
 import { AXLES } from '../vehicle';
 import type { JobState } from './fold';
-import { sayParts } from './say';
+import { sayJoints, sayParts } from './say';
 
 /** How ids are said in this shop's dialect; steps and pieces by their names where the job is at hand. */
 export function ledgerWords(
@@ -19,14 +19,15 @@ export function ledgerWords(
   const axles = job?.state.context.type.axles;
   const pieces = axles ? AXLES.flatMap((end) => piecesFor(axles[end], jointsOf(end, axles[end]))) : [];
   return {
-    joint: (j) => sayFault(j, dialect),
+    joint: (j) => (job ? sayJoints(job.state, [j as Cause]) : sayFault(j, dialect)),
     parts: (ids) => sayParts(dialect, ids),
     step: (id) => job?.plan.find((p) => p.id === id)?.title ?? id.replaceAll('-', ' '),
     fastener: (f) => {
       const at = splitFastener(f);
       // The shield is one, whichever side its screws are kept under.
       if (at?.kind === 'shield-bolt') return fastenerName(at.kind, dialect);
-      return at ? `${fastenerName(at.kind, dialect)}, ${at.side}` : f;
+      const end = at && job && at.axle !== job.state.axle ? ` ${at.axle}` : '';
+      return at ? `${fastenerName(at.kind, dialect)}, ${at.side}${end}` : f;
     },
     say: (t) => spoken(t, dialect),
     measures,

@@ -54,8 +54,12 @@ export function planBoth(inputs: readonly PlanInput[], about: AxleEnd): PlannedS
   return schedule([...first, ...rest.map((s) => (s.needs.length === 0 ? { ...s, needs: ends } : s))]);
 }
 
-/** What lets it down stands behind everything that is done in the air. */
+/** Penetrant is on everywhere before anything is undone; what lets it down stands behind everything that is done in the air. */
 function inOrder(steps: readonly Step[]): Step[] {
+  const early = (s: Step) => s.phase === 'make safe' || /^(shield-off|soak-)/.test(plainStep(s.id));
+  return downLast([...steps.filter(early), ...steps.filter((s) => !early(s))]);
+}
+function downLast(steps: readonly Step[]): Step[] {
   const down = steps.findIndex((s) => s.id === 'lower');
   if (down < 0) return [...steps];
   const after = (s: Step, i: number) => i >= down && (s.phase === 'lower' || s.needs.includes('lower')) && s.id !== 'wheels-on';

@@ -128,7 +128,7 @@ function nextToChoose(s: JobState): NextLine | undefined {
   // What is dangerous comes before what is only loose.
   const danger = dangerousJoints(s)[0];
   const joint = danger ?? looseJoints(s)[0];
-  const said = joint && speakOf(s.context.rules.dialect, [joint]);
+  const said = joint && speakOf(s.context.rules.dialect, [joint], 0, s.axle);
   // It did not come back and nothing was found: there is nothing to fit.
   if (!joint && s.verdict && s.verdict.body.causes.length === 0) return undefined;
   // What makes it is no joint of the plate, and nothing else was found: it is mended, and driven.

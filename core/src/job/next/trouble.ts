@@ -10,7 +10,7 @@ export function rungLines(t: OpenTrouble, rung: string, title: string, worked: b
   const arranges = worked && t.rungs.find((r) => r.id === rung)?.arranges;
   return [
     line('rung', { step: t.step.id, ladder: t.what, rung, title, worked }),
-    ...(arranges ? [line('arrange', { what: arranges, yes: true })] : []),
+    ...(arranges ? [line('arrange', { what: arranges, yes: true, axle: t.step.axle })] : []),
   ];
 }
 

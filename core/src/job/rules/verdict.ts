@@ -72,7 +72,7 @@ function besideDanger(s: JobState, d: Diagnosis, danger: readonly DangerAt[]): C
 
 /** The sentence for a vehicle that is dangerous. @param danger where */
 export function sayBan(s: JobState, danger: readonly DangerAt[]): string {
-  const d = speakOf(s.context.rules.dialect, danger);
+  const d = speakOf(s.context.rules.dialect, danger, 0, s.axle);
   return `Do not return to the road until ${d.the} ${d.is} repaired.`;
 }
 
@@ -103,7 +103,7 @@ export function verdictView(s: JobState, d: Diagnosis): VerdictView {
   if (d.conflicts[0]) return { kind: 'contradiction', ...d.conflicts[0] };
   const missing = uncleared(s, s.axle);
   if (missing.length) {
-    const few = speakOf(s.context.rules.dialect, missing.slice(0, 3), Math.max(0, missing.length - 3));
+    const few = speakOf(s.context.rules.dialect, missing.slice(0, 3), Math.max(0, missing.length - 3), s.axle);
     return {
       kind: 'blocked',
       missing,

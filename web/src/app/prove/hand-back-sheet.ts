@@ -11,7 +11,6 @@ import {
   upkeepDue,
   isApproved,
   piecesOf,
-  sayJoint,
   sayParts,
   uncapital,
   sayBoth,
@@ -174,7 +173,7 @@ export class HandBackSheet {
     return sayJoints(this.store.state()!, ids);
   }
   protected name(j: JointView): string {
-    return sayJoint(j.id, this.session.dialect());
+    return sayJoints(this.store.state()!, [j.id]);
   }
   protected both({ minNm, maxNm }: TorqueRange): string {
     const say = (unit: string) => showRange(minNm, maxNm, 'torque', unit);

@@ -3,7 +3,7 @@ import type { Entry, EntryBodies } from '@ash-knot/core';
 import type { Page } from '@playwright/test';
 import { begun, both, partOf, REFIT, SOAKS } from './begun';
 import { bigKey, follow, strip, title, type Truth } from './key';
-import { expect, signIn, test } from './yard';
+import { expect, settled, signIn, test } from './yard';
 
 const tapeOf = async (page: Page, job: string): Promise<readonly Entry[]> =>
   ((await (await page.request.get(`/api/jobs/${job}`)).json()) as { entries: Entry[] }).entries;
@@ -232,6 +232,8 @@ test('an eye above and a ball stud below, bushings with it: the stud’s trouble
   await strip(page).getByRole('button', { name: 'Silicone' }).click();
 
   await follow(page, /lower nut, left/i, WHOLE);
+  // What was written before is on the screen.
+  await settled(page);
   await page.getByTestId('coat').click();
   await page.getByTestId('coats').getByRole('button', { name: 'anti-seize' }).click();
   await page.getByTestId('found-value').fill('65');

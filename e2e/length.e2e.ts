@@ -87,7 +87,7 @@ test('bar and wheels at Settle, and all three in the pocket without a sheet', as
   await clean(page, 'the bar');
   await page.getByTestId('figure-back').click();
   await page.getByTestId('figure-wheels').click();
-  await page.getByTestId('wheel-width').fill('255');
+  await page.getByTestId('wheel-size').fill('255/35 R19');
   await expect(page.getByTestId('wheel-fit')).toBeVisible();
   await clean(page, 'other wheels');
   for (const [width, height] of [

@@ -66,6 +66,9 @@ function airsOf(rig: LinkRig): Record<FitPart, Air | undefined> {
   return best;
 }
 
+/** "with the wheel up 70 mm" */
+const sayTravel = (a: Air): string => `with the wheel ${a.travelMm >= 0 ? 'up' : 'down'} ${Math.round(Math.abs(a.travelMm))} mm`;
+
 const PART_WORDS: Readonly<Record<FitPart, string>> = {
   link: 'The link',
   'bar end': 'The bar’s end',
@@ -98,7 +101,7 @@ export function wheelFit(
   };
   const say = (part: FitPart): string => {
     const a = after[part]!;
-    const where = `with the wheel ${a.travelMm >= 0 ? 'up' : 'down'} ${Math.round(Math.abs(a.travelMm))} mm`;
+    const where = sayTravel(a);
     return a.airMm <= 0
       ? `${PART_WORDS[part]} meets the ${a.name} ${where}.`
       : `${PART_WORDS[part]} comes within ${Math.round(a.airMm)} mm of the ${a.name} ${where}.`;
@@ -162,7 +165,7 @@ export function barWayUp(axle: AxleSpec, dropMm: number, loweredMm = 0, reach: R
   const right = !Number.isFinite(gap) || Math.abs(gap) < 2 ? 'either way' : gap > 0 ? 'as drawn' : 'turned over';
   const [good, bad] = right === 'turned over' ? [turnedOver, asDrawn] : [asDrawn, turnedOver];
   const mm = (a: Air | undefined) =>
-    a ? `${Math.round(a.airMm)} mm from the ${a.name} with the wheel ${Math.round(a.travelMm)} mm` : 'clear of all that is known';
+    a ? `${Math.round(a.airMm)} mm from the ${a.name} ${sayTravel(a)}` : 'clear of all that is known';
   return {
     asDrawn,
     turnedOver,

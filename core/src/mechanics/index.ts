@@ -1,5 +1,6 @@
 export * from './linkage';
 export * from './wheel';
+export * from './wheel-size';
 export * from './corner';
 export * from './bar';
 export * from './distance';

@@ -210,4 +210,19 @@ test('other wheels: what they meet, and which way up the bar goes', async () => 
   });
   await b.type(tid('wheel-width'), 'wide');
   expect(await shows(b, tid('wheel-wrong'))).toMatch(/width of the tyre/);
+  await b.type(tid('wheel-width'), '');
+  // As it stands on tyre and rim; its offset alone says nothing, with the old one how far out it stands.
+  await b.type(tid('wheel-size'), '225/40 R18 ET45');
+  expect(await shows(b, tid('wheel-wrong'))).toMatch(/old offset is empty/);
+  await b.type(tid('wheel-offset-was'), '50');
+  await until(() => {
+    b.fixture.detectChanges();
+    return b.text(tid('wheel-drawing')).includes('225 mm wide, 637 mm high');
+  }, 'the other wheel drawn');
+  expect(b.text(tid('wheel-drawing'))).toContain('its middle 5 mm further out');
+  expect(b.el.querySelector(tid('wheel-after'))).not.toBeNull();
+  await until(() => {
+    b.fixture.detectChanges();
+    return /the control arm\s*\d+ mm\s*\d+ mm/.test(b.text(tid('wheel-airs')));
+  }, `air in millimetres in ${b.text()}`);
 });

@@ -8,6 +8,12 @@ const WIDE = 556;
 const LABEL = { wide: 150, narrow: 126 } as const;
 const TOP = 8;
 const ROW = 26;
+/** Half as wide as a letter of a mark, and of a tick. */
+const MARK_HALF = 3.5;
+const TICK_HALF = 4;
+
+/** Words so wide, centred, that none of them is cut off. */
+const within = (x: number, half: number, wide: number): number => Math.max(half, Math.min(wide - half, x));
 
 /** What a link's length has to satisfy, a strip each on one axis, with the links that are there standing on it. */
 @Component({
@@ -55,11 +61,11 @@ const ROW = 26;
       <path [attr.d]="'M' + labelWide() + ' ' + axisY() + 'H' + wide()" stroke="var(--color-bark)" stroke-width="1.4" />
       @for (t of ticks(); track t) {
         <path [attr.d]="'M' + x(t) + ' ' + axisY() + 'v5'" stroke="var(--color-bark)" />
-        <text [attr.x]="x(t)" [attr.y]="axisY() + 19" class="tick">{{ units.lengthDigits(t, 0) }}</text>
+        <text [attr.x]="tickX(t)" [attr.y]="axisY() + 19" class="tick">{{ units.lengthDigits(t, 0) }}</text>
       }
       @for (m of standing(); track m.where + m.x) {
         <path [attr.d]="'M' + m.x + ' ' + (axisY() + 26) + 'l6 10h-12z'" fill="var(--color-bark)" />
-        <text [attr.x]="m.x" [attr.y]="axisY() + 50 + 15 * m.row" class="mark">{{ m.words }}</text>
+        <text [attr.x]="m.at" [attr.y]="axisY() + 50 + 15 * m.row" class="mark">{{ m.words }}</text>
       }
     </svg>
   `,
@@ -110,7 +116,12 @@ export class LengthWindowView {
   private readonly span = computed(() => {
     const w = this.window();
     const inside = (v: number) => v > w.from + 0.5 && v < w.to - 0.5;
-    const edges = [...w.strips.flatMap((s) => s.lengths.flat().filter(inside)), ...(this.at() === null ? [] : [this.at()!])];
+    const edges = [
+      ...w.strips.flatMap((s) => s.lengths.flat().filter(inside)),
+      ...(this.at() === null ? [] : [this.at()!]),
+      // What is there to be had or was there stands on the axis too, as far as that goes.
+      ...this.marks().map((m) => Math.max(w.from, Math.min(w.to, m.lengthMm))),
+    ];
     const [lo, hi] = edges.length ? [Math.min(...edges), Math.max(...edges)] : [w.from, w.to];
     const margin = Math.max(8, (hi - lo) * 0.18);
     return { from: Math.max(w.from, lo - margin), to: Math.min(w.to, hi + margin) };
@@ -119,6 +130,10 @@ export class LengthWindowView {
     const { from, to } = this.span();
     const label = this.labelWide();
     return label + ((Math.max(from, Math.min(to, mm)) - from) / (to - from)) * (this.wide() - label);
+  }
+  /** Its number stands within the picture at either end. */
+  protected tickX(mm: number): number {
+    return within(this.x(mm), this.units.lengthDigits(mm, 0).length * TICK_HALF, this.wide());
   }
   protected readonly rows = computed(() =>
     this.window().strips.map((s, i) => ({
@@ -140,14 +155,18 @@ export class LengthWindowView {
   });
   protected readonly standing = computed(() => {
     const { from, to } = this.span();
-    const seen: { x: number; where: string; words: string; row: number }[] = [];
+    const seen: { x: number; at: number; where: string; words: string; row: number }[] = [];
     for (const m of [...this.marks()].sort((a, b) => a.lengthMm - b.lengthMm)) {
-      if (m.lengthMm < from || m.lengthMm > to) continue;
       const x = this.x(m.lengthMm);
+      // What is beyond the axis stands at its end, and says so.
+      const beyond = m.lengthMm < from ? '‹ ' : m.lengthMm > to ? '› ' : '';
+      const words = `${beyond}${this.units.lengthDigits(m.lengthMm, 0)} ${m.where}`;
+      const half = words.length * MARK_HALF;
+      const at = within(x, half, this.wide());
       // Words that would run into each other go a line lower.
-      const near = seen.filter((s) => Math.abs(s.x - x) < 92).map((s) => s.row);
+      const near = seen.filter((s) => Math.abs(s.at - at) < half + s.words.length * MARK_HALF + 6).map((s) => s.row);
       const row = [0, 1, 2].find((r) => !near.includes(r)) ?? 2;
-      seen.push({ x, where: m.where, row, words: `${this.units.lengthDigits(m.lengthMm, 0)} ${m.where}` });
+      seen.push({ x, at, where: m.where, row, words });
     }
     return seen;
   });

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { BarRate } from '@ash-knot/core';
+import { SaveDrawing } from '../kit/save-drawing';
 
 const WIDE = 560;
 const HIGH = 190;
@@ -8,10 +9,12 @@ const EDGE = 26;
 /** A bar from above, to scale, as thick as it is stressed; where it is stressed most is marked. */
 @Component({
   selector: 'ak-bar-drawing',
+  imports: [SaveDrawing],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'block' },
   template: `
     <svg
+      #pic
       class="block w-full"
       [attr.viewBox]="'0 0 ' + wide + ' ' + high"
       role="img"
@@ -40,6 +43,7 @@ const EDGE = 26;
         <path [attr.d]="'M' + w[0] + ' ' + (w[1] - 14) + 'l-5 -9h10z'" fill="var(--color-bark)" />
       }
     </svg>
+    <ak-save-drawing [of]="pic" name="sway-bar" />
   `,
 })
 export class BarDrawing {

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, DestroyRef, ElementRef, i
 import type { LengthMark, LengthWindow } from '@ash-knot/core';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
+import { SaveDrawing } from '../kit/save-drawing';
 
 const WIDE = 556;
 /** Room of the labels, on a narrow screen less. */
@@ -18,10 +19,12 @@ const within = (x: number, half: number, wide: number): number => Math.max(half,
 /** What a link's length has to satisfy, a strip each on one axis, with the links that are there standing on it. */
 @Component({
   selector: 'ak-length-window',
+  imports: [SaveDrawing],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'block' },
   template: `
     <svg
+      #pic
       class="block w-full"
       [attr.viewBox]="'0 0 ' + wide() + ' ' + high()"
       role="img"
@@ -68,6 +71,7 @@ const within = (x: number, half: number, wide: number): number => Math.max(half,
         <text [attr.x]="m.at" [attr.y]="axisY() + 50 + 15 * m.row" class="mark">{{ m.words }}</text>
       }
     </svg>
+    <ak-save-drawing [of]="pic" name="link-length" />
   `,
   styles: `
     .name {

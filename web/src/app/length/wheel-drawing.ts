@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RIM_SHARE, type AxleSpec, type PointName, type Wheels } from '@ash-knot/core';
 import { Units } from '../session/units';
+import { SaveDrawing } from '../kit/save-drawing';
 
 const WIDE = 560;
 const HIGH = 300;
@@ -27,10 +28,12 @@ interface Box {
 /** The old wheel and the new one over each other, left corner from behind, one scale: what stands beside them, and by how much they differ. */
 @Component({
   selector: 'ak-wheel-drawing',
+  imports: [SaveDrawing],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'block' },
   template: `
     <svg
+      #pic
       class="block w-full"
       [attr.viewBox]="'0 0 ' + wide + ' ' + high"
       role="img"
@@ -75,6 +78,7 @@ interface Box {
         <text [attr.x]="textX" [attr.y]="w.y" [attr.fill]="w.colour" [attr.font-weight]="w.bold ? 700 : 400">{{ w.text }}</text>
       }
     </svg>
+    <ak-save-drawing [of]="pic" name="other-wheels" />
   `,
 })
 export class WheelDrawing {

@@ -4,6 +4,7 @@ import { across, upright, type Dimension } from '../kit/dimension';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
 import { outline, spanOf } from './outline';
+import { SaveDrawing } from '../kit/save-drawing';
 
 const WIDE = 560;
 const HIGH = 190;
@@ -20,10 +21,12 @@ const over = (under: Comparable, p: Comparable): Comparable => ({
 /** Two parts laid over each other, to one scale: the first in ash, the second in ink, and what differs drawn between them. */
 @Component({
   selector: 'ak-part-overlay',
+  imports: [SaveDrawing],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'block' },
   template: `
     <svg
+      #pic
       class="block w-full"
       [attr.viewBox]="'0 0 ' + wide + ' ' + high"
       role="img"
@@ -39,6 +42,7 @@ const over = (under: Comparable, p: Comparable): Comparable => ({
         <text [attr.x]="d.x" [attr.y]="d.y" [attr.text-anchor]="d.anchor" class="word on">{{ d.text }}</text>
       }
     </svg>
+    <ak-save-drawing [of]="pic" name="old-and-new" />
     <p class="mt-1 flex flex-wrap gap-x-5 text-sm">
       <span><b class="mr-1.5 inline-block size-3 bg-ash-400"></b>{{ a().name }}</span>
       <span><b class="mr-1.5 inline-block size-3 border-2 border-ink"></b>{{ b().name }}</span>

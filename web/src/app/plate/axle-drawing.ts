@@ -8,8 +8,8 @@ import { svgFile } from '../kit/svg-file';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
 import { drawAxle, drawSide } from './drawing';
-import type { Shape } from './shapes';
 import { layoutPlate } from './layout';
+import { PaperStrokes } from './paper-strokes';
 
 const WIDE = 1060;
 const HIGH = 660;
@@ -18,24 +18,10 @@ const FOOT = 74;
 /** The points that carry a height and a place across: what a link and its bar hang on. */
 const NAMED: readonly PointName[] = ['linkMount', 'barEye', 'barBushing', 'hub', 'armOuter', 'damperTop'];
 
-type Stroke = Readonly<Record<'fill' | 'stroke' | 'width', string>>;
-/** A drawing that stands by itself carries its own strokes: black on white, no style sheet. */
-const STROKES: Readonly<Record<Shape['kind'], Stroke>> = {
-  ink: { fill: 'none', stroke: '#211d18', width: '2' },
-  tube: { fill: 'none', stroke: '#211d18', width: '2' },
-  link: { fill: 'none', stroke: '#211d18', width: '3' },
-  part: { fill: '#ffffff', stroke: '#211d18', width: '1.6' },
-  rubber: { fill: '#211d18', stroke: 'none', width: '0' },
-  fine: { fill: 'none', stroke: '#6b6255', width: '1' },
-  far: { fill: 'none', stroke: '#6b6255', width: '1.6' },
-  hidden: { fill: 'none', stroke: '#6b6255', width: '1' },
-  tyre: { fill: '#e6e2d8', stroke: '#211d18', width: '1.6' },
-  gap: { fill: '#ffffff', stroke: 'none', width: '0' },
-};
-
 /** The left corner of an axle, from behind and from its side, true to scale and with its dimensions: for paper and as a file. */
 @Component({
   selector: 'ak-axle-drawing',
+  imports: [PaperStrokes],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'block' },
   template: `
@@ -51,36 +37,7 @@ const STROKES: Readonly<Record<Shape['kind'], Stroke>> = {
       <rect [attr.width]="wide" [attr.height]="high" fill="#ffffff" />
       <text x="12" y="24" font-size="17" font-weight="700" fill="#211d18">{{ title() }}</text>
       <text x="12" y="44" font-size="13" fill="#211d18">{{ under() }}</text>
-      @for (s of shapes(); track $index) {
-        @if (s.kind === 'tube') {
-          <path
-            [attr.d]="s.d"
-            fill="none"
-            stroke="#211d18"
-            [attr.stroke-width]="s.width"
-            stroke-linecap="round"
-            stroke-linejoin="round"
-          />
-          <path
-            [attr.d]="s.d"
-            fill="none"
-            stroke="#ffffff"
-            [attr.stroke-width]="s.width! - 3"
-            stroke-linecap="round"
-            stroke-linejoin="round"
-          />
-        } @else {
-          <path
-            [attr.d]="s.d"
-            [attr.fill]="strokes[s.kind].fill"
-            [attr.stroke]="strokes[s.kind].stroke"
-            [attr.stroke-width]="s.width ?? strokes[s.kind].width"
-            [attr.stroke-dasharray]="s.kind === 'hidden' ? '7 4' : null"
-            stroke-linejoin="round"
-            stroke-linecap="round"
-          />
-        }
-      }
+      <g akPaperStrokes [shapes]="shapes()" />
       @for (d of dims(); track d.key) {
         <path [attr.d]="d.d" fill="none" stroke="#22506e" stroke-width="1" />
         <text
@@ -114,7 +71,6 @@ export class AxleDrawing {
   private readonly svg = viewChild.required<ElementRef<SVGElement>>('svg');
   protected readonly wide = WIDE;
   protected readonly high = HIGH;
-  protected readonly strokes = STROKES;
   protected readonly tableY = 84;
   /** The drawing keeps room at its outer edges for heights, and below for lengths across. */
   private readonly layout = computed(() =>

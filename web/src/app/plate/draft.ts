@@ -20,6 +20,11 @@ export const sideOf = ({ l }: Draft, side: Side) => ({
 /** A member that goes on across the middle: from a point of this side to the break, torn off there. */
 export function stub(dr: Draft, side: Side, from: Point, width: number): Shape[] {
   const { at, dir } = sideOf(dr, side);
+  // Drawn whole it is one member, from side to side.
+  if (dr.l.cutMm === 0) {
+    const over: Point = [dr.l.x('right', from[0]), dr.l.y(from[1])];
+    return side === 'left' ? [{ d: line(at(from), over), kind: 'tube', width }] : [];
+  }
   const end = at([dr.l.cutMm, from[1]]);
   return [{ d: line(at(from), end), kind: 'tube', width }, ...torn(end, width, dir)];
 }

@@ -9,6 +9,8 @@ function block(dr: Draft, side: Side, outward: number, z: number, height: number
   const { at, dir } = sideOf(dr, side);
   const [x0, y] = at([outward, z]);
   const [x1] = at([dr.l.cutMm, z]);
+  // Drawn whole it is one block, from side to side.
+  if (dr.l.cutMm === 0) return side === 'left' ? [{ d: rect(x1, y, 2 * Math.abs(x1 - x0), height, round), kind: 'part' }] : [];
   return [{ d: rect((x0 + x1) / 2, y, Math.abs(x1 - x0), height, round), kind: 'part' }, ...torn([x1, y], height, dir)];
 }
 

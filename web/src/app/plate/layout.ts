@@ -229,6 +229,28 @@ export function layoutPlate(end: AxleEnd, axle: AxleSpec, width: number, height:
   };
 }
 
+/** Round a whole axle on paper, px. */
+const PAPER_EDGE = 10;
+
+/** The whole axle from behind, its middle drawn, one scale both ways: no ladder, nothing broken off. */
+export function layoutWhole(axle: AxleSpec, width: number, height: number): PlateLayout {
+  const b = bounds(axle);
+  const pxPerMm = Math.min((width / 2 - PAPER_EDGE) / b.outer, (height - 2 * PAPER_EDGE) / b.top);
+  const middle = width / 2;
+  return {
+    rows: [],
+    cells: [],
+    ladder: { x: middle, width: 0 },
+    sides: SIDES,
+    x: (side, yMm) => middle + (side === 'left' ? -yMm : yMm) * pxPerMm,
+    y: (zMm) => height - PAPER_EDGE - zMm * pxPerMm,
+    pxPerMm,
+    stretch: 1,
+    cutMm: 0,
+    nut: 1,
+  };
+}
+
 /**
  * Where a joint's mark stands, mm outward and up: the nuts on the outer face of the rim's disc, as the section shows it.
  * @param nut the upper or the lower one of the two that the section shows

@@ -11,6 +11,10 @@ import {
   upkeepDue,
   isApproved,
   piecesOf,
+  assemblyOf,
+  AXLES,
+  axlesNow,
+  partsOf,
   sayParts,
   uncapital,
   sayBoth,
@@ -28,7 +32,7 @@ import {
 } from '@ash-knot/core';
 import { JobStore, sheetPath } from '../job/job-store';
 import type { LedgerName } from '../offline/outbox';
-import { AxleDrawing } from '../plate/axle-drawing';
+import { PlainAxle, type PlainMark } from '../plate/plain-axle';
 import { PaperHead } from '../kit/paper-head';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
@@ -36,7 +40,7 @@ import { Units } from '../session/units';
 /** The customer's sheet: plain words, black on white, A4 or Letter. */
 @Component({
   selector: 'ak-hand-back-sheet',
-  imports: [AxleDrawing, PaperHead, RouterLink],
+  imports: [PlainAxle, PaperHead, RouterLink],
   providers: [JobStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './hand-back-sheet.html',
@@ -154,6 +158,25 @@ export class HandBackSheet {
         .map((e) => `${names.get(e.body.piece)!}${e.body.because ? ` (${e.body.because})` : ''}`)
         .join('; '),
     }));
+  });
+  /** An axle at which something was worn or is new, with a number for each such part. */
+  protected readonly pictures = computed(() => {
+    const s = this.store.state()!;
+    let number = 0;
+    return AXLES.flatMap((end) => {
+      const bad = [...s.joints.values()].filter((j) => partsOf(j.id).axle === end && (j.fails || s.renewed.has(j.id)));
+      const parts = bad.filter((j, i) => bad.findIndex((o) => assemblyOf(o.id) === assemblyOf(j.id)) === i);
+      const marks = parts.map(({ id }): PlainMark & { readonly words: string } => {
+        const all = bad.filter((j) => assemblyOf(j.id) === assemblyOf(id));
+        const renewed = all.some((j) => s.renewed.has(j.id));
+        const worn = all.some((j) => j.fails);
+        const said = renewed ? (worn ? 'was worn, is new' : 'is new') : 'is worn, and still in';
+        // The mark stands where it moved.
+        const joint = (all.find((j) => j.fails) ?? all[0]!).id;
+        return { number: ++number, joint, renewed, words: `${capital(sayParts(s.context.rules.dialect, [id]))}: ${said}.` };
+      });
+      return marks.length ? [{ end, axle: axlesNow(s)[end], marks }] : [];
+    });
   });
   protected readonly proved = computed((): JointView[] =>
     [...this.store.state()!.joints.values()].filter((j) => j.before || j.after || j.proof || j.clearance),

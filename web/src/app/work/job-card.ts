@@ -16,7 +16,10 @@ import {
   FATES,
   type PlannedStep,
   plainStep,
+  workedAxles,
+  type AxleEnd,
 } from '@ash-knot/core';
+import { AxleDrawing } from '../plate/axle-drawing';
 import { apartJoints, apartView } from '@ash-knot/core/apart';
 import { ApartPicture } from '../apart/apart';
 import { JobStore, sheetPath } from '../job/job-store';
@@ -29,7 +32,7 @@ import { clock, longDay } from '../words/format';
 /** The plan of work on paper, for when the tablet is flat: steps, sizes, numbers, boxes to tick. A4 or Letter, black only. */
 @Component({
   selector: 'ak-job-card',
-  imports: [ApartPicture, PaperHead, RouterLink],
+  imports: [AxleDrawing, ApartPicture, PaperHead, RouterLink],
   providers: [JobStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -85,6 +88,12 @@ import { clock, longDay } from '../words/format';
             <section class="apart">
               <h2>{{ session.say(a.view.title) }}, taken apart{{ a.alike ? '; the other side alike' : '' }}</h2>
               <ak-apart [view]="a.view" [width]="700" [height]="420" [touched]="false" />
+            </section>
+          }
+          @for (end of axles(); track end) {
+            <section class="apart">
+              <h2>{{ capital(end) }} axle, its measures</h2>
+              <ak-axle-drawing [end]="end" [axle]="store.state()!.axles[end]" [title]="title(end)" />
             </section>
           }
           @if (pieces().length) {
@@ -205,6 +214,13 @@ export class JobCard {
       return view ? [{ view, alike }] : [];
     });
   });
+  /** The axles something is worked on at. */
+  protected readonly axles = computed(() => workedAxles(this.store.state()!));
+  protected readonly capital = capital;
+  protected title(end: AxleEnd): string {
+    const v = this.store.view()!.vehicle;
+    return `${v.plate}, ${v.typeName}, ${end} axle`;
+  }
   protected readonly pieces = computed(() => {
     const s = this.store.state()!;
     return piecesOf(s).map((p) => ({ ...p, fate: s.pieces.get(p.id)?.body.fate }));

@@ -282,5 +282,7 @@ test('front and rear links in one visit: up once, each step with its axle, the p
       expect(pulled.filter((f) => f.startsWith(end) && f.endsWith(kind)).length).toBe(2);
   const sheet = await sheetOf(page, job);
   expect(sheet).toMatch(/Link, upper nut, left rear/);
+  for (const end of ['Front', 'Rear']) expect(sheet).toContain(`${end} axle, from behind`);
+  expect(sheet).toMatch(/\d\s+Left link: was worn, is new\./);
   expect(sheet).not.toMatch(/undefined|NaN|\.\./);
 });

@@ -2,6 +2,7 @@ import {
   aimOwed,
   jointId,
   otherSide,
+  recheckBody,
   ladderAt,
   sayFail,
   SIDES,
@@ -183,11 +184,7 @@ function visitOf(yard: Yard, c: Chance, v: DemoVehicle, wear: Wear, start: numbe
   if (aim) m.add('aim', { aim: aim.aim, result: 'yes', note: 'looked at where it failed' });
   m.add('road-test', { result: c.chance(0.9) ? 'quiet' : 'better', note: 'same bump by the slip' });
   const due = start + Math.ceil(RULES.recheckKm / v.kmPerDay) * DAY;
-  const recheck = m.add('recheck', {
-    what: ofBushing ? 'bracket bolts and wheel nuts' : 'link nuts and wheel nuts',
-    atKm: km + RULES.recheckKm,
-    onDate: sayDate(due),
-  });
+  const recheck = m.add('recheck', recheckBody(m.state(), km, sayDate(due)));
   m.add('hand-back', { distanceKm: km + c.whole(2, 6), note: '' });
   if (!dueNow) {
     m.wait((due - m.now) / MINUTE + 60);

@@ -5,10 +5,12 @@ import type { Part } from '../../parts';
 import {
   answersOf,
   arrangeOffers,
+  atAxle,
   fastenersOf,
   foldJob,
   handBackBlockers,
   mayBeUndone,
+  mayGoFirst,
   nextLine,
   openedOwed,
   piecesOf,
@@ -150,6 +152,28 @@ describe('brackets first', () => {
     expect(arrangeOffers(plain, step(plain, 'link-off-left'))).toEqual([]);
     const s = job(...yes(LINKS, LINK_PART), ...yes(BUSHINGS, bushing));
     expect(arrangeOffers(s, step(s, 'link-off-left'))[0]!.says).toBe('Links first. Brackets first takes no longer.');
+  });
+  test('each axle is arranged by itself: what is said of one leaves the other', () => {
+    const type = { ...LEANING, axles: { front: LEANING.axles.front, rear: { ...LEANING.axles.front, steered: false } } };
+    const rearLinks = ['rear.left.link-lower', 'rear.right.link-lower'] as const;
+    const links = { ...LINK_PART, kind: 'bolt-through link' as const };
+    const both = (...more: Entry[]) =>
+      foldJob({ ...CASE, type }, [purpose, setup, ...yes(LINKS, links), ...yes(rearLinks, links), ...more]);
+    const s = both(e('arrange', { what: 'brackets first', yes: true, axle: 'rear' }));
+    expect(ids(s)).toContain('rear:bushing-off-left');
+    expect(ids(s)).not.toContain('bushing-off-left');
+    expect(arrangeOffers(s, step(s, 'rear:link-off-left'))[0]).toMatchObject({ axle: 'rear', other: { label: 'Links first' } });
+    expect(arrangeOffers(s, step(s, 'link-off-left'))[0]).toMatchObject({ axle: 'front', other: { label: 'Brackets first' } });
+    const on = both(e('arrange', { what: 'wheels off', yes: false, axle: 'front' }));
+    expect(ids(on).filter((id) => /wheels-off/.test(id))).toEqual(['rear:wheels-off']);
+    // Links of the other axle say nothing of the brackets of this one.
+    const other = foldJob({ ...CASE, type }, [
+      purpose,
+      setup,
+      ...yes(['front.left.damper'], { ...LINK_PART, kind: 'other part' as never }),
+      ...yes(rearLinks, links),
+    ]);
+    expect([mayGoFirst(other), mayGoFirst(atAxle(other, 'rear'))]).toEqual([false, true]);
   });
   test('it is a rung where a bolt cannot be reached, and taken by going that way', () => {
     const links = yes(LINKS, { ...LINK_PART, kind: 'bolt-through link' });

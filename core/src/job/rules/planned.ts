@@ -49,7 +49,11 @@ function bracketsOf(s: JobState, joints: readonly JointId[]): JointId[] {
     .map((id) => jointId(s.axle, partsOf(id).side, 'frame-bushing'));
 }
 /** Whether the brackets may be let go before the links. */
-export const mayGoFirst = (s: JobState): boolean => bracketsOf(s, workJoints(s)).length > 0;
+export const mayGoFirst = (s: JobState): boolean =>
+  bracketsOf(
+    s,
+    workJoints(s).filter((id) => partsOf(id).axle === s.axle),
+  ).length > 0;
 
 /** Of these, the joints whose old part goes on again: chosen so, or let go to get at another. */
 export const refitted = (s: JobState, joints: readonly JointId[]): JointId[] =>

@@ -32,7 +32,7 @@ export function inBlack(value: string): string {
 }
 
 /** A drawing of the page as a file that stands by itself, with its sizes, for a report printed in black. */
-export function drawingFile(svg: SVGElement): string {
+export function drawingFile(svg: Element): string {
   const copy = svg.cloneNode(true) as SVGElement;
   const to = [copy, ...copy.querySelectorAll('*')];
   [svg, ...svg.querySelectorAll('*')].forEach((el, i) => {
@@ -54,7 +54,8 @@ export function drawingFile(svg: SVGElement): string {
   template: `<button type="button" class="link text-sm" (click)="save()" data-testid="save-drawing">Drawing</button>`,
 })
 export class SaveDrawing {
-  readonly of = input.required<SVGElement>();
+  /** The svg: a template's reference to one is typed as any element of the page. */
+  readonly of = input.required<Element>();
   /** What the file is called, without its ending. */
   readonly name = input.required<string>();
   protected save(): void {

@@ -1,10 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, ElementRef, inject, input, signal } from '@angular/core';
 import { RIM_SHARE, type AxleSpec, type PointName, type Wheels } from '@ash-knot/core';
 import { Units } from '../session/units';
 import { SaveDrawing } from '../kit/save-drawing';
 
+/** Drawn at its own size, so that its words are as large on a phone. */
 const WIDE = 560;
+const NARROW = 460;
 const HIGH = 300;
+const LINE = 22;
 const EDGE = 14;
 /** So far in from the wheel's middle its neighbours are drawn, mm. */
 const INWARD_MM = 420;
@@ -35,7 +38,7 @@ interface Box {
     <svg
       #pic
       class="block w-full"
-      [attr.viewBox]="'0 0 ' + wide + ' ' + high"
+      [attr.viewBox]="'0 0 ' + wide() + ' ' + high()"
       role="img"
       [attr.aria-label]="label()"
       font-family="inherit"
@@ -75,7 +78,7 @@ interface Box {
       />
       <path [attr.d]="before().rim" stroke="var(--color-bark)" stroke-width="1.2" stroke-dasharray="6 4" fill="none" />
       @for (w of words(); track w.text) {
-        <text [attr.x]="textX" [attr.y]="w.y" [attr.fill]="w.colour" [attr.font-weight]="w.bold ? 700 : 400">{{ w.text }}</text>
+        <text [attr.x]="textX()" [attr.y]="w.y" [attr.fill]="w.colour" [attr.font-weight]="w.bold ? 700 : 400">{{ w.text }}</text>
       }
     </svg>
     <ak-save-drawing [of]="pic" name="other-wheels" />
@@ -86,16 +89,27 @@ export class WheelDrawing {
   /** The other wheels; none yet where nothing was said. */
   readonly wheels = input<Wheels | null>(null);
   private readonly units = inject(Units);
-  protected readonly wide = WIDE;
-  protected readonly high = HIGH;
-  protected readonly textX = WIDE * 0.62;
+  protected readonly wide = signal(WIDE);
+  private readonly narrow = computed(() => this.wide() < NARROW);
+  /** As wide as the wheel and its neighbours have: on a phone the words stand below. */
+  private readonly room = computed(() => (this.narrow() ? this.wide() : this.wide() * 0.6));
+  protected readonly textX = computed(() => (this.narrow() ? EDGE : this.wide() * 0.62));
+  protected readonly high = computed(() => HIGH + (this.narrow() ? this.words().length * LINE + LINE : 0));
+
+  constructor() {
+    const el = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+    if (typeof ResizeObserver === 'undefined') return;
+    const watch = new ResizeObserver(() => el.clientWidth > 0 && this.wide.set(el.clientWidth));
+    watch.observe(el);
+    inject(DestroyRef).onDestroy(() => watch.disconnect());
+  }
 
   private readonly middle = computed(() => this.axle().trackMm / 2);
   private readonly tallest = computed(() => Math.max(this.axle().tyreDiameterMm, this.wheels()?.tyreDiameterMm ?? 0));
   private readonly hubMm = computed(() => this.axle().points.hub?.at[2] ?? this.axle().tyreDiameterMm / 2);
   private readonly scale = computed(() => {
     const high = this.hubMm() + this.tallest() / 2 + 60;
-    return Math.min((HIGH - 2 * EDGE) / high, (WIDE * 0.6 - 2 * EDGE) / (INWARD_MM + 220));
+    return Math.min((HIGH - 2 * EDGE) / high, (this.room() - 2 * EDGE) / (INWARD_MM + 220));
   });
   /** Outward is to the left: it is the left corner, from behind. */
   private x(outMm: number): number {
@@ -120,7 +134,9 @@ export class WheelDrawing {
     const w = this.wheels();
     return w && this.wheel(w.tyreWidthMm, w.tyreDiameterMm, w.outMm, w.rimDiameterMm ?? w.tyreDiameterMm * RIM_SHARE);
   });
-  protected readonly ground = computed(() => `M${EDGE} ${this.y(this.hubMm() - this.axle().tyreDiameterMm / 2)}H${WIDE * 0.6}`);
+  protected readonly ground = computed(
+    () => `M${EDGE} ${this.y(this.hubMm() - this.axle().tyreDiameterMm / 2)}H${this.room() - EDGE}`,
+  );
   protected readonly members = computed(() => {
     const p = this.axle().points as Partial<Record<PointName, { readonly at: readonly number[] }>>;
     const near = this.middle() - INWARD_MM;
@@ -161,7 +177,8 @@ export class WheelDrawing {
           ]
         : []),
     ];
-    return lines.map((l, i) => ({ ...l, y: 40 + i * 22 + (i > 1 ? 12 : 0) }));
+    const top = this.narrow() ? HIGH + LINE / 2 : 40;
+    return lines.map((l, i) => ({ ...l, y: top + i * LINE + (i > 1 ? 12 : 0) }));
   });
   protected readonly label = computed(
     () =>

@@ -38,7 +38,8 @@ export function readWheelSize(field: string, text: string): WheelSize {
     return { tyreWidthMm: width, tyreDiameterMm: rim + (2 * width * aspect) / 100, rimDiameterMm: rim, ...rest };
   }
   const inches = INCHES.exec(bare.replace(SERVICE, '').trim());
-  if (!inches) throw new BadInput(field, 'must be as on the tyre: 225/40 R18, with ET45 behind it where the offset is known', text);
+  if (!inches)
+    throw new BadInput(field, 'must be as on the tyre: 225/40 R18, with ET45 behind it where the offset is known', text);
   const rim = within('rim', n(inches[3]!), 10, 24, 'in') * INCH;
   return {
     tyreWidthMm: within('width of the tyre', n(inches[2]!), 4, 16, 'in') * INCH,

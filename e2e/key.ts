@@ -120,6 +120,11 @@ const AT: Readonly<Record<string, (page: Page) => Promise<void>>> = {
   // What was ordered has come.
   'promised for|look at it': async (page) => {
     const looking = page.getByTestId('looking');
+    // The key opens it by itself: a tap while it comes would shut it again.
+    await looking
+      .first()
+      .waitFor({ timeout: 1500 })
+      .catch(() => undefined);
     if (!(await looking.count()) && (await page.getByTestId('look-at').count())) await tap(page, 'look-at');
     if (!(await looking.count())) return;
     await tap(page, 'take-right');

@@ -43,7 +43,7 @@ export function knownOf(s: JobState, joint: JointId, p: AssemblyPiece, part: Par
   return p.hexMm === undefined && p.thread === undefined && p.sizeMm === undefined ? 'unknown' : 'file';
 }
 
-/** "Its size: measured." */
+/** "Measured on this vehicle.", "Size by its box." */
 export const sayKnown = (known: Known, part: Part | undefined): string =>
   ({
     measured: 'Measured on this vehicle.',

@@ -46,7 +46,6 @@ describe('both axles', () => {
     for (const p of plan)
       for (const n of p.needs) {
         const before = plan.find((x) => x.id === n)!;
-        expect([p.id, p.startsAt]).toEqual([p.id, expect.any(Number)]);
         expect(p.startsAt).toBeGreaterThanOrEqual(before.endsAt + before.soakMinutes - 1e-9);
       }
   });

@@ -20,17 +20,16 @@ export interface ArrangeOffer {
 
 const NAMES = { wheels: ['Wheels', 'they', 'them', 'stand'], shield: ['Undershield', 'it', 'it', 'is'] } as const;
 
-/** Wheels and shield of one axle: what they come off for, or that they stay on. @param about the axle the job is about */
-function offOffers(s: JobState, p: PlannedStep, about: AxleEnd): ArrangeOffer[] {
-  const axle = s.axle;
-  return offFirstOf(s)
+/** Wheels and shield of one axle: what they come off for, or that they stay on. */
+function offOffers(s: JobState, p: PlannedStep, axle: AxleEnd): ArrangeOffer[] {
+  return offFirstOf(atAxle(s, axle))
     .filter(({ what }) => plainStep(p.id) === 'raise' || plainStep(p.id) === `${what}-off`)
     .map(({ what, off, for: behind }): ArrangeOffer => {
       const [name, they, them] = NAMES[what];
       const come = what === 'wheels' ? 'come' : 'comes';
       const parts = sayParts(s.context.rules.dialect, behind);
       const after = behind.length ? `, to get at ${parts}` : '';
-      const done = isStepDone(atAxle(s, about), stepOfAxle(axle, about, `${what}-off`));
+      const done = isStepDone(s, stepOfAxle(axle, s.axle, `${what}-off`));
       if (off)
         return {
           what: `${what} off`,
@@ -56,18 +55,15 @@ const STRAIGHT_DEG = 15;
 const endOf = (s: JobState): number => Math.max(0, ...planOf(s).map((p) => p.endsAt));
 
 /** The brackets before the links, or after them: what each takes, and whether the nuts stand at an angle. */
-function bracketsOffer(s: JobState, about: AxleEnd): ArrangeOffer[] {
-  if (!mayGoFirst(s)) return [];
-  const { link, ...axle } = s.axles[s.axle];
+function bracketsOffer(s: JobState, end: AxleEnd): ArrangeOffer[] {
+  if (!mayGoFirst(atAxle(s, end))) return [];
+  const { link, ...axle } = s.axles[end];
   if (!link) return [];
-  const job = atAxle(s, about);
-  const begun = planOf(job).some(
-    (p) => p.axle === s.axle && /^(link|bushing)-off/.test(plainStep(p.id)) && isStepDone(job, p.id),
-  );
-  const said = s.arranged[s.axle];
+  const begun = planOf(s).some((p) => p.axle === end && /^(link|bushing)-off/.test(plainStep(p.id)) && isStepDone(s, p.id));
+  const said = s.arranged[end];
   const first = said.get('brackets first') === true;
-  const arranged = { ...s.arranged, [s.axle]: new Map([...said, ['brackets first', !first] as const]) };
-  const more = Math.round(endOf({ ...job, arranged }) - endOf(job));
+  const arranged = { ...s.arranged, [end]: new Map([...said, ['brackets first', !first] as const]) };
+  const more = Math.round(endOf({ ...s, arranged }) - endOf(s));
   const costs = more === 0 ? 'takes no longer' : `takes ${Math.abs(more)} min ${more > 0 ? 'more' : 'less'}`;
   // Only a link that lies along its bolt is bent out of line by what it is tightened on.
   const lean = LINKS[link.kind].drawn === 'stack' ? attempt(() => nutLeanDeg({ ...axle, link })) : undefined;
@@ -78,7 +74,7 @@ function bracketsOffer(s: JobState, about: AxleEnd): ArrangeOffer[] {
   return [
     {
       what: 'brackets first',
-      axle: s.axle,
+      axle: end,
       says: first
         ? `Brackets first, then the links.${stands ? `${stands}; with the bar down it comes straight.` : ''}`
         : `Links first.${stands ? `${stands}: with the brackets let go first it comes straight.` : ''} Brackets first ${costs}.`,
@@ -100,7 +96,7 @@ export function arrangeOffers(s: JobState, p: PlannedStep): ArrangeOffer[] {
   // What goes up together is asked of both.
   const ends = p.id === 'raise' ? workedAxles(s) : [p.axle];
   return ends.flatMap((end) => [
-    ...offOffers(atAxle(s, end), p, s.axle),
-    ...(/^(unload|link-off|bushing-off)/.test(plainStep(p.id)) ? bracketsOffer(atAxle(s, end), s.axle) : []),
+    ...offOffers(s, p, end),
+    ...(/^(unload|link-off|bushing-off)/.test(plainStep(p.id)) ? bracketsOffer(s, end) : []),
   ]);
 }

@@ -13,7 +13,9 @@ async function fits(page: Page, name: string): Promise<void> {
       const r = el.getBoundingClientRect();
       const label = el.closest('label');
       const h = Math.max(r.height, label?.getBoundingClientRect().height ?? 0);
-      if (r.width > 0 && h > 0 && h < 43.5) out.push(`${el.textContent!.trim() || el.getAttribute('aria-label')}: ${h} px high`);
+      // A mark on the drawing is taken from 28 px around: the plate's own touch.
+      if (r.width > 0 && h > 0 && h < 43.5 && !el.matches('[data-joint]'))
+        out.push(`${el.textContent!.trim() || el.getAttribute('aria-label')}: ${h} px high`);
     }
     for (const t of document.querySelectorAll<SVGTextElement>('main svg text')) {
       const size = (parseFloat(getComputedStyle(t).fontSize) * t.getBoundingClientRect().height) / (t.getBBox().height || 1);
@@ -32,7 +34,7 @@ test('the plate turned to its corner: it moves, says its limits, and axe finds n
     // At Work what is worked on lies apart in its place.
     if (page.url().endsWith('/work')) await page.getByTestId('apart-axle').click();
     await page.getByTestId('turn-right').click();
-    await expect(page.getByTestId('scale')).toHaveText('from behind and from its side, true to scale');
+    await expect(page.getByTestId('scale')).toHaveText('from behind');
     await page.getByTestId('travel').focus();
     const before = await page.getByTestId('motion').textContent();
     for (let i = 0; i < 20; i++) await page.keyboard.press('ArrowRight');

@@ -64,7 +64,8 @@ const tooSmall = (page: Page): Promise<string[]> =>
     };
     const name = (el: Element) => `${el.tagName.toLowerCase()} “${(el.textContent ?? '').trim().slice(0, 30)}” ${el.className}`;
     for (const el of document.querySelectorAll('button, a[href], select, input:not([type=file]), summary')) {
-      if (!shown(el) || (el as HTMLButtonElement).disabled) continue;
+      // A mark on the drawing is taken from 28 px around: the plate's own touch.
+      if (!shown(el) || (el as HTMLButtonElement).disabled || el.matches('[data-joint]')) continue;
       const r = el.getBoundingClientRect();
       // What is drawn smaller may be reached by its label, or by a taller row it fills.
       const reach = el.closest('label')?.getBoundingClientRect() ?? r;

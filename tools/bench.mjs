@@ -160,9 +160,7 @@ async function browser({ page, job }) {
   await page.goto(`${job('SK 2047')}/find`);
   await page.waitForTimeout(500);
   const ids = ['front.left.damper', 'front.right.damper'];
-  await paints(page, 'a joint touched on the plate', (i) =>
-    tap(`[data-joint="${ids[i % 2]}"]`, `[data-joint="${ids[i % 2]}"].on`),
-  );
+  await paints(page, 'a joint touched on the plate', (i) => tap(`[data-joint="${ids[i % 2]}"]`, `[data-row="${ids[i % 2]}"].on`));
   await page.getByTestId('turn-left').click();
   await page.waitForTimeout(300);
   await paints(page, 'the wheel lifted on the turned corner', (i) =>

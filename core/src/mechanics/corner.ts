@@ -19,7 +19,7 @@ export interface Corner {
  * An arm whose two bushings nobody has told apart turns about a line fore and aft through the point that is known,
  * mm to each side (common practice, no source: most lower arms' axes lie within a few degrees of that).
  */
-const SPREAD: Vec3 = [150, 0, 0];
+export const ARM_SPREAD: Vec3 = [150, 0, 0];
 const ALONG: Vec3 = [1, 0, 0];
 const ACROSS: Vec3 = [0, 1, 0];
 
@@ -33,8 +33,8 @@ function needed(points: HardPoints, name: PointName): Vec3 {
 
 /** Two rods from a point of the knuckle to an arm's axis. */
 const arm = (knuckle: Vec3, inner: Vec3): Restraint[] => [
-  { kind: 'rod', knuckle, body: add(inner, SPREAD) },
-  { kind: 'rod', knuckle, body: sub(inner, SPREAD) },
+  { kind: 'rod', knuckle, body: add(inner, ARM_SPREAD) },
+  { kind: 'rod', knuckle, body: sub(inner, ARM_SPREAD) },
 ];
 
 /** The turn about a line that lifts a point by so much, rad. @throws BadInput where the line does not let it. */

@@ -230,3 +230,4 @@ export function tightened(e: ReturnType<typeof ledger>, f: FastenerView): Entry 
 /** How many of a random run: few in every run, the larger number in the long one (`npm test -- long`). */
 // eslint-disable-next-line no-restricted-globals -- a test is told by its environment how far to go
 export const sized = (few: number, many: number): number => (process.env['TEST_LONG'] ? many : few);
+export { axleOf } from './axle';

@@ -1,4 +1,4 @@
-import { norm, sub } from '../numeric';
+import { between, norm, sub, type Vec3 } from '../numeric';
 import { linkMount, usualPoints, type AxleBar, type AxleSpec, type BushingSpec, type LinkSpec } from './axle';
 import { USUAL_HOLDER } from './bushings';
 import { USUAL_LINK } from './links';
@@ -29,6 +29,22 @@ export function withBar(axle: AxleSpec, bar: AxleBar | null): AxleSpec {
     bushing: axle.bushing ?? USUAL_BUSHING,
     points,
   };
+}
+
+/** Where a bar turns from its middle into its arm, as a share of the way out from its bushing to its eye (common practice, no source). */
+const BEND = 0.42;
+/** How much of the way to the bend, or from it, its round takes. */
+const ROUND = 0.35;
+/**
+ * Half a bar as it lies: from its bushing straight out, round its bend and along its arm to the eye, mm (ISO 8855, left
+ * side). Only the ends are hard points; where it bends is usual.
+ * @returns nothing where it has no bushing or no eye
+ */
+export function barLine(p: AxleSpec['points']): readonly Vec3[] | null {
+  if (!p.barBushing || !p.barEye) return null;
+  const [from, to] = [p.barBushing.at, p.barEye.at];
+  const bend: Vec3 = [from[0], from[1] + BEND * (to[1] - from[1]), from[2]];
+  return [from, between(bend, from, ROUND), between(bend, to, ROUND / 2), to];
 }
 
 /** An axle's own points, with the usual ones of bar and link for what the link meets. */

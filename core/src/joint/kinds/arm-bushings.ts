@@ -1,3 +1,4 @@
+import { sub } from '../../numeric';
 import { layoutOf } from '../../vehicle';
 import { ballJointPieces } from './ball-joint';
 import { ARM_BOLTS, bonded } from './bonded';
@@ -9,6 +10,7 @@ export const armBushings = jointKind<'arm-bushing-front' | 'arm-bushing-rear'>({
   name: ['Arm bushings', 'Wishbone bushes'],
   stands: (axle) => Array.isArray(layoutOf(axle).carriedBy),
   place: (axle) => axle.points.armInner.at,
+  along: (axle) => sub(axle.points.armOuter.at, axle.points.armInner.at),
   checks: ['lever-arm', 'rock-loaded'],
   defects: () => ['front bushing worn', 'rear bushing worn', 'rubber perished', 'cracked', 'rusted through'],
   finer: {

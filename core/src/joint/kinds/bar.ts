@@ -1,8 +1,8 @@
 import { bushingPieces } from './frame-bushing';
 import { barEnd, linkPieces } from './link-end';
 import { jointKind } from './joint-kind';
-import { between } from '../../numeric';
-import type { AssemblyPiece, AxleSpec, PieceSpec } from '../../vehicle';
+import { between, sub } from '../../numeric';
+import { barLine, type AssemblyPiece, type AxleSpec, type PieceSpec } from '../../vehicle';
 import type { Defect } from '../defects';
 
 const CONTROL = {
@@ -85,7 +85,14 @@ export const bar = jointKind({
   name: ['Sway bar end', 'Anti-roll bar end'],
   stands: (axle) => axle.bar !== null,
   // On its arm, between the bushing and the eye.
-  place: ({ points: p }) => (p.barBushing && p.barEye ? between(p.barBushing.at, p.barEye.at, 0.45) : p.armInner.at),
+  place: ({ points: p }) => {
+    const line = barLine(p);
+    return line ? between(line.at(-2)!, line.at(-1)!, 0.4) : p.armInner.at;
+  },
+  along: ({ points: p }) => {
+    const line = barLine(p);
+    return line ? sub(line.at(-1)!, line.at(-2)!) : [0, 1, 0];
+  },
   checks: ['lever-bar'],
   defects: seen,
   detail,

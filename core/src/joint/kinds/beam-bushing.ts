@@ -6,6 +6,7 @@ export const beamBushing = jointKind({
   name: ['Beam bushing', 'Beam bush'],
   stands: (axle) => layoutOf(axle).carriedBy === 'beam',
   place: (axle) => axle.points.armInner.at,
+  along: () => [1, 0, 0],
   checks: ['lever-arm', 'rock-loaded'],
   defects: () => ['rubber perished', 'cracked'],
   rubber: () => true,

@@ -1,6 +1,6 @@
-import { between } from '../../numeric';
+import { between, sub, type Vec3 } from '../../numeric';
 import type { Name } from '../../text';
-import { layoutOf, type AssemblyPiece, type PieceSpec } from '../../vehicle';
+import { layoutOf, type AssemblyPiece, type AxleSpec, type PieceSpec } from '../../vehicle';
 import { jointKind } from './joint-kind';
 
 const BOLTS: PieceSpec = {
@@ -9,6 +9,9 @@ const BOLTS: PieceSpec = {
   usual: 'moved over',
   why: 'Clean threads, not necked; self-locking nuts new.',
 };
+
+/** From its foot to its top. */
+export const damperLine = ({ points }: AxleSpec): Vec3 => sub(points.damperTop.at, points.damperFoot.at);
 
 /** What spring, damper and top mount hang on: the damper's bolts, and the part itself. */
 export const damperPieces = (part: PieceSpec, name: Name): readonly AssemblyPiece[] => [
@@ -23,6 +26,7 @@ export const damper = jointKind({
   stands: () => true,
   place: (axle) =>
     between(axle.points.damperTop.at, axle.points.damperFoot.at, layoutOf(axle).drawing.spring === 'on strut' ? 0.8 : 0.55),
+  along: damperLine,
   checks: ['damper-look', 'push-corner', 'rock-loaded'],
   defects: () => ['oil leak', 'bent'],
   bolted: () =>

@@ -54,4 +54,5 @@ export const FINER_FAULTS: ReadonlyMap<FinerFaultKind, JointKind> = new Map(
 );
 export { BEFORE, type Before, type FinerFault, type JointKindSpec } from './joint-kind';
 export { barEnd } from './link-end';
+export { tieRodOf } from './tie-rod-outer';
 export type { Laid } from './laid';

@@ -26,6 +26,8 @@ export interface JointKindSpec<Finer extends string = string> {
   stands(axle: AxleSpec): boolean;
   /** Where it stands at the left side, ISO 8855, mm. */
   place(axle: AxleSpec): Vec3;
+  /** The line its play works along, at the left side; any length. */
+  along(axle: AxleSpec): Vec3;
   /** The checks of the hands that settle it. */
   readonly checks: readonly CheckId[];
   /** The spring holds it tight unless the vehicle stands so that it is unloaded. */
@@ -77,6 +79,7 @@ function onceAnAxle<T>(of: (axle: AxleSpec) => T): (axle: AxleSpec) => T {
 export function jointKind<F extends string = never>(given: Given<F>): JointKindSpec<F> {
   return {
     dangerous: false,
+    along: () => [0, 0, 1],
     loadedBySpring: false,
     defects: () => [],
     detail: () => '',

@@ -7,6 +7,7 @@ export const leafBushings = jointKind({
   name: ['Leaf eye and shackle bushings', 'Leaf eye and shackle bushes'],
   stands: (axle) => layoutOf(axle).carriedBy === 'leaf',
   place: (axle) => axle.points.armInner.at,
+  along: () => [1, 0, 0],
   checks: ['lever-arm'],
   defects: () => ['rubber perished', 'cracked', 'rusted through'],
   rusts: true,

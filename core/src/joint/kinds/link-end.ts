@@ -1,4 +1,4 @@
-import type { Vec3 } from '../../numeric';
+import { sub, type Vec3 } from '../../numeric';
 import { inDialect, type Name } from '../../text';
 import {
   END_SPECS,
@@ -72,6 +72,7 @@ export function linkEnd<F extends string = never>(end: LinkEnd, finer: Readonly<
     name: [`Link, ${end} end`, `Drop link, ${end} end`],
     stands: (axle) => axle.link !== null,
     place: (axle) => place(axle, end),
+    along: (axle) => sub(place(axle, 'upper'), place(axle, 'lower')),
     checks: ['grip-link', 'rock-loaded'],
     defects: (axle) => [...seenAt(axle, end), 'bent', 'close to parting'],
     detail: (axle) => detail(axle, end),

@@ -1,4 +1,4 @@
-import { between } from '../../numeric';
+import { between, sub } from '../../numeric';
 import { damperPieces } from './damper';
 import { jointKind } from './joint-kind';
 
@@ -8,6 +8,7 @@ export const spring = jointKind({
   rusts: true,
   stands: () => true,
   place: (axle) => between(axle.points.springTop.at, axle.points.springFoot.at, 0.45),
+  along: ({ points: p }) => sub(p.springTop.at, p.springFoot.at),
   checks: ['look-spring'],
   defects: () => ['broken', 'rubbing'],
   bolted: () =>

@@ -1,12 +1,13 @@
-import { jointKind, orHub } from './joint-kind';
+import { jointKind } from './joint-kind';
 import { taper } from './taper';
-import { steered } from './tie-rod-outer';
+import { alongTieRod, steered, tieRodOf } from './tie-rod-outer';
 
 export const tieRodInner = jointKind({
   name: ['Tie rod, inner', 'Track rod, inner'],
   dangerous: true,
   stands: steered,
-  place: (axle) => orHub(axle, axle.points.rackEnd),
+  place: (axle) => tieRodOf(axle).inner,
+  along: alongTieRod,
   checks: ['shake-3-9'],
   defects: () => ['boot torn'],
   // The outer end comes off with it.

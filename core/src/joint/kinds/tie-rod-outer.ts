@@ -1,15 +1,26 @@
+import { sub, type Vec3 } from '../../numeric';
 import type { AxleSpec } from '../../vehicle';
 import { TAPER_ON, TAPER_SPRINGS } from './laid';
-import { jointKind, orHub } from './joint-kind';
+import { jointKind } from './joint-kind';
 import { taper } from './taper';
 
 export const steered = (axle: AxleSpec): boolean => axle.steered;
+
+/** The ends of its tie rod: where nobody has measured them, behind the hub and inward of it (common practice, no source), mm. */
+export function tieRodOf(axle: AxleSpec, p = axle.points): { readonly inner: Vec3; readonly outer: Vec3 } {
+  const [x, y, z] = p.hub.at;
+  const outer = p.tieRodOuter?.at ?? [x - 140, y - 45, z - 10];
+  return { outer, inner: p.rackEnd?.at ?? [outer[0], Math.max(60, y - 330), outer[2] + 20] };
+}
+/** Along it, outward. */
+export const alongTieRod = (axle: AxleSpec): Vec3 => sub(tieRodOf(axle).outer, tieRodOf(axle).inner);
 
 export const tieRodOuter = jointKind({
   name: ['Tie rod, outer', 'Track rod end'],
   dangerous: true,
   stands: steered,
-  place: (axle) => orHub(axle, axle.points.tieRodOuter),
+  place: (axle) => tieRodOf(axle).outer,
+  along: alongTieRod,
   checks: ['shake-3-9'],
   defects: () => ['boot torn', 'bent'],
   bolted: () => [

@@ -1,11 +1,12 @@
 import { layoutOf } from '../../vehicle';
-import { damperPieces } from './damper';
+import { damperLine, damperPieces } from './damper';
 import { jointKind } from './joint-kind';
 
 export const topMount = jointKind({
   name: 'Top mount',
   stands: (axle) => layoutOf(axle).topMount,
   place: (axle) => axle.points.damperTop.at,
+  along: damperLine,
   checks: ['top-mount-hand', 'rock-loaded'],
   defects: () => ['rubber perished', 'cracked'],
   bolted: () =>

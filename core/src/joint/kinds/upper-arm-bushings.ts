@@ -1,3 +1,4 @@
+import { sub } from '../../numeric';
 import { layoutOf } from '../../vehicle';
 import { ARM_BOLTS, bonded } from './bonded';
 import { jointKind } from './joint-kind';
@@ -6,6 +7,7 @@ export const upperArmBushings = jointKind({
   name: ['Upper arm bushings', 'Upper wishbone bushes'],
   stands: (axle) => layoutOf(axle).upperArm !== null,
   place: (axle) => (axle.points.upperInner ?? axle.points.armInner).at,
+  along: ({ points: p }) => (p.upperInner && p.upperOuter ? sub(p.upperOuter.at, p.upperInner.at) : [0, 1, 0]),
   checks: ['lever-arm', 'rock-loaded'],
   defects: () => ['rubber perished', 'cracked'],
   rubber: () => true,

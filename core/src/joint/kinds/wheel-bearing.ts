@@ -5,5 +5,6 @@ export const wheelBearing = jointKind({
   dangerous: true,
   stands: () => true,
   place: (axle) => axle.points.hub.at,
+  along: () => [0, 1, 0],
   checks: ['shake-12-6'],
 });

@@ -11,6 +11,7 @@ export const wheelNuts = jointKind({
     axle.trackMm / 2 + axle.tyreWidthMm * 0.3,
     axle.points.hub.at[2] - axle.tyreDiameterMm * 0.16,
   ],
+  along: () => [0, 1, 0],
   checks: ['nuts-wrench'],
   bolted: ({ wheelNuts: n }) => [
     { role: 'nut', of: 'vehicle', axis: 'bolts', count: n.count, turns: 'wheel-nut', thread: n.thread, hexMm: n.hexMm },

@@ -11,7 +11,7 @@ export const doubleArm: Layout = {
   jointedShafts: true,
   moves: 'two arms',
   mountOn: 'arm',
-  drawing: { crossMember: 'subframe', arm: 'across', armWidthPx: 12, spring: 'round damper' },
+  drawing: { crossMember: 'subframe', arm: 'wishbone', spring: 'round damper' },
   usualPoints({ trackMm, tyreDiameterMm, bar }) {
     const [t, r] = [trackMm / 2, tyreDiameterMm / 2];
     return usual({

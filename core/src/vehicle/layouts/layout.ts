@@ -40,9 +40,8 @@ export interface Layout {
   readonly mountOn: 'knuckle' | 'arm' | 'axle' | 'body';
   readonly drawing: {
     readonly crossMember: CrossMember | null;
-    /** How the arm is seen from behind: across to the knuckle, short and trailing, or only where it meets the axle. */
-    readonly arm: 'across' | 'trailing' | 'along';
-    readonly armWidthPx: number;
+    /** What carries the wheel across: an arm of two legs, links side by side, one that trails, or one that runs along to the axle. */
+    readonly arm: 'wishbone' | 'links' | 'trailing' | 'along';
     /** The spring stands round the damper, the damper is the strut itself, or the axle hangs on leaves. */
     readonly spring: 'on strut' | 'round damper' | 'beside damper' | 'leaf';
   };

@@ -12,7 +12,7 @@ export const leafAxle: Layout = {
   jointedShafts: false,
   moves: 'axle',
   mountOn: 'body',
-  drawing: { crossMember: 'axle tube', arm: 'along', armWidthPx: 7, spring: 'leaf' },
+  drawing: { crossMember: 'axle tube', arm: 'along', spring: 'leaf' },
   usualPoints({ trackMm, tyreDiameterMm, bar }) {
     const [t, r] = [trackMm / 2, tyreDiameterMm / 2];
     return usual({

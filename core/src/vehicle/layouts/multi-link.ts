@@ -12,7 +12,7 @@ export const multiLink: Layout = {
   jointedShafts: true,
   moves: 'two arms',
   mountOn: 'knuckle',
-  drawing: { crossMember: 'subframe', arm: 'across', armWidthPx: 10, spring: 'beside damper' },
+  drawing: { crossMember: 'subframe', arm: 'links', spring: 'beside damper' },
   usualPoints({ trackMm, tyreDiameterMm, bar }) {
     const [t, r] = [trackMm / 2, tyreDiameterMm / 2];
     return usual({

@@ -12,7 +12,7 @@ export const solidAxle: Layout = {
   jointedShafts: false,
   moves: 'axle',
   mountOn: 'body',
-  drawing: { crossMember: 'axle tube', arm: 'along', armWidthPx: 9, spring: 'beside damper' },
+  drawing: { crossMember: 'axle tube', arm: 'along', spring: 'beside damper' },
   usualPoints({ trackMm, tyreDiameterMm, bar }) {
     const [t, r] = [trackMm / 2, tyreDiameterMm / 2];
     return usual({

@@ -11,7 +11,7 @@ export const strut: Layout = {
   jointedShafts: true,
   moves: 'strut',
   mountOn: 'knuckle',
-  drawing: { crossMember: 'subframe', arm: 'across', armWidthPx: 12, spring: 'on strut' },
+  drawing: { crossMember: 'subframe', arm: 'wishbone', spring: 'on strut' },
   usualPoints({ trackMm, tyreDiameterMm, bar }) {
     const [t, r] = [trackMm / 2, tyreDiameterMm / 2];
     return usual({

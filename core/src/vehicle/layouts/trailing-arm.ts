@@ -12,7 +12,7 @@ export const trailingArm: Layout = {
   jointedShafts: true,
   moves: 'one arm',
   mountOn: 'arm',
-  drawing: { crossMember: null, arm: 'trailing', armWidthPx: 12, spring: 'beside damper' },
+  drawing: { crossMember: null, arm: 'trailing', spring: 'beside damper' },
   usualPoints({ trackMm, tyreDiameterMm, bar }) {
     const [t, r] = [trackMm / 2, tyreDiameterMm / 2];
     return usual({

@@ -11,7 +11,7 @@ export const twistBeam: Layout = {
   jointedShafts: true,
   moves: 'beam',
   mountOn: 'body',
-  drawing: { crossMember: 'twist beam', arm: 'trailing', armWidthPx: 14, spring: 'beside damper' },
+  drawing: { crossMember: 'twist beam', arm: 'trailing', spring: 'beside damper' },
   usualPoints({ trackMm, tyreDiameterMm }) {
     const [t, r] = [trackMm / 2, tyreDiameterMm / 2];
     return usual({

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { cornerPoints, type AxleEnd, type AxleSpec, type HardPoints, type MovingCorner, type Side } from '@ash-knot/core';
-import { drawAxle } from '../plate/drawing';
-import { layoutPlate } from '../plate/layout';
+import { layoutBehind } from '../plate/corner-views';
+import { axleSolids } from '../plate/scene/axle';
+import { drawSolids } from '../plate/scene/draw';
 import { Strokes } from '../plate/strokes';
 
 /** How everything stands at one moment; lengths in mm, up above nothing. */
@@ -19,6 +20,7 @@ export interface Moment {
 
 const WIDE = 1000;
 const HIGH = 470;
+const EDGE = 8;
 /** Half the lash is drawn so wide, px: the gap itself is what is looked at. */
 const HALF_LASH = 46;
 /** The block between the two jaws, px. */
@@ -43,9 +45,8 @@ const BLOCK = { wide: 46, high: 96 } as const;
       @for (b of bumps(); track b.side) {
         <path [attr.d]="b.d" fill="var(--color-ash-500)" />
       }
-      <svg:g akStrokes [shapes]="shapes().left" inked="left" />
-      <svg:g akStrokes [shapes]="shapes().right" />
-      <g [attr.transform]="'translate(' + wide / 2 + ' ' + high * 0.42 + ')'">
+      <svg:g akStrokes [shapes]="shapes()" inked="left" />
+      <g [attr.transform]="'translate(' + wide / 2 + ' ' + high * 0.3 + ')'">
         <g [attr.fill]="moment().struck ? 'var(--color-oxide)' : 'var(--color-bark)'">
           <rect [attr.x]="-jaw() - 30" y="-48" width="30" height="96" />
           <rect [attr.x]="jaw()" y="-48" width="30" height="96" />
@@ -83,12 +84,12 @@ export class KnockPlate {
   protected readonly high = HIGH;
   protected readonly block = BLOCK;
 
-  private readonly layout = computed(() => layoutPlate(this.end(), this.axle(), WIDE, HIGH, { kind: 'both' }));
+  private readonly view = computed(() => layoutBehind(this.axle(), WIDE, HIGH, EDGE));
   /** Half of what the jaws stand apart. */
   protected readonly jaw = computed(() => BLOCK.wide / 2 + (this.playMm() === 0 ? 0 : HALF_LASH));
   protected readonly zoom = computed(() => {
     const px = (2 * HALF_LASH) / this.playMm();
-    return Math.max(1, Math.round(px / this.layout().pxPerMm));
+    return Math.max(1, Math.round(px / this.view().pxPerMm));
   });
   /** Where the stud stands between its jaws: beyond them nothing moves but the bar. */
   protected readonly stud = computed(() => {
@@ -97,26 +98,30 @@ export class KnockPlate {
     return (Math.max(-half, Math.min(half, this.moment().gapMm)) / half) * HALF_LASH;
   });
 
-  protected readonly shapes = computed(() => ({ left: this.side('left', 'right'), right: this.side('right', 'left') }));
-  private side(mine: Side, other: Side) {
-    const [m, l, corner] = [this.moment(), this.layout(), this.corner()];
+  protected readonly shapes = computed(() => {
+    const now = { left: this.moved('left', 'right'), right: this.moved('right', 'left') };
+    return drawSolids(axleSolids(this.axle(), now), this.view());
+  });
+  private moved(mine: Side, other: Side): HardPoints {
+    const [m, corner] = [this.moment(), this.corner()];
     const points = corner ? cornerPoints(corner, m.travel[mine], m.travel[other]) : {};
     // The wheel stands where the road has it; its suspension moves the rest against it, so the body goes along.
     const up = m.wheel[mine] - m.travel[mine];
-    const moved = Object.fromEntries(
+    return Object.fromEntries(
       Object.entries(this.axle().points).flatMap(([name, p]) => {
         if (!p) return [];
         const at = points[name as keyof typeof points] ?? p.at;
         return [[name, { ...p, at: [at[0], at[1], at[2] + up] }]];
       }),
     ) as unknown as HardPoints;
-    return drawAxle({ ...this.axle(), points: moved }, { ...l, sides: [mine] });
   }
   protected readonly bumps = computed(() => {
-    const [m, l, a] = [this.moment(), this.layout(), this.axle()];
+    const [m, v, a] = [this.moment(), this.view(), this.axle()];
     return (['left', 'right'] as const).map((side) => {
-      const [x0, x1] = [l.x(side, a.trackMm / 2 - a.tyreWidthMm / 2), l.x(side, a.trackMm / 2 + a.tyreWidthMm / 2)];
-      const [top, ground] = [l.y(Math.max(0, m.road[side])), l.y(0)];
+      const out = side === 'left' ? 1 : -1;
+      const x = (mm: number) => v.to([0, out * mm, 0])[0];
+      const [x0, x1] = [x(a.trackMm / 2 - a.tyreWidthMm / 2), x(a.trackMm / 2 + a.tyreWidthMm / 2)];
+      const [top, ground] = [v.to([0, 0, Math.max(0, m.road[side])])[1], v.to([0, 0, 0])[1]];
       const [from, to] = [Math.min(x0, x1) - 14, Math.max(x0, x1) + 14];
       return { side, d: `M${from} ${ground}L${from + 14} ${top}H${to - 14}L${to} ${ground}Z` };
     });

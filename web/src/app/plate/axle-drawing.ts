@@ -7,21 +7,25 @@ import { PANEL } from '../kit/panel';
 import { svgFile } from '../kit/svg-file';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
-import { drawAxle, drawSide } from './drawing';
-import { layoutPlate } from './layout';
-import { PaperStrokes } from './paper-strokes';
+import { cornerDrawn, layoutCorner } from './corner-views';
+import { drawSolids } from './scene/draw';
+import { Strokes } from './strokes';
 
 const WIDE = 1060;
 const HIGH = 660;
 /** Room under the ground for the lengths across, px. */
 const FOOT = 74;
+/** Above, for the title; at the edges, for heights; between the views, for the table, px. */
+const TOP = 56;
+const HEIGHTS = 54;
+const TABLE = 190;
 /** The points that carry a height and a place across: what a link and its bar hang on. */
 const NAMED: readonly PointName[] = ['linkMount', 'barEye', 'barBushing', 'hub', 'armOuter', 'damperTop'];
 
 /** The left corner of an axle, from behind and from its side, true to scale and with its dimensions: for paper and as a file. */
 @Component({
   selector: 'ak-axle-drawing',
-  imports: [PaperStrokes],
+  imports: [Strokes],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'block' },
   template: `
@@ -37,7 +41,19 @@ const NAMED: readonly PointName[] = ['linkMount', 'barEye', 'barBushing', 'hub',
       <rect [attr.width]="wide" [attr.height]="high" fill="#ffffff" />
       <text x="12" y="24" font-size="17" font-weight="700" fill="#211d18">{{ title() }}</text>
       <text x="12" y="44" font-size="13" fill="#211d18">{{ under() }}</text>
-      <g akPaperStrokes [shapes]="shapes()" />
+      <defs>
+        @for (v of views(); track v.id) {
+          <clipPath [attr.id]="'axle-drawing-' + v.id">
+            <rect [attr.x]="v.box.x" y="0" [attr.width]="v.box.width" [attr.height]="high" />
+          </clipPath>
+        }
+      </defs>
+      @for (v of views(); track v.id) {
+        <path [attr.d]="v.ground" fill="none" stroke="#6b6255" stroke-width="1" />
+        <g [attr.clip-path]="'url(#axle-drawing-' + v.id + ')'">
+          <g akStrokes [shapes]="v.shapes" palette="paper" />
+        </g>
+      }
       @for (d of dims(); track d.key) {
         <path [attr.d]="d.d" fill="none" stroke="#22506e" stroke-width="1" />
         <text
@@ -74,13 +90,17 @@ export class AxleDrawing {
   protected readonly tableY = 84;
   /** The drawing keeps room at its outer edges for heights, and below for lengths across. */
   private readonly layout = computed(() =>
-    layoutPlate(this.end(), this.axle(), WIDE, HIGH - FOOT, { kind: 'turned', side: 'left' }),
+    layoutCorner(this.axle(), 'left', { width: WIDE, top: TOP, bottom: HIGH - FOOT, between: TABLE, edge: HEIGHTS }),
   );
-  protected readonly tableX = computed(() => this.layout().ladder.x + 14);
-  protected readonly shapes = computed(() => [
-    ...drawAxle(this.axle(), this.layout()),
-    ...drawSide(this.axle(), this.layout(), 'left'),
-  ]);
+  protected readonly tableX = computed(() => this.layout().behindBox.x + this.layout().behindBox.width + 18);
+  protected readonly views = computed(() => {
+    const l = this.layout();
+    const solids = cornerDrawn(this.axle(), 'left');
+    return (['behind', 'beside'] as const).map((id) => {
+      const box = l[`${id}Box`];
+      return { id, box, ground: `M${box.x} ${l.ground}h${box.width}`, shapes: drawSolids(solids, l[id]) };
+    });
+  });
   private say(mm: number): string {
     return this.units.lengthDigits(mm, 0).replace('-', '−');
   }
@@ -90,17 +110,18 @@ export class AxleDrawing {
   );
   protected readonly dims = computed((): Dimension[] => {
     const [l, a] = [this.layout(), this.axle()];
-    const v = l.sideView!;
-    const ground = l.y(0);
-    const [outer, inner] = [l.x('left', a.trackMm / 2 + a.tyreWidthMm / 2), l.x('left', a.trackMm / 2 - a.tyreWidthMm / 2)];
-    const out: Dimension[] = [
-      upright('tyre', ground, l.y(a.tyreDiameterMm), outer - 34, outer - 4, this.say(a.tyreDiameterMm)),
+    const ground = l.ground;
+    const up = (mm: number) => l.behind.to([0, 0, mm])[1];
+    const out = (mm: number) => l.behind.to([0, mm, 0])[0];
+    const [outer, inner] = [out(a.trackMm / 2 + a.tyreWidthMm / 2), out(a.trackMm / 2 - a.tyreWidthMm / 2)];
+    const dims: Dimension[] = [
+      upright('tyre', ground, up(a.tyreDiameterMm), outer - 34, outer - 4, this.say(a.tyreDiameterMm)),
       across('width', outer, inner, ground + 22, ground + 4, this.say(a.tyreWidthMm)),
     ];
     const { linkMount, barEye, barBushing, hub } = a.points;
     if (linkMount && barEye && barBushing) {
-      const x = (n: number) => v.x(n);
-      out.push(
+      const x = (mm: number) => l.beside.to([mm, 0, 0])[0];
+      dims.push(
         across(
           'arm',
           x(barBushing.at[0]),
@@ -111,8 +132,8 @@ export class AxleDrawing {
         ),
         upright(
           'link',
-          l.y(linkMount.at[2]),
-          l.y(barEye.at[2]),
+          up(linkMount.at[2]),
+          up(barEye.at[2]),
           x(linkMount.at[0]) + 40,
           x(linkMount.at[0]) + 12,
           `link ${this.say(a.link?.lengthMm ?? 0)}`,
@@ -120,7 +141,7 @@ export class AxleDrawing {
         across('behind', x(hub.at[0]), x(barEye.at[0]), ground + 52, ground + 30, this.say(Math.abs(hub.at[0] - barEye.at[0]))),
       );
     }
-    return out;
+    return dims;
   });
   protected readonly table = computed(() => {
     const { points } = this.axle();

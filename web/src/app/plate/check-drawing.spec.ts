@@ -1,41 +1,44 @@
-import { checksOf, jointPoint, type AxleEnd, type AxleSpec } from '@ash-knot/core';
-import { DOUBLE_ARM_TYPE, STRUT_TYPE } from '@ash-knot/core/test';
+import { checksOf, JOINT_SPECS } from '@ash-knot/core';
+import { DOUBLE_ARM_TYPE } from '@ash-knot/core/test';
+import { everyAxle } from '../../test/axles';
 import { drawCheck } from './check-drawing';
-import { layoutPlate } from './layout';
+import { layoutViews } from './two-views';
 
-const AXLES: [string, AxleEnd, AxleSpec][] = [
-  ['strut front', 'front', STRUT_TYPE.axles.front],
-  ['double-arm front', 'front', DOUBLE_ARM_TYPE.axles.front],
-  ['twist-beam rear', 'rear', STRUT_TYPE.axles.rear],
-];
 const numbers = (d: string) => [...d.matchAll(/-?\d+(?:\.\d+)?/g)].map((m) => Number(m[0]));
 
-describe.each(AXLES)('%s', (_, end, axle) => {
-  const l = layoutPlate(end, axle, 820, 664, { kind: 'both' });
-  test.each(checksOf(axle).map((c) => c.id))(
-    '%s is drawn at its own wheel, with whole numbers, and something to look at',
-    (id) => {
-      const check = checksOf(axle).find((c) => c.id === id)!;
+test('each check of each axle is drawn at its own wheel: something to do or to look at, and numbers that are some', () => {
+  for (const [name, axle] of everyAxle()) {
+    const v = layoutViews('front', axle, 820, 664);
+    for (const check of checksOf(axle))
       for (const side of ['left', 'right'] as const) {
-        const marks = drawCheck(axle, l, side, id, check.settles);
-        expect(marks.some((m) => m.kind === 'look' || m.kind === 'push')).toBe(true);
+        const { marks, moves } = drawCheck(axle, v, side, check.id, check.settles);
+        expect([name, check.id, marks.some((m) => m.kind === 'look' || m.kind === 'push')]).toEqual([name, check.id, true]);
         for (const m of marks) {
           expect(m.d).toMatch(/^M/);
           expect(m.d).not.toMatch(/NaN|Infinity|undefined/);
           // Its first point lies on the side of the vehicle the check is made on.
-          const [x] = numbers(m.d);
-          expect(Math.sign(x! - 410)).toBe(side === 'left' ? -1 : 1);
+          expect([name, check.id, Math.sign(numbers(m.d)[0]! - 410)]).toEqual([name, check.id, side === 'left' ? -1 : 1]);
         }
+        for (const m of moves) expect(m.side).toBe(side);
       }
-    },
-  );
+  }
 });
 
+const axle = DOUBLE_ARM_TYPE.axles.front;
+const v = layoutViews('front', axle, 820, 664);
 test('the lever’s tip stands beside the joint it is put in', () => {
-  const axle = DOUBLE_ARM_TYPE.axles.front;
-  const l = layoutPlate('front', axle, 820, 664, { kind: 'both' });
-  const lever = drawCheck(axle, l, 'right', 'lever-ball-joint', ['ball-joint']).find((m) => m.kind === 'lever')!;
+  const lever = drawCheck(axle, v, 'right', 'lever-ball-joint', ['ball-joint']).marks.find((m) => m.kind === 'lever')!;
   const [x, y] = numbers(lever.d);
-  const p = jointPoint(axle, 'ball-joint');
-  expect(Math.hypot(x! - l.x('right', p[0]), y! - l.y(p[1]))).toBeLessThan(20);
+  const at = JOINT_SPECS['ball-joint'].place(axle);
+  const [px, py] = v.behind.to([at[0], -at[1], at[2]]);
+  expect(Math.hypot(x! - px, y! - py)).toBeLessThan(30);
+});
+test('what a check shows is drawn where it is seen best: 3 and 9 from above, 12 and 6 from behind', () => {
+  const split = v.above.to([-axle.tyreDiameterMm / 2, 0, 0])[1];
+  const height = (id: 'shake-3-9' | 'shake-12-6') =>
+    drawCheck(axle, v, 'left', id, ['ball-joint'])
+      .marks.filter((m) => m.kind === 'push')
+      .map((m) => numbers(m.d)[1]!);
+  for (const y of height('shake-3-9')) expect(y).toBeLessThan(split);
+  for (const y of height('shake-12-6')) expect(y).toBeGreaterThan(split);
 });

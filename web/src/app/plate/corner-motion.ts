@@ -20,9 +20,10 @@ import type { Units } from '../session/units';
 /** How far a wheel is lifted and let down on the drawing, mm: about what springs allow (common practice, no source). */
 export const MOST_TRAVEL_MM = 90;
 
-/** A number of the corner in the ladder's place. */
-interface Figure {
+/** A number of the corner, and what on the drawing it is about. */
+export interface Figure {
   readonly name: string;
+  readonly about: 'wheel' | 'arm' | 'link' | 'upper' | 'lower' | 'eye' | 'nearest';
   readonly value: string;
   readonly of: string;
   readonly broken?: boolean;
@@ -95,7 +96,7 @@ export class CornerMotion {
     if (!m.ok) return m.error.message;
     return (!this.plate.link() && m.value.locked) || spoken(capital(this.met().join('; ')), this.plate.dialect());
   });
-  /** The studied link's numbers at this position of the wheel, in place of the ladder. */
+  /** The studied link's numbers at this position of the wheel, keyed to the drawing. */
   readonly figures = computed((): readonly Figure[] | null => {
     const [r, link] = [this.rig(), this.plate.link()];
     if (!r || !link) return null;
@@ -105,8 +106,9 @@ export class CornerMotion {
     const { swing, overCentre, air } = r.rules;
     const deg = (v: number) => `${fixed(v, 1)}°`.replace('-', '−');
     const up = Math.round(this.travel() - this.stoodMm());
-    const stud = (end: 'mount' | 'eye', name: string): Figure => ({
+    const stud = (end: 'mount' | 'eye', name: string, about: 'upper' | 'lower'): Figure => ({
       name,
+      about,
       value: deg(swingDeg[end]),
       of: `to ${swing[end].words}`,
       broken: swingDeg[end] > swing[end].mostDeg,
@@ -115,15 +117,17 @@ export class CornerMotion {
     return [
       {
         name: 'wheel',
+        about: 'wheel',
         value: `${up > 0 ? '+' : ''}${this.plate.units.sayLength(up, 0)}`.replace('-', '−'),
         of: 'drag it, or its slider',
       },
-      { name: 'arm turned', value: deg(armDeg), of: 'from where it stood' },
-      { name: 'link leans', value: deg(leanDeg), of: 'from upright' },
-      stud(upper, 'upper stud swings'),
-      stud(lower, 'lower stud swings'),
+      { name: 'arm turned', about: 'arm', value: deg(armDeg), of: 'from where it stood' },
+      { name: 'link leans', about: 'link', value: deg(leanDeg), of: 'from upright' },
+      stud(upper, 'upper stud swings', 'upper'),
+      stud(lower, 'lower stud swings', 'lower'),
       {
         name: 'lever',
+        about: 'eye',
         value: fixed(lever, 2),
         of: `${deg(overCentreDeg)} to over-centre`,
         broken: overCentreDeg < overCentre.leastDeg,
@@ -132,6 +136,7 @@ export class CornerMotion {
         ? [
             {
               name: 'nearest thing',
+              about: 'nearest' as const,
               value:
                 nearest.airMm > 0
                   ? this.plate.units.sayLength(nearest.airMm, 0)
@@ -146,7 +151,7 @@ export class CornerMotion {
     ];
   });
   readonly words = computed(() => {
-    // The numbers stand in the ladder's place.
+    // The numbers say it.
     if (this.figures()) return this.usual() ? 'from usual points, not measured' : '';
     const r = this.rig();
     const at = r && attempt(() => linkAt(r.rig, r.lengthMm, r.rig.at(this.travel(), this.other()), false));

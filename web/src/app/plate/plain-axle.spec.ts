@@ -1,8 +1,9 @@
 import { TestBed } from '@angular/core/testing';
 import { jointId, SIDES, usualPoints, type AxleSpec, type JointKind, type Suspension } from '@ash-knot/core';
 import { DOUBLE_ARM_TYPE, STRUT_TYPE } from '@ash-knot/core/test';
-import { drawAxle } from './drawing';
-import { layoutWhole } from './layout';
+import { layoutBehind } from './corner-views';
+import { axleSolids } from './scene/axle';
+import { drawSolids } from './scene/draw';
 import { PlainAxle, type PlainMark } from './plain-axle';
 
 const strut = STRUT_TYPE.axles.front;
@@ -16,18 +17,15 @@ const AXLES: readonly AxleSpec[] = [strut, DOUBLE_ARM_TYPE.axles.front, as('trai
 test.each([1450, 2000])('an axle of %d mm track fills its picture, one scale both ways, nothing broken off', (trackMm) => {
   for (const axle of AXLES) {
     const wide = { ...axle, trackMm };
-    const l = layoutWhole(wide, 720, 330);
-    expect([l.stretch, l.cutMm]).toEqual([1, 0]);
+    const v = layoutBehind(wide, 720, 330, 10);
     // A metre across is as long as a metre up.
-    expect(l.x('right', 1000) - l.x('right', 0)).toBeCloseTo(l.y(0) - l.y(1000), 9);
-    const outer = l.x('right', trackMm / 2 + wide.tyreWidthMm / 2);
+    expect(v.to([0, 0, 0])[0] - v.to([0, 1000, 0])[0]).toBeCloseTo(v.to([0, 0, 0])[1] - v.to([0, 0, 1000])[1], 9);
+    const outer = v.to([0, -(trackMm / 2 + wide.tyreWidthMm / 2), 0])[0];
     expect(outer).toBeLessThanOrEqual(720);
-    expect(Math.min(...Object.values(wide.points).map((p) => l.y(p!.at[2])))).toBeGreaterThanOrEqual(0);
-    const high = l.y(0) - Math.min(...Object.values(wide.points).map((p) => l.y(p!.at[2])));
-    expect(Math.max((outer - 360) / 360, high / 330)).toBeGreaterThan(0.75);
-    const shapes = drawAxle(wide, l);
-    expect(shapes.some((s) => s.kind === 'gap')).toBe(false);
-    for (const s of shapes) expect(s.d).not.toMatch(/NaN|undefined/);
+    const top = Math.min(...Object.values(wide.points).map((p) => v.to(p!.at)[1]));
+    expect(top).toBeGreaterThanOrEqual(0);
+    expect(Math.max((outer - 360) / 360, (v.to([0, 0, 0])[1] - top) / 330)).toBeGreaterThan(0.75);
+    for (const shape of drawSolids(axleSolids(wide), v)) expect(shape.d).not.toMatch(/NaN|undefined/);
   }
 });
 

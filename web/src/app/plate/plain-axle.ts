@@ -1,11 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { partsOf, type AxleEnd, type AxleSpec, type JointId } from '@ash-knot/core';
-import { drawAxle } from './drawing';
-import { layoutWhole, onDrawing, type Point } from './layout';
-import { PaperStrokes } from './paper-strokes';
+import { JOINT_SPECS, partsOf, type AxleEnd, type AxleSpec, type JointId } from '@ash-knot/core';
+import { layoutBehind } from './corner-views';
+import { axleSolids } from './scene/axle';
+import { drawSolids } from './scene/draw';
+import type { Point } from './scene/view';
+import { Strokes } from './strokes';
 
 const WIDE = 720;
 const HIGH = 330;
+const EDGE = 10;
 /** A number's circle, and how far it stands from what it is about, px. */
 const RADIUS = 13;
 const AWAY = [34, 48, 64, 84, 108] as const;
@@ -23,7 +26,7 @@ export interface PlainMark {
 /** The whole axle from behind, plain: what was worn and what is new, by number; no measures. */
 @Component({
   selector: 'ak-plain-axle',
-  imports: [PaperStrokes],
+  imports: [Strokes],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'block' },
   template: `
@@ -36,7 +39,7 @@ export interface PlainMark {
       data-testid="plain-axle"
     >
       <rect [attr.width]="wide" [attr.height]="high" fill="#ffffff" />
-      <g akPaperStrokes [shapes]="shapes()" />
+      <g akStrokes [shapes]="shapes()" palette="paper" />
       @for (m of placed(); track m.number) {
         <path [attr.d]="m.leader" fill="none" stroke="#ffffff" stroke-width="5" />
         <path [attr.d]="m.leader" fill="none" stroke="#211d18" stroke-width="1.6" />
@@ -72,15 +75,14 @@ export class PlainAxle {
   protected readonly wide = WIDE;
   protected readonly high = HIGH;
   protected readonly radius = RADIUS;
-  private readonly layout = computed(() => layoutWhole(this.axle(), WIDE, HIGH));
-  protected readonly shapes = computed(() => drawAxle(this.axle(), this.layout()));
+  private readonly view = computed(() => layoutBehind(this.axle(), WIDE, HIGH, EDGE));
+  protected readonly shapes = computed(() => drawSolids(axleSolids(this.axle()), this.view()));
   /** Each number beside its joint, clear of every joint that has one and of the other numbers. */
   protected readonly placed = computed(() => {
-    const l = this.layout();
     const joints = this.marks().map((m): Point => {
       const { side, kind } = partsOf(m.joint);
-      const [out, up] = onDrawing(this.axle(), kind);
-      return [l.x(side, out), l.y(up)];
+      const [x, y, z] = JOINT_SPECS[kind].place(this.axle());
+      return this.view().to([x, side === 'left' ? y : -y, z]);
     });
     const taken: Point[] = [];
     return this.marks().map((m, i) => {

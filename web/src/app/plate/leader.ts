@@ -1,0 +1,87 @@
+import type { Point } from './scene/view';
+
+/** How far a leader keeps from another mark, px, beyond the mark itself. */
+const CLEAR = 1.5;
+
+/** The distance of a point from a stretch, px. */
+export function distance(p: Point, a: Point, b: Point): number {
+  const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
+  const t = Math.max(0, Math.min(1, ((p[0] - a[0]) * dx + (p[1] - a[1]) * dy) / (dx * dx + dy * dy || 1)));
+  return Math.hypot(p[0] - a[0] - t * dx, p[1] - a[1] - t * dy);
+}
+
+/** Bends tried, as shares of the way across, and so far out from the row, px. */
+const BENDS = [0.5, 0.25, 0.75, 0.1, 0.9, 0.02, 0.98] as const;
+const OUT = [14, 28, 44, 62, 84] as const;
+/** Away from the straight way, px: round a crowd of marks. */
+const ROUND = [0, -30, 30, -60, 60, -95, 95, -130, 130] as const;
+
+/** The last stretch from so far round the mark, px, where the straight ones are barred. */
+const ABOUT = [30, 55, 85] as const;
+const ANGLES = 12;
+
+/** A way is barred where it runs over a mark: worse than any length. */
+const BARRED = 10_000;
+
+/** What it costs to go past marks, or over them. */
+function barred(a: Point, b: Point, marks: readonly Point[], clear: number): number {
+  let cost = 0;
+  const [left, right] = a[0] < b[0] ? [a[0] - clear, b[0] + clear] : [b[0] - clear, a[0] + clear];
+  const [top, bottom] = a[1] < b[1] ? [a[1] - clear, b[1] + clear] : [b[1] - clear, a[1] + clear];
+  for (const m of marks) {
+    if (m[0] < left || m[0] > right || m[1] < top || m[1] > bottom) continue;
+    const over = clear - distance(m, a, b);
+    if (over > 0) cost += BARRED + over * 100;
+  }
+  return cost;
+}
+
+/** The simple ways from a row to a mark, and those round a crowd. */
+function waysTo(from: Point, end: Point, round: boolean): (readonly Point[])[] {
+  const outward = Math.sign(end[0] - from[0]) || 1;
+  const bends = [...BENDS.map((k) => from[0] + (end[0] - from[0]) * k), ...OUT.map((px) => from[0] + outward * px)];
+  if (!round)
+    return [
+      [from, end],
+      ...bends.flatMap((x): (readonly Point[])[] => [
+        [from, [x, from[1]], end],
+        ...ROUND.map((off): readonly Point[] => [from, [x, from[1]], [x, end[1] + off], end]),
+      ]),
+    ];
+  return ABOUT.flatMap((r) =>
+    Array.from({ length: ANGLES }, (_, i) => (2 * Math.PI * i) / ANGLES).flatMap((a) => {
+      const near: Point = [end[0] + r * Math.cos(a), end[1] + r * Math.sin(a)];
+      return bends.map((x): readonly Point[] => [from, [x, from[1]], [x, near[1]], near, end]);
+    }),
+  );
+}
+
+/**
+ * The one leader: from a row to its mark, past the other marks and not through them. The shortest of the ways that are
+ * free; where none is, the one that is least in the way.
+ * @param to the mark in each view it has; the first is preferred where both are free
+ * @param marks all others, px
+ */
+export function leaderTo(from: Point, to: readonly Point[], marks: readonly Point[], radius: number): readonly Point[] {
+  let best: { way: readonly Point[]; cost: number } | undefined;
+  for (const round of [false, true]) {
+    to.forEach((end, rank) => {
+      for (const way of waysTo(from, end, round)) {
+        let cost = rank * 60 + way.length * 6;
+        for (let i = 1; i < way.length && (!best || cost < best.cost); i++) {
+          const [a, b] = [way[i - 1]!, way[i]!];
+          cost += Math.hypot(b[0] - a[0], b[1] - a[1]);
+          cost += barred(a, b, marks, radius + CLEAR);
+        }
+        if (!best || cost < best.cost) best = { way, cost };
+      }
+    });
+    if (best!.cost < BARRED) break;
+  }
+  const way = best!.way;
+  // It ends at the mark's edge.
+  const [a, b] = [way.at(-2)!, way.at(-1)!];
+  const d = Math.hypot(b[0] - a[0], b[1] - a[1]);
+  const stop: Point = d > radius ? [b[0] + ((a[0] - b[0]) * radius) / d, b[1] + ((a[1] - b[1]) * radius) / d] : b;
+  return [...way.slice(0, -1), stop];
+}

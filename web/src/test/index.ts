@@ -18,6 +18,7 @@ import { Ask } from '../app/session/ask';
 import { Api, ApiError } from '../app/state/api';
 import { DIAGNOSIS_WORKER } from '../app/workers/diagnoser';
 import { JobStore } from '../app/job/job-store';
+import { ComplaintDraft } from '../app/listen/complaint-draft';
 import { StandAsk, type StandQuestion } from '../app/job/stand-ask';
 import { Session } from '../app/session/session';
 import { answerMechanics } from '../app/workers/answer-mechanics';
@@ -263,7 +264,7 @@ export async function bench<T>(
     providers?: Provider[];
   } = {},
 ): Promise<Bench<T>> {
-  const { api, ask, stand } = setUp([JobStore, ...(options.providers ?? [])]);
+  const { api, ask, stand } = setUp([JobStore, ComplaintDraft, ...(options.providers ?? [])]);
   api.answers.set(`GET /jobs/${JOB_ID}`, () => job(entries, options.kind));
   options.api?.(api);
   await TestBed.inject(Session).load();

@@ -1,11 +1,16 @@
+import { BreakpointObserver } from '@angular/cdk/layout';
+import { of } from 'rxjs';
 import { bench, stored, tid } from '../../test';
+import { ComplaintDraft } from './complaint-draft';
 import { Listen } from './listen';
 
 const word = (el: HTMLElement, text: string) =>
-  [...el.querySelectorAll<HTMLElement>('.pick')].find((x) => x.textContent!.trim() === text)!;
+  [...el.querySelectorAll<HTMLElement>('button')].find((x) => x.textContent!.trim() === text)!;
+/** A phone: the body and the roads stand on the bench. */
+const PHONE = { providers: [{ provide: BreakpointObserver, useValue: { observe: () => of({ matches: true }) } }] };
 
 test('words are picked, kept until they are written down, and written down once', async () => {
-  const b = await bench(Listen);
+  const b = await bench(Listen, [], PHONE);
   await b.type(tid('words'), 'knocks on the cobbles');
   word(b.el, 'pothole').click();
   word(b.el, 'front floor').click();
@@ -31,7 +36,7 @@ test('words are picked, kept until they are written down, and written down once'
 });
 
 test('the sentence ticks what it says, in sight; taken away it stays away, and what it no longer says goes', async () => {
-  const b = await bench(Listen);
+  const b = await bench(Listen, [], PHONE);
   await b.type(tid('words'), 'clunks front left over rough roads');
   expect(b.text(tid('read-words'))).toMatch(/Ticked from these words: dull clunk · front · left · patched surface, slowly\./);
   expect(word(b.el, 'left').getAttribute('aria-pressed')).toBe('true');
@@ -65,6 +70,30 @@ test('what was said before is there to be added to', async () => {
   await b.settle();
   await b.click(tid('save-complaint'));
   expect(b.written()[0]![1]).toMatchObject({ character: ['rattle', 'click'], words: 'rattles' });
+});
+
+test('beside the bench the picture is asked for where the axle stands otherwise; for our own drive it is not', async () => {
+  const said = stored('complaint', {
+    character: [],
+    where: ['front'],
+    when: [],
+    handling: [],
+    conditions: [],
+    like: [],
+    history: [],
+    words: 'knocks',
+  });
+  const b = await bench(Listen, [said]);
+  const draft = b.fixture.debugElement.injector.get(ComplaintDraft);
+  expect(draft.asked()).toBe(true);
+  expect(b.el.querySelector('ak-where-heard')).toBeNull();
+  b.fixture.componentRef.setInput('drive', '1');
+  await b.settle();
+  expect(draft.asked()).toBe(false);
+  b.fixture.componentRef.setInput('drive', undefined);
+  await b.settle();
+  b.fixture.destroy();
+  expect(draft.asked()).toBe(false);
 });
 
 test('a failed inspection says what failed and by whose rule, and nothing is stored without either', async () => {

@@ -1,42 +1,27 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { BreakpointObserver } from '@angular/cdk/layout';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
-import {
-  CHARACTERS,
-  CONDITIONS,
-  HANDLING,
-  HISTORY,
-  readWords,
-  WHENS,
-  WHERES,
-  type EntryBodies,
-  type WordsRead,
-} from '@ash-knot/core';
+import { map } from 'rxjs';
+import { CHARACTERS, CONDITIONS, HANDLING, HISTORY, readWords, type WordsRead } from '@ash-knot/core';
 import { Picks } from '../kit/picks';
-import { draft } from '../state/draft';
 import { JobStore } from '../job/job-store';
 import { Suspects } from '../find/suspects';
+import { ComplaintDraft, type Complaint } from './complaint-draft';
 import { LikeThat } from './like-that';
 import { OwnDrive } from './own-drive';
 import { Purpose } from './purpose';
+import { WhereHeard } from './where-heard';
 import { Session } from '../session/session';
 import { PlaceKey, PlaceMark } from '../job/places';
 
-type Complaint = EntryBodies['complaint'];
-const EMPTY: Complaint = {
-  character: [],
-  like: [],
-  where: [],
-  when: [],
-  handling: [],
-  conditions: [],
-  history: [],
-  words: '',
-};
+/** On a phone one part shows at a time: the body and the roads stand on the bench. */
+const PHONE = '(max-width: 700px)';
 
 /** What the customer hears, picked word by word. */
 @Component({
   selector: 'ak-listen',
-  imports: [LikeThat, OwnDrive, Picks, Purpose, Suspects, PlaceKey, PlaceMark],
+  imports: [LikeThat, OwnDrive, Picks, Purpose, Suspects, PlaceKey, PlaceMark, WhereHeard],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (store.state()?.complaint && noise()) {
@@ -81,14 +66,9 @@ const EMPTY: Complaint = {
           >. Take away what is not meant.
         </p>
       }
-      <section class="mt-5">
-        <h3 class="heading mb-2">When</h3>
-        <ak-picks label="When" [options]="whens" [picked]="c().when" (pickedChange)="set({ when: $event })" />
-      </section>
-      <section class="mt-5">
-        <h3 class="heading mb-2">Where</h3>
-        <ak-picks label="Where" [options]="wheres" [picked]="c().where" (pickedChange)="set({ where: $event })" />
-      </section>
+      @if (phone()) {
+        <ak-where-heard class="mt-5" />
+      }
       <section class="mt-5">
         <h3 class="heading mb-2">What it sounds like</h3>
         <ak-picks
@@ -170,8 +150,6 @@ export class Listen {
   readonly drive = input<string>();
   protected readonly noise = computed(() => this.store.state()?.context.kind === 'noise');
   protected readonly characters = CHARACTERS;
-  protected readonly wheres = WHERES;
-  protected readonly whens = WHENS;
   protected readonly handling = HANDLING;
   protected readonly conditions = CONDITIONS;
   protected readonly history = HISTORY;
@@ -180,13 +158,20 @@ export class Listen {
     () => Object.fromEntries(this.history.map((h) => [h, this.session.say(h)])) as Record<(typeof this.history)[number], string>,
   );
   protected readonly busy = signal(false);
-  private readonly typed = draft<Complaint | null>(`complaint.${this.store.view()!.id}`, null);
-  // A draft of an older program knew fewer questions.
-  protected readonly c = computed((): Complaint => ({ ...EMPTY, ...(this.typed() ?? this.store.state()?.complaint) }));
-  protected readonly dirty = computed(() => {
-    const t = this.typed();
-    return t !== null && JSON.stringify(t) !== JSON.stringify(this.store.state()?.complaint ?? EMPTY);
-  });
+  private readonly draft = inject(ComplaintDraft);
+  protected readonly c = this.draft.said;
+  protected readonly dirty = this.draft.dirty;
+  protected readonly phone = toSignal(
+    inject(BreakpointObserver)
+      .observe(PHONE)
+      .pipe(map((m) => m.matches)),
+    { initialValue: false },
+  );
+  constructor() {
+    // Beside the bench the body and the roads stand where the axle does otherwise.
+    effect(() => this.draft.asked.set(this.noise() && !this.phone() && !(this.drive() && this.store.state()?.complaint)));
+    inject(DestroyRef).onDestroy(() => this.draft.asked.set(false));
+  }
 
   protected go(drive: boolean): void {
     void this.router.navigate([], { queryParams: { drive: drive ? 1 : null } });
@@ -212,13 +197,13 @@ export class Listen {
     this.set({ words, ...Object.fromEntries(ticks) });
   }
   protected set(part: Partial<Complaint>): void {
-    this.typed.set({ ...this.c(), ...part });
+    this.draft.set(part);
   }
   protected async save(): Promise<void> {
     this.busy.set(true);
     const first = !this.store.state()?.complaint;
     if (await this.store.write('complaint', this.c())) {
-      this.typed.clear();
+      this.draft.clear();
       if (first) void this.router.navigate(this.store.path('find'));
     }
     this.busy.set(false);

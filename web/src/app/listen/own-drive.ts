@@ -13,18 +13,28 @@ import { pct } from '../words/format';
 import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
 import { Recordings } from './recordings';
+import { RoadDrawing } from './road-drawing';
 import { PlaceMark } from '../job/places';
 
 /** The shop's own drive: what to try, best first, and what was heard in one tap. */
 @Component({
   selector: 'ak-own-drive',
-  imports: [Recordings, PlaceMark],
+  imports: [Recordings, RoadDrawing, PlaceMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="soft">One thing at a time. A passenger taps, or tap it after: never the driver while driving.</p>
     <ol class="mt-2" akPlace="drive">
       @for (r of rows(); track r.manoeuvre; let i = $index) {
-        <li class="rule grid grid-cols-[1fr_auto] items-center gap-x-4 py-2" [attr.data-manoeuvre]="r.manoeuvre">
+        <li
+          class="rule grid grid-cols-[84px_1fr_auto] items-center gap-x-3 py-2 max-sm:grid-cols-[64px_1fr]"
+          [attr.data-manoeuvre]="r.manoeuvre"
+        >
+          <ak-road-drawing
+            class="h-11"
+            [class.text-ink]="r.heard === 'knocks'"
+            [class.soft]="r.heard === 'quiet'"
+            [of]="r.manoeuvre"
+          />
           <div class="min-w-0">
             <p [class.font-bold]="i === 0 && !r.heard" class="leading-tight">{{ r.title }}</p>
             @if (r.heard) {
@@ -40,7 +50,7 @@ import { PlaceMark } from '../job/places';
               <p class="caution mt-1 !py-1 text-[14px]">{{ r.caution }}</p>
             }
           </div>
-          <div class="flex gap-2">
+          <div class="flex gap-2 max-sm:col-span-2 max-sm:mt-1 max-sm:justify-end">
             @for (h of heard; track h) {
               <button
                 type="button"

@@ -46,6 +46,8 @@ import { Outbox, type LedgerName } from '../offline/outbox';
 import { Clock } from '../state/clock';
 import { Session } from '../session/session';
 import { Drawings } from '../plate/axle-drawing';
+import { ComplaintDraft } from '../listen/complaint-draft';
+import { WhereHeard } from '../listen/where-heard';
 import { AxlePlate } from '../plate/axle-plate';
 import type { JointTag } from '../plate/joint-cell';
 import { NextAct } from './next-act';
@@ -68,8 +70,8 @@ const SWIPE = 80;
 /** A job is one sheet: the axle plate, the bench with its five stations, the next line; the tape slides out. */
 @Component({
   selector: 'ak-sheet',
-  imports: [RouterLink, RouterOutlet, ApartPlate, AxlePlate, NextBar, TopBar, Tape, VehicleStrip],
-  providers: [JobStore, NextAct, PracticeBench],
+  imports: [RouterLink, RouterOutlet, ApartPlate, AxlePlate, NextBar, TopBar, Tape, VehicleStrip, WhereHeard],
+  providers: [JobStore, NextAct, PracticeBench, ComplaintDraft],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './sheet.html',
   styleUrl: './sheet.css',
@@ -84,6 +86,7 @@ export class Sheet {
   protected readonly session = inject(Session);
   protected readonly outbox = inject(Outbox);
   protected readonly nextAct = inject(NextAct);
+  protected readonly complaint = inject(ComplaintDraft);
   protected readonly units = inject(Units);
   private readonly router = inject(Router);
   private readonly document = inject(DOCUMENT);

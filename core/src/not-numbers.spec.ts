@@ -399,7 +399,7 @@ const WORDS = `
   goodsMeasures goodsOwedAt greaseFittingOf handBackBlockers heightsAgain heightsKnown heightsOff inDialect
   inSentence isAdjustable isApproved isDangerous isEntryKind isFastenerId isFaultId isJointId
   isLink isOneSide isRusty isSigned isTaper isUsual jointId jointKinds
-  jointName jointPoint jointsOf knownScatter laneOf laneView layoutOf layoutsAt
+  jointName jointPoint jointsOf barLine tieRodOf lengthDoes knownScatter laneOf laneView layoutOf layoutsAt
   lessonOf linkAssembly bushingAssembly fastenersOfPieces askedOfPieces facingsOfPieces sayAssembled saySizes linkFasteners linkMount linkSetting list lookedAt looseJoints lubricant
   makeEntry mayBeUndone mayWrite measurementsOf measuresLength missingHands needsPublished nextLine
   nutHexes ofBarSystem oldPart oneOf openCounts openTroubles openedOwed optionName

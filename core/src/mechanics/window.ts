@@ -281,21 +281,47 @@ export interface LengthMark {
   readonly where: string;
 }
 
+/** What a link of some length does here: as good as the one that was found, within everything, or not. */
+export type LengthDoes = 'right' | 'would do' | 'no';
+/** A length that was found, and how far it may be off, mm. */
+export interface FoundWithDoubt {
+  readonly lengthMm: number;
+  readonly doubtMm: number;
+}
+/** Nobody tells links apart that are nearer, mm (common practice, no source: they are listed in whole millimetres). */
+const AS_GOOD_MM = 1;
+
+/**
+ * Right is a length within the window and as near to the one that was found as that is known; any other within it would do.
+ * @param lengthMm mm
+ */
+export function lengthDoes(w: LengthWindow, lengthMm: number, found: FoundWithDoubt | null): LengthDoes {
+  if (!judgeLength(w, lengthMm).fits) return 'no';
+  return found && Math.abs(lengthMm - found.lengthMm) <= Math.max(AS_GOOD_MM, found.doubtMm) ? 'right' : 'would do';
+}
+
 /**
  * The window in a sentence, and which links that are there are right.
  * @param say a length in what comes first in the shop
  */
-export function sayWindow(w: LengthWindow, marks: readonly LengthMark[], say: (mm: number, digits: number) => string): string[] {
+export function sayWindow(
+  w: LengthWindow,
+  marks: readonly LengthMark[],
+  say: (mm: number, digits: number) => string,
+  found: FoundWithDoubt | null = null,
+): string[] {
   if (!w.best) return [w.because ?? 'Nothing fits.'];
   // "288 to 299 mm": the unit once.
   const bare = (mm: number) => say(mm, 0).replace(/ (mm|in)$/, '');
   const all = w.fits.map(([f, t]) => `${bare(f)} to ${say(t, 0)}`).join(', or ');
   const judged = marks.map((m) => ({ m, ...judgeLength(w, m.lengthMm) }));
   const name = (m: LengthMark) => `${say(m.lengthMm, 0)} (${m.where})`;
-  const right = judged.filter((j) => j.fits).map((j) => name(j.m));
+  const those = (does: LengthDoes) => marks.filter((m) => lengthDoes(w, m.lengthMm, found) === does).map(name);
+  const [right, would] = [those('right'), those('would do')];
   return [
     `${all} works at this stance.`,
     ...(right.length ? [`${list(right)} ${right.length === 1 ? 'is' : 'are'} right.`] : []),
+    ...(would.length ? [`${list(would)} would do.`] : []),
     ...judged
       .filter((j) => !j.fits)
       .map((j) => `${name(j.m)} is not: ${j.missed.map((x) => `${x.label}, ${x.limit}`).join('; ')}.`),

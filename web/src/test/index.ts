@@ -337,7 +337,7 @@ export const goodsIn = (...choices: readonly StoredEntry[]): StoredEntry[] =>
 
 /** Waits until it is so: a machine under load is slow, not wrong. Fails by saying what never came. */
 export async function until(so: () => boolean, what = 'what was waited for'): Promise<void> {
-  const end = Date.now() + 5000;
+  const end = Date.now() + 15_000;
   while (!so()) {
     if (Date.now() > end) throw new Error(`${what} never came`);
     await new Promise((r) => setTimeout(r, 5));

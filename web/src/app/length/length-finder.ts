@@ -229,7 +229,9 @@ export class LengthFinder {
   protected readonly unit = computed(() => this.units.length());
   protected readonly standing = computed((): LengthMark[] => [...this.marks()]);
   protected readonly sentences = computed(() =>
-    sayWindow(this.study()!.window, this.standing(), (mm, d) => this.units.sayLength(mm, d)).map((w) => this.session.say(w)),
+    sayWindow(this.study()!.window, this.standing(), (mm, d) => this.units.sayLength(mm, d), this.study()!.found).map((w) =>
+      this.session.say(w),
+    ),
   );
   protected readonly notes = computed((): string[] => {
     const s = this.study()!;

@@ -10,6 +10,7 @@ const window: LengthWindow = {
 } as unknown as LengthWindow;
 const marks = [
   { lengthMm: 300, where: 'by the file' },
+  { lengthMm: 309, where: 'at another' },
   { lengthMm: 349, where: 'on the shelf, heavy duty' },
   { lengthMm: 420, where: 'at a supplier' },
   { lengthMm: 210, where: 'the old one' },
@@ -28,7 +29,13 @@ test('every length stands on the axis, one beyond it at its end; no word is cut 
     words: t.textContent!.trim(),
   }));
   expect(texts.map((t) => t.words)).toEqual(
-    expect.arrayContaining(['300 by the file', '349 on the shelf, heavy duty', '› 420 at a supplier', '‹ 210 the old one']),
+    expect.arrayContaining([
+      '300 by the file, right',
+      '309 at another, would do',
+      '349 on the shelf, heavy duty',
+      '› 420 at a supplier',
+      '‹ 210 the old one',
+    ]),
   );
   for (const t of texts) expect([t.words, t.x - t.half >= 0 && t.x + t.half <= wide]).toEqual([t.words, true]);
 });

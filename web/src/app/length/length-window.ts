@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, ElementRef, inject, input, signal } from '@angular/core';
-import type { LengthMark, LengthWindow } from '@ash-knot/core';
+import { lengthDoes, type LengthDoes, type LengthMark, type LengthWindow } from '@ash-knot/core';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
 import { SaveDrawing } from '../kit/save-drawing';
@@ -67,7 +67,14 @@ const within = (x: number, half: number, wide: number): number => Math.max(half,
         <text [attr.x]="tickX(t)" [attr.y]="axisY() + 19" class="tick">{{ units.lengthDigits(t, 0) }}</text>
       }
       @for (m of standing(); track m.where + m.x) {
-        <path [attr.d]="'M' + m.x + ' ' + (axisY() + 26) + 'l6 10h-12z'" fill="var(--color-bark)" />
+        <path
+          [attr.d]="'M' + m.x + ' ' + (axisY() + 26) + 'l6 10h-12z'"
+          [attr.fill]="
+            m.does === 'right' ? 'var(--color-ink)' : m.does === 'would do' ? 'var(--color-ash-100)' : 'var(--color-ash-500)'
+          "
+          [attr.stroke]="m.does === 'no' ? 'var(--color-ash-500)' : 'var(--color-ink)'"
+          stroke-width="1.6"
+        />
         <text [attr.x]="m.at" [attr.y]="axisY() + 50 + 15 * m.row" class="mark">{{ m.words }}</text>
       }
     </svg>
@@ -101,6 +108,8 @@ export class LengthWindowView {
   /** The length that was found, mm. */
   readonly at = input<number | null>(null);
   readonly marks = input<readonly LengthMark[]>([]);
+  /** How far the found length may be off, mm. */
+  readonly doubtMm = input(1);
   protected readonly units = inject(Units);
   private readonly session = inject(Session);
   /** Drawn at its own size, so that its words are as large on a phone. */
@@ -159,18 +168,20 @@ export class LengthWindowView {
   });
   protected readonly standing = computed(() => {
     const { from, to } = this.span();
-    const seen: { x: number; at: number; where: string; words: string; row: number }[] = [];
+    const found = this.at() === null ? null : { lengthMm: this.at()!, doubtMm: this.doubtMm() };
+    const seen: { x: number; at: number; where: string; words: string; row: number; does: LengthDoes }[] = [];
     for (const m of [...this.marks()].sort((a, b) => a.lengthMm - b.lengthMm)) {
       const x = this.x(m.lengthMm);
       // What is beyond the axis stands at its end, and says so.
       const beyond = m.lengthMm < from ? '‹ ' : m.lengthMm > to ? '› ' : '';
-      const words = `${beyond}${this.units.lengthDigits(m.lengthMm, 0)} ${m.where}`;
+      const does = lengthDoes(this.window(), m.lengthMm, found);
+      const words = `${beyond}${this.units.lengthDigits(m.lengthMm, 0)} ${m.where}${does === 'no' ? '' : `, ${does}`}`;
       const half = words.length * MARK_HALF;
       const at = within(x, half, this.wide());
       // Words that would run into each other go a line lower.
       const near = seen.filter((s) => Math.abs(s.at - at) < half + s.words.length * MARK_HALF + 6).map((s) => s.row);
       const row = [0, 1, 2].find((r) => !near.includes(r)) ?? 2;
-      seen.push({ x, at, where: m.where, row, words });
+      seen.push({ x, at, where: m.where, row, words, does });
     }
     return seen;
   });

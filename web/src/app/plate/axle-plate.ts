@@ -73,8 +73,10 @@ export class AxlePlate {
   protected readonly narrow = computed(() => this.width() < NARROW);
   /** The corner that stands alone. */
   protected readonly corner = signal<Side | null>(null);
+  /** The axle is asked for anew with every line of the tape, and hardly ever another one: what is drawn is worked out once. */
+  protected readonly drawn = computed(() => this.axle(), { equal: (a, b) => a === b || JSON.stringify(a) === JSON.stringify(b) });
   protected readonly cells = computed(() =>
-    cellsOf(this.end(), this.axle(), {
+    cellsOf(this.end(), this.drawn(), {
       joints: this.joints(),
       tags: this.tags(),
       chalked: this.chalked(),
@@ -84,7 +86,7 @@ export class AxlePlate {
     }),
   );
   protected readonly least = computed(() =>
-    this.corner() ? 480 : leastHeight(this.axle(), this.width(), this.whole()?.rowsNeeded() ?? 4),
+    this.corner() ? 480 : leastHeight(this.drawn(), this.width(), this.whole()?.rowsNeeded() ?? 4),
   );
 
   constructor() {

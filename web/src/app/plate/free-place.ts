@@ -27,14 +27,15 @@ export function freePlace(
   about: { readonly top: number; readonly bottom: number; readonly high: number; readonly least: number; readonly most: number },
 ): { readonly y: number; readonly half: number; readonly high: number } | null {
   let best: { y: number; half: number } | null = null;
-  const inner = drawn.filter((d) => d.x - d.r - BESIDE < about.most);
+  // What bars a height whatever else stands there comes first: most heights are given up at once.
+  const inner = drawn
+    .filter((d) => d.x - d.r - BESIDE < about.most && d.y + d.r + OVER > about.top && d.y - d.r - OVER < about.bottom)
+    .map((d) => ({ room: d.x - d.r - BESIDE, from: d.y - d.r - OVER, to: d.y + d.r + OVER }))
+    .sort((a, b) => a.room - b.room);
   for (let y = about.top; y + about.high <= about.bottom; y += STEP) {
-    let half = about.most;
-    for (const d of inner) {
-      if (d.y + d.r + OVER <= y || d.y - d.r - OVER >= y + about.high) continue;
-      half = Math.min(half, d.x - d.r - BESIDE);
-      if (half < about.least) break;
-    }
+    // The first that reaches in is the nearest to the middle.
+    const nearest = inner.find((d) => d.to > y && d.from < y + about.high);
+    const half = nearest ? nearest.room : about.most;
     if (half >= about.least && (!best || half > best.half)) best = { y, half };
   }
   return best && { ...best, high: about.high };

@@ -28,8 +28,9 @@ export function toldApart(
       for (let k = i + 1; k < at.length; k++) {
         const [a, b] = [at[i]!, at[k]!];
         let [dx, dy] = [b[0] - a[0], b[1] - a[1]];
-        const d = Math.hypot(dx, dy);
-        if (d >= least) continue;
+        const d2 = dx * dx + dy * dy;
+        if (d2 >= least * least) continue;
+        const d = Math.sqrt(d2);
         moved = true;
         // In one place: apart by their order, so that it comes out the same each time.
         if (d < 1e-6) [dx, dy] = [Math.cos(i + 2 * k), Math.sin(i + 2 * k)];

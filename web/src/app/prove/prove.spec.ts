@@ -68,7 +68,7 @@ test('play before beside play after; what was declined with its warning; alignme
     ],
     { kind: 'access' },
   );
-  expect(b.text('table')).toMatch(/Frame bushing, left 0\.70 mm 0\.06 mm/);
+  expect(b.text('[data-proof="front.left.frame-bushing"]')).toMatch(/^Frame bushing, left .*0\.70 mm.*0\.06 mm$/);
   expect(b.text()).toContain('Declined: links. Warned: they will knock');
   expect(b.text()).toContain('Alignment owed');
 });

@@ -26,6 +26,7 @@ import {
 } from '@ash-knot/core';
 import { TextField } from '../kit/text-field';
 import { Picks } from '../kit/picks';
+import { PlayBars, spanOf } from './play-bars';
 import { MeasureLoop } from '../measuring/measure-loop';
 import { MeasurePlay } from '../measuring/measure-play';
 import { draft } from '../state/draft';
@@ -41,7 +42,7 @@ const MOST_DRIVEN_KM = 500;
 /** Prove it is quiet, and hand it back. */
 @Component({
   selector: 'ak-prove',
-  imports: [MeasureLoop, MeasurePlay, Picks, RouterLink, TextField, PlaceKey, PlaceMark],
+  imports: [MeasureLoop, MeasurePlay, Picks, PlayBars, RouterLink, TextField, PlaceKey, PlaceMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './prove.html',
 })
@@ -83,6 +84,7 @@ export class Prove {
     const work = workJoints(this.s());
     return [...this.s().joints.values()].filter((j) => j.before || j.after || work.includes(j.id));
   });
+  protected readonly span = computed(() => spanOf(this.compared()));
   protected readonly recheckKm = computed(() => this.s().context.rules.recheckKm);
   protected readonly recheckDate = computed(() => dueDate(new Date().toISOString(), this.recheckKm(), this.job.vehicle.kmPerDay));
 

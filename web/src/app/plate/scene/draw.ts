@@ -105,7 +105,7 @@ function drum({ from, to, radiusMm, paint }: Drum, view: View): Shape[] {
 }
 
 /** Points of a circle that stand for it in a hull. */
-const ROUND = 20;
+const ROUND = 14;
 /** The outline round circles. */
 function hull(circles: readonly { readonly c: Point; readonly r: number }[]): string {
   const ps = circles

@@ -83,6 +83,10 @@ export class JobStore {
   readonly linkStudied = signal<LinkStudied | null>(null);
   /** A part that is looked at before it is chosen: the plate shows what it is bolted to. */
   readonly offered = signal<{ readonly joint: JointId; readonly part: Part } | null>(null);
+  /** The joints a part is looked for: the plate shows them. */
+  readonly fitting = signal<readonly JointId[]>([]);
+  /** A joint that was touched on the plate, each time anew. */
+  readonly touched = signal<{ readonly joint: JointId } | null>(null);
   /** Which axle the plate shows, when it was flipped by hand. */
   readonly flipped = signal<AxleEnd | null>(null);
 

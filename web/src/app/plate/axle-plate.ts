@@ -55,6 +55,8 @@ export class AxlePlate {
   readonly plain = input(false);
   /** What hangs on a joint besides its state. */
   readonly tags = input<ReadonlyMap<JointId, JointTag>>(new Map());
+  /** The joints a part is looked for. */
+  readonly fitting = input<readonly JointId[]>([]);
   /** Which way each eye of the bar springs when its nut comes off, where that is what is coming. */
   readonly jumps = input<Readonly<Record<Side, 'up' | 'down' | 'not'>> | null>(null);
   /** The assembly that is worked on can be shown taken apart instead. */

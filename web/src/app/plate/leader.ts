@@ -1,3 +1,4 @@
+import type { Box } from './free-place';
 import type { Point } from './scene/view';
 
 /** How far a leader keeps from another mark, px, beyond the mark itself. */
@@ -36,9 +37,16 @@ function barred(a: Point, b: Point, marks: readonly Point[], clear: number): num
   return cost;
 }
 
+/** Looked at along a stretch, whether it runs under the rows. */
+const LOOKS = 8;
+const under = (a: Point, b: Point, box: Box): boolean =>
+  Array.from({ length: LOOKS }, (_, i) => (i + 0.5) / LOOKS).some((t) => {
+    const [x, y] = [a[0] + (b[0] - a[0]) * t, a[1] + (b[1] - a[1]) * t];
+    return x > box.x + 1 && x < box.x + box.width - 1 && y > box.y + 1 && y < box.y + box.height - 1;
+  });
+
 /** The simple ways from a row to a mark, and those round a crowd. */
-function waysTo(from: Point, end: Point, round: boolean): (readonly Point[])[] {
-  const outward = Math.sign(end[0] - from[0]) || 1;
+function waysTo(from: Point, end: Point, round: boolean, outward: number): (readonly Point[])[] {
   const bends = [...BENDS.map((k) => from[0] + (end[0] - from[0]) * k), ...OUT.map((px) => from[0] + outward * px)];
   if (!round)
     return [
@@ -61,17 +69,27 @@ function waysTo(from: Point, end: Point, round: boolean): (readonly Point[])[] {
  * free; where none is, the one that is least in the way.
  * @param to the mark in each view it has; the first is preferred where both are free
  * @param marks all others, px
+ * @param rows where the rows stand: it does not run under them
  */
-export function leaderTo(from: Point, to: readonly Point[], marks: readonly Point[], radius: number): readonly Point[] {
+export function leaderTo(
+  from: Point,
+  to: readonly Point[],
+  marks: readonly Point[],
+  radius: number,
+  rows: Box,
+): readonly Point[] {
   let best: { way: readonly Point[]; cost: number } | undefined;
+  // Away from the rows, at whichever side it starts.
+  const outward = from[0] < rows.x + rows.width / 2 ? -1 : 1;
   for (const round of [false, true]) {
     to.forEach((end, rank) => {
-      for (const way of waysTo(from, end, round)) {
+      for (const way of waysTo(from, end, round, outward)) {
         let cost = rank * 60 + way.length * 6;
         for (let i = 1; i < way.length && (!best || cost < best.cost); i++) {
           const [a, b] = [way[i - 1]!, way[i]!];
           cost += Math.hypot(b[0] - a[0], b[1] - a[1]);
           cost += barred(a, b, marks, radius + CLEAR);
+          if (under(a, b, rows)) cost += 3 * BARRED;
         }
         if (!best || cost < best.cost) best = { way, cost };
       }

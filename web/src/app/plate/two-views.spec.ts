@@ -92,10 +92,14 @@ test.each(PLATES.filter(([w]) => w >= NARROW))('at %d × %d: a leader passes eve
       const own = v.marks.filter((m) => m.kind === kind && m.side === 'left').map((m) => m.at);
       const others = v.marks.filter((m) => m.kind !== kind || m.side !== 'left').map((m) => m.at);
       for (const row of [0, v.rows.count - 1]) {
-        const way = leaderTo([v.rows.x, v.rows.y + (row + 0.5) * ROW], own, others, v.markPx + 2);
+        const way = leaderTo([v.rows.x, v.rows.y + (row + 0.5) * ROW], own, others, v.markPx + 2, v.rows);
         const passed = others.filter((m) => way.some((p, i) => i > 0 && distance(m, way[i - 1]!, p) < v.markPx));
         all++;
         if (passed.length) under++;
+        // It may run along the rows' edge, never under them.
+        const mid: Point = [(way.at(-2)![0] + way.at(-1)![0]) / 2, (way.at(-2)![1] + way.at(-1)![1]) / 2];
+        const inside = mid[0] > v.rows.x + 2 && mid[0] < v.rows.x + v.rows.width - 2 && inRows(v, mid, 0.6);
+        expect([name, kind, inside]).toEqual([name, kind, false]);
         // Boxed in by others it goes under one of them, for marks are drawn over it; never under two.
         if (passed.length > 1)
           throw new Error(`${name}: the leader of ${kind} from row ${row} runs under ${passed.length} marks`);

@@ -81,6 +81,8 @@ export class WholeAxle {
   readonly check = input<Check | null>(null);
   readonly looks = input<{ readonly check: Check; readonly sides: readonly Side[] } | null>(null);
   readonly jumps = input<Readonly<Record<Side, 'up' | 'down' | 'not'>> | null>(null);
+  /** The joints a part is looked for: ringed, with a row. */
+  readonly fitting = input<readonly JointId[]>([]);
   /** No sheet behind it: a type that is being described has no states. */
   readonly plain = input(false);
   readonly selectedChange = output<JointId>();
@@ -142,7 +144,7 @@ export class WholeAxle {
     return rowsThatMatter(order, this.cells(), {
       count: this.views().rows.count,
       chosen: chosen ? partsOf(chosen).kind : null,
-      settles: this.settles(),
+      settles: [...this.settles(), ...this.fitting().map((j) => partsOf(j).kind)],
     });
   });
   protected readonly box = computed(() => {
@@ -176,6 +178,7 @@ export class WholeAxle {
       own.map((m) => m.at),
       others,
       v.markPx + 2,
+      v.rows,
     );
     return 'M' + way.map((p) => `${p[0]} ${p[1]}`).join('L');
   });

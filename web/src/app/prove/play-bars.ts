@@ -76,9 +76,10 @@ export const spanOf = (joints: readonly JointView[]): number =>
     }
     .doubt {
       bottom: 5px;
-      height: 1px;
+      height: 2px;
       min-width: 2px;
-      outline: 1px solid var(--color-ash-500);
+      background: var(--color-ash-100);
+      outline: 1.5px solid var(--color-bark-soft);
     }
     .post {
       width: 3px;

@@ -46,6 +46,7 @@ import { Units } from '../session/units';
 import { draft } from '../state/draft';
 import { money } from '../words/format';
 import { Catalogue } from './catalogue';
+import { touchedOn, WHATS, type What } from './fit-choice';
 import { SettleView } from './settle-view';
 import { OwnPart } from './own-part';
 import { PartOverlay } from '../parts/part-overlay';
@@ -53,8 +54,6 @@ import { SizeField } from './size-field';
 import { sizeRows } from './size-rows';
 import { PlaceKey, PlaceMark } from '../job/places';
 
-const WHATS = ['links', 'bushings', 'bar', 'joint'] as const;
-type What = (typeof WHATS)[number];
 /** Joints that have a catalogue of their own. */
 const OF_BAR = /link|frame-bushing|\.bar$/;
 /** Ways that are put side by side with one tap, most usual first. */
@@ -225,7 +224,23 @@ export class FindPart {
   protected readonly currency = computed(() => this.store.state()!.context.rules.currency);
 
   constructor() {
-    inject(DestroyRef).onDestroy(() => this.store.offered.set(null));
+    inject(DestroyRef).onDestroy(() => {
+      this.store.offered.set(null);
+      this.store.fitting.set([]);
+    });
+    effect(() => this.store.fitting.set(this.joints()));
+    // What to fit is said on the drawing as well as in words.
+    let last = this.store.touched();
+    effect(() => {
+      const touch = this.store.touched();
+      if (!touch || touch === last) return;
+      last = touch;
+      untracked(() => {
+        const next = touchedOn({ what: this.kind(), sides: this.sides() }, touch.joint);
+        this.what.set(next.what);
+        this.sides.set([...next.sides]);
+      });
+    });
     effect(() => {
       const [wanted, unit, kind] = [this.wanted(), this.units.length(), this.kind()];
       untracked(() => void (kind === 'joint' ? this.answer.set(null) : this.look(this.listed(), wanted, unit)));

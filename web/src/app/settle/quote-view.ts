@@ -7,6 +7,7 @@ import {
   besidesOf,
   capital,
   goodsLines,
+  oldPart,
   quoteOf,
   readOut,
   sayDay,
@@ -14,6 +15,7 @@ import {
   sayLabour,
   sayMoney,
   sayParts,
+  wantedFor,
   type Beside,
   type ChoiceLine,
   type Entry,
@@ -21,6 +23,8 @@ import {
   type QuotedOption,
 } from '@ash-knot/core';
 import { RouterLink } from '@angular/router';
+import { isDrawn, PartPicture } from '../parts/part-picture';
+import { spanOf } from '../parts/outline';
 import { PartsDesk } from './parts-desk';
 import type { ToldOf } from '../job/told-dialog';
 import { PANEL } from '../kit/panel';
@@ -44,7 +48,7 @@ interface Row {
 /** What the customer is offered, side by side, in one sentence; each line answered by itself: yes, no or later. */
 @Component({
   selector: 'ak-quote-view',
-  imports: [PartsDesk, RouterLink, TextField, Wrong, PlaceMark],
+  imports: [PartPicture, PartsDesk, RouterLink, TextField, Wrong, PlaceMark],
   providers: [FieldErrors],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './quote-view.html',
@@ -114,6 +118,22 @@ export class QuoteView {
   ]);
   protected rows(q: QuotedLine): Row[] {
     return this.allRows().filter((r) => !r.differs || new Set(q.options.map((o) => r.of(o))).size > 1);
+  }
+  /** Each way’s part over the one that is on it, all of a line to one scale. */
+  private readonly pictures = computed(() => {
+    const s = this.store.state()!;
+    return new Map(
+      this.quoted().flatMap((q) => {
+        const parts = q.options.map((o) => ({ o, part: o.parts[0]?.part })).filter((x) => x.part && isDrawn(x.part));
+        const wanted = wantedFor(s, q.line.joints);
+        const old = new Map(parts.map(({ o, part }) => [o, oldPart(part!.kind, wanted)]));
+        const spanMm = Math.max(...parts.flatMap(({ o, part }) => [spanOf(part!), spanOf(old.get(o)!)]));
+        return parts.map(({ o, part }) => [o, { part: part!, old: old.get(o)!, spanMm }] as const);
+      }),
+    );
+  });
+  protected picture(o: QuotedOption) {
+    return this.pictures().get(o) ?? null;
   }
   protected partNames(o: QuotedOption): string {
     return o.parts.map((p) => `${p.quantity} × ${p.part.name}`).join(', ');

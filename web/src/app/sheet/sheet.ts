@@ -306,6 +306,7 @@ export class Sheet {
   }
   protected pick(joint: JointId): void {
     this.store.select(joint);
+    this.store.touched.set({ joint });
     this.nextAct.plateShown.set(false);
     if (this.station() === 'listen') void this.router.navigate(this.store.path('find'));
   }

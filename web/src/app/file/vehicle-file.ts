@@ -21,16 +21,18 @@ import {
   fixed,
 } from '@ash-knot/core';
 import { LineChart, type Series } from '../kit/line-chart';
+import { AxleSmall } from '../plate/axle-small';
 import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
+import { chartedAxle } from './charted-axle';
 import { FileApart } from './file-apart';
 
 /** A vehicle's file: play over distance, past jobs, the torque book and the tips of its type. */
 @Component({
   selector: 'ak-vehicle-file',
-  imports: [FileApart, LineChart, RouterLink, TopBar],
+  imports: [AxleSmall, FileApart, LineChart, RouterLink, TopBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ak-top-bar />
@@ -72,6 +74,9 @@ import { FileApart } from './file-apart';
                 <p class="soft">No readings yet. Measure a joint under Find and it is charted here.</p>
               }
             </div>
+            @if (small(); as m) {
+              <ak-axle-small class="mt-2 max-w-72" [axle]="m.axle" [marks]="m.marks" [label]="m.words" data-testid="file-axle" />
+            }
             @if (series().length) {
               @for (w of wear(); track w.side) {
                 <p class="mt-2 text-[15px]" data-testid="wear">
@@ -254,6 +259,12 @@ export class VehicleFile {
       .map((p) => ({ km: p.distanceKm, playMm: p.playMm, after: p.phase === 'after' }))
       .sort((x, y) => x.km - y.km || Number(x.after) - Number(y.after));
   }
+  protected readonly small = computed(() => {
+    const f = this.file();
+    if (!f || !this.kind()) return null;
+    const last = { left: this.visits('left').at(-1)?.playMm, right: this.visits('right').at(-1)?.playMm };
+    return chartedAxle(f, this.kind(), last, this.limit()?.limitMm, this.session.dialect());
+  });
   /** The trend of each side since it was last renewed, in words. */
   protected readonly wear = computed(() => {
     const l = this.limit();

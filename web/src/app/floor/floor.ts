@@ -1,5 +1,6 @@
 import { clock, dayOfYear, weekday } from '../words/format';
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
+import { NgComponentOutlet } from '@angular/common';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal, type Type } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
 import { debounceTime, filter, map, merge, scan, Subject, switchMap } from 'rxjs';
@@ -40,6 +41,7 @@ import { Units } from '../session/units';
 
 interface Band {
   readonly job: FloorJob;
+  readonly state: JobState;
   readonly next: NextLine;
   readonly danger: boolean;
   readonly untold: boolean;
@@ -80,7 +82,7 @@ export function floorWith(known: FloorView, news: FloorView): FloorView {
 
 @Component({
   selector: 'ak-floor',
-  imports: [NextBar, RouterLink, TopBar],
+  imports: [NgComponentOutlet, NextBar, RouterLink, TopBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './floor.html',
   styleUrl: './floor.css',
@@ -99,6 +101,8 @@ export class Floor {
   protected readonly floor = signal<FloorView | null>(null);
   protected readonly error = signal('');
   protected readonly results = RECHECK_RESULTS;
+  /** The axle of a band, drawn after its words: what draws it is not waited for. */
+  protected readonly small = signal<Type<unknown> | null>(null);
 
   private readonly states = computed((): { job: FloorJob; state: JobState }[] => {
     const f = this.floor();
@@ -138,6 +142,7 @@ export class Floor {
       const danger = openDangers(state).length > 0;
       return {
         job,
+        state,
         next,
         again: here === STATIONS.indexOf('find') && this.diagnoses().get(job.id)?.again === true,
         danger,
@@ -159,6 +164,7 @@ export class Floor {
   protected readonly dayToday = computed(() => weekday(this.clock.now()));
 
   constructor() {
+    void import('./found').then((m) => this.small.set(m.FoundSmall));
     const destroy = inject(DestroyRef);
     void this.load();
     const news = new Subject<void>();

@@ -87,6 +87,9 @@ export class LineChart {
       ticks: {
         color: token('bark-soft'),
         font,
+        // Numbers lie level: on a narrow screen there are fewer of them.
+        maxRotation: 0,
+        autoSkipPadding: 14,
         callback: (v: string | number) => TICK.format(Number(v)).replaceAll(',', ' '),
       },
       grid: { color: token('ash-300') },

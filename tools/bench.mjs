@@ -154,6 +154,11 @@ async function browser({ page, job }) {
       [selector, shows],
     );
   say('\nin the browser, from the tap to the frame that shows it');
+  await page.goto('about:blank');
+  await page.setContent("<button onclick=\"this.className = this.className ? '' : 'on'\">a page with nothing else</button>");
+  await paints(page, 'an empty page, for comparison', (i) => tap('button', i % 2 ? 'button:not(.on)' : 'button.on'));
+  await page.goto(`${job('SK 2047')}/find`);
+  await page.waitForTimeout(500);
   await paints(page, 'a station switch (Find, Work in turn)', (i) =>
     i % 2 ? tap('[data-testid="station-find"]', 'ak-find') : tap('[data-testid="station-work"]', 'ak-work'),
   );
@@ -196,6 +201,13 @@ async function main() {
   await dependencies();
   await build();
   if (process.argv.includes('big')) return benchBig();
+  // `npm run bench -- paints`: only what the browser paints.
+  if (process.argv.includes('paints'))
+    return withDemoShop('bench', async (address) => {
+      const tablet = await openTablet(address);
+      await browser(tablet);
+      await tablet.browser.close();
+    });
   await core();
   await withDemoShop('bench', async (address, databaseUrl) => {
     const tablet = await openTablet(address);

@@ -85,9 +85,10 @@ export function leaderTo(
     to.forEach((end, rank) => {
       for (const way of waysTo(from, end, round, outward)) {
         let cost = rank * 60 + way.length * 6;
+        for (let i = 1; i < way.length; i++) cost += Math.hypot(way[i]![0] - way[i - 1]![0], way[i]![1] - way[i - 1]![1]);
+        // Longer than what is free already: not looked at further.
         for (let i = 1; i < way.length && (!best || cost < best.cost); i++) {
           const [a, b] = [way[i - 1]!, way[i]!];
-          cost += Math.hypot(b[0] - a[0], b[1] - a[1]);
           cost += barred(a, b, marks, radius + CLEAR);
           if (under(a, b, rows)) cost += 3 * BARRED;
         }

@@ -24,6 +24,7 @@ import {
 } from '@ash-knot/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { tablerCamera } from '@ng-icons/tabler-icons';
+import { SaveDrawing } from '../kit/save-drawing';
 import { drawCheck, type WornMotion } from './check-drawing';
 import { GapMark } from './gap-mark';
 import type { CheckMark } from './hands';
@@ -58,7 +59,7 @@ interface Ghost {
 /** The whole axle from above and from behind, its joints with their states, the rows that matter now. */
 @Component({
   selector: 'ak-whole-axle',
-  imports: [GapMark, JointMark, NgIcon, Strokes],
+  imports: [GapMark, JointMark, NgIcon, SaveDrawing, Strokes],
   viewProviders: [provideIcons({ tablerCamera })],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: {

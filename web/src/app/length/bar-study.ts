@@ -71,9 +71,27 @@ export class BarStudyView {
     ...Array.from({ length: PAD.wide / 50 + 1 }, (_, i) => `M${PAD.wide - i * 50} 0V${PAD.high}`),
     ...Array.from({ length: PAD.high / 50 + 1 }, (_, i) => `M0 ${i * 50}H${PAD.wide}`),
   ];
-  protected readonly picked = draft<Shape>(`bar.shape.${this.place}`, 'by dimensions');
+  protected readonly picked = draft<Shape | null>(`bar.shape.${this.place}`, null);
   protected readonly shapes = computed(() => SHAPES.filter((s) => s !== 'this axle' || this.axle()?.points.barEye));
-  protected readonly shape = computed((): Shape => (this.shapes().includes(this.picked()) ? this.picked() : 'by dimensions'));
+  /** It opens on the vehicle’s own bar, where that is known; measured it is another one. */
+  protected readonly shape = computed((): Shape => {
+    const picked = this.picked();
+    if (picked && this.shapes().includes(picked)) return picked;
+    return this.shapes().includes('this axle') && this.axle()?.bar ? 'this axle' : 'by dimensions';
+  });
+  /** The bar of the axle as its type has it, mm: what an empty field means where the axle’s own is looked at. */
+  protected readonly own = computed(() => {
+    const bar = this.shape() === 'this axle' ? this.axle()?.bar : null;
+    if (!bar) return null;
+    return { outside: String(bar.diameterMm), bore: bar.wallMm ? String(bar.diameterMm - 2 * bar.wallMm) : '' };
+  });
+  protected ownHint(mm: string | undefined): string {
+    return mm ? `empty: ${this.units.sayLength(Number(mm), 0)}, as the type has it` : '';
+  }
+  /** Another diameter was written than the axle’s own: that is what it is compared with. */
+  protected readonly otherThanOwn = computed(() => this.own() !== null && this.outside().trim() !== '');
+  private readonly nowText = computed(() => this.outside().trim() || (this.own()?.outside ?? ''));
+  private readonly wasText = computed(() => this.wasOutside().trim() || (this.otherThanOwn() ? this.own()!.outside : ''));
   protected readonly outside = this.text('outside');
   protected readonly bore = this.text('bore');
   protected readonly wasOutside = this.text('wasOutside');
@@ -103,8 +121,9 @@ export class BarStudyView {
   }
   private spec(which: 'now' | 'was'): BarSpec {
     const was = which === 'was';
-    const outside = typedMm('diameter of the bar', was ? this.wasOutside() : this.outside());
-    const bore = typedOr('hole of the bar', was ? this.wasBore() : this.bore(), 0);
+    const outside = typedMm('diameter of the bar', was ? this.wasText() : this.nowText());
+    const own = this.own() && (was ? this.wasOutside() : this.outside()).trim() === '' ? this.own()!.bore : '';
+    const bore = typedOr('hole of the bar', (was ? this.wasBore() : this.bore()).trim() || own, 0);
     if (this.shape() === 'by dimensions') return uBar(this.u(which));
     return this.shape() === 'by taps' ? halfBar(this.points(), outside, bore) : barOf(this.axle()!, outside, bore);
   }
@@ -132,7 +151,7 @@ export class BarStudyView {
   });
   private readonly question = computed((): Attempt<BarQuestion> | null => {
     const needed =
-      this.shape() === 'by dimensions' ? [this.outside(), this.middle(), this.arm(), this.between()] : [this.outside()];
+      this.shape() === 'by dimensions' ? [this.outside(), this.middle(), this.arm(), this.between()] : [this.nowText()];
     if (
       this.shape() === 'bolted to a beam' ||
       needed.some((t) => !t.trim()) ||
@@ -142,7 +161,7 @@ export class BarStudyView {
     const axle = this.axle();
     return attempt(() => ({
       now: this.spec('now'),
-      was: this.wasOutside().trim() ? this.spec('was') : undefined,
+      was: this.wasText() ? this.spec('was') : undefined,
       fitted: axle?.points.barEye ? this.fitted(axle) : undefined,
     }));
   });

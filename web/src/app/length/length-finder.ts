@@ -32,6 +32,7 @@ import { Mechanics } from '../workers/mechanics';
 import { AdjustCard } from './adjust-card';
 import { asked } from './asked';
 import { draftPlace } from './draft-place';
+import { LinkPicture } from './link-picture';
 import { LengthWindowView } from './length-window';
 import { typedMm, typedNumber, typedOr } from './typed';
 import { PlaceKey, PlaceMark } from '../job/places';
@@ -46,7 +47,7 @@ const MOUNTS = ['above', 'below'] as const;
  */
 @Component({
   selector: 'ak-length-finder',
-  imports: [AdjustCard, LengthWindowView, NgTemplateOutlet, Picks, TextField, PlaceKey, PlaceMark],
+  imports: [LinkPicture, AdjustCard, LengthWindowView, NgTemplateOutlet, Picks, TextField, PlaceKey, PlaceMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'block' },
   templateUrl: './length-finder.html',
@@ -60,6 +61,8 @@ export class LengthFinder {
   /** Links that are there, by their length. */
   readonly marks = input<readonly LengthMark[]>([]);
   readonly keeps = input(false);
+  /** The corner stands above the fields; beside the plate, which shows it, it does not. */
+  readonly picture = input(true);
   readonly kept = output<EntryBodies['result']>();
   /** What is being worked out, for the drawing; null where nothing is. */
   readonly studied = output<LinkStudied | null>();

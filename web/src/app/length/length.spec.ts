@@ -131,6 +131,8 @@ describe('the bar', () => {
   test('by dimensions: Castigliano’s 78.0 N/mm, and against a thinner one it warns', async () => {
     const b = await open([], 'upgrade');
     await b.click(tid('figure-bar'));
+    [...b.el.querySelectorAll('button')].find((x) => x.textContent!.includes('by dimensions'))!.click();
+    await b.settle();
     await b.type(tid('bar-outside'), '24');
     await b.type(tid('bar-middle'), '900');
     await b.type(tid('bar-arm'), '250');
@@ -149,6 +151,23 @@ describe('the bar', () => {
     expect(b.written()[0]![1]).toMatchObject({ what: 'bar', found: { ratio: expect.closeTo((24 / 21) ** 4, 3) as number } });
     await b.type(tid('bar-bore'), '24');
     expect(await shows(b, tid('bar-wrong'))).toMatch(/wall of the bar must be more than 0 mm/);
+  });
+  test('it opens on the vehicle’s own bar, drawn, with nothing typed; another diameter is compared with it', async () => {
+    const b = await open([], 'upgrade');
+    await b.click(tid('figure-bar'));
+    const own = number(await shows(b, tid('bar-rate')));
+    expect(own).toBeGreaterThan(5);
+    expect(b.el.querySelector('ak-bar-drawing')).not.toBeNull();
+    expect(b.text()).toContain(`empty: ${TYPE.axles.front.bar!.diameterMm} mm, as the type has it`);
+    expect(b.text()).not.toContain('as stiff as the old bar');
+    await b.type(tid('bar-outside'), String(TYPE.axles.front.bar!.diameterMm + 2));
+    await until(() => {
+      b.fixture.detectChanges();
+      return /times as stiff as the old bar/.test(b.text());
+    });
+    // Stiffness goes with the fourth power of a solid bar’s diameter.
+    const d = TYPE.axles.front.bar!.diameterMm;
+    expect(number(b.text(tid('bar-rate'))) / own).toBeCloseTo(((d + 2) / d) ** 4, 1);
   });
   test('by taps: bushing, bend, eye; with the arrow keys as well', async () => {
     const b = await open([], 'upgrade');

@@ -125,8 +125,9 @@ test('a type without a bar, begun from a known one; and one whose vehicles diffe
   const t = await stored(page, 'Barless');
   expect(hand.taps).toBeLessThan(40);
   expect(t['axles'].front).toMatchObject({ bar: null, link: null, bushing: null });
-  // Its sheet opens, and no joint of a bar stands on it.
+  // Its sheet opens, and no joint of a bar stands on its axle.
   await page.getByTestId('start-job').click();
+  await page.getByTestId('station-find').click();
   await expect(page.locator('[data-joint="front.left.ball-joint"]').first()).toBeVisible();
   await expect(page.locator('[data-joint="front.left.link-upper"]')).toHaveCount(0);
 });

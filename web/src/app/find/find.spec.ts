@@ -190,3 +190,21 @@ test('going on without a verdict takes a reason, and it stands on the screen', a
   expect(b.text(tid('went-on'))).toContain('What is owed for safety still is.');
   expect(b.store.next()!.station).toBe('settle');
 });
+
+test('an address that only comes to be what was written does not call back what was left meanwhile', async () => {
+  const b = await bench(Find);
+  b.store.select('front.left.ball-joint');
+  await b.settle();
+  // Turned away, before the address has arrived.
+  b.store.select(null);
+  await b.settle();
+  b.fixture.componentRef.setInput('at', 'front.left.ball-joint');
+  await b.settle();
+  expect(b.store.selected()).toBeNull();
+  // One that somebody goes to leads.
+  b.fixture.componentRef.setInput('at', undefined);
+  await b.settle();
+  b.fixture.componentRef.setInput('at', 'front.right.damper');
+  await b.settle();
+  expect(b.store.selected()).toBe('front.right.damper');
+});

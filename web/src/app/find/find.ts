@@ -284,13 +284,14 @@ export class Find {
       const [at, joint, s] = [this.at() as JointId | undefined, this.store.selected(), this.store.state()];
       // Somebody is on the way elsewhere: writing the address now would call them back.
       if (this.router.currentNavigation()) return;
-      // Whichever of the two has changed leads.
-      const moved = at !== this.seenAt;
+      // Whichever of the two has changed leads; an address that only came to be what was written here has not.
+      const arrived = at !== this.seenAt;
+      const moved = arrived && (at ?? null) !== this.wrote;
       this.seenAt = at;
-      if (moved) this.wrote = undefined;
+      if (arrived) this.wrote = undefined;
       if (!s || (at ?? null) === joint) return;
       // Written once: an address that does not take it is not written to without end.
-      if (!moved && this.wrote === joint) return;
+      if (!arrived && this.wrote === joint) return;
       this.wrote = moved ? undefined : joint;
       untracked(() => {
         if (moved) this.store.select(at && s.joints.has(at) ? at : null);

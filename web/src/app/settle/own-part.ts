@@ -113,6 +113,7 @@ import { draft } from '../state/draft';
                 class="mt-1.5 block"
                 [label]="f.label"
                 [options]="f.picks"
+                [names]="saidPicks()"
                 [picked]="[text()[f.id] ?? '']"
                 [single]="true"
                 (pickedChange)="put(f.id, $event[0] === text()[f.id] ? '' : $event[0]!)"
@@ -135,6 +136,10 @@ export class OwnPart {
   private readonly units = inject(Units);
   private readonly job = this.store.view()!.id;
 
+  /** What is picked, in the shop’s own words. */
+  protected readonly saidPicks = computed(() =>
+    Object.fromEntries(this.fields().flatMap((f) => (f.picks ?? []).map((p) => [p, this.session.say(p)]))),
+  );
   protected readonly picked = draft<PartKind | null>(`own.kind.${this.job}`, null);
   protected readonly name = draft(`own.name.${this.job}`, '');
   protected readonly number = draft(`own.number.${this.job}`, '');

@@ -24,6 +24,7 @@ import {
 } from '@ash-knot/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { tablerCamera } from '@ng-icons/tabler-icons';
+import { remembered } from '../kit/remembered';
 import { SaveDrawing } from '../kit/save-drawing';
 import { drawCheck, type WornMotion } from './check-drawing';
 import { GapMark } from './gap-mark';
@@ -48,6 +49,16 @@ const LEGEND: readonly (CheckMark & { readonly words: string })[] = [
 /** A touch means the nearest joint within so much, px; two that near to each other are both asked about. */
 const REACH = 28;
 const ALIKE = 11;
+
+/** The same axle stands on the plate at every station: laid out and drawn once a size. */
+const laidOut = remembered(
+  (end: AxleEnd, axle: AxleSpec, width: number, height: number) => {
+    const views = layoutViews(end, axle, width, height);
+    const solids = axleSolids(axle);
+    return { views, shapes: { above: drawSolids(solids, views.above), behind: drawSolids(solids, views.behind) } };
+  },
+  (end, axle, width, height) => `${end} ${width} ${height} ${JSON.stringify(axle)}`,
+);
 
 /** An outline that moves a little: what would move if the joint were worn. */
 interface Ghost {
@@ -92,12 +103,9 @@ export class WholeAxle {
 
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   protected readonly narrow = computed(() => this.width() < NARROW);
-  readonly views = computed(() => layoutViews(this.end(), this.axle(), this.width(), this.height()));
-  private readonly solids = computed(() => axleSolids(this.axle()));
-  protected readonly shapes = computed(() => ({
-    above: drawSolids(this.solids(), this.views().above),
-    behind: drawSolids(this.solids(), this.views().behind),
-  }));
+  private readonly laid = computed(() => laidOut(this.end(), this.axle(), this.width(), this.height()));
+  readonly views = computed(() => this.laid().views);
+  protected readonly shapes = computed(() => this.laid().shapes);
   protected readonly ground = computed(() => {
     const { behind, width } = this.views();
     const y = behind.to([0, 0, 0])[1];

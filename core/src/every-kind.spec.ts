@@ -19,7 +19,6 @@ import {
   JOINT_SPECS,
   jointKinds,
   jointName,
-  jointPoint,
   LAYOUTS,
   LINK_ENDS,
   linkFasteners,
@@ -86,7 +85,7 @@ describe.each(JOINT_KINDS)('joint %s', (kind: JointKind) => {
   test('stands on some axle, with a place, a check that settles it, and names in both dialects', () => {
     expect(has.length).toBeGreaterThan(0);
     for (const axle of has) {
-      expect(jointPoint(axle, kind).every(Number.isFinite)).toBe(true);
+      expect(JOINT_SPECS[kind].place(axle).every(Number.isFinite)).toBe(true);
       expect(checkFor(axle, kind)?.settles).toContain(kind);
       expect(spec.detail(axle)).not.toMatch(/undefined|null|NaN/);
     }

@@ -352,7 +352,7 @@ describe.each(Object.entries(CALLS))('%s', (_, [f, args, only]) => {
 
 /** They read text, rows or a stored document, and say what is wrong with it; each is tested where it stands. */
 const READ = `
-  fromBehind fromRows loopFromRows pairsFromRows parseQuantity parseRange parseThread readBookValue
+  fromRows loopFromRows pairsFromRows parseQuantity parseRange parseThread readBookValue
   readCatalogueRow readEntry readGauge readHeight readHold readLedger readOut readPart
   readPartText readPoint readPointText readPrice readSize readTorquePage
   readVehicleType readingBody readingCatalogue readyTools
@@ -373,7 +373,7 @@ const MADE = `
   hypotheses jointStep judgeLength know knuckleAt knuckleOf learned lengthFor
   lengthForStance lessonCounts likeOld limitsMet linkAt linkLoad linkPoints lookTells
   makesOf manoeuvreSign matchPart measuredAgainst minorMm movedBy nutOnBolt offersOf
-  otherStep planRoad planWorth proofLoadN rankParts rankSuspects ranked rearView
+  otherStep planRoad planWorth proofLoadN rankParts rankSuspects ranked
   reasonsFor rightStack sayComparison sayDifferences sayWindow schedule setsLink sideStep
   signGiven sleeveFor someMakes someWorn soundingAmong sourceShares stackFaults stackReach
   substituteWasher takes turned loosened sayNothing fitWithout workOnPaper endedSince banOnPaper isStepDone pulledTogether togetherLines asFitted axleAt endHeld linkUndo pastThread mixedPublishers upkeep wantedFor weighCase windowOf worth
@@ -399,7 +399,7 @@ const WORDS = `
   goodsMeasures goodsOwedAt greaseFittingOf handBackBlockers heightsAgain heightsKnown heightsOff inDialect
   inSentence isAdjustable isApproved isDangerous isEntryKind isFastenerId isFaultId isJointId
   isLink isOneSide isRusty isSigned isTaper isUsual jointId jointKinds
-  jointName jointPoint jointsOf barLine tieRodOf lengthDoes knownScatter laneOf laneView layoutOf layoutsAt
+  jointName jointsOf barLine tieRodOf lengthDoes knownScatter laneOf laneView layoutOf layoutsAt
   lessonOf linkAssembly bushingAssembly fastenersOfPieces askedOfPieces facingsOfPieces sayAssembled saySizes linkFasteners linkMount linkSetting list lookedAt looseJoints lubricant
   makeEntry mayBeUndone mayWrite measurementsOf measuresLength missingHands needsPublished nextLine
   nutHexes ofBarSystem oldPart oneOf openCounts openTroubles openedOwed optionName

@@ -5,8 +5,8 @@ import {
   DERIVED,
   foldJob,
   handBackBlockers,
+  JOINT_SPECS,
   jointKinds,
-  jointPoint,
   nextLine,
   readVin,
   type JobContext,
@@ -54,7 +54,13 @@ test('all five layouts are there, and every joint of every type has a place on t
   expect([...layouts].sort()).toEqual(['double-arm', 'solid-axle', 'strut', 'trailing-arm', 'twist-beam']);
   for (const t of TYPES)
     for (const end of ['front', 'rear'] as const)
-      for (const k of jointKinds(t.spec.axles[end])) expect(jointPoint(t.spec.axles[end], k).every((x) => x >= 0)).toBe(true);
+      for (const k of jointKinds(t.spec.axles[end]))
+        expect(
+          JOINT_SPECS[k]
+            .place(t.spec.axles[end])
+            .slice(1)
+            .every((x) => x >= 0),
+        ).toBe(true);
 });
 
 test('made-up VINs pass their own check digit', () => {

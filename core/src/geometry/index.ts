@@ -1,2 +1,1 @@
 export * from './hard-point';
-export * from './projection';

@@ -1,5 +1,4 @@
 import { BadInput } from '../error';
-import { fromBehind, type Outward } from '../geometry';
 import { inDialect, inSentence, type Dialect } from '../text';
 import { AXLES, otherSide, SIDES, type AxleEnd, type AxleSpec, type Side } from '../vehicle';
 import { JOINT_KINDS, jointKinds, JOINT_SPECS, type JointKind } from './kinds';
@@ -73,9 +72,6 @@ export function jointsOf(end: AxleEnd, axle: AxleSpec): JointId[] {
   const kinds = jointKinds(axle);
   return SIDES.flatMap((side) => kinds.map((k) => jointId(end, side, k)));
 }
-
-/** Where a joint stands in the half axle seen from behind, mm. */
-export const jointPoint = (axle: AxleSpec, kind: JointKind): Outward => fromBehind(JOINT_SPECS[kind].place(axle));
 
 /** Whether its failure can take a wheel or the steering. */
 export const isDangerous = (kind: JointKind): boolean => JOINT_SPECS[kind].dangerous;

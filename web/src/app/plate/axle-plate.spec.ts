@@ -157,6 +157,19 @@ test('every joint is reached by the keys: the plate is one stop, and down walks 
   expect(walked.size).toBe(p.el.querySelectorAll('[data-joint^="front.left."]').length);
 });
 
+test('in a corner alone the arrows walk its joints, and stay at its side', async () => {
+  const p = await plate();
+  await p.click(tid('turn-left'));
+  const c = p.fixture.componentInstance;
+  const first = c.step(0, 1)!;
+  expect(first).toMatch(/^front\.left\./);
+  p.fixture.componentRef.setInput('selected', first);
+  await p.settle();
+  const second = c.step(0, 1)!;
+  expect(second).not.toBe(first);
+  expect(c.step(1, 0)).toBe(first);
+});
+
 test('lifted, the arm turns up; let down, it turns down', async () => {
   const p = await plate();
   await p.click(tid('turn-left'));

@@ -71,6 +71,7 @@ export class AxlePlate {
   protected readonly height = signal(664);
   private readonly units = inject(Units);
   private readonly whole = viewChild(WholeAxle);
+  private readonly alone = viewChild(CornerPlate);
   protected readonly sides = SIDES;
   protected readonly narrow = computed(() => this.width() < NARROW);
   /** The corner that stands alone. */
@@ -113,8 +114,8 @@ export class AxlePlate {
     inject(DestroyRef).onDestroy(() => watch.disconnect());
   }
 
-  /** Walks the joints with the arrow keys; in a corner there is one side to walk. */
+  /** Walks the joints with the arrow keys: the whole axle’s, or the corner’s. */
   step(dx: number, dy: number): JointId | undefined {
-    return this.whole()?.step(dx, dy);
+    return (this.whole() ?? this.alone())?.step(dx, dy);
   }
 }

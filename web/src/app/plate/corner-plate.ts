@@ -169,6 +169,13 @@ export class CornerPlate {
     });
   }
 
+  /** Walks the joints of this side, top first; the other side is not on the picture. */
+  step(_dx: number, dy: number): JointId | undefined {
+    const order = [...this.marks().behind].sort((a, b) => a.at[1] - b.at[1]).map((m) => m.key as JointId);
+    const now = this.selected();
+    const i = now ? order.indexOf(now) : -1;
+    return i < 0 ? order[0] : order[Math.max(0, Math.min(order.length - 1, i + dy))];
+  }
   private dragged: { y: number; from: number; moved: boolean } | undefined;
   protected down(e: PointerEvent): void {
     if ((e.target as HTMLElement).closest('button, input, label')) return;

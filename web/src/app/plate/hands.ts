@@ -1,5 +1,6 @@
 import type { JointKind } from '@ash-knot/core';
 import type { Point } from './scene/view';
+import { n } from './shapes';
 
 /** One mark of a check on the plate: what the hands do, where the lever goes, where to look, how the fault moves. */
 export interface CheckMark {
@@ -9,7 +10,6 @@ export interface CheckMark {
   readonly joint?: JointKind;
 }
 
-const n = (v: number) => Math.round(v * 10) / 10;
 export const add = (p: Point, dx: number, dy: number): Point => [p[0] + dx, p[1] + dy];
 
 /** A straight arrow with a head at its far end, or at both. */

@@ -1,5 +1,6 @@
 import { barLine, type HardPoints } from '@ash-knot/core';
 import { add, sub, type Vec3 } from '@ash-knot/core/numeric';
+import { beamEnd } from './beam';
 import type { Corner } from '../scene/corner';
 import type { Solid } from '../scene/solid';
 
@@ -15,8 +16,8 @@ export function bar({ axle, p, usual }: Corner, right: HardPoints): Solid[] {
   const radiusMm = spec.diameterMm / 2;
   // Bolted into a beam it lies in the beam.
   if (spec.joins === 'beam') {
-    const [x, z] = [p.armInner.at[0] * 0.62, p.hub.at[2] + (p.armInner.at[2] - p.hub.at[2]) * 0.5];
-    const end: Vec3 = [x, p.armOuter.at[1] - 30, z - 12];
+    const [x, y, z] = beamEnd(p);
+    const end: Vec3 = [x, y - 30, z - 12];
     return [{ shape: 'rod', paint: 'bar', member: 'bar', usual: lighter, line: [end, over(end)], radiusMm }];
   }
   const [mine, other] = [barLine(p), barLine(right)];

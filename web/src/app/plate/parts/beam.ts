@@ -1,14 +1,23 @@
+import type { HardPoints } from '@ash-knot/core';
 import type { Vec3 } from '@ash-knot/core/numeric';
 import type { Corner } from '../scene/corner';
 import type { Solid } from '../scene/solid';
 
+/** So far from the wheel towards its bushing a twist beam joins its arm (common practice, no source). */
+const JOINS = 0.62;
+/** The left end of a twist beam, on its arm. */
+export const beamEnd = (p: HardPoints): Vec3 => [
+  p.armInner.at[0] * JOINS,
+  p.armOuter.at[1],
+  p.hub.at[2] + (p.armInner.at[2] - p.hub.at[2]) * 0.5,
+];
+
 /** What joins both wheels in one piece: a beam that twists between its arms, or the tube of an axle with its differential. */
 export function beam({ axle, layout, p, usual }: Corner): Solid[] {
-  const [hub, inner] = [p.hub.at, p.armInner.at];
+  const hub = p.hub.at;
   switch (layout.drawing.crossMember) {
     case 'twist beam': {
-      // It joins the arms nearer to their bushings than to the wheels.
-      const at: Vec3 = [inner[0] * 0.62, p.armOuter.at[1], hub[2] + (inner[2] - hub[2]) * 0.5];
+      const at = beamEnd(p);
       return [
         {
           shape: 'drum',

@@ -1,8 +1,9 @@
 import type { Vec3 } from '@ash-knot/core/numeric';
-import { tieRodOf } from '@ash-knot/core';
+import { JOINT_SPECS, tieRodOf } from '@ash-knot/core';
 import type { Corner } from '../scene/corner';
 import type { Solid } from '../scene/solid';
 
+/** The hub’s round in the knuckle, mm (common practice, no source). */
 const HUB_MM = 52;
 
 /** What the wheel turns on: the knuckle between its joints, its steering arm, the hub with its flange. */
@@ -32,8 +33,9 @@ export function knuckle({ axle, layout, p, usual }: Corner): Solid[] {
 /** The wheel’s nuts, on the outer face of its rim. */
 export function wheelNuts({ axle, p }: Corner): Solid[] {
   const [x, , z] = p.hub.at;
-  const y = axle.trackMm / 2 + axle.tyreWidthMm * 0.3;
-  const r = axle.tyreDiameterMm * 0.16;
+  // On the circle their joint’s mark stands on.
+  const [, y, low] = JOINT_SPECS['wheel-nuts'].place({ ...axle, points: p });
+  const r = z - low;
   const n = axle.wheelNuts.count;
   return Array.from({ length: n }, (_, i): Solid => {
     const a = (2 * Math.PI * i) / n + Math.PI;

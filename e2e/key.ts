@@ -119,14 +119,15 @@ const AT: Readonly<Record<string, (page: Page) => Promise<void>>> = {
   },
   // What was ordered has come.
   'promised for|look at it': async (page) => {
-    const looking = page.getByTestId('looking');
-    // The key opens it by itself: a tap while it comes would shut it again.
-    await looking
-      .first()
-      .waitFor({ timeout: 1500 })
-      .catch(() => undefined);
-    if (!(await looking.count()) && (await page.getByTestId('look-at').count())) await tap(page, 'look-at');
-    if (!(await looking.count())) return;
+    const looking = page.getByTestId('looking').first();
+    const lookAt = page.getByTestId('look-at').first();
+    // The key opens it by itself, late on a busy machine: a tap while it comes shuts it again, so it is asked until it stays.
+    await looking.waitFor({ timeout: 1500 }).catch(() => undefined);
+    if (!(await looking.count()) && !(await lookAt.count())) return;
+    await expect(async () => {
+      if (!(await looking.count())) await lookAt.click({ timeout: 1000 });
+      await expect(page.getByTestId('take-right')).toBeVisible({ timeout: 1000 });
+    }).toPass({ timeout: 10_000 });
     await tap(page, 'take-right');
   },
   '^Hand it back': async (page) => {

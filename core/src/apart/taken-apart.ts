@@ -87,13 +87,13 @@ export function takenApart(pieces: readonly AssemblyPiece[]): Apart {
     });
   };
   const out = rows.flatMap((id): ApartRow[] => {
-    const of = lay(
+    const laid = lay(
       id,
       pieces.filter((p) => rowOf(p) === id),
     );
     // A long one goes on in a second row after its middle.
-    const sleeve = of.findIndex((p) => p.piece.role === 'sleeve');
-    const parts = of.length > MOST_IN_ROW && sleeve > 0 ? [of.slice(0, sleeve + 1), of.slice(sleeve + 1)] : [of];
+    const sleeve = laid.findIndex((p) => p.piece.role === 'sleeve');
+    const parts = laid.length > MOST_IN_ROW && sleeve > 0 ? [laid.slice(0, sleeve + 1), laid.slice(sleeve + 1)] : [laid];
     return parts.map((row, i) => ({
       id,
       pieces: row,

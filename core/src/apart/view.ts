@@ -206,14 +206,14 @@ export function apartView(s: JobState, joint: JointId, time: ApartTime, at: Apar
   const { axle, side } = partsOf(joint);
   const part = assemblyOf(joint);
   const here = step !== undefined && (step.joint ? assemblyOf(step.joint) === part : apartJoint(s, step) === joint);
-  const by = new Map(fastenersOf(s).map((f) => [f.fastener.id as string, f]));
+  const fastenerById = new Map(fastenersOf(s).map((f) => [f.fastener.id as string, f]));
   const work = workJoints(s);
   const trouble =
     here && (step.phase === 'undo') === (time === 'as it is') ? openTroubles(s).find((o) => o.step.id === step.id) : undefined;
   const marks = trouble && troubleMarks(pieces, trouble);
   const back = work.includes(joint) && refitted(s, work).includes(joint);
   const views = pieces.map((piece, i): PieceView => {
-    const fastener = piece.turns ? by.get(`${axle}.${side}.${piece.turns}`) : undefined;
+    const fastener = piece.turns ? fastenerById.get(`${axle}.${side}.${piece.turns}`) : undefined;
     const its = stepAt(s, joint, piece, time);
     const known = knownOf(s, joint, piece, time === 'as it will be' ? goesOn : undefined);
     return {

@@ -30,12 +30,12 @@ export function partsOfCase(
       const x = q(f);
       return x > 0 ? [{ fault, q: x }] : [];
     });
-  const by = (joint: JointId, strength: Readonly<Partial<Record<FaultKind, number>>>) =>
+  const linksAt = (joint: JointId, strength: Readonly<Partial<Record<FaultKind, number>>>) =>
     links((f) => (f.joint === joint ? (strength[f.kind] ?? 0) : 0));
   for (const e of c.joints) {
     if (!at.has(e.joint)) continue;
     const name = sayFault(e.joint);
-    const felt = { leak: s.felt.leak, links: by(e.joint, s.felt.by) };
+    const felt = { leak: s.felt.leak, links: linksAt(e.joint, s.felt.by) };
     if (e.hand === 'moves') add(foundEvidence(`${name} moves`, felt, 1, 0), true, e.joint);
     if (e.hand === 'slight')
       add(foundEvidence(`${name}: a trace of play`, felt, s.felt.slight.ifMoves, s.felt.slight.ifNot), true, e.joint);
@@ -44,7 +44,7 @@ export function partsOfCase(
         add(foundEvidence(n ? `${name} tight, looked at another way` : `${name} tight`, felt, 0, 1), false, e.joint);
     for (const d of e.defects ?? []) {
       const o = s.seen[d];
-      add(foundEvidence(`${name}: ${d}`, { leak: o.leak, links: by(e.joint, o.by) }, 1, 0), true, e.joint);
+      add(foundEvidence(`${name}: ${d}`, { leak: o.leak, links: linksAt(e.joint, o.by) }, 1, 0), true, e.joint);
     }
   }
   for (const r of c.rocks ?? []) {
@@ -100,25 +100,25 @@ function playsOf(
   const done = new Set<JointId>();
   return c.joints.flatMap((e) => {
     const { kind } = partsOf(e.joint);
-    const of = s.play.by[kind];
-    if (!of || done.has(e.joint) || readingsOf(e).length === 0) return [];
+    const kindPlay = s.play.by[kind];
+    if (!kindPlay || done.has(e.joint) || readingsOf(e).length === 0) return [];
     const twin = twinOf(e.joint);
     const sides = [at(e.joint)];
     if (sides[0]!.faults.length === 0) return [];
     const both = twin && readingsOf(known.get(twin)).length > 0;
     const found = readingsOf(e).some(
-      (r) => Math.log(r.meanMm > 0 ? r.meanMm : 1e-6) > (Math.log(of.soundMm) + Math.log(of.wornMm)) / 2,
+      (r) => Math.log(r.meanMm > 0 ? r.meanMm : 1e-6) > (Math.log(kindPlay.soundMm) + Math.log(kindPlay.wornMm)) / 2,
     );
     const words = `${sayFault(e.joint)}: ${say(e.joint)}`;
     if (both) {
       const pair = [...sides, at(twin)];
-      const ev = playEvidence(`${words}; ${say(twin)} on the ${otherSide(partsOf(e.joint).side)}`, pair, of, s.play.spread);
+      const ev = playEvidence(`${words}; ${say(twin)} on the ${otherSide(partsOf(e.joint).side)}`, pair, kindPlay, s.play.spread);
       const most = Math.max(...tied(faults.length, [...so, ev]).map((g) => g.faults.length));
       if (most <= MOST_TIED - 2) {
         done.add(twin);
         return [{ evidence: ev, found, joint: e.joint }];
       }
     }
-    return [{ evidence: playEvidence(words, sides, of, s.play.spread), found, joint: e.joint }];
+    return [{ evidence: playEvidence(words, sides, kindPlay, s.play.spread), found, joint: e.joint }];
   });
 }

@@ -59,8 +59,8 @@ export function conflicts(c: Case, built: CaseModel, s: SuspectsTable): Conflict
         if (!m || (kind !== own && own !== 'arm-bushings') || !s.play.by[own]) continue;
         // Against a hand that felt movement, a gauge contradicts only where it found next to nothing.
         const beyond = beyondChance(what === 'play' && e.hand === 'moves' ? { ...m, limitMm: m.limitMm / 3 } : m);
-        const of = (q: number) => beyond * q + (1 - beyond) * (1 - q);
-        const [worn, sound] = [of(BEYOND.worn), of(BEYOND.sound)];
+        const mixed = (q: number) => beyond * q + (1 - beyond) * (1 - q);
+        const [worn, sound] = [mixed(BEYOND.worn), mixed(BEYOND.sound)];
         const words = `${sayFault(e.joint)}: ${what} ${fixed(m.meanMm, 2)} mm against ${fixed(m.limitMm, 2)}`;
         given.push({ worn, sound, best: Math.max(worn, sound), words });
       }

@@ -134,39 +134,39 @@ export function candidatesOf(r: DiagnosisRequest, b: CaseModel, w: Weighed, s: S
     const spec = r.case.type.axles[axle];
     for (const check of checksOf(spec)) {
       for (const side of SIDES) {
-        const of = check.settles
+        const unsettled = check.settles
           .map((k) => jointId(axle, side, k))
           .filter((id) => !settled.has(id) && !tried.has(`${check.id} ${id}`) && again.has(id) === (check.another === true));
-        if (of.length === 0) continue;
+        if (unsettled.length === 0) continue;
         const states = statesFor(
           spec,
           check,
-          of.map((id) => partsOf(id).kind),
+          unsettled.map((id) => partsOf(id).kind),
         );
         out.push({
           id: `${check.id} ${axle} ${side}`,
           check: check.id,
           axle,
           side,
-          of,
+          of: unsettled,
           minutes: check.minutes,
           states,
-          results: of.map(resultOf),
+          results: unsettled.map(resultOf),
           ...(check.another ? { again: true } : {}),
         });
       }
     }
   }
   for (const check of elsewhereChecks(r.case.type)) {
-    const of = check.finds.filter((f) => !settled.has(f) && !tried.has(`${check.id} ${f}`));
-    if (of.length)
+    const unsettled = check.finds.filter((f) => !settled.has(f) && !tried.has(`${check.id} ${f}`));
+    if (unsettled.length)
       out.push({
         id: check.id,
         check: check.id,
-        of,
+        of: unsettled,
         minutes: check.minutes,
         states: check.states,
-        results: of.map(resultOf),
+        results: unsettled.map(resultOf),
       });
   }
   const drive = driveOf(r, b, w, s);
@@ -245,8 +245,8 @@ function changesOf(
 
 /** What the plan must come to: a look at what the noise points at, and, where any is owed, a danger check. */
 function musts(suspects: readonly Suspect[], all: readonly Candidate[]): string[][] {
-  const of = (x: Suspect) => all.filter((c) => (c.of as readonly string[]).includes(x.joint ?? x.fault)).map((c) => c.id);
-  const pointed = suspects.map(of).find((ids) => ids.length > 0) ?? [];
+  const checksFor = (x: Suspect) => all.filter((c) => (c.of as readonly string[]).includes(x.joint ?? x.fault)).map((c) => c.id);
+  const pointed = suspects.map(checksFor).find((ids) => ids.length > 0) ?? [];
   const owed = all.filter((c) => c.results.some((x) => x.owed)).map((c) => c.id);
   return [pointed, owed].filter((ids) => ids.length > 0);
 }

@@ -54,8 +54,8 @@ export function familyOf(b: CaseModel, w: Weighed, dialect: Dialect): Family | u
   if (Math.max(...w.makes.subarray(0, b.faults.length)) >= STANDS_OUT) return undefined;
   const families: { words: string; of: number[]; open: string }[] = [];
   const add = (words: string, open: string, is: (f: Fault) => boolean) => {
-    const of = b.faults.flatMap((f, i) => (is(f) ? [i] : []));
-    if (of.length > 1) families.push({ words, of, open });
+    const members = b.faults.flatMap((f, i) => (is(f) ? [i] : []));
+    if (members.length > 1) families.push({ words, of: members, open });
   };
   for (const end of AXLES) {
     for (const side of SIDES)

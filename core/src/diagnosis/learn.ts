@@ -42,15 +42,15 @@ interface Source {
 function sourcesOf(c: Case, o: Outcome, s: SuspectsTable): Source[] {
   if (o.proof !== 'quiet') return [];
   const b = buildCase(c, s);
-  const on = new Set<string>(o.on);
+  const inHand = new Set<string>(o.on);
   // In the hand it is certain enough: what is worn, and that nothing else makes it now.
-  const net = b.net.map((f) => (on.has(f.id) ? { ...f, prior: 0.999 } : f));
+  const net = b.net.map((f) => (inHand.has(f.id) ? { ...f, prior: 0.999 } : f));
   const w = weighCase({ ...b, net });
   const sets: { faults: number[]; p: number }[] = [];
   let all = 0;
   eachSet(w.sets, chanceOfSets(w), (p, x, y, z) => {
     const faults = [x, y, z].filter((f) => f >= 0);
-    if (faults.length === 0 || !faults.every((f) => f < b.faults.length && on.has(b.faults[f]!.id))) return;
+    if (faults.length === 0 || !faults.every((f) => f < b.faults.length && inHand.has(b.faults[f]!.id))) return;
     all += p;
     sets.push({ faults, p });
   });
@@ -155,14 +155,14 @@ export function counted(shipped: number, weight: number, n: { readonly yes: numb
 /** The suspects table with what the shop has learnt counted on top. The table given is not changed. */
 export function learned(s: SuspectsTable, counts: readonly Count[]): SuspectsTable {
   if (counts.length === 0) return s;
-  const of = new Map(counts.map((c) => [c.key, c]));
+  const byKey = new Map(counts.map((c) => [c.key, c]));
   const signs = (kind: FaultKind, x: Readonly<Partial<Record<Sign, number>>>) =>
     Object.fromEntries(
-      Object.entries(x).map(([sign, q]) => [sign, counted(q, WEIGHT.sign, of.get(`sign|${kind}|${sign}`))]),
+      Object.entries(x).map(([sign, q]) => [sign, counted(q, WEIGHT.sign, byKey.get(`sign|${kind}|${sign}`))]),
     ) as Partial<Record<Sign, number>>;
-  const prior = (kind: FaultKind, p: number) => counted(p, WEIGHT.prior, of.get(`prior|${kind}`));
+  const prior = (kind: FaultKind, p: number) => counted(p, WEIGHT.prior, byKey.get(`prior|${kind}`));
   // Nothing sounds for certain, however many cases say so.
-  const sounds = (kind: FaultKind, p: number) => Math.min(0.98, counted(p, WEIGHT.sounds, of.get(`sounds|${kind}`)));
+  const sounds = (kind: FaultKind, p: number) => Math.min(0.98, counted(p, WEIGHT.sounds, byKey.get(`sounds|${kind}`)));
   return {
     ...s,
     faults: Object.fromEntries(
@@ -182,12 +182,12 @@ export function learned(s: SuspectsTable, counts: readonly Count[]): SuspectsTab
       ...(v.signs ? { signs: signs(v.fault, v.signs) } : {}),
     })),
     leaks: Object.fromEntries(
-      Object.entries(s.leaks).map(([sign, l]) => [sign, counted(l, WEIGHT.leak, of.get(`leak|${sign}`))]),
+      Object.entries(s.leaks).map(([sign, l]) => [sign, counted(l, WEIGHT.leak, byKey.get(`leak|${sign}`))]),
     ) as SuspectsTable['leaks'],
     felt: {
       ...s.felt,
       by: Object.fromEntries(
-        Object.entries(s.felt.by).map(([kind, q]) => [kind, counted(q, WEIGHT.felt, of.get(`felt|${kind}`))]),
+        Object.entries(s.felt.by).map(([kind, q]) => [kind, counted(q, WEIGHT.felt, byKey.get(`felt|${kind}`))]),
       ),
     },
   };

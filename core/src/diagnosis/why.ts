@@ -36,7 +36,7 @@ export function* reasonsFor(b: CaseModel, w: Weighed, faults: readonly number[])
   const without = <T>(list: readonly T[], index: number) => list.filter((_, i) => i !== index);
   for (const s of b.spoken) {
     let rest: readonly number[];
-    const of = (makes: ArrayLike<number>) => faults.map((f) => makes[f]!);
+    const perFault = (makes: ArrayLike<number>) => faults.map((f) => makes[f]!);
     if (s.layer === 'heard') {
       // The sign alone is taken out of each set's chance.
       const given = signGiven(w.sets, b.signs.heard[s.index]!);
@@ -47,9 +47,9 @@ export function* reasonsFor(b: CaseModel, w: Weighed, faults: readonly number[])
         two: out(chances.two, given.two),
         three: out(chances.three, given.three),
       };
-      rest = of(makesOf(w.sets, sets));
+      rest = perFault(makesOf(w.sets, sets));
     } else if (s.layer === 'driven')
-      rest = of(weigh({ ...w.sets, signs: { ...b.signs, driven: without(b.signs.driven, s.index) } }, w.parts).makes);
+      rest = perFault(weigh({ ...w.sets, signs: { ...b.signs, driven: without(b.signs.driven, s.index) } }, w.parts).makes);
     else {
       const part = placed[s.index]!;
       const others = b.evidence.filter((_, i) => i !== s.index && placed[i] === part);

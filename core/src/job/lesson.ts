@@ -139,15 +139,15 @@ export function lessonOf(context: JobContext, entries: readonly Entry[], s: Susp
     rankSuspects(c, s)
       .filter((x) => (splitFault(x.fault)?.axle ?? state.axle) === state.axle)
       .flatMap((x): Prediction[] => {
-        const of = (layer: Prediction['layer'], p: number, on: boolean): Prediction[] =>
+        const predicted = (layer: Prediction['layer'], p: number, on: boolean): Prediction[] =>
           p >= SAID_OF ? [{ stage, layer, fault: x.fault, p: Math.round(p * 1e5) / 1e5, on }] : [];
         // The noise is gone with what was renewed: of everything else it is known too that it did not make it.
         const share = shares.get(x.fault) ?? (outcome.proof === 'quiet' && shares.size ? 0 : undefined);
         // Something speaks against it and nobody had it in the hand: whether it was worn is not known.
         const known = faults.has(x.fault) || sound.has(x.fault) || !suspected.has(x.joint);
         return [
-          ...(known ? of('worn', x.worn, faults.has(x.fault)) : []),
-          ...(share === undefined ? [] : of('makes', x.makes, share >= 0.5)),
+          ...(known ? predicted('worn', x.worn, faults.has(x.fault)) : []),
+          ...(share === undefined ? [] : predicted('makes', x.makes, share >= 0.5)),
         ];
       }),
   );

@@ -104,8 +104,8 @@ export function stepTimes(s: JobState): StepTime[] {
     if (minutes <= 0 || minutes > Math.max(AWAY_MIN, AWAY_TIMES * usual)) continue;
     for (const p of batch) {
       const took = hundredths((minutes * builtIn(p.task, rusty)) / usual);
-      const by = slowedByRust(p.task) ? rusty : null;
-      out.push({ task: p.task, rusty: by, minutes: took });
+      const rust = slowedByRust(p.task) ? rusty : null;
+      out.push({ task: p.task, rusty: rust, minutes: took });
       const way = s.ways.get(p.id)?.body.way;
       if (way) out.push({ task: wayTask(way, p.task), rusty: null, minutes: took });
     }

@@ -65,9 +65,9 @@ export function stateCounts(axle: AxleSpec, check: HandCheck, kind: JointKind, s
  * @param kinds what is looked at by it, at least one
  */
 export function statesFor(axle: AxleSpec, check: HandCheck, kinds: readonly JointKind[]): VehicleState[] {
-  const of = (kind: JointKind) => check.states.filter((st) => stateCounts(axle, check, kind, st).counts);
+  const statesFor = (kind: JointKind) => check.states.filter((st) => stateCounts(axle, check, kind, st).counts);
   const all = check.states.filter((st) => kinds.every((k) => stateCounts(axle, check, k, st).counts));
-  return all.length ? all : of(kinds.find((k) => JOINT_SPECS[k].dangerous) ?? kinds[0]!);
+  return all.length ? all : statesFor(kinds.find((k) => JOINT_SPECS[k].dangerous) ?? kinds[0]!);
 }
 
 /**

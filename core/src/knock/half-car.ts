@@ -189,7 +189,7 @@ export function* drive(
   });
 
   const next = new Float64Array(8);
-  let on = side(0);
+  let facing = side(0);
   let due = pieceS;
   write(0, 0);
   for (let i = 1; i < n; i++) {
@@ -197,24 +197,24 @@ export function* drive(
     let t = from;
     while (to - t > 1e-12) {
       const h = Math.min(STEP_S, to - t);
-      step(t, y, h, on, next);
+      step(t, y, h, facing, next);
       const now = side(gapOf(next));
-      if (now === on) {
+      if (now === facing) {
         y.set(next);
         t += h;
         continue;
       }
       // It opens, or it closes, within this step: up to there, and on from there the other way.
-      const edge = ((on === 0 ? now : on) * lashM) / 2;
+      const edge = ((facing === 0 ? now : facing) * lashM) / 2;
       const part = Math.max(1e-9, crossing(h, gapOf(y) - edge, gapRate(y), gapOf(next) - edge, gapRate(next)));
-      step(t, y, part, on, next);
+      step(t, y, part, facing, next);
       y.set(next);
       t += part;
-      if (on === 0) {
+      if (facing === 0) {
         const v = gapRate(y);
         closings.push({ atS: t, speedMPerS: v, energyJ: (meeting * v * v) / 2 });
-        on = now;
-      } else on = 0;
+        facing = now;
+      } else facing = 0;
     }
     write(i, to);
     if (to >= due) {

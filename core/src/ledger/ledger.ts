@@ -22,15 +22,15 @@ export interface Ledger {
 export function readLedger(entries: readonly Entry[]): Ledger {
   const struck = new Map<string, Entry<'strike'>>();
   for (const e of entries) if (e.kind === 'strike') struck.set(e.body.entry, e);
-  const by = new Map<EntryKind, Entry[]>();
+  const byKind = new Map<EntryKind, Entry[]>();
   for (const e of entries) {
     if (struck.has(e.id)) continue;
-    const list = by.get(e.kind);
+    const list = byKind.get(e.kind);
     if (list) list.push(e);
-    else by.set(e.kind, [e]);
+    else byKind.set(e.kind, [e]);
   }
   const keep = (kind: EntryKind): unknown => {
-    const list = by.get(kind) ?? [];
+    const list = byKind.get(kind) ?? [];
     const { kept } = ENTRY_SPECS[kind] as unknown as EntryKindSpec<EntryBodies[EntryKind]>;
     if (kept.as === 'all') return list;
     if (kept.as === 'latest') return list.at(-1);
@@ -40,6 +40,6 @@ export function readLedger(entries: readonly Entry[]): Ledger {
     entries,
     struck,
     kept: Object.fromEntries(ENTRY_KINDS.map((k) => [k, keep(k)])) as unknown as Ledger['kept'],
-    all: <K extends EntryKind>(kind: K) => (by.get(kind) ?? []) as unknown as readonly Entry<K>[],
+    all: <K extends EntryKind>(kind: K) => (byKind.get(kind) ?? []) as unknown as readonly Entry<K>[],
   };
 }

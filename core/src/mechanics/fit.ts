@@ -122,7 +122,8 @@ export function wheelFit(
 
 /** The least shortening that keeps clear, to half a millimetre; undefined where none to a third of the link does. */
 function shorterBy(rig: LinkRig, airMm: number): number | undefined {
-  for (let by = 0.5; by < rig.lengthMm / 3; by += 0.5) if (keepsClear(rig, rig.lengthMm - by, airMm)) return by;
+  for (let shorterMm = 0.5; shorterMm < rig.lengthMm / 3; shorterMm += 0.5)
+    if (keepsClear(rig, rig.lengthMm - shorterMm, airMm)) return shorterMm;
   return undefined;
 }
 

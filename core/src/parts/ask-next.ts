@@ -27,10 +27,10 @@ export function askNext(candidates: readonly Candidate[], w: Wanted): Ask | unde
   const left = candidates.filter((c) => c.excluded.length === 0).map((c) => c.part);
   const open = (key: SizeKey) => (w.from?.[key] ?? 'usual') === 'usual';
   const leavesOut = (value: (p: Part) => unknown): number => {
-    const by = new Map<unknown, number>();
+    const counts = new Map<unknown, number>();
     const said = left.map(value).filter((v) => v !== undefined);
-    for (const v of said) by.set(v, (by.get(v) ?? 0) + 1);
-    return said.length - [...by.values()].reduce((sum, n) => sum + (n * n) / said.length, 0);
+    for (const v of said) counts.set(v, (counts.get(v) ?? 0) + 1);
+    return said.length - [...counts.values()].reduce((sum, n) => sum + (n * n) / said.length, 0);
   };
   const asks = ASKED.flatMap(([size, value, of]): Ask[] => {
     const keys: SizeKey[] = of === 'part' ? [size] : LINK_ENDS.map((end): SizeKey => `${end}.${size}`);

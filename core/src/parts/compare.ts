@@ -96,15 +96,15 @@ export function sayDifferences(a: Comparable, b: Comparable, unit?: LengthUnit):
 export function oldPart(kind: PartKind, w: Wanted): Comparable {
   const known = <T>(key: SizeKey, value: T | undefined): T | undefined => (w.from?.[key] === 'usual' ? undefined : value);
   const end = (e: LinkEnd): PartEnd | undefined => {
-    const of: EndWanted | undefined = w[e];
-    const hold = known(`${e}.hold`, of?.hold);
+    const wantedEnd: EndWanted | undefined = w[e];
+    const hold = known(`${e}.hold`, wantedEnd?.hold);
     return (
-      of && {
-        thread: known(`${e}.stud-thread`, of.thread),
-        seat: known(`${e}.stud-seat`, of.seat),
-        nutHexMm: known(`${e}.nut-hex`, of.nutHexMm),
+      wantedEnd && {
+        thread: known(`${e}.stud-thread`, wantedEnd.thread),
+        seat: known(`${e}.stud-seat`, wantedEnd.seat),
+        nutHexMm: known(`${e}.nut-hex`, wantedEnd.nutHexMm),
         hold,
-        holdMm: hold && of.holdMm,
+        holdMm: hold && wantedEnd.holdMm,
       }
     );
   };

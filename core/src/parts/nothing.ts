@@ -76,8 +76,8 @@ export function sayNothing(w: Wanted, without: readonly Without[], unit?: Length
   if (!most.length)
     return `No ${kinds} in the catalogue comes near it, whichever size is left out. Order one by its number, and write it down below.`;
   const said = most.slice(0, 2).map((x) => {
-    const by = w.from?.[x.key];
-    return `${capital(numberWord(x.fit))} would fit if it did not have to be ${sayWanted(w, x.key, unit)}${by ? ` (${by === 'file' ? 'from the file' : by})` : ''}.`;
+    const knownFrom = w.from?.[x.key];
+    return `${capital(numberWord(x.fit))} would fit if it did not have to be ${sayWanted(w, x.key, unit)}${knownFrom ? ` (${knownFrom === 'file' ? 'from the file' : knownFrom})` : ''}.`;
   });
   return `Nothing in the catalogue fits what is known. ${said.join(' ')} Measure that again, or order one by its number and write it down below.`;
 }

@@ -39,12 +39,12 @@ function fingerprint(p: Part): string {
  * by their number, price, delivery and warranty, and by nothing else.
  */
 export function offersOf(candidates: readonly Candidate[]): Offered[] {
-  const by = new Map<string, Candidate[]>();
+  const byFingerprint = new Map<string, Candidate[]>();
   for (const c of candidates) {
     const key = fingerprint(c.part);
-    by.set(key, [...(by.get(key) ?? []), c]);
+    byFingerprint.set(key, [...(byFingerprint.get(key) ?? []), c]);
   }
-  return [...by.values()].map(([best, ...others]) => ({ best: best!, others }));
+  return [...byFingerprint.values()].map(([best, ...others]) => ({ best: best!, others }));
 }
 
 /** What tells an offer apart: "Breck & Daughter, 14.60, here in 26 h, 12 months". Its price is said by whoever knows money. */

@@ -12,8 +12,8 @@ function torques(kind: PartKind, text: string, source: string): BookValue[] {
   if (!text.trim()) return [];
   if (!isLink(kind)) throw new BadInput('torque of the part', 'is asked of links only: other fasteners are the vehicle’s');
   const stud = { thread: '', nutHexMm: 0, hold: 'none' as const };
-  const of = linkFasteners({ kind: linkKindOf(kind), lengthMm: 0, upper: stud, lower: stud });
-  return of
+  const fasteners = linkFasteners({ kind: linkKindOf(kind), lengthMm: 0, upper: stud, lower: stud });
+  return fasteners
     .filter((f) => f.kind !== 'link-lock-nut')
     .map((f) => readBookValue(text, source, { fastener: f.kind, publisher: 'part maker' }, 'torque of the part'));
 }

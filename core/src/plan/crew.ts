@@ -35,7 +35,7 @@ export function lanesFor(steps: readonly Step[], people: number): Lanes {
   const { startsAt, minutes, bound } = fastestOrder(tasks, people, LOOKED_AT);
   const free = new Array<number>(people).fill(0);
   const side = new Array<string>(people).fill('');
-  const of = new Map<StepId, number[]>();
+  const lanes = new Map<StepId, number[]>();
   const inTurn = [...steps.entries()]
     .map(([i, s]) => ({ i, s, at: startsAt.get(s.id)! }))
     .sort((a, b) => a.at - b.at || a.i - b.i);
@@ -49,9 +49,9 @@ export function lanesFor(steps: readonly Step[], people: number): Lanes {
       free[p] = at + s.minutes;
       if (its) side[p] = its;
     }
-    of.set(s.id, who);
+    lanes.set(s.id, who);
   }
-  return { of, minutes, bound };
+  return { of: lanes, minutes, bound };
 }
 
 /**

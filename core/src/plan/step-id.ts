@@ -85,8 +85,8 @@ export function splitStep(stepId: string): StepParts | undefined {
   const fastener = rest('tighten');
   if (fastener !== undefined && isFastenerId(fastener)) return { what: 'tighten', fastener };
   for (const what of OF_JOINT) {
-    const of = rest(what);
-    if (of !== undefined && isJointId(of)) return { what, joint: of };
+    const joint = rest(what);
+    if (joint !== undefined && isJointId(joint)) return { what, joint };
   }
   for (const what of OF_SIDE) {
     const side = SIDES.find((s) => rest(what) === s);

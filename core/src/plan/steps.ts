@@ -83,14 +83,14 @@ function offAndOn(w: Work, bars: readonly JointId[]): PlainStep[] {
     const here = laid(side);
     const rest = here.filter((id) => op(id) !== link);
     const listed = [...(bars.length ? inOrder(w, rest).reverse() : rest), ...here.filter((id) => op(id) === link)];
-    const of = (id: JointId) =>
+    const fitSteps = (id: JointId) =>
       op(id)
         .fit(w, side, id, [])
         .map((s) => s.id);
     const waits = (id: JointId): StepId[] =>
       [...listed, ...w.joints.filter((x) => op(x) === otherJoint && partsOf(x).side === side)]
         .filter((x) => x !== id && (carries(w, x, id) || (w.refit.includes(id) && !w.refit.includes(x) && !carries(w, id, x))))
-        .flatMap((x) => of(x).slice(-1));
+        .flatMap((x) => fitSteps(x).slice(-1));
     return listed.flatMap((id) => op(id).fit(w, side, id, [...after, ...waits(id)]));
   };
   return [
@@ -113,7 +113,7 @@ function allSteps(input: PlanInput): PlainStep[] {
   if (joints.length === 0 && also.length === 0) throw new BadInput('chosen joints', `must name at least one of the ${end} axle`);
   const fasteners = [...planned, ...also];
   const known = parts(joints).map((id) => ({ id, side: partsOf(id).side, op: operationFor(partsOf(id).kind, axle) }));
-  const on = (side: Side, o: PartOperation) => known.flatMap((x) => (x.side === side && x.op === o ? [x.id] : []));
+  const stepsFor = (side: Side, o: PartOperation) => known.flatMap((x) => (x.side === side && x.op === o ? [x.id] : []));
   const w: Work = {
     dialect: 'sway bar',
     refit: [],
@@ -128,7 +128,7 @@ function allSteps(input: PlanInput): PlainStep[] {
     otherLength: false,
     ...input,
     off,
-    bracketsFirst: (side) => arranged.get('brackets first') === true && on(side, frameBushing).length > 0,
+    bracketsFirst: (side) => arranged.get('brackets first') === true && stepsFor(side, frameBushing).length > 0,
     also,
     joints,
     fasteners,
@@ -136,7 +136,7 @@ function allSteps(input: PlanInput): PlainStep[] {
     sides: SIDES.filter((s) => joints.some((id) => partsOf(id).side === s || operationFor(partsOf(id).kind, axle) === bar)),
     rideHeight: fasteners.some((f) => f.rideHeight),
     open: off.length ? off.map((what) => `${what}-off` as const) : ['raise'],
-    on,
+    on: stepsFor,
     after,
     takes: (task) => takes(task, input),
   };
@@ -154,7 +154,7 @@ function allSteps(input: PlanInput): PlainStep[] {
       w,
       parts(joints).filter((id) => partsOf(id).side === side),
     )[0] ?? joints[0]!;
-  const clear = bars.length || (w.otherLength && w.sides.some((s) => on(s, link).length)) ? [barClear(w, tightened)] : [];
+  const clear = bars.length || (w.otherLength && w.sides.some((s) => stepsFor(s, link).length)) ? [barClear(w, tightened)] : [];
   const watch = w.burnt.length ? fireWatch(w) : [];
   const wheelsOff = [...fitted, ...tightened.filter((s) => s.fastener), ...clear].map((s) => s.id);
   return [

@@ -38,8 +38,9 @@ export function compareMeans(a: SeriesDoubt, b: SeriesDoubt): Comparison {
 
 /** "0.31 mm more than the right, surely (± 0.04)". */
 export function sayComparison(c: Comparison, other: string, unit?: LengthUnit): string {
-  const by = sayLength(Math.abs(c.differenceMm), 2, unit);
+  const difference = sayLength(Math.abs(c.differenceMm), 2, unit);
   const within = lengthDigits(c.expandedMm, 2, unit);
-  if (c.verdict === 'cannot be told') return `No difference from ${other} that these readings can tell: ${by}, ± ${within}.`;
-  return `${by} ${c.verdict} than ${other}, ± ${within}${c.p < 0.001 ? ', beyond doubt' : ''}.`;
+  if (c.verdict === 'cannot be told')
+    return `No difference from ${other} that these readings can tell: ${difference}, ± ${within}.`;
+  return `${difference} ${c.verdict} than ${other}, ± ${within}${c.p < 0.001 ? ', beyond doubt' : ''}.`;
 }

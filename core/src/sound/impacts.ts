@@ -104,9 +104,9 @@ export class ImpactFinder {
         if (size > this.loudest) this.loudest = size;
         if (size >= FULL) this.clips++;
         this.levelSums[c]! += x * x;
-        const of = this.filters[c]!;
-        for (let b = 0; b < of.length; b++) {
-          const y = of[b]![1].step(of[b]![0].step(x));
+        const bands = this.filters[c]!;
+        for (let b = 0; b < bands.length; b++) {
+          const y = bands[b]![1].step(bands[b]![0].step(x));
           this.sums[b]! += y * y;
         }
       }
@@ -239,17 +239,17 @@ export class ImpactFinder {
   /** Keeps the moment of the last impact where it is one of the loudest. */
   private excerpt(onset: number): void {
     if (this.keep === 0) return;
-    const of = this.found.length - 1;
+    const newest = this.found.length - 1;
     const loud = (e: Excerpt): number => this.found[e.of]!.levelDb;
     if (this.excerpts.length >= this.keep) {
       const softest = this.excerpts.reduce((a, b) => (loud(b) < loud(a) ? b : a));
-      if (loud(softest) >= this.found[of]!.levelDb) return;
+      if (loud(softest) >= this.found[newest]!.levelDb) return;
       this.excerpts.splice(this.excerpts.indexOf(softest), 1);
     }
     const from = onset - Math.round(BEFORE_S * this.hz);
     const n = Math.round(EXCERPT_S * this.hz);
     this.excerpts.push({
-      of,
+      of: newest,
       samples: Array.from({ length: this.channels }, (_, c) => Float32Array.from({ length: n }, (_x, i) => this.at(c, from + i))),
     });
   }

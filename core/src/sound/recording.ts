@@ -199,10 +199,10 @@ export function sayDrives(c: DrivesCompared): string[] {
     );
   } else said.push('Too short to tell how often: each drive needs ten seconds.');
   if (c.loud) {
-    const by = c.loud.afterDb - c.loud.beforeDb;
+    const louderDb = c.loud.afterDb - c.loud.beforeDb;
     said.push(
       c.loud.p < DIFFERS
-        ? `What still strikes is ${fixed(Math.abs(by), 0)} dB ${by < 0 ? 'quieter' : 'louder'}, if the microphones sat the same way.`
+        ? `What still strikes is ${fixed(Math.abs(louderDb), 0)} dB ${louderDb < 0 ? 'quieter' : 'louder'}, if the microphones sat the same way.`
         : 'What strikes is as loud as before, as far as can be told.',
     );
   }

@@ -57,10 +57,10 @@ function exactChance(u: number, n: number, m: number): number {
     }
     ways = next;
   }
-  const of = ways[m]!;
+  const waysTo = ways[m]!;
   const off = Math.abs(u - pairs / 2);
   let [tail, all] = [0, 0];
-  of.forEach((w, k) => {
+  waysTo.forEach((w, k) => {
     all += w;
     if (Math.abs(k - pairs / 2) >= off - 1e-9) tail += w;
   });

@@ -84,12 +84,12 @@ export interface NutHex {
 /** The hexes that nuts of this thread are made with; none where no table here has it. */
 export function nutHexes(thread: Thread): NutHex[] {
   const nominal = thread.name.replace(/[×-].*$/, '');
-  const by = new Map<number, string[]>();
+  const sourcesBySize = new Map<number, string[]>();
   for (const [source, sizes] of NUTS) {
     const mm = sizes[nominal];
-    if (mm !== undefined) by.set(mm, [...(by.get(mm) ?? []), source]);
+    if (mm !== undefined) sourcesBySize.set(mm, [...(sourcesBySize.get(mm) ?? []), source]);
   }
-  return [...by].map(([mm, sources]) => ({ mm, sources })).sort((a, b) => b.sources.length - a.sources.length);
+  return [...sourcesBySize].map(([mm, sources]) => ({ mm, sources })).sort((a, b) => b.sources.length - a.sources.length);
 }
 
 /** Threads of grease fittings (DIN 71412, SAE J534; from memory). A tapered one has no pitch diameter of its own. */

@@ -157,14 +157,16 @@ export function answerOf(c: PracticeContext, ask: PracticeAsk): PracticeAnswer {
 const COULD_NOT_SAY = '“I could not say.”';
 /** What the customer says to one question, in the shop's own words. */
 function sayCustomer(said: Said, about: AskedAbout): string {
-  const of: readonly string[] = said[about];
+  const words: readonly string[] = said[about];
   if (about === 'like')
-    return of.length ? `They listen, and point at: ${list(of as readonly Likeness[])}.` : 'They listen, and shake their head.';
+    return words.length
+      ? `They listen, and point at: ${list(words as readonly Likeness[])}.`
+      : 'They listen, and shake their head.';
   if (about === 'history') {
-    const flags = of.filter((x) => x !== 'corrosion');
-    return `“${flags.length ? capital(flags.join('; ')) : 'Not that I know of'}.” ${of.includes('corrosion') ? 'You see rust.' : 'You see no rust.'}`;
+    const flags = words.filter((x) => x !== 'corrosion');
+    return `“${flags.length ? capital(flags.join('; ')) : 'Not that I know of'}.” ${words.includes('corrosion') ? 'You see rust.' : 'You see no rust.'}`;
   }
-  return of.length ? `“${capital(of.join('; '))}.”` : COULD_NOT_SAY;
+  return words.length ? `“${capital(words.join('; '))}.”` : COULD_NOT_SAY;
 }
 
 const changeMinutes = (c: PracticeContext, to: VehicleState) => stateMinutes(stoodAt(c.asked), to);

@@ -53,13 +53,13 @@ export function truthOfJob(context: JobContext, entries: readonly Entry[], table
     const out: Partial<Record<JointId, number>> = {};
     for (const end of AXLES)
       for (const joint of jointsOf(end, context.type.axles[end])) {
-        const of = table.play.by[partsOf(joint).kind];
-        if (!of) continue;
+        const kindPlay = table.play.by[partsOf(joint).kind];
+        if (!kindPlay) continue;
         const read = s.joints.get(joint)?.before?.doubt.meanMm;
         const pair = [joint, twinOf(joint)].sort()[0]!;
         const level = table.play.spread.together * lotOf(t, 'level', pair).bell();
         const moves = bad.includes(joint) || worn.some((f) => f === joint);
-        const [median, spread] = moves ? [of.wornMm, table.play.spread.worn] : [of.soundMm, table.play.spread.sound];
+        const [median, spread] = moves ? [kindPlay.wornMm, table.play.spread.worn] : [kindPlay.soundMm, table.play.spread.sound];
         out[joint] = read !== undefined && read > 0 ? read : median * Math.exp(level + spread * lotOf(t, 'play', joint).bell());
       }
     return out;

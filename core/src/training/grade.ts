@@ -44,13 +44,15 @@ const UNLISTED_BITS = 8;
 export function difficulty(t: Truth, type: VehicleTypeSpec, s: SuspectsTable, kerbSide: Side): number {
   const b = buildCase(caseOfTruth(t, type, kerbSide), s);
   const { makes } = weighCase(b);
-  const on = b.faults.flatMap((f, i) => (t.sounding.includes(f.id) ? [makes[i]!] : []));
-  if (on.length === 0) return UNLISTED_BITS;
+  const sounding = b.faults.flatMap((f, i) => (t.sounding.includes(f.id) ? [makes[i]!] : []));
+  if (sounding.length === 0) return UNLISTED_BITS;
   const v = practiceVehicle(t, type, s, kerbSide);
   const felt = b.faults.some(
     (f) => t.sounding.includes(f.id) && waysTo(f, type).some((way) => v.feels(f.joint ?? (f.id as OtherFault), way) !== 'tight'),
   );
-  return -Math.log2(Math.max(...on)) + ANOTHER_BITS * (on.length - 1 + Number(t.unlisted)) + (felt ? 0 : FELT_TIGHT_BITS);
+  return (
+    -Math.log2(Math.max(...sounding)) + ANOTHER_BITS * (sounding.length - 1 + Number(t.unlisted)) + (felt ? 0 : FELT_TIGHT_BITS)
+  );
 }
 
 /** Every check that looks for a fault. */

@@ -47,8 +47,8 @@ export function practiceVehicle(
   const left = (ids: readonly FaultId[]) => new Set(ids.filter((id) => !cured.has(id)));
   const worn = left(t.worn);
   const sounding = left(t.sounding);
-  const on = (ids: ReadonlySet<FaultId>) => b.faults.map((f) => ids.has(f.id));
-  const [wornOn, soundOn] = [on(worn), on(sounding)];
+  const flags = (ids: ReadonlySet<FaultId>) => b.faults.map((f) => ids.has(f.id));
+  const [wornOn, soundOn] = [flags(worn), flags(sounding)];
   const found = (q: (f: CaseModel['faults'][number]) => number, leak: number) =>
     1 - b.faults.reduce((not, f, i) => (wornOn[i] ? not * (1 - q(f)) : not), 1 - leak);
   return {
@@ -74,10 +74,10 @@ export function practiceVehicle(
     },
     playMm(joint) {
       const is = t.playMm[joint];
-      const of = s.play.by[partsOf(joint).kind];
-      if (is === undefined || !of) return undefined;
+      const kindPlay = s.play.by[partsOf(joint).kind];
+      if (is === undefined || !kindPlay) return undefined;
       if (!renewedAt(joint)) return is;
-      return of.soundMm * Math.exp(s.play.spread.sound * lotOf(t, 'new play', joint).bell());
+      return kindPlay.soundMm * Math.exp(s.play.spread.sound * lotOf(t, 'new play', joint).bell());
     },
   };
 

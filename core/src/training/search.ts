@@ -240,12 +240,12 @@ export function bestPath(c: PracticeContext): PathStep[] {
     let here = false;
     for (const manoeuvre of step.manoeuvres ?? []) known.heard({ manoeuvre, heard: v.hears(manoeuvre) });
     if (!step.manoeuvres) {
-      const by = step.check as CheckId | ElsewhereCheckId;
-      const felt = step.of.map((at): Looked => ({ at, felt: v.feels(at, by), counts: true }));
-      known.felt(by, felt);
+      const check = step.check as CheckId | ElsewhereCheckId;
+      const felt = step.of.map((at): Looked => ({ at, felt: v.feels(at, check), counts: true }));
+      known.felt(check, felt);
       here = felt.some((f) => f.felt !== 'tight' && sounds(f.at));
       for (const { at, felt: is } of felt) {
-        tried.push({ check: by, of: at });
+        tried.push({ check, of: at });
         if (!settled.includes(at)) settled.push(at);
         if (is === 'tight' && isJointId(at) && !step.again) tight.push(at);
         else if (isJointId(at)) tight.splice(0, tight.length, ...tight.filter((id) => id !== at));

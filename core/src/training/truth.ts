@@ -63,13 +63,13 @@ export function heardWith(
   unlisted: boolean,
 ): boolean {
   let m = sign.base * (unlisted ? sign.stay[on.length]! : 1);
-  let by = 1;
+  let damping = 1;
   on.forEach((x, f) => {
     if (!x) return;
     m *= sign.stay[f]!;
-    if (sign.damped?.faults[f]) by = sign.damped.by;
+    if (sign.damped?.faults[f]) damping = sign.damped.by;
   });
-  return c.chance((1 - m) * by);
+  return c.chance((1 - m) * damping);
 }
 
 /** Draws vehicles from the model itself until one comes in with a complaint. */
@@ -85,14 +85,14 @@ function drawPlays(c: Chance, type: VehicleTypeSpec, s: SuspectsTable, worn: Rea
   const plays: Partial<Record<JointId, number>> = {};
   for (const end of AXLES)
     for (const joint of jointsOf(end, type.axles[end])) {
-      const of = s.play.by[partsOf(joint).kind];
-      if (!of || partsOf(joint).side !== 'left') continue;
+      const kindPlay = s.play.by[partsOf(joint).kind];
+      if (!kindPlay || partsOf(joint).side !== 'left') continue;
       const level = s.play.spread.together * c.bell();
       for (const j of [joint, twinOf(joint)]) {
         const at = faults.filter((f) => f.joint === j);
         const own = at.filter((f) => f.kind === partsOf(j).kind);
         const moves = (own.length ? own : at).some((f) => worn.has(f.id));
-        const [median, spread] = moves ? [of.wornMm, s.play.spread.worn] : [of.soundMm, s.play.spread.sound];
+        const [median, spread] = moves ? [kindPlay.wornMm, s.play.spread.worn] : [kindPlay.soundMm, s.play.spread.sound];
         plays[j] = median * Math.exp(level + spread * c.bell());
       }
     }
@@ -110,8 +110,10 @@ function drawOnce(c: Chance, type: VehicleTypeSpec, s: SuspectsTable, kerbSide: 
   const sounding = b.net.map((f, i) => {
     const { joint, kind } = b.faults[i]!;
     const own = joint && partsOf(joint).kind === (kind as string) ? playMm[joint] : undefined;
-    const of = joint && s.play.by[partsOf(joint).kind];
-    return worn[i]! && c.chance(own !== undefined && of ? Math.min(0.99, soundsAt(f.sounds, own, of.wornMm)) : f.sounds);
+    const kindPlay = joint && s.play.by[partsOf(joint).kind];
+    return (
+      worn[i]! && c.chance(own !== undefined && kindPlay ? Math.min(0.99, soundsAt(f.sounds, own, kindPlay.wornMm)) : f.sounds)
+    );
   });
   const unlisted = c.chance(s.unlisted.prior);
   const n = sounding.filter(Boolean).length + Number(unlisted);

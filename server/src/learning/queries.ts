@@ -27,9 +27,9 @@ export async function learningView(db: Queryable, older?: { closedAt: string; jo
     `SELECT (SELECT count(*)::int FROM lesson WHERE jsonb_array_length(counts) > 0) AS jobs,
             (SELECT count(*)::int FROM lesson WHERE jsonb_array_length(counts) > 0 AND undone_at IS NULL) AS counting`,
   );
-  const of = (layer: Prediction['layer'], stage: Prediction['stage']) =>
+  const calibrated = (layer: Prediction['layer'], stage: Prediction['stage']) =>
     calibration(bins.filter((b) => b.layer === layer && b.stage === stage));
-  const both = (layer: Prediction['layer']) => ({ heard: of(layer, 'heard'), found: of(layer, 'found') });
+  const both = (layer: Prediction['layer']) => ({ heard: calibrated(layer, 'heard'), found: calibrated(layer, 'found') });
   const page = rows.slice(0, PAGE);
   const last = page.at(-1);
   return {

@@ -227,9 +227,9 @@ async function writtenBy(
 
 /** Why nothing more is taken: who handed it back, and when; what came too late can be said on a job of its own. */
 async function handedBack(tx: Queryable, e: Entry, tape: Tape): Promise<HttpProblem> {
-  const by = await writtenBy(tx, tape, `kind = 'hand-back' AND job_id = $1`, [e.job]);
-  return by
-    ? conflict(`${by.who} handed the vehicle back at ${by.when}. Strike that hand-back first, or open a new job.`)
+  const handedBack = await writtenBy(tx, tape, `kind = 'hand-back' AND job_id = $1`, [e.job]);
+  return handedBack
+    ? conflict(`${handedBack.who} handed the vehicle back at ${handedBack.when}. Strike that hand-back first, or open a new job.`)
     : conflict(HANDED_BACK);
 }
 

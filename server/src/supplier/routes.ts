@@ -23,7 +23,7 @@ async function hear<S extends z.ZodType>(schema: S, call: (signal: AbortSignal) 
 /** The lines to the suppliers: ask all, order, hear how an order stands. What becomes of it is written on the job. */
 export function supplierRoutes(suppliers: readonly Supplier[]): Router {
   const r = Router();
-  const of = (name: string): Supplier => {
+  const supplierNamed = (name: string): Supplier => {
     const s = suppliers.find((x) => x.name === name);
     if (!s) throw notFound('supplier');
     return s;
@@ -48,7 +48,7 @@ export function supplierRoutes(suppliers: readonly Supplier[]): Router {
   r.post('/suppliers/order', async (req, res) => {
     worker(res);
     const { supplier, parts } = parse(supplierOrder, req.body);
-    const s = of(supplier);
+    const s = supplierNamed(supplier);
     const said = await hear(placed, (signal) => s.order(parts, signal));
     if (!said.ok)
       throw new HttpProblem(
@@ -60,7 +60,7 @@ export function supplierRoutes(suppliers: readonly Supplier[]): Router {
   });
 
   r.get('/suppliers/:supplier/orders/:number', async (req, res) => {
-    const s = of(param(z.string().max(80), req, 'supplier'));
+    const s = supplierNamed(param(z.string().max(80), req, 'supplier'));
     const number = param(z.string().max(40), req, 'number');
     const said = await hear(news, (signal) => s.status(number, signal));
     res.json((said.ok ? { outcome: 'answered', ...said.value } : { outcome: said.why }) satisfies SupplierNews);

@@ -21,9 +21,9 @@ function chancesOf(w: Weighed): OverSets {
     const q = t.quiet / w.evidence;
     const { odds } = t;
     for (let f = 0; f < all; f++) {
-      const of = q * odds[f]!;
-      one[f]! += of;
-      for (let g = 0, i = f * all; g < f; g++, i++) two[i]! += of * odds[g]!;
+      const share = q * odds[f]!;
+      one[f]! += share;
+      for (let g = 0, i = f * all; g < f; g++, i++) two[i]! += share * odds[g]!;
     }
     for (let k = 0; k < three.length; k++) three[k]! += t.three[k]! / w.evidence;
     for (const i of several) {
@@ -95,11 +95,11 @@ export function hypotheses(w: Weighed, part: number): Float64Array {
   const c = w.parts[part]!;
   const out = new Float64Array(c.weight.length);
   for (const t of w.terms) {
-    const by = soundsIn(w, t, part);
+    const sounds = soundsIn(w, t, part);
     const { weight, bySounds } = t.of[part]!;
     for (let k = 0; k < out.length; k++) {
       const s = c.sounds[k]!;
-      if (by[s] !== 0) out[k]! += (by[s]! * weight[k]!) / bySounds[s]! / w.evidence;
+      if (sounds[s] !== 0) out[k]! += (sounds[s]! * weight[k]!) / bySounds[s]! / w.evidence;
     }
   }
   return out.map((x) => Math.max(0, x));
@@ -152,9 +152,9 @@ export function soundingAmong(w: Weighed, looked: readonly number[]): Among[] {
   }
   const out: { of: Summed[]; mass: Float64Array }[] = [];
   for (const t of w.terms) {
-    const of = looked.map((part) => t.of[part]!);
-    let group = out.find((g) => g.of.every((s, i) => s === of[i]));
-    if (!group) out.push((group = { of, mass: new Float64Array(1 << faults.length) }));
+    const summed = looked.map((part) => t.of[part]!);
+    let group = out.find((g) => g.of.every((s, i) => s === summed[i]));
+    if (!group) out.push((group = { of: summed, mass: new Float64Array(1 << faults.length) }));
     const { mass } = group;
     let some = 0;
     const add = (key: number, p: number) => {
@@ -206,13 +206,13 @@ export function makesIf(w: Weighed, part: number, component: Component, faults: 
       const { bySounds } = summed(component, was.stay);
       now.set(was, (ratio = bySounds.map((x, a) => (was.bySounds[a]! > 0 ? x / was.bySounds[a]! : 0))));
     }
-    const by = soundsIn(w, t, part);
-    for (let a = 0; a < size; a++) total += by[a]! * ratio[a]!;
+    const sounds = soundsIn(w, t, part);
+    for (let a = 0; a < size; a++) total += sounds[a]! * ratio[a]!;
     for (let k = 0; k < faults.length; k++) {
       const f = faults[k]!;
       const at = w.at[f]!;
       if (at.part === part) {
-        for (let a = 0; a < size; a++) if (a & (1 << at.bit)) some[k]! += by[a]! * ratio[a]!;
+        for (let a = 0; a < size; a++) if (a & (1 << at.bit)) some[k]! += sounds[a]! * ratio[a]!;
         continue;
       }
       // All the chance in which it sounds, and, of that, with which of the component's parts beside it.

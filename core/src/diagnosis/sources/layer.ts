@@ -36,8 +36,8 @@ export function leftOut(w: Weighed): number {
     const stay = [...s.stay].sort((a, b) => a - b);
     const low = s.base * stay[0]! * stay[1]! * stay[2]!;
     const high = s.base * stay.at(-1)! * stay.at(-2)! * stay.at(-3)!;
-    const by = s.damped?.by ?? 1;
-    return x * Math.min(1, Math.max(s.a + s.b * (1 - low), s.a + s.b * (1 - high) * by));
+    const damping = s.damped?.by ?? 1;
+    return x * Math.min(1, Math.max(s.a + s.b * (1 - low), s.a + s.b * (1 - high) * damping));
   }, sets.signs.counts.three);
   const left = Math.max(0, count[3]! - threes) * most;
   return left / (w.evidence + left);
@@ -62,12 +62,13 @@ export function soundLayer(faults: number, signs: Signs, parts: readonly Compone
   const sets = pairsOf(faults, signs);
   const w = weigh(sets, parts);
   if (leftOut(w) <= enough) return sets;
-  const of = [...w.makes.keys()]
+  const likeliest = [...w.makes.keys()]
     .sort((a, b) => w.makes[b]! - w.makes[a]!)
     .slice(0, THREES_OF)
     .sort((a, b) => a - b);
   const threes: number[] = [];
-  for (let a = 0; a < of.length; a++)
-    for (let b = a + 1; b < of.length; b++) for (let c = b + 1; c < of.length; c++) threes.push(of[a]!, of[b]!, of[c]!);
+  for (let a = 0; a < likeliest.length; a++)
+    for (let b = a + 1; b < likeliest.length; b++)
+      for (let c = b + 1; c < likeliest.length; c++) threes.push(likeliest[a]!, likeliest[b]!, likeliest[c]!);
   return withThrees(sets, Int16Array.from(threes));
 }

@@ -71,28 +71,28 @@ export const ENOUGH = 0.01;
 export function signGiven({ faults, threes }: Pick<SourceSets, 'faults' | 'threes'>, s: SoundSign): OverSets {
   const all = faults + 1;
   const { a, b, base, stay, damped } = s;
-  const by = (f: number) => (damped?.faults[f] ? damped.by : 1);
-  const of = (m: number, d: number) => a + b * (1 - m) * d;
+  const damping = (f: number) => (damped?.faults[f] ? damped.by : 1);
+  const chance = (m: number, d: number) => a + b * (1 - m) * d;
   const one = new Float64Array(all);
   const two = new Float64Array(all * all);
   for (let f = 0; f < all; f++) {
     const m = base * stay[f]!;
-    const d = by(f);
-    one[f] = of(m, d);
+    const d = damping(f);
+    one[f] = chance(m, d);
     for (let g = 0; g < f; g++)
-      two[f * all + g] = two[g * all + f] = a + b * (1 - m * stay[g]!) * (damped ? Math.min(d, by(g)) : 1);
+      two[f * all + g] = two[g * all + f] = a + b * (1 - m * stay[g]!) * (damped ? Math.min(d, damping(g)) : 1);
   }
   const three = new Float64Array(threes.length / 3).fill(1);
   threesGiven(threes, s, three);
-  return { none: of(base, 1), one, two, three };
+  return { none: chance(base, 1), one, two, three };
 }
 
 /** Chance of what was said of one sign of every three. */
 function threesGiven(threes: Int16Array, { a, b, base, stay, damped }: SoundSign, into: Float64Array): void {
   for (let k = 0; k < into.length; k++) {
     const [x, y, z] = [threes[3 * k]!, threes[3 * k + 1]!, threes[3 * k + 2]!];
-    const by = damped && (damped.faults[x] || damped.faults[y] || damped.faults[z]) ? damped.by : 1;
-    into[k]! *= a + b * (1 - base * stay[x]! * stay[y]! * stay[z]!) * by;
+    const damping = damped && (damped.faults[x] || damped.faults[y] || damped.faults[z]) ? damped.by : 1;
+    into[k]! *= a + b * (1 - base * stay[x]! * stay[y]! * stay[z]!) * damping;
   }
 }
 
@@ -103,14 +103,16 @@ export function pairsOf(faults: number, signs: Signs): SourceSets {
   const two = new Float64Array(all * all);
   for (let f = 0; f < all; f++) two.fill(signs.counts.two, f * all, f * all + f);
   let { none } = signs.counts;
-  const by = new Float64Array(all);
+  const dampings = new Float64Array(all);
   for (const { a, b, base, stay, damped } of signs.heard) {
     none *= a + b * (1 - base);
-    for (let f = 0; f < all; f++) by[f] = damped?.faults[f] ? damped.by : 1;
+    for (let f = 0; f < all; f++) dampings[f] = damped?.faults[f] ? damped.by : 1;
     for (let f = 0; f < all; f++) {
       const m = base * stay[f]!;
-      one[f]! *= a + b * (1 - m) * by[f]!;
-      if (damped) for (let g = 0, i = f * all; g < f; g++, i++) two[i]! *= a + b * (1 - m * stay[g]!) * Math.min(by[f]!, by[g]!);
+      one[f]! *= a + b * (1 - m) * dampings[f]!;
+      if (damped)
+        for (let g = 0, i = f * all; g < f; g++, i++)
+          two[i]! *= a + b * (1 - m * stay[g]!) * Math.min(dampings[f]!, dampings[g]!);
       else for (let g = 0, i = f * all; g < f; g++, i++) two[i]! *= a + b * (1 - m * stay[g]!);
     }
   }
@@ -128,12 +130,12 @@ export function withThrees(sets: SourceSets, threes: Int16Array): SourceSets {
 /** The same sets with one more thing heard, or not. */
 export function alsoHeard(sets: SourceSets, heard: OverSets, knocks: boolean): SourceSets {
   const { likelihood: l } = sets;
-  const of = (x: Float64Array, y: Float64Array) => x.map((p, i) => p * (knocks ? y[i]! : 1 - y[i]!));
+  const times = (x: Float64Array, y: Float64Array) => x.map((p, i) => p * (knocks ? y[i]! : 1 - y[i]!));
   const likelihood = {
     none: l.none * (knocks ? heard.none : 1 - heard.none),
-    one: of(l.one, heard.one),
-    two: of(l.two, heard.two),
-    three: of(l.three, heard.three),
+    one: times(l.one, heard.one),
+    two: times(l.two, heard.two),
+    three: times(l.three, heard.three),
   };
   return { ...sets, likelihood };
 }

@@ -169,11 +169,11 @@ function laidOut(sets: SourceSets, parts: readonly Component[]): Pick<Weighed, '
   parts.forEach((p, part) => p.faults.forEach((f, bit) => (at[f] = { part, bit })));
   const hit = parts.map(() => [] as number[]);
   for (let k = 0; k < threes.length / 3; k++) {
-    const of = [threes[3 * k]!, threes[3 * k + 1]!, threes[3 * k + 2]!].filter((f) => f < faults);
-    for (const part of new Set(of.map((f) => at[f]!.part)))
+    const three = [threes[3 * k]!, threes[3 * k + 1]!, threes[3 * k + 2]!].filter((f) => f < faults);
+    for (const part of new Set(three.map((f) => at[f]!.part)))
       hit[part]!.push(
         k,
-        of.reduce((b, f) => (at[f]!.part === part ? b | (1 << at[f]!.bit) : b), 0),
+        three.reduce((b, f) => (at[f]!.part === part ? b | (1 << at[f]!.bit) : b), 0),
       );
   }
   return { at, hit, tied: tiedThrees(sets, at), choices: choicesOf(sets.signs.driven, faults) };
@@ -219,8 +219,8 @@ function besideAgain(
   const beside = before.beside.slice();
   for (const part of changed)
     for (const f of parts[part]!.faults) {
-      const by = odds[f]! - before.odds[f]!;
-      for (let g = 0, i = f * all; g < all; g++, i++) if (at[g]?.part !== part) beside[g]! += two[i]! * by;
+      const change = odds[f]! - before.odds[f]!;
+      for (let g = 0, i = f * all; g < all; g++, i++) if (at[g]?.part !== part) beside[g]! += two[i]! * change;
     }
   return beside;
 }
@@ -252,7 +252,7 @@ export function weigh(sets: SourceSets, parts: readonly Component[], from?: Weig
   const changed = parts.flatMap((p, i) => (same && !sameWeights(same.parts[i]!, p) ? [i] : []));
   choices.forEach(({ c, chosen, stay }, n) => {
     const before = same?.terms[n];
-    const of = parts.map((p, i) => {
+    const perPart = parts.map((p, i) => {
       if (before && !changed.includes(i)) return before.of[i]!;
       const key = chosen & touches[i]!;
       let s = kept[i]!.get(key);
@@ -262,8 +262,8 @@ export function weigh(sets: SourceSets, parts: readonly Component[], from?: Weig
     let quiet = c * (1 - signs.unlisted);
     const odds = new Float64Array(all);
     odds[faults] = signs.unlisted / (1 - signs.unlisted);
-    for (let i = 0; i < of.length; i++) {
-      const { bySounds } = of[i]!;
+    for (let i = 0; i < perPart.length; i++) {
+      const { bySounds } = perPart[i]!;
       quiet *= bySounds[0]! * scale[i]!;
       const fs = parts[i]!.faults;
       for (let j = 0; j < fs.length; j++) odds[fs[j]!] = bySounds[1 << j]! / bySounds[0]!;
@@ -272,20 +272,20 @@ export function weigh(sets: SourceSets, parts: readonly Component[], from?: Weig
     const beside = before ? besideAgain(before, changed, parts, at, odds, two) : besideOf(parts, odds, two);
     let some = 0;
     let own = 0;
-    for (let i = 0; i < of.length; i++) {
+    for (let i = 0; i < perPart.length; i++) {
       const fs = parts[i]!.faults;
-      const { bySounds } = of[i]!;
+      const { bySounds } = perPart[i]!;
       for (let x = 1; x < fs.length; x++)
         for (let y = 0; y < x; y++) own += (two[fs[x]! * all + fs[y]!]! * bySounds[(1 << x) | (1 << y)]!) / bySounds[0]!;
     }
     // Each pair of two components stands in both their sums.
     for (let f = 0; f < all; f++) some += odds[f]! * (likelihood.one[f]! + 0.5 * beside[f]!);
-    const three = threesOf(sets, at, tied, of, odds);
+    const three = threesOf(sets, at, tied, perPart, odds);
     let triples = 0;
     for (let k = 0; k < three.length; k++) triples += three[k]! *= quiet * likelihood.three[k]!;
     const sum = quiet * (likelihood.none + some + own) + triples;
     z += sum;
-    terms.push({ of, quiet, odds, beside, three, all: sum });
+    terms.push({ of: perPart, quiet, odds, beside, three, all: sum });
   });
   const w = { sets, parts, at, hit, tied, choices, terms, evidence: z, logEvidence: Math.log(z) + log };
   const { makes, worn, nothing } = whatMakes(w);
@@ -323,11 +323,11 @@ function whatMakes(w: Omit<Weighed, 'makes' | 'worn' | 'nothing' | 'scale'>): {
         worn[f]! += p + (t.all - p) * wornGiven[0]!;
         continue;
       }
-      const by = soundsIn(w, t, i);
-      for (let b = 0; b < by.length; b++)
+      const sounds = soundsIn(w, t, i);
+      for (let b = 0; b < sounds.length; b++)
         for (let j = 0; j < fs.length; j++) {
-          if (b & (1 << j)) makes[fs[j]!]! += by[b]!;
-          worn[fs[j]!]! += by[b]! * wornGiven[b * fs.length + j]!;
+          if (b & (1 << j)) makes[fs[j]!]! += sounds[b]!;
+          worn[fs[j]!]! += sounds[b]! * wornGiven[b * fs.length + j]!;
         }
     }
   }

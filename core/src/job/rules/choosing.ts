@@ -80,8 +80,12 @@ export function readSize(axle: AxleEnd, key: SizeKey, text: string): EntryBodies
     'mm',
   );
   if (doubt === undefined) return { ...base, mm, ...(DOUBT_MM[size] === undefined ? {} : { doubtMm: DOUBT_MM[size] }) };
-  const of = `doubt of the ${field}`;
-  return { ...base, mm, doubtMm: within(of, parseQuantity(doubt, 'length', { field: of }).si, 0, MOST_DOUBT_MM, 'mm') };
+  const doubtField = `doubt of the ${field}`;
+  return {
+    ...base,
+    mm,
+    doubtMm: within(doubtField, parseQuantity(doubt, 'length', { field: doubtField }).si, 0, MOST_DOUBT_MM, 'mm'),
+  };
 }
 
 /**

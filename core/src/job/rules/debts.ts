@@ -68,7 +68,7 @@ function made(s: JobState): Debt[] {
       .filter((f) => f.state === 'done')
       .map((f) => f.fastener.joint),
   );
-  const by = (at: JointId): Debt['by'] | undefined => {
+  const owedBy = (at: JointId): Debt['by'] | undefined => {
     const { axle, side } = partsOf(at);
     if (s.context.kind === 'noise' && heard.includes(axle)) return 'complaint';
     if (s.context.kind === 'noise' && (axle === s.axle || workedAxles(s).includes(axle))) return 'axle';
@@ -79,7 +79,7 @@ function made(s: JobState): Debt[] {
   return [
     ...left.map((at): Debt => ({ at, by: 'left' })),
     ...AXLES.flatMap((end) => dangerousOf(s, end)).flatMap((at): Debt[] => {
-      const why = by(at);
+      const why = owedBy(at);
       return why ? [{ at, by: why }] : [];
     }),
   ];

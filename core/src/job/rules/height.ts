@@ -28,12 +28,12 @@ export function sayHeights(s: JobState): string {
   if (!left || !right) return '';
   const off = left.mm - right.mm;
   const low = off > 0 ? 'right' : 'left';
-  const by = Math.abs(off);
+  const differenceMm = Math.abs(off);
   const uneven =
-    by > UNEVEN_MM
-      ? `: the ${low} side is ${sayLength(by, 0, s.context.measures.length)} lower. Look at its spring`
-      : by >= 1
-        ? `: ${low} is ${sayLength(by, 0, s.context.measures.length)} lower`
+    differenceMm > UNEVEN_MM
+      ? `: the ${low} side is ${sayLength(differenceMm, 0, s.context.measures.length)} lower. Look at its spring`
+      : differenceMm >= 1
+        ? `: ${low} is ${sayLength(differenceMm, 0, s.context.measures.length)} lower`
         : '';
   return `left ${left.text}, right ${right.text}${uneven}`;
 }

@@ -96,7 +96,7 @@ export function besidesOf(s: JobState, named: readonly Cause[] = []): Beside[] {
   const worn = new Map(wornOf(s).map((f) => [f.joint, f]));
   const told = (joint: JointId, about: 'inspection' | undefined) =>
     s.told.findLast((t) => t.body.about === about && t.body.joints?.includes(joint));
-  const of = (is: Beside['is']): Beside[] =>
+  const beside = (is: Beside['is']): Beside[] =>
     [...s.joints.values()].flatMap((j): Beside[] => {
       if (offered.has(assemblyOf(j.id)) || s.renewed.has(j.id) || causes.has(j.id)) return [];
       const f = worn.get(j.id);
@@ -114,5 +114,5 @@ export function besidesOf(s: JobState, named: readonly Cause[] = []): Beside[] {
         },
       ];
     });
-  return [...of('dangerous'), ...of('fails'), ...of('worn'), ...of('to be watched')];
+  return [...beside('dangerous'), ...beside('fails'), ...beside('worn'), ...beside('to be watched')];
 }

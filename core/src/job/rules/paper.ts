@@ -31,28 +31,28 @@ const isOn = (s: JobState, id: JointId): boolean => s.renewed.has(id) || s.steps
 export function workOnPaper(s: JobState): WorkOnPaper {
   const work = workJoints(s);
   const choices = s.choices.filter((c) => c.body.joints.some((id) => work.includes(id)));
-  const on = (c: Entry<'choose'>) => c.body.joints.every((id) => isOn(s, id));
+  const fitted = (c: Entry<'choose'>) => c.body.joints.every((id) => isOn(s, id));
   const all = fastenersOf(s);
   const alone = (f: FastenerView) => s.marks.get(f.fastener.id)?.body.how === 'left alone, checked tight' && f.state === 'done';
   return {
-    fitted: choices.filter(on),
-    agreed: choices.filter((c) => !on(c) && isApproved(s, c.id)),
+    fitted: choices.filter(fitted),
+    agreed: choices.filter((c) => !fitted(c) && isApproved(s, c.id)),
     offered: choices.filter((c) => s.standing.get(c.id) === 'waiting'),
     undone: all.filter((f) => f.state === 'done' && !alone(f)),
     leftAlone: all.filter(alone),
     // Before anybody said yes nothing is to be undone yet.
-    open: choices.some((c) => on(c) || isApproved(s, c.id)) || s.undone.size > 0 ? all.filter((f) => f.state !== 'done') : [],
+    open: choices.some((c) => fitted(c) || isApproved(s, c.id)) || s.undone.size > 0 ? all.filter((f) => f.state !== 'done') : [],
   };
 }
 
 /** Whose values they are, where not all of them are one maker's: they stand on one sheet and are not one book. Empty where they are. */
 export function mixedPublishers(fasteners: readonly FastenerView[]): string {
-  const by = (publisher: BookValue['publisher']) => [
+  const namesFrom = (publisher: BookValue['publisher']) => [
     ...new Set(
       fasteners.flatMap((f) => (f.ruling.kind === 'value' && f.ruling.value.publisher === publisher ? [uncapital(f.name)] : [])),
     ),
   ];
-  const [vehicle, part] = [by('vehicle maker'), by('part maker')];
+  const [vehicle, part] = [namesFrom('vehicle maker'), namesFrom('part maker')];
   return vehicle.length && part.length
     ? `Values of two makers: ${list(vehicle)} by the vehicle’s, ${list(part)} by the part’s.`
     : '';

@@ -164,8 +164,8 @@ function compared(a: QuotedOption, b: QuotedOption): { readonly more: string[]; 
     months % 12 === 0 ? count(months / 12, 'year').replace(/^\d+/, (n) => numberWord(Number(n))) : `${months} months`;
   const [pa, pb] = [a.parts[0]!.part, b.parts[0]!.part];
   /** By how much the second is more, where both are known. */
-  const by = (x: number | undefined, y: number | undefined): number => (x === undefined || y === undefined ? 0 : y - x);
-  const [covered, later] = [by(a.warrantyMonths, b.warrantyMonths), by(a.hours, b.hours)];
+  const gain = (x: number | undefined, y: number | undefined): number => (x === undefined || y === undefined ? 0 : y - x);
+  const [covered, later] = [gain(a.warrantyMonths, b.warrantyMonths), gain(a.hours, b.hours)];
   const stiffer = sayStiffness(pa.hardness, pb.hardness);
   const poly = (p: Part) => p.material === 'polyurethane';
   return {
@@ -192,8 +192,11 @@ function difference(options: readonly QuotedOption[], money: (minor: number) => 
     .map((o, i) => {
       const before = options[i]!;
       const { more, less } = compared(before, o);
-      const by = o.totalMinor - before.totalMinor;
-      const costs = by === 0 ? `costs the same as ${before.option.name}` : `costs ${money(by)} more than ${before.option.name}`;
+      const dearerMinor = o.totalMinor - before.totalMinor;
+      const costs =
+        dearerMinor === 0
+          ? `costs the same as ${before.option.name}`
+          : `costs ${money(dearerMinor)} more than ${before.option.name}`;
       const but = less.length ? `${more.length ? ', but ' : ', and '}${list(less)}` : '';
       return `${capital(o.option.name)} ${costs}${more.length ? `: ${list(more)}` : ''}${but}.`;
     })

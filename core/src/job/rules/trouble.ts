@@ -82,10 +82,10 @@ export function ruined(s: JobState): JointId[] {
   return back.filter((id) => {
     const choice = s.choices.filter((c) => c.body.joints.includes(id)).at(-1);
     return s.rungs.some((r) => {
-      const of = jointOf(s, r.body.step);
+      const brokenAt = jointOf(s, r.body.step);
       return (
-        of !== undefined &&
-        assemblyOf(of) === assemblyOf(id) &&
+        brokenAt !== undefined &&
+        assemblyOf(brokenAt) === assemblyOf(id) &&
         rungOf(r.body.ladder, r.body.rung)?.scraps &&
         at.get(r.id)! > at.get(choice!.id)!
       );
@@ -127,8 +127,8 @@ export const calledWrong = (s: JobState, choice: Entry<'choose'>, taken: Entry<'
   const at = order(s);
   return s.troubles.some((t) => {
     if (t.body.what !== 'part wrong' || at.get(t.id)! < at.get(taken.id)!) return false;
-    const of = jointOf(s, t.body.step);
-    return of !== undefined && choice.body.joints.some((id) => assemblyOf(id) === assemblyOf(of));
+    const brokenAt = jointOf(s, t.body.step);
+    return brokenAt !== undefined && choice.body.joints.some((id) => assemblyOf(id) === assemblyOf(brokenAt));
   });
 };
 

@@ -127,9 +127,9 @@ export const fastenersOf = onceAState((s): readonly FastenerView[] =>
 /** Those of the work at the state's axle. @param about the axle the job is about */
 function fastenersAtAxle(s: JobState, about: AxleEnd): FastenerView[] {
   // What was found last speaks, before what the file has.
-  const by = (publisher: BookValue['publisher'], end: AxleEnd = s.axle) =>
+  const writtenFrom = (publisher: BookValue['publisher'], end: AxleEnd = s.axle) =>
     s.book.flatMap((b) => (b.body.axle === end && b.body.value.publisher === publisher ? [b.body.value] : [])).reverse();
-  const all = (end: AxleEnd) => [...by('vehicle maker', end), ...s.context.type.torqueBook[end]];
+  const all = (end: AxleEnd) => [...writtenFrom('vehicle maker', end), ...s.context.type.torqueBook[end]];
   const material = s.wheels?.body.material;
   // A value for wheels of one sort rules only where they are known to be of it.
   const books = Object.fromEntries(AXLES.map((end) => [end, all(end).filter((v) => !v.wheel || v.wheel === material)])) as Record<
@@ -137,7 +137,7 @@ function fastenersAtAxle(s: JobState, about: AxleEnd): FastenerView[] {
     BookValue[]
   >;
   const byWheel = AXLES.some((end) => all(end).some((v) => v.wheel)) && !material;
-  const ofPart = by('part maker');
+  const ofPart = writtenFrom('part maker');
   const axle = s.context.type.axles[s.axle];
   const planned = fastenersFor(s.axle, axle, plannedJoints(s), disturbing(s));
   const was = new Map(fastenersFor(s.axle, axle, plannedJoints(s), disturbing(s, 'as it was')).map((f) => [f.id, f]));
@@ -151,8 +151,8 @@ function fastenersAtAxle(s: JobState, about: AxleEnd): FastenerView[] {
   // In the field's way only one of two bolts is undone: that one is tightened, and the record says so.
   const some = ({ id, count }: Fastener): number => Math.min(s.undone.get(id) ?? count, count);
   return [...planned, ...also].map((whole): FastenerView => {
-    const of = planned.includes(whole) && some(whole) < whole.count ? whole.count : undefined;
-    const fastener = of === undefined ? whole : { ...whole, count: some(whole) };
+    const planCount = planned.includes(whole) && some(whole) < whole.count ? whole.count : undefined;
+    const fastener = planCount === undefined ? whole : { ...whole, count: some(whole) };
     // A link is one part with two ends: what is chosen for one end rules the nut of the other.
     const part = chosenAt(s, fastener.joint);
     const ofLink = JOINT_SPECS[partsOf(fastener.joint).kind].assembly === 'link';
@@ -187,8 +187,8 @@ function fastenersAtAxle(s: JobState, about: AxleEnd): FastenerView[] {
         part.kind !== 'refit' &&
         (end?.hold === undefined || part.nutsSupplied === undefined || (part.nutsSupplied && end.nutHexMm === undefined)),
       name,
-      label: `${fastener.kind === 'shield-bolt' ? name : `${name}, ${fastener.side}${fastener.axle === about ? '' : ` ${fastener.axle}`}`}${of === undefined ? '' : `, ${fastener.count} of ${of}`}`,
-      of,
+      label: `${fastener.kind === 'shield-bolt' ? name : `${name}, ${fastener.side}${fastener.axle === about ? '' : ` ${fastener.axle}`}`}${planCount === undefined ? '' : `, ${fastener.count} of ${planCount}`}`,
+      of: planCount,
       ruling,
       ...audit,
       record: [

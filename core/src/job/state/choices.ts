@@ -109,12 +109,12 @@ const bothNames = (...options: readonly ChoiceOption[]): string =>
  * from each other: plain on the left and better on the right is one way, not two.
  */
 function optionsOf(choices: readonly Entry<'choose'>[], standing: ReadonlyMap<string, Standing>): ChoiceOption[] {
-  const by = new Map<string, Entry<'choose'>[]>();
+  const byName = new Map<string, Entry<'choose'>[]>();
   for (const c of choices) {
     const name = optionName(c.body.part);
-    by.set(name, [...(by.get(name) ?? []), c]);
+    byName.set(name, [...(byName.get(name) ?? []), c]);
   }
-  const named = [...by].map(([name, list]): ChoiceOption => ({
+  const named = [...byName].map(([name, list]): ChoiceOption => ({
     name,
     choices: list,
     // One of its hands still waits: so does the whole.
@@ -142,12 +142,12 @@ export function choicesState(
   const order = (id: string) => at.get(id) ?? -1;
   const standing = standings(kept.choose, kept.answer, order);
   const offered = kept.choose.filter((c) => standing.has(c.id));
-  const by = new Map<string, Entry<'choose'>[]>();
+  const byLine = new Map<string, Entry<'choose'>[]>();
   for (const c of offered) {
     const id = lineOf(c.body.joints);
-    by.set(id, [...(by.get(id) ?? []), c]);
+    byLine.set(id, [...(byLine.get(id) ?? []), c]);
   }
-  const lines = [...by].map(([id, choices]): ChoiceLine => {
+  const lines = [...byLine].map(([id, choices]): ChoiceLine => {
     const options = optionsOf(choices, standing);
     const ids = new Set(choices.map((c) => c.id));
     return {

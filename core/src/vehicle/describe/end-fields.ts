@@ -83,13 +83,13 @@ export function endFields(end: LinkEnd): TypeField[] {
   const single = (a: AxleSpec) => a.link !== null && LINKS[a.link.kind].oneBolt;
   // A single bolt has one thread and one nut: they are asked at its upper end.
   const own = (a: AxleSpec) => onLinks(a) && (end === 'upper' || !single(a));
-  const of = (what: string): string => `${what}, ${end} end`;
+  const atThisEnd = (what: string): string => `${what}, ${end} end`;
   const base = { about: end, stands: own } as const;
   return [
     {
       ...base,
       id: `${end}.is`,
-      name: of('What it is'),
+      name: atThisEnd('What it is'),
       stands: (a) => onLinks(a) && !single(a),
       picks: () =>
         named(
@@ -103,7 +103,7 @@ export function endFields(end: LinkEnd): TypeField[] {
     {
       ...base,
       id: `${end}.thread`,
-      name: of('Thread'),
+      name: atThisEnd('Thread'),
       assumed: `link.${end}.thread`,
       picks: () => asWritten(COMMON_THREADS),
       written: true,
@@ -114,7 +114,7 @@ export function endFields(end: LinkEnd): TypeField[] {
     {
       ...base,
       id: `${end}.hex`,
-      name: of('Nut'),
+      name: atThisEnd('Nut'),
       assumed: `link.${end}.hex`,
       picks: (a) => hexesFor(a.link![end].thread),
       written: true,
@@ -124,7 +124,7 @@ export function endFields(end: LinkEnd): TypeField[] {
     {
       ...base,
       id: `${end}.hold`,
-      name: of('Held by'),
+      name: atThisEnd('Held by'),
       assumed: `link.${end}.hold`,
       picks: () => asWritten(['5 mm hex', '6 mm hex', '16 mm flats', '17 mm flats', 'nothing']),
       written: true,
@@ -138,7 +138,7 @@ export function endFields(end: LinkEnd): TypeField[] {
     {
       ...base,
       id: `${end}.points`,
-      name: of('Its stud points'),
+      name: atThisEnd('Its stud points'),
       stands: (a) => own(a) && !single(a),
       picks: () => plain(STUD_WAYS),
       written: false,

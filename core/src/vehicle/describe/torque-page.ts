@@ -36,9 +36,9 @@ function saidThread(type: VehicleTypeSpec, end: AxleEnd, kind: FastenerKind): st
   if (kind === 'wheel-nut') return usual('nuts') ? undefined : axle.wheelNuts.thread;
   if (kind === 'bracket-bolt') return usual('bushing') ? undefined : axle.bushing?.thread;
   if (kind === 'carrier-bolt') return axle.bushing?.through?.thread;
-  const of = axle.link && linkFasteners(axle.link).find((f) => f.kind === kind);
-  const at = of?.chalk === 'link-lower' ? 'lower' : 'upper';
-  return of && kind !== 'link-lock-nut' && !usual(`link.${at}.thread`) ? of.thread : undefined;
+  const fastener = axle.link && linkFasteners(axle.link).find((f) => f.kind === kind);
+  const at = fastener?.chalk === 'link-lower' ? 'lower' : 'upper';
+  return fastener && kind !== 'link-lock-nut' && !usual(`link.${at}.thread`) ? fastener.thread : undefined;
 }
 
 /** Whether an axle has such a fastener at all, as far as its type says. */
@@ -66,11 +66,11 @@ function readLine(type: VehicleTypeSpec, line: number, text: string, source: str
       kinds
         .filter((kind) => has(type, end, kind))
         .map((fastener) => {
-          const of = thread ? parseThread(thread, `thread in line ${line}`).name : saidThread(type, end, fastener);
+          const threadName = thread ? parseThread(thread, `thread in line ${line}`).name : saidThread(type, end, fastener);
           const value = readBookValue(
             torques[0]!,
             source,
-            { fastener, thread: of, publisher: 'vehicle maker' },
+            { fastener, thread: threadName, publisher: 'vehicle maker' },
             `torque in line ${line}`,
           );
           const wheel = fastener === 'wheel-nut' ? WHEEL_MATERIALS.find((m) => rest.toLowerCase().includes(m)) : undefined;
@@ -134,9 +134,9 @@ export function withTorques(type: VehicleTypeSpec, lines: readonly PageLine[]): 
   const book = (end: AxleEnd): BookValue[] => {
     // Wheel nuts may have a value for steel wheels and another for alloy ones.
     const key = (v: BookValue) => `${v.fastener} ${v.wheel ?? ''}`;
-    const by = new Map<string, BookValue>(type.torqueBook[end].map((v) => [key(v), v]));
-    for (const t of taken) if (t.end === end) by.set(key(t.value), t.value);
-    return [...by.values()].sort((a, b) => FASTENER_KINDS.indexOf(a.fastener) - FASTENER_KINDS.indexOf(b.fastener));
+    const byKey = new Map<string, BookValue>(type.torqueBook[end].map((v) => [key(v), v]));
+    for (const t of taken) if (t.end === end) byKey.set(key(t.value), t.value);
+    return [...byKey.values()].sort((a, b) => FASTENER_KINDS.indexOf(a.fastener) - FASTENER_KINDS.indexOf(b.fastener));
   };
   return { ...type, torqueBook: { front: book('front'), rear: book('rear') } };
 }

@@ -13,11 +13,11 @@ const sayBar = (end: AxleEnd, diameterMm: number): string =>
 
 /** The bars a type's variants have at each axle, its own first; empty where they do not differ. */
 export function barsOf(type: VehicleTypeSpec): Record<AxleEnd, readonly number[]> {
-  const of = (end: AxleEnd): number[] => {
+  const diameters = (end: AxleEnd): number[] => {
     const said = (type.variants ?? []).flatMap((v) => (v[end] === undefined ? [] : [v[end]?.diameterMm ?? 0]));
     return [...new Set(said)];
   };
-  return { front: of('front'), rear: of('rear') };
+  return { front: diameters('front'), rear: diameters('rear') };
 }
 
 /**

@@ -14,14 +14,15 @@ import { variant } from './variant';
 /** Every table made from the ledger: a new one is a file beside these and a line here. */
 export const TABLES: readonly Table[] = [reading, point, variant, stockMove, tip, torqueRecord, recheck, said, closing, distance];
 
-const of = (kind: EntryKind) => TABLES.filter((t) => t.handles.includes(kind));
+const tablesFor = (kind: EntryKind) => TABLES.filter((t) => t.handles.includes(kind));
 
 /** Writes what is searched or charted beside the entry, in the same transaction. */
 export async function project(db: Queryable, e: Entry): Promise<void> {
   if (e.kind === 'strike') {
     const { rows } = await db.query<{ kind: EntryKind }>('SELECT kind FROM entry WHERE id = $1', [e.body.entry]);
-    if (rows[0]) for (const t of of(rows[0].kind)) await t.strike(db, { id: e.body.entry, job: e.job, kind: rows[0].kind });
+    if (rows[0])
+      for (const t of tablesFor(rows[0].kind)) await t.strike(db, { id: e.body.entry, job: e.job, kind: rows[0].kind });
     return;
   }
-  for (const t of of(e.kind)) await t.write(db, e);
+  for (const t of tablesFor(e.kind)) await t.write(db, e);
 }

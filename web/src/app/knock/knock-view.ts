@@ -301,7 +301,7 @@ export class KnockView {
   );
   protected readonly fields = computed(() => {
     const [t, u] = [this.trial(), this.units];
-    const of = (
+    const slider = (
       key: keyof typeof TRIAL_BOUNDS,
       label: string,
       value: number,
@@ -310,10 +310,10 @@ export class KnockView {
       range: readonly [number, number] = TRIAL_BOUNDS[key],
     ) => ({ key, label, value, said, step, min: range[0], max: range[1], set: (v: number) => ({ [key]: v }) });
     return [
-      of('playMm', 'Play', t.playMm, u.sayLength(t.playMm, 1), 0.1, [0, 4]),
-      of('bumpMm', 'Bump', t.bumpMm, u.sayLength(t.bumpMm, 0), 1, [5, 60]),
-      of('speedKmh', 'Speed', t.speedKmh, `${u.sayDistance(t.speedKmh)}/h`, 1, [5, 50]),
-      ...(t.barMm === undefined ? [] : [of('barMm', 'Sway bar', t.barMm, u.sayLength(t.barMm, 0), 1, [14, 34])]),
+      slider('playMm', 'Play', t.playMm, u.sayLength(t.playMm, 1), 0.1, [0, 4]),
+      slider('bumpMm', 'Bump', t.bumpMm, u.sayLength(t.bumpMm, 0), 1, [5, 60]),
+      slider('speedKmh', 'Speed', t.speedKmh, `${u.sayDistance(t.speedKmh)}/h`, 1, [5, 50]),
+      ...(t.barMm === undefined ? [] : [slider('barMm', 'Sway bar', t.barMm, u.sayLength(t.barMm, 0), 1, [14, 34])]),
     ];
   });
 

@@ -250,9 +250,9 @@ export class BarStudyView {
   protected readonly cross = signal<readonly [number, number] | null>(null);
   protected key(e: KeyboardEvent): void {
     const step = e.shiftKey ? 10 * SNAP : SNAP;
-    const by = { ArrowUp: [step, 0], ArrowDown: [-step, 0], ArrowLeft: [0, step], ArrowRight: [0, -step] }[e.key];
+    const moved = { ArrowUp: [step, 0], ArrowDown: [-step, 0], ArrowLeft: [0, step], ArrowRight: [0, -step] }[e.key];
     const [x, y] = this.cross() ?? [0, 300];
-    if (by) this.cross.set([x + by[0]!, Math.max(SNAP, y + by[1]!)]);
+    if (moved) this.cross.set([x + moved[0]!, Math.max(SNAP, y + moved[1]!)]);
     else if (e.key === 'Enter') this.points.update((p) => [...p, [x, y]]);
     else if (e.key === 'Backspace') this.back();
     else return;

@@ -160,11 +160,12 @@ export class Recordings {
       for (let k = i; k < Math.min(i + every, r.levels.length); k++) most = Math.max(most, r.levels[k]!);
       points.push({ x: i * r.levelEveryS, y: Math.max(-90, most) });
     }
-    const of = (ring: boolean) => r.marks.filter((m) => (m.ring === 'ring') === ring).map((m) => ({ x: m.atS, y: m.levelDb }));
+    const marked = (ring: boolean) =>
+      r.marks.filter((m) => (m.ring === 'ring') === ring).map((m) => ({ x: m.atS, y: m.levelDb }));
     return [
       { label: 'loudness', points, thin: true, tone: 'bark' },
-      { label: 'thuds', points: of(false), loose: true, marker: 'circle', tone: 'ink' },
-      { label: 'rings', points: of(true), loose: true, marker: 'triangle', tone: 'ink' },
+      { label: 'thuds', points: marked(false), loose: true, marker: 'circle', tone: 'ink' },
+      { label: 'rings', points: marked(true), loose: true, marker: 'triangle', tone: 'ink' },
     ];
   });
 
@@ -223,7 +224,7 @@ export class Recordings {
     const [a, b] = [before.body, after.body];
     const said = sayDrives(compareDrives(a.recorded, b.recorded));
     if (a.km === undefined || b.km === undefined) return said;
-    const of = (x: RecordingBody) => ({ impacts: x.recorded.impacts, km: x.km! });
-    return [...said, sayPerDistance(of(a), of(b), this.units.distance())];
+    const counted = (x: RecordingBody) => ({ impacts: x.recorded.impacts, km: x.km! });
+    return [...said, sayPerDistance(counted(a), counted(b), this.units.distance())];
   });
 }

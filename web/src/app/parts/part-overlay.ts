@@ -87,10 +87,10 @@ export class PartOverlay {
   /** Drawn where both say it and they differ: lengths and holes across, heights upright. */
   protected readonly dims = computed((): Dimension[] => {
     const { a, b } = this.drawn();
-    const by = (what: string) => this.rows().find((d) => d.what === what && d.is === 'differs' && d.byMm !== undefined);
+    const differing = (what: string) => this.rows().find((d) => d.what === what && d.is === 'differs' && d.byMm !== undefined);
     const say = (mm: number) => this.units.sayLength(Math.abs(mm), 1);
-    const long = by('length') ?? by('holes');
-    const high = by('height');
+    const long = differing('length') ?? differing('holes');
+    const high = differing('height');
     return [
       ...(long
         ? [

@@ -110,15 +110,15 @@ export function rowsThatMatter(
   cells: ReadonlyMap<JointId, JointCell>,
   about: { readonly count: number; readonly chosen: JointKind | null; readonly settles: readonly JointKind[] },
 ): RowsShown {
-  const of = (kind: JointKind) => [...cells.values()].filter((c) => c.kind === kind);
+  const cellsOf = (kind: JointKind) => [...cells.values()].filter((c) => c.kind === kind);
   const weight = (kind: JointKind): number =>
     (about.chosen === kind ? CHOSEN : 0) +
     (about.settles.includes(kind) ? SETTLES : 0) +
-    Math.max(0, ...of(kind).map((c) => WEIGHT[c.state] + (c.said !== c.state || c.chosen || c.photos ? TAGGED : 0)));
+    Math.max(0, ...cellsOf(kind).map((c) => WEIGHT[c.state] + (c.said !== c.state || c.chosen || c.photos ? TAGGED : 0)));
   const ranked = order.map((kind, i) => ({ kind, i, w: weight(kind) })).sort((a, b) => b.w - a.w || a.i - b.i);
   const top = new Set(ranked.slice(0, about.count).map((r) => r.kind));
   const rest = order.filter((k) => !top.has(k));
-  return { shown: order.filter((k) => top.has(k)), rest, line: restLine(rest, of) };
+  return { shown: order.filter((k) => top.has(k)), rest, line: restLine(rest, cellsOf) };
 }
 
 function restLine(rest: readonly JointKind[], of: (kind: JointKind) => readonly JointCell[]): string {

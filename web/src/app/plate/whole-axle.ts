@@ -209,10 +209,10 @@ export class WholeAxle {
   private ghost(m: WornMotion): Ghost[] {
     const mine = (s: Shape) => s.member === m.member && (s.side === m.side || s.side === undefined) && s.kind !== 'fine';
     const origin = m.about ? `${m.about[0]}px ${m.about[1]}px` : null;
-    const by = m.turnDeg ? `rotate(${m.turnDeg}deg)` : `translate(${m.by[0]}px, ${m.by[1]}px)`;
+    const transform = m.turnDeg ? `rotate(${m.turnDeg}deg)` : `translate(${m.by[0]}px, ${m.by[1]}px)`;
     return this.shapes()
       [m.view].filter(mine)
-      .map((s) => ({ d: s.d, origin, by }));
+      .map((s) => ({ d: s.d, origin, by: transform }));
   }
   /** The kinds of mark on the plate now, each said once. */
   protected readonly legend = computed(() => [

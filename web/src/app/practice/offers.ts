@@ -81,8 +81,8 @@ function looks({ state, joint, check, elsewhere, row, standing, gauge }: Standpo
     ];
   const asked = row?.sides?.[0];
   if (row?.check && row.axle && asked) {
-    const of = { check: row.check, axle: row.axle, side: asked } as const;
-    return [{ label: checkTitle(of, type, state.axle), ask: { of: 'check', ...of, state: standing } }];
+    const ofCheck = { check: row.check, axle: row.axle, side: asked } as const;
+    return [{ label: checkTitle(ofCheck, type, state.axle), ask: { of: 'check', ...ofCheck, state: standing } }];
   }
   if (!joint || !check) return [];
   const { axle, side } = partsOf(joint);

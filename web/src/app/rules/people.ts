@@ -245,10 +245,10 @@ export class People {
       name?: string;
       gauge?: unknown;
     };
-    const of = a.person ? (this.people()?.find((p) => p.id === a.person)?.name ?? a.person) : '';
+    const personNamed = a.person ? (this.people()?.find((p) => p.id === a.person)?.name ?? a.person) : '';
     const changed = Object.entries(a.changed ?? {}).map(([k, c]) => `${k}: ${short(c.from)} → ${short(c.to)}`);
     const gauge = typeof a.gauge === 'string' ? a.gauge : (a.gauge as { name?: string } | undefined)?.name;
-    return [of, gauge, a.person ? undefined : a.name, ...changed, l.address].filter(Boolean).join(' · ');
+    return [personNamed, gauge, a.person ? undefined : a.name, ...changed, l.address].filter(Boolean).join(' · ');
   }
 }
 

@@ -173,14 +173,15 @@ export class QuoteView {
       return this.refusing.set({ line: q.line.id, answer });
     }
     const warning = this.warning()[q.line.id]?.trim() ?? '';
-    const on = this.until()[q.line.id] ?? '';
+    const laterDay = this.until()[q.line.id] ?? '';
     const read = attempt(() => {
       if (!warning) throw new BadInput('warning given', 'is empty: a no needs the one that was given with it');
-      if (answer === 'later' && !/^\d{4}-\d\d-\d\d$/.test(on)) throw new BadInput('until when', 'is empty: later needs its day');
+      if (answer === 'later' && !/^\d{4}-\d\d-\d\d$/.test(laterDay))
+        throw new BadInput('until when', 'is empty: later needs its day');
     });
     if (!read.ok) return this.error.set(read.error);
     const waiting = q.line.options.filter((o) => o.standing === 'waiting').flatMap((o) => o.choices);
-    if (await this.answer(answer, waiting, this.name(q.line), warning, answer === 'later' ? on : undefined))
+    if (await this.answer(answer, waiting, this.name(q.line), warning, answer === 'later' ? laterDay : undefined))
       this.refusing.set(null);
   }
   private async answer(

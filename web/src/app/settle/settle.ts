@@ -52,10 +52,13 @@ export class Settle {
   /** The links of the catalogue that could be bought, each length once. */
   protected readonly marks = computed((): LengthMark[] => {
     const kind = `${this.axleSpec().link?.kind ?? USUAL_LINK} link`;
-    const by = new Map<number, boolean>();
+    const shelfByLength = new Map<number, boolean>();
     for (const p of this.parts())
-      if (p.kind === kind && p.lengthMm !== undefined) by.set(p.lengthMm, (by.get(p.lengthMm) ?? false) || p.stock > 0);
-    return [...by].sort((a, b) => a[0] - b[0]).map(([lengthMm, shelf]) => ({ lengthMm, where: shelf ? 'shelf' : 'to order' }));
+      if (p.kind === kind && p.lengthMm !== undefined)
+        shelfByLength.set(p.lengthMm, (shelfByLength.get(p.lengthMm) ?? false) || p.stock > 0);
+    return [...shelfByLength]
+      .sort((a, b) => a[0] - b[0])
+      .map(([lengthMm, shelf]) => ({ lengthMm, where: shelf ? 'shelf' : 'to order' }));
   });
   private readonly parts = signal<readonly Part[]>([]);
 

@@ -222,8 +222,8 @@ export class NextAct {
     const at = this.store.selected();
     if (!at) return false;
     const [here, there] = [partsOf(at), partsOf(joint)];
-    const by = checkAt(this.store.state()!, at, this.store.wanted());
-    return here.side === there.side && here.axle === there.axle && by?.id === check;
+    const found = checkAt(this.store.state()!, at, this.store.wanted());
+    return here.side === there.side && here.axle === there.axle && found?.id === check;
   }
   private async openTold(): Promise<void> {
     const { ToldDialog } = await import('../job/told-dialog');

@@ -127,8 +127,8 @@ export class PartCard {
   });
   protected readonly known = computed(() => {
     const added = this.state()?.added;
-    const by = added ? ` Written down by ${this.session.name(added.by)}, ${day(added.at)}.` : '';
-    return `From: ${this.part().source}. What is not here was not said.${by}`;
+    const addedBy = added ? ` Written down by ${this.session.name(added.by)}, ${day(added.at)}.` : '';
+    return `From: ${this.part().source}. What is not here was not said.${addedBy}`;
   });
   protected readonly was = computed(() => {
     const c = this.state()?.counted;

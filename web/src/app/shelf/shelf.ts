@@ -139,10 +139,10 @@ export class Shelf {
     return [...new Set([p.upper?.thread, p.lower?.thread])].filter(Boolean).join(', ');
   }
   protected heldBy(p: Part): string {
-    const of = [p.upper, p.lower].flatMap((e) =>
+    const holds = [p.upper, p.lower].flatMap((e) =>
       e?.hold && e.hold !== 'none' ? [`${this.hex(e.holdMm)} ${e.hold}`.trim()] : [],
     );
-    return [...new Set(of)].join(', ') || (p.material ?? '');
+    return [...new Set(holds)].join(', ') || (p.material ?? '');
   }
   /** What its columns say, in a line, where there is no room for them. */
   protected small(p: Part): string {

@@ -177,9 +177,9 @@ export class JobCard {
   });
   protected readonly rows = computed(() => {
     const s = this.store.state()!;
-    const by = new Map(fastenersOf(s).map((f) => [f.fastener.id, f]));
+    const fastenerById = new Map(fastenersOf(s).map((f) => [f.fastener.id, f]));
     return planOf(s).map((step: PlannedStep) => {
-      const f = step.fastener ? by.get(step.fastener) : undefined;
+      const f = step.fastener ? fastenerById.get(step.fastener) : undefined;
       const done = f ? f.state === 'done' : s.steps.get(step.id)?.body.state === 'done';
       const tools = f
         ? [

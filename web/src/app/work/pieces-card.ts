@@ -115,12 +115,12 @@ export class PiecesCard {
   }
   /** The pieces of both sides together: what was looked at together is answered together. */
   protected readonly groups = computed((): Group[] => {
-    const by = new Map<string, Group>();
+    const byGroup = new Map<string, Group>();
     for (const p of this.pieces()) {
-      const g = by.get(p.group) ?? { id: p.group, name: p.groupName, usual: p.usual, why: p.why, pieces: [] };
-      by.set(p.group, { ...g, pieces: [...g.pieces, p] });
+      const g = byGroup.get(p.group) ?? { id: p.group, name: p.groupName, usual: p.usual, why: p.why, pieces: [] };
+      byGroup.set(p.group, { ...g, pieces: [...g.pieces, p] });
     }
-    return [...by.values()];
+    return [...byGroup.values()];
   });
   /** Groups whose sides are answered apart. */
   protected readonly apart = signal<ReadonlySet<string>>(new Set());

@@ -63,10 +63,10 @@ export class Work {
   });
   protected readonly rows = computed((): StepRow[] => {
     const s = this.store.state()!;
-    const by = new Map(this.store.fasteners().map((f) => [f.fastener.id, f]));
+    const fastenerById = new Map(this.store.fasteners().map((f) => [f.fastener.id, f]));
     const openId = this.opened() ?? this.current();
     return this.store.plan().map((step) => {
-      const fastener = step.fastener ? by.get(step.fastener) : undefined;
+      const fastener = step.fastener ? fastenerById.get(step.fastener) : undefined;
       const done = fastener ? fastener.state === 'done' : s.steps.get(step.id)?.body.state === 'done';
       return { step, done, fastener, note: this.noteOf(step, fastener, done), open: step.id === openId };
     });

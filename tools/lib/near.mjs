@@ -6,7 +6,7 @@ import { knownTimes } from './report.mjs';
 import { must, ROOT } from './say.mjs';
 
 /** What may be spent, s of one core: two run side by side. */
-const UNIT_S = 80;
+const UNIT_S = 50;
 const BROWSER_S = 50;
 /** What a file or test takes that never ran here, s. */
 const UNKNOWN_S = 6;

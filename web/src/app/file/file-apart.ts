@@ -17,23 +17,28 @@ import { apartOf } from '@ash-knot/core/apart';
 import { ApartPicture } from '../apart/apart';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
+import { SelectField } from '../kit/select-field';
 
 /** Every assembly of a vehicle as its type describes it, taken apart: looked at before anybody touches it. */
 @Component({
   selector: 'ak-file-apart',
-  imports: [ApartPicture],
+  imports: [ApartPicture, SelectField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'block' },
   template: `
     @if (fitted(); as words) {
       <p class="mt-1" data-testid="file-fitted">Fitted here since: {{ words }}.</p>
     }
-    <select class="field mt-2" #part aria-label="What is taken apart" (change)="apartOn.set(part.value)" data-testid="file-apart">
-      <option value="" [selected]="!apartOn()">Choose what to look at</option>
-      @for (a of assemblies(); track a.joint) {
-        <option [value]="a.joint" [selected]="apartOn() === a.joint">{{ a.name }}</option>
-      }
-    </select>
+    <ak-select-field
+      class="mt-2"
+      label="What is taken apart"
+      look="bare"
+      [wide]="true"
+      none="Choose what to look at"
+      [options]="assemblies()"
+      [(value)]="apartOn"
+      testId="file-apart"
+    />
     @if (apart(); as v) {
       <div class="mt-2 overflow-x-auto bg-ash-200">
         <ak-apart [view]="v" [width]="460" [height]="420" [touched]="false" />
@@ -68,12 +73,12 @@ export class FileApart {
         const part = assemblyOf(joint);
         if (!v || seen.has(part)) return [];
         seen.add(part);
-        return [{ joint, name: `${capital(axle)}: ${uncapital(this.session.say(v.title))}` }];
+        return [{ value: joint, name: `${capital(axle)}: ${uncapital(this.session.say(v.title))}` }];
       }),
     );
   });
   protected readonly apart = computed(() => {
-    const [t, joint] = [this.type(), this.assemblies().find((a) => a.joint === this.apartOn())?.joint];
+    const [t, joint] = [this.type(), this.assemblies().find((a) => a.value === this.apartOn())?.value];
     return joint ? apartOf(t.axles[partsOf(joint).axle], joint, this.session.dialect()) : undefined;
   });
 }

@@ -6,19 +6,17 @@ import type { VehicleView } from '@ash-knot/contract';
 import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
 import { Units } from '../session/units';
+import { TextField } from '../kit/text-field';
 
 @Component({
   selector: 'ak-file-list',
-  imports: [RouterLink, TopBar],
+  imports: [RouterLink, TextField, TopBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ak-top-bar />
     <main class="mx-auto max-w-5xl px-5 py-6">
       <h1 class="text-2xl font-bold">The file</h1>
-      <label class="mt-4 block max-w-md"
-        ><span class="heading">Plate, VIN, owner or type</span
-        ><input class="field mt-1" #box [value]="text()" (input)="text.set(box.value)" maxlength="40" autocomplete="off"
-      /></label>
+      <ak-text-field class="mt-4 max-w-md" label="Plate, VIN, owner or type" [(value)]="text" [maxLength]="40" />
       @if (error()) {
         <p class="caution mt-4" role="alert">{{ error() }}</p>
       }

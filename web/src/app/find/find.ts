@@ -154,7 +154,7 @@ import { PlaceMark } from '../job/places';
           }
         </div>
       }
-      <ak-stands-select class="mt-4 block" [axle]="axle()">
+      <ak-stands-select class="mt-4" [axle]="axle()">
         @if (ruling(); as r) {
           @if (!r.counts) {
             <span class="wrong text-sm">clears nothing here</span>

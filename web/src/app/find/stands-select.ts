@@ -11,30 +11,34 @@ import {
   type VehicleState,
 } from '@ash-knot/core';
 import { JobStore } from '../job/job-store';
+import { SelectField } from '../kit/select-field';
 
 /** How it can stand: with one side up it is said which. */
 const STANDS = VEHICLE_STATES.flatMap(
-  (state): { readonly value: string; readonly state: VehicleState; readonly side?: Side }[] =>
-    state === 'one-side-up' ? SIDES.map((side) => ({ value: `${side}-up`, state, side })) : [{ value: state, state }],
+  (state): { readonly value: string; readonly name: string; readonly state: VehicleState; readonly side?: Side }[] =>
+    state === 'one-side-up'
+      ? SIDES.map((side) => ({ value: `${side}-up`, name: `${side} side up`, state, side }))
+      : [{ value: state, name: sayState(state), state }],
 );
 
 /** How the vehicle stands at an axle, said by whoever put it so. */
 @Component({
   selector: 'ak-stands-select',
+  imports: [SelectField],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'flex flex-wrap items-center gap-3' },
   template: `
-    <label class="flex items-center gap-3 text-sm">
-      <span class="soft font-semibold">The vehicle stands</span>
-      <select class="field !min-h-11 !w-auto" #st [value]="value()" (change)="say(st.value)" data-testid="standing">
-        @if (!value()) {
-          <option value="" selected disabled>nobody has said</option>
-        }
-        @for (x of stands; track x.value) {
-          <option [value]="x.value" [selected]="x.value === value()">{{ name(x) }}</option>
-        }
-      </select>
-      <ng-content />
-    </label>
+    <ak-select-field
+      label="The vehicle stands"
+      look="beside"
+      none="nobody has said"
+      [must]="true"
+      [options]="stands"
+      [value]="value()"
+      (valueChange)="say($event)"
+      testId="standing"
+    />
+    <ng-content />
   `,
 })
 export class StandsSelect {
@@ -47,9 +51,6 @@ export class StandsSelect {
     const up = at === 'one-side-up' && SIDES.find((side) => stateAt(stands, this.axle(), side) === at);
     return up ? `${up}-up` : (at ?? '');
   });
-  protected name(x: (typeof STANDS)[number]): string {
-    return x.side ? `${x.side} side up` : sayState(x.state);
-  }
   protected say(value: string): void {
     const x = STANDS.find((y) => y.value === value)!;
     void this.store.write('stands', standsBody(this.store.state()!, x.state, this.axle(), x.side));

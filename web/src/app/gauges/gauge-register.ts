@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { NonNullableFormBuilder, ReactiveFormsModule } from '@angular/forms';
+import { form, FormField, maxLength } from '@angular/forms/signals';
 import { RouterLink } from '@angular/router';
 import {
   attempt,
@@ -13,7 +13,8 @@ import {
   type GaugeSpec,
   fixed,
 } from '@ash-knot/core';
-import { FormField } from '../kit/form-field';
+import { SelectField } from '../kit/select-field';
+import { TextField } from '../kit/text-field';
 import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
 import { Session } from '../session/session';
@@ -21,10 +22,24 @@ import { AsLead, type Said } from '../session/as-lead';
 import { FieldErrors } from '../kit/field-errors';
 import { Wrong } from '../kit/wrong';
 
+/** A gauge that is new as it stands in the fields, everything as text. */
+const NEW_GAUGE = {
+  name: '',
+  kind: 'dial indicator' as string,
+  unit: 'mm' as string,
+  resolution: '0.01',
+  rangeMax: '10',
+  calibratedUntil: '',
+  sdMm: '0.02',
+  baud: '9600',
+  before: '',
+  after: '',
+};
+
 /** The gauge register: what each gauge is, how far it may be trusted, and how it speaks. */
 @Component({
   selector: 'ak-gauge-register',
-  imports: [Wrong, FormField, ReactiveFormsModule, RouterLink, TopBar],
+  imports: [FormField, RouterLink, SelectField, TextField, TopBar, Wrong],
   providers: [FieldErrors],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -70,47 +85,24 @@ import { Wrong } from '../kit/wrong';
           </li>
         }
       </ul>
-      <form class="rule mt-8 pt-4" [formGroup]="form" (ngSubmit)="save()" data-testid="gauge-form">
+      <form class="rule mt-8 pt-4" (submit)="$event.preventDefault(); save()" data-testid="gauge-form">
         <h2 class="text-xl font-bold">{{ editing() ? 'Change ' + editing()!.name : 'A gauge that is new' }}</h2>
         <div class="mt-3 grid gap-4 sm:grid-cols-4">
-          <ak-form-field class="sm:col-span-2" label="Name"
-            ><input class="field" aria-label="Name" formControlName="name" maxlength="60"
-          /></ak-form-field>
-          <ak-form-field label="Kind">
-            <select class="field" aria-label="Kind" formControlName="kind">
-              @for (k of kinds; track k) {
-                <option [value]="k">{{ k }}</option>
-              }
-            </select>
-          </ak-form-field>
-          <ak-form-field label="Reads in">
-            <select class="field" aria-label="Reads in" formControlName="unit">
-              @for (u of units; track u) {
-                <option [value]="u">{{ u }}</option>
-              }
-            </select>
-          </ak-form-field>
-          <ak-form-field label="Smallest step"
-            ><input class="field mono" aria-label="Smallest step" formControlName="resolution" inputmode="decimal"
-          /></ak-form-field>
-          <ak-form-field label="Reaches to" field="reach"
-            ><input class="field mono" aria-label="Reaches to" formControlName="rangeMax" inputmode="decimal"
-          /></ak-form-field>
-          <ak-form-field label="Calibrated until"
-            ><input class="field mono" type="date" aria-label="Calibrated until" formControlName="calibratedUntil"
-          /></ak-form-field>
-          <ak-form-field label="Scatter of one play, mm" field="scatter"
-            ><input class="field mono" aria-label="Scatter of one play, mm" formControlName="sdMm" inputmode="decimal"
-          /></ak-form-field>
-          <ak-form-field label="Serial speed, baud" field="serial speed"
-            ><input class="field mono" aria-label="Serial speed, baud" formControlName="baud" inputmode="numeric"
-          /></ak-form-field>
-          <ak-form-field label="Stands before the number" hint="in what it sends, such as 01A"
-            ><input class="field mono" aria-label="Stands before the number" formControlName="before" maxlength="20"
-          /></ak-form-field>
-          <ak-form-field label="Stands after it"
-            ><input class="field mono" aria-label="Stands after it" formControlName="after" maxlength="20"
-          /></ak-form-field>
+          <ak-text-field class="sm:col-span-2" label="Name" [formField]="form.name" />
+          <ak-select-field label="Kind" [options]="kinds" [formField]="form.kind" [wide]="true" />
+          <ak-select-field label="Reads in" [options]="units" [formField]="form.unit" [wide]="true" />
+          <ak-text-field label="Smallest step" [mono]="true" mode="decimal" [formField]="form.resolution" />
+          <ak-text-field label="Reaches to" field="reach" [mono]="true" mode="decimal" [formField]="form.rangeMax" />
+          <ak-text-field label="Calibrated until" type="date" [mono]="true" [formField]="form.calibratedUntil" />
+          <ak-text-field label="Scatter of one play, mm" field="scatter" [mono]="true" mode="decimal" [formField]="form.sdMm" />
+          <ak-text-field label="Serial speed, baud" field="serial speed" [mono]="true" mode="numeric" [formField]="form.baud" />
+          <ak-text-field
+            label="Stands before the number"
+            hint="in what it sends, such as 01A"
+            [mono]="true"
+            [formField]="form.before"
+          />
+          <ak-text-field label="Stands after it" [mono]="true" [formField]="form.after" />
         </div>
         <ak-wrong [error]="error()" safe="Nothing was stored." testId="gauge-error" />
         <div class="mt-4 flex flex-wrap items-center gap-x-5">
@@ -135,17 +127,11 @@ export class GaugeRegister {
   protected readonly error = signal<Error | null>(null);
   protected readonly editing = signal<GaugeSpec | null>(null);
   protected readonly gauges = computed(() => (this.session.shop()?.gauges ?? []).filter((g) => !g.retired));
-  protected readonly form = inject(NonNullableFormBuilder).group({
-    name: '',
-    kind: 'dial indicator' as GaugeSpec['kind'],
-    unit: 'mm' as GaugeSpec['unit'],
-    resolution: '0.01',
-    rangeMax: '10',
-    calibratedUntil: '',
-    sdMm: '0.02',
-    baud: '9600',
-    before: '',
-    after: '',
+  private readonly typed = signal(NEW_GAUGE);
+  protected readonly form = form(this.typed, (at) => {
+    maxLength(at.name, 60);
+    maxLength(at.before, 20);
+    maxLength(at.after, 20);
   });
 
   protected readonly length = measuresLength;
@@ -155,7 +141,7 @@ export class GaugeRegister {
   }
   protected edit(g: GaugeSpec): void {
     this.editing.set(g);
-    this.form.setValue({
+    this.typed.set({
       name: g.name,
       kind: g.kind,
       unit: g.unit,
@@ -170,11 +156,11 @@ export class GaugeRegister {
   }
   protected clear(): void {
     this.editing.set(null);
-    this.form.reset();
+    this.typed.set(NEW_GAUGE);
     this.error.set(null);
   }
   private read(): GaugeSpec {
-    const v = this.form.getRawValue();
+    const v = this.typed();
     const n = (field: string, text: string, lo: number, hi: number) =>
       within(field, Number(text.replace(',', '.').trim() || NaN), lo, hi);
     const name = v.name.trim();
@@ -198,8 +184,8 @@ export class GaugeRegister {
     return {
       id,
       name,
-      kind: v.kind,
-      unit: v.unit,
+      kind: GAUGE_KINDS.find((k) => k === v.kind)!,
+      unit: GAUGE_UNITS.find((u) => u === v.unit)!,
       resolution,
       rangeMax,
       calibratedUntil: v.calibratedUntil || null,

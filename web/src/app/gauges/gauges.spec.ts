@@ -42,13 +42,19 @@ async function open<T>(component: Type<T>, inputs: Record<string, string> = {}) 
       one(s).dispatchEvent(new Event('input'));
       await settle();
     },
+    into: async (label: string, v: string) => {
+      const its = [...el.querySelectorAll('label')].find((l) => l.textContent!.trim() === label)!.control as HTMLInputElement;
+      its.value = v;
+      its.dispatchEvent(new Event('input'));
+      await settle();
+    },
     sent: () => api.calls.filter((c) => c.method !== 'GET'),
   };
 }
 
 describe('the register', () => {
   const fill = async (p: Awaited<ReturnType<typeof open>>, x: Record<string, string>) => {
-    for (const [label, v] of Object.entries(x)) await p.type(`[aria-label="${label}"]`, v);
+    for (const [label, v] of Object.entries(x)) await p.into(label, v);
     p.el.querySelector('form')!.dispatchEvent(new Event('submit'));
     await p.settle();
   };

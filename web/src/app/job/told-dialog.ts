@@ -25,7 +25,14 @@ const SAID = ['nothing yet', 'no', 'later'] as const;
         <p class="mt-1 text-xl font-bold text-oxide">{{ w }}</p>
       }
       <p class="mt-2">Say it to the owner in these words. Then write down who heard it.</p>
-      <ak-text-field class="mt-4 block" label="Who was told" [error]="error()" [(value)]="who" [max]="120" testId="told-who" />
+      <ak-text-field
+        class="mt-4 block"
+        label="Who was told"
+        [error]="error()"
+        [(value)]="who"
+        [maxLength]="120"
+        testId="told-who"
+      />
       <ak-picks
         class="mt-3 block"
         label="How"
@@ -44,10 +51,7 @@ const SAID = ['nothing yet', 'no', 'later'] as const;
         (pickedChange)="said.set($event[0]!)"
       />
       @if (said() === 'later') {
-        <label class="mt-3 block"
-          ><span class="text-sm font-semibold">Until when</span
-          ><input type="date" class="field mt-1" #day [value]="on()" (input)="on.set(day.value)" data-testid="told-until"
-        /></label>
+        <ak-text-field class="mt-3" type="date" label="Until when" [(value)]="on" testId="told-until" />
       }
       <p class="soft mt-2 text-sm">A yes is quoted first: leave it here, and choose what to fit.</p>
       <div class="mt-5 flex gap-3">

@@ -2,7 +2,10 @@ import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import type { JointState } from '@ash-knot/core';
 import { GapMark } from '../plate/gap-mark';
+import { form, FormField, maxLength } from '@angular/forms/signals';
 import { Picks } from './picks';
+import { SelectField } from './select-field';
+import { TextField } from './text-field';
 import { StarDrawing } from '../work/torque/star-drawing';
 
 @Component({
@@ -81,4 +84,45 @@ test('the star names the nut that is next, its stage, and the first again at the
   expect(await at(1)).toMatch(/Nut 3/);
   expect(await at(5)).toMatch(/Nut 1 Stage 2 of 3: 70 %/);
   expect(await at(15)).toMatch(/Nut 1 The first one again, full torque/);
+});
+
+@Component({
+  selector: 'ak-test-form',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [FormField, SelectField, TextField],
+  template: `<ak-text-field label="Name" [formField]="form.name" /><ak-select-field
+      label="How it stands"
+      none="nobody has said"
+      [must]="true"
+      [options]="['lifted', { value: 'down', name: 'on its tyres' }]"
+      [formField]="form.stands"
+    />`,
+})
+class FormHost {
+  readonly values = signal({ name: '', stands: '' });
+  readonly form = form(this.values, (at) => maxLength(at.name, 20));
+}
+
+test('a field of ours is a control of Angular’s forms: bound both ways, no longer than the form says, a first word once', async () => {
+  const fixture = TestBed.createComponent(FormHost);
+  const el = fixture.nativeElement as HTMLElement;
+  const settle = async () => {
+    await fixture.whenStable();
+    fixture.detectChanges();
+  };
+  await settle();
+  const [name, stands] = [el.querySelector('input')!, el.querySelector('select')!];
+  const options = () => [...stands.options].map((o) => `${o.text}${o.selected ? ' *' : ''}`);
+  expect(name.maxLength).toBe(20);
+  expect(options()).toEqual(['nobody has said *', 'lifted', 'on its tyres']);
+  name.value = 'bay 2';
+  name.dispatchEvent(new Event('input'));
+  stands.value = 'down';
+  stands.dispatchEvent(new Event('change'));
+  await settle();
+  expect(fixture.componentInstance.values()).toEqual({ name: 'bay 2', stands: 'down' });
+  expect(options()).toEqual(['lifted', 'on its tyres *']);
+  fixture.componentInstance.values.set({ name: 'lift', stands: 'lifted' });
+  await settle();
+  expect([name.value, stands.value]).toEqual(['lift', 'lifted']);
 });

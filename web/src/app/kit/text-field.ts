@@ -1,24 +1,27 @@
 import { ChangeDetectionStrategy, Component, computed, input, model } from '@angular/core';
+import type { FormValueControl } from '@angular/forms/signals';
 import { namedError } from './named-error';
 
 let made = 0;
 
-/** A labelled line of text bound to a signal, with what is wrong, or a hint, below it. */
+/** A labelled line of text or a day, bound to a signal or to a field of a form, with what is wrong, or a hint, below it. */
 @Component({
   selector: 'ak-text-field',
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'block' },
   template: `
     <label class="block">
-      <span class="text-sm font-semibold">{{ label() }}</span>
+      <span [class]="bare() ? 'sr-only' : 'text-sm font-semibold'">{{ label() }}</span>
       <input
         #box
-        class="field mt-1"
+        class="field"
+        [class.mt-1]="!bare()"
+        [type]="type()"
         [class.mono]="mono()"
         [class.text-xl]="large()"
         [class.uppercase]="capitals()"
         [attr.inputmode]="mode()"
-        [attr.maxlength]="max()"
+        [attr.maxlength]="maxLength() ?? 120"
         [attr.placeholder]="placeholder()"
         [attr.data-testid]="testId()"
         [attr.aria-describedby]="wrong() || hint() ? id : null"
@@ -35,14 +38,18 @@ let made = 0;
     }
   `,
 })
-export class TextField {
+export class TextField implements FormValueControl<string> {
   readonly label = input.required<string>();
   readonly value = model.required<string>();
   readonly mono = input(false);
   readonly large = input(false);
   readonly capitals = input(false);
   readonly mode = input<'text' | 'decimal' | 'numeric'>('text');
-  readonly max = input(120);
+  readonly type = input<'text' | 'date' | 'datetime-local'>('text');
+  /** The longest text it takes; 120 where nothing is said. */
+  readonly maxLength = input<number>();
+  /** Its label is only for a screen reader. */
+  readonly bare = input(false);
   readonly placeholder = input<string>();
   readonly hint = input('');
   readonly error = input('');

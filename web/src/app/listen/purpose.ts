@@ -18,7 +18,7 @@ import { PlaceKey, PlaceMark } from '../job/places';
         [label]="failed() ? 'What it failed on' : 'In one line'"
         [value]="p().what"
         (valueChange)="set({ what: $event })"
-        [max]="300"
+        [maxLength]="300"
         [error]="error()"
         testId="purpose-what"
         akPlace="complaint"
@@ -28,7 +28,7 @@ import { PlaceKey, PlaceMark } from '../job/places';
           label="By whose rule"
           [value]="p().rule"
           (valueChange)="set({ rule: $event })"
-          [max]="120"
+          [maxLength]="120"
           testId="purpose-rule"
         />
       }

@@ -35,6 +35,7 @@ import { Outbox } from '../offline/outbox';
 import { clock } from '../words/format';
 import { Sounder } from '../workers/sounder';
 import type { Reading } from '../workers/sound-work';
+import { SelectField } from '../kit/select-field';
 
 type Read = NonNullable<Reading['read']>;
 /** Where a microphone sits, where that is known without asking. */
@@ -46,7 +47,7 @@ const SITS: Readonly<Partial<Record<RecordedFrom, readonly MicrophonePlace[]>>> 
 /** Drives that were recorded: read here, drawn with their impacts, played, kept with the job, compared before and after. */
 @Component({
   selector: 'ak-recordings',
-  imports: [ImpactKeys, LineChart, Picks, TextField],
+  imports: [ImpactKeys, LineChart, Picks, SelectField, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'block' },
   templateUrl: './recordings.html',

@@ -12,11 +12,12 @@ import { JobStore } from '../job/job-store';
 import type { WorkedLoop } from '../workers/loop-work';
 import { Looper } from '../workers/looper';
 import { Session } from '../session/session';
+import { TextField } from '../kit/text-field';
 
 /** Force against displacement: play told apart from give and from friction. */
 @Component({
   selector: 'ak-measure-loop',
-  imports: [GaugeDrawing, LineChart],
+  imports: [GaugeDrawing, LineChart, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="flex items-start justify-between gap-4">
@@ -39,19 +40,15 @@ import { Session } from '../session/session';
         />
       </label>
       <button type="button" class="link text-[15px]" (click)="plain.emit()">Without force</button>
-      <label class="ml-auto flex items-center gap-2 text-[15px]">
-        <span class="soft">soft below</span>
-        <input
-          #s
-          class="field mono !min-h-11 !w-28"
-          aria-label="Soft below, N/mm"
-          inputmode="numeric"
-          [value]="soft()"
-          (change)="soft.set(s.value); again()"
-          placeholder="any"
-        />
-        <span class="soft">N/mm</span>
-      </label>
+      <ak-text-field
+        class="ml-auto w-36"
+        label="Soft below, N/mm"
+        [mono]="true"
+        mode="numeric"
+        [(value)]="soft"
+        (change)="again()"
+        placeholder="any"
+      />
     </div>
     @if (!worked()) {
       <ak-gauge-drawing class="mt-2" [joint]="joint()" [force]="true" />

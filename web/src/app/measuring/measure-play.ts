@@ -48,11 +48,12 @@ import { GaugeDrawing } from './gauge-drawing';
 import { PlayScale } from './play-scale';
 import { rowsOf } from '@ash-knot/contract';
 import { Units } from '../session/units';
+import { SelectField } from '../kit/select-field';
 
 /** A series of readings at one joint: push, read; pull, read; the difference is the play. */
 @Component({
   selector: 'ak-measure-play',
-  imports: [FormField, GaugeDrawing, PlayScale],
+  imports: [FormField, GaugeDrawing, PlayScale, SelectField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './measure-play.html',
   styleUrl: './measure.css',
@@ -79,6 +80,9 @@ export class MeasurePlay {
   private readonly b = viewChild.required<ElementRef<HTMLInputElement>>('b');
 
   protected readonly gauges = this.known.all;
+  protected readonly gaugeChoices = computed(() =>
+    this.gauges().map((x) => ({ value: x.id, name: `${x.name}, ${x.resolution} ${x.unit}` })),
+  );
   /** Unless one is picked: the gauge of the series that was begun, else the finest that is calibrated. */
   protected readonly gauge = computed(() => this.known.inHand() ?? this.view()?.gauge ?? this.known.finest()!);
   protected readonly expired = computed(() => sayExpired(this.gauge(), new Date().toISOString()));

@@ -133,11 +133,11 @@ const OTHER_BARS = ['0', '16', '18', '20', '21', '22', '23', '24', '26', '28'] a
         </div>
       </div>
       <div class="mt-5 grid gap-4 border-t-2 border-bark pt-4 sm:grid-cols-2">
-        <ak-text-field label="Name of the type" [(value)]="name" [max]="80" testId="type-name" />
+        <ak-text-field label="Name of the type" [(value)]="name" [maxLength]="80" testId="type-name" />
         <ak-text-field
           label="Jacking points"
           [(value)]="jacking"
-          [max]="200"
+          [maxLength]="200"
           hint="empty where nobody has looked: as the maker says"
           testId="type-jacking"
         />

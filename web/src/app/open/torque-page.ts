@@ -40,7 +40,7 @@ import { Session } from '../session/session';
         class="min-w-56 flex-1"
         label="Where it is written"
         [(value)]="source"
-        [max]="120"
+        [maxLength]="120"
         field="source of the value"
         testId="type-source"
       />

@@ -8,6 +8,7 @@ import { LengthFinder } from '../length/length-finder';
 import { WheelCheck } from '../length/wheel-check';
 import { Api } from '../state/api';
 import { draft } from '../state/draft';
+import { SelectField } from '../kit/select-field';
 
 interface Source {
   readonly key: string;
@@ -21,17 +22,18 @@ const FLOOR: Source = { key: 'floor', name: 'from the floor, no type', axle: nul
 /** The tools that know an axle, in the pocket: the vehicle whose sheet is open, any type of the shop, or the floor alone. */
 @Component({
   selector: 'ak-on-axle',
-  imports: [BarStudyView, KnockView, LengthFinder, WheelCheck],
+  imports: [BarStudyView, KnockView, LengthFinder, SelectField, WheelCheck],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <label class="mt-4 flex flex-wrap items-center gap-x-3">
-      <span class="text-sm font-semibold">Worked out for</span>
-      <select class="field !w-auto" #of (change)="source.set(of.value)" data-testid="pocket-source">
-        @for (s of sources(); track s.key) {
-          <option [value]="s.key" [selected]="s.key === chosen().key">{{ s.name }}</option>
-        }
-      </select>
-    </label>
+    <ak-select-field
+      class="mt-4"
+      label="Worked out for"
+      look="beside"
+      [options]="choices()"
+      [value]="chosen().key"
+      (valueChange)="source.set($event)"
+      testId="pocket-source"
+    />
     @if (said()) {
       <p class="mt-2 font-semibold" role="status">{{ said() }}</p>
     }
@@ -98,6 +100,7 @@ export class OnAxle {
       ...this.types().flatMap((t) => withBar(t.spec.axles, t.id, t.spec.name)),
     ];
   });
+  protected readonly choices = computed(() => this.sources().map((x) => ({ value: x.key, name: x.name })));
   protected readonly chosen = computed((): Source => {
     const all = this.sources();
     return all.find((s) => s.key === this.source()) ?? all[0] ?? FLOOR;

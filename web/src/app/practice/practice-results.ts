@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { v7 as uuid } from 'uuid';
 import type { PracticeResults, VehicleTypeView } from '@ash-knot/contract';
@@ -8,11 +8,12 @@ import { Session } from '../session/session';
 import { Api } from '../state/api';
 import { dayOfYear } from '../words/format';
 import { WhichVehicle } from './which-vehicle';
+import { SelectField } from '../kit/select-field';
 
 /** For the lead: what was set, for whom, and how everybody fares. */
 @Component({
   selector: 'ak-practice-results',
-  imports: [RouterLink, WhichVehicle],
+  imports: [RouterLink, SelectField, WhichVehicle],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 class="text-2xl font-bold">For the lead</h2>
@@ -22,15 +23,7 @@ import { WhichVehicle } from './which-vehicle';
     @if (results(); as r) {
       <h3 class="heading mt-4">Set an exercise</h3>
       <form class="mt-2 flex flex-wrap items-end gap-3" (submit)="$event.preventDefault(); set()">
-        <label class="flex flex-col items-start">
-          <span class="text-sm font-semibold">For</span>
-          <select class="field mt-1 !w-auto" #w (change)="person.set(w.value)">
-            <option value="">everybody</option>
-            @for (p of session.people(); track p.id) {
-              <option [value]="p.id">{{ p.name }}</option>
-            }
-          </select>
-        </label>
+        <ak-select-field label="For" none="everybody" [options]="people()" [(value)]="person" />
         <ak-which-vehicle [types]="types()" [(grade)]="grade" [(type)]="type" [(silent)]="silent" />
         <button class="btn btn-go" [disabled]="busy()" data-testid="set-exercise">Set it</button>
       </form>
@@ -91,6 +84,7 @@ export class PracticeResultsView {
   protected readonly say = sayGrade;
   protected readonly day = dayOfYear;
   protected readonly results = signal<PracticeResults | null>(null);
+  protected readonly people = computed(() => this.session.people().map((p) => ({ value: p.id, name: p.name })));
   protected readonly person = signal('');
   protected readonly grade = signal(2);
   protected readonly type = signal('');

@@ -5,6 +5,7 @@ import { JobStore } from '../job/job-store';
 import { Keys } from '../kit/keys';
 import { Session } from '../session/session';
 import { PracticeBench } from './practice-bench';
+import { SelectField } from '../kit/select-field';
 
 /**
  * The practice vehicle under one's hands: what can be done with it from here, and what it answers. It answers in what
@@ -12,7 +13,7 @@ import { PracticeBench } from './practice-bench';
  */
 @Component({
   selector: 'ak-vehicle-strip',
-  imports: [RouterLink],
+  imports: [RouterLink, SelectField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'no-print block' },
   template: `
@@ -50,21 +51,16 @@ import { PracticeBench } from './practice-bench';
         } @else {
           <div class="keys">
             @if (stands()) {
-              <select
-                class="field !min-h-11 !w-auto"
-                #at
-                aria-label="It stands"
+              <ak-select-field
+                label="It stands"
+                look="bare"
+                none="How does it stand?"
+                [must]="true"
+                [options]="states"
                 [value]="bench.standing() ?? ''"
-                (change)="stand(at.value)"
-                data-testid="practice-stands"
-              >
-                @if (!bench.standing()) {
-                  <option value="" selected disabled>How does it stand?</option>
-                }
-                @for (s of states; track s) {
-                  <option [value]="s" [selected]="s === bench.standing()">{{ capital(say(s)) }}</option>
-                }
-              </select>
+                (valueChange)="stand($event)"
+                testId="practice-stands"
+              />
             }
             @for (o of bench.offers(); track o.label; let first = $first) {
               <button
@@ -141,9 +137,7 @@ export class VehicleStrip {
   protected readonly session = inject(Session);
   protected readonly bench = inject(PracticeBench);
   private readonly router = inject(Router);
-  protected readonly states = VEHICLE_STATES;
-  protected readonly say = sayState;
-  protected readonly capital = capital;
+  protected readonly states = VEHICLE_STATES.map((x) => ({ value: x, name: capital(sayState(x)) }));
   /** Asked once whether it is meant. */
   protected readonly sure = signal(false);
   protected readonly stands = computed(() => this.bench.station() === 'find' || this.bench.station() === 'prove');

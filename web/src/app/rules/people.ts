@@ -48,7 +48,7 @@ import { clock, dayOfYear } from '../words/format';
                       class="grid grid-cols-[1fr_auto] items-end gap-3"
                       (submit)="$event.preventDefault(); change(p, { name: newName().trim() })"
                     >
-                      <ak-text-field label="Name" [(value)]="newName" [max]="60" />
+                      <ak-text-field label="Name" [(value)]="newName" [maxLength]="60" />
                       <button class="btn">Rename</button>
                     </form>
                     <ak-picks
@@ -84,7 +84,7 @@ import { clock, dayOfYear } from '../words/format';
           </ul>
           <form class="mt-4 grid gap-3" (submit)="add($event)">
             <h3 class="font-bold">Somebody new</h3>
-            <ak-text-field label="Their name" [(value)]="name" [max]="60" />
+            <ak-text-field label="Their name" [(value)]="name" [maxLength]="60" />
             <ak-picks label="Role" [options]="roles" [picked]="[role()]" [single]="true" (pickedChange)="role.set($event[0]!)" />
             <div class="grid grid-cols-[160px_auto] items-end gap-3">
               <ak-pin-field [large]="false" named="New PIN" [(value)]="pin" />

@@ -15,7 +15,14 @@ import { Session } from '../session/session';
   template: `
     <h2 class="mt-7 text-xl font-bold">Prices</h2>
     <form class="mt-2 grid grid-cols-2 items-end gap-3 sm:grid-cols-4" (submit)="keep($event)">
-      <ak-text-field label="Currency" [(value)]="currency" [mono]="true" [capitals]="true" [max]="3" testId="rules-currency" />
+      <ak-text-field
+        label="Currency"
+        [(value)]="currency"
+        [mono]="true"
+        [capitals]="true"
+        [maxLength]="3"
+        testId="rules-currency"
+      />
       <ak-text-field label="An hour of work" [(value)]="rate" [mono]="true" mode="decimal" testId="rules-rate" />
       <ak-text-field label="Tax, %" [(value)]="tax" [mono]="true" mode="decimal" testId="rules-tax" />
       <button class="btn" data-testid="rules-prices">Write it down</button>

@@ -199,7 +199,7 @@ import { Units } from '../session/units';
           <ak-text-field
             label="Time zone"
             [(value)]="zone"
-            [max]="60"
+            [maxLength]="60"
             placeholder="Europe/Oslo"
             [hint]="
               r().timeZone

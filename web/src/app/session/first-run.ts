@@ -19,11 +19,11 @@ import { Session } from './session';
         The server printed a code when it started. Whoever has it makes the yard and its lead; it works once.
       </p>
       <form class="mt-6 grid max-w-xl gap-4" (submit)="go($event)">
-        <ak-text-field label="Code from the server" [(value)]="code" [max]="20" placeholder="ABCD-EFGH-JKMN" />
-        <ak-text-field label="Name of the yard" [(value)]="shop" [max]="80" />
-        <ak-text-field label="Its bays, with commas between" [(value)]="bays" [max]="400" placeholder="Bay 1, Bay 2" />
-        <ak-text-field label="Prices are in (three letters)" [(value)]="currency" [max]="3" />
-        <ak-text-field label="Name of the lead" [(value)]="lead" [max]="60" />
+        <ak-text-field label="Code from the server" [(value)]="code" [maxLength]="20" placeholder="ABCD-EFGH-JKMN" />
+        <ak-text-field label="Name of the yard" [(value)]="shop" [maxLength]="80" />
+        <ak-text-field label="Its bays, with commas between" [(value)]="bays" [maxLength]="400" placeholder="Bay 1, Bay 2" />
+        <ak-text-field label="Prices are in (three letters)" [(value)]="currency" [maxLength]="3" />
+        <ak-text-field label="Name of the lead" [(value)]="lead" [maxLength]="60" />
         <ak-pin-field class="max-w-60" label="The lead’s PIN, 4 to 8 digits" [(value)]="pin" [error]="error()" testId="pin" />
         <button type="submit" class="btn btn-go min-w-48 justify-self-start" [disabled]="busy()" data-testid="make-shop">
           Make the yard

@@ -34,7 +34,7 @@ import { Session } from './session';
             }
           </div>
         } @else {
-          <ak-text-field class="mt-5 block max-w-80" label="Your name" [(value)]="person" [max]="60" />
+          <ak-text-field class="mt-5 block max-w-80" label="Your name" [(value)]="person" [maxLength]="60" />
         }
         <ak-pin-field class="mt-5 max-w-60" [(value)]="pin" [error]="error()" testId="pin" />
         <button

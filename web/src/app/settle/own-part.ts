@@ -45,7 +45,7 @@ import { draft } from '../state/draft';
           class="col-span-2"
           label="As on its bag"
           [(value)]="name"
-          [max]="120"
+          [maxLength]="120"
           testId="own-name"
           field="name of the part"
         />
@@ -53,7 +53,7 @@ import { draft } from '../state/draft';
           label="Its number"
           [(value)]="number"
           [mono]="true"
-          [max]="50"
+          [maxLength]="50"
           testId="own-number"
           hint="empty where it has none"
         />
@@ -65,12 +65,12 @@ import { draft } from '../state/draft';
           testId="own-price"
           field="price"
         />
-        <ak-text-field label="From whom" [(value)]="supplier" [max]="80" testId="own-supplier" />
+        <ak-text-field label="From whom" [(value)]="supplier" [maxLength]="80" testId="own-supplier" />
         <ak-text-field
           class="col-span-2"
           label="Where its sizes and torque are written"
           [(value)]="source"
-          [max]="120"
+          [maxLength]="120"
           testId="own-source"
           field="where that is written"
           hint="its box, its list, or whose caliper"
@@ -95,18 +95,16 @@ import { draft } from '../state/draft';
       <div class="mt-2 grid gap-x-6 sm:grid-cols-2">
         @for (f of fields(); track f.id) {
           <div class="rule py-2">
-            <p class="text-sm font-semibold">{{ f.label }}</p>
             @if (f.written) {
-              <input
-                class="field mono mt-1"
-                #box
+              <ak-text-field
+                [label]="f.label"
+                [mono]="true"
                 [value]="text()[f.id] ?? ''"
-                [attr.aria-label]="f.label"
-                [attr.data-testid]="'own-' + f.id"
-                (input)="put(f.id, box.value)"
-                maxlength="120"
-                autocomplete="off"
+                (valueChange)="put(f.id, $event)"
+                [testId]="'own-' + f.id"
               />
+            } @else {
+              <p class="text-sm font-semibold">{{ f.label }}</p>
             }
             @if (f.picks.length) {
               <ak-picks

@@ -35,6 +35,7 @@ import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
 import { draft } from '../state/draft';
 import { PlaceMark } from '../job/places';
+import { SelectField } from '../kit/select-field';
 
 /** What a row of the table says of a way. */
 interface Row {
@@ -48,7 +49,7 @@ interface Row {
 /** What the customer is offered, side by side, in one sentence; each line answered by itself: yes, no or later. */
 @Component({
   selector: 'ak-quote-view',
-  imports: [PartPicture, PartsDesk, RouterLink, TextField, Wrong, PlaceMark],
+  imports: [PartPicture, PartsDesk, PlaceMark, RouterLink, SelectField, TextField, Wrong],
   providers: [FieldErrors],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './quote-view.html',

@@ -36,7 +36,7 @@ import { day, money } from '../words/format';
             [(value)]="counted"
             [mono]="true"
             mode="numeric"
-            [max]="6"
+            [maxLength]="6"
             testId="shelf-counted"
             field="number counted"
           />
@@ -51,7 +51,7 @@ import { day, money } from '../words/format';
             [(value)]="at"
             [mono]="true"
             mode="numeric"
-            [max]="4"
+            [maxLength]="4"
             testId="shelf-reorder"
             field="reorder point"
           />

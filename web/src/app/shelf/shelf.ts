@@ -12,11 +12,12 @@ import { Session } from '../session/session';
 import { Units } from '../session/units';
 import { PartCard } from './part-card';
 import { TakeList } from './take-list';
+import { TextField } from '../kit/text-field';
 
 /** The catalogue, searched; counted, laid over each other, taken in and saved as a list. */
 @Component({
   selector: 'ak-shelf',
-  imports: [PartCard, Picks, TakeList, TopBar],
+  imports: [PartCard, Picks, TakeList, TextField, TopBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ak-top-bar />
@@ -24,10 +25,13 @@ import { TakeList } from './take-list';
       <h1 class="text-2xl font-bold">The shelf</h1>
       <ak-take-list class="mt-3" (taken)="again()" />
       <div class="mt-4 flex flex-wrap items-end gap-x-6 gap-y-3">
-        <label class="block w-72"
-          ><span class="heading">Part, supplier, number</span
-          ><input class="field mt-1" #box [value]="text()" (input)="text.set(box.value)" maxlength="60" autocomplete="off"
-        /></label>
+        <ak-text-field
+          class="w-72"
+          label="Part, supplier, number"
+          [value]="text()"
+          (valueChange)="text.set($event)"
+          [maxLength]="60"
+        />
         <ak-picks
           label="Kind"
           [options]="kinds"

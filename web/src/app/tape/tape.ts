@@ -80,7 +80,7 @@ import { Units } from '../session/units';
       </ol>
       <div class="border-t">
         <form class="flex items-end gap-2 px-4 py-2" (submit)="note($event)">
-          <ak-text-field class="min-w-0 flex-1" label="A note" [(value)]="noteText" [max]="2000" testId="note-text" />
+          <ak-text-field class="min-w-0 flex-1" label="A note" [(value)]="noteText" [maxLength]="2000" testId="note-text" />
           <button class="btn !min-h-11" [disabled]="!noteText().trim()" data-testid="note-save">Write it</button>
         </form>
         <div class="flex flex-wrap items-center gap-x-4 px-4">
@@ -106,7 +106,7 @@ import { Units } from '../session/units';
               mode="numeric"
               testId="distance-km"
             />
-            <ak-text-field label="What was wrong" [(value)]="kmWhy" [max]="300" testId="distance-why" />
+            <ak-text-field label="What was wrong" [(value)]="kmWhy" [maxLength]="300" testId="distance-why" />
             <button class="btn !min-h-11" data-testid="distance-save">Put it right</button>
             @if (kmError()) {
               <p class="wrong col-span-3 text-sm" role="alert" data-testid="distance-error">{{ kmError() }}</p>

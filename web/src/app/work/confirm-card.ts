@@ -14,10 +14,12 @@ import {
 } from '@ash-knot/core';
 import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
+import { SelectField } from '../kit/select-field';
 
 /** A part in the hand: how it is, and what it was instead. */
 @Component({
   selector: 'ak-confirm-card',
+  imports: [SelectField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'block' },
   template: `
@@ -27,15 +29,17 @@ import { Session } from '../session/session';
       }
     </div>
     @if (said()?.outcome === 'something else') {
-      <label class="mt-2 flex items-center gap-3 text-sm">
-        <span class="soft font-semibold">What was it</span>
-        <select class="field !min-h-11" #what (change)="instead(what.value)" data-testid="instead">
-          <option value="" [selected]="!said()?.instead">not known yet</option>
-          @for (f of faults(); track f.id) {
-            <option [value]="f.id" [selected]="said()?.instead === f.id">{{ f.name }}</option>
-          }
-        </select>
-      </label>
+      <ak-select-field
+        class="mt-2"
+        label="What was it"
+        look="beside"
+        [wide]="true"
+        none="not known yet"
+        [options]="faults()"
+        [value]="said()?.instead ?? ''"
+        (valueChange)="instead($event)"
+        testId="instead"
+      />
     }
     <p class="soft mt-2 text-sm">What is in the hand teaches, not the verdict. A photograph settles arguments.</p>
   `,
@@ -58,7 +62,7 @@ export class ConfirmCard {
     const s = this.store.state()!;
     return faultsOf(s.context.type)
       .filter((f) => f.axle === undefined || f.axle === s.axle)
-      .map((f) => ({ id: f.id, name: sayFault(f.id, this.session.dialect()) }));
+      .map((f) => ({ value: f.id, name: sayFault(f.id, this.session.dialect()) }));
   });
   protected confirm(outcome: ConfirmOutcome): void {
     void this.store.writeAll(confirmLines(this.step(), this.joint(), outcome));

@@ -29,7 +29,7 @@ import { draft } from '../state/draft';
           <ak-text-field label="Turns out at most" [(value)]="most" [mono]="true" hint="from all the way in" testId="own-most" />
           <ak-text-field label="Turned out now, both" [(value)]="out" [mono]="true" testId="own-out" />
         }
-        <ak-text-field label="Where it is written" [(value)]="source" [max]="160" testId="own-source" />
+        <ak-text-field label="Where it is written" [(value)]="source" [maxLength]="160" testId="own-source" />
         <button class="btn" data-testid="own-keep">
           {{ way() === 'one length for both' ? 'That is the length' : 'Both are set so' }}
         </button>

@@ -14,6 +14,7 @@ import { JobStore } from '../job/job-store';
 import { Picks } from '../kit/picks';
 import { PlaceKey } from '../job/places';
 import { Session } from '../session/session';
+import { SelectField } from '../kit/select-field';
 
 /** The same piece of both sides. */
 interface Group {
@@ -27,7 +28,7 @@ interface Group {
 /** What came off, and where it goes: kept, moved over, renewed or binned, as somebody saw it. */
 @Component({
   selector: 'ak-pieces-card',
-  imports: [Picks, PlaceKey],
+  imports: [Picks, PlaceKey, SelectField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'block' },
   template: `
@@ -50,15 +51,15 @@ interface Group {
               </button>
             }
             @if (fateOf(g)) {
-              <label class="flex items-center gap-2 text-sm">
-                <span class="soft font-semibold">because</span>
-                <select class="field !min-h-11 !w-auto" #why (change)="setReason(g.pieces, why.value)" data-testid="because">
-                  <option value="" [selected]="!reasonOf(g)">not said</option>
-                  @for (r of reasons; track r) {
-                    <option [value]="r" [selected]="reasonOf(g) === r">{{ r }}</option>
-                  }
-                </select>
-              </label>
+              <ak-select-field
+                label="because"
+                look="beside"
+                none="not said"
+                [options]="reasons"
+                [value]="reasonOf(g) ?? ''"
+                (valueChange)="setReason(g.pieces, $event)"
+                testId="because"
+              />
             }
           </div>
           @if (apart().has(g.id)) {

@@ -16,7 +16,7 @@ import { draft } from '../state/draft';
       <ak-text-field
         label="What whoever does this next on one of these should know"
         [(value)]="text"
-        [max]="300"
+        [maxLength]="300"
         hint="as: one bolt cannot be seen, short 13 mm socket from above"
         testId="tip-text"
       />
@@ -31,7 +31,7 @@ import { draft } from '../state/draft';
           (pickedChange)="kind.set($event[0]!)"
         />
         @if (kind() === 'manual') {
-          <ak-text-field label="Where it is written" [(value)]="source" [max]="160" testId="tip-source" />
+          <ak-text-field label="Where it is written" [(value)]="source" [maxLength]="160" testId="tip-source" />
         }
       </div>
       @if (wrong()) {

@@ -62,7 +62,7 @@ import { draft } from '../state/draft';
         <form class="mt-2" (submit)="sayOther($event)" akPlace="rung">
           <p class="caution">Nothing on the ladder did it. Whoever leads the shop decides how it goes on.</p>
           <div class="mt-2 grid grid-cols-[1fr_auto] items-end gap-3">
-            <ak-text-field label="What did it in the end" [(value)]="other" [max]="200" testId="rung-other" />
+            <ak-text-field label="What did it in the end" [(value)]="other" [maxLength]="200" testId="rung-other" />
             <button
               class="btn"
               [class.btn-go]="other().trim()"

@@ -6,11 +6,17 @@ import { focusIn } from '../../kit/focus';
 import { TextField } from '../../kit/text-field';
 import { draft } from '../../state/draft';
 import { Pulling } from './pulling';
+import { SelectField } from '../../kit/select-field';
+
+const PUBLISHERS = [
+  { value: 'part maker', name: 'the new part’s maker' },
+  { value: 'vehicle maker', name: 'the vehicle’s maker' },
+] as const satisfies readonly { value: BookValue['publisher']; name: string }[];
 
 /** A value the file did not have, from the maker's book or the new part's sheet. It needs where it is written. */
 @Component({
   selector: 'ak-found-value',
-  imports: [TextField],
+  imports: [SelectField, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'block' },
   template: `
@@ -25,13 +31,14 @@ import { Pulling } from './pulling';
       <ak-text-field label="Where it is written" [(value)]="source" testId="found-source" />
       <button class="btn" data-testid="found">Use it</button>
       @if (view().target !== null) {
-        <label class="col-span-3 flex items-center gap-3 text-sm">
-          <span class="soft font-semibold">Published by</span>
-          <select class="field !min-h-11 !w-auto" #by (change)="publisher.set($any(by.value))">
-            <option value="part maker" [selected]="publisher() === 'part maker'">the new part’s maker</option>
-            <option value="vehicle maker" [selected]="publisher() === 'vehicle maker'">the vehicle’s maker</option>
-          </select>
-        </label>
+        <ak-select-field
+          class="col-span-3"
+          label="Published by"
+          look="beside"
+          [options]="publishers"
+          [value]="publisher()"
+          (valueChange)="publish($event)"
+        />
       }
     </form>
   `,
@@ -46,7 +53,11 @@ export class FoundValue {
   protected readonly value = draft('torque.found', '');
   protected readonly source = draft('torque.found.source', '');
   protected readonly publisher = signal<BookValue['publisher']>('part maker');
+  protected readonly publishers = PUBLISHERS;
 
+  protected publish(by: string): void {
+    this.publisher.set(PUBLISHERS.find((p) => p.value === by)!.value);
+  }
   constructor() {
     const places = inject(Places);
     effect((gone) => {

@@ -375,7 +375,7 @@ const MADE = `
   makesOf manoeuvreSign matchPart measuredAgainst minorMm movedBy nutOnBolt offersOf
   otherStep planRoad planWorth proofLoadN rankParts rankSuspects ranked
   reasonsFor rightStack sayComparison sayDifferences sayWindow schedule setsLink sideStep
-  signGiven sleeveFor someMakes someWorn soundingAmong sourceShares stackFaults stackReach
+  signGiven sleeveFor someMakes someWorn soundingAmong sourceShares stackFaults stackOnFile stackReach
   substituteWasher takes turned loosened sayNothing fitWithout workOnPaper endedSince banOnPaper isStepDone pulledTogether togetherLines asFitted axleAt endHeld linkUndo pastThread mixedPublishers upkeep wantedFor weighCase windowOf worth
 `;
 

@@ -168,6 +168,16 @@ describe('the stack of a bolt-through link', () => {
     expect(stackFaults(turned)[0]).toMatchObject({ at: 5, sentence: expect.stringMatching(/wrong way round/) });
     expect(stackFaults([...s, { piece: 'washer' }])[0]!.sentence).toMatch(/1 dished washer too many/);
   });
+  test('a bolt nobody has measured is asked for: as long as a full nut needs', () => {
+    const known = stackReach({ ...size, boltLengthMm: 200 });
+    const { boltLengthMm: _, ...rest } = size;
+    const asked = stackReach(rest);
+    expect(asked.threadLeftMm).toBeUndefined();
+    expect(asked.turns).toEqual(known.turns);
+    // What stands out of a bolt of 200 is what it is longer than that.
+    const least = 200 - known.threadLeftMm!;
+    expect(asked.sentences.at(-1)).toBe(`The bolt must be ${Math.round(least)} mm under its head at least, for a full nut.`);
+  });
   test('any two different neighbours changed over are found', () => {
     const s = rightStack();
     for (let i = 0; i + 1 < s.length; i++) {

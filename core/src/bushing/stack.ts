@@ -118,8 +118,8 @@ export interface StackSize {
   readonly washerThickMm: number;
   readonly boltMm: number;
   readonly pitchMm: number;
-  /** Length of the bolt under its head. */
-  readonly boltLengthMm: number;
+  /** Length of the bolt under its head; left out while nobody has measured it. */
+  readonly boltLengthMm?: number | undefined;
   readonly sleeveLengthMm: number;
   readonly sleeveMm: number;
   readonly armThickMm: number;
@@ -140,7 +140,7 @@ export interface StackReach {
   readonly turns?: readonly [number, number] | undefined;
   /** Length from eye to eye (their middles) when so pressed, mm. */
   readonly linkMm?: readonly [number, number] | undefined;
-  /** Thread standing out of the nut when so pressed, mm: below 0 the bolt is too short. */
+  /** Thread standing out of the nut when so pressed, mm: below 0 the bolt is too short. None while its length is not known. */
   readonly threadLeftMm?: number | undefined;
   readonly sentences: readonly string[];
 }
@@ -151,7 +151,7 @@ export interface StackReach {
  * @throws BadInput naming the dimension and its bound.
  */
 export function stackReach(s: StackSize, unit?: LengthUnit): StackReach {
-  positive('length of the bolt', s.boltLengthMm, 'mm');
+  const boltMm = s.boltLengthMm === undefined ? undefined : positive('length of the bolt', s.boltLengthMm, 'mm');
   positive('length of the sleeve', s.sleeveLengthMm, 'mm');
   within('pitch of the thread', s.pitchMm, 0.5, 3, 'mm');
   const refuse = (refused: string): StackReach => ({ method: STACK_METHOD, refused, sentences: [refused] });
@@ -174,18 +174,21 @@ export function stackReach(s: StackSize, unit?: LengthUnit): StackReach {
     positive('thickness of the arm eye', s.armThickMm, 'mm') +
     positive('thickness of the bar eye', s.barThickMm, 'mm');
   const middle = free - travelMm[0];
-  const threadLeftMm = s.boltLengthMm - middle - positive('height of the nut', s.nutHeightMm, 'mm');
+  const nut = positive('height of the nut', s.nutHeightMm, 'mm');
+  const threadLeftMm = boltMm === undefined ? undefined : boltMm - middle - nut;
   const eye = (press: number) =>
     s.sleeveLengthMm + 2 * s.washerThickMm + 2 * (s.grommet.heightMm - press) + (s.armThickMm + s.barThickMm) / 2;
   const turns = [travelMm[0] / s.pitchMm, travelMm[1] / s.pitchMm] as const;
   const sentences = [
     `From all touching, turn the nut ${fixed(turns[0], 1)} to ${fixed(turns[1], 1)} turns (${lengthDigits(travelMm[0], 1, unit)} to ${sayLength(travelMm[1], 1, unit)}): the rubber then swells to the washers’ edge.`,
     `The link is then ${lengthDigits(eye(c.slippingMm), 0, unit)} to ${sayLength(eye(c.grippedMm), 0, unit)} from eye to eye.`,
-    threadLeftMm < 0
-      ? `The bolt is too short by ${sayLength(-threadLeftMm, 0, unit)}: the nut would not be full.`
-      : threadLeftMm < 2 * s.pitchMm
-        ? `Only ${sayLength(threadLeftMm, 1, unit)} of thread stand out: two pitches are usual (common practice).`
-        : `${sayLength(threadLeftMm, 0, unit)} of thread stand out.`,
+    threadLeftMm === undefined
+      ? `The bolt must be ${sayLength(middle + nut, 0, unit)} under its head at least, for a full nut.`
+      : threadLeftMm < 0
+        ? `The bolt is too short by ${sayLength(-threadLeftMm, 0, unit)}: the nut would not be full.`
+        : threadLeftMm < 2 * s.pitchMm
+          ? `Only ${sayLength(threadLeftMm, 1, unit)} of thread stand out: two pitches are usual (common practice).`
+          : `${sayLength(threadLeftMm, 0, unit)} of thread stand out.`,
   ];
   return { method: STACK_METHOD, travelMm, turns, linkMm: [eye(c.slippingMm), eye(c.grippedMm)], threadLeftMm, sentences };
 }

@@ -23,6 +23,7 @@ export * from './adjust';
 export * from './preload';
 export * from './fit';
 export * from './study';
+export * from './stack-of';
 export * from './rig-over';
 export * from './rig-floor';
 export * from './bar-shapes';

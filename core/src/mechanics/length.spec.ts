@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { axleOf } from '../test/axle';
 import { norm, sub, type Vec3 } from '../numeric';
-import { LINK_KINDS, type AxleSpec, type HardPoints, type Suspension } from '../vehicle';
+import { STRUT_TYPE } from '../test';
+import { LINK_KINDS, type LinkKind, type AxleSpec, type HardPoints, type Suspension } from '../vehicle';
 import {
   airBetween,
   cornersOf,
@@ -17,6 +18,7 @@ import {
   rigOf,
   sayTurns,
   setAdjustable,
+  stackOnFile,
   USUAL_LIMITS,
   windowOf,
   windUp,
@@ -301,4 +303,14 @@ test('a type without a bar on links has no link to work out', () => {
   const strut = axleOf('strut');
   const same: HardPoints = { ...strut.points, barEye: { at: strut.points.barBushing!.at, from: 'measured' } };
   expect(() => rigOf({ ...strut, points: same }, { loweredMm: 0 })).toThrow('length of the bar’s arm must be more than 0 mm');
+});
+
+test('the file of a stack says its bolt and its length; other links are none', () => {
+  const link = STRUT_TYPE.axles.front.link!;
+  const of = (kind: LinkKind) =>
+    stackOnFile({ link: { ...link, kind, lengthMm: 130, lower: { ...link.lower, thread: 'M8×1.25' } } });
+  expect(of('bolt-through')).toEqual({ boltMm: 8, pitchMm: 1.25, linkMm: 130, variant: {} });
+  expect(of('headless-stud')).toMatchObject({ variant: { headless: true } });
+  expect(LINK_KINDS.filter((k) => of(k))).toEqual(LINK_KINDS.filter((k) => /bolt-through|headless/.test(k)));
+  expect(stackOnFile({ link: null })).toBeUndefined();
 });

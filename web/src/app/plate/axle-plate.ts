@@ -1,5 +1,6 @@
 import {
   ChangeDetectionStrategy,
+  ChangeDetectorRef,
   Component,
   computed,
   DestroyRef,
@@ -70,6 +71,7 @@ export class AxlePlate {
   protected readonly width = signal(668);
   protected readonly height = signal(664);
   private readonly units = inject(Units);
+  private readonly changes = inject(ChangeDetectorRef);
   private readonly whole = viewChild(WholeAxle);
   private readonly alone = viewChild(CornerPlate);
   protected readonly sides = SIDES;
@@ -114,6 +116,16 @@ export class AxlePlate {
     inject(DestroyRef).onDestroy(() => watch.disconnect());
   }
 
+  /** Seen it follows its joints; while another picture stands in its place it rests as it is. */
+  stay(seen: boolean): void {
+    if (!seen) {
+      // Whoever comes back looks at the whole axle, unless a link is being worked out in its corner.
+      if (!this.link()) this.corner.set(null);
+      return this.changes.detach();
+    }
+    this.changes.reattach();
+    this.changes.markForCheck();
+  }
   /** Walks the joints with the arrow keys: the whole axle’s, or the corner’s. */
   step(dx: number, dy: number): JointId | undefined {
     return (this.whole() ?? this.alone())?.step(dx, dy);

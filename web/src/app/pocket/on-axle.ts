@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import type { VehicleTypeView } from '@ash-knot/contract';
-import { AXLES, otherEnd, type AxleEnd, type AxleSpec, type EntryBodies } from '@ash-knot/core';
+import { AXLES, otherEnd, stackOnFile, type AxleEnd, type AxleSpec, type EntryBodies } from '@ash-knot/core';
 import { OpenJob } from '../job/open-job';
 import { KnockView } from '../knock/knock-view';
 import { BarStudyView } from '../length/bar-study';
@@ -8,6 +8,7 @@ import { LengthFinder } from '../length/length-finder';
 import { WheelCheck } from '../length/wheel-check';
 import { Api } from '../state/api';
 import { draft } from '../state/draft';
+import { StackBuilder } from './stack-builder';
 import { SelectField } from '../kit/select-field';
 
 interface Source {
@@ -19,10 +20,12 @@ interface Source {
 }
 const FLOOR: Source = { key: 'floor', name: 'from the floor, no type', axle: null, end: 'front', other: null };
 
+const NO_VEHICLE: Source = { ...FLOOR, name: 'no vehicle, usual sizes' };
+
 /** The tools that know an axle, in the pocket: the vehicle whose sheet is open, any type of the shop, or the floor alone. */
 @Component({
   selector: 'ak-on-axle',
-  imports: [BarStudyView, KnockView, LengthFinder, SelectField, WheelCheck],
+  imports: [BarStudyView, KnockView, LengthFinder, SelectField, StackBuilder, WheelCheck],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ak-select-field
@@ -64,6 +67,9 @@ const FLOOR: Source = { key: 'floor', name: 'from the floor, no type', axle: nul
             <p>Wheels are held against an axle: choose a type above.</p>
           }
         }
+        @case ('stack') {
+          <ak-stack-builder [whose]="chosen().key" [axle]="chosen().axle" [keeps]="here()" />
+        }
         @case ('knock') {
           @if (chosen().axle; as axle) {
             <ak-knock-view [axle]="axle" [end]="chosen().end" />
@@ -76,7 +82,7 @@ const FLOOR: Source = { key: 'floor', name: 'from the floor, no type', axle: nul
   `,
 })
 export class OnAxle {
-  readonly tool = input.required<'link length' | 'bar' | 'wheels' | 'knock'>();
+  readonly tool = input.required<'link length' | 'bar' | 'wheels' | 'knock' | 'stack'>();
   private readonly api = inject(Api);
   private readonly job = inject(OpenJob);
   private readonly types = signal<readonly VehicleTypeView[]>([]);
@@ -86,8 +92,10 @@ export class OnAxle {
   protected readonly sources = computed((): Source[] => {
     const state = this.job.store()?.state();
     const plate = this.job.store()?.view()?.vehicle.plate;
-    const withBar = (axles: Readonly<Record<(typeof AXLES)[number], AxleSpec>>, key: string, name: string): Source[] =>
-      AXLES.filter((end) => axles[end].link && axles[end].points.barEye).map((end) => ({
+    const suits = (axle: AxleSpec): boolean =>
+      this.tool() === 'stack' ? stackOnFile(axle) !== undefined : axle.link !== undefined && axle.points.barEye !== undefined;
+    const suiting = (axles: Readonly<Record<(typeof AXLES)[number], AxleSpec>>, key: string, name: string): Source[] =>
+      AXLES.filter((end) => suits(axles[end])).map((end) => ({
         key: `${key}.${end}`,
         name: `${name}, ${end}`,
         axle: axles[end],
@@ -95,15 +103,15 @@ export class OnAxle {
         other: axles[otherEnd(end)],
       }));
     return [
-      ...(state && plate ? withBar(state.axles, 'sheet', plate) : []),
-      FLOOR,
-      ...this.types().flatMap((t) => withBar(t.spec.axles, t.id, t.spec.name)),
+      ...(state && plate ? suiting(state.axles, 'sheet', plate) : []),
+      this.tool() === 'stack' ? NO_VEHICLE : FLOOR,
+      ...this.types().flatMap((t) => suiting(t.spec.axles, t.id, t.spec.name)),
     ];
   });
   protected readonly choices = computed(() => this.sources().map((x) => ({ value: x.key, name: x.name })));
   protected readonly chosen = computed((): Source => {
     const all = this.sources();
-    return all.find((s) => s.key === this.source()) ?? all[0] ?? FLOOR;
+    return all.find((s) => s.key === this.source()) ?? all[0]!;
   });
   /** The result belongs on the open sheet's tape: it was worked out for that vehicle. */
   protected readonly here = computed(() => this.chosen().key.startsWith('sheet.'));

@@ -34,7 +34,6 @@ import { draft } from '../state/draft';
 import { OpenJob } from '../job/open-job';
 import { OnAxle } from './on-axle';
 import { StudDrawing } from './stud-drawing';
-import { StackBuilder } from './stack-builder';
 import { Units } from '../session/units';
 
 const TOOLS = ['torque', 'adapter', 'thread', 'hex', 'wrench', 'stack', 'link length', 'bar', 'wheels', 'knock'] as const;
@@ -45,7 +44,7 @@ const CONDITIONS = Object.keys(FRICTION) as ThreadCondition[];
 /** The calculators without a job. What was last set is kept. */
 @Component({
   selector: 'ak-pocket',
-  imports: [OnAxle, Picks, StackBuilder, StudDrawing, TextField],
+  imports: [OnAxle, Picks, StudDrawing, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './pocket.html',
   styleUrl: '../kit/panel.css',

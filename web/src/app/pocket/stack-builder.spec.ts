@@ -1,12 +1,17 @@
 import { TestBed } from '@angular/core/testing';
 import { setUp, tid } from '../../test';
+import { STRUT_TYPE } from '@ash-knot/core/test';
 import { OpenJob } from '../job/open-job';
 import { StackBuilder } from './stack-builder';
 
-async function open() {
+async function open(inputs: Record<string, unknown> = {}) {
   localStorage.clear();
   setUp();
   const fixture = TestBed.createComponent(StackBuilder);
+  const give = (x: Record<string, unknown>) => {
+    for (const [k, v] of Object.entries(x)) fixture.componentRef.setInput(k, v);
+  };
+  give(inputs);
   const el = fixture.nativeElement as HTMLElement;
   const settle = async () => {
     await fixture.whenStable();
@@ -17,6 +22,9 @@ async function open() {
   return {
     el,
     settle,
+    give: (x: Record<string, unknown>) => (give(x), settle()),
+    hints: () => [...el.querySelectorAll('[id^="text-field"]')].map((x) => x.textContent),
+    value: (s: string) => el.querySelector<HTMLInputElement>(tid(s))!.value,
     pieces,
     names: () => pieces().map((p) => p.dataset['piece']),
     text: (s: string) => (el.querySelector(s)?.textContent ?? '').replace(/\s+/g, ' ').trim(),
@@ -84,14 +92,47 @@ test('a sleeve for the length wanted; a plain washer judged', async () => {
   await p.type('A plain washer instead', '34 10.5 3');
   expect(p.text(tid('stack-washer'))).toMatch(/^It serves/);
 });
-test('kept on the tape of the sheet below, with what was given and by which method', async () => {
-  const p = await open();
+test('kept on the tape of the sheet below, with what was given, what is only usual, and by which method', async () => {
+  const p = await open({ keeps: true });
   const kept: unknown[] = [];
   TestBed.inject(OpenJob).store.set({ write: (_k: string, b: unknown) => (kept.push(b), Promise.resolve(true)) } as never);
   await p.settle();
-  p.el.querySelector<HTMLElement>(tid('stack-keep'))!.click();
-  await p.settle();
+  const keep = async () => {
+    p.el.querySelector<HTMLElement>(tid('stack-keep'))!.click();
+    await p.settle();
+  };
+  // Nobody has measured the bolt: that is no number to keep.
+  await keep();
+  expect(p.text(tid('stack-unkept'))).toBe('The bolt, under its head is not said yet: measure it.');
+  expect(kept).toEqual([]);
+  await p.type('Bolt, under its head', '190 mm');
+  for (const [label, mm] of Object.entries({ 'Grommet, free height': '15 mm', 'Arm eye, thick': '6 mm' }))
+    await p.type(label, mm);
+  await keep();
   expect(kept).toEqual([
-    expect.objectContaining({ what: 'stack', method: 'stack 1', found: expect.objectContaining({ faults: [] }) }),
+    expect.objectContaining({
+      what: 'stack',
+      method: 'stack 1',
+      given: expect.objectContaining({ boltLengthMm: 190, grommet: { heightMm: 15, outsideMm: 28, holeMm: 12 } }),
+      found: expect.objectContaining({ faults: [] }),
+      words: expect.stringMatching(/Usual sizes, not measured: grommet, washer, bolt, pitch, sleeve, bar eye and nut\.$/),
+    }),
   ]);
+});
+test('a vehicle’s own stack: bolt and length from its file, the sleeve that length takes; what is typed stays with it', async () => {
+  const link = STRUT_TYPE.axles.front.link!;
+  const axle = { link: { ...link, kind: 'bolt-through', lengthMm: 150, lower: { ...link.lower, thread: 'M8×1.25' } } };
+  const p = await open({ whose: 'sheet.front', axle });
+  expect([p.value('stack-bolt'), p.value('stack-pitch'), p.value('stack-wanted')]).toEqual(['8.0 mm', '1.25 mm', '150.0 mm']);
+  expect(p.hints().filter((h) => h === 'from the file')).toHaveLength(3);
+  expect(p.value('stack-boltLong')).toBe('');
+  expect(p.text(tid('stack-sleeve'))).toBe(`Takes a sleeve of ${Math.round(parseFloat(p.value('stack-sleeveLong')))} mm.`);
+  await p.type('Washer, outside', '34 mm');
+  await p.give({ whose: 'floor', axle: null });
+  expect(p.value('stack-washerWide')).toBe('32.0 mm');
+  expect(p.value('stack-bolt')).toBe('10.0 mm');
+  await p.give({ whose: 'sheet.front', axle });
+  expect(p.value('stack-washerWide')).toBe('34 mm');
+  await p.give({ axle: { link: { ...axle.link, kind: 'headless-stud' } } });
+  expect(p.names().filter((n) => n === 'nut')).toHaveLength(2);
 });

@@ -1,16 +1,18 @@
 import { CdkDrag, CdkDropList, moveItemInArray, type CdkDragDrop } from '@angular/cdk/drag-drop';
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import {
   attempt,
+  list,
   parseQuantity,
   rightStack,
   sayPiece,
   sleeveFor,
   stackFaults,
+  stackOnFile,
   stackReach,
   substituteWasher,
   MATERIALS,
-  type Material,
+  type AxleSpec,
   type Placed,
   type StackSize,
   type StackVariant,
@@ -22,25 +24,18 @@ import { draft } from '../state/draft';
 import { OpenJob } from '../job/open-job';
 import { StackDrawing } from './stack-drawing';
 import { Units } from '../session/units';
-
-const FIELDS = {
-  grommetHigh: ['Grommet, free height', '14 mm'],
-  grommetWide: ['Grommet, outside', '28 mm'],
-  grommetHole: ['Grommet, hole', '12 mm'],
-  washerWide: ['Washer, outside', '32 mm'],
-  washerThick: ['Washer, thickness', '2.5 mm'],
-  bolt: ['Bolt', '10 mm'],
-  pitch: ['Pitch', '1.5 mm'],
-  boltLong: ['Bolt, under its head', '190 mm'],
-  sleeveLong: ['Sleeve, length', '60 mm'],
-  arm: ['Arm eye, thick', '6 mm'],
-  bar: ['Bar eye, thick', '14 mm'],
-  nut: ['Nut, high', '10 mm'],
-} as const;
-type Field = keyof typeof FIELDS;
-const KEYS = Object.keys(FIELDS) as Field[];
-const VARIANTS = ['weldedWasher', 'headless', 'nutBelow', 'stops'] as const;
-type Variant = (typeof VARIANTS)[number];
+import {
+  FIELDS,
+  HINTS,
+  KEYS,
+  NOTHING_LAID,
+  StackSizes,
+  USUAL_LINK_MM,
+  VARIANTS,
+  type Field,
+  type Laid,
+  type Variant,
+} from './stack-sizes';
 
 /** The pieces of a bolt-through link put in order by dragging or keys, drawn to scale, and how far to turn the nut. */
 @Component({
@@ -84,7 +79,7 @@ type Variant = (typeof VARIANTS)[number];
         @if (reach(); as r) {
           @if (r.ok) {
             <ul class="mt-3" data-testid="stack-reach">
-              @for (s of r.value.sentences; track s) {
+              @for (s of r.value.sentences; track $index) {
                 <li class="py-1">{{ s }}</li>
               }
             </ul>
@@ -98,7 +93,7 @@ type Variant = (typeof VARIANTS)[number];
           [options]="materials"
           [picked]="[material()]"
           [single]="true"
-          (pickedChange)="material.set($event[0]!)"
+          (pickedChange)="lay({ material: $event[0]! })"
         />
         <ak-picks
           class="mt-2 block"
@@ -108,17 +103,34 @@ type Variant = (typeof VARIANTS)[number];
           [names]="variantNames"
           (pickedChange)="setVariants($event)"
         />
+        @if (usual(); as u) {
+          <p class="soft mt-3 text-sm" data-testid="stack-usual">{{ u }}</p>
+        }
         <p class="soft mt-3 text-sm">New parts’ free dimensions. The maker’s torque comes first where there is one.</p>
       </div>
     </div>
     <div class="rule mt-4 grid grid-cols-2 gap-x-4 gap-y-3 pt-4 sm:grid-cols-4">
       @for (f of keys; track f) {
-        <ak-text-field [label]="fields[f][0]" [mono]="true" [value]="texts()[f]" (valueChange)="set(f, $event)" />
+        <ak-text-field
+          [label]="fields[f][0]"
+          [mono]="true"
+          [value]="texts()[f]"
+          (valueChange)="set(f, $event)"
+          [hint]="hints[sizes().from(f)]"
+          [testId]="'stack-' + f"
+        />
       }
     </div>
     <div class="rule mt-4 grid items-end gap-x-4 gap-y-3 pt-4 sm:grid-cols-[180px_1fr]">
-      <ak-text-field label="Link wanted, eye to eye" [mono]="true" [(value)]="wanted" testId="stack-wanted" />
-      <p class="pb-3" data-testid="stack-sleeve">{{ sleeve() }}</p>
+      <ak-text-field
+        label="Link wanted, eye to eye"
+        [mono]="true"
+        [value]="wanted()"
+        (valueChange)="lay({ wanted: $event })"
+        [hint]="laid().wanted === undefined ? hints[file() ? 'file' : 'usual'] : ''"
+        testId="stack-wanted"
+      />
+      <p class="pb-7" data-testid="stack-sleeve">{{ sleeve() }}</p>
       <ak-text-field
         label="A plain washer instead"
         hint="outside hole thickness"
@@ -128,10 +140,13 @@ type Variant = (typeof VARIANTS)[number];
       />
       <p class="pb-7" data-testid="stack-washer">{{ washer() }}</p>
     </div>
-    @if (job.store()) {
+    @if (keeps()) {
       <button type="button" class="btn btn-go mt-4" (click)="keep()" data-testid="stack-keep">
         {{ kept() ? 'On the tape' : 'Keep it on the tape' }}
       </button>
+      @if (unkept()) {
+        <p class="wrong mt-2" role="alert" data-testid="stack-unkept">{{ unkept() }}</p>
+      }
     }
   `,
   styles: `
@@ -153,10 +168,17 @@ type Variant = (typeof VARIANTS)[number];
   `,
 })
 export class StackBuilder {
-  protected readonly job = inject(OpenJob);
+  /** Whose stack it is: what is typed for one vehicle is not another’s. */
+  readonly whose = input('floor');
+  /** Its axle; none without a vehicle. */
+  readonly axle = input<AxleSpec | null>(null);
+  /** Its sheet is open: the result belongs on the tape. */
+  readonly keeps = input(false);
+  private readonly job = inject(OpenJob);
   private readonly units = inject(Units);
   protected readonly keys = KEYS;
   protected readonly fields = FIELDS;
+  protected readonly hints = HINTS;
   protected readonly materials = MATERIALS;
   protected readonly variants = VARIANTS;
   protected readonly variantNames: Record<Variant, string> = {
@@ -165,17 +187,38 @@ export class StackBuilder {
     nutBelow: 'bar eye first',
     stops: 'a sleeve stops the nut',
   };
-  private readonly typed = draft<Partial<Record<Field, string>>>('stack', {});
-  protected readonly material = draft<Material>('stack.material', 'rubber');
-  protected readonly picked = draft<Variant[]>('stack.variants', []);
-  protected readonly wanted = draft('stack.wanted', '120 mm');
-  protected readonly plain = draft('stack.plain', '');
-  protected readonly stack = draft<Placed[]>('stack.placed', rightStack());
-  protected readonly kept = signal(false);
-
-  protected readonly texts = computed(
-    () => Object.fromEntries(KEYS.map((k) => [k, this.typed()[k] ?? FIELDS[k][1]])) as Record<Field, string>,
+  private readonly all = draft<Readonly<Record<string, Laid>>>('stacks', {});
+  protected readonly laid = computed(() => this.all()[this.whose()] ?? NOTHING_LAID);
+  protected readonly file = computed(() => {
+    const axle = this.axle();
+    return axle ? stackOnFile(axle) : undefined;
+  });
+  protected readonly material = computed(() => this.laid().material);
+  protected readonly picked = computed(
+    (): readonly Variant[] => this.laid().variants ?? (this.file()?.variant.headless ? ['headless'] : []),
   );
+  protected readonly wanted = computed(() => this.laid().wanted ?? this.units.sayLength(this.file()?.linkMm ?? USUAL_LINK_MM, 1));
+  protected readonly plain = draft('stack.plain', '');
+  protected readonly stack = computed((): readonly Placed[] => this.laid().stack ?? rightStack(this.variant()));
+  protected readonly kept = signal(false);
+  protected readonly unkept = signal('');
+
+  protected readonly sizes = computed(() => new StackSizes(this.laid(), this.file(), this.picked()));
+  /** What stands in each field: what was typed, or what is known without. */
+  protected readonly texts = computed(
+    () =>
+      Object.fromEntries(
+        KEYS.map((k) => {
+          const known = this.sizes().known(k);
+          return [k, this.laid().texts[k] ?? (known ? this.units.sayLength(known.mm, k === 'pitch' ? 2 : 1) : '')];
+        }),
+      ) as Record<Field, string>,
+  );
+  protected readonly usual = computed(() => {
+    const usual = KEYS.filter((k) => this.sizes().from(k) === 'usual');
+    const names = [...new Set(usual.map((k) => FIELDS[k][0].split(',')[0]!.toLowerCase()))];
+    return names.length ? `Usual sizes, not measured: ${list(names)}.` : '';
+  });
   private readonly variant = computed((): StackVariant => ({
     weldedWasher: this.picked().includes('weldedWasher'),
     headless: this.picked().includes('headless'),
@@ -183,35 +226,17 @@ export class StackBuilder {
   }));
   protected readonly faults = computed(() => stackFaults(this.stack(), this.variant()));
   protected readonly badAt = computed(() => this.faults()[0]?.at ?? -1);
-  /** @throws BadInput naming the field. */
-  private size(): StackSize {
-    const mm = (f: Field) => parseQuantity(this.texts()[f], 'length', { field: FIELDS[f][0].toLowerCase() }).si;
-    return {
-      grommet: { heightMm: mm('grommetHigh'), outsideMm: mm('grommetWide'), holeMm: mm('grommetHole') },
-      washerMm: mm('washerWide'),
-      washerThickMm: mm('washerThick'),
-      boltMm: mm('bolt'),
-      pitchMm: mm('pitch'),
-      boltLengthMm: mm('boltLong'),
-      sleeveLengthMm: mm('sleeveLong'),
-      sleeveMm: mm('bolt') + 4,
-      armThickMm: mm('arm'),
-      barThickMm: mm('bar'),
-      nutHeightMm: mm('nut'),
-      material: this.material(),
-      stops: this.picked().includes('stops'),
-      welded: this.picked().includes('weldedWasher'),
-    };
-  }
   protected readonly drawn = computed((): StackSize | null => {
-    const s = attempt(() => this.size());
+    const s = attempt(() => this.sizes().size());
     return s.ok ? s.value : null;
   });
   protected readonly reach = computed(() =>
-    this.faults().length ? undefined : attempt(() => stackReach(this.size(), this.units.length())),
+    this.faults().length ? undefined : attempt(() => stackReach(this.sizes().size(), this.units.length())),
   );
   protected readonly sleeve = computed(() => {
-    const r = attempt(() => sleeveFor(parseQuantity(this.wanted(), 'length', { field: 'link wanted' }).si, this.size()));
+    const r = attempt(() =>
+      sleeveFor(parseQuantity(this.wanted(), 'length', { field: 'link wanted' }).si, this.sizes().others()),
+    );
     return r.ok ? `Takes a sleeve of ${fixed(r.value, 0)} mm.` : r.error.message;
   });
   protected readonly washer = computed(() => {
@@ -221,7 +246,7 @@ export class StackBuilder {
       .map((x) => Number(x.replace(',', '.')));
     if (a === undefined || b === undefined || c === undefined) return '';
     const r = attempt(() => {
-      const s = this.size();
+      const s = this.sizes().others();
       return substituteWasher(
         { outsideMm: a, holeMm: b, thickMm: c },
         { grommetMm: s.grommet.outsideMm, stopMm: s.sleeveMm, boltMm: s.boltMm },
@@ -235,15 +260,18 @@ export class StackBuilder {
     const n = sayPiece(p.piece);
     return p.piece === 'washer' ? `${n}, ${p.facing === 'to the head' ? 'hollow up' : 'hollow down'}` : n;
   }
-  protected set(f: Field, text: string): void {
-    this.typed.update((t) => ({ ...t, [f]: text }));
+  protected lay(what: Partial<Laid>): void {
+    this.all.update((all) => ({ ...all, [this.whose()]: { ...this.laid(), ...what } }));
     this.kept.set(false);
+    this.unkept.set('');
+  }
+  protected set(f: Field, text: string): void {
+    this.lay({ texts: { ...this.laid().texts, [f]: text } });
   }
   private change(f: (s: Placed[]) => void): void {
-    const s = [...this.stack()];
-    f(s);
-    this.stack.set(s);
-    this.kept.set(false);
+    const stack = [...this.stack()];
+    f(stack);
+    this.lay({ stack });
   }
   protected drop(e: CdkDragDrop<unknown>): void {
     this.change((s) => moveItemInArray(s, e.previousIndex, e.currentIndex));
@@ -270,26 +298,30 @@ export class StackBuilder {
     });
   }
   protected right(): void {
-    this.stack.set(rightStack(this.variant()));
+    this.lay({ stack: rightStack(this.variant()) });
   }
-  protected setVariants(v: Variant[]): void {
-    const shape = (x: Variant[]) => x.filter((y) => y !== 'stops').join();
-    const same = shape(v) === shape(this.picked());
-    this.picked.set(v);
+  protected setVariants(variants: Variant[]): void {
+    const shape = (x: readonly Variant[]) => x.filter((y) => y !== 'stops').join();
+    const same = shape(variants) === shape(this.picked());
+    this.lay({ variants });
     // Another kind of link has other pieces.
     if (!same) this.right();
   }
   protected async keep(): Promise<void> {
-    const r = attempt(() => stackReach(this.size(), this.units.length()));
-    if (!r.ok) return;
-    const { method, sentences, ...found } = r.value;
+    const r = attempt(() => {
+      const size = this.sizes().size();
+      return { size: { ...size, boltLengthMm: this.sizes().mm('boltLong') }, reach: stackReach(size, this.units.length()) };
+    });
+    if (!r.ok) return this.unkept.set(r.error.message);
+    const { method, sentences, ...found } = r.value.reach;
+    const said = this.faults()[0] ? [this.faults()[0]!.sentence] : sentences;
     this.kept.set(
       await this.job.keep({
         what: 'stack',
         method,
-        given: { ...this.size(), stack: [...this.stack()], variants: [...this.picked()] },
+        given: { ...r.value.size, stack: [...this.stack()], variants: [...this.picked()] },
         found: { ...found, faults: this.faults().map((f) => f.sentence) },
-        words: (this.faults()[0] ? [this.faults()[0]!.sentence] : sentences).join(' '),
+        words: [...said, this.usual()].filter(Boolean).join(' '),
       }),
     );
   }

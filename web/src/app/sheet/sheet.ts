@@ -160,6 +160,12 @@ export class Sheet {
   /** At Work the assembly lies apart, and so does what is offered; elsewhere the axle is whole, until somebody wants the other. */
   protected readonly axleAsked = linkedSignal(() => this.station() !== 'work' && !this.offered());
   protected readonly apart = computed(() => (this.axleAsked() ? undefined : this.apartAt()));
+  protected readonly axleSeen = computed(() => !this.complaint.asked() && !this.apart());
+  /** Drawn once it stays in the page, hidden: putting it back took as long as everything else of a station. */
+  protected readonly axleKept = linkedSignal<boolean, boolean>({
+    source: this.axleSeen,
+    computation: (seen, before) => seen || (before?.value ?? false),
+  });
   private touch: { readonly x: number; readonly y: number } | null = null;
   /** On a phone a swipe at Work goes from the step to its picture and back. */
   protected touchFrom(e: TouchEvent): void {
@@ -261,12 +267,14 @@ export class Sheet {
     });
     const go = (st: Station) => () => void this.router.navigate(this.store.path(st));
     const walk = (dx: number, dy: number) => () => {
-      const next = this.plate()?.step(dx, dy);
+      const next = this.axleSeen() ? this.plate()?.step(dx, dy) : undefined;
       if (!next) return;
       this.store.select(next);
       // Focus goes where the selection went: a screen reader says the joint, Enter opens it.
       this.document.querySelector<HTMLElement>(`[data-joint="${next}"]`)?.focus();
     };
+    // Nothing is worked out for a plate that is not seen.
+    effect(() => this.plate()?.stay(this.axleSeen()));
     // On a phone what is asked to be seen taken apart is on the other side of the bench.
     effect(() => this.offered() && this.nextAct.plateShown.set(true));
     inject(Keys).bind(

@@ -1,0 +1,104 @@
+import {
+  attempt,
+  BadInput,
+  parseQuantity,
+  sleeveFor,
+  type Material,
+  type Placed,
+  type StackOnFile,
+  type StackSize,
+} from '@ash-knot/core';
+
+/** Each size, and what it usually is where nobody has measured it (common practice, no source), mm. */
+export const FIELDS = {
+  grommetHigh: ['Grommet, free height', 14],
+  grommetWide: ['Grommet, outside', 28],
+  grommetHole: ['Grommet, hole', 12],
+  washerWide: ['Washer, outside', 32],
+  washerThick: ['Washer, thickness', 2.5],
+  bolt: ['Bolt', 10],
+  pitch: ['Pitch', 1.5],
+  boltLong: ['Bolt, under its head', undefined],
+  sleeveLong: ['Sleeve, length', 60],
+  arm: ['Arm eye, thick', 6],
+  bar: ['Bar eye, thick', 14],
+  nut: ['Nut, high', 10],
+} as const satisfies Record<string, readonly [string, number | undefined]>;
+export type Field = keyof typeof FIELDS;
+export const KEYS = Object.keys(FIELDS) as Field[];
+export const VARIANTS = ['weldedWasher', 'headless', 'nutBelow', 'stops'] as const;
+export type Variant = (typeof VARIANTS)[number];
+/** As long as most, where no file says a length, mm (common practice, no source). */
+export const USUAL_LINK_MM = 120;
+export type From = 'measured' | 'file' | 'usual' | 'nobody';
+export const HINTS: Record<From, string> = {
+  measured: '',
+  file: 'from the file',
+  usual: 'usual: measure it',
+  nobody: 'measure it',
+};
+
+/** What was laid and typed, of one vehicle or of none. */
+export interface Laid {
+  readonly texts: Partial<Record<Field, string>>;
+  readonly material: Material;
+  readonly wanted?: string;
+  readonly variants?: readonly Variant[];
+  readonly stack?: readonly Placed[];
+}
+export const NOTHING_LAID: Laid = { texts: {}, material: 'rubber' };
+
+/** The sizes of a stack: what was typed, else what the file says, else what is usual; each says which. */
+export class StackSizes {
+  constructor(
+    private readonly laid: Laid,
+    private readonly file: StackOnFile | undefined,
+    private readonly variants: readonly Variant[],
+  ) {}
+
+  /** What a size is where nobody has measured it. */
+  known(f: Field): { readonly mm: number; readonly from: 'file' | 'usual' } | undefined {
+    const file = this.file;
+    if (file && (f === 'bolt' || f === 'pitch')) return { mm: f === 'bolt' ? file.boltMm : file.pitchMm, from: 'file' };
+    if (f === 'sleeveLong' && file) {
+      const fits = attempt(() => sleeveFor(file.linkMm, this.others()));
+      if (fits.ok) return { mm: Math.round(fits.value), from: 'usual' };
+    }
+    // A hole a little wider than its bolt, a nut about as high as it is thick (common practice, no source).
+    const mm = file && f === 'grommetHole' ? file.boltMm + 2 : file && f === 'nut' ? file.boltMm : FIELDS[f][1];
+    return mm === undefined ? undefined : { mm, from: 'usual' };
+  }
+  from(f: Field): From {
+    const typed = this.laid.texts[f];
+    return typed === undefined ? (this.known(f)?.from ?? 'nobody') : typed.trim() ? 'measured' : 'nobody';
+  }
+  /** @throws BadInput naming the field. */
+  mm(f: Field): number {
+    const [typed, known, field] = [this.laid.texts[f], this.known(f), FIELDS[f][0].toLowerCase()];
+    if (typed === undefined && known) return known.mm;
+    if (!typed?.trim()) throw new BadInput(field, 'is not said yet: measure it');
+    return parseQuantity(typed, 'length', { field }).si;
+  }
+  /** @throws BadInput naming the field. */
+  others(): Omit<StackSize, 'sleeveLengthMm'> {
+    return {
+      grommet: { heightMm: this.mm('grommetHigh'), outsideMm: this.mm('grommetWide'), holeMm: this.mm('grommetHole') },
+      washerMm: this.mm('washerWide'),
+      washerThickMm: this.mm('washerThick'),
+      boltMm: this.mm('bolt'),
+      pitchMm: this.mm('pitch'),
+      boltLengthMm: this.from('boltLong') === 'nobody' ? undefined : this.mm('boltLong'),
+      sleeveMm: this.mm('bolt') + 4,
+      armThickMm: this.mm('arm'),
+      barThickMm: this.mm('bar'),
+      nutHeightMm: this.mm('nut'),
+      material: this.laid.material,
+      stops: this.variants.includes('stops'),
+      welded: this.variants.includes('weldedWasher'),
+    };
+  }
+  /** @throws BadInput naming the field. */
+  size(): StackSize {
+    return { ...this.others(), sleeveLengthMm: this.mm('sleeveLong') };
+  }
+}

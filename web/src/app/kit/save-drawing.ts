@@ -54,11 +54,12 @@ export function drawingFile(svg: Element): string {
   template: `<button type="button" class="link text-sm" (click)="save()" data-testid="save-drawing">Drawing</button>`,
 })
 export class SaveDrawing {
-  /** The svg: a template's reference to one is typed as any element of the page. */
-  readonly of = input.required<Element>();
+  /** The svg: a template's reference to one is typed as any element of the page; or what makes it, where the page has none. */
+  readonly of = input.required<Element | (() => Element)>();
   /** What the file is called, without its ending. */
   readonly name = input.required<string>();
   protected save(): void {
-    saveFile(`${this.name()}.svg`, drawingFile(this.of()), 'image/svg+xml');
+    const it = this.of();
+    saveFile(`${this.name()}.svg`, drawingFile(typeof it === 'function' ? it() : it), 'image/svg+xml');
   }
 }

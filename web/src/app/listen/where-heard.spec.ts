@@ -1,6 +1,7 @@
 import { MANOEUVRES, PLACES, WHENS, WHERES } from '@ash-knot/core';
 import { bench } from '../../test';
 import { ComplaintDraft } from './complaint-draft';
+import { heardPicture } from './heard-picture';
 import { roadPicture } from './roads';
 import { WhereHeard } from './where-heard';
 
@@ -54,4 +55,17 @@ test('each road and each thing that is tried has its own picture; left and right
   expect(new Set(WHENS.map(of)).size).toBe(WHENS.length);
   expect(new Set(MANOEUVRES.map(of)).size).toBe(MANOEUVRES.length);
   expect(roadPicture('left wheel over a bump').over).not.toBe(roadPicture('right wheel over a bump').over);
+});
+
+test('the drawing for a report: what is lit there is lit here, every road that was said with its words', () => {
+  const lit = (where: readonly (typeof WHERES)[number][]) =>
+    heardPicture({ where, when: [] }).querySelectorAll('rect[fill="#8c8c8c"]').length;
+  expect(lit(['front', 'left'])).toBe(1);
+  expect(lit(['front', 'rear', 'both sides'])).toBe(4);
+  expect(lit(['unsure'])).toBe(0);
+  const svg = heardPicture({ where: ['front', 'left'], when: [...WHENS] });
+  const words = [...svg.querySelectorAll('text')].map((x) => x.textContent);
+  expect(words).toEqual([...PLACES, 'left', ...WHENS]);
+  const high = Number(svg.getAttribute('viewBox')!.split(' ')[3]);
+  for (const x of svg.querySelectorAll('text')) expect(Number(x.getAttribute('y'))).toBeLessThan(high);
 });

@@ -24,6 +24,26 @@ test('each check of each axle is drawn at its own wheel: something to do or to l
   }
 });
 
+test('where somebody helps, whoever that is stands on the picture, on no joint and on no wheel', () => {
+  for (const [name, axle] of everyAxle()) {
+    const v = layoutViews('front', axle, 820, 664);
+    for (const check of checksOf(axle)) {
+      const helps = /helper/.test(`${check.how} ${check.lookAt}`);
+      for (const side of ['left', 'right'] as const) {
+        const there = drawCheck(axle, v, side, check.id, check.settles).marks.filter((m) => m.kind === 'helper');
+        const watches = check.id !== 'shake-12-6' || check.settles.includes('ball-joint');
+        expect([name, check.id, there.length]).toEqual([name, check.id, helps && watches ? 1 : 0]);
+        for (const { d } of there) {
+          const [x, y] = [numbers(d)[0]! + 11, numbers(d)[1]! - 9];
+          for (const m of v.marks)
+            expect([name, check.id, m.kind, Math.hypot(m.at[0] - x, m.at[1] - y) > 17]).toEqual([name, check.id, m.kind, true]);
+          expect(x > 13 && x < v.width - 13 && y > 8 && y < v.height - 8).toBe(true);
+        }
+      }
+    }
+  }
+});
+
 const axle = DOUBLE_ARM_TYPE.axles.front;
 const v = layoutViews('front', axle, 820, 664);
 test('the lever’s tip stands beside the joint it is put in', () => {

@@ -1,5 +1,5 @@
 import type { AxleSpec, CheckId, JointKind, Side } from '@ash-knot/core';
-import { add, arrow, lever, ring, turn, type CheckMark } from './hands';
+import { add, arrow, helper, lever, ring, turn, type CheckMark } from './hands';
 import type { Point } from './scene/view';
 import type { Member } from './scene/solid';
 import type { TwoViews } from './two-views';
@@ -43,6 +43,7 @@ export function drawCheck(axle: AxleSpec, v: TwoViews, side: Side, check: CheckI
   const push = (p: Point, reach = 20): CheckMark => ({ d: arrow(add(p, -reach, 0), add(p, reach, 0), true), kind: 'push' });
   const looks = (at: (k: JointKind) => Point, r = 17): CheckMark[] =>
     settles.map((k) => ({ d: ring(at(k), r), kind: 'look', joint: k }));
+  const helps = (at: Point): CheckMark => ({ d: helper(at), kind: 'helper' });
   const moved = (member: Member, view: 'above' | 'behind', by: Point): WornMotion => ({ member, side, view, by });
   const rocks = (view: 'above' | 'behind'): WornMotion => ({
     member: 'wheel',
@@ -55,7 +56,13 @@ export function drawCheck(axle: AxleSpec, v: TwoViews, side: Side, check: CheckI
   switch (check) {
     case 'shake-12-6':
       return {
-        marks: [push(add(wheel.behind, 0, -half + 16)), push(add(wheel.behind, 0, half - 16)), ...looks(behind)],
+        marks: [
+          push(add(wheel.behind, 0, -half + 16)),
+          push(add(wheel.behind, 0, half - 16)),
+          ...looks(behind),
+          // Whoever watches the ball joint crouches ahead of it, clear of the wheel.
+          ...settles.filter((k) => k === 'ball-joint').map((k) => helps(add(above(k), -dir * 30, -half * 0.75))),
+        ],
         moves: [rocks('behind')],
       };
     case 'shake-3-9':
@@ -85,7 +92,12 @@ export function drawCheck(axle: AxleSpec, v: TwoViews, side: Side, check: CheckI
       // The body rolls over its wheels; a finger lies across each joint.
       const top: Point = [v.width / 2, v.behind.to([0, 0, axle.tyreDiameterMm])[1]];
       return {
-        marks: [{ d: turn(add(top, dir * 60, 20), 60, dir > 0 ? -10 : 10, dir > 0 ? 70 : -70), kind: 'push' }, ...looks(behind)],
+        marks: [
+          { d: turn(add(top, dir * 60, 20), 60, dir > 0 ? -10 : 10, dir > 0 ? 70 : -70), kind: 'push' },
+          ...looks(behind),
+          // Beside the body, behind the wheel: hands on the sill.
+          helps(add(wheel.above, 0, half + 14)),
+        ],
         moves: [],
       };
     }
@@ -127,6 +139,8 @@ export function drawCheck(axle: AxleSpec, v: TwoViews, side: Side, check: CheckI
           { d: turn(wheel.above, half * 0.55, -50, 50), kind: 'push' },
           { d: turn(wheel.above, half * 0.55, 230, 130), kind: 'push' },
           ...looks(behind),
+          // At the steering wheel, whichever side that is on.
+          helps([v.width / 2 + dir * 16, wheel.above[1] + half + 14]),
         ],
         moves: [moved('damper', 'behind', [0, -SHIFT])],
       };

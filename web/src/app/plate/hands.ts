@@ -2,10 +2,10 @@ import type { JointKind } from '@ash-knot/core';
 import type { Point } from './scene/view';
 import { n } from './shapes';
 
-/** One mark of a check on the plate: what the hands do, where the lever goes, where to look, how the fault moves. */
+/** One mark of a check on the plate: what the hands do, where the lever goes, where to look, how the fault moves, where a helper is. */
 export interface CheckMark {
   readonly d: string;
-  readonly kind: 'push' | 'lever' | 'look' | 'moves';
+  readonly kind: 'push' | 'lever' | 'look' | 'moves' | 'helper';
   /** The joint that is looked at there. */
   readonly joint?: JointKind;
 }
@@ -50,4 +50,10 @@ export function lever(tip: Point, angleDeg: number, length = 92): string {
   const end: Point = [tip[0] + ux * length, tip[1] + uy * length];
   const w = 4.5;
   return `M${n(tip[0] - uy * 1.5)} ${n(tip[1] + ux * 1.5)}L${n(tip[0] + ux * 16 - uy * w)} ${n(tip[1] + uy * 16 + ux * w)}L${n(end[0] - uy * w)} ${n(end[1] + ux * w)}L${n(end[0] + uy * w)} ${n(end[1] - ux * w)}L${n(tip[0] + ux * 16 + uy * w)} ${n(tip[1] + uy * 16 - ux * w)}L${n(tip[0] + uy * 1.5)} ${n(tip[1] - ux * 1.5)}Z`;
+}
+
+/** Somebody who stands there: head and shoulders. */
+export function helper(c: Point): string {
+  const [x, y] = c;
+  return `M${n(x - 11)} ${n(y + 9)}a11 10 0 0 1 22 0ZM${n(x - 5)} ${n(y - 7)}a5 5 0 1 0 10 0a5 5 0 1 0 -10 0Z`;
 }

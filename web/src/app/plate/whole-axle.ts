@@ -27,8 +27,8 @@ import { tablerCamera } from '@ng-icons/tabler-icons';
 import { remembered } from '../kit/remembered';
 import { SaveDrawing } from '../kit/save-drawing';
 import { drawCheck, type WornMotion } from './check-drawing';
+import { helper, type CheckMark } from './hands';
 import { GapMark } from './gap-mark';
-import type { CheckMark } from './hands';
 import { rowsThatMatter, type JointCell } from './joint-cell';
 import { JointMark } from './joint-mark';
 import { leaderTo } from './leader';
@@ -43,6 +43,7 @@ const LEGEND: readonly (CheckMark & { readonly words: string })[] = [
   { kind: 'push', d: 'M1 6h24', words: 'push' },
   { kind: 'lever', d: 'M1 4h24v4H1z', words: 'lever' },
   { kind: 'look', d: 'M3 10a10 9 0 0 1 20 0', words: 'look' },
+  { kind: 'helper', d: helper([13, 3]), words: 'helper' },
   { kind: 'moves', d: 'M1 6h24', words: 'moves when worn' },
 ];
 

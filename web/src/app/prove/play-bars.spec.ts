@@ -2,6 +2,7 @@ import { TestBed } from '@angular/core/testing';
 import type { JointView } from '@ash-knot/core';
 import { setUp } from '../../test';
 import { PlayBars, spanOf } from './play-bars';
+import { playPicture } from './play-picture';
 
 const play = (meanMm: number, oneSidedMm: number, limitMm = 0.5) => ({ doubt: { meanMm, oneSidedMm }, limit: { limitMm } });
 const joint = (over: object) => ({ state: 'sound', asFound: { state: 'loose', why: '' }, ...over }) as unknown as JointView;
@@ -40,4 +41,25 @@ test('what was only felt has no bar and says so; the mark of then and of now are
   const d = draw(joint({ hand: 'moves', proof: 'no play' }));
   expect(d.row('before').querySelector('.bar')).toBeNull();
   expect([d.text('before'), d.text('after')]).toEqual(['before, loosemoved', 'after, soundno play']);
+});
+
+test('the drawing for a report: every joint with its name, its bars and limit on the one scale, what has no number in words', () => {
+  const all = [joint({ before: play(0.7, 0.1), after: play(0.07, 0.02) }), joint({ hand: 'moves', proof: 'no play' })];
+  const svg = playPicture(
+    all,
+    (j) => (j === all[0] ? 'left <upper>' : 'right'),
+    (mm) => `${mm} mm`,
+  );
+  const bars = [...svg.querySelectorAll('rect')].map((r) => Number(r.getAttribute('width')));
+  expect(bars).toHaveLength(2);
+  expect(bars[0]! / bars[1]!).toBeCloseTo(10, 1);
+  const words = [...svg.querySelectorAll('text')].map((x) => x.textContent);
+  expect(words).toEqual(
+    expect.arrayContaining(['left <upper>', '0.7 mm', '0.07 mm', 'limit 0.5 mm', 'right', 'moved', 'no play']),
+  );
+  const [, , wide, high] = svg.getAttribute('viewBox')!.split(' ').map(Number);
+  for (const r of svg.querySelectorAll('rect')) {
+    expect(Number(r.getAttribute('x')) + Number(r.getAttribute('width'))).toBeLessThan(wide!);
+    expect(Number(r.getAttribute('y'))).toBeLessThan(high!);
+  }
 });

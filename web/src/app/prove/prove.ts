@@ -27,6 +27,7 @@ import {
 import { TextField } from '../kit/text-field';
 import { Picks } from '../kit/picks';
 import { PlayBars, spanOf } from './play-bars';
+import { playPicture } from './play-picture';
 import { MeasureLoop } from '../measuring/measure-loop';
 import { MeasurePlay } from '../measuring/measure-play';
 import { draft } from '../state/draft';
@@ -35,6 +36,7 @@ import { Records } from '../job/records';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
 import { PlaceKey, PlaceMark } from '../job/places';
+import { SaveDrawing } from '../kit/save-drawing';
 
 /** Nobody drives further between the door and the hand-back, km. */
 const MOST_DRIVEN_KM = 500;
@@ -42,7 +44,7 @@ const MOST_DRIVEN_KM = 500;
 /** Prove it is quiet, and hand it back. */
 @Component({
   selector: 'ak-prove',
-  imports: [MeasureLoop, MeasurePlay, Picks, PlayBars, RouterLink, TextField, PlaceKey, PlaceMark],
+  imports: [MeasureLoop, MeasurePlay, Picks, PlaceKey, PlaceMark, PlayBars, RouterLink, SaveDrawing, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './prove.html',
 })
@@ -88,6 +90,12 @@ export class Prove {
   protected readonly recheckKm = computed(() => this.s().context.rules.recheckKm);
   protected readonly recheckDate = computed(() => dueDate(new Date().toISOString(), this.recheckKm(), this.job.vehicle.kmPerDay));
 
+  protected readonly picture = () =>
+    playPicture(
+      this.compared(),
+      (j) => this.name(j),
+      (mm) => this.units.sayLength(mm),
+    );
   protected name(j: JointView): string {
     return `${jointName(j.kind, this.session.dialect())}, ${j.side}`;
   }

@@ -84,7 +84,7 @@ test('the drive in one tap, the plan that answers to it, and a wrong tap struck'
 test('a dangerous finding: the next line bars the road until somebody is told', async ({ page }) => {
   await signIn(page);
   await toFloor(page);
-  await expect(page.getByText('Nothing moves in bay 4 until the owner is told: NR 508.')).toBeVisible();
+  await expect(page.getByText('Bay 4: nothing moves until the owner is told: NR 508.')).toBeVisible();
   await openSheet(page, 'NR 508');
   await bigKey(page).click();
   await page.getByTestId('told-who').fill('Sister at the nurses’ office');

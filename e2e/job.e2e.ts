@@ -133,7 +133,7 @@ test('a vehicle typed in by hand goes through all five stations and is handed ba
   await expect(page.getByTestId('answered')).toContainText('Yes, The lighthouse by phone');
   // What was said yes to is looked at before anything comes off.
   await page.getByTestId('take-right').click();
-  await expect(page.getByTestId('goods-line')).toContainText('looked at and taken');
+  await expect(page.getByTestId('goods-line')).toContainText('checked and accepted');
 
   // Work: the next key does every step.
   await page.getByTestId('station-work').click();

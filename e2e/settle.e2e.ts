@@ -92,7 +92,7 @@ test('a quote by telephone: one yes, one no, one later; then a wrong part comes,
   await page.getByTestId('place-order').first().click();
   await page.getByTestId('look-at').click();
   await page.getByTestId('take-right').click();
-  await expect(page.getByTestId('goods-line')).toContainText('looked at and taken');
+  await expect(page.getByTestId('goods-line')).toContainText('checked and accepted');
   await page.getByTestId('tape-key').click();
   const tape = page.locator('aside');
   await expect(tape).toContainText('Goods refused: 2 × ');

@@ -98,7 +98,7 @@ for (const { width, height, dialect, tag, quick } of LOOKS) {
     await expect(page.locator('[data-manoeuvre]').first()).toBeVisible();
     await eyes.look('the drive');
     await goTo(page, 'find');
-    // Every look there is, whether or not the suspects are ranked yet.
+    // All checks, whether or not the suspects are ranked yet.
     if (await page.getByTestId('all-checks').count()) await page.getByTestId('all-checks').click();
     await eyes.look('every look');
     for (const end of ['front', 'rear']) {

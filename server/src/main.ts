@@ -44,7 +44,7 @@ async function whenThere<T>(work: () => Promise<T>): Promise<T> {
   }
 }
 
-/** Brings the database to where this program is: its tables, and the demo shop where it is empty and that is wanted. */
+/** Brings the database to where this program is: its tables, and the demo shop where it is empty and that is needed. */
 async function prepare(owner: Db, log: pino.Logger): Promise<string | undefined> {
   const applied = await whenThere(() => migrate(owner, env.migrations));
   if (applied.length) log.info({ applied }, 'migrated');

@@ -53,5 +53,5 @@ export const reorderPoint = z.object({ at: z.int().min(0).max(1000).nullable() }
 export const catalogueQuery = z.object({ name: text(120).min(1), try: z.enum(['yes', 'no']) });
 export const catalogueAs = z.object({ as: z.enum(['csv', 'json']) });
 
-/** A part that is in no catalogue, as it was written down at the bench. */
+/** A part not in the catalogue, as it was written down at the bench. */
 export const newPart = z.object({ part });

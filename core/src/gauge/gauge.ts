@@ -16,7 +16,7 @@ export const gaugeSchema = ({ z, text, day }: SchemaKit) =>
     kind: z.enum(GAUGE_KINDS),
     /** What it reads in when a reading does not say. */
     unit: z.enum(GAUGE_UNITS),
-    /** Smallest step and largest reading, in its unit. */
+    /** Resolution and largest reading, in its unit. */
     resolution: z.number().positive().max(100),
     rangeMax: z.number().positive().max(100_000),
     /** Last day its calibration holds, "2026-11-30"; null when it has none. */

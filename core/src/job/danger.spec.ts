@@ -307,7 +307,7 @@ test('each reason not to hand it back says what ends it, with its minutes, and b
   const moves = check(BALL, 'moves');
   expect(reasons(OTHER, purpose(), moves)[0]).toMatchObject({
     sentence: 'Dangerous: left ball joint. The owner has not been told yet.',
-    ends: 'The owner is told by name, 2 min, and it leaves not for the road; or it is renewed and proved.',
+    ends: 'Tell the owner by name, 2 min; it must not go on the road until it is repaired and proved.',
     entry: moves.id,
   });
   const rock = e('check', {

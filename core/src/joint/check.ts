@@ -163,8 +163,8 @@ export const HAND_CHECKS: readonly HandCheck[] = [
   },
   {
     id: 'rock-loaded',
-    title: 'A hand on each joint while the {side} corner is rocked, loaded',
-    both: 'A hand on each joint while each corner is rocked, loaded',
+    title: 'A hand on each joint while the {side} corner is rocked under load',
+    both: 'A hand on each joint while each corner is rocked under load',
     minutes: 4,
     how: 'On its wheels or on ramps, a helper rocks the body from side to side and bounces the corner. A finger across each joint.',
     lookAt: 'A tick in the finger that comes with the rocking: what is tight hanging may knock under load.',

@@ -82,7 +82,7 @@ test.each([
     }),
     'Left frame bushing, play after 0.10 mm',
   ],
-  [say('stands', { state: 'under-arm' }), 'It stands raised under the arm'],
+  [say('stands', { state: 'under-arm' }), 'Vehicle: raised under the arm'],
   [say('step', { step: 'soak-left', state: 'done', soak: 'cut short' }), 'soak-left: the wait was cut short'],
   [
     say('clicks', {

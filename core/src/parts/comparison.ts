@@ -113,14 +113,14 @@ export function ends(c: Comparison, part: Part, w: Wanted): void {
       ofEnd('stud thread', end),
       want.thread,
       thread,
-      `Its ${end} stud is ${thread}, ${want.thread} is wanted.${alike(thread, want.thread)}`,
+      `Its ${end} stud is ${thread}, ${want.thread} is needed.${alike(thread, want.thread)}`,
     );
     c.word(
       key('stud-seat'),
       ofEnd('stud', end),
       want.seat,
       has?.seat,
-      `Its ${end} stud has a ${has?.seat}, a ${want.seat} is wanted.`,
+      `Its ${end} stud has a ${has?.seat}, a ${want.seat} is needed.`,
     );
     if (want.nutHexMm !== undefined && has?.nutHexMm !== undefined) {
       const [wanted, found] = [sayHex(want.nutHexMm), sayHex(has.nutHexMm)];
@@ -161,7 +161,7 @@ export function length(c: Comparison, part: Part, w: Wanted): void {
       w.lengthMm,
       part.lengthMm,
       { same: LENGTH_SAME_MM, out: LENGTH_OUT_MM },
-      (want, has) => `It is ${has} long, ${want} is wanted.`,
+      (want, has) => `It is ${has} long, ${want} is needed.`,
     );
   }
   if (w.lengthMm === undefined) return;
@@ -173,7 +173,7 @@ export function length(c: Comparison, part: Part, w: Wanted): void {
   const doubt = w.doubtMm?.['link-length'] ?? 0;
   const reaches = w.lengthMm + doubt >= range[0] && w.lengthMm - doubt <= range[1];
   c.add({ size: 'link-length', what: 'length, set', wanted, has, fit: reaches ? 'same' : 'differs' });
-  if (!reaches) c.differs('link-length', `It is set from ${has}, ${wanted} is wanted.`);
+  if (!reaches) c.differs('link-length', `It is set from ${has}, ${wanted} is needed.`);
 }
 
 /** The bore for the bar, and what grip is left where the bar is worn. @returns air at the seat, mm, where there is any */

@@ -50,14 +50,14 @@ const ends = (thread: string): { upper: PartEnd; lower: PartEnd } => ({ upper: {
 test('the same part fits and says why', () => {
   const c = matchPart(LINK_PART, wanted);
   expect(c.excluded).toEqual([]);
-  expect(c.sentence).toBe('Listed for this vehicle; length, stud thread agree; on the shelf.');
+  expect(c.sentence).toBe('Listed for this vehicle; length and stud thread agree; on the shelf.');
   expect(c.lines.find((l) => l.size === 'link-length')!.by).toBe('from the file');
 });
 
 test.each<[string, Partial<Part>, RegExp]>([
-  ['thread', ends('M12×1.25'), /upper stud is M12×1.25, M10×1.25 is wanted.*lower stud is M12×1.25/],
-  ['thread at one end', { lower: { ...M10, thread: 'M12×1.25' } }, /^Its lower stud is M12×1.25, M10×1.25 is wanted\.$/],
-  ['length', { lengthMm: 320 }, /320 mm long, 300 mm is wanted/],
+  ['thread', ends('M12×1.25'), /upper stud is M12×1.25, M10×1.25 is needed.*lower stud is M12×1.25/],
+  ['thread at one end', { lower: { ...M10, thread: 'M12×1.25' } }, /^Its lower stud is M12×1.25, M10×1.25 is needed\.$/],
+  ['length', { lengthMm: 320 }, /320 mm long, 300 mm is needed/],
   ['kind', { kind: 'bolt-through link' }, /It is a bolt-through link/],
 ])('a wrong %s excludes with its reason', (_, change, why) => {
   const c = matchPart({ ...LINK_PART, ...change }, wanted);
@@ -92,7 +92,7 @@ test('the bracket’s holes and the height count where both are known', () => {
     doubtMm: { 'hole-spacing': 0.5 },
   };
   expect(matchPart({ ...bushing, holeSpacingMm: 60.8, heightMm: 34 }, w).excluded).toEqual([]);
-  expect(matchPart({ ...bushing, holeSpacingMm: 64 }, w).excluded[0]).toMatch(/holes are 64 mm apart, 60 mm is wanted/);
+  expect(matchPart({ ...bushing, holeSpacingMm: 64 }, w).excluded[0]).toMatch(/holes are 64 mm apart, 60 mm is needed/);
   expect(matchPart({ ...bushing, heightMm: 40 }, w).excluded[0]).toMatch(/40 mm high/);
 });
 
@@ -111,7 +111,7 @@ describe('an adjustable link is set', () => {
   const w: Wanted = { ...wanted, kinds: ['rod-end link'] };
   test('within its range it fits, out of it it says so, without one it says nothing', () => {
     expect(matchPart(rod, w).excluded).toEqual([]);
-    expect(matchPart(rod, { ...w, lengthMm: 280 }).excluded[0]).toMatch(/set from 285–335 mm, 280 mm is wanted/);
+    expect(matchPart(rod, { ...w, lengthMm: 280 }).excluded[0]).toMatch(/set from 285–335 mm, 280 mm is needed/);
     expect(matchPart({ ...rod, lengthRangeMm: undefined }, { ...w, lengthMm: 280 }).excluded).toEqual([]);
   });
 });
@@ -414,7 +414,7 @@ test('a nut that runs on as if it were right is warned of with the mismatch', ()
     from: { 'upper.stud-thread': 'measured' },
   });
   expect(out.excluded.join(' ')).toBe(
-    'Its upper stud is M12×1.25, 1/2-20 is wanted. A 1/2-20 nut runs onto it as if it were right, on 49 % of its thread, and strips.',
+    'Its upper stud is M12×1.25, 1/2-20 is needed. A 1/2-20 nut runs onto it as if it were right, on 49 % of its thread, and strips.',
   );
 });
 

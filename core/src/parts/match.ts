@@ -1,3 +1,4 @@
+import { list } from '../text';
 import { sayLength, type LengthUnit } from '../units';
 import { LINK_ENDS, type AxleEnd, type Hold, type LinkEnd } from '../vehicle';
 import { bore, Comparison, ends, length, type FitLine } from './comparison';
@@ -7,7 +8,7 @@ import { isLink, sayHere, SIZES, type Part, type PartKind, type Seat, type Size 
 /** Where a size comes from. */
 export type Origin = (typeof ORIGINS)[number];
 
-/** One end of what is wanted. */
+/** One end of what is needed. */
 export interface EndWanted {
   readonly thread?: string | undefined;
   readonly seat?: Seat | undefined;
@@ -68,7 +69,7 @@ const preferred = (part: Part): number =>
   (part.stock > 0 ? 1 : 1 / (1 + (part.deliveryHours ?? LATE_H) / 240));
 
 /**
- * Holds one part against what is wanted. Hard mismatches (kind, thread, seat, bore, far length or holes, wrong side)
+ * Holds one part against what is needed. Hard mismatches (kind, thread, seat, bore, far length or holes, wrong side)
  * exclude with the reason; soft ones lower the score. A measured value has its doubt on its side; one that is only
  * usual excludes nothing.
  */
@@ -103,9 +104,9 @@ function compared(part: Part, w: Wanted, unit?: LengthUnit): { candidate: Candid
     w.holeSpacingMm,
     part.kind === 'frame bushing' ? part.holeSpacingMm : undefined,
     HOLES,
-    (want, has) => `Its bracket’s holes are ${has} apart, ${want} is wanted.`,
+    (want, has) => `Its bracket’s holes are ${has} apart, ${want} is needed.`,
   );
-  c.length('bushing-height', 'height', w.heightMm, part.heightMm, HEIGHT, (want, has) => `It is ${has} high, ${want} is wanted.`);
+  c.length('bushing-height', 'height', w.heightMm, part.heightMm, HEIGHT, (want, has) => `It is ${has} high, ${want} is needed.`);
   if (part.kind === 'sway bar') {
     // Another diameter is another stiffness, and its bushings are others: it is offered, below.
     c.length(
@@ -114,7 +115,7 @@ function compared(part: Part, w: Wanted, unit?: LengthUnit): { candidate: Candid
       w.barMm,
       part.barMm,
       { same: 0.3, out: 8 },
-      (want, has) => `It is ${has} across, ${want} is wanted.`,
+      (want, has) => `It is ${has} across, ${want} is needed.`,
     );
     c.length(
       'bar-width',
@@ -122,7 +123,7 @@ function compared(part: Part, w: Wanted, unit?: LengthUnit): { candidate: Candid
       w.widthMm,
       part.holeSpacingMm,
       WIDTH,
-      (want, has) => `Its eyes are ${has} apart, ${want} is wanted.`,
+      (want, has) => `Its eyes are ${has} apart, ${want} is needed.`,
     );
   }
   const agree = c.lines.filter((l) => l.fit === 'same' && l.size !== 'listed');
@@ -144,11 +145,13 @@ function compared(part: Part, w: Wanted, unit?: LengthUnit): { candidate: Candid
   };
 }
 
-/** "stud thread, length": an end is named only where the other one does not agree as well. */
+/** "length, upper stud thread and nut": an end is named only where the other one does not agree as well. */
 function saidTogether(lines: readonly FitLine[]): string {
   const bare = (l: FitLine) => l.what.replace(/, (upper|lower) end$/, '');
-  const names = lines.map((l) => (lines.some((o) => o !== l && bare(o) === bare(l)) ? bare(l) : l.what));
-  return [...new Set(names)].join(', ');
+  const end = (l: FitLine) => (bare(l) === l.what ? '' : l.what.slice(bare(l).length + 2).replace(' end', ''));
+  const alone = (l: FitLine) => end(l) !== '' && !lines.some((o) => o !== l && bare(o) === bare(l));
+  const names = lines.map((l) => (alone(l) ? `${end(l)} ${bare(l)}` : bare(l)));
+  return list([...new Set(names)]);
 }
 
 /** What an unlisted part is known to fit: only what was measured is called that. */
@@ -164,7 +167,7 @@ function fitsWhat(w: Wanted, agree: readonly FitLine[]): string {
 /**
  * All parts held against what is wanted: those that fit best first, of two that fit alike the one preferred, then the
  * nearer, then the cheaper; after them the excluded with their reasons. What differs beyond the doubt of the measurement
- * never comes before a part that is identical to what is wanted.
+ * never comes before a part that is identical to what is needed.
  */
 export function rankParts(parts: readonly Part[], w: Wanted, unit?: LengthUnit): Candidate[] {
   return parts

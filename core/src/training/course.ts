@@ -68,7 +68,7 @@ export function courseOf(done: readonly Practised[]): Course {
   const step = same.length < IN_A_ROW ? 0 : same.every(safe) ? 1 : same.every((p) => !p.found) ? -1 : 0;
   const grade = PRACTICE_GRADES[Math.min(PRACTICE_GRADES.length, Math.max(1, at + step)) - 1]!;
   const why = [
-    !last.length ? 'The first one is a plain one.' : '',
+    !last.length ? 'Start with a plain one.' : '',
     step > 0 ? `${count(IN_A_ROW, 'vehicle')} found, and nobody in danger: a grade harder.` : '',
     step < 0 ? `${count(IN_A_ROW, 'vehicle')} not found: a grade easier.` : '',
     focus

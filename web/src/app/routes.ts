@@ -79,7 +79,7 @@ export const routes: Routes = [
   {
     path: 'rules',
     loadComponent: () => import('./rules/rules').then((m) => m.Rules),
-    title: 'Yard rules · Ash Knot',
+    title: 'Shop rules · Ash Knot',
   },
   {
     path: 'rules/suspects',

@@ -315,7 +315,7 @@ export async function bench<T>(
   };
 }
 
-/** Parts of these choices were looked at and taken. */
+/** Parts of these choices were checked and accepted. */
 export const goodsIn = (...choices: readonly StoredEntry[]): StoredEntry[] =>
   choices.flatMap((c) =>
     c.kind === 'choose'

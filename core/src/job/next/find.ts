@@ -246,8 +246,8 @@ export function begunReadings(s: JobState): NextLine | undefined {
     const more = Math.max(1, c.needed - j.before!.doubt.n);
     return {
       time: mins(more),
-      title: `${count(more, 'more reading')} at the ${sayJoint(j.id, s.context.rules.dialect)}.`,
-      why: `${sayLength(j.before!.doubt.meanMm, 2, s.context.measures.length)} so far; at this scatter that settles it against ${sayLength(j.before!.limit.limitMm, 2, s.context.measures.length)} (${j.before!.limit.owner}).`,
+      title: `Take ${count(more, 'more reading')} at the ${sayJoint(j.id, s.context.rules.dialect)}.`,
+      why: `${sayLength(j.before!.doubt.meanMm, 2, s.context.measures.length)} so far. With this scatter that decides it against the limit of ${sayLength(j.before!.limit.limitMm, 2, s.context.measures.length)} (${j.before!.limit.owner}).`,
       label: 'Measure it',
       station: 'find',
       action: { kind: 'go', to: { station: 'find', at: 'measure', joint: j.id } },

@@ -19,7 +19,7 @@ function nextToTell(s: JobState): NextLine | undefined {
   return {
     time: 'now',
     title: `${capital(sayJoints(s, dangerous))}: do not return to the road.`,
-    why: 'Tell the owner before anything else moves, and write down who was told.',
+    why: 'Tell the owner before doing anything else, and record who was told.',
     label: 'Told, record it',
     station: 'find',
     action: { kind: 'go', to: { station: 'find', at: 'told' } },

@@ -42,7 +42,7 @@ function sayBlocker(s: JobState, b: Blocker, n: number): NextLine {
                 title: `Put ${sayBoth(s, causesElsewhere(s))} right, then drive it: is it quiet?`,
                 why: 'No joint of the plate: mended by its maker’s procedure, and what was done is a note on the tape.',
               }
-            : { title: 'Same bump, same road: is it quiet?', why: 'Every fastener has its record.' }),
+            : { title: 'Same bump, same road: is it quiet?', why: 'Every fastener is recorded.' }),
           label: 'Record the drive',
         },
         'road',

@@ -114,7 +114,7 @@ function nextOfChoices(s: JobState): NextLine | undefined {
           waiting.options.length > 1
             ? `Read it out: ${numberWord(waiting.options.length)} ways to do it.`
             : 'Get the customer’s yes or no.',
-        why: `For ${sayParts(s.context.rules.dialect, waiting.joints)}. Nothing comes off before somebody has said yes.`,
+        why: `For ${sayParts(s.context.rules.dialect, waiting.joints)}. Take nothing off before the customer says yes.`,
         label: 'Record the answer',
         station: 'settle',
       },

@@ -256,7 +256,7 @@ function wantedAtStep(s: JobState, p: PlannedStep, said: Omit<NextLine, 'why' | 
     return goToStep(
       {
         ...said,
-        title: `What came off, and where it goes: ${count(loose.length, 'piece')} left to say.`,
+        title: `Removed parts: ${count(loose.length, 'piece')} left to say.`,
         why: 'Kept, moved over, renewed or binned, as somebody saw it; both sides at once where they are alike.',
         label: 'Say it',
       },

@@ -198,12 +198,12 @@ function sayFastener(s: JobState, p: PlannedStep, f: FastenerView): NextLine {
   const why = past
     ? past
     : f.targetNm === null
-      ? 'No value is published for it; none is invented here.'
+      ? 'No torque is published for it, and none is made up here.'
       : f.fastener.rideHeight
-        ? 'Gripped rubber: tightened at ride height.'
+        ? 'The rubber is gripped: tighten it at ride height.'
         : f.fastener.kind === 'wheel-nut'
           ? 'On the ground, in star order, the first one again at the end.'
-          : 'Turns freely: any height will do.';
+          : 'It turns freely, so any ride height will do.';
   const label = f.targetNm !== null ? 'Show it' : f.state === 'must be published' ? 'Type the value' : 'Firm and marked';
   const own = { kind: 'go', to: { ...at, at: `fastener ${f.fastener.id}` } } as const;
   const said = { time: mins(p.minutes), title, label, station: 'work' as const };

@@ -24,7 +24,7 @@ export const standingOf = (s: JobState): VehicleState | undefined => stateOf(s.s
 export const standsAt = (s: JobState, id: JointId): VehicleState | undefined =>
   stateAt(s.stands, partsOf(id).axle, partsOf(id).side);
 
-/** The hand check to make for a joint, with its side filled in: its usual one, or the one that is wanted. */
+/** The hand check to make for a joint, with its side filled in: its usual one, or the one that is needed. */
 export function checkAt(s: JobState, id: JointId, wanted?: CheckId | null): Check | undefined {
   const j = partsOf(id);
   const axle = s.context.type.axles[j.axle];

@@ -121,7 +121,7 @@ function blockersOfFindings(s: JobState): Blocker[] {
   if (tell.length)
     out.push({
       sentence: `Dangerous: ${sayJoints(s, tell)}. The owner has not been told yet.`,
-      ends: `The owner is told by name, ${TELL_MIN} min, and it leaves not for the road; or it is renewed and proved.`,
+      ends: `Tell the owner by name, ${TELL_MIN} min; it must not go on the road until it is repaired and proved.`,
       entry: leftDangers(s).find((d) => tell.includes(d.at[0]!))!.entry,
       at: 'told',
     });

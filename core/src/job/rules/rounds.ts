@@ -290,7 +290,7 @@ export function answeredRows(s: JobState, round: Pick<Round, 'state' | 'axle' | 
   );
 }
 
-/** Every look there is at an axle, with what was said by it; none is asked for. */
+/** All checks at an axle, with what was said by it; none is asked for. */
 export const allLooks = (s: JobState, axle: AxleEnd): LookRow[] =>
   checksOf(s.context.type.axles[axle])
     .map((check) => rowOf(s, check, axle, [], { owed: false, again: false }))

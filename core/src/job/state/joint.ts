@@ -80,12 +80,12 @@ export function judgeJoint(kind: JointKind, on: Found, unit?: LengthUnit): { rea
       return { state: 'watch', why: 'Within its limit, past six tenths of it.' };
     return {
       state: 'sound',
-      why: within ? 'Play is within its limit.' : on.tightened ? 'Tightened and counted.' : 'Tight by a check that counts.',
+      why: within ? 'Play is within its limit.' : on.tightened ? 'Tightened and counted.' : 'Found tight by a valid check.',
     };
   }
   if (on.hand === 'slight') return { state: 'watch', why: ['A slight play is felt: watched', ...on.defects].join(', ') + '.' };
   if (on.before) return { state: 'can’t tell yet', why: 'The readings do not settle it yet.' };
   if (on.hand === 'can’t tell') return { state: 'can’t tell yet', why: 'The hand could not tell.' };
   if (on.defects.length) return { state: 'watch', why: `${capital(on.defects.join(', '))}.` };
-  return { state: 'not looked at', why: 'Not looked at.' };
+  return { state: 'not looked at', why: 'Not checked.' };
 }

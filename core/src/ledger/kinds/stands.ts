@@ -22,5 +22,5 @@ export const stands = entryKind(body)({
   who: AT_THE_VEHICLE,
   searched: false,
   kept: { as: 'latest' },
-  say: (b) => `It stands ${b.side ? `the ${b.side} side up` : sayState(b.state)}${b.axle === 'rear' ? ', rear axle' : ''}`,
+  say: (b) => `Vehicle: ${b.side ? `${b.side} side up` : sayState(b.state)}${b.axle === 'rear' ? ', rear axle' : ''}`,
 });

@@ -36,7 +36,7 @@ import { TextField } from '../kit/text-field';
           </li>
         } @empty {
           @if (found()) {
-            <li class="soft py-4">Nothing in the file answers to that. A vehicle is put in from the floor: Open a vehicle.</li>
+            <li class="soft py-4">No vehicle in the file matches. Add one from the floor: Open a vehicle.</li>
           }
         }
       </ul>

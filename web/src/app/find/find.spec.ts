@@ -84,7 +84,7 @@ test('in a state that shows nothing the card says so before and after', async ()
   select.value = 'on-wheels';
   select.dispatchEvent(new Event('change'));
   await b.settle();
-  expect(b.text()).toContain('clears nothing here');
+  expect(b.text()).toContain('proves nothing in this position');
   // It was said to stand so that this shows nothing: asked again, in case it was raised meanwhile.
   b.stand.answer = 'on-wheels';
   await b.click('[data-testid="result-tight"]');

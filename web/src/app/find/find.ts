@@ -157,7 +157,7 @@ import { PlaceMark } from '../job/places';
       <ak-stands-select class="mt-4" [axle]="axle()">
         @if (ruling(); as r) {
           @if (!r.counts) {
-            <span class="wrong text-sm">clears nothing here</span>
+            <span class="wrong text-sm">proves nothing in this position</span>
           }
         }
       </ak-stands-select>
@@ -234,7 +234,7 @@ export class Find {
     if (!j) return '';
     return this.store.state()!.context.rules.slightFails.includes(j.kind)
       ? 'Slight is a fail here, by the shop’s rule: any play felt.'
-      : 'Slight: a trace. It is watched, or measured, and hinders no verdict.';
+      : 'Slight is a trace of play: watch or measure it. It does not hold up the verdict.';
   });
   protected readonly title = computed(() => {
     const j = this.joint();
@@ -245,7 +245,7 @@ export class Find {
     if (!j) return '';
     const axle = this.store.state()!.context.type.axles[partsOf(j.id).axle];
     const known = JOINT_SPECS[j.kind].detail(axle);
-    return known || (j.state === 'not looked at' ? `Not looked at · ${this.check()?.minutes ?? 1} min` : j.why);
+    return known || (j.state === 'not looked at' ? `Not checked · ${this.check()?.minutes ?? 1} min` : j.why);
   });
   /** What was found here fails, by the shop's rule. */
   protected readonly fail = computed(() => {

@@ -70,7 +70,7 @@ export class Round {
   /** The row whose other answers stand open. */
   protected readonly more = signal<string | null>(null);
   protected readonly picking = signal<Picking | null>(null);
-  /** Nothing moves in this round: what would be written stands there first. */
+  /** Nothing moves: what would be written stands there first. */
   protected readonly nothing = signal(false);
   protected readonly plain = ['tight', 'moves'] as const;
   protected readonly others: readonly CheckResult[] = ['slight', 'dangerous', 'can’t tell'];
@@ -92,7 +92,7 @@ export class Round {
   protected readonly begun = computed(() => begunReadings(this.s()));
   protected readonly title = computed(() => {
     const r = this.round();
-    if (!r || this.all()) return 'Every look there is';
+    if (!r || this.all()) return 'All checks';
     return `${capital(sayState(r.state))}${atOtherAxle(this.s(), r.axle)}`;
   });
   protected readonly left = computed(() => {

@@ -22,7 +22,7 @@ import { AsLead, type Said } from '../session/as-lead';
 import { FieldErrors } from '../kit/field-errors';
 import { Wrong } from '../kit/wrong';
 
-/** A gauge that is new as it stands in the fields, everything as text. */
+/** New gauge as it stands in the fields, everything as text. */
 const NEW_GAUGE = {
   name: '',
   kind: 'dial indicator' as string,
@@ -47,7 +47,7 @@ const NEW_GAUGE = {
     <main class="mx-auto max-w-6xl px-5 py-6">
       <div class="flex flex-wrap items-baseline gap-x-6">
         <h1 class="text-2xl font-bold">Gauges</h1>
-        <a routerLink="/rules" class="link">Yard rules</a>
+        <a routerLink="/rules" class="link">Shop rules</a>
       </div>
       @if (said(); as s) {
         <p class="mt-2" [class.wrong]="s.bad" role="status" data-testid="gauge-said">{{ s.text }}</p>
@@ -86,27 +86,27 @@ const NEW_GAUGE = {
         }
       </ul>
       <form class="rule mt-8 pt-4" (submit)="$event.preventDefault(); save()" data-testid="gauge-form">
-        <h2 class="text-xl font-bold">{{ editing() ? 'Change ' + editing()!.name : 'A gauge that is new' }}</h2>
+        <h2 class="text-xl font-bold">{{ editing() ? 'Change ' + editing()!.name : 'New gauge' }}</h2>
         <div class="mt-3 grid gap-4 sm:grid-cols-4">
           <ak-text-field class="sm:col-span-2" label="Name" [formField]="form.name" />
           <ak-select-field label="Kind" [options]="kinds" [formField]="form.kind" [wide]="true" />
           <ak-select-field label="Reads in" [options]="units" [formField]="form.unit" [wide]="true" />
-          <ak-text-field label="Smallest step" [mono]="true" mode="decimal" [formField]="form.resolution" />
-          <ak-text-field label="Reaches to" field="reach" [mono]="true" mode="decimal" [formField]="form.rangeMax" />
+          <ak-text-field label="Resolution" [mono]="true" mode="decimal" [formField]="form.resolution" />
+          <ak-text-field label="Range" field="range" [mono]="true" mode="decimal" [formField]="form.rangeMax" />
           <ak-text-field label="Calibrated until" type="date" [mono]="true" [formField]="form.calibratedUntil" />
           <ak-text-field label="Scatter of one play, mm" field="scatter" [mono]="true" mode="decimal" [formField]="form.sdMm" />
           <ak-text-field label="Serial speed, baud" field="serial speed" [mono]="true" mode="numeric" [formField]="form.baud" />
           <ak-text-field
-            label="Stands before the number"
+            label="Text before the number"
             hint="in what it sends, such as 01A"
             [mono]="true"
             [formField]="form.before"
           />
-          <ak-text-field label="Stands after it" [mono]="true" [formField]="form.after" />
+          <ak-text-field label="Text after the number" [mono]="true" [formField]="form.after" />
         </div>
         <ak-wrong [error]="error()" safe="Nothing was stored." testId="gauge-error" />
         <div class="mt-4 flex flex-wrap items-center gap-x-5">
-          <button class="btn btn-go" data-testid="gauge-save">{{ editing() ? 'Save it' : 'Put it in' }}</button>
+          <button class="btn btn-go" data-testid="gauge-save">{{ editing() ? 'Save it' : 'Add it' }}</button>
           @if (editing(); as g) {
             <button type="button" class="link" (click)="clear()">Leave it as it was</button>
             <button type="button" class="link" (click)="retire(g)">No longer in use</button>
@@ -165,10 +165,10 @@ export class GaugeRegister {
       within(field, Number(text.replace(',', '.').trim() || NaN), lo, hi);
     const name = v.name.trim();
     if (!name) throw new BadInput('name', 'is empty');
-    const rangeMax = n('reach', v.rangeMax, 0.001, 100_000);
-    const resolution = n('smallest step', v.resolution, 0.00001, 100);
+    const rangeMax = n('range', v.rangeMax, 0.001, 100_000);
+    const resolution = n('resolution', v.resolution, 0.00001, 100);
     if (resolution >= rangeMax)
-      throw new BadInput('smallest step', `must be smaller than the reach of ${rangeMax} ${v.unit}`, resolution);
+      throw new BadInput('resolution', `must be smaller than the range of ${rangeMax} ${v.unit}`, resolution);
     const id =
       this.editing()?.id ??
       name

@@ -66,7 +66,7 @@ describe('the register', () => {
   test('a gauge goes in under a name of its own', async () => {
     const p = await open(GaugeRegister);
     p.api.answers.set('PUT /gauges/bore-gauge-2', () => ({}));
-    await fill(p, { Name: 'Bore gauge 2', 'Smallest step': '0,005', 'Reaches to': '40', 'Stands before the number': '02B' });
+    await fill(p, { Name: 'Bore gauge 2', Resolution: '0,005', Range: '40', 'Text before the number': '02B' });
     expect(p.sent()[0]).toMatchObject({
       method: 'PUT',
       path: '/gauges/bore-gauge-2',
@@ -83,8 +83,8 @@ describe('the register', () => {
   test.each([
     [{ Name: '' }, /name is empty/],
     [{ Name: 'dial' }, /name is that of another gauge/],
-    [{ Name: 'x', 'Smallest step': 'fine' }, /smallest step must be a number/],
-    [{ Name: 'x', 'Smallest step': '12', 'Reaches to': '10' }, /smallest step must be smaller than the reach of 10 mm/],
+    [{ Name: 'x', Resolution: 'fine' }, /resolution must be a number/],
+    [{ Name: 'x', Resolution: '12', Range: '10' }, /resolution must be smaller than the range of 10 mm/],
     [{ Name: 'x', 'Scatter of one play, mm': '-1' }, /scatter must be between 0 and 20/],
   ])('%o is refused by name and nothing is sent', async (x, message) => {
     const p = await open(GaugeRegister);

@@ -21,7 +21,7 @@ import { Session } from '../session/session';
         @for (s of states; track s) {
           <button type="button" class="btn !min-h-14 flex-col !gap-0" (click)="ref.close(s)" [attr.data-testid]="'stands-' + s">
             {{ capital(say(s)) }}
-            <span class="soft text-[13px] font-normal">{{ q.counting.includes(s) ? 'it counts so' : 'clears nothing' }}</span>
+            <span class="soft text-[13px] font-normal">{{ q.counting.includes(s) ? 'valid' : 'proves nothing' }}</span>
           </button>
         }
       </div>

@@ -11,9 +11,7 @@ import type { Made } from '../workers/sound-work';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <details [open]="picked().length > 0">
-      <summary class="link min-h-11 cursor-pointer content-center" data-testid="like-open">
-        Or listen, and say “like that”
-      </summary>
+      <summary class="link min-h-11 cursor-pointer content-center" data-testid="like-open">Or play sounds and pick one</summary>
       @if (able) {
         <p class="soft text-sm">Made by this program, never above half of this device’s volume. Play some; nothing has to fit.</p>
         <ul class="mt-1 grid gap-x-6 sm:grid-cols-2">

@@ -38,7 +38,7 @@ test('words are picked, kept until they are written down, and written down once'
 test('the sentence ticks what it says, in sight; taken away it stays away, and what it no longer says goes', async () => {
   const b = await bench(Listen, [], PHONE);
   await b.type(tid('words'), 'clunks front left over rough roads');
-  expect(b.text(tid('read-words'))).toMatch(/Ticked from these words: dull clunk · front · left · patched surface, slowly\./);
+  expect(b.text(tid('read-words'))).toMatch(/Picked from these words: dull clunk · front · left · patched surface, slowly\./);
   expect(word(b.el, 'left').getAttribute('aria-pressed')).toBe('true');
   word(b.el, 'left').click();
   await b.settle();

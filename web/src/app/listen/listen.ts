@@ -62,8 +62,8 @@ const PHONE = '(max-width: 700px)';
       </label>
       @if (heard().length) {
         <p class="mt-2 text-[15px]" data-testid="read-words">
-          <span class="soft">Ticked from these words:</span>&ngsp;<b>{{ heard().join(' · ') }}</b
-          >. Take away what is not meant.
+          <span class="soft">Picked from these words:</span>&ngsp;<b>{{ heard().join(' · ') }}</b
+          >. Untick what is wrong.
         </p>
       }
       @if (phone()) {
@@ -94,9 +94,9 @@ const PHONE = '(max-width: 700px)';
         <ak-picks label="How it drives" [options]="handling" [picked]="c().handling" (pickedChange)="set({ handling: $event })" />
       </section>
       <section class="mt-5">
-        <h3 class="heading mb-2">What was done to it</h3>
+        <h3 class="heading mb-2">Work done before</h3>
         <ak-picks
-          label="What was done to it"
+          label="Work done before"
           [options]="history"
           [names]="historyNames()"
           [picked]="c().history"

@@ -236,7 +236,7 @@ export class MeasureLoop {
     const gauge = (this.session.shop()?.gauges ?? []).find((g) => g.id === this.gauge);
     if (!w) return;
     if (!gauge) {
-      this.error.set('There is no force gauge in the register. Put it in under Yard rules, Gauges. Nothing was stored.');
+      this.error.set('There is no force gauge in the register. Put it in under Shop rules, Gauges. Nothing was stored.');
       return;
     }
     const file = this.sent ?? uuid();

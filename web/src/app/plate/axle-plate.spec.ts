@@ -46,7 +46,7 @@ test('each joint is a mark with its name and state; rows say what matters, the r
   expect(p.text(tid('scale'))).toContain('one scale');
   const rows = () => [...p.el.querySelectorAll('.row .name')].map((x) => x.textContent!.trim());
   expect(rows().length).toBeLessThanOrEqual(5);
-  const more = Number(/^(\d+) more: \d+ not yet$/.exec(p.text(tid('more-rows')))![1]);
+  const more = Number(/^(\d+) more: \d+ not checked$/.exec(p.text(tid('more-rows')))![1]);
   const shown = rows().length;
   await p.click(tid('more-rows'));
   expect(rows()).toHaveLength(shown + more);

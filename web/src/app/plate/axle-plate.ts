@@ -64,7 +64,7 @@ export class AxlePlate {
   readonly apart = input(false);
   readonly selectedChange = output<JointId>();
   readonly flip = output();
-  /** The dimensioned drawing is wanted. */
+  /** The dimensioned drawing is needed. */
   readonly drawing = output();
   readonly takenApart = output();
 

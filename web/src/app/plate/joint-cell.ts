@@ -49,7 +49,7 @@ export interface CellSources {
   readonly sayLength: (mm: number) => string;
 }
 
-const SHORT: Readonly<Partial<Record<JointState, string>>> = { 'not looked at': 'not yet', 'can’t tell yet': 'can’t tell' };
+const SHORT: Readonly<Partial<Record<JointState, string>>> = { 'not looked at': 'not checked', 'can’t tell yet': 'can’t tell' };
 
 /** Every joint of an axle as the plate says it now. */
 export function cellsOf(end: AxleEnd, axle: AxleSpec, from: CellSources): ReadonlyMap<JointId, JointCell> {

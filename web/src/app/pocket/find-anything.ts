@@ -48,15 +48,13 @@ import { Api } from '../state/api';
             {{
               error() ||
                 (q().trim()
-                  ? 'Nothing answers to that. Less of it finds more; a vehicle nobody knows is put in from the floor.'
+                  ? 'Nothing matches. Type less of it; add a new vehicle from the floor.'
                   : 'A plate, an owner, a type, a part or its number, a joint of the open sheet: as you say it.')
             }}
           </li>
         }
       </ul>
-      <button type="button" class="link mt-2 md:hidden" (click)="pocket()" data-testid="to-pocket">
-        The pocket: calculators without a job
-      </button>
+      <button type="button" class="link mt-2 md:hidden" (click)="pocket()" data-testid="to-pocket">Calculators</button>
     </div>
   `,
   styleUrl: '../kit/panel.css',

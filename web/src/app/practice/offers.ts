@@ -51,7 +51,7 @@ const CUSTOMER: readonly (readonly [string, Extract<PracticeAsk, { of: 'customer
   ['When?', 'when'],
   ['How does it drive?', 'handling'],
   ['Weather, load?', 'conditions'],
-  ['What was done to it?', 'history'],
+  ['Work done before?', 'history'],
 ];
 
 /** What the vehicle, the customer or a box can be asked from where somebody stands. */

@@ -20,8 +20,8 @@ import { WhichVehicle } from './which-vehicle';
     <main class="mx-auto max-w-[1100px] px-4 py-6 plate:px-6">
       <h1 class="text-3xl font-bold">Practice</h1>
       <p class="soft mt-1 max-w-[62ch]">
-        Vehicles with a hidden fault, drawn from what the suspects table holds likely. They answer as such a vehicle would.
-        Nothing you write there teaches the shop anything or shows anywhere else.
+        Made-up vehicles with a hidden fault. They behave as a real one would. Nothing you record here is learned from or shown
+        anywhere else.
       </p>
       @if (wrong()) {
         <p class="wrong mt-3" role="alert">{{ wrong() }}</p>
@@ -30,7 +30,7 @@ import { WhichVehicle } from './which-vehicle';
         <p class="mt-5">Tap your name first: a practice vehicle is its learner’s alone.</p>
       } @else if (home(); as h) {
         <section class="mt-6 border-2 border-dashed p-4" aria-labelledby="next-h">
-          <h2 id="next-h" class="heading">The next one</h2>
+          <h2 id="next-h" class="heading">Next vehicle</h2>
           <p class="mt-1 text-lg" data-testid="course">{{ h.course.next.why }}</p>
           <div class="mt-3 flex flex-wrap items-end gap-3">
             <ak-which-vehicle
@@ -41,7 +41,7 @@ import { WhichVehicle } from './which-vehicle';
               [(silent)]="silent"
             />
             <button type="button" class="btn btn-go" [disabled]="busy()" (click)="start()" data-testid="practise">
-              {{ busy() ? 'It comes …' : 'Bring one in' }}
+              {{ busy() ? 'It comes …' : 'Start a vehicle' }}
             </button>
           </div>
         </section>
@@ -54,7 +54,7 @@ import { WhichVehicle } from './which-vehicle';
                 <li class="rule flex flex-wrap items-center gap-x-4 gap-y-1 py-2">
                   <span class="min-w-0 flex-1">
                     <span class="font-semibold">{{ e.typeName }}</span>, {{ say(e.grade)
-                    }}{{ e.silent ? ', without the next line' : '' }}
+                    }}{{ e.silent ? ', without guidance' : '' }}
                     <span class="soft block text-sm">{{ whence(e) }}</span>
                   </span>
                   <button type="button" class="btn" [disabled]="busy()" (click)="start(e.id)" data-testid="take">Take it</button>

@@ -101,7 +101,7 @@ const NOTHING: Readonly<Record<NonNullable<PathStep['nothing']>, string>> = {
         </section>
 
         <section class="mt-7 border-2 border-dashed p-4">
-          <h2 class="heading">The next one</h2>
+          <h2 class="heading">Next vehicle</h2>
           <p class="mt-1 text-lg">{{ x.course.next.why }}</p>
           <div class="mt-3 flex flex-wrap gap-3">
             <a class="btn btn-go" routerLink="/practice" data-testid="to-practice">To the practice vehicles</a>

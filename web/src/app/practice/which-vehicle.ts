@@ -3,7 +3,7 @@ import type { VehicleTypeView } from '@ash-knot/contract';
 import { PRACTICE_GRADES, sayGrade } from '@ash-knot/core';
 import { SelectField } from '../kit/select-field';
 
-/** What a practice vehicle is to be: how hard, of which type, with or without the next line. */
+/** What a practice vehicle is to be: how hard, of which type, with or without guidance. */
 @Component({
   selector: 'ak-which-vehicle',
   imports: [SelectField],
@@ -17,9 +17,9 @@ import { SelectField } from '../kit/select-field';
       (valueChange)="grade.set(+$event)"
       testId="grade"
     />
-    <ak-select-field label="Which vehicle" none="any that comes in" [options]="choices()" [(value)]="type" testId="type" />
+    <ak-select-field label="Which vehicle" none="any vehicle" [options]="choices()" [(value)]="type" testId="type" />
     <label class="flex min-h-11 items-center gap-2">
-      <input type="checkbox" class="h-6 w-6" #q [checked]="silent()" (change)="silent.set(q.checked)" /> without the next line
+      <input type="checkbox" class="h-6 w-6" #q [checked]="silent()" (change)="silent.set(q.checked)" /> without guidance
     </label>
   `,
 })

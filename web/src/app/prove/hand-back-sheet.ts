@@ -77,7 +77,7 @@ export class HandBackSheet {
   /** Only what was undone is called so. */
   protected readonly fasteners = computed(() =>
     [
-      { head: 'Every fastener we undid', testId: 'undone', of: this.paper().undone },
+      { head: 'Every fastener we loosened', testId: 'undone', of: this.paper().undone },
       { head: 'Left alone, and checked tight', testId: 'left-alone', of: this.paper().leftAlone },
       { head: 'Still to be undone or tightened', testId: 'fasteners-open', of: this.paper().open },
     ].filter((g) => g.of.length > 0),

@@ -42,10 +42,10 @@ const PLAY = ['fails', 'is for us to judge'] as const;
       [single]="true"
       (pickedChange)="change({ play: $event[0] === play[0] })"
     />
-    <p class="heading mt-3">What is seen and fails</p>
+    <p class="heading mt-3">Visible faults that fail</p>
     <ak-picks
       class="mt-1 block"
-      label="What is seen and fails"
+      label="Visible faults that fail"
       [options]="defects"
       [names]="names()"
       [picked]="rules().inspection.defects"

@@ -21,7 +21,7 @@ import { clock, dayOfYear } from '../words/format';
     <ak-top-bar />
     <main class="mx-auto grid max-w-6xl gap-x-14 gap-y-8 px-5 py-6 plate:grid-cols-2">
       <div class="plate:col-span-2">
-        <a routerLink="/rules" class="link">Yard rules</a>
+        <a routerLink="/rules" class="link">Shop rules</a>
         <h1 class="mt-1 text-2xl font-bold">People and devices</h1>
         @if (said(); as s) {
           <p class="mt-1" [class.wrong]="s.bad" role="status" data-testid="people-said">{{ s.text }}</p>

@@ -27,7 +27,7 @@ import { Session } from '../session/session';
       <ak-text-field label="Tax, %" [(value)]="tax" [mono]="true" mode="decimal" testId="rules-tax" />
       <button class="btn" data-testid="rules-prices">Write it down</button>
     </form>
-    <p class="soft mt-1 text-sm">An hour at 0: work is told in minutes.</p>
+    <p class="soft mt-1 text-sm">At 0, work is shown in minutes only.</p>
     <ak-wrong [error]="error()" safe="Nothing was changed." testId="rules-price-error" />
     <ak-picks
       class="mt-3 block"

@@ -36,7 +36,7 @@ import { Units } from '../session/units';
   template: `
     <ak-top-bar />
     <main class="mx-auto grid max-w-6xl gap-x-14 gap-y-8 px-5 py-6 plate:grid-cols-2">
-      <h1 class="text-2xl font-bold plate:col-span-2">Yard rules</h1>
+      <h1 class="text-2xl font-bold plate:col-span-2">Shop rules</h1>
       @if (said()) {
         <p class="plate:col-span-2" [class.wrong]="bad()" role="status" data-testid="rules-said">
           {{ said() }}
@@ -67,7 +67,7 @@ import { Units } from '../session/units';
           [single]="true"
           (pickedChange)="save({ driverSide: $event[0]! })"
         />
-        <p class="soft mt-1 text-sm">The kerb is on the other side; it wears a little faster.</p>
+        <p class="soft mt-1 text-sm">The kerb side wears a little faster.</p>
         <p class="heading mt-4">What comes first</p>
         <ak-picks
           class="mt-1 block"
@@ -77,20 +77,20 @@ import { Units } from '../session/units';
           [single]="true"
           (pickedChange)="save({ inchFirst: $event[0] === 'lbf·ft, inches' })"
         />
-        <p class="soft mt-1 text-sm">Key U swaps it on one device.</p>
-        <p class="heading mt-4">Dashboards count</p>
+        <p class="soft mt-1 text-sm">Press U to swap units on this device.</p>
+        <p class="heading mt-4">Odometers read in</p>
         <ak-picks
           class="mt-1 block"
-          label="Dashboards count"
+          label="Odometers read in"
           [options]="distances"
           [picked]="[r().distance]"
           [names]="{ km: 'kilometres', mi: 'miles' }"
           [single]="true"
           (pickedChange)="save({ distance: $event[0]! })"
         />
-        <h2 class="mt-7 text-xl font-bold">When a cause may be named</h2>
+        <h2 class="mt-7 text-xl font-bold">Naming the cause</h2>
         <div class="mt-2 grid max-w-md grid-cols-2 gap-4">
-          <ak-form-field label="Likelier than, %"
+          <ak-form-field label="Confidence needed, %"
             ><input
               class="field mono"
               inputmode="numeric"
@@ -137,7 +137,7 @@ import { Units } from '../session/units';
       <section>
         <h2 class="text-xl font-bold">Limits of play</h2>
         <p class="soft text-sm">
-          Where a number decides. Ball studs have none: any play a gauge can detect is too much (common practice).
+          Used where a measurement decides. Ball joints have no limit: any play a gauge can detect is too much (common practice).
         </p>
         @for (l of limits(); track l.kind) {
           <div class="rule grid grid-cols-[1fr_140px_130px] items-center gap-3 py-2">
@@ -152,14 +152,14 @@ import { Units } from '../session/units';
             <span class="soft text-sm">{{ l.owner }}</span>
           </div>
         }
-        <h2 class="mt-7 text-xl font-bold">A slight play is a fail at</h2>
+        <h2 class="mt-7 text-xl font-bold">Slight play fails at</h2>
         <p class="soft text-sm">
           Elsewhere it is watched or measured. Play felt in a ball joint is a fail (common practice, no source); the inspection
           rule where the vehicle runs comes first.
         </p>
         <ak-picks
           class="mt-2 block"
-          label="A slight play is a fail at"
+          label="Slight play fails at"
           [options]="gradable"
           [picked]="r().slightFails"
           [names]="jointNames()"
@@ -177,24 +177,24 @@ import { Units } from '../session/units';
             }
           </p>
         }
-        <a routerLink="/rules/gauges" class="link mt-1">The register: new ones, calibration, studies, simulated gauges</a>
+        <a routerLink="/rules/gauges" class="link mt-1">Add gauges, calibration, studies, simulated gauges</a>
       </section>
       <section class="plate:col-span-2">
-        <h2 class="text-xl font-bold">The yard, its people and devices</h2>
+        <h2 class="text-xl font-bold">Shop, people and devices</h2>
         <a routerLink="/rules/people" class="link mt-1" data-testid="to-people"
           >People, devices that are signed in, and what was changed</a
         >
         <ak-yard-places (said)="say($event.text, $event.bad)" />
-        <p class="heading mt-4">At the sign-in of a device</p>
+        <p class="heading mt-4">When a device signs in</p>
         <ak-picks
           class="mt-1 block"
-          label="At the sign-in of a device"
-          [options]="['first names to tap', 'the name is typed']"
-          [picked]="[r().namesAtDoor ? 'first names to tap' : 'the name is typed']"
+          label="When a device signs in"
+          [options]="['tap a first name', 'type the name']"
+          [picked]="[r().namesAtDoor ? 'tap a first name' : 'type the name']"
           [single]="true"
-          (pickedChange)="save({ namesAtDoor: $event[0] === 'first names to tap' })"
+          (pickedChange)="save({ namesAtDoor: $event[0] === 'tap a first name' })"
         />
-        <p class="soft mt-1 text-sm">Whoever reaches the server sees what stands there, signed in or not.</p>
+        <p class="soft mt-1 text-sm">Anyone who can reach the server sees this, signed in or not.</p>
         <form class="mt-4 grid max-w-xl grid-cols-[1fr_auto] items-end gap-3" (submit)="keepZone($event)">
           <ak-text-field
             label="Time zone"
@@ -203,7 +203,7 @@ import { Units } from '../session/units';
             placeholder="Europe/Oslo"
             [hint]="
               r().timeZone
-                ? 'Every clock and day of this yard is told in it.'
+                ? 'All clocks and days in this shop use it.'
                 : 'Nobody has said: each device tells times in its own, ' + here + ' on this one.'
             "
             testId="rules-zone"

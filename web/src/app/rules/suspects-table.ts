@@ -23,7 +23,7 @@ const SHOWN = 14;
     <main class="mx-auto max-w-6xl px-5 py-6">
       <div class="flex flex-wrap items-baseline gap-x-6">
         <h1 class="text-2xl font-bold">The suspects table</h1>
-        <a routerLink="/rules" class="link">Yard rules</a>
+        <a routerLink="/rules" class="link">Shop rules</a>
       </div>
       <p class="soft mt-1 max-w-3xl">{{ own() ? 'This shop’s own table' : 'The table that ships' }}: {{ provenance() }}</p>
       @if (said(); as s) {

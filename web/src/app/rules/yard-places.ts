@@ -11,8 +11,8 @@ import { Api } from '../state/api';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form class="mt-3 grid items-end gap-3 sm:grid-cols-[1fr_2fr_2fr_auto]" (submit)="keep($event)">
-      <ak-text-field label="The yard is called" [(value)]="name" [maxLength]="80" testId="yard-name" />
-      <ak-text-field label="Bays, with commas between" [(value)]="bays" [maxLength]="800" testId="yard-bays" />
+      <ak-text-field label="Shop name" [(value)]="name" [maxLength]="80" testId="yard-name" />
+      <ak-text-field label="Bays, separated by commas" [(value)]="bays" [maxLength]="800" testId="yard-bays" />
       <ak-text-field label="Under the floor’s title" [(value)]="notice" [maxLength]="200" testId="yard-notice" />
       <button class="btn">Write it down</button>
     </form>

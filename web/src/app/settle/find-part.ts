@@ -35,6 +35,7 @@ import {
   type Part,
   type Side,
   type SizeKey,
+  numberWord,
 } from '@ash-knot/core';
 import { Picks } from '../kit/picks';
 import { TextField } from '../kit/text-field';
@@ -69,6 +70,7 @@ const MOST_WAYS = 3;
   templateUrl: './find-part.html',
 })
 export class FindPart {
+  protected readonly numberWord = numberWord;
   protected readonly store = inject(JobStore);
   protected readonly session = inject(Session);
   protected readonly here = inject(SettleView);
@@ -209,7 +211,7 @@ export class FindPart {
   protected readonly others = computed(() => this.sizes().filter((m) => !m.asked));
   protected readonly knownSizes = computed(() => {
     const said = this.sizes().flatMap((m) => (m.said ? [`${m.name} ${m.said}`] : []));
-    return said.length ? `${said.join('; ')}; the rest as the file has it` : 'Sizes, as the file has them; measure one';
+    return said.length ? `${said.join('; ')}; the rest from the file` : 'Sizes from the file; measure one';
   });
   protected readonly canFigure = computed(() => this.kind() === 'links' && this.axleSpec().points.barEye !== undefined);
   protected readonly workedOut = computed(() => lengthFor(this.store.state()!, this.store.axle()));

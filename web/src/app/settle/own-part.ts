@@ -43,7 +43,7 @@ import { draft } from '../state/draft';
       <div class="mt-2 grid grid-cols-2 gap-3 sm:grid-cols-4">
         <ak-text-field
           class="col-span-2"
-          label="As on its bag"
+          label="Name on its bag"
           [(value)]="name"
           [maxLength]="120"
           testId="own-name"

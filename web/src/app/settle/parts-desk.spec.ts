@@ -81,7 +81,7 @@ test('off the shelf: nothing is taken before it was looked at; all right is one 
   expect(b.text(tid('take-right'))).toBe('All of it is right: take it');
   await b.click(tid('take-right'));
   expect(b.written()[0]).toMatchObject(['goods', { outcome: 'taken', from: 'shelf' }]);
-  expect(b.text(tid('goods-line'))).toContain('looked at and taken');
+  expect(b.text(tid('goods-line'))).toContain('checked and accepted');
 });
 
 test('by telephone: number and time as they were said', async () => {

@@ -78,7 +78,7 @@ export class PartsDesk {
       case 'here':
         return g.from === 'shelf' ? 'on the shelf' : 'to be fetched';
       case 'taken':
-        return `looked at and taken${g.taken!.body.why ? `: ${g.taken!.body.why}` : ''}`;
+        return `checked and accepted${g.taken!.body.why ? `: ${g.taken!.body.why}` : ''}`;
     }
   }
 

@@ -59,7 +59,7 @@ import { longDay } from '../words/format';
                   <tr>
                     <th class="text-left font-normal" scope="row">{{ r.name }}</th>
                     @for (o of q.options; track o.option.name) {
-                      <td [class.font-bold]="r.name === 'in all'">{{ session.say(r.of(o)) }}</td>
+                      <td [class.font-bold]="r.name === 'total'">{{ session.say(r.of(o)) }}</td>
                     }
                   </tr>
                 }
@@ -111,13 +111,13 @@ export class QuoteSheet {
     { name: 'what', of: (o) => o.parts.map((p) => `${p.quantity} × ${p.part.name}`).join(', ') },
     { name: 'parts', of: (o) => this.money(o.partsMinor) },
     {
-      name: 'work',
+      name: 'labour',
       of: (o) => (o.labourMinor === undefined ? sayLabour(o) : `${this.money(o.labourMinor)}, ${sayLabour(o)}`),
     },
-    { name: 'in all', of: (o) => this.money(o.totalMinor) },
-    { name: 'here', of: (o) => o.here },
+    { name: 'total', of: (o) => this.money(o.totalMinor) },
+    { name: 'available', of: (o) => o.here },
     { name: 'warranty', of: (o) => o.warranty },
-    { name: 'upkeep', of: (o) => o.upkeep },
+    { name: 'maintenance', of: (o) => o.upkeep },
     { name: 'ride', of: (o) => o.ride || '–' },
   ];
   protected readonly terms = computed(() => {

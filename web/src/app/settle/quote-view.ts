@@ -103,16 +103,16 @@ export class QuoteView {
     return `${this.currency()}, ${prices.taxPercent} % tax ${prices.taxIncluded ? 'included' : 'added in the sums'}.${rate}`;
   });
   private readonly allRows = computed((): Row[] => [
-    { name: 'in all', of: (o) => this.money(o.totalMinor), large: true },
+    { name: 'total', of: (o) => this.money(o.totalMinor), large: true },
     {
-      name: 'parts · work',
+      name: 'parts · labour',
       of: (o) =>
         o.labourMinor === undefined ? this.money(o.partsMinor) : `${this.money(o.partsMinor)} · ${this.money(o.labourMinor)}`,
     },
-    { name: 'at work', of: (o) => sayLabour(o) },
-    { name: 'here', of: (o) => o.here },
+    { name: 'time', of: (o) => sayLabour(o) },
+    { name: 'available', of: (o) => o.here },
     { name: 'warranty', of: (o) => o.warranty },
-    { name: 'upkeep', of: (o) => o.upkeep },
+    { name: 'maintenance', of: (o) => o.upkeep },
     { name: 'ride', of: (o) => o.ride || '–', differs: true },
     { name: 'hardness', of: (o) => o.hardness || '–', differs: true },
     { name: 'held by', of: (o) => o.held, differs: true },

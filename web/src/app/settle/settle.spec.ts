@@ -49,7 +49,7 @@ test('what fits is ranked with its reason; what does not is left out with its re
   const b = await open();
   expect(names(b.el)).toEqual(['Link', 'Plain link']);
   expect(b.text(tid('candidate'))).toContain('Listed for this vehicle');
-  expect(b.text(tid('excluded'))).toContain('Its upper stud is M12×1.25, M10×1.25 is wanted.');
+  expect(b.text(tid('excluded'))).toContain('Its upper stud is M12×1.25, M10×1.25 is needed.');
 });
 
 test('a measurement overrules the file and is written down as typed', async () => {
@@ -98,7 +98,7 @@ test('both sides by default; then the yes, with who, how and what it costs', asy
   const b = await open();
   await b.click(tid('choose'));
   expect(b.written()[0]![1]).toMatchObject({ joints: ['front.left.link-lower', 'front.right.link-lower'], quantity: 2 });
-  expect(b.text(tid('quote-table'))).toMatch(/parts · work 48\.00 · [\d.]+ at work \d+ min, usual times here on the shelf/);
+  expect(b.text(tid('quote-table'))).toMatch(/parts · labour 48\.00 · [\d.]+ time \d+ min, usual times available on the shelf/);
   await b.click(tid('approve'));
   expect(b.written()[1]![1]).toMatchObject({ answer: 'approved', who: 'The lighthouse', how: 'by phone' });
   expect((b.written()[1]![1] as { what: string }).what).toMatch(/^2 × Link, both links, [\d.]+ EUR$/);
@@ -108,7 +108,7 @@ test('both sides by default; then the yes, with who, how and what it costs', asy
 
 test('ways stand side by side with one tap; the difference is a sentence, and a yes to one is none to the other', async () => {
   const b = await open();
-  expect(b.text(tid('offer-ways'))).toBe('Offer 2 ways');
+  expect(b.text(tid('offer-ways'))).toBe('Offer both');
   await b.click(tid('offer-ways'));
   expect(b.written().map(([, x]) => (x as { part: Part }).part.name)).toEqual(['Plain link', 'Link']);
   expect(b.el.querySelectorAll(tid('choice'))).toHaveLength(2);

@@ -117,8 +117,7 @@ import { TextField } from '../kit/text-field';
             @if (list()) {
               <tr>
                 <td colspan="9" class="soft py-4">
-                  No part answers to that. Search less of its name, or take away a filter; a part of one’s own is written down
-                  under Settle.
+                  No part matches. Type less of its name, or take away a filter; a part of one’s own is written down under Settle.
                 </td>
               </tr>
             }

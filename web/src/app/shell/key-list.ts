@@ -49,7 +49,7 @@ export class KeyList {
     ['F', 'front or rear axle'],
     ['L', 'tape'],
     ['A', 'ask a practice vehicle: the first of what can be done'],
-    ['K', 'pocket'],
+    ['K', 'calculators'],
     ['/', 'find anything'],
     ['U', 'swap units'],
     ['Esc', 'back one'],

@@ -12,7 +12,7 @@ import { TopBar } from './top-bar';
     <main class="mx-auto max-w-3xl px-5 py-8">
       <h1 class="text-2xl font-bold">There is no such page</h1>
       <p class="mt-2">
-        Nothing stands at <span class="mono">{{ path }}</span>. The address may have been cut off when it was copied.
+        There is nothing at <span class="mono">{{ path }}</span>. The address may have been cut short when it was copied.
       </p>
       <a class="btn btn-go mt-5" routerLink="/">To the floor</a>
     </main>

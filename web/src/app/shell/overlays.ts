@@ -15,7 +15,7 @@ export class Overlays {
     if (this.over) this.dialog.open(await this.over.find(), { ...PANEL, width: '640px', ariaLabel: 'Find anything' });
   }
   async openPocket(): Promise<void> {
-    if (this.over) this.dialog.open(await this.over.pocket(), { ...PANEL, width: '860px', ariaLabel: 'Pocket' });
+    if (this.over) this.dialog.open(await this.over.pocket(), { ...PANEL, width: '860px', ariaLabel: 'Calculators' });
   }
   async openKeys(): Promise<void> {
     const { KeyList } = await import('./key-list');

@@ -86,7 +86,7 @@ import { Overlays } from './overlays';
         find <span class="key hidden md:inline" aria-hidden="true">/</span>
       </button>
       <button type="button" class="soft hidden h-11 items-center gap-2 px-1 text-sm md:flex" (click)="overlays.openPocket()">
-        pocket <span class="key" aria-hidden="true">K</span>
+        calculators <span class="key" aria-hidden="true">K</span>
       </button>
       @if (tape()) {
         <button
@@ -117,6 +117,6 @@ export class TopBar {
     { path: '/file', name: 'File' },
     { path: '/shelf', name: 'Shelf' },
     { path: '/practice', name: 'Practice' },
-    { path: '/rules', name: 'Yard rules' },
+    { path: '/rules', name: 'Shop rules' },
   ];
 }

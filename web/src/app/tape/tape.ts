@@ -94,7 +94,7 @@ import { Units } from '../session/units';
             (click)="putting.set(!putting())"
             data-testid="distance-wrong"
           >
-            The distance is wrong
+            Correct the distance
           </button>
         </div>
         @if (putting()) {

@@ -9,7 +9,7 @@ import { Session } from '../session/session';
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'rule mt-4 block pt-2', 'data-testid': 'also-undone' },
   template: `
-    <h3 class="heading">Undone besides, to get at it</h3>
+    <h3 class="heading">Also removed for access</h3>
     @if (here().length) {
       @for (f of here(); track f.id) {
         <div class="mt-1 flex flex-wrap items-center gap-2">
@@ -28,7 +28,7 @@ import { Session } from '../session/session';
         </div>
       }
     } @else {
-      <p class="soft text-sm">Touch its joint on the plate: each of its fasteners joins the plan, the torques and the recheck.</p>
+      <p class="soft text-sm">Touch its joint on the plate: its fasteners join the plan, the torques and the recheck.</p>
     }
   `,
 })

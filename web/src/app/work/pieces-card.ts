@@ -25,7 +25,7 @@ interface Group {
   readonly pieces: readonly Piece[];
 }
 
-/** What came off, and where it goes: kept, moved over, renewed or binned, as somebody saw it. */
+/** Removed parts: kept, moved over, renewed or binned, as somebody saw it. */
 @Component({
   selector: 'ak-pieces-card',
   imports: [Picks, PlaceKey, SelectField],

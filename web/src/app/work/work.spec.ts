@@ -198,7 +198,7 @@ test('before the wheels go on the line asks what came off; its key unfolds it', 
   await b.settle();
   expect(done.every((d) => b.store.state()!.steps.has(d))).toBe(true);
   expect(b.store.next()!).toMatchObject({
-    title: 'What came off, and where it goes: 4 pieces left to say.',
+    title: 'Removed parts: 4 pieces left to say.',
     action: { to: { at: 'pieces', step: 'finish' } },
   });
   TestBed.inject(Places).doing('pieces')!.act!();

@@ -102,7 +102,7 @@ export class Work {
     const n = crewOf(s).length;
     return `${capital(sayParts(this.session.dialect(), workJoints(s))) || 'The work'}${n > 1 ? `, ${numberWord(n)} of us` : ''}`;
   });
-  /** "67 min, done about 10:35; by 10:50 four times of five; 88 alone; no order is faster by more than 2" */
+  /** "67 min, done about 10:35; 80 % sure by 10:50; 88 alone; no order is faster by more than 2" */
   protected readonly promise = computed(() => {
     const l = this.lanes();
     if (!l) return '';
@@ -110,9 +110,9 @@ export class Work {
     if (unknown) return `${mins(workMinutes)} of work, and a part nobody has promised a time for`;
     return [
       `${mins(workMinutes)} of work, done about ${this.when(endsAt)}`,
-      lateAt ? `by ${this.when(lateAt)} four times of five` : 'usual times',
+      lateAt ? `80 % sure by ${this.when(lateAt)}` : 'usual times',
       l.aloneMinutes === undefined ? '' : `${Math.round(l.aloneMinutes)} alone`,
-      l.gapMinutes > 0 ? `no order is faster by more than ${l.gapMinutes}` : '',
+      l.gapMinutes > 0 ? `no order is faster by more than ${l.gapMinutes} min` : '',
     ]
       .filter(Boolean)
       .join('; ');

@@ -25,7 +25,7 @@ const CONDITIONS = Object.keys(FRICTION) as ThreadCondition[];
   host: { class: 'block' },
   template: `
     <details class="rule mt-2 pt-2" data-testid="in-the-thread">
-      <summary class="link text-sm">What it does in the thread</summary>
+      <summary class="link text-sm">Preload in the thread</summary>
       <div class="mt-2 flex flex-wrap gap-x-5 gap-y-2">
         <ak-picks
           label="Condition"

@@ -70,13 +70,7 @@ import { Pulling } from './pulling';
       </button>
     }
     <form class="mt-3 grid grid-cols-[1fr_1fr] items-end gap-3" (submit)="take($event)">
-      <ak-text-field
-        label="Another number, read off the wrench"
-        [(value)]="typed"
-        [mono]="true"
-        mode="decimal"
-        testId="torque-typed"
-      />
+      <ak-text-field label="Another reading on the wrench" [(value)]="typed" [mono]="true" mode="decimal" testId="torque-typed" />
       <button class="btn !min-h-12" [class.btn-go]="!pulling.wrench()" [disabled]="pulling.unset()" data-testid="torque-take">
         {{ clicked() }}
       </button>

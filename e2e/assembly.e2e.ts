@@ -3,7 +3,7 @@ import type { Entry, EntryBodies } from '@ash-knot/core';
 import type { Page } from '@playwright/test';
 import { begun, both, partOf, REFIT, SOAKS } from './begun';
 import { bigKey, follow, strip, title, type Truth } from './key';
-import { expect, settled, signIn, test } from './yard';
+import { expect, settled, signIn, test, folded } from './yard';
 
 const tapeOf = async (page: Page, job: string): Promise<readonly Entry[]> =>
   ((await (await page.request.get(`/api/jobs/${job}`)).json()) as { entries: Entry[] }).entries;
@@ -122,7 +122,7 @@ test('a bolt that cannot be reached straight: brackets first, little room, a whe
   );
   await follow(page, /^Undo the left link bolt/, SOAKS);
   await expect(page.locator('[data-testid="arrange-brackets first"]')).toContainText(/stands \d+° out of line/);
-  await page.getByTestId('trouble-open').click();
+  await folded(page, 'trouble-open');
   // What there is no stud for is not asked.
   await expect(page.getByTestId('trouble-stud spins')).toHaveCount(0);
   await page.getByTestId('trouble-cannot reach').click();
@@ -134,13 +134,13 @@ test('a bolt that cannot be reached straight: brackets first, little room, a whe
   await strip(page).getByRole('button', { name: 'Go that way' }).click();
   await follow(page, /^Undo the left link bolt/, SOAKS);
   expect(bodies(await tapeOf(page, job), 'step').map((b) => b.step)).toContain('bushing-off-left');
-  await page.getByTestId('room-open').click();
+  await folded(page, 'room-open');
   await page.getByTestId('room-swing').fill('28');
   await expect(page.getByTestId('room')).toContainText(/72 teeth: \d+ strokes of 25°, about \d+ min/);
   await page.getByTestId('room').getByRole('button', { name: 'Turn it so' }).first().click();
   await expect(page.getByTestId('room-kept')).toContainText('Room to swing 28°');
   if (/Read/.test(await bigKey(page).innerText())) await bigKey(page).click();
-  await page.getByTestId('trouble-open').click();
+  await folded(page, 'trouble-open');
   await page.getByTestId('trouble-bolt seized').click();
   for (let i = 0; i < 9 && !(await page.getByTestId('rung-other').isVisible()); i++) {
     const read = strip(page).getByRole('button', { name: 'Read, go on' });
@@ -214,7 +214,7 @@ test('an eye above and a ball stud below, bushings with it: the stud’s trouble
   await expect(card).toContainText('Hold the stud by its flats');
   await expect(card).not.toContainText(/key/i);
   if (/Read/.test(await bigKey(page).innerText())) await bigKey(page).click();
-  await page.getByTestId('trouble-open').click();
+  await folded(page, 'trouble-open');
   await page.getByTestId('trouble-stud spins').click();
   const picture = page.locator('ak-apart-plate');
   await expect(picture.locator('[data-sign="turns along"]')).toHaveCount(1);
@@ -234,7 +234,7 @@ test('an eye above and a ball stud below, bushings with it: the stud’s trouble
   await follow(page, /lower nut, left/i, WHOLE);
   // What was written before is on the screen.
   await settled(page);
-  await page.getByTestId('coat').click();
+  await folded(page, 'coat');
   await page.getByTestId('coats').getByRole('button', { name: 'anti-seize' }).click();
   await page.getByTestId('found-value').fill('65');
   await page.getByTestId('found-source').fill('the sheet on the wall');

@@ -1,6 +1,6 @@
 // Through: web/src/app/gauges, web/src/app/instruments, web/src/app/measuring, core/src/gauge, core/src/play, server/src/gauge
 import { readFileSync } from 'node:fs';
-import { enterPin, expect, joint, openSheet, secondTablet, signIn, test } from './yard';
+import { enterPin, expect, joint, openSheet, secondTablet, signIn, test, folded } from './yard';
 
 // Long: two browsers, two gauges, a loop and two files.
 test('simulated gauges measure on the open sheet; readings go out as files and come in again', async ({
@@ -41,7 +41,7 @@ test('simulated gauges measure on the open sheet; readings go out as files and c
   await expect(page.getByTestId('reading-first')).toHaveValue('0.77');
   await page.getByTestId('reading-first').fill('');
 
-  await page.getByTestId('to-loop').click();
+  await folded(page, 'to-loop');
   await gauge.goto('/gauge/force-1');
   await gauge.getByTestId('sim-play').fill('0.42');
   await gauge.getByTestId('sim-loop').click();

@@ -1,5 +1,5 @@
 // Through: web/src/app, core/src/job, core/src/plan, server/src/ledger, server/src/job
-import { enterPin, expect, joint, listen, secondTablet, signInAtTheDoor, test } from './yard';
+import { enterPin, expect, joint, listen, secondTablet, signInAtTheDoor, test, folded, unfold } from './yard';
 import { bigKey } from './key';
 
 /** One knocking vehicle from the door to the hand-back, with a reload after every station. */
@@ -61,18 +61,20 @@ test('a vehicle typed in by hand goes through all five stations and is handed ba
 
   // A ball joint shaken in a state that unloads nothing clears nothing.
   await joint(page, 'front.left.ball-joint').click();
+  await unfold(page, 'standing');
   await page.getByTestId('standing').selectOption('under-arm');
   await page.getByTestId('result-tight').click();
   await page.getByTestId('stands-under-arm').click();
   await expect(page.getByTestId('does-not-count')).toContainText('wheel hanging free');
   await expect(joint(page, 'front.left.ball-joint')).toContainText('can’t tell yet');
+  await unfold(page, 'standing');
   await page.getByTestId('standing').selectOption('both-hanging');
   await expect(page.getByTestId('standing')).toHaveValue('both-hanging');
-  await page.getByTestId('tight-both').click();
+  await folded(page, 'tight-both');
   await expect(joint(page, 'front.right.ball-joint')).toContainText('sound');
   for (const id of ['front.left.tie-rod-outer', 'front.left.spring', 'front.left.wheel-nuts']) {
     await joint(page, id).click();
-    await page.getByTestId('tight-both').click();
+    await folded(page, 'tight-both');
     await expect(joint(page, id)).toContainText('sound');
   }
 
@@ -110,15 +112,14 @@ test('a vehicle typed in by hand goes through all five stations and is handed ba
   // The verdict, now that the dangerous joints are cleared.
   await joint(page, 'front.left.link-lower').click();
   await page.getByTestId('station-find').click();
-  await expect(page.getByTestId('give-verdict')).toBeVisible();
-  await page.getByTestId('give-verdict').click();
+  await folded(page, 'give-verdict');
   await expect(page.getByTestId('verdict')).toContainText('Verdict given');
 
   // Settle.
   await page.getByTestId('station-settle').click();
   // Its type is only usual: what decides most is asked for, and by how many parts.
   await expect(page.getByText(/measure it: about \d+ of \d+ fall away/).first()).toBeVisible();
-  await page.getByTestId('sizes').locator('summary').click();
+  await page.getByTestId('settle-more').click();
   await page.getByTestId('measure-link-length').fill('nonsense');
   await page.getByTestId('measure-link-length').press('Enter');
   await expect(page.getByText(/link length must be a number/)).toBeVisible();

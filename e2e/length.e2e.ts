@@ -1,6 +1,6 @@
 // Through: web/src/app/length, web/src/app/workers, core/src/mechanics
 import { clean } from './look';
-import { expect, goTo, joint, openSheet, settled, signIn, test } from './yard';
+import { expect, goTo, joint, openSheet, settled, signIn, test, folded } from './yard';
 import type { Page } from '@playwright/test';
 
 /** Nothing scrolls sideways, nothing that is touched is too small, no word too small to read. */
@@ -55,7 +55,7 @@ test('a length: found in the worker, shown in the corner, kept, and what is want
   await openSheet(page, 'SCH 11');
   await goTo(page, 'settle');
   await page.getByTestId('add-more').click();
-  await page.getByTestId('figure-length').click();
+  await folded(page, 'figure-length');
   await page.getByTestId('length-lowered').fill('20');
   await expect(page.getByTestId('length-found')).toHaveText(/3\d\d\.\d\s*mm/);
   await expect(page.getByTestId('figures')).toContainText('arm turned');
@@ -80,7 +80,7 @@ test('bar and wheels at Settle, and all three in the pocket without a sheet', as
   await openSheet(page, 'SCH 11');
   await goTo(page, 'settle');
   await page.getByTestId('add-more').click();
-  await page.getByTestId('figure-bar').click();
+  await folded(page, 'figure-bar');
   await page.getByRole('button', { name: 'this axle' }).click();
   await page.getByTestId('bar-outside').fill('26');
   await page.getByTestId('bar-was').fill('22');
@@ -88,7 +88,7 @@ test('bar and wheels at Settle, and all three in the pocket without a sheet', as
   await expect(page.getByTestId('bar-warns')).toBeVisible();
   await clean(page, 'the bar');
   await page.getByTestId('figure-back').click();
-  await page.getByTestId('figure-wheels').click();
+  await folded(page, 'figure-wheels');
   await page.getByTestId('wheel-size').fill('255/35 R19');
   await expect(page.getByTestId('wheel-fit')).toBeVisible();
   await clean(page, 'other wheels');
@@ -139,7 +139,7 @@ test('measuring shows where the gauge goes, and the fit where the caliper does',
   await expect(page.getByTestId('gauge-drawing')).toBeVisible();
   await page.getByTestId('measure-done').click();
   await joint(page, 'front.left.frame-bushing').click();
-  await page.getByTestId('fit').click();
+  await folded(page, 'fit');
   await page.getByTestId('fit-clean').fill('22 22.1');
   await expect(page.getByTestId('fit-drawing')).toContainText('clean 22.05');
   await page.getByTestId('fit-seat').fill('21.4');

@@ -1,14 +1,14 @@
 // Through: web/src/app/knock, web/src/app/attachment, web/src/app/listen, core/src/sound, core/src/knock
 import { WHOLE_CHROMIUM } from './house';
 import { clean } from './look';
-import { expect, goTo, openSheet, settled, signIn, test } from './yard';
+import { expect, goTo, openSheet, settled, signIn, test, folded } from './yard';
 
 test('why it knocks: on the axle of the sheet, one wheel closes the gap, both never do; axe finds nothing', async ({ page }) => {
   await signIn(page);
   await openSheet(page, 'HB 0093');
   await goTo(page, 'find');
   await page.locator('[data-joint="front.left.link-lower"]').click();
-  await page.getByTestId('why-it-knocks').click();
+  await folded(page, 'why-it-knocks');
   await expect(page.getByTestId('knock-said')).toContainText(/The gap closes \d+ times/);
   await expect(page.getByTestId('knock-said')).toContainText('With half the play');
   const closings = Number(await page.getByTestId('knock-count').textContent());

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { strip, title } from './key';
-import { expect, PIN, signInAtTheDoor } from './yard';
+import { expect, PIN, signInAtTheDoor, unfold } from './yard';
 
 /** A whole job counted in taps: every key and every field is one. */
 export class Taps {
@@ -17,7 +17,8 @@ export class Taps {
     this.at.set(station, (this.at.get(station) ?? 0) + n);
   }
   async tap(testId: string): Promise<void> {
-    this.count();
+    // What is folded away costs a tap more.
+    this.count(1 + (await unfold(this.page, testId)));
     await this.page.getByTestId(testId).first().click();
   }
   async button(name: string): Promise<void> {

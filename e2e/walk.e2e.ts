@@ -1,5 +1,5 @@
 // Through: web/src
-import { expect, goTo, joint, openSheet, signIn, test } from './yard';
+import { expect, goTo, joint, openSheet, signIn, test, folded } from './yard';
 import { Eyes, LOOKS, speak } from './look';
 
 /**
@@ -75,7 +75,7 @@ for (const { width, height, dialect, tag, quick } of LOOKS) {
     await goTo(page, 'settle');
     await page.getByTestId('add-more').click();
     for (const figure of ['length', 'bar', 'wheels']) {
-      await page.getByTestId(`figure-${figure}`).click();
+      await folded(page, `figure-${figure}`);
       if (figure === 'length') {
         await page.getByTestId('length-lowered').fill('20');
         await expect(page.getByTestId('length-found')).toBeVisible();
@@ -99,7 +99,7 @@ for (const { width, height, dialect, tag, quick } of LOOKS) {
     await eyes.look('the drive');
     await goTo(page, 'find');
     // All checks, whether or not the suspects are ranked yet.
-    if (await page.getByTestId('all-checks').count()) await page.getByTestId('all-checks').click();
+    if (await page.getByTestId('all-checks').count()) await folded(page, 'all-checks');
     await eyes.look('every look');
     for (const end of ['front', 'rear']) {
       if (end === 'rear') await page.keyboard.press('f');
@@ -119,11 +119,11 @@ for (const { width, height, dialect, tag, quick } of LOOKS) {
     if (narrow) await page.getByRole('button', { name: 'Plate', exact: true }).click();
     await joint(page, 'front.left.frame-bushing').first().click();
     for (const way of ['measure', 'to-loop'] as const) {
-      await page.getByTestId(way).click();
+      await folded(page, way);
       await eyes.look(way);
     }
     await page.getByTestId('loop-done').click();
-    await page.getByTestId('fit').click();
+    await folded(page, 'fit');
     await page.getByTestId('fit-clean').fill('22 22.1');
     await page.getByTestId('fit-seat').fill('21.1');
     await eyes.look('bar and bushing');

@@ -2,7 +2,7 @@
 import type { Entry } from '@ash-knot/core';
 import { bare, begun, both, partOf, REFIT, SOAKS } from './begun';
 import { bigKey, follow, strip, title } from './key';
-import { expect, signIn, test } from './yard';
+import { expect, signIn, test, folded } from './yard';
 import { cameBack, slowed, untilItStands, watch } from './tapper';
 
 // Long: a whole job by the big key, two at it, everything that can go wrong on the way.
@@ -16,10 +16,10 @@ test('rusty links and bushings, two at it: a stud spins, a bolt breaks, one leav
     { joints: both('link-lower'), part: await partOf(page, 'ball-stud link', plate) },
     { joints: both('frame-bushing'), part: await partOf(page, 'frame bushing', plate) },
   ]);
-  await page.getByTestId('crew-open').click();
+  await folded(page, 'crew-open');
   await page.getByTestId('crew').getByRole('button', { name: 'Isla Morrow' }).click();
   await expect(page.getByTestId('work-head')).toContainText('two of us');
-  await expect(page.getByTestId('promise')).toContainText('alone');
+  await expect(page.getByTestId('crew-promise')).toContainText('alone');
   await expect(strip(page)).toContainText('Isla Morrow');
 
   // On a phone, with one thumb, as far as the rusty nuts; the soak is filled before it is cut.
@@ -30,7 +30,7 @@ test('rusty links and bushings, two at it: a stud spins, a bolt breaks, one leav
   await bigKey(page).click();
   await bigKey(page).click();
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
-  await page.getByTestId('trouble-open').click();
+  await folded(page, 'trouble-open');
   await page.getByTestId('trouble-stud spins').click();
   await expect.poll(() => title(page)).toMatch(/^The stud spins: thin spanner/);
   await strip(page).getByRole('button', { name: 'It did not' }).click();
@@ -40,7 +40,7 @@ test('rusty links and bushings, two at it: a stud spins, a bolt breaks, one leav
   await follow(page, /bracket off, bushing out/, SOAKS);
   // Its caution may have been read at the other side.
   if (/Read/.test(await bigKey(page).innerText())) await bigKey(page).click();
-  await page.getByTestId('trouble-open').click();
+  await folded(page, 'trouble-open');
   await page.getByTestId('trouble-bolt broke').click();
   await expect.poll(() => title(page)).toMatch(/^The bolt broke: locking pliers on the stub/);
   await strip(page).getByRole('button', { name: 'It did not' }).click();
@@ -69,7 +69,7 @@ test('a bar out and in, by two', async ({ page }) => {
   test.setTimeout(180_000);
   await signIn(page);
   await begun(page, 'SK 2104', [{ joints: both('bar'), part: await partOf(page, 'sway bar', 'SK 2104') }]);
-  await page.getByTestId('crew-open').click();
+  await folded(page, 'crew-open');
   await page.getByTestId('crew').getByRole('button', { name: 'Marit Voss' }).click();
   await follow(page, /^Bar out/, SOAKS);
   await expect(strip(page)).toContainText('Together with Marit Voss');

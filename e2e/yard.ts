@@ -69,6 +69,20 @@ export async function openSheet(page: Page, plate: string): Promise<void> {
   await expect(page).toHaveURL(/\/job\/[^/]+\/[a-z]+/);
 }
 
+/** Unfolds what is folded away at a station, where it is. @returns how many folds were opened */
+export async function unfold(page: Page, testId: string): Promise<number> {
+  const it = page.getByTestId(testId).first();
+  await it.waitFor({ state: 'attached' });
+  const folds = page.locator('details:not([open])', { has: it });
+  const n = await folds.count();
+  for (let i = 0; i < n; i++) await folds.first().locator('> summary').click();
+  return n;
+}
+/** Taps what is folded away at a station; its fold is opened first. */
+export async function folded(page: Page, testId: string): Promise<void> {
+  await unfold(page, testId);
+  await page.getByTestId(testId).first().click();
+}
 export const joint = (page: Page, id: string) => page.locator(`[data-joint="${id}"]`);
 
 /** The screen stands still: fonts loaded, nothing under way to the server, no transition running. */

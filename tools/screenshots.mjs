@@ -54,6 +54,7 @@ async function shoot(address) {
   await save('settle');
   await at(`${job('SCH 11')}/settle`);
   await page.getByTestId('add-more').click();
+  await page.getByTestId('settle-more').click();
   await page.getByTestId('figure-length').click();
   await page.getByTestId('length-lowered').fill('30');
   await page.getByTestId('length-found').waitFor();

@@ -50,7 +50,7 @@ const ends = (thread: string): { upper: PartEnd; lower: PartEnd } => ({ upper: {
 test('the same part fits and says why', () => {
   const c = matchPart(LINK_PART, wanted);
   expect(c.excluded).toEqual([]);
-  expect(c.sentence).toBe('Listed for this vehicle; length and stud thread agree; on the shelf.');
+  expect(c.sentence).toBe('Listed for this vehicle; on the shelf.');
   expect(c.lines.find((l) => l.size === 'link-length')!.by).toBe('from the file');
 });
 

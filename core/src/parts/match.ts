@@ -134,7 +134,8 @@ function compared(part: Part, w: Wanted, unit?: LengthUnit): { candidate: Candid
     ? c.excluded.join(' ')
     : `${[
         listed ? 'Listed for this vehicle' : fitsWhat(w, agree),
-        ...(agree.length ? [`${saidTogether(agree)} agree`] : []),
+        // What is listed for the vehicle is taken to agree; of another it is said in what.
+        ...(agree.length && !listed ? [`${saidTogether(agree)} agree`] : []),
         ...near.map((l) => `${l.what} ${l.has}, ${l.wanted} is ${l.by || 'wanted'}`),
         sayHere(part),
       ].join('; ')}.${air !== undefined ? ` At the worn seat it has no grip (${sayLength(air, 2, unit)} of air).` : ''}`;

@@ -20,6 +20,7 @@ import {
   type Defect,
   type JointId,
   type JointState,
+  list,
   uncapital,
   failedBy,
   failsOf,
@@ -41,6 +42,7 @@ import { Round } from './round';
 import { StandsSelect } from './stands-select';
 import { Suspects } from './suspects';
 import { PlaceMark } from '../job/places';
+import { More } from '../kit/more';
 
 /** Raise it, look, rock, lever, measure: the check of the joint that is touched on the plate. */
 @Component({
@@ -52,12 +54,13 @@ import { PlaceMark } from '../job/places';
     GapMark,
     MeasureLoop,
     MeasurePlay,
+    More,
     Photo,
     PhotoButton,
-    Suspects,
     PlaceMark,
     Round,
     StandsSelect,
+    Suspects,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -80,11 +83,6 @@ import { PlaceMark } from '../job/places';
           <b>{{ session.say(c.title) }}.</b> {{ session.say(c.how) }}
         </p>
         <p class="soft mt-1 text-[15px]">Look for: {{ session.say(uncapital(c.lookAt)) }}</p>
-        @for (o of otherChecks(); track o.id) {
-          <button type="button" class="link mr-4 text-[15px]" (click)="store.wanted.set(o.id)">
-            Or: {{ session.say(uncapital(o.title.replace('{side}', j.side))) }}
-          </button>
-        }
       }
       <div class="mt-4 grid grid-cols-3 gap-2 sm:grid-cols-5" role="group" aria-label="How it is in the hand" akPlace="results">
         @for (r of results; track r) {
@@ -112,38 +110,52 @@ import { PlaceMark } from '../job/places';
         <p class="caution mt-3" role="alert" data-testid="does-not-count">{{ j.why }}</p>
       }
       <div class="mt-3 flex flex-wrap items-center gap-x-5">
-        <button type="button" class="link" (click)="tightBoth()" data-testid="tight-both">All tight, both sides</button>
-        @if (manySettled()) {
-          <button type="button" class="link" (click)="rocks()" data-testid="rocks">It rocks somewhere</button>
-        }
         <button type="button" class="link" (click)="toggle('1')" data-testid="measure">
           Measure it <span class="key" aria-hidden="true">G</span>
         </button>
-        @if (j.kind === 'frame-bushing') {
-          <button type="button" class="link" (click)="toggle('fit')" data-testid="fit">
-            {{ session.say('Bar and bushing') }}
-          </button>
-        }
-        @if (knocks()) {
-          <button type="button" class="link" (click)="why()" data-testid="why-it-knocks">Why it knocks</button>
-        }
         @if (!store.practice()) {
           <ak-photo-button [job]="store.view()!.id" (taken)="photo($event)" />
         }
+        <ak-more testId="joint-more">
+          <button type="button" class="link" (click)="tightBoth()" data-testid="tight-both">All tight, both sides</button>
+          @if (manySettled()) {
+            <button type="button" class="link" (click)="rocks()" data-testid="rocks">It rocks somewhere</button>
+          }
+          @for (o of otherChecks(); track o.id) {
+            <button type="button" class="link" (click)="store.wanted.set(o.id)">
+              Or: {{ session.say(uncapital(o.title.replace('{side}', j.side))) }}
+            </button>
+          }
+          @if (j.kind === 'frame-bushing') {
+            <button type="button" class="link" (click)="toggle('fit')" data-testid="fit">
+              {{ session.say('Bar and bushing') }}
+            </button>
+          }
+          @if (knocks()) {
+            <button type="button" class="link" (click)="why()" data-testid="why-it-knocks">Why it knocks</button>
+          }
+          <div class="flex w-full flex-wrap items-center gap-2">
+            <span class="soft text-sm font-semibold">Seen on it</span>
+            @for (d of defects(); track d) {
+              <button
+                type="button"
+                class="pick !min-h-11 text-[15px]"
+                [attr.aria-pressed]="j.defects.includes(d)"
+                [disabled]="j.defects.includes(d)"
+                (click)="defect(d)"
+              >
+                {{ session.say(d) }}
+              </button>
+            }
+          </div>
+          @if (standsRight()) {
+            <ak-stands-select class="mt-2" [axle]="axle()" />
+          }
+        </ak-more>
       </div>
-      <div class="mt-1 flex flex-wrap gap-2">
-        @for (d of defects(); track d) {
-          <button
-            type="button"
-            class="pick !min-h-11 text-[15px]"
-            [attr.aria-pressed]="j.defects.includes(d)"
-            [disabled]="j.defects.includes(d)"
-            (click)="defect(d)"
-          >
-            {{ session.say(d) }}
-          </button>
-        }
-      </div>
+      @if (j.defects.length) {
+        <p class="mt-1 text-[15px]" data-testid="seen-on-it">Seen on it: {{ session.say(list(j.defects)) }}.</p>
+      }
       @if (fail(); as f) {
         <p class="caution mt-3" role="status" data-testid="fails-inspection">{{ f }}</p>
       }
@@ -154,15 +166,15 @@ import { PlaceMark } from '../job/places';
           }
         </div>
       }
-      <ak-stands-select class="mt-4" [axle]="axle()">
-        @if (ruling(); as r) {
-          @if (!r.counts) {
-            <span class="wrong text-sm">proves nothing in this position</span>
-          }
-        }
-      </ak-stands-select>
+      @if (!standsRight()) {
+        <ak-stands-select class="mt-4" [axle]="axle()">
+          <span class="wrong text-sm">proves nothing in this position</span>
+        </ak-stands-select>
+      }
       @if (noise()) {
-        <ak-suspects class="mt-4 block" />
+        <ak-more class="mt-2" label="What makes the noise" testId="noise-more">
+          <ak-suspects class="block w-full" />
+        </ak-more>
       }
     } @else if (store.elsewhere()) {
       <ak-elsewhere-card />
@@ -177,6 +189,7 @@ import { PlaceMark } from '../job/places';
 })
 export class Find {
   protected readonly store = inject(JobStore);
+  protected readonly list = list;
   protected readonly session = inject(Session);
   private readonly records = inject(Records);
   private readonly router = inject(Router);
@@ -259,6 +272,8 @@ export class Find {
     return j ? JOINT_SPECS[j.kind].defects(this.store.state()!.context.type.axles[partsOf(j.id).axle]) : [];
   });
   protected readonly axle = computed(() => partsOf(this.joint()!.id).axle);
+  /** Whether the check shows something as the vehicle stands. */
+  protected readonly standsRight = computed(() => this.ruling()?.counts !== false);
   protected readonly ruling = computed(() => {
     const j = this.joint();
     const c = this.check();

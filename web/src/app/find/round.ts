@@ -43,6 +43,7 @@ import { PlaceMark } from '../job/places';
 import { Records } from '../job/records';
 import { Session } from '../session/session';
 import { StandsSelect } from './stands-select';
+import { More } from '../kit/more';
 
 /** What was felt at a side and of which joint of several it is still to be said. */
 interface Picking {
@@ -51,13 +52,16 @@ interface Picking {
   readonly result: CheckResult;
 }
 
+/** So many joints of one look are named; of more their number is said. */
+const MOST_NAMED = 2;
+
 /**
  * One state of the vehicle, one pass of the hands: each look a row with its answers in place, left and right. What was said
  * stays in its row; what is to be looked at standing otherwise is told beneath.
  */
 @Component({
   selector: 'ak-round',
-  imports: [PlaceMark, StandsSelect],
+  imports: [More, PlaceMark, StandsSelect],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './round.html',
   styleUrl: './round.css',
@@ -145,9 +149,11 @@ export class Round {
     return r.of === 'joints' ? this.session.say(r.check.title.replace(' {side}', '')) : this.session.say(r.check.title);
   }
   protected finds(r: Row): string {
-    return r.of === 'joints'
-      ? r.check.settles.map((k) => inSentence(jointName(k, this.session.dialect()))).join(', ')
-      : r.check.finds.map((f) => sayFault(f, this.session.dialect())).join(', ');
+    if (r.of === 'joints')
+      return r.check.settles.length > MOST_NAMED
+        ? `${r.check.settles.length} joints`
+        : list(r.check.settles.map((k) => inSentence(jointName(k, this.session.dialect()))));
+    return r.check.finds.map((f) => sayFault(f, this.session.dialect())).join(', ');
   }
   /** What an answer of this look is called. */
   protected word(r: LookRow, said: CheckResult): string {

@@ -16,6 +16,7 @@ import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
 import { pct } from '../words/format';
 import { PlaceMark } from '../job/places';
+import { More } from '../kit/more';
 
 /** Less than this is not said. */
 const SAID = 0.1;
@@ -27,7 +28,7 @@ const FULL = Math.log(50);
 /** The ranking in bars, why it stands so, and what the verdict still waits for. */
 @Component({
   selector: 'ak-suspects',
-  imports: [PlaceMark],
+  imports: [More, PlaceMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './suspects.html',
   styleUrl: './suspects.css',
@@ -36,17 +37,12 @@ export class Suspects {
   protected readonly store = inject(JobStore);
   private readonly router = inject(Router);
   protected readonly session = inject(Session);
-  private readonly opened = signal<string | null | undefined>(undefined);
+  protected readonly why = signal<string | null>(null);
   protected readonly capital = capital;
   protected readonly count = count;
   protected readonly pct = pct;
 
   protected readonly top = computed(() => this.store.suspects().slice(0, 4));
-  /** The first suspect's reasons stand open until somebody shuts them. */
-  protected readonly why = computed(() => {
-    const o = this.opened();
-    return o === undefined ? this.top()[0]?.fault : o;
-  });
   protected readonly reasons = computed(() => (this.store.diagnosis()?.why[this.why() ?? ''] ?? []).slice(0, 5));
   /** Whether its reasons are worked out yet. */
   protected readonly weighed = computed(() => this.store.diagnosis()?.why[this.why() ?? ''] !== undefined);
@@ -90,7 +86,7 @@ export class Suspects {
   });
 
   protected toggle(x: Suspect): void {
-    this.opened.set(this.why() === x.fault ? null : x.fault);
+    this.why.set(this.why() === x.fault ? null : x.fault);
   }
   protected width(r: Reason): number {
     return Math.min(50, (50 * Math.abs(r.weight)) / FULL);
@@ -135,6 +131,10 @@ export class Suspects {
     const [few, more] = [ids.slice(0, 3), ids.length - 3];
     return `${sayBoth(this.store.state()!, few)}${more > 0 ? ` and ${more} more` : ''} ${ids.length > 1 ? 'are' : 'is'}`;
   }
+  protected readonly mayGoOn = computed(
+    () =>
+      !this.wentOn() && !this.given() && !this.goingOn() && (this.store.verdict() !== undefined || !!this.store.rankingFailed()),
+  );
   protected readonly goingOn = signal(false);
   protected readonly noReason = signal(false);
   protected readonly wentOn = computed(() => this.store.state()?.goOn);

@@ -49,11 +49,12 @@ import { PlayScale } from './play-scale';
 import { rowsOf } from '@ash-knot/contract';
 import { Units } from '../session/units';
 import { SelectField } from '../kit/select-field';
+import { More } from '../kit/more';
 
 /** A series of readings at one joint: push, read; pull, read; the difference is the play. */
 @Component({
   selector: 'ak-measure-play',
-  imports: [FormField, GaugeDrawing, PlayScale, SelectField],
+  imports: [FormField, GaugeDrawing, More, PlayScale, SelectField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './measure-play.html',
   styleUrl: './measure.css',

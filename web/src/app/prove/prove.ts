@@ -37,6 +37,7 @@ import { Session } from '../session/session';
 import { Units } from '../session/units';
 import { PlaceKey, PlaceMark } from '../job/places';
 import { SaveDrawing } from '../kit/save-drawing';
+import { NgTemplateOutlet } from '@angular/common';
 
 /** Nobody drives further between the door and the hand-back, km. */
 const MOST_DRIVEN_KM = 500;
@@ -44,7 +45,7 @@ const MOST_DRIVEN_KM = 500;
 /** Prove it is quiet, and hand it back. */
 @Component({
   selector: 'ak-prove',
-  imports: [MeasureLoop, MeasurePlay, Picks, PlaceKey, PlaceMark, PlayBars, RouterLink, SaveDrawing, TextField],
+  imports: [MeasureLoop, MeasurePlay, NgTemplateOutlet, Picks, PlaceKey, PlaceMark, PlayBars, RouterLink, SaveDrawing, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './prove.html',
 })
@@ -62,6 +63,8 @@ export class Prove {
   /** What the job was for, where that is not a noise. */
   protected readonly aim = computed(() => aimOf(this.s()));
   /** It is driven for a noise; and for nothing else where the job was for something of its own. */
+  /** The distance is read where the drive is recorded; without one, at the hand-back. */
+  protected readonly kmAtDrive = computed(() => this.drives() && (!this.danger().length || !!this.s().roadTest));
   protected readonly drives = computed(() => this.job.kind === 'noise' || !this.aim() || !!this.s().roadTest);
   protected readonly aimNote = draft(`aim.${this.job.id}`, '');
   protected readonly measuring = signal<JointId | null>(null);

@@ -54,6 +54,7 @@ import { PartOverlay } from '../parts/part-overlay';
 import { SizeField } from './size-field';
 import { sizeRows } from './size-rows';
 import { PlaceKey, PlaceMark } from '../job/places';
+import { More } from '../kit/more';
 
 /** Joints that have a catalogue of their own. */
 const OF_BAR = /link|frame-bushing|\.bar$/;
@@ -64,7 +65,7 @@ const MOST_WAYS = 3;
 /** What is looked for, measured, and picked from the catalogue. */
 @Component({
   selector: 'ak-find-part',
-  imports: [OwnPart, PartOverlay, Picks, SizeField, TextField, Wrong, PlaceKey, PlaceMark],
+  imports: [More, OwnPart, PartOverlay, Picks, PlaceKey, PlaceMark, SizeField, TextField, Wrong],
   providers: [FieldErrors],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './find-part.html',
@@ -153,6 +154,10 @@ export class FindPart {
   protected readonly shown = signal(4);
   protected sayOffer(c: Candidate): string {
     return sayOffer(c.part, money(c.part.priceMinor, c.part.currency));
+  }
+  protected cheapest({ others }: { readonly others: readonly Candidate[] }): string {
+    const { priceMinor, currency } = others.map((c) => c.part).reduce((a, b) => (b.priceMinor < a.priceMinor ? b : a));
+    return money(priceMinor, currency);
   }
   protected also(p: Part): string {
     return [

@@ -45,6 +45,8 @@ import { TipForm } from './tip-form';
 import { TorqueCard } from './torque/torque-card';
 import { TroubleCard } from './trouble-card';
 import { TroublePicks } from './trouble-picks';
+import { More } from '../kit/more';
+import { NgTemplateOutlet } from '@angular/common';
 
 /** A step that lies open: its caution, what it asks by what it is, and how it is said to be done. */
 @Component({
@@ -54,10 +56,12 @@ import { TroublePicks } from './trouble-picks';
     ArrangeCard,
     ConfirmCard,
     HeightCard,
+    More,
+    NgTemplateOutlet,
     OrientationCard,
     OwnSetting,
-    PiecesCard,
     PhotoButton,
+    PiecesCard,
     PlaceMark,
     RoomCard,
     StepWays,

@@ -27,11 +27,12 @@ import { Lanes } from './lanes';
 import { PiecesCard } from './pieces-card';
 import { StepCard } from './step-card';
 import type { StepRow } from './step-row';
+import { More } from '../kit/more';
 
 /** Undo, fit, tighten: the plan for this vehicle, one step open at a time. */
 @Component({
   selector: 'ak-work',
-  imports: [AlsoUndone, CrewCard, Lanes, PiecesCard, PlaceMark, StepCard],
+  imports: [AlsoUndone, CrewCard, Lanes, More, PiecesCard, PlaceMark, StepCard],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './work.html',
   styleUrl: './work.css',
@@ -102,20 +103,29 @@ export class Work {
     const n = crewOf(s).length;
     return `${capital(sayParts(this.session.dialect(), workJoints(s))) || 'The work'}${n > 1 ? `, ${numberWord(n)} of us` : ''}`;
   });
-  /** "67 min, done about 10:35; 80 % sure by 10:50; 88 alone; no order is faster by more than 2" */
+  /** "step 3 of 14, done about 10:35" */
   protected readonly promise = computed(() => {
+    const l = this.lanes();
+    const rows = this.rows();
+    const at = Math.min(rows.length, rows.filter((r) => r.done).length + 1);
+    const step = `step ${at} of ${rows.length}`;
+    if (!l) return step;
+    return l.outlook.unknown ? `${step}, waiting for a part with no date` : `${step}, done about ${this.when(l.outlook.endsAt)}`;
+  });
+  protected readonly together = computed(() => crewOf(this.store.state()!).length > 1);
+  /** "67 min of work, done about 10:35; 80 % sure by 10:50; 88 min alone; no order is faster by more than 2 min" */
+  protected readonly outlook = computed(() => {
     const l = this.lanes();
     if (!l) return '';
     const { workMinutes, endsAt, lateAt, unknown } = l.outlook;
-    if (unknown) return `${mins(workMinutes)} of work, and a part nobody has promised a time for`;
-    return [
+    if (unknown) return `${mins(workMinutes)} of work, and a part with no promised date.`;
+    const said = [
       `${mins(workMinutes)} of work, done about ${this.when(endsAt)}`,
       lateAt ? `80 % sure by ${this.when(lateAt)}` : 'usual times',
-      l.aloneMinutes === undefined ? '' : `${Math.round(l.aloneMinutes)} alone`,
+      l.aloneMinutes === undefined ? '' : `${mins(l.aloneMinutes)} alone`,
       l.gapMinutes > 0 ? `no order is faster by more than ${l.gapMinutes} min` : '',
-    ]
-      .filter(Boolean)
-      .join('; ');
+    ];
+    return `${said.filter(Boolean).join('; ')}.`;
   });
   /** The step that asks what came off lies open: it stands there. */
   protected readonly finishing = computed(() => this.rows().some((r) => r.open && !r.done && plainStep(r.step.id) === 'finish'));

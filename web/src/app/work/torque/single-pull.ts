@@ -78,28 +78,12 @@ import { Pulling } from './pulling';
     @if (asking(); as a) {
       <p class="caution mt-2" role="alert" data-testid="torque-question">{{ a.text }}</p>
     }
-    <div class="mt-1 flex flex-wrap gap-x-5">
-      @if (pulling.mode() === 'reach') {
+    @if (pulling.mode() === 'reach') {
+      <div class="mt-1 flex flex-wrap gap-x-5">
         <button type="button" class="link text-sm" (click)="byHand()">By hand, estimated</button>
         <button type="button" class="link text-sm" (click)="pulling.mode.set('plain')">Without an adapter</button>
-      } @else {
-        <button type="button" class="link text-sm" (click)="pulling.mode.set('reach')" data-testid="wont-reach">
-          Wrench won’t reach
-        </button>
-      }
-      @if (!pulling.wrench()) {
-        @for (g of pulling.onLine(); track g.id) {
-          <button type="button" class="link text-sm" (click)="pulling.connect(g)" data-testid="connect-wrench">
-            Connect it: {{ g.name }}
-          </button>
-        }
-        @if (pulling.simulated(); as g) {
-          <a class="link text-sm" [href]="'/gauge/' + g.id" target="_blank" rel="noopener" data-testid="open-wrench"
-            >No wrench is connected. Open the simulated one</a
-          >
-        }
-      }
-    </div>
+      </div>
+    }
   `,
 })
 export class SinglePull {

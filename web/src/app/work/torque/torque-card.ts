@@ -7,8 +7,10 @@ import {
   input,
   linkedSignal,
   output,
+  type TemplateRef,
   viewChild,
 } from '@angular/core';
+import { NgTemplateOutlet } from '@angular/common';
 import {
   againstThread,
   attempt,
@@ -35,17 +37,20 @@ import { InThreadCard } from './in-thread-card';
 import { Pulling } from './pulling';
 import { SinglePull } from './single-pull';
 import { SwellCard } from './swell-card';
+import { More } from '../../kit/more';
 
 /** One fastener: one number to set, where it is written, and how it was done. */
 @Component({
   selector: 'ak-torque-card',
-  imports: [FoundValue, GroupClicks, InThreadCard, Picks, SinglePull, SwellCard],
+  imports: [FoundValue, GroupClicks, InThreadCard, More, NgTemplateOutlet, Picks, SinglePull, SwellCard],
   providers: [Pulling],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './torque-card.html',
 })
 export class TorqueCard {
   readonly view = input.required<FastenerView>();
+  /** What its step has besides: folded away with the other ways. */
+  readonly others = input.required<TemplateRef<unknown>>();
   readonly recorded = output();
   private readonly store = inject(JobStore);
   protected readonly pulling = inject(Pulling);

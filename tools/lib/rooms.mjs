@@ -15,6 +15,7 @@ const CORE = [
     'torque',
     'play',
     'gauge',
+    'study',
     'vehicle',
     'standing',
     'bushing',

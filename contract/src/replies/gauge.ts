@@ -1,4 +1,5 @@
-import type { JointId, StudyReading, StudyResult } from '@ash-knot/core';
+import type { JointId } from '@ash-knot/core';
+import type { StudyReading, StudyResult } from '@ash-knot/core/study';
 
 export interface GaugeSaid {
   readonly gauge: string;

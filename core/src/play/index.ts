@@ -5,4 +5,3 @@ export * from './compare';
 export * from './loop';
 export { MOST_LOOP_POINTS } from './loop-points';
 export * from './wear';
-export * from './study';

@@ -1,6 +1,6 @@
 import jstat from 'jstat';
 import { bell } from '../gauge/simulate';
-import { compareMeans, gaugeStudy, sayComparison, seriesDoubt, standsOut, wearBand, wearOver, type StudyReading } from '.';
+import { compareMeans, sayComparison, seriesDoubt, standsOut, wearBand, wearOver } from '.';
 
 const known = { sdMm: 0.02, degrees: 24 };
 
@@ -101,52 +101,4 @@ describe('wear over distance', () => {
   });
   test('what is no number is named', () =>
     expect(() => wearOver([{ km: 1, playMm: -1 }], 0.5)).toThrow(/play of visit 1 must be 0 mm or more/));
-});
-
-describe('a gauge study', () => {
-  const study = (
-    joints: number,
-    people: number,
-    repeats: number,
-    sd: { repeat: number; person: number },
-    seed = 5,
-  ): StudyReading[] => {
-    const chance = bell(seed);
-    const lean = Array.from({ length: people }, () => sd.person * chance());
-    return Array.from({ length: joints }, (_, j) =>
-      lean.flatMap((l, p) =>
-        Array.from({ length: repeats }, () => ({
-          joint: `joint ${j}`,
-          person: `p${p}`,
-          playMm: 0.3 + 0.1 * j + l + sd.repeat * chance(),
-        })),
-      ),
-    ).flat();
-  };
-  test('recovers what was put in', () => {
-    const r = gaugeStudy(study(12, 6, 10, { repeat: 0.02, person: 0.05 }), 0.5);
-    expect(r.repeatabilityMm).toBeCloseTo(0.02, 2);
-    expect(r.reproducibilityMm).toBeGreaterThan(0.02);
-    expect(r.pPeople).toBeLessThan(0.001);
-    expect(r.bothMm).toBeCloseTo(Math.hypot(r.repeatabilityMm, r.reproducibilityMm), 12);
-    expect(r.sentences[1]).toMatch(/The people differ/);
-  });
-  test('with one joint: one-way over people, as an independent library has it', () => {
-    const readings = study(1, 3, 5, { repeat: 0.02, person: 0.02 });
-    const groups = ['p0', 'p1', 'p2'].map((p) => readings.filter((x) => x.person === p).map((x) => x.playMm));
-    const f = jstat.anovafscore(...groups);
-    expect(gaugeStudy(readings, 0.5).pPeople).toBeCloseTo(1 - jstat.centralF.cdf(f, 2, 12), 6);
-  });
-  test('what it means for the limit, in words', () => {
-    const words = (repeat: number) => gaugeStudy(study(5, 2, 4, { repeat, person: 0 }), 0.5).sentences.at(-1)!;
-    expect(words(0.01)).toMatch(/^Good for the limit of 0\.50 mm/);
-    expect(words(0.05)).toMatch(/^Serves for the limit of 0\.50 mm with care/);
-    expect(words(0.2)).toMatch(/^Too coarse for the limit of 0\.50 mm/);
-  });
-  test('one person, or a reading missing, is refused by name', () => {
-    expect(() => gaugeStudy(study(2, 1, 3, { repeat: 0.02, person: 0 }), 0.5)).toThrow(/number of people must be 2 or more/);
-    expect(() => gaugeStudy(study(2, 2, 3, { repeat: 0.02, person: 0 }).slice(1), 0.5)).toThrow(
-      /readings of joint 0 by p1 must be 2, as many|readings of joint 0 by p0/,
-    );
-  });
 });

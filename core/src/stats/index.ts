@@ -1,6 +1,5 @@
 export * from './student';
 export * from './f';
 export * from './line';
-export * from './anova';
 export * from './outlier';
 export * from './rank';

@@ -8,11 +8,9 @@ import {
   grubbsOutlier,
   halfWidth,
   lineAt,
-  oneWayAnova,
   studentCdf,
   MOST_DEGREES,
   studentQuantile,
-  twoWayAnova,
 } from '.';
 
 describe('Student’s t (JCGM 100:2008 table G.2)', () => {
@@ -104,96 +102,6 @@ describe('a straight line', () => {
     ).toThrow(/number of points must be 3 or more/);
     expect(() => fitLine([1, 2, 3].map((y) => ({ x: 5, y })))).toThrow(/must not all have the same x/);
     expect(() => fitLine([1, NaN, 3].map((y, x) => ({ x, y })))).toThrow(/y of point 2 must be a number/);
-  });
-});
-
-describe('analysis of variance', () => {
-  // NIST StRD SmLs01, 04 and 07: nine groups of 21, the same digits behind 0, 6 and 12 leading ones (from memory;
-  // their certified sums of squares confirm the construction).
-  const smls = (leading: number) =>
-    [0.4, 0.3, 0.5, 0.3, 0.5, 0.3, 0.5, 0.3, 0.5].map((c) => [
-      leading + c,
-      ...Array.from({ length: 20 }, (_, i) => leading + c + (i % 2 ? 0.1 : -0.1)),
-    ]);
-  test('NIST StRD SmLs01: 1.68, 1.80, F 21', () => {
-    const a = oneWayAnova(smls(1));
-    expect(a.between.ss).toBeCloseTo(1.68, 12);
-    expect(a.within.ss).toBeCloseTo(1.8, 12);
-    expect(a.between.f).toBeCloseTo(21, 11);
-    expect([a.between.degrees, a.within.degrees]).toEqual([8, 180]);
-  });
-  test('NIST StRD SmLs04 and the stiff SmLs07 keep F 21 as far as the data themselves hold it', () => {
-    expect(oneWayAnova(smls(1e6)).between.f).toBeCloseTo(21, 7);
-    // At 1e12 a double itself holds the readings to 1e-4 only.
-    expect(Math.abs(oneWayAnova(smls(1e12)).between.f / 21 - 1)).toBeLessThan(1e-2);
-  });
-  // NIST StRD AtmWtAg (from memory; the certified F confirms every digit): 107.868 and these.
-  const AG = [
-    [
-      1568, 1465, 1572, 1785, 1446, 1903, 1526, 1494, 1616, 1587, 1519, 1486, 1419, 1569, 1508, 1672, 1385, 1518, 1662, 1424,
-      1360, 1333, 1610, 1477,
-    ],
-    [
-      1079, 1344, 1513, 1197, 1604, 1385, 1642, 1365, 1151, 1082, 1517, 1448, 1198, 1482, 1334, 1609, 1101, 1512, 1469, 1360,
-      1254, 1261, 1450, 1368,
-    ],
-  ].map((g) => g.map((d) => 107.868 + d / 1e7));
-  test('NIST StRD AtmWtAg', () => {
-    const a = oneWayAnova(AG);
-    expect(a.between.ss).toBeCloseTo(3.638341875e-9, 14);
-    expect(a.within.ss).toBeCloseTo(1.04951729166667e-8, 14);
-    expect(Math.abs(a.between.f / 15.946733567793 - 1)).toBeLessThan(1e-6);
-  });
-  test('agrees with an independent library (jStat), unequal groups too', () => {
-    const groups = [
-      [3.1, 3.4, 2.9],
-      [3.9, 4.1, 4.4, 4.0],
-      [3.3, 3.2],
-    ];
-    expect(oneWayAnova(groups).between.f).toBeCloseTo(jstat.anovafscore(...groups), 9);
-  });
-  test('two-way: what was put in comes out, and the parts add up to the whole', () => {
-    // Parts differ by 1 and 2, people by 0.1, repeats by ±0.01, no interaction.
-    const cells = [0, 1, 3].map((p) => [0, 0.1].map((q) => [5 + p + q - 0.01, 5 + p + q + 0.01]));
-    const a = twoWayAnova(cells);
-    expect(a.repeats.ss).toBeCloseTo(12 * 1e-4, 12);
-    expect(a.interaction.ss).toBeCloseTo(0, 12);
-    expect(a.people.ss).toBeCloseTo(6 * 2 * 0.05 ** 2, 12);
-    const all = cells.flat(2);
-    const m = all.reduce((s, x) => s + x, 0) / all.length;
-    expect(a.total.ss).toBeCloseTo(
-      all.reduce((s, x) => s + (x - m) ** 2, 0),
-      10,
-    );
-  });
-  test('two-way: sums of squares are additive on any data, and a shift changes nothing', () => {
-    const cell = fc.array(fc.double({ min: -5, max: 5, noNaN: true }), { minLength: 2, maxLength: 2 });
-    fc.assert(
-      fc.property(fc.array(fc.tuple(cell, cell, cell), { minLength: 3, maxLength: 3 }), (cells) => {
-        const a = twoWayAnova(cells);
-        const all = cells.flat(2);
-        const m = all.reduce((s, x) => s + x, 0) / all.length;
-        expect(a.total.ss).toBeCloseTo(
-          all.reduce((s, x) => s + (x - m) ** 2, 0),
-          8,
-        );
-        const far = twoWayAnova(cells.map((p) => p.map((c) => c.map((x) => x + 1000))));
-        expect(far.parts.ss).toBeCloseTo(a.parts.ss, 6);
-      }),
-    );
-  });
-  test('what is missing is named', () => {
-    expect(() => oneWayAnova([[1], [2]])).toThrow(/number of readings must be more than the number of groups/);
-    expect(() => oneWayAnova([[1, 2], []])).toThrow(/group 2 is empty/);
-    expect(() =>
-      twoWayAnova([
-        [
-          [1, 2],
-          [1, 2],
-        ],
-        [[1, 2], [1]],
-      ]),
-    ).toThrow(/part 2 by person 2 must have 2 repeats/);
   });
 });
 

@@ -1,7 +1,8 @@
 import { Router } from 'express';
 import * as z from 'zod';
 import { gaugeHere, gaugeSays, gaugeSpec, newStudy, pullRequest, text, type GaugeSaid, type StudyView } from '@ash-knot/contract';
-import { attempt, gaugeStudy, readGauge } from '@ash-knot/core';
+import { attempt, readGauge } from '@ash-knot/core';
+import { gaugeStudy } from '@ash-knot/core/study';
 import { actorOf, audit } from '../audit/queries';
 import { keepAttachment } from '../attachment/queries';
 import { rawBody } from '../attachment/routes';

@@ -114,30 +114,54 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
     .go:focus-visible {
       outline-color: #fff;
     }
+    /* On a phone the sentence stands beside its key, or above its answers: the joint that is touched keeps the screen. */
     @media (max-width: 700px) {
       .bar {
-        flex-wrap: wrap;
-        gap: 4px 14px;
-        padding: 10px 16px;
+        display: grid;
+        grid-template-columns: minmax(0, 1fr) auto;
+        gap: 2px 12px;
+        min-height: 0;
+        padding: 8px 12px;
       }
-      .time {
+      .bar > div:not(.answers) {
+        grid-row: 1 / span 2;
+        align-self: center;
+      }
+      .time,
+      .time.long {
+        grid-column: 2;
         width: auto;
+        font-size: 13px;
+        line-height: 16px;
+        text-align: center;
       }
       .title {
-        font-size: 17px;
+        font-size: 16px;
       }
       .why {
         font-size: 13px;
+        margin-top: 1px;
       }
       .go {
-        width: 100%;
-        min-height: 52px;
+        grid-column: 2;
+        min-width: 104px;
+        max-width: 132px;
+        min-height: 56px;
+        padding: 0 8px;
+        font-size: 16px;
+        line-height: 1.15;
+      }
+      .bar:has(> .answers) > div:not(.answers) {
+        grid-row: 1;
       }
       .answers {
+        grid-column: 1 / -1;
         max-width: none;
-        width: 100%;
       }
       .answers .go {
+        grid-column: auto;
+        max-width: none;
+        min-height: 52px;
         padding: 0 6px;
         font-size: 15px;
       }

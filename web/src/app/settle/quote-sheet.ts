@@ -117,7 +117,7 @@ export class QuoteSheet {
     { name: 'total', of: (o) => this.money(o.totalMinor) },
     { name: 'available', of: (o) => o.here },
     { name: 'warranty', of: (o) => o.warranty },
-    { name: 'maintenance', of: (o) => o.upkeep },
+    { name: 'upkeep', of: (o) => o.upkeep },
     { name: 'ride', of: (o) => o.ride || '–' },
   ];
   protected readonly terms = computed(() => {

@@ -112,7 +112,7 @@ export class QuoteView {
     { name: 'time', of: (o) => sayLabour(o) },
     { name: 'available', of: (o) => o.here },
     { name: 'warranty', of: (o) => o.warranty },
-    { name: 'maintenance', of: (o) => o.upkeep },
+    { name: 'upkeep', of: (o) => o.upkeep },
     { name: 'ride', of: (o) => o.ride || '–', differs: true },
     { name: 'hardness', of: (o) => o.hardness || '–', differs: true },
     { name: 'held by', of: (o) => o.held, differs: true },

@@ -1,7 +1,7 @@
 import { sayLength, type LengthUnit } from '../units';
 import { BadInput } from '../error';
-import { oneWayAnova, twoWayAnova } from '../stats';
-import type { KnownScatter } from './series';
+import { oneWayAnova, twoWayAnova } from './anova';
+import type { KnownScatter } from '../play';
 
 export const STUDY_METHOD = 'study 1';
 

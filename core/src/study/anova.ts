@@ -1,5 +1,5 @@
 import { BadInput, finite } from '../error';
-import { fTail } from './f';
+import { fTail } from '../stats';
 
 export interface AnovaRow {
   readonly ss: number;

@@ -1,0 +1,2 @@
+export * from './anova';
+export * from './study';

@@ -12,6 +12,7 @@ test('without a line: what is recorded stays, marked, through a reload, and is s
   await page.getByTestId('station-find').click();
   await joint(page, 'front.left.damper').click();
   await context.setOffline(true);
+  await page.getByTestId('joint-more').click();
   await page.getByRole('button', { name: 'oil leak' }).click();
   await expect(joint(page, 'front.left.damper')).toContainText('watch');
   await expect(page.getByTestId('unsent')).toContainText('1 not yet sent');
@@ -84,7 +85,7 @@ test('the drive in one tap, the plan that answers to it, and a wrong tap struck'
 test('a dangerous finding: the next line bars the road until somebody is told', async ({ page }) => {
   await signIn(page);
   await toFloor(page);
-  await expect(page.getByText('Bay 4: nothing moves until the owner is told: NR 508.')).toBeVisible();
+  await expect(page.getByText('NR 508 in Bay 4: nothing moves until the owner is told.')).toBeVisible();
   await openSheet(page, 'NR 508');
   await bigKey(page).click();
   await page.getByTestId('told-who').fill('Sister at the nurses’ office');
@@ -139,7 +140,7 @@ test('keys: stations, joints, axles, tape, pocket, find, units; none fires while
   await page.keyboard.press('Escape');
   await expect(page.getByRole('complementary', { name: 'Tape' })).toHaveCount(0);
   await page.keyboard.press('k');
-  await expect(page.getByRole('dialog', { name: 'Pocket' })).toBeVisible();
+  await expect(page.getByRole('dialog', { name: 'Calculators' })).toBeVisible();
   await page.keyboard.press('Escape');
   await page.keyboard.press('/');
   await page.getByTestId('find-box').fill('bushing');
@@ -288,7 +289,7 @@ test('what opens over a sheet takes the focus, keeps it, and gives it back', asy
   for (const [what, opener] of [
     ['name', page.getByTestId('who')],
     ['find', top(/^find/)],
-    ['pocket', top(/^pocket/)],
+    ['calculators', top(/^calculators/)],
     ['tape', page.getByTestId('tape-key')],
   ] as const)
     await around(what, opener);

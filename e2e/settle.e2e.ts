@@ -51,7 +51,7 @@ test('a quote by telephone: one yes, one no, one later; then a wrong part comes,
   // Yes to one that has to come by the ferry; no to the bushings; the bar later.
   const links = page.getByTestId('quote-line').nth(0);
   const away = links
-    .getByRole('row', { name: /^here/ })
+    .getByRole('row', { name: /^available/ })
     .getByRole('cell')
     .filter({ hasText: /in \d+ h/ })
     .first();

@@ -1,4 +1,3 @@
-import fc from 'fast-check';
 import jstat from 'jstat';
 import {
   crossing,

@@ -67,7 +67,7 @@ test('each band says the next thing; danger comes before everything', async () =
   const f = await open(floor([[], [words, loose('front.left.ball-joint')]]));
   expect(f.text()).toContain('Write down what the customer hears, and when.');
   expect(f.text()).toContain('“knocks”');
-  expect(f.text()).toContain('Nothing moves in bay 2 until the owner is told: TS 2.');
+  expect(f.text()).toContain('TS 2 in Bay 2: nothing moves until the owner is told.');
 });
 
 test('news from another tablet is fetched', async () => {

@@ -195,7 +195,7 @@ export class Floor {
   }
   protected barTitle(b: Band): string {
     return b.untold
-      ? `Nothing moves ${b.job.bay ? `in ${b.job.bay.toLowerCase()}` : 'there'} until the owner is told: ${b.job.vehicle.plate}.`
+      ? `${b.job.vehicle.plate}${b.job.bay ? ` in ${b.job.bay}` : ''}: nothing moves until the owner is told.`
       : `${b.job.vehicle.plate}${b.job.bay ? `, ${b.job.bay.toLowerCase()}` : ''}.`;
   }
   protected bayMark(bay: string | null): string {

@@ -151,8 +151,14 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
         font-size: 16px;
         line-height: 1.15;
       }
+      .bar:has(> .answers) {
+        padding: 6px 12px;
+      }
       .bar:has(> .answers) > div:not(.answers) {
         grid-row: 1;
+      }
+      .bar:has(> .answers) .title {
+        font-size: 15px;
       }
       .answers {
         grid-column: 1 / -1;
@@ -161,7 +167,7 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
       .answers .go {
         grid-column: auto;
         max-width: none;
-        min-height: 52px;
+        min-height: 46px;
         padding: 0 6px;
         font-size: 15px;
       }

@@ -655,7 +655,7 @@ describe('the catalogue', () => {
     expect(found.looked).toBeLessThan(all.length);
     // What is listed for it and does not fit says why.
     expect(found.excluded.every((c) => c.excluded.length > 0)).toBe(true);
-    expect(found.excluded.map((c) => c.sentence).join()).toMatch(/stud is M10×1.5, M10×1.25 is wanted/);
+    expect(found.excluded.map((c) => c.sentence).join()).toMatch(/stud is M10×1.5, M10×1.25 is needed/);
   });
   test('a part of one’s own joins the shelf and is matched like any other; twice it is refused', async () => {
     const t = await app.tablet().signIn();

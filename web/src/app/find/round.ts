@@ -13,7 +13,6 @@ import {
   allLooks,
   answeredRows,
   atOtherAxle,
-  begunReadings,
   capital,
   count,
   inSentence,
@@ -93,7 +92,6 @@ export class Round {
     const done = answeredRows(this.s(), r);
     return [...done, ...r.rows];
   });
-  protected readonly begun = computed(() => begunReadings(this.s()));
   protected readonly title = computed(() => {
     const r = this.round();
     if (!r || this.all()) return 'All checks';

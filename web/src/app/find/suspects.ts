@@ -25,6 +25,9 @@ const RULED_OUT = 0.01;
 /** Beyond this weight a bar is full: odds by fifty. */
 const FULL = Math.log(50);
 
+/** So many suspects stand there; the others are one line. */
+const SHOWN = 3;
+
 /** The ranking in bars, why it stands so, and what the verdict still waits for. */
 @Component({
   selector: 'ak-suspects',
@@ -42,7 +45,7 @@ export class Suspects {
   protected readonly count = count;
   protected readonly pct = pct;
 
-  protected readonly top = computed(() => this.store.suspects().slice(0, 4));
+  protected readonly top = computed(() => this.store.suspects().slice(0, SHOWN));
   protected readonly reasons = computed(() => (this.store.diagnosis()?.why[this.why() ?? ''] ?? []).slice(0, 5));
   /** Whether its reasons are worked out yet. */
   protected readonly weighed = computed(() => this.store.diagnosis()?.why[this.why() ?? ''] !== undefined);

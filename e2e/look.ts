@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import type { Page } from '@playwright/test';
+import { slip } from './slips';
 import { expect, settled } from './yard';
 
 /** The words only the other dialect has. */
@@ -144,6 +145,10 @@ export class Eyes {
     this.note(
       where,
       all.filter((t) => FOREIGN[this.of.dialect].test(t)).map((t) => `the other dialect: ${t}`),
+    );
+    this.note(
+      where,
+      all.flatMap((t) => slip(t) ?? []),
     );
   }
 

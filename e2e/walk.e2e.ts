@@ -1,11 +1,17 @@
 // Through: web/src
 import { expect, goTo, joint, openSheet, signIn, test, folded } from './yard';
 import { Eyes, LOOKS, speak } from './look';
+import { slip, SLIPS } from './slips';
 
 /**
  * Every screen of the program, once a width: on each its words are read, its targets and type measured, axe run over it by
  * daylight and its contrasts under the lift. Two widths, and a dialect each; the long run crosses them.
  */
+test('what no sentence says is seen where it is said, and nowhere else', () => {
+  expect(SLIPS.wrong.filter((t) => !slip(t))).toEqual([]);
+  expect(SLIPS.right.filter((t) => slip(t))).toEqual([]);
+});
+
 for (const { width, height, dialect, tag, quick } of LOOKS) {
   const about = `at ${width} px, in a shop that says ${dialect}`;
   const begin = async (page: Parameters<typeof speak>[0]) => {

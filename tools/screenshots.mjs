@@ -39,7 +39,7 @@ async function shoot(address) {
   await page.waitForTimeout(600);
   await save('practice');
   await at(`${job('HB 0093')}/find`);
-  await page.locator('[data-testid="reasons"] .reason').first().waitFor();
+  await page.getByTestId('why').first().waitFor();
   await save('plan');
   await page.locator('[data-joint="front.left.ball-joint"]').click();
   await page.waitForTimeout(300);

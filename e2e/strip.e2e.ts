@@ -2,7 +2,7 @@
 import { randomUUID } from 'node:crypto';
 import type { Entry } from '@ash-knot/core';
 import { cameBack, slowed, untilItStands, watch } from './tapper';
-import { expect, signIn, test } from './yard';
+import { expect, openSheet, signIn, test } from './yard';
 
 /** What a line says that asks for a look. */
 const ASKS: Readonly<Record<string, RegExp>> = {
@@ -62,4 +62,31 @@ test('tapped every 50 ms, with a ranking that takes 800 ms: no line comes back, 
   const checks = (await tape()).slice(before).filter((e): e is Entry<'check'> => e.kind === 'check');
   expect(checks.length).toBeGreaterThan(2);
   for (const e of checks) expect([e.body.check, seen.some((t) => ASKS[e.body.check]!.test(t))]).toEqual([e.body.check, true]);
+});
+
+test('what a tap wrote is taken back by one more, at once; from the plate the strip is two keys away', async ({ page }) => {
+  await signIn(page);
+  await openSheet(page, 'HB 0093');
+  const back = page.getByTestId('take-back');
+  await expect(back).toHaveCount(0);
+  const left = page.getByTestId('round').getByRole('button', { name: /tight/ }).first();
+  await left.click();
+  await expect(back).toContainText('tight');
+  await page.keyboard.press('Control+z');
+  await expect(back).toHaveCount(0);
+  const tape = (await (await page.request.get(`/api/jobs/${/job\/([^/]+)/.exec(page.url())![1]}`)).json()) as {
+    entries: Entry[];
+  };
+  const [said, struck] = tape.entries.slice(-2) as [Entry, Entry<'strike'>];
+  expect([said.kind, struck.body]).toEqual(['check', { entry: said.id, why: 'at once' }]);
+  // What was struck asks again, and nothing else is offered to be taken back.
+  await expect(left).toBeVisible();
+
+  await page.keyboard.press('ArrowDown');
+  await expect(page.locator('[data-joint]:focus')).toHaveCount(1);
+  for (let i = 0; i < 3 && !(await page.getByTestId('to-strip').evaluate((e) => e === document.activeElement)); i++)
+    await page.keyboard.press('Tab');
+  await expect(page.getByTestId('to-strip')).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('next')).toBeFocused();
 });

@@ -89,7 +89,10 @@ export const joint = (page: Page, id: string) => page.locator(`[data-joint="${id
 export async function settled(page: Page): Promise<void> {
   await page.waitForFunction(async () => {
     await document.fonts.ready;
-    return document.getAnimations().every((a) => a.playState !== 'running');
+    // The line under "take back" runs for ten seconds after each tap: nothing waits for it.
+    return document
+      .getAnimations()
+      .every((a) => a.playState !== 'running' || (a as CSSAnimation).animationName?.includes('runs-out'));
   });
 }
 

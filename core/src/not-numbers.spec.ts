@@ -393,7 +393,7 @@ const WORDS = `
   dayIn inZones isTimeZone plateKey
   debtsUnpaid leftBefore sayLeftBefore notThere lookCounts openDebts playShows
   causesElsewhere plannedChecks alignmentOwed answered asVariant assemblyJoints assemblyOf attachmentOf auditFastener awaited
-  barSize bareAxle barsOf begunReadings besidesOf builtIn burntAt calledWrong
+  barSize bareAxle barsOf besidesOf builtIn burntAt calledWrong
   capital caseOf catalogueRow catalogueTable causesOf chalked checkAt checkChoice
   checkFor checkReading checkTitle checkType checksOf choiceBody choicesOf contextOf
   contradictedJoints countingStates crewOf dangerousJoints defectGrade defectLeft describe doubted

@@ -331,7 +331,7 @@ test('each reason not to hand it back says what ends it, with its minutes, and b
     ends: expect.stringMatching(/^Every fastener of it has its record, \d+ min\.$/),
   });
   const owed = reasons(CONTEXT, e('complaint', COMPLAINT)).find((b) => b.at === 'check');
-  expect(owed!.ends).toMatch(/^Look round both ends of the left spring, and \d more looks: \d+ min\.$/);
+  expect(owed!.ends).toMatch(/^Look round both ends of the left spring, and \d more checks: \d+ min\.$/);
 });
 
 test('with something not to be driven on that is no joint, no drive is asked for, and the verdict names it', () => {

@@ -106,5 +106,6 @@ export const routes: Routes = [
     loadComponent: () => import('./gauges/sim-gauge').then((m) => m.SimGauge),
     title: 'Simulated gauge · Ash Knot',
   },
+  { path: 'kit', loadComponent: () => import('./kit/kit-page').then((m) => m.KitPage), title: 'The kit · Ash Knot' },
   { path: '**', loadComponent: () => import('./shell/no-page').then((m) => m.NoPage), title: 'No such page · Ash Knot' },
 ];

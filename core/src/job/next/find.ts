@@ -238,7 +238,7 @@ function sayDrive(s: JobState, step: NextCheck): NextLine {
  * A joint whose readings were begun and do not settle it, where a few more would: finished before the
  * plan goes on, because the gauge stands there. Not once something loose is found.
  */
-export function begunReadings(s: JobState): NextLine | undefined {
+function begunReadings(s: JobState): NextLine | undefined {
   if (looseJoints(s).some((id) => partsOf(id).axle === s.axle)) return undefined;
   for (const j of s.joints.values()) {
     const c = j.before?.conformance;

@@ -66,7 +66,7 @@ function nextOf(s: JobState, nowMs: number, d: Diagnosis | undefined, failed: st
   );
 }
 
-export { begunReadings, plannedChecks } from './find';
+export { plannedChecks } from './find';
 export { lookEntry, nextAtTheRock, standsBody } from './round';
 export { lubricantLines, sayLubricantAsked } from './done';
 export { confirmLines, sayReady, stepKey } from './step';

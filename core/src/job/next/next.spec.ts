@@ -168,7 +168,7 @@ describe('following the big key alone', () => {
     expect(w.line).toMatchObject({
       action: { kind: 'ask' },
       title: 'How does it stand?',
-      why: expect.stringMatching(/^Both wheels hanging is wanted: \d+ looks, \d+ min\.$/),
+      why: expect.stringMatching(/^Both wheels hanging is wanted: \d+ checks, \d+ min\.$/),
     });
     const settle = w.follow((l) => l.station === 'settle');
     expect(settle.title).toBe('Choose what to fit.');

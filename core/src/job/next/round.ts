@@ -53,7 +53,7 @@ const WAYS: Record<VehicleState, string> = {
 function sayWay(s: JobState, round: Round): NextLine {
   const at = stateOf(s.stands, round.axle);
   const rear = atOtherAxle(s, round.axle);
-  const next = `${count(round.left, 'look')}, ${mins(round.minutes)}`;
+  const next = `${count(round.left, 'check')}, ${mins(round.minutes)}`;
   const place: SheetPlace = { station: 'find', at: 'round' };
   const off =
     round.rows.some((r) => r.of === 'joints' && r.check.atWheel) && SIDES.some((side) => !wheelOn(s.stands, round.axle, side));

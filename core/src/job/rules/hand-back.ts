@@ -210,7 +210,7 @@ const rocksOpen = (s: JobState): Blocker[] =>
       };
     });
 
-/** The looks that settle these joints, and what they take together: "Shake the left wheel at 12 and 6, and 2 more looks: 6 min." */
+/** The looks that settle these joints, and what they take together: "Shake the left wheel at 12 and 6, and 2 more checks: 6 min." */
 function sayLooks(s: JobState, joints: readonly JointId[]): string {
   const looks = new Map(
     joints.flatMap((id) => {
@@ -221,7 +221,7 @@ function sayLooks(s: JobState, joints: readonly JointId[]): string {
   const [first, ...more] = [...looks.values()];
   if (!first) return '';
   const minutes = [first, ...more].reduce((sum, c) => sum + c.minutes, 0);
-  return `${first.title}${more.length ? `, and ${more.length} more ${more.length > 1 ? 'looks' : 'look'}` : ''}: ${minutes} min.`;
+  return `${first.title}${more.length ? `, and ${more.length} more ${more.length > 1 ? 'checks' : 'check'}` : ''}: ${minutes} min.`;
 }
 
 /** What is no joint, that it left with the last time, not for the road, and that nobody has looked at since. */

@@ -1,8 +1,9 @@
-import { ChangeDetectionStrategy, Component, inject, input, linkedSignal, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { catchError, debounceTime, from, of, switchMap } from 'rxjs';
 import type { VehicleView } from '@ash-knot/contract';
+import { Fetched } from '../kit/fetched';
 import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
 import { Units } from '../session/units';
@@ -10,16 +11,14 @@ import { TextField } from '../kit/text-field';
 
 @Component({
   selector: 'ak-file-list',
-  imports: [RouterLink, TextField, TopBar],
+  imports: [Fetched, RouterLink, TextField, TopBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ak-top-bar />
     <main class="mx-auto max-w-5xl px-5 py-6">
       <h1 class="text-2xl font-bold">The file</h1>
       <ak-text-field class="mt-4 max-w-md" label="Plate, VIN, owner or type" [(value)]="text" [maxLength]="40" />
-      @if (error()) {
-        <p class="caution mt-4" role="alert">{{ error() }}</p>
-      }
+      <ak-fetched class="mt-4" what="the file" [failed]="error()" [here]="!!found()" (again)="again()" />
       <ul class="mt-4">
         @for (v of found() ?? []; track v.id) {
           <li>
@@ -36,7 +35,7 @@ import { TextField } from '../kit/text-field';
           </li>
         } @empty {
           @if (found()) {
-            <li class="soft py-4">No vehicle in the file matches. Add one from the floor: Open a vehicle.</li>
+            <li class="nothing">No vehicle in the file matches. Add one from the floor: Open a vehicle.</li>
           }
         }
       </ul>
@@ -50,10 +49,16 @@ export class FileList {
   readonly q = input<string>();
   protected readonly text = linkedSignal(() => this.q() ?? '');
   protected readonly error = signal('');
+  private readonly times = signal(0);
+  private readonly asked = computed(() => ({ q: this.text(), times: this.times() }));
+  protected again(): void {
+    this.error.set('');
+    this.times.update((n) => n + 1);
+  }
   protected readonly found = toSignal(
-    toObservable(this.text).pipe(
+    toObservable(this.asked).pipe(
       debounceTime(120),
-      switchMap((q) =>
+      switchMap(({ q }) =>
         from(this.api.get<VehicleView[]>('/vehicles', { q })).pipe(
           catchError((e: Error) => (this.error.set(e.message), of(null))),
         ),

@@ -1,3 +1,4 @@
+import { Fetched } from '../kit/fetched';
 import { day } from '../words/format';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
@@ -32,14 +33,12 @@ import { FileApart } from './file-apart';
 /** A vehicle's file: play over distance, past jobs, the torque book and the tips of its type. */
 @Component({
   selector: 'ak-vehicle-file',
-  imports: [AxleSmall, FileApart, LineChart, RouterLink, TopBar],
+  imports: [Fetched, AxleSmall, FileApart, LineChart, RouterLink, TopBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ak-top-bar />
     <main class="px-5 py-6 plate:px-8">
-      @if (error()) {
-        <p class="caution" role="alert">{{ error() }}</p>
-      }
+      <ak-fetched what="its file" [failed]="error()" [here]="!!file()" (again)="load()" />
       @if (file(); as f) {
         <header class="flex flex-wrap items-center gap-x-5 gap-y-2">
           <h1 class="tag !text-2xl">{{ f.vehicle.plate }}</h1>
@@ -71,7 +70,7 @@ import { FileApart } from './file-apart';
                   {{ k.name }}
                 </button>
               } @empty {
-                <p class="soft">No readings yet. Measure a joint under Find and it is charted here.</p>
+                <p class="nothing">No readings yet. Measure a joint under Find and it is charted here.</p>
               }
             </div>
             @if (small(); as m) {
@@ -125,7 +124,7 @@ import { FileApart } from './file-apart';
                   }
                 </li>
               } @empty {
-                <li class="soft py-3">Nothing yet.</li>
+                <li class="nothing">Nothing yet.</li>
               }
             </ul>
           </section>
@@ -135,7 +134,7 @@ import { FileApart } from './file-apart';
               @for (t of f.type.tips; track t) {
                 <li class="rule py-2">{{ t }}</li>
               } @empty {
-                <li class="soft py-2">None written down for this type yet.</li>
+                <li class="nothing">None written down for this type yet.</li>
               }
             </ul>
             <h2 class="mt-6 text-xl font-bold">Taken apart</h2>
@@ -158,7 +157,7 @@ import { FileApart } from './file-apart';
                     </tr>
                   } @empty {
                     <tr>
-                      <td class="soft py-2">No published value. None is invented.</td>
+                      <td class="nothing">No published value. None is invented.</td>
                     </tr>
                   }
                 </tbody>
@@ -323,15 +322,16 @@ export class VehicleFile {
 
   constructor() {
     effect(() => {
-      const id = this.id();
-      untracked(
-        () =>
-          void this.api.get<FileView>(`/vehicles/${id}`).then(
-            (f) => this.file.set(f),
-            (e: Error) => this.error.set(e.message),
-          ),
-      );
+      this.id();
+      untracked(() => this.load());
     });
+  }
+  protected load(): void {
+    this.error.set('');
+    this.api.get<FileView>(`/vehicles/${this.id()}`).then(
+      (f) => this.file.set(f),
+      (e: Error) => this.error.set(e.message),
+    );
   }
   protected fastener(k: Parameters<typeof fastenerName>[0]): string {
     return fastenerName(k, this.session.dialect());

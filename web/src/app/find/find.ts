@@ -116,7 +116,7 @@ import { More } from '../kit/more';
         @if (!store.practice()) {
           <ak-photo-button [job]="store.view()!.id" (taken)="photo($event)" />
         }
-        <ak-more testId="joint-more">
+        <ak-more testId="joint-more" keptAs="joint-more">
           <button type="button" class="link" (click)="tightBoth()" data-testid="tight-both">All tight, both sides</button>
           @if (manySettled()) {
             <button type="button" class="link" (click)="rocks()" data-testid="rocks">It rocks somewhere</button>
@@ -172,7 +172,7 @@ import { More } from '../kit/more';
         </ak-stands-select>
       }
       @if (noise()) {
-        <ak-more class="mt-2" label="What makes the noise" testId="noise-more">
+        <ak-more class="mt-2" label="What makes the noise" testId="noise-more" keptAs="noise-more">
           <ak-suspects class="block w-full" />
         </ak-more>
       }

@@ -23,7 +23,7 @@ const hanging = () => stored('stands', { state: 'both-hanging' });
 test('a round: how it stands, every look in one pass, left and right each with its answers', async () => {
   const b = await bench(Find, [complaint(), hanging()]);
   expect(b.text(tid('round-title'))).toBe('Both wheels hanging');
-  expect(b.text(tid('round-left'))).toMatch(/^\d+ looks left, about \d+ min$/);
+  expect(b.text(tid('round-left'))).toMatch(/^\d+ checks left, about \d+ min$/);
   const at = rows(b).map((li) => li.dataset['row']);
   expect(at.slice(0, 2)).toEqual(['grip-link front', 'lever-bar front']);
   for (const owed of ['shake-12-6 front', 'shake-3-9 front', 'look-spring front', 'nuts-wrench front'])

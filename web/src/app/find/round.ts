@@ -100,9 +100,9 @@ export class Round {
   protected readonly left = computed(() => {
     const r = this.round();
     if (!r || this.all()) return '';
-    return `${count(r.left, 'look')} left, about ${Math.round(r.minutes)} min`;
+    return `${count(r.left, 'check')} left, about ${Math.round(r.minutes)} min`;
   });
-  /** "Then on its wheels: 2 looks, 3 min". */
+  /** "Then on its wheels: 2 checks, 3 min". */
   protected readonly then = computed(() =>
     this.all()
       ? []
@@ -110,7 +110,7 @@ export class Round {
           .slice(1)
           .map(
             (r) =>
-              `Then ${sayState(r.state)}${atOtherAxle(this.s(), r.axle)}: ${count(r.left, 'look')}, ${Math.round(r.minutes)} min${r.wayMinutes ? `, ${Math.round(r.wayMinutes)} to get there` : ''}`,
+              `Then ${sayState(r.state)}${atOtherAxle(this.s(), r.axle)}: ${count(r.left, 'check')}, ${Math.round(r.minutes)} min${r.wayMinutes ? `, ${Math.round(r.wayMinutes)} to get there` : ''}`,
           ),
   );
   protected readonly standsAxle = computed(() => this.round()?.axle ?? this.store.axle());

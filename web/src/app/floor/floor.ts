@@ -1,3 +1,4 @@
+import { Fetched } from '../kit/fetched';
 import { clock, dayOfYear, weekday } from '../words/format';
 import { NgComponentOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal, type Type } from '@angular/core';
@@ -82,7 +83,7 @@ export function floorWith(known: FloorView, news: FloorView): FloorView {
 
 @Component({
   selector: 'ak-floor',
-  imports: [NgComponentOutlet, NextBar, RouterLink, TopBar],
+  imports: [Fetched, NgComponentOutlet, NextBar, RouterLink, TopBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './floor.html',
   styleUrl: './floor.css',
@@ -175,7 +176,7 @@ export class Floor {
     destroy.onDestroy(() => heard.unsubscribe());
     inject(Keys).bind({ n: () => (this.first() ? this.open(this.first()!) : this.openNew()) }, destroy);
   }
-  private async load(): Promise<void> {
+  protected async load(): Promise<void> {
     try {
       const known = this.floor();
       const news = await this.api.get<FloorView>('/floor', known ? { since: known.cursor } : {});

@@ -1,7 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { FakeEventSource, job, JOB_ID, setUp, stored, until } from '../../test';
 import { ApiError } from '../state/api';
-import { JobStore } from './job-store';
+import { JobStore, TAKE_BACK_MS } from './job-store';
 import { Session } from '../session/session';
 
 async function open(entries = [stored('note', { text: 'first' })]) {
@@ -88,4 +88,32 @@ test('the vehicle is moved to another bay', async () => {
   await store.move(null);
   expect(store.view()!.bay).toBeNull();
   expect(api.calls.at(-1)!.body).toEqual({ bay: null });
+});
+
+test('what one tap wrote is taken back together, at once; after ten seconds no more, and a strike never', async () => {
+  const { store } = await open();
+  await store.writeAll([
+    { kind: 'note', body: { text: 'left' } },
+    { kind: 'note', body: { text: 'right' } },
+  ]);
+  expect(store.canTakeBack().map((e) => e.kind)).toEqual(['note', 'note']);
+  await store.takeBack();
+  expect(store.canTakeBack()).toEqual([]);
+  const said = store.entries().slice(1);
+  expect(said.map((e) => e.kind)).toEqual(['note', 'note', 'strike', 'strike']);
+  expect(said.slice(2).map((e) => e.body)).toEqual([
+    { entry: said[1]!.id, why: 'at once' },
+    { entry: said[0]!.id, why: 'at once' },
+  ]);
+
+  jest.useFakeTimers();
+  try {
+    await store.write('note', { text: 'again' });
+    jest.advanceTimersByTime(TAKE_BACK_MS - 1);
+    expect(store.canTakeBack()).toHaveLength(1);
+    jest.advanceTimersByTime(1);
+    expect(store.canTakeBack()).toEqual([]);
+  } finally {
+    jest.useRealTimers();
+  }
 });

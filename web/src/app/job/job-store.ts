@@ -8,6 +8,8 @@ import {
   checkAt,
   fastenersOf,
   foldJob,
+  isSigned,
+  ledgerWords,
   nextLine,
   openCounts,
   planOf,
@@ -43,6 +45,9 @@ import { Outbox, type LedgerName } from '../offline/outbox';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
 
+/** So long what a tap wrote can be taken back by one more. */
+export const TAKE_BACK_MS = 10_000;
+
 /** The address of a page of a sheet, as the router takes it. */
 export const sheetPath = (ledger: LedgerName, id: string, ...rest: string[]): string[] => [
   ledger === 'practice' ? '/practice' : '/job',
@@ -70,6 +75,7 @@ export class JobStore {
   readonly view = signal<JobView | PracticeView | null>(null);
   /** Which ledger it is of. */
   private ledger: LedgerName = 'jobs';
+  private id = '';
   readonly failed = signal<string | null>(null);
   /** Why nothing was written just now; said on the sheet. */
   readonly refused = signal('');
@@ -175,19 +181,29 @@ export class JobStore {
   );
   readonly plan = computed(() => (this.state() ? planOf(this.state()!) : []));
   readonly fasteners = computed(() => (this.state() ? fastenersOf(this.state()!) : []));
+  /** What the tape is read with. */
+  readonly words = computed(() => {
+    const s = this.state();
+    return s && ledgerWords(this.session.dialect(), this.units.measures(), this.session.zone(), { state: s, plan: this.plan() });
+  });
   readonly chalked = computed((): ReadonlySet<JointId> => (this.state() ? chalked(this.state()!) : new Set()));
   readonly open = computed(() => this.state() && openCounts(this.state()!));
   readonly axle = computed((): AxleEnd => this.flipped() ?? this.state()?.axle ?? 'front');
 
   constructor() {
-    inject(DestroyRef).onDestroy(() => this.stream?.unsubscribe());
+    inject(DestroyRef).onDestroy(() => {
+      this.stream?.unsubscribe();
+      clearTimeout(this.forget);
+    });
   }
 
   async load(id: string, ledger: LedgerName = 'jobs'): Promise<void> {
     this.stream?.unsubscribe();
     this.view.set(null);
+    this.written.set([]);
     this.failed.set(null);
     this.ledger = ledger;
+    this.id = id;
     try {
       const v = await this.api.get<JobView>(`/${ledger}/${id}`);
       this.view.set(v);
@@ -195,6 +211,11 @@ export class JobStore {
     } catch (e) {
       this.failed.set(e instanceof Error ? e.message : String(e));
     }
+  }
+
+  /** The same once more, after it failed. */
+  again(): void {
+    void this.load(this.id, this.ledger);
   }
 
   /** Follows the job live, and hears the bay's gauges on the same line; after a lost line it says what it saw last. */
@@ -232,8 +253,29 @@ export class JobStore {
     const by = await this.writer(() => this.ask.worker(lines.map((l) => l.kind)));
     if (!by) return false;
     const at = new Date().toISOString();
-    await this.outbox.addTo(this.ledger, ...lines.map((l) => this.entry(l, by, at)));
+    const entries = lines.map((l) => this.entry(l, by, at));
+    await this.outbox.addTo(this.ledger, ...entries);
+    this.offerBack(entries);
     return true;
+  }
+
+  /** What the last tap wrote, for as long as it can be taken back. */
+  private readonly written = signal<readonly Entry[]>([]);
+  private forget: ReturnType<typeof setTimeout> | undefined;
+  readonly canTakeBack = computed((): readonly Entry[] => {
+    const struck = this.state()?.struck;
+    const here = new Set(this.entries().map((e) => e.id));
+    return this.written().filter((e) => here.has(e.id) && !struck?.has(e.id));
+  });
+  private offerBack(entries: readonly Entry[]): void {
+    clearTimeout(this.forget);
+    this.written.set(this.practice()?.closed ? [] : entries);
+    this.forget = setTimeout(() => this.written.set([]), TAKE_BACK_MS);
+  }
+  /** Strikes all that the last tap wrote. */
+  async takeBack(): Promise<void> {
+    const lines = this.canTakeBack();
+    if (lines.length && (await this.strikeAll(lines, 'at once'))) this.written.set([]);
   }
 
   /** Who writes. On a practice vehicle its learner alone is everybody, and nothing is signed; whoever else looks on writes nothing. */
@@ -271,13 +313,18 @@ export class JobStore {
   }
 
   /** Strikes an entry: it stays on the tape with a line through it. */
-  async strike(entry: Entry, why: string): Promise<boolean> {
-    const v = this.view();
-    if (!v) return false;
-    const by = await this.writer(() => this.ask.strike(entry));
+  strike(entry: Entry, why: string): Promise<boolean> {
+    return this.strikeAll([entry], why);
+  }
+  /** The newest first, as if each were struck by itself; whoever may strike the one that is signed may strike the rest of one tap. */
+  private async strikeAll(entries: readonly Entry[], why: string): Promise<boolean> {
+    const hardest = entries.find((e) => isSigned(e.kind)) ?? entries[0];
+    if (!this.view() || !hardest) return false;
+    const by = await this.writer(() => this.ask.strike(hardest));
     if (!by) return false;
-    const line = { kind: 'strike', body: { entry: entry.id, why } } as const;
-    await this.outbox.addTo(this.ledger, this.entry(line, by, new Date().toISOString()));
+    const at = new Date().toISOString();
+    const lines = [...entries].reverse().map((e): Line => ({ kind: 'strike', body: { entry: e.id, why } }));
+    await this.outbox.addTo(this.ledger, ...lines.map((l) => this.entry(l, by, at)));
     return true;
   }
 

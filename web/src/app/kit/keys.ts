@@ -5,8 +5,8 @@ import { createKeybindingsHandler } from 'tinykeys';
 export type KeyMap = Readonly<Record<string, (e: KeyboardEvent) => void>>;
 
 /**
- * Letter keys of the bench PC. The newest binding of a key wins; none fires while something is typed,
- * while a modifier is held or while a dialog is open.
+ * Letter keys of the bench PC. The newest binding of a key wins; none fires while something is typed, while a modifier is
+ * held that it does not name, or while a dialog is open.
  */
 @Injectable({ providedIn: 'root' })
 export class Keys {
@@ -27,6 +27,7 @@ export class Keys {
             act(e);
           };
           // On many keyboards "?" and "/" need Shift, on some the digits too.
+          if (key.startsWith('$mod')) return [[key, taken]];
           return [key, `Shift+${key}`].map((k) => [k, taken]);
         }),
       ),
@@ -64,7 +65,7 @@ export class Keys {
       );
       return;
     }
-    if (e.defaultPrevented || e.ctrlKey || e.metaKey || e.altKey || this.dialog.openDialogs.length > 0) return;
+    if (e.defaultPrevented || this.dialog.openDialogs.length > 0) return;
     const t = e.target as HTMLElement | null;
     if (t && (t.isContentEditable || /^(input|textarea|select)$/i.test(t.tagName))) return;
     for (let i = this.layers.length - 1; i >= 0 && !e.defaultPrevented; i--) this.layers[i]!(e);

@@ -3,6 +3,10 @@ import { TestBed } from '@angular/core/testing';
 import type { JointState } from '@ash-knot/core';
 import { GapMark } from '../plate/gap-mark';
 import { form, FormField, maxLength } from '@angular/forms/signals';
+import { Fetched } from './fetched';
+import { Folds } from './folds';
+import { KitPage } from './kit-page';
+import { More } from './more';
 import { Picks } from './picks';
 import { SelectField } from './select-field';
 import { TextField } from './text-field';
@@ -125,4 +129,93 @@ test('a field of ours is a control of Angular’s forms: bound both ways, no lon
   fixture.componentInstance.values.set({ name: 'lift', stands: 'lifted' });
   await settle();
   expect([name.value, stands.value]).toEqual(['lift', 'lifted']);
+});
+
+test('of many words the first nine are shown, the picked one first; what is typed finds the others', async () => {
+  const fixture = TestBed.createComponent(Picks<string>);
+  const options = Array.from({ length: 300 }, (_, i) => `type ${i}`);
+  fixture.componentRef.setInput('label', 'Type');
+  fixture.componentRef.setInput('options', options);
+  fixture.componentRef.setInput('picked', ['type 207']);
+  await fixture.whenStable();
+  const el = fixture.nativeElement as HTMLElement;
+  const words = () => [...el.querySelectorAll('button')].map((b) => b.textContent!.trim());
+  expect(words()).toEqual(['type 207', ...options.slice(0, 8)]);
+  expect(el.textContent).toContain('and 291 more');
+  const box = el.querySelector('input')!;
+  box.value = '99 TYPE';
+  box.dispatchEvent(new Event('input'));
+  await fixture.whenStable();
+  expect(words()).toEqual(['type 207', 'type 99', 'type 199', 'type 299']);
+  box.value = 'nothing of the kind';
+  box.dispatchEvent(new Event('input'));
+  await fixture.whenStable();
+  expect(words()).toEqual(['type 207']);
+});
+
+test('what is usual is marked, and picked by nobody', async () => {
+  const fixture = TestBed.createComponent(Picks<string>);
+  for (const [k, v] of Object.entries({ label: 'Lock nuts', options: ['kept', 'binned'], picked: [], usual: 'binned' }))
+    fixture.componentRef.setInput(k, v);
+  await fixture.whenStable();
+  const el = fixture.nativeElement as HTMLElement;
+  expect(el.querySelector('.usual')!.textContent).toContain('binned');
+  expect(el.querySelectorAll('[aria-pressed="true"]')).toHaveLength(0);
+});
+
+test('what cannot be read says why and is tried again; what takes no time says nothing of it', async () => {
+  const fixture = TestBed.createComponent(Fetched);
+  fixture.componentRef.setInput('what', 'the shelf');
+  fixture.componentRef.setInput('here', false);
+  await fixture.whenStable();
+  const el = fixture.nativeElement as HTMLElement;
+  expect(el.textContent).toContain('Reading the shelf …');
+  let again = 0;
+  fixture.componentInstance.again.subscribe(() => again++);
+  fixture.componentRef.setInput('failed', 'The server cannot be reached.');
+  await fixture.whenStable();
+  expect(el.querySelector('[role="alert"]')!.textContent).toContain('The server cannot be reached.');
+  el.querySelector('button')!.click();
+  expect(again).toBe(1);
+  fixture.componentRef.setInput('failed', '');
+  fixture.componentRef.setInput('here', true);
+  await fixture.whenStable();
+  expect(el.textContent!.trim()).toBe('');
+});
+
+@Component({
+  selector: 'ak-fold-host',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [More],
+  providers: [Folds],
+  template: `@if (there()) {
+    <ak-more keptAs="sizes">12</ak-more><ak-more>13</ak-more>
+  }`,
+})
+class FoldHost {
+  readonly there = signal(true);
+}
+
+test('left and come back to, a fold that is kept is as it was; one of a step is folded', async () => {
+  const fixture = TestBed.createComponent(FoldHost);
+  await fixture.whenStable();
+  const folds = () => [...(fixture.nativeElement as HTMLElement).querySelectorAll('details')];
+  for (const f of folds()) {
+    f.open = true;
+    f.dispatchEvent(new Event('toggle'));
+  }
+  for (const there of [false, true]) {
+    fixture.componentInstance.there.set(there);
+    await fixture.whenStable();
+  }
+  expect(folds().map((f) => f.open)).toEqual([true, false]);
+});
+
+test('the kit’s page shows every piece in both themes', async () => {
+  const fixture = TestBed.createComponent(KitPage);
+  await fixture.whenStable();
+  const el = fixture.nativeElement as HTMLElement;
+  expect([...el.querySelectorAll('[data-theme]')].map((t) => t.getAttribute('data-theme'))).toEqual(['daylight', 'lift']);
+  for (const piece of ['text-field', 'select-field', 'pin-field', 'picks', 'more', 'back-key', 'fetched', 'wrong', 'next-bar'])
+    expect([piece, el.querySelectorAll(`ak-${piece}`).length >= 2]).toEqual([piece, true]);
 });

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { PLACES, WHENS, type Place, type When, type Where } from '@ash-knot/core';
 import { SaveDrawing } from '../kit/save-drawing';
-import { BANDS, BODY, isLit, TYRE, TYRES } from './body-shape';
+import { BAND_FROM, BAND_TO, BANDS, BODY, isLit, TYRE, TYRES } from './body-shape';
 import { ComplaintDraft } from './complaint-draft';
 import { heardPicture } from './heard-picture';
 import { RoadDrawing } from './road-drawing';
@@ -21,6 +21,7 @@ export class WhereHeard {
   protected readonly draft = inject(ComplaintDraft);
   protected readonly places = PLACES;
   protected readonly bands = BANDS;
+  protected readonly across = { from: BAND_FROM, to: BAND_TO };
   protected readonly shape = { body: BODY, tyres: TYRES, tyre: TYRE };
   protected readonly sides = SIDES_OF;
   protected readonly roads = WHENS;

@@ -69,7 +69,7 @@ import { Outbox } from './outbox';
             }
           </li>
         } @empty {
-          <li class="py-3">Everything is sent.</li>
+          <li class="nothing">Everything is sent.</li>
         }
       </ul>
       <div class="mt-4 flex gap-3">

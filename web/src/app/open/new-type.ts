@@ -75,16 +75,20 @@ const OTHER_BARS = ['0', '16', '18', '20', '21', '22', '23', '24', '26', '28'] a
   template: `
     <form (submit)="save($event)">
       <p class="text-sm font-semibold">Begin from what is nearest; touch what differs</p>
-      <div class="mt-1.5 flex flex-wrap gap-2" role="group" aria-label="Begin from">
+      <div class="mt-1.5">
         <button type="button" class="pick" [attr.aria-pressed]="from() === null" (click)="begin(null)" data-testid="from-layout">
           its layout alone
         </button>
-        @for (t of known(); track t.id) {
-          <button type="button" class="pick" [attr.aria-pressed]="from() === t.id" (click)="begin(t)">
-            {{ t.spec.name }}
-          </button>
-        }
       </div>
+      <ak-picks
+        class="mt-2 block"
+        label="Begin from"
+        [options]="knownIds()"
+        [names]="knownNames()"
+        [picked]="from() ? [from()!] : []"
+        [single]="true"
+        (pickedChange)="beginFrom($event[0]!)"
+      />
       <div class="mt-4 grid gap-5 lg:grid-cols-2">
         <div class="h-[640px] min-w-0 lg:sticky lg:top-2">
           <ak-axle-plate
@@ -205,6 +209,11 @@ export class NewType {
     );
   });
 
+  protected readonly knownIds = computed(() => this.known().map((t) => t.id));
+  protected readonly knownNames = computed(() => Object.fromEntries(this.known().map((t) => [t.id, t.spec.name])));
+  protected beginFrom(id: string): void {
+    this.begin(this.known().find((t) => t.id === id) ?? null);
+  }
   protected begin(known: VehicleTypeView | null): void {
     this.from.set(known?.id ?? null);
     this.type.set(known ? typeFromType(known.spec) : typeFromLayouts('strut', 'twist-beam'));

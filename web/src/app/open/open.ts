@@ -83,6 +83,8 @@ export class Open {
   protected readonly variant = draft<string | null>('new.variant', null);
   protected readonly variants = computed(() => this.types().find((t) => t.id === this.typeId())?.spec.variants ?? []);
   protected readonly types = signal<readonly VehicleTypeView[]>([]);
+  protected readonly typeIds = computed(() => this.types().map((t) => t.id));
+  protected readonly typeNames = computed(() => Object.fromEntries(this.types().map((t) => [t.id, t.spec.name])));
 
   constructor() {
     void this.api.get<VehicleTypeView[]>('/types').then(

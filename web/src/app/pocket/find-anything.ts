@@ -44,7 +44,7 @@ import { Api } from '../state/api';
             </button>
           </li>
         } @empty {
-          <li class="soft py-3">
+          <li class="nothing">
             {{
               error() ||
                 (q().trim()

@@ -115,7 +115,9 @@ test('kept on the tape of the sheet below, with what was given, what is only usu
       method: 'stack 1',
       given: expect.objectContaining({ boltLengthMm: 190, grommet: { heightMm: 15, outsideMm: 28, holeMm: 12 } }),
       found: expect.objectContaining({ faults: [] }),
-      words: expect.stringMatching(/Usual sizes, not measured: grommet, washer, bolt, pitch, sleeve, bar eye and nut\.$/),
+      words: expect.stringMatching(
+        /Usual, not measured: grommet, washer, bolt, pitch, sleeve, bar eye, nut, sleeve’s outside and material\.$/,
+      ),
     }),
   ]);
 });

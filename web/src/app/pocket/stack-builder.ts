@@ -193,7 +193,7 @@ export class StackBuilder {
     const axle = this.axle();
     return axle ? stackOnFile(axle) : undefined;
   });
-  protected readonly material = computed(() => this.laid().material);
+  protected readonly material = computed(() => this.sizes().material);
   protected readonly picked = computed(
     (): readonly Variant[] => this.laid().variants ?? (this.file()?.variant.headless ? ['headless'] : []),
   );
@@ -215,9 +215,7 @@ export class StackBuilder {
       ) as Record<Field, string>,
   );
   protected readonly usual = computed(() => {
-    const usual = KEYS.filter((k) => this.sizes().from(k) === 'usual');
-    const names = [...new Set(usual.map((k) => FIELDS[k][0].split(',')[0]!.toLowerCase()))];
-    return names.length ? `Usual sizes, not measured: ${list(names)}.` : '';
+    return `Usual, not measured: ${list(this.sizes().usual())}.`;
   });
   private readonly variant = computed((): StackVariant => ({
     weldedWasher: this.picked().includes('weldedWasher'),

@@ -28,6 +28,10 @@ export type Field = keyof typeof FIELDS;
 export const KEYS = Object.keys(FIELDS) as Field[];
 export const VARIANTS = ['weldedWasher', 'headless', 'nutBelow', 'stops'] as const;
 export type Variant = (typeof VARIANTS)[number];
+/** A sleeve's wall is about 2 mm (common practice, no source): nobody is asked for its outside. */
+const SLEEVE_OVER_BOLT_MM = 4;
+/** What most grommets are of (common practice, no source). */
+const USUAL_MATERIAL: Material = 'rubber';
 /** As long as most, where no file says a length, mm (common practice, no source). */
 export const USUAL_LINK_MM = 120;
 export type From = 'measured' | 'file' | 'usual' | 'nobody';
@@ -41,12 +45,12 @@ export const HINTS: Record<From, string> = {
 /** What was laid and typed, of one vehicle or of none. */
 export interface Laid {
   readonly texts: Partial<Record<Field, string>>;
-  readonly material: Material;
+  readonly material?: Material;
   readonly wanted?: string;
   readonly variants?: readonly Variant[];
   readonly stack?: readonly Placed[];
 }
-export const NOTHING_LAID: Laid = { texts: {}, material: 'rubber' };
+export const NOTHING_LAID: Laid = { texts: {} };
 
 /** The sizes of a stack: what was typed, else what the file says, else what is usual; each says which. */
 export class StackSizes {
@@ -68,6 +72,14 @@ export class StackSizes {
     const mm = file && f === 'grommetHole' ? file.boltMm + 2 : file && f === 'nut' ? file.boltMm : FIELDS[f][1];
     return mm === undefined ? undefined : { mm, from: 'usual' };
   }
+  get material(): Material {
+    return this.laid.material ?? USUAL_MATERIAL;
+  }
+  /** What is reckoned with as it usually is, in words. */
+  usual(): string[] {
+    const names = KEYS.filter((k) => this.from(k) === 'usual').map((k) => FIELDS[k][0].split(',')[0]!.toLowerCase());
+    return [...new Set([...names, 'sleeve’s outside', ...(this.laid.material ? [] : ['material'])])];
+  }
   from(f: Field): From {
     const typed = this.laid.texts[f];
     return typed === undefined ? (this.known(f)?.from ?? 'nobody') : typed.trim() ? 'measured' : 'nobody';
@@ -88,11 +100,11 @@ export class StackSizes {
       boltMm: this.mm('bolt'),
       pitchMm: this.mm('pitch'),
       boltLengthMm: this.from('boltLong') === 'nobody' ? undefined : this.mm('boltLong'),
-      sleeveMm: this.mm('bolt') + 4,
+      sleeveMm: this.mm('bolt') + SLEEVE_OVER_BOLT_MM,
       armThickMm: this.mm('arm'),
       barThickMm: this.mm('bar'),
       nutHeightMm: this.mm('nut'),
-      material: this.laid.material,
+      material: this.material,
       stops: this.variants.includes('stops'),
       welded: this.variants.includes('weldedWasher'),
     };

@@ -3,6 +3,7 @@ import { Router, RouterLink } from '@angular/router';
 import { v7 as uuid } from 'uuid';
 import type { ExerciseLine, PracticeHome, PracticeLine, VehicleTypeView } from '@ash-knot/contract';
 import { sayGrade, type Course, type PracticeGrade } from '@ash-knot/core';
+import { Fetched } from '../kit/fetched';
 import { Session } from '../session/session';
 import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
@@ -13,7 +14,7 @@ import { WhichVehicle } from './which-vehicle';
 /** Practice: vehicles that never come into the yard. One's own, what was set for one, and, for a lead, everybody's. */
 @Component({
   selector: 'ak-practice-home',
-  imports: [PracticeResultsView, RouterLink, TopBar, WhichVehicle],
+  imports: [Fetched, PracticeResultsView, RouterLink, TopBar, WhichVehicle],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ak-top-bar />
@@ -81,7 +82,7 @@ import { WhichVehicle } from './which-vehicle';
                 </a>
               </li>
             } @empty {
-              <li class="soft py-2">None yet.</li>
+              <li class="nothing">None yet.</li>
             }
           </ul>
         </section>
@@ -95,7 +96,7 @@ import { WhichVehicle } from './which-vehicle';
                   {{ x.what }} <span class="soft">{{ x.times }} of {{ h.course.of }}</span>
                 </p>
               } @empty {
-                <p class="soft">Nothing twice yet.</p>
+                <p class="nothing">Nothing twice yet.</p>
               }
             </div>
             <div>
@@ -105,7 +106,7 @@ import { WhichVehicle } from './which-vehicle';
                   {{ x.what }} <span class="soft">{{ x.times }} of {{ h.course.of }}</span>
                 </p>
               } @empty {
-                <p class="soft">Nothing twice.</p>
+                <p class="nothing">Nothing twice.</p>
               }
             </div>
           </section>
@@ -114,7 +115,7 @@ import { WhichVehicle } from './which-vehicle';
           <ak-practice-results class="mt-9 block border-t-4 pt-5" [types]="types()" />
         }
       } @else {
-        <p class="soft mt-5">Looking …</p>
+        <ak-fetched class="mt-5" what="your practice" [failed]="unread()" [here]="false" (again)="load()" />
       }
     </main>
   `,
@@ -132,6 +133,7 @@ export class PracticeHomePage {
   protected readonly silent = signal(false);
   protected readonly busy = signal(false);
   protected readonly wrong = signal('');
+  protected readonly unread = signal('');
   protected readonly chosen = computed(
     (): PracticeGrade => (this.grade() || this.home()?.course.next.grade || 1) as PracticeGrade,
   );
@@ -153,11 +155,12 @@ export class PracticeHomePage {
       () => undefined,
     );
   }
-  private async load(): Promise<void> {
+  protected async load(): Promise<void> {
+    this.unread.set('');
     try {
       this.home.set(await this.api.get<PracticeHome>('/practice'));
     } catch (e) {
-      this.wrong.set((e as Error).message);
+      this.unread.set((e as Error).message);
     }
   }
   protected async start(exercise?: string): Promise<void> {

@@ -38,7 +38,7 @@ import { SelectField } from '../kit/select-field';
             <button type="button" class="link" (click)="withdraw(e.id)">Withdraw it</button>
           </li>
         } @empty {
-          <li class="soft py-2">Nothing is set. A closed job in the file can be made an exercise too.</li>
+          <li class="nothing">Nothing is set. A closed job in the file can be made an exercise too.</li>
         }
       </ul>
       <h3 class="heading mt-6">How everybody fares</h3>
@@ -68,7 +68,7 @@ import { SelectField } from '../kit/select-field';
           }
         </section>
       } @empty {
-        <p class="soft">Nobody has practised yet.</p>
+        <p class="nothing">Nobody has practised yet.</p>
       }
     } @else {
       <p class="mt-2">Other people’s results are the lead’s alone.</p>

@@ -54,7 +54,7 @@ const NOTHING: Readonly<Record<NonNullable<PathStep['nothing']>, string>> = {
                 <span class="font-semibold">{{ m.mistake }}</span><span class="soft block">{{ session.say(m.words) }}</span>
               </p>
             } @empty {
-              <p>Nothing.</p>
+              <p class="nothing">Nothing.</p>
             }
           </section>
           <section aria-labelledby="good-h" data-testid="strengths">
@@ -62,7 +62,7 @@ const NOTHING: Readonly<Record<NonNullable<PathStep['nothing']>, string>> = {
             @for (m of x.review.strengths; track m) {
               <p class="rule py-2">{{ m }}</p>
             } @empty {
-              <p class="soft">Nothing to name this time.</p>
+              <p class="nothing">Nothing to name this time.</p>
             }
           </section>
         </div>
@@ -81,7 +81,7 @@ const NOTHING: Readonly<Record<NonNullable<PathStep['nothing']>, string>> = {
                     <span class="mono soft text-right">{{ s.minutes }} min</span>
                   </li>
                 } @empty {
-                  <li class="soft py-2">Nothing was looked at.</li>
+                  <li class="nothing">Nothing was looked at.</li>
                 }
               </ol>
             </section>
@@ -96,7 +96,7 @@ const NOTHING: Readonly<Record<NonNullable<PathStep['nothing']>, string>> = {
           @for (t of x.review.told; track $index) {
             <p class="rule py-1">{{ session.say(t) }}</p>
           } @empty {
-            <p class="soft">Nothing.</p>
+            <p class="nothing">Nothing.</p>
           }
         </section>
 

@@ -1,3 +1,4 @@
+import { Fetched } from '../kit/fetched';
 import { longDay } from '../words/format';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
@@ -40,7 +41,7 @@ import { Units } from '../session/units';
 /** The customer's sheet: plain words, black on white, A4 or Letter. */
 @Component({
   selector: 'ak-hand-back-sheet',
-  imports: [PlainAxle, PaperHead, RouterLink],
+  imports: [Fetched, PlainAxle, PaperHead, RouterLink],
   providers: [JobStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './hand-back-sheet.html',

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import type { JointView, PlayView } from '@ash-knot/core';
+import type { JointView } from '@ash-knot/core';
 import { GapMark } from '../plate/gap-mark';
 import { Units } from '../session/units';
 
@@ -12,6 +12,13 @@ export const spanOf = (joints: readonly JointView[]): number =>
       [j.before, j.after].flatMap((v) => (v ? [v.doubt.meanMm + v.doubt.oneSidedMm, v.limit.limitMm] : [])),
     ),
   );
+
+/** What is told of a joint's play then and now: its reading, or what a hand said instead of one. */
+export const playRows = (j: JointView) =>
+  [
+    { when: 'before' as const, state: j.asFound.state, view: j.before, felt: j.hand === 'moves' ? 'moved' : undefined },
+    { when: 'after' as const, state: j.state, view: j.after, felt: j.proof },
+  ].map((r) => ({ ...r, felt: r.felt ?? 'not measured' }));
 
 /** A joint then and now: its mark, its play as a bar with its doubt, the limit as a post. All on one scale. */
 @Component({
@@ -39,7 +46,7 @@ export const spanOf = (joints: readonly JointView[]): number =>
             <span class="post" [style.left.%]="share(mm)"></span>
           }
         </span>
-        <span class="mono value" [class.now]="r.when === 'after'">{{ r.value }}</span>
+        <span class="value" [class.mono]="r.view" [class.felt]="!r.view" [class.now]="r.when === 'after'">{{ r.value }}</span>
       </div>
     }
   `,
@@ -90,6 +97,9 @@ export const spanOf = (joints: readonly JointView[]): number =>
     .value {
       text-align: right;
     }
+    .value.felt {
+      font-size: 14px;
+    }
     .value.now {
       font-weight: 600;
       color: var(--color-ink);
@@ -101,19 +111,9 @@ export class PlayBars {
   readonly spanMm = input.required<number>();
   private readonly units = inject(Units);
   protected readonly limit = computed(() => (this.joint().after ?? this.joint().before)?.limit.limitMm);
-  protected readonly rows = computed(() => {
-    const j = this.joint();
-    const say = (v: PlayView | undefined) => (v ? this.units.sayLength(v.doubt.meanMm) : undefined);
-    return [
-      {
-        when: 'before' as const,
-        state: j.asFound.state,
-        view: j.before,
-        value: say(j.before) ?? (j.hand === 'moves' ? 'moved' : '–'),
-      },
-      { when: 'after' as const, state: j.state, view: j.after, value: say(j.after) ?? j.proof ?? '–' },
-    ];
-  });
+  protected readonly rows = computed(() =>
+    playRows(this.joint()).map((r) => ({ ...r, value: r.view ? this.units.sayLength(r.view.doubt.meanMm) : r.felt })),
+  );
   protected share(mm: number): number {
     return (100 * Math.max(0, mm)) / this.spanMm();
   }

@@ -1,6 +1,6 @@
 import type { JointView } from '@ash-knot/core';
 import { drawn, words } from '../kit/svg-make';
-import { spanOf } from './play-bars';
+import { playRows, spanOf } from './play-bars';
 
 /** Where a bar begins, how long the scale is, and how high a row, px. */
 const [FROM, LONG, ROW] = [90, 380, 26];
@@ -23,14 +23,10 @@ export function playPicture(
   const rows = joints.flatMap((j, i) => {
     const top = 30 + i * JOINT;
     const limit = (j.after ?? j.before)?.limit.limitMm;
-    const bars = (['before', 'after'] as const).flatMap((when, r) => {
-      const view = j[when];
+    const bars = playRows(j).flatMap(({ when, view, felt }, r) => {
       const y = top + 10 + r * ROW;
       const line = words(0, y + 12, when);
-      if (!view) {
-        const felt = when === 'after' ? j.proof : j.hand === 'moves' ? 'moved' : undefined;
-        return [line, words(FROM, y + 12, felt ?? 'not measured')];
-      }
+      if (!view) return [line, words(FROM, y + 12, felt)];
       const { meanMm, oneSidedMm } = view.doubt;
       return [
         line,

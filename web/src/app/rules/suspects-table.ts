@@ -126,7 +126,7 @@ const SHOWN = 14;
                   <span class="soft text-right text-sm">{{ fixed(m.cases, 0) }} cases</span>
                 </li>
               } @empty {
-                <li class="soft py-2">Nothing yet.</li>
+                <li class="nothing">Nothing yet.</li>
               }
             </ul>
             @if (allMoved().length > shown()) {

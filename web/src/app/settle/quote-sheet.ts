@@ -13,6 +13,7 @@ import {
   type ChoiceLine,
   type QuotedOption,
 } from '@ash-knot/core';
+import { Fetched } from '../kit/fetched';
 import { JobStore, sheetPath } from '../job/job-store';
 import type { LedgerName } from '../offline/outbox';
 import { PaperHead } from '../kit/paper-head';
@@ -23,7 +24,7 @@ import { longDay } from '../words/format';
 /** The quote on paper: every line with its ways, what they cost and what was said to them. A4 or Letter, black only. */
 @Component({
   selector: 'ak-quote-sheet',
-  imports: [PaperHead, RouterLink],
+  imports: [Fetched, PaperHead, RouterLink],
   providers: [JobStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -89,6 +90,8 @@ import { longDay } from '../words/format';
           <p class="mt-6">{{ terms() }}</p>
         </main>
       }
+    } @else {
+      <ak-fetched class="p-8" what="the sheet" [failed]="store.failed() ?? ''" [here]="false" (again)="store.again()" />
     }
   `,
   styleUrl: '../kit/paper.css',

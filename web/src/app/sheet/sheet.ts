@@ -34,14 +34,17 @@ import {
   type Station,
 } from '@ash-knot/core';
 import { apartJoint, apartJoints, apartOf } from '@ash-knot/core/apart';
+import { Fetched } from '../kit/fetched';
 import { Alarms } from '../alarm/alarms';
 import { ApartPlate } from '../apart/apart-plate';
+import { Folds } from '../kit/folds';
 import { Keys } from '../kit/keys';
 import { NextBar } from '../kit/next-bar';
 import { TopBar } from '../shell/top-bar';
 import { JobStore } from '../job/job-store';
 import { OpenJob } from '../job/open-job';
 import { Records } from '../job/records';
+import { TakeBack } from '../job/take-back';
 import { Outbox, type LedgerName } from '../offline/outbox';
 import { Clock } from '../state/clock';
 import { Session } from '../session/session';
@@ -70,8 +73,8 @@ const SWIPE = 80;
 /** A job is one sheet: the axle plate, the bench with its five stations, the next line; the tape slides out. */
 @Component({
   selector: 'ak-sheet',
-  imports: [RouterLink, RouterOutlet, ApartPlate, AxlePlate, NextBar, TopBar, Tape, VehicleStrip, WhereHeard],
-  providers: [JobStore, NextAct, PracticeBench, ComplaintDraft],
+  imports: [Fetched, RouterLink, RouterOutlet, ApartPlate, AxlePlate, NextBar, TakeBack, TopBar, Tape, VehicleStrip, WhereHeard],
+  providers: [Folds, JobStore, NextAct, PracticeBench, ComplaintDraft],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './sheet.html',
   styleUrl: './sheet.css',
@@ -287,6 +290,7 @@ export class Sheet {
         n: () => this.spoken() && this.nextAct.act(this.spoken()!.action),
         l: () => this.tape.set(!this.tape()),
         f: () => this.store.flip(),
+        '$mod+z': () => void this.store.takeBack(),
         g: () => void this.nextAct.open('find', { measure: 1 }),
         ArrowUp: walk(0, -1),
         ArrowDown: walk(0, 1),
@@ -306,6 +310,9 @@ export class Sheet {
     if (this.store.selected()) return this.store.select(null);
     if (this.store.elsewhere()) return this.store.elsewhere.set(null);
     void this.router.navigateByUrl(this.store.practice() ? '/practice' : '/');
+  }
+  protected toStrip(): void {
+    this.document.querySelector<HTMLElement>('ak-next-bar .go')?.focus();
   }
   /** The focus goes back to the key that opened it. */
   protected shutTape(): void {

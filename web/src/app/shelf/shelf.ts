@@ -3,6 +3,7 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { catchError, debounceTime, from, of, switchMap } from 'rxjs';
 import type { PartList } from '@ash-knot/contract';
 import { PART_KINDS, partNumber, sayHex, show, type Part, type PartKind } from '@ash-knot/core';
+import { Fetched } from '../kit/fetched';
 import { money } from '../words/format';
 import { Picks } from '../kit/picks';
 import { TopBar } from '../shell/top-bar';
@@ -17,7 +18,7 @@ import { TextField } from '../kit/text-field';
 /** The catalogue, searched; counted, laid over each other, taken in and saved as a list. */
 @Component({
   selector: 'ak-shelf',
-  imports: [PartCard, Picks, TakeList, TextField, TopBar],
+  imports: [Fetched, PartCard, Picks, TakeList, TextField, TopBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ak-top-bar />
@@ -54,9 +55,7 @@ import { TextField } from '../kit/text-field';
           <button type="button" class="btn" (click)="held.set(null)">Put it back</button>
         </p>
       }
-      @if (error()) {
-        <p class="caution mt-4" role="alert">{{ error() }}</p>
-      }
+      <ak-fetched class="mt-4" what="the shelf" [failed]="error()" [here]="!!list()" (again)="again()" />
       <p class="soft mt-4 text-sm">{{ parts().length }} shown of {{ list()?.total ?? 0 }}</p>
       <table class="mt-1 w-full">
         <thead class="soft text-left text-sm">
@@ -116,7 +115,7 @@ import { TextField } from '../kit/text-field';
           } @empty {
             @if (list()) {
               <tr>
-                <td colspan="9" class="soft py-4">
+                <td colspan="9" class="nothing">
                   No part matches. Type less of its name, or take away a filter; a part of one’s own is written down under Settle.
                 </td>
               </tr>
@@ -178,6 +177,7 @@ export class Shelf {
   protected readonly held = signal<Part | null>(null);
   private readonly times = signal(0);
   protected again(): void {
+    this.error.set('');
     this.times.update((n) => n + 1);
   }
   protected low(p: Part): boolean {

@@ -47,6 +47,7 @@ export class KeyList {
     ['T S M D W', 'tight, slight, moves, dangerous, can’t tell'],
     ['G', 'a gauge: measure here'],
     ['F', 'front or rear axle'],
+    ['Ctrl Z', 'take back what was just recorded'],
     ['L', 'tape'],
     ['A', 'ask a practice vehicle: the first of what can be done'],
     ['K', 'calculators'],

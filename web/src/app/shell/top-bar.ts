@@ -16,12 +16,12 @@ import { Overlays } from './overlays';
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'no-print block' },
   template: `
-    <header class="flex h-[52px] items-center gap-4 border-b px-4 plate:px-5">
+    <header class="flex h-[52px] items-center gap-2 border-b px-3 sm:gap-4 sm:px-4 plate:px-5">
       <a routerLink="/" class="flex h-11 items-center gap-3 font-bold" aria-label="Ash Knot, to the floor">
         <ak-logo />
         <span class="hidden sm:inline">Ash Knot</span>
       </a>
-      <span class="h-8 border-l" aria-hidden="true"></span>
+      <span class="hidden h-8 border-l sm:block" aria-hidden="true"></span>
       @if (nav()) {
         <nav class="flex min-w-0 items-center gap-1 overflow-x-auto" aria-label="Places">
           @for (p of places; track p.path) {
@@ -67,7 +67,7 @@ import { Overlays } from './overlays';
       }
       <button
         type="button"
-        class="flex h-11 items-center px-1 text-sm font-semibold whitespace-nowrap"
+        class="block h-11 max-w-28 truncate px-1 text-sm font-semibold whitespace-nowrap sm:max-w-48"
         (click)="ask.name()"
         data-testid="who"
       >

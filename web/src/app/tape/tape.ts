@@ -12,7 +12,7 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { attempt, BadInput, readDistance, sayEntry, type Entry, type RecordingBody, ledgerWords } from '@ash-knot/core';
+import { attempt, BadInput, readDistance, sayEntry, type Entry, type RecordingBody } from '@ash-knot/core';
 import { JobStore } from '../job/job-store';
 import { ImpactKeys } from '../attachment/impact-keys';
 import { PhotoButton } from '../attachment/photo';
@@ -75,7 +75,7 @@ import { Units } from '../session/units';
             }
           </li>
         } @empty {
-          <li class="soft">Nothing yet. Everything recorded prints here.</li>
+          <li class="nothing">Nothing yet. Everything recorded prints here.</li>
         }
       </ol>
       <div class="border-t">
@@ -172,13 +172,9 @@ export class Tape {
   private readonly close = viewChild<ElementRef<HTMLElement>>('close');
 
   protected readonly lines = computed(() => {
-    const s = this.store.state();
-    if (!s) return [];
+    const [s, words] = [this.store.state(), this.store.words()];
+    if (!s || !words) return [];
     const unsent = this.store.unsent();
-    const words = ledgerWords(this.session.dialect(), this.units.measures(), this.session.zone(), {
-      state: s,
-      plan: this.store.plan(),
-    });
     return s.entries.map((entry) => ({
       entry,
       time: clock(entry.at),

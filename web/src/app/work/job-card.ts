@@ -19,6 +19,7 @@ import {
   workedAxles,
   type AxleEnd,
 } from '@ash-knot/core';
+import { Fetched } from '../kit/fetched';
 import { AxleDrawing } from '../plate/axle-drawing';
 import { apartJoints, apartView } from '@ash-knot/core/apart';
 import { ApartPicture } from '../apart/apart';
@@ -32,7 +33,7 @@ import { clock, longDay } from '../words/format';
 /** The plan of work on paper, for when the tablet is flat: steps, sizes, numbers, boxes to tick. A4 or Letter, black only. */
 @Component({
   selector: 'ak-job-card',
-  imports: [AxleDrawing, ApartPicture, PaperHead, RouterLink],
+  imports: [Fetched, AxleDrawing, ApartPicture, PaperHead, RouterLink],
   providers: [JobStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -117,6 +118,8 @@ import { clock, longDay } from '../words/format';
           <p class="small mt-2">As it stood {{ stand() }}. The maker’s information comes first.</p>
         </main>
       }
+    } @else {
+      <ak-fetched class="p-8" what="the sheet" [failed]="store.failed() ?? ''" [here]="false" (again)="store.again()" />
     }
   `,
   styles: `

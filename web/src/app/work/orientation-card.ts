@@ -38,7 +38,7 @@ import { OrientationDrawing } from './orientation-drawing';
         @for (p of ps; track p.id) {
           <ak-photo [id]="p.body.photo" [caption]="p.body.caption" />
         } @empty {
-          <p class="soft text-sm">Nobody photographed it before it came off.</p>
+          <p class="nothing">Nobody photographed it before it came off.</p>
         }
       </div>
     }

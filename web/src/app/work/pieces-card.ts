@@ -36,12 +36,13 @@ interface Group {
       @for (g of groups(); track g.id) {
         <li class="rule py-2">
           <p class="font-semibold">{{ session.say(g.name) }}{{ g.pieces.length > 1 ? ', both' : '' }}</p>
-          <p class="soft text-sm">Listed: {{ g.usual }}. {{ session.say(g.why) }}</p>
+          <p class="soft text-sm">{{ session.say(g.why) }}</p>
           <div class="mt-1 flex flex-wrap items-center gap-2">
             <ak-picks
               [label]="session.say(g.name)"
               [options]="fates"
               [picked]="fateOf(g) ? [fateOf(g)!] : []"
+              [usual]="g.usual"
               [single]="true"
               (pickedChange)="setFate(g.pieces, $event[0]!)"
             />
@@ -70,6 +71,7 @@ interface Group {
                   [label]="session.say(p.name)"
                   [options]="fates"
                   [picked]="fate(p) ? [fate(p)!] : []"
+                  [usual]="p.usual"
                   [single]="true"
                   (pickedChange)="setFate([p], $event[0]!)"
                 />
@@ -106,7 +108,7 @@ export class PiecesCard {
   });
   protected readonly unsaid = computed(() => this.pieces().filter((p) => !this.said(p)));
   protected readonly listedSays = computed(() =>
-    this.unsaid().length === this.pieces().length ? 'All of it as listed' : 'The rest as listed',
+    this.unsaid().length === this.pieces().length ? 'All as marked' : 'The rest as marked',
   );
   /** What stands in the list is what became of it: one tap, for whoever looked. */
   protected asListed(): void {

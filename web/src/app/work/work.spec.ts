@@ -162,7 +162,7 @@ test('pieces: both sides at once by what was seen, or each by itself; nothing is
   expect(b.el.querySelector(tid('usual-fates'))).toBeNull();
   const press = async (group: string, word: string) => {
     const at = b.el.querySelector(`[aria-label="${group}"]`)!;
-    [...at.querySelectorAll<HTMLElement>('button')].find((x) => x.textContent!.trim() === word)!.click();
+    [...at.querySelectorAll<HTMLElement>('button')].find((x) => x.textContent!.trim().split(',')[0]!.trim() === word)!.click();
     await b.settle();
   };
   await press('Lock nuts', 'renewed');

@@ -171,7 +171,10 @@ async function sayPieces(page: Page): Promise<void> {
   const groups = page.getByTestId('piece-groups').locator('> li');
   await expect(groups.first()).toBeVisible();
   for (let g = 0; g < (await groups.count()); g++) {
-    const bin = groups.nth(g).getByRole('button', { name: 'binned', exact: true }).first();
+    const bin = groups
+      .nth(g)
+      .getByRole('button', { name: /^binned/ })
+      .first();
     await bin.click();
     await expect(bin).toHaveAttribute('aria-pressed', 'true');
   }

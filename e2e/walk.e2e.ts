@@ -28,7 +28,18 @@ for (const { width, height, dialect, tag, quick } of LOOKS) {
     await expect(page.getByTestId('sign-in')).toBeVisible();
     await eyes.look('the door');
     await signIn(page);
-    for (const path of ['/', '/open', '/file', '/shelf', '/practice', '/nowhere', '/rules', '/rules/suspects', '/rules/gauges'])
+    for (const path of [
+      '/',
+      '/open',
+      '/file',
+      '/shelf',
+      '/practice',
+      '/nowhere',
+      '/rules',
+      '/rules/suspects',
+      '/rules/gauges',
+      '/kit',
+    ])
       await eyes.open(path);
     for (const path of ['/rules/gauges/dial-1/study', '/gauge/dial-1', '/gauge/force-1']) await eyes.open(path);
     await page.goto('/file');

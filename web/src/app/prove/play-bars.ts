@@ -53,7 +53,7 @@ export const playRows = (j: JointView) =>
   styles: `
     .play {
       display: grid;
-      grid-template-columns: 26px 50px minmax(0, 1fr) 82px;
+      grid-template-columns: 26px 50px minmax(0, 1fr) 92px;
       align-items: center;
       gap: 6px;
       min-height: 26px;
@@ -98,6 +98,7 @@ export const playRows = (j: JointView) =>
       text-align: right;
     }
     .value.felt {
+      white-space: nowrap;
       font-size: 14px;
     }
     .value.now {

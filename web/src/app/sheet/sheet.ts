@@ -240,6 +240,12 @@ export class Sheet {
     });
     const bench = inject(PracticeBench);
     effect(() => bench.station.set(this.station()));
+    // A station is read from its top, wherever the one before was left.
+    effect(() => {
+      if (!this.station()) return;
+      this.document.querySelector('.station')?.scrollTo?.({ top: 0 });
+      this.document.defaultView?.scrollTo?.({ top: 0 });
+    });
     // Its title says which vehicle and which station.
     effect(() => {
       const [v, st] = [this.store.view(), this.station()];

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { BadInput } from '@ash-knot/core';
+import { BadInput, own } from '@ash-knot/core';
 
 /**
  * A cell a spreadsheet would take for a formula: it begins with one of these, and is no number below nothing. One that
@@ -25,7 +25,7 @@ export function rowsOf(name: string, text: string): string[][] {
       throw new BadInput('file', 'must be a list of lines', name);
     if (json.every((r) => Array.isArray(r))) return (json as unknown[][]).map((r) => r.map(String));
     const keys = [...new Set((json as object[]).flatMap((r) => Object.keys(r)))];
-    return [keys, ...(json as Record<string, unknown>[]).map((r) => keys.map((k) => String(r[k] ?? '')))];
+    return [keys, ...(json as Record<string, unknown>[]).map((r) => keys.map((k) => String(own(r, k) ?? '')))];
   }
   return Papa.parse<string[]>(text.trim(), { skipEmptyLines: true }).data.map(unescaped);
 }

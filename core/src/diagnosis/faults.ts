@@ -1,3 +1,4 @@
+import { own } from '../error';
 import {
   FINER_FAULTS,
   JOINT_KINDS,
@@ -150,7 +151,7 @@ const OTHER_NAMES: Partial<Record<OtherFault, string>> = { 'recent work': 'a fas
 /** "bracket bolts", "outer tie rod", "engine mount" */
 export function sayKind(kind: FaultKind, dialect: Dialect = 'sway bar'): string {
   const at = jointKindOf(kind);
-  if (at === undefined) return OTHER_NAMES[kind as OtherFault] ?? kind;
+  if (at === undefined) return own(OTHER_NAMES, kind) ?? kind;
   if (FINER_FAULTS.has(kind as FinerFaultKind)) return inDialect(JOINT_SPECS[at].finer[kind as FinerFaultKind].name, dialect);
   return inSentence(jointName(at, dialect));
 }
@@ -158,6 +159,6 @@ export function sayKind(kind: FaultKind, dialect: Dialect = 'sway bar'): string 
 /** "left bracket bolts", "front left bracket bolts", "engine mount" */
 export function sayFault(id: string, dialect: Dialect = 'sway bar', withAxle = false): string {
   const f = splitFault(id);
-  if (!f) return OTHER_NAMES[id as OtherFault] ?? id;
+  if (!f) return own(OTHER_NAMES, id) ?? id;
   return `${withAxle ? `${f.axle} ` : ''}${f.side} ${sayKind(f.kind, dialect)}`;
 }

@@ -1,4 +1,4 @@
-import { finite, within } from '../error';
+import { finite, within, own } from '../error';
 import { partsOf, type JointId } from '../joint';
 import type { Dialect } from '../text';
 import { buildCase, type Case } from './case';
@@ -210,14 +210,14 @@ export function movedBy(s: SuspectsTable, counts: readonly Count[], dialect: Dia
       const [what, a, b] = c.key.split('|') as [keyof typeof WEIGHT, string, string | undefined];
       const shipped =
         what === 'sign'
-          ? s.faults[a as FaultKind]?.signs[b as Sign]
+          ? own(own(s.faults, a)?.signs, b)
           : what === 'leak'
-            ? s.leaks[a as Sign]
+            ? own(s.leaks, a)
             : what === 'prior'
-              ? s.faults[a as FaultKind]?.prior
+              ? own(s.faults, a)?.prior
               : what === 'sounds'
-                ? s.faults[a as FaultKind]?.sounds
-                : s.felt.by[a as FaultKind];
+                ? own(s.faults, a)?.sounds
+                : own(s.felt.by, a);
       if (shipped === undefined) return [];
       const name = what === 'leak' ? '' : sayKind(a as FaultKind, dialect);
       const words = {

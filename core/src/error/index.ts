@@ -1,3 +1,4 @@
+export { own } from './own';
 /**
  * The one error of core: bad input, naming the field and the bound it broke.
  * Functions throw it; edges that want a value use `attempt`.

@@ -1,4 +1,4 @@
-import { BadInput } from '../error';
+import { BadInput, own } from '../error';
 import type { FastenerId } from '../joint';
 import { ENTRY_SPECS, type EntryBodies, type EntryKind, type EntryKindSpec } from './kinds';
 import type { AttachmentKind, LedgerWords, Role } from './words';
@@ -58,7 +58,7 @@ export const isEntryKind = (kind: string): kind is EntryKind => Object.hasOwn(EN
 export function readEntry<E extends { readonly kind: string; readonly body: unknown; readonly version?: unknown }>(
   stored: E,
 ): E & Entry {
-  const kind = RENAMED[stored.kind] ?? stored.kind;
+  const kind = own(RENAMED, stored.kind) ?? stored.kind;
   if (!isEntryKind(kind)) throw new BadInput('kind of the entry', 'is not one this program knows', stored.kind);
   const { version: newest, upcasts } = spec(kind);
   const from = stored.version ?? 1;

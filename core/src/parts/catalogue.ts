@@ -1,4 +1,4 @@
-import { attempt, BadInput, oneOf } from '../error';
+import { attempt, BadInput, oneOf, own } from '../error';
 import { parseThread } from '../thread';
 import { FASTENER_KINDS, readBookValue, type BookValue, type FastenerKind } from '../torque';
 import { amountOf } from '../text';
@@ -100,7 +100,7 @@ export function catalogueRow(p: Part, c: CatalogueContext): CatalogueRow {
  */
 export function readCatalogueRow(row: CatalogueRow, c: CatalogueContext): Part {
   const cell = (column: string, most = 400): string => {
-    const t = row[column]?.trim() ?? '';
+    const t = own(row, column)?.trim() ?? '';
     if (t.length > most) throw new BadInput(column, `must have at most ${most} letters`, `${t.slice(0, 20)} …`);
     return t;
   };
@@ -182,7 +182,7 @@ export interface PartChange {
 export const partChanges = (was: Part, is: Part, c: CatalogueContext): PartChange[] => {
   const [a, b] = [catalogueRow(was, c), catalogueRow(is, c)];
   return CATALOGUE_COLUMNS.flatMap((column): PartChange[] => {
-    const [x, y] = [a[column] ?? '', b[column] ?? ''];
+    const [x, y] = [own(a, column) ?? '', own(b, column) ?? ''];
     return x === y || column === 'stock' ? [] : [{ column, was: x, is: y }];
   });
 };
@@ -190,6 +190,6 @@ export const partChanges = (was: Part, is: Part, c: CatalogueContext): PartChang
 /** A catalogue as a table: its head, and a line a part; columns nobody says anything in are left out. */
 export function catalogueTable(parts: readonly Part[], c: CatalogueContext): string[][] {
   const rows = parts.map((p) => catalogueRow(p, c));
-  const head = CATALOGUE_COLUMNS.filter((h) => (MUST as readonly string[]).includes(h) || rows.some((r) => r[h]));
-  return [[...head], ...rows.map((r) => head.map((h) => r[h] ?? ''))];
+  const head = CATALOGUE_COLUMNS.filter((h) => (MUST as readonly string[]).includes(h) || rows.some((r) => own(r, h)));
+  return [[...head], ...rows.map((r) => head.map((h) => own(r, h) ?? ''))];
 }

@@ -1,3 +1,4 @@
+import { own } from '../error';
 import { sayHex } from '../thread';
 import { sayLength, type LengthUnit } from '../units';
 import { inDialect } from '../text';
@@ -85,7 +86,7 @@ export function sayDifferences(a: Comparable, b: Comparable, unit?: LengthUnit):
     bar: ['thicker', 'thinner'],
   };
   const said = differ.map((d) => {
-    const pair = words[d.what];
+    const pair = own(words, d.what);
     if (!pair || d.byMm === undefined) return `${d.what} ${d.b}, not ${d.a}`;
     return `${sayLength(Math.abs(d.byMm), 1, unit)} ${pair[d.byMm > 0 ? 0 : 1]}`;
   });

@@ -1,4 +1,4 @@
-import { BadInput } from '../error';
+import { BadInput, own } from '../error';
 import { type BookValue, readBookValue } from '../torque';
 import type { LengthUnit } from '../units';
 import { linkFasteners, LINK_ENDS } from '../vehicle';
@@ -56,7 +56,7 @@ export function readPartText(head: PartHead, text: PartText): Part {
     source: head.source.trim(),
   };
   for (const f of partFields(head.kind)) {
-    const t = text[f.id]?.trim();
+    const t = own(text, f.id)?.trim();
     if (!t) continue;
     const said = f.read(t);
     for (const end of LINK_ENDS) if (said[end]) part = { ...part, [end]: { ...part[end], ...said[end] } };
@@ -82,7 +82,7 @@ const SIZE_OF: Readonly<Record<string, SizeKey>> = {
 export function likeOld(kind: PartKind, w: Wanted, unit?: LengthUnit): PartText {
   return Object.fromEntries(
     partFields(kind).flatMap((f) => {
-      const size = SIZE_OF[f.id];
+      const size = own(SIZE_OF, f.id);
       const t = size && w.from?.[size] === 'usual' ? undefined : f.like?.(w, unit);
       return t === undefined ? [] : [[f.id, t]];
     }),

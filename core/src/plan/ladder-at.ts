@@ -1,3 +1,4 @@
+import { own } from '../error';
 import { list } from '../text';
 import type { PieceRole } from '../vehicle';
 import { LADDERS, type TroubleId } from './ladder';
@@ -5,7 +6,7 @@ import type { Rung } from './rungs';
 
 /** What a rung does and needs, wherever it is tried; what it is called depends on what is there. */
 export const rungOf = (trouble: string, id: string): Omit<Rung, 'title' | 'ruins'> | undefined =>
-  LADDERS[trouble as TroubleId]?.rungs.find((r) => r.id === id);
+  own(LADDERS, trouble)?.rungs.find((r) => r.id === id);
 
 /** What the thread is cut on, of these pieces. */
 const threadedOf = (there: readonly PieceRole[]): string =>

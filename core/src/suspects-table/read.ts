@@ -1,4 +1,4 @@
-import { BadInput } from '../error';
+import { BadInput, own } from '../error';
 import { DEFECTS, JOINT_KINDS } from '../joint';
 import { LINK_KINDS, SUSPENSIONS } from '../vehicle';
 import shipped from './shipped.json';
@@ -107,9 +107,9 @@ export function readSuspectsTable(file: unknown): SuspectsTable {
     const t = record(name, x);
     for (const [k, v] of Object.entries(like)) {
       if (!(k in t)) throw new BadInput(`${name}, ${k}`, 'is missing');
-      if (typeof v === 'object') check(`${name}, ${k}`, t[k], v as Record<string, unknown>, factors);
-      else if (factors.includes(k)) factor(`${name}, ${k}`, t[k]);
-      else probability(`${name}, ${k}`, t[k]);
+      if (typeof v === 'object') check(`${name}, ${k}`, own(t, k), v as Record<string, unknown>, factors);
+      else if (factors.includes(k)) factor(`${name}, ${k}`, own(t, k));
+      else probability(`${name}, ${k}`, own(t, k));
     }
   };
   check('slight in felt', record('felt', f['felt'])['slight'], shipped.felt.slight, []);
@@ -129,7 +129,7 @@ export function readSuspectsTable(file: unknown): SuspectsTable {
   const places = record('places', f['places']);
   for (const place of PLACES) {
     const x = record(`places, ${place}`, places[place]);
-    for (const k of ['leak', 'front', 'rear', 'elsewhere']) probability(`places, ${place}, ${k}`, x[k]);
+    for (const k of ['leak', 'front', 'rear', 'elsewhere']) probability(`places, ${place}, ${k}`, own(x, k));
     table(`places, ${place}`, x['by'], FAULT_KINDS, false);
   }
   check('places, side', places['side'], shipped.places.side, []);
@@ -151,7 +151,7 @@ export function readStoredTable(stored: unknown): SuspectsTable {
   const fill = (mine: unknown, ours: unknown): unknown => {
     if (typeof ours !== 'object' || ours === null || Array.isArray(ours)) return mine === undefined ? ours : mine;
     const m = typeof mine === 'object' && mine !== null ? (mine as Raw) : {};
-    return Object.fromEntries(Object.entries(ours).map(([k, v]) => [k, fill(m[k], v)]));
+    return Object.fromEntries(Object.entries(ours).map(([k, v]) => [k, fill(own(m, k), v)]));
   };
   const kept = (rows: unknown, keys: readonly string[]) =>
     Object.fromEntries(Object.entries((rows ?? {}) as Raw).filter(([k]) => keys.includes(k)));
@@ -184,7 +184,7 @@ export function readStoredTable(stored: unknown): SuspectsTable {
     drive: fill(t['drive'], drive),
     places: Object.fromEntries(
       Object.entries(places).map(([k, ours]) => {
-        const mine = (t['places'] as Raw | undefined)?.[k];
+        const mine = own(t['places'] as Raw | undefined, k);
         return [
           k,
           mine && 'by' in ours ? { ...ours, ...(mine as Raw), by: kept((mine as Raw)['by'], FAULT_KINDS) } : fill(mine, ours),

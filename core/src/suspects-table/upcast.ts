@@ -1,3 +1,4 @@
+import { own } from '../error';
 import { LIKENESSES, SUSPECTS_TABLE_FORMAT, type FaultKind, type Likeness, type Sign } from '../diagnosis';
 import shipped from './shipped.json';
 
@@ -14,7 +15,7 @@ const likenesses = (signs: Readonly<Partial<Record<string, number>>> | undefined
 const UPCASTS: Readonly<Record<string, (table: Raw) => Raw>> = {
   // The third played no sounds to point at: what they say comes from the table that ships.
   'ash-knot suspects table 3': (table) => {
-    const mine = (k: string) => (table[k] ?? {}) as Raw;
+    const mine = (k: string) => (own(table, k) ?? {}) as Raw;
     const ours = shipped.faults as Readonly<Record<string, { readonly signs: Readonly<Partial<Record<string, number>>> }>>;
     return {
       ...table,
@@ -22,7 +23,7 @@ const UPCASTS: Readonly<Record<string, (table: Raw) => Raw>> = {
       faults: Object.fromEntries(
         Object.entries(mine('faults')).map(([k, v]) => {
           const fault = v as Raw;
-          return [k, { ...fault, signs: { ...likenesses(ours[k]?.signs), ...((fault['signs'] ?? {}) as Raw) } }];
+          return [k, { ...fault, signs: { ...likenesses(own(ours, k)?.signs), ...((fault['signs'] ?? {}) as Raw) } }];
         }),
       ),
       ...(table['leaks'] === undefined ? {} : { leaks: { ...likenesses(shipped.leaks), ...mine('leaks') } }),
@@ -31,13 +32,13 @@ const UPCASTS: Readonly<Record<string, (table: Raw) => Raw>> = {
   },
   // The second told no noise from wear: what a worn part sounds like, what is named, and play come from the table that ships.
   'ash-knot suspects table 2': ({ measured: _measured, place: _place, ...table }) => {
-    const mine = (k: string) => (table[k] ?? {}) as Raw;
+    const mine = (k: string) => (own(table, k) ?? {}) as Raw;
     const { changedLately: _changed, ...priors } = mine('priors');
     return {
       ...table,
       format: 'ash-knot suspects table 3',
       faults: Object.fromEntries(
-        Object.entries(mine('faults')).map(([k, v]) => [k, { sounds: shipped.faults[k as FaultKind]?.sounds, ...(v as Raw) }]),
+        Object.entries(mine('faults')).map(([k, v]) => [k, { sounds: own(shipped.faults, k)?.sounds, ...(v as Raw) }]),
       ),
       ...(table['leaks'] === undefined
         ? {}
@@ -82,6 +83,6 @@ const UPCASTS: Readonly<Record<string, (table: Raw) => Raw>> = {
 /** A table of any older format as today's: what it did not know comes from the table that ships. */
 export function upcast(table: Raw): Raw {
   let t = table;
-  for (let next = UPCASTS[String(t['format'])]; next; next = UPCASTS[String(t['format'])]) t = next(t);
+  for (let next = own(UPCASTS, String(t['format'])); next; next = own(UPCASTS, String(t['format']))) t = next(t);
   return t;
 }

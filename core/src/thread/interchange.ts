@@ -1,3 +1,4 @@
+import { own } from '../error';
 import { trimmed } from '../units';
 import { parseThread, type Thread } from './thread';
 
@@ -86,7 +87,7 @@ export function nutHexes(thread: Thread): NutHex[] {
   const nominal = thread.name.replace(/[×-].*$/, '');
   const sourcesBySize = new Map<number, string[]>();
   for (const [source, sizes] of NUTS) {
-    const mm = sizes[nominal];
+    const mm = own(sizes, nominal);
     if (mm !== undefined) sourcesBySize.set(mm, [...(sourcesBySize.get(mm) ?? []), source]);
   }
   return [...sourcesBySize].map(([mm, sources]) => ({ mm, sources })).sort((a, b) => b.sources.length - a.sources.length);

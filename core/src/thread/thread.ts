@@ -1,4 +1,4 @@
-import { BadInput, positive } from '../error';
+import { BadInput, positive, own } from '../error';
 
 /** A screw thread. Lengths in mm. */
 export interface Thread {
@@ -44,7 +44,7 @@ export function metricThread(majorMm: number, pitchMm: number): Thread {
   const d2 = majorMm - 0.649519 * pitchMm;
   const d3 = majorMm - 1.226869 * pitchMm;
   const esMm = -(15 + 11 * pitchMm) / 1000;
-  const tdMm = (TD6_UM[String(pitchMm)] ?? 180 * pitchMm ** (2 / 3) - 3.15 / Math.sqrt(pitchMm)) / 1000;
+  const tdMm = (own(TD6_UM, String(pitchMm)) ?? 180 * pitchMm ** (2 / 3) - 3.15 / Math.sqrt(pitchMm)) / 1000;
   return {
     name: `M${majorMm}×${pitchMm}`,
     system: 'metric',

@@ -3,7 +3,7 @@ import { numberWord } from '../text';
 import { showRange, trimmed } from '../units';
 import type { Ruling } from './book';
 import { isTaper, needsPublished, type FastenerKind, type LockHow } from './fasteners';
-import { starOrder, WHEEL_STAGES } from './star';
+import { STAR, starOrder, WHEEL_STAGES } from './star';
 
 export const TORQUE_METHODS = ['torque wrench', 'wrench with adapter', 'by hand, estimated'] as const;
 export type TorqueMethod = (typeof TORQUE_METHODS)[number];
@@ -148,9 +148,9 @@ export interface ClicksPlan {
   readonly stages: readonly number[];
 }
 
-/** How a group is counted. */
+/** How a group is counted. One or two of a wheel's nuts, undone besides, have no star: they are pulled like any others. */
 export function clicksOf(kind: FastenerKind, count: number): ClicksPlan {
-  if (kind !== 'wheel-nut') return { clicks: count, stages: [1] };
+  if (kind !== 'wheel-nut' || count < STAR.least || count > STAR.most) return { clicks: count, stages: [1] };
   const order = starOrder(count);
   return { order, clicks: order.length * WHEEL_STAGES.length + 1, stages: WHEEL_STAGES };
 }

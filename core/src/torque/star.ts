@@ -12,6 +12,9 @@ const ORDERS: Record<number, readonly number[]> = {
   10: [1, 6, 2, 7, 3, 8, 4, 9, 5, 10],
 };
 
+/** How many nuts a wheel has that are tightened across. */
+export const STAR = { least: 3, most: 10 } as const;
+
 /**
  * The order in which to tighten n wheel nuts: across and across. For n ≥ 5 no step goes to a
  * neighbour, for n = 4 exactly one does, for n = 3 every one.

@@ -1,4 +1,4 @@
-import { BadInput, finite, within } from '../error';
+import { BadInput, finite, within, own } from '../error';
 
 /**
  * Units at the edges; SI (with mm for lengths, km for distances) inside.
@@ -231,7 +231,7 @@ export function showRange(min: number, max: number, dimension: Dimension, unit =
 /** "54 N·m": a value of the dimension's own unit, printed in `unit`. */
 export function show(si: number, dimension: Dimension, unit = UNITS[dimension][0]!.symbol): string {
   const v = convert(si, UNITS[dimension][0]!.symbol, unit, dimension);
-  return `${trimmed(v, DIGITS[unit] ?? 2)} ${unit}`;
+  return `${trimmed(v, own(DIGITS, unit) ?? 2)} ${unit}`;
 }
 
 /** A length that was written, mm, within [lo, hi]. @throws BadInput naming the field and its bound */

@@ -1,4 +1,4 @@
-import { BadInput } from '../error';
+import { BadInput, own } from '../error';
 import type { Given, Held, SchemaKit } from '../schema';
 import { bookValueSchema } from '../torque';
 import { axleBarSchema, axleSchema, usualPoints, type AxleBar, type AxleSpec } from './axle';
@@ -84,7 +84,7 @@ const UPCASTS: Readonly<Record<number, (type: Raw) => Raw>> = {
     ...type,
     version: 4,
     axles: Object.fromEntries(AXLES.map((end) => [end, axleFrom3(table(table(type['axles'])[end]))])),
-    ...(Array.isArray(type['usual']) ? { usual: type['usual'].flatMap((a) => USUAL_3[String(a)] ?? []) } : {}),
+    ...(Array.isArray(type['usual']) ? { usual: type['usual'].flatMap((a) => own(USUAL_3, String(a)) ?? []) } : {}),
   }),
 };
 
@@ -111,7 +111,7 @@ function axleFrom1({ driven, ...axle }: Raw): Raw {
     : undefined;
   const points = Object.entries(table(axle['points'])).map(([name, p]) => {
     const [y, z] = p as [number, number];
-    return [name, { at: [usual?.[name as keyof typeof usual]?.at[0] ?? 0, y, z], from: 'usual' }];
+    return [name, { at: [own(usual, name)?.at[0] ?? 0, y, z], from: 'usual' }];
   });
   return {
     ...axle,

@@ -1,4 +1,4 @@
-import { within } from '../error';
+import { within, own } from '../error';
 /**
  * Vehicle identification number: check digit and model year by 49 CFR 565.
  * A failed digit only ever warns: not every market uses it, and several same-value swaps go unseen.
@@ -49,7 +49,7 @@ export function vinCheckDigit(vin: string): string | undefined {
   let sum = 0;
   for (let i = 0; i < 17; i++) {
     const c = vin[i] ?? '';
-    const v = /\d/.test(c) ? Number(c) : VALUES[c];
+    const v = /\d/.test(c) ? Number(c) : own(VALUES, c);
     if (v === undefined) return undefined;
     sum += v * WEIGHTS[i]!;
   }

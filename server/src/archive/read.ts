@@ -1,3 +1,4 @@
+import { own } from '@ash-knot/core';
 import { createReadStream } from 'node:fs';
 import { extract } from 'tar-stream';
 import * as z from 'zod';
@@ -104,9 +105,9 @@ export async function restoreArchive(db: Db, file: string, migrations: string): 
     });
     for (const t of tables.values()) {
       const { rows } = await tx.query<{ n: number }>(`SELECT count(*)::int AS n FROM ${ident(t.name)}`);
-      if (rows[0]!.n !== (manifest.tables[t.name] ?? 0))
+      if (rows[0]!.n !== (own(manifest.tables, t.name) ?? 0))
         throw new Error(
-          `${t.name}: ${manifest.tables[t.name] ?? 0} rows in the archive, ${rows[0]!.n} came. Nothing was stored.`,
+          `${t.name}: ${own(manifest.tables, t.name) ?? 0} rows in the archive, ${rows[0]!.n} came. Nothing was stored.`,
         );
       if (t.counts)
         await tx.query(

@@ -1,3 +1,4 @@
+import { own } from '@ash-knot/core';
 import { createHash } from 'node:crypto';
 import { open, rename, rm } from 'node:fs/promises';
 import { pipeline } from 'node:stream/promises';
@@ -70,7 +71,7 @@ export async function writeArchive(db: Db, file: string): Promise<Manifest> {
           for (let n = 1; ; n++) {
             const { rows } = await tx.query<{ line: string }>(`FETCH ${ROWS} FROM c_${t.name}`);
             if (rows.length === 0) break;
-            counts[t.name]! += rows.length;
+            counts[t.name] = (own(counts, t.name) ?? 0) + rows.length;
             await member(`${t.name}/${String(n).padStart(6, '0')}.jsonl`, Buffer.from(rows.map((r) => `${r.line}\n`).join('')));
           }
           await tx.query(`CLOSE c_${t.name}`);

@@ -1,3 +1,4 @@
+import { own } from '@ash-knot/core';
 /** What a failure of the database means to whoever asked: come back, it clashes, or what was sent cannot be stored. */
 export type Failure = 'away' | 'busy' | 'clash' | 'unreadable';
 
@@ -59,7 +60,7 @@ export function failureOf(err: unknown): Failure | undefined {
   const code = (err as { code?: unknown }).code;
   if (typeof code === 'string') {
     if (code.startsWith('08') || LOST.has(code)) return 'away';
-    if (BY_CODE[code]) return BY_CODE[code];
+    if (own(BY_CODE, code)) return own(BY_CODE, code);
   }
   return WORDS.find(([words]) => words.test(err.message))?.[1];
 }

@@ -1,6 +1,6 @@
 import type { ErrorRequestHandler, Request, Response } from 'express';
 import type { Problem } from '@ash-knot/contract';
-import { BadInput } from '@ash-knot/core';
+import { BadInput, own } from '@ash-knot/core';
 import type { Logger } from 'pino';
 import * as z from 'zod';
 import { failureOf, type Failure } from '../db/failure';
@@ -52,7 +52,7 @@ export function parse<T>(schema: z.ZodType<T>, value: unknown): T {
 
 /** A path parameter as one string, checked against its schema; a wrong one is named. */
 export const param = <T>(schema: z.ZodType<T>, req: Request, name: string): T =>
-  parse(z.object({ [name]: schema }), { [name]: req.params[name] })[name] as T;
+  own(parse(z.object({ [name]: schema }), { [name]: own(req.params, name) }) as Record<string, T>, name) as T;
 
 /** What is said of a failure of the database. */
 const FAILURES: Readonly<Record<Failure, () => HttpProblem>> = {

@@ -15,7 +15,7 @@ import {
   type PartList,
   type PartMatch,
 } from '@ash-knot/contract';
-import { askNext, catalogueTable, rankParts } from '@ash-knot/core';
+import { askNext, catalogueTable, rankParts, own } from '@ash-knot/core';
 import { actorOf, audit } from '../audit/queries';
 import { inTransaction, type Db } from '../db/pool';
 import { badInput, conflict, notFound, param, parse } from '../http/problem';
@@ -128,7 +128,7 @@ function shelfRoutes(r: Router, db: Db): void {
         by,
       ]);
     });
-    res.status(201).json((await shelfOf(db, [id]))[id]);
+    res.status(201).json(own(await shelfOf(db, [id]), id));
   });
 
   r.put('/parts/:id/reorder', async (req, res) => {
@@ -137,7 +137,7 @@ function shelfRoutes(r: Router, db: Db): void {
     const { at } = parse(reorderPoint, req.body);
     const { rowCount } = await db.query('UPDATE part SET reorder_at = $2 WHERE id = $1', [id, at]);
     if (!rowCount) throw notFound('part');
-    res.json((await shelfOf(db, [id]))[id] ?? { reorderAt: null, counted: null, added: null });
+    res.json(own(await shelfOf(db, [id]), id) ?? { reorderAt: null, counted: null, added: null });
   });
 }
 

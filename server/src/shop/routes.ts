@@ -1,3 +1,4 @@
+import { own } from '@ash-knot/core';
 import { randomUUID } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
 import { Router } from 'express';
@@ -162,6 +163,6 @@ async function freeName(tx: Queryable, name: string, id: string): Promise<void> 
 
 /** What was changed, from and to, for the log. */
 function changed(before: Record<string, unknown>, after: Record<string, unknown>): object {
-  const keys = Object.keys(after).filter((k) => !isDeepStrictEqual(before[k] ?? null, after[k] ?? null));
-  return { changed: Object.fromEntries(keys.map((k) => [k, { from: before[k] ?? null, to: after[k] ?? null }])) };
+  const keys = Object.keys(after).filter((k) => !isDeepStrictEqual(own(before, k) ?? null, own(after, k) ?? null));
+  return { changed: Object.fromEntries(keys.map((k) => [k, { from: own(before, k) ?? null, to: own(after, k) ?? null }])) };
 }

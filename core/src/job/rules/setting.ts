@@ -1,4 +1,4 @@
-import { BadInput, within } from '../../error';
+import { BadInput, within, own } from '../../error';
 import { partsOf, type JointId } from '../../joint';
 import type { EntryBodies } from '../../ledger';
 import { plainStep } from '../../plan';
@@ -89,7 +89,7 @@ function quarters(n: number): string {
 function turnsIn(field: string, text: string, most: number): number {
   const m = /^(\d+(?:[.,]\d+)?)?\s*([¼½¾])?$/.exec(text.trim());
   if (!m || (!m[1] && !m[2])) throw new BadInput(field, 'must be a number of turns, as in ¼ or 0.25', text);
-  const fraction = m[2] ? QUARTER[m[2] as keyof typeof QUARTER] : 0;
+  const fraction = own(QUARTER, m[2]) ?? 0;
   return within(field, Number((m[1] ?? '0').replace(',', '.')) + fraction, 0, most);
 }
 

@@ -1,8 +1,9 @@
+import { TROUBLES } from '../../plan';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 
 const body = bodyOf(({ z, stepId, text }) =>
-  z.object({ step: stepId, ladder: text(40).min(1), rung: text(40).min(1), title: text(200).min(1), worked: z.boolean() }),
+  z.object({ step: stepId, ladder: z.enum(TROUBLES), rung: text(40).min(1), title: text(200).min(1), worked: z.boolean() }),
 );
 /** Which rung of a ladder was tried at a step, by its name at the time, and whether it did it. */
 export type RungBody = Body<typeof body>;

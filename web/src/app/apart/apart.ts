@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, viewChild } from '@angular/core';
-import { showRange } from '@ash-knot/core';
+import { showRange, own } from '@ash-knot/core';
 import type { ApartView, Outline, PieceView } from '@ash-knot/core/apart';
 import { svgFile } from '../kit/svg-file';
 import { Session } from '../session/session';
@@ -298,7 +298,7 @@ export class ApartPicture {
   /** The picture as a file that stands by itself: black on white, with its words. */
   file(): string {
     return svgFile(this.svg().nativeElement, { 'font-family': 'sans-serif' }, (value) =>
-      value.startsWith('var(') ? (ON_PAPER[value.slice(4, -1)] ?? '#211d18') : value,
+      value.startsWith('var(') ? (own(ON_PAPER, value.slice(4, -1)) ?? '#211d18') : value,
     );
   }
 }

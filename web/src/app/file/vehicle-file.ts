@@ -20,6 +20,7 @@ import {
   type Side,
   capital,
   fixed,
+  own,
 } from '@ash-knot/core';
 import { LineChart, type Series } from '../kit/line-chart';
 import { AxleSmall } from '../plate/axle-small';
@@ -190,7 +191,7 @@ export class VehicleFile {
     return [...seen].map(([kind, name]) => ({ kind, name }));
   });
   protected readonly kind = computed(() => this.picked() ?? this.kinds()[0]?.kind ?? '');
-  protected readonly limit = computed(() => this.session.shop()?.rules.playLimits[this.kind().split('|')[1] as 'frame-bushing']);
+  protected readonly limit = computed(() => own(this.session.shop()?.rules.playLimits, this.kind().split('|')[1]));
   /** The chart in the units of the screen. */
   protected readonly series = computed((): Series[] => {
     const { length, distance } = this.units.measures();

@@ -11,6 +11,7 @@ import {
   type Reason,
   type Suspect,
   capital,
+  own,
 } from '@ash-knot/core';
 import { JobStore } from '../job/job-store';
 import { Session } from '../session/session';
@@ -46,9 +47,9 @@ export class Suspects {
   protected readonly pct = pct;
 
   protected readonly top = computed(() => this.store.suspects().slice(0, SHOWN));
-  protected readonly reasons = computed(() => (this.store.diagnosis()?.why[this.why() ?? ''] ?? []).slice(0, 5));
+  protected readonly reasons = computed(() => (own(this.store.diagnosis()?.why, this.why() ?? '') ?? []).slice(0, 5));
   /** Whether its reasons are worked out yet. */
-  protected readonly weighed = computed(() => this.store.diagnosis()?.why[this.why() ?? ''] !== undefined);
+  protected readonly weighed = computed(() => own(this.store.diagnosis()?.why, this.why() ?? '') !== undefined);
   /** The last answer stands there while a newer one is worked out. */
   protected readonly again = computed(() => this.store.diagnosis()?.again === true);
   protected readonly family = computed(() => this.store.diagnosis()?.family);

@@ -25,6 +25,7 @@ import {
   type NextLine,
   makeEntry,
   contextOf,
+  own,
 } from '@ash-knot/core';
 import { Ask } from '../session/ask';
 import { Keys } from '../kit/keys';
@@ -114,7 +115,7 @@ export class Floor {
       // A band whose job did not change is not folded again: only what changed costs anything.
       const known = this.folded.get(job);
       if (known && known.shop === shop && known.measures === measures) return { job, state: known.state };
-      const state = foldJob(contextOf({ ...job, type: f.types[job.vehicle.typeId]! }, shop, measures), job.entries);
+      const state = foldJob(contextOf({ ...job, type: own(f.types, job.vehicle.typeId)! }, shop, measures), job.entries);
       this.folded.set(job, { shop, measures, state });
       return { job, state };
     });

@@ -5,7 +5,7 @@ import { RouterLink } from '@angular/router';
 import { merge } from 'rxjs';
 import { v7 as uuid } from 'uuid';
 import type { StudyView } from '@ash-knot/contract';
-import { attempt, parseQuantity, readGauge, within } from '@ash-knot/core';
+import { attempt, parseQuantity, readGauge, within, own } from '@ash-knot/core';
 import { gaugeStudy, type StudyReading } from '@ash-knot/core/study';
 import { TextField } from '../kit/text-field';
 import { TopBar } from '../shell/top-bar';
@@ -122,7 +122,7 @@ export class GaugeStudy {
   protected readonly said = signal('');
   protected readonly past = signal<readonly StudyView[]>([]);
   protected readonly gauge = computed(() => this.session.shop()?.gauges.find((g) => g.id === this.id()));
-  protected readonly values = computed(() => this.all()[this.id()] ?? {});
+  protected readonly values = computed(() => own(this.all(), this.id()) ?? {});
 
   protected readonly shape = computed(() =>
     attempt(() => {
@@ -162,7 +162,7 @@ export class GaugeStudy {
     );
   });
   protected readonly missing = computed(() => {
-    const empty = this.order().filter((c) => !(this.values()[c.key] ?? '').trim()).length;
+    const empty = this.order().filter((c) => !(own(this.values(), c.key) ?? '').trim()).length;
     return empty ? `${empty} of ${this.order().length} readings to go.` : '';
   });
   protected readonly result = computed(() => {
@@ -182,7 +182,7 @@ export class GaugeStudy {
       .subscribe((h) => {
         const g = this.gauge();
         if (!g || h.loop || (h.gauge && h.gauge !== g.id)) return;
-        const next = this.order().find((c) => !(this.values()[c.key] ?? '').trim());
+        const next = this.order().find((c) => !(own(this.values(), c.key) ?? '').trim());
         const read = attempt(() => readGauge(h.text, g));
         if (next && read.ok) this.put(next.key, String(Math.abs(read.value.si)));
       });
@@ -194,14 +194,14 @@ export class GaugeStudy {
     return this.order().filter((c) => c.joint === joint);
   }
   protected put(key: string, text: string): void {
-    this.all.update((a) => ({ ...a, [this.id()]: { ...a[this.id()], [key]: text } }));
+    this.all.update((a) => ({ ...a, [this.id()]: { ...own(a, this.id()), [key]: text } }));
   }
   private readings(): StudyReading[] {
     const g = this.gauge()!;
     return this.order().map((c) => ({
       joint: c.joint,
       person: c.person,
-      playMm: Math.abs(readGauge(this.values()[c.key]!, g, `reading of ${c.name}`).si),
+      playMm: Math.abs(readGauge(own(this.values(), c.key)!, g, `reading of ${c.name}`).si),
     }));
   }
   protected async save(): Promise<void> {

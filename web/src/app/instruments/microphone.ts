@@ -1,5 +1,5 @@
 import { signal } from '@angular/core';
-import { MOST_RECORDED_S, wavHeader } from '@ash-knot/core';
+import { MOST_RECORDED_S, wavHeader, own } from '@ash-knot/core';
 
 /** Samples are put aside once a second, so that a long recording does not stand in memory. */
 const ASIDE_S = 1;
@@ -84,7 +84,7 @@ export async function openMicrophone(): Promise<Microphone> {
       audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false, channelCount: 2 },
     });
   } catch (e) {
-    throw new Error(REFUSED[(e as DOMException).name] ?? `The microphone could not be opened: ${(e as Error).message}`, {
+    throw new Error(own(REFUSED, (e as DOMException).name) ?? `The microphone could not be opened: ${(e as Error).message}`, {
       cause: e,
     });
   }

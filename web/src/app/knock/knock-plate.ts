@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { cornerPoints, type AxleEnd, type AxleSpec, type HardPoints, type MovingCorner, type Side } from '@ash-knot/core';
+import { cornerPoints, type AxleEnd, type AxleSpec, type HardPoints, type MovingCorner, type Side, own } from '@ash-knot/core';
 import { layoutBehind } from '../plate/corner-views';
 import { axleSolids } from '../plate/scene/axle';
 import { drawSolids } from '../plate/scene/draw';
@@ -110,7 +110,7 @@ export class KnockPlate {
     return Object.fromEntries(
       Object.entries(this.axle().points).flatMap(([name, p]) => {
         if (!p) return [];
-        const at = points[name as keyof typeof points] ?? p.at;
+        const at = own(points, name) ?? p.at;
         return [[name, { ...p, at: [at[0], at[1], at[2] + up] }]];
       }),
     ) as unknown as HardPoints;

@@ -21,6 +21,7 @@ import {
   type BarSpec,
   type EntryBodies,
   type UBar,
+  own,
 } from '@ash-knot/core';
 import { Picks } from '../kit/picks';
 import { TextField } from '../kit/text-field';
@@ -250,7 +251,7 @@ export class BarStudyView {
   protected readonly cross = signal<readonly [number, number] | null>(null);
   protected key(e: KeyboardEvent): void {
     const step = e.shiftKey ? 10 * SNAP : SNAP;
-    const moved = { ArrowUp: [step, 0], ArrowDown: [-step, 0], ArrowLeft: [0, step], ArrowRight: [0, -step] }[e.key];
+    const moved = own({ ArrowUp: [step, 0], ArrowDown: [-step, 0], ArrowLeft: [0, step], ArrowRight: [0, -step] }, e.key);
     const [x, y] = this.cross() ?? [0, 300];
     if (moved) this.cross.set([x + moved[0]!, Math.max(SNAP, y + moved[1]!)]);
     else if (e.key === 'Enter') this.points.update((p) => [...p, [x, y]]);

@@ -15,6 +15,7 @@ import {
   type FrameFitInput,
   type JointId,
   fixed,
+  own,
 } from '@ash-knot/core';
 import { Picks } from '../kit/picks';
 import { TextField } from '../kit/text-field';
@@ -125,7 +126,7 @@ export class FrameFitCard {
 
   private readonly place = computed(() => `${this.store.view()?.id}|${this.joint()}`);
   protected readonly texts = computed((): Record<Field, string> => {
-    const t = this.typed()[this.place()] ?? {};
+    const t = own(this.typed(), this.place()) ?? {};
     return Object.fromEntries(FIELDS.map((f) => [f, t[f] ?? ''])) as Record<Field, string>;
   });
   /** Of several readings round the clock their mean, for the drawing. */
@@ -206,7 +207,7 @@ export class FrameFitCard {
       });
   }
   protected set(f: Field, text: string): void {
-    this.typed.update((all) => ({ ...all, [this.place()]: { ...all[this.place()], [f]: text } }));
+    this.typed.update((all) => ({ ...all, [this.place()]: { ...own(all, this.place()), [f]: text } }));
   }
   protected async keep(): Promise<void> {
     const o = this.out();

@@ -1,6 +1,6 @@
 import { DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { sayEntry, type Entry, ledgerWords } from '@ash-knot/core';
+import { sayEntry, type Entry, ledgerWords, own } from '@ash-knot/core';
 import { Ask } from '../session/ask';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
@@ -117,10 +117,10 @@ export class OutboxList {
   /** The text of the entry that is wrong, where it is a text. */
   protected textField(p: PendingEntry): string {
     const body = p.entry.body as unknown as Record<string, unknown>;
-    return p.refused?.fields?.find((f) => typeof body[f] === 'string') ?? '';
+    return p.refused?.fields?.find((f) => typeof own(body, f) === 'string') ?? '';
   }
   protected edit(p: PendingEntry): void {
-    this.text.set(String((p.entry.body as unknown as Record<string, unknown>)[this.textField(p)]));
+    this.text.set(String(own(p.entry.body as unknown as Record<string, unknown>, this.textField(p))));
     this.editing.set(p.entry.id);
   }
   protected keep(p: PendingEntry): void {

@@ -14,6 +14,7 @@ import {
   type Dialect,
   type LinkStudied,
   type PointName,
+  own,
 } from '@ash-knot/core';
 import type { Units } from '../session/units';
 
@@ -80,10 +81,7 @@ export class CornerMotion {
         ? attempt(() => linkAt(r.rig, r.lengthMm, r.rig.at(this.travel(), this.other()), false).eye)
         : undefined;
     const points = Object.fromEntries(
-      Object.entries(this.plate.axle().points).map(([name, p]) => [
-        name,
-        p && { ...p, at: m.value.points[name as PointName] ?? p.at },
-      ]),
+      Object.entries(this.plate.axle().points).map(([name, p]) => [name, p && { ...p, at: own(m.value.points, name) ?? p.at }]),
     );
     const drawn = points as AxleSpec['points'];
     return { ...this.plate.axle(), points: eye?.ok ? { ...drawn, barEye: { ...drawn.barEye!, at: eye.value } } : drawn };

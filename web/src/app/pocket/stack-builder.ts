@@ -17,6 +17,7 @@ import {
   type StackSize,
   type StackVariant,
   fixed,
+  own,
 } from '@ash-knot/core';
 import { Picks } from '../kit/picks';
 import { TextField } from '../kit/text-field';
@@ -188,7 +189,7 @@ export class StackBuilder {
     stops: 'a sleeve stops the nut',
   };
   private readonly all = draft<Readonly<Record<string, Laid>>>('stacks', {});
-  protected readonly laid = computed(() => this.all()[this.whose()] ?? NOTHING_LAID);
+  protected readonly laid = computed(() => own(this.all(), this.whose()) ?? NOTHING_LAID);
   protected readonly file = computed(() => {
     const axle = this.axle();
     return axle ? stackOnFile(axle) : undefined;

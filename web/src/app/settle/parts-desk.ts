@@ -20,6 +20,7 @@ import {
   type GoodsLine,
   type GoodsMeasure,
   type GoodsResult,
+  own,
 } from '@ash-knot/core';
 import { Picks } from '../kit/picks';
 import { TextField } from '../kit/text-field';
@@ -193,7 +194,7 @@ export class PartsDesk {
     });
   }
   protected heard(g: GoodsLine): string {
-    const n = this.news()[g.order!.body.number];
+    const n = own(this.news(), g.order!.body.number);
     if (!n) return '';
     if (n.outcome !== 'answered')
       return `${g.order!.body.supplier} ${n.outcome === 'no answer' ? 'gives no answer' : 'gave an answer that is none'}.`;
@@ -214,11 +215,11 @@ export class PartsDesk {
       : ` Its note says ${said}: that is not what was ordered (${partNumber(part.id) || part.name}).`;
   }
   protected moved(g: GoodsLine): boolean {
-    const n = this.news()[g.order!.body.number];
+    const n = own(this.news(), g.order!.body.number);
     return n?.outcome === 'answered' && n.promised !== g.promised;
   }
   protected async keepPromise(g: GoodsLine): Promise<void> {
-    const n = this.news()[g.order!.body.number];
+    const n = own(this.news(), g.order!.body.number);
     if (n?.outcome !== 'answered') return;
     await this.store.write('promise', { order: g.order!.id, supplier: g.order!.body.supplier, promised: n.promised, why: n.why });
   }

@@ -21,6 +21,7 @@ import {
   type Entry,
   type QuotedLine,
   type QuotedOption,
+  own,
 } from '@ash-knot/core';
 import { RouterLink } from '@angular/router';
 import { isDrawn, PartPicture } from '../parts/part-picture';
@@ -173,8 +174,8 @@ export class QuoteView {
       this.error.set(null);
       return this.refusing.set({ line: q.line.id, answer });
     }
-    const warning = this.warning()[q.line.id]?.trim() ?? '';
-    const laterDay = this.until()[q.line.id] ?? '';
+    const warning = own(this.warning(), q.line.id)?.trim() ?? '';
+    const laterDay = own(this.until(), q.line.id) ?? '';
     const read = attempt(() => {
       if (!warning) throw new BadInput('warning given', 'is empty: a no needs the one that was given with it');
       if (answer === 'later' && !/^\d{4}-\d\d-\d\d$/.test(laterDay))

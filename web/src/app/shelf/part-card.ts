@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output, signal } from '@angular/core';
 import type { ShelfState } from '@ash-knot/contract';
-import { capital, fastenerName, inDialect, partFields, sayBookValue, sayHere, whole, type Part } from '@ash-knot/core';
+import { capital, fastenerName, inDialect, partFields, sayBookValue, sayHere, whole, type Part, own } from '@ash-knot/core';
 import { TextField } from '../kit/text-field';
 import { FieldErrors } from '../kit/field-errors';
 import { Wrong } from '../kit/wrong';
@@ -113,7 +113,7 @@ export class PartCard {
         ? []
         : [{ name: inDialect(f.name, this.session.dialect()), text: this.session.say(text) }];
     });
-    const fits = p.fits.map((f) => `${this.types()[f.typeId] ?? 'a type that is gone'}, ${f.axle}`);
+    const fits = p.fits.map((f) => `${own(this.types(), f.typeId) ?? 'a type that is gone'}, ${f.axle}`);
     return [
       { name: 'Price', text: `${money(p.priceMinor, p.currency)}, ${p.supplier}` },
       { name: 'Here', text: p.deliveryHours === undefined ? `${sayHere(p)}, nobody said when` : sayHere(p) },

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { catchError, debounceTime, from, of, switchMap } from 'rxjs';
 import type { PartList } from '@ash-knot/contract';
-import { PART_KINDS, partNumber, sayHex, show, type Part, type PartKind } from '@ash-knot/core';
+import { PART_KINDS, partNumber, sayHex, show, type Part, type PartKind, own } from '@ash-knot/core';
 import { Fetched } from '../kit/fetched';
 import { money } from '../words/format';
 import { Picks } from '../kit/picks';
@@ -181,7 +181,7 @@ export class Shelf {
     this.times.update((n) => n + 1);
   }
   protected low(p: Part): boolean {
-    const at = this.list()?.shelf[p.id]?.reorderAt;
+    const at = own(this.list()?.shelf, p.id)?.reorderAt;
     return typeof at === 'number' && p.stock <= at;
   }
   protected readonly error = signal('');
@@ -194,7 +194,7 @@ export class Shelf {
           this.api.get<PartList>('/parts', {
             ...(q ? { q } : {}),
             ...(kind ? { kind } : {}),
-            shelf: { 'on the shelf': 'stocked', 'to be ordered': 'low' }[stock] ?? 'any',
+            shelf: own({ 'on the shelf': 'stocked', 'to be ordered': 'low' }, stock) ?? 'any',
             limit: '200',
           }),
         ).pipe(catchError((e: Error) => (this.error.set(e.message), of(null)))),

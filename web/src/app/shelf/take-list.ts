@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import type { CatalogueTaken } from '@ash-knot/contract';
-import { count, PART_FIELDS, partNumber, inDialect } from '@ash-knot/core';
+import { count, PART_FIELDS, partNumber, inDialect, own } from '@ash-knot/core';
 import { Ask } from '../session/ask';
 import { Session } from '../session/session';
 import { Api } from '../state/api';
@@ -115,7 +115,7 @@ export class TakeList {
   });
   protected column(id: string): string {
     const field = PART_FIELDS.find((f) => f.id === id);
-    return field ? inDialect(field.name, this.session.dialect()).toLowerCase() : (HEAD[id] ?? id);
+    return field ? inDialect(field.name, this.session.dialect()).toLowerCase() : (own(HEAD, id) ?? id);
   }
 
   protected async open(input: HTMLInputElement): Promise<void> {

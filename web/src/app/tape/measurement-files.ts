@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { v7 as uuid } from 'uuid';
 import { csvOf, measurementFile, rowsOf } from '@ash-knot/contract';
-import { attempt, forJob, fromRows, measurementsOf, toRows, type Entry, attachmentOf } from '@ash-knot/core';
+import { attempt, forJob, fromRows, measurementsOf, toRows, type Entry, attachmentOf, own } from '@ash-knot/core';
 import { Ask } from '../session/ask';
 import { Api } from '../state/api';
 import { saveFile } from '../kit/save-file';
@@ -82,7 +82,7 @@ export class MeasurementFiles {
     const others = file.job !== checked.data.job;
     for (const e of fresh) {
       const hangs = attachmentOf(e);
-      const csv = hangs && file.loops[hangs.id];
+      const csv = hangs && own(file.loops, hangs.id);
       if (hangs && csv !== undefined)
         await this.outbox.attach({ id: hangs.id, job: v.id, kind: hangs.kind, bytes: new Blob([csv], { type: 'text/csv' }) });
     }

@@ -190,6 +190,7 @@ const CALLS: Readonly<Record<string, Call>> = {
     [0, 1, 0],
     [0, 1, 0.2],
   ]),
+  daysSince: call(core.daysSince, ['2026-01-01T00:00:00Z', 1.7e12], [1]),
   askDistance: call(core.askDistance, [90_000, { distanceKm: 80_000 } as never], [0]),
   barRate: call(core.barRate, [BAR], []),
   beamBarRoll: call(core.beamBarRoll, [22, 0, 1000, 300, 1500]),
@@ -387,7 +388,7 @@ const MADE = `
 const WORDS = `
   atOtherAxle statesFor sayGroup after cornerId isUp stateAt stateOf wheelOn readWords standsAt allLooks answeredRows elsewhereRound meanwhile
   owedRounds roundsOf roundsShown rowNow searching cautionOwed lookEntry nextAtTheRock checkLook seenAt standsBody stepKey
-  curedBy derive lanesOf ledgerWords onceAState sayGrade sayOpening
+  curedBy derive notInJob namesOfPlan own readJob readStored sayUnreadable lanesOf ledgerWords onceAState sayGrade sayOpening
   answersOf confirmLines placeOf settledBy clicksBody doubtOfPull hearPull inThread isFar pullBody reachShare
   readPull readRunning timesShare dangersStanding isTold leftAt leftDangers openDangers wasTold
   dayIn inZones isTimeZone plateKey

@@ -46,6 +46,15 @@ export interface HeldToday {
   /** What holds it, in sentences. */
   readonly why: readonly string[];
 }
+/** Somebody whose PIN is being guessed. */
+export interface Guessed {
+  readonly person: string;
+  readonly name: string;
+  /** Wrong ones that count still. */
+  readonly wrong: number;
+  /** The last of them, ISO 8601. */
+  readonly at: string;
+}
 export interface FloorView {
   /** What to ask for the changes after this with. */
   readonly cursor: string;
@@ -57,4 +66,6 @@ export interface FloorView {
   readonly rechecks: readonly DueRecheck[];
   /** For a lead, until one has looked at it. */
   readonly held: readonly HeldToday[];
+  /** For a lead: whose PINs are being guessed. */
+  readonly guessed: readonly Guessed[];
 }

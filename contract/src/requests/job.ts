@@ -9,6 +9,8 @@ export const newJob = z.object({
   kind: z.enum(JOB_KINDS),
   bay: text(40).nullable(),
   distanceKm: z.number().min(0).max(3_000_000),
+  /** A distance that the file does not expect was read again. */
+  sure: z.boolean().optional(),
 });
 /** The floor as it was known: only what changed after it is asked for. */
 export const floorQuery = z.object({ since: z.iso.datetime({ offset: true }).optional() });

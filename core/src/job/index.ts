@@ -8,6 +8,7 @@ export * from './ledger-words';
 export * from './case';
 export { onceAState } from './once';
 export * from './derive';
+export * from './readable';
 export * from './rules/clearance';
 export { dangerousJoints, leftAt, leftDangers, openDangers, unrepaired, wasTold } from './rules/danger';
 export { leftBefore, openDebts, owedJoints, sayLeftBefore, uncleared } from './rules/debts';

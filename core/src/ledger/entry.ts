@@ -1,4 +1,4 @@
-import { BadInput, own } from '../error';
+import { attempt, BadInput, own } from '../error';
 import type { FastenerId } from '../joint';
 import { ENTRY_SPECS, type EntryBodies, type EntryKind, type EntryKindSpec } from './kinds';
 import type { AttachmentKind, LedgerWords, Role } from './words';
@@ -21,6 +21,8 @@ export type Entry<K extends EntryKind = EntryKind> = {
     readonly deviceAt?: string | undefined;
     /** The last place on the job's tape its author had seen: what crosses another's entry is told by it. Not kept. */
     readonly seen?: number | undefined;
+    /** Why this program cannot read it, where it cannot: it is shown as it is, and its job says nothing until it is struck. */
+    readonly unread?: string | undefined;
   };
 }[K];
 
@@ -76,10 +78,18 @@ export function readEntry<E extends { readonly kind: string; readonly body: unkn
   return { ...stored, kind, version: newest, body } as unknown as E & Entry;
 }
 
+/** A stored entry as `readEntry` has it; one that this program cannot read is given back as it stands, and says why. */
+export function readStored<E extends { readonly kind: string; readonly body: unknown; readonly version?: unknown }>(
+  stored: E,
+): E & Entry {
+  const read = attempt(() => readEntry(stored));
+  return read.ok ? read.value : ({ ...stored, unread: read.error.message } as unknown as E & Entry);
+}
+
 /** Which roles may write an entry: nobody who is not named by its kind. */
 export const mayWrite = (role: Role, kind: EntryKind): boolean => isEntryKind(kind) && spec(kind).who.includes(role);
-/** Whether it needs the person's PIN on top of their name. */
-export const isSigned = (kind: EntryKind): boolean => spec(kind).signed;
+/** Whether it needs the person's PIN on top of their name; what nobody here knows does. */
+export const isSigned = (kind: EntryKind): boolean => !isEntryKind(kind) || spec(kind).signed;
 /** Whether it is still taken after the hand-back. */
 export const takenAfterHandBack = (kind: EntryKind): boolean => spec(kind).afterHandBack;
 
@@ -97,4 +107,7 @@ export function tightenedBy(e: Entry): FastenerId | undefined {
 }
 
 /** One entry of the ledger in one line. */
-export const sayEntry = (e: Entry, w: LedgerWords): string => spec(e.kind).say(e.body, w);
+export function sayEntry(e: Entry, w: LedgerWords): string {
+  if (e.unread !== undefined) return `A line this program cannot read (${String(e.kind)})`;
+  return spec(e.kind).say(e.body, w);
+}

@@ -24,7 +24,7 @@ export function readLedger(entries: readonly Entry[]): Ledger {
   for (const e of entries) if (e.kind === 'strike') struck.set(e.body.entry, e);
   const byKind = new Map<EntryKind, Entry[]>();
   for (const e of entries) {
-    if (struck.has(e.id)) continue;
+    if (struck.has(e.id) || e.unread !== undefined) continue;
     const list = byKind.get(e.kind);
     if (list) list.push(e);
     else byKind.set(e.kind, [e]);

@@ -3,5 +3,5 @@ export * from './outlier';
 export * from './conformance';
 export * from './compare';
 export * from './loop';
-export { MOST_LOOP_POINTS } from './loop-points';
+export { LEAST_LOOP_POINTS, MOST_LOOP_POINTS } from './loop-points';
 export * from './wear';

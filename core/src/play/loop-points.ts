@@ -1,7 +1,7 @@
 import { BadInput, within, finite } from '../error';
 
 export const MOST_LOOP_POINTS = 200_000;
-const LEAST_POINTS = 40;
+export const LEAST_LOOP_POINTS = 40;
 /** Of the displacement's range: left out behind each reversal, where friction turns over. */
 export const LEFT_OUT = 0.04;
 export const BINS = 4096;
@@ -22,7 +22,7 @@ export interface Prepared {
 export function prepare(xs: ArrayLike<number>, fs: ArrayLike<number>): Prepared {
   const n = xs.length;
   if (fs.length !== n) throw new BadInput('loop', `must have as many forces as displacements (${n})`, fs.length);
-  within('number of points of the loop', n, LEAST_POINTS, MOST_LOOP_POINTS);
+  within('number of points of the loop', n, LEAST_LOOP_POINTS, MOST_LOOP_POINTS);
   let lo = Infinity;
   let hi = -Infinity;
   for (let i = 0; i < n; i++) {
@@ -53,8 +53,12 @@ export function prepare(xs: ArrayLike<number>, fs: ArrayLike<number>): Prepared 
       kept++;
     }
   }
-  if (kept < LEAST_POINTS)
-    throw new BadInput('loop', `must keep ${LEAST_POINTS} points or more once those behind each reversal are left out`, kept);
+  if (kept < LEAST_LOOP_POINTS)
+    throw new BadInput(
+      'loop',
+      `must keep ${LEAST_LOOP_POINTS} points or more once those behind each reversal are left out`,
+      kept,
+    );
   const step = range / BINS;
   const bin = new Uint16Array(kept);
   for (let i = 0; i < kept; i++) bin[i] = Math.min(BINS - 1, Math.floor((x[i]! - lo) / step));

@@ -150,6 +150,7 @@ export interface ClicksPlan {
 
 /** How a group is counted. One or two of a wheel's nuts, undone besides, have no star: they are pulled like any others. */
 export function clicksOf(kind: FastenerKind, count: number): ClicksPlan {
+  finite('number of fasteners', count);
   if (kind !== 'wheel-nut' || count < STAR.least || count > STAR.most) return { clicks: count, stages: [1] };
   const order = starOrder(count);
   return { order, clicks: order.length * WHEEL_STAGES.length + 1, stages: WHEEL_STAGES };

@@ -9,6 +9,7 @@ export type Audited =
   | 'device ended'
   | 'wrong PIN'
   | 'locked out'
+  | 'signed out for guessing'
   | 'rules'
   | 'person added'
   | 'person changed'

@@ -1,9 +1,20 @@
-import { contextOf, dayIn, foldJob, readVehicleType, type JobKind, type JobState, type VehicleTypeSpec } from '@ash-knot/core';
+import {
+  contextOf,
+  dayIn,
+  readJob,
+  readVehicleType,
+  sayUnreadable,
+  type JobKind,
+  type JobState,
+  type VehicleTypeSpec,
+} from '@ash-knot/core';
 import type { DueRecheck, FloorView, HeldToday, JobFile, JobView, StoredEntry, VehicleView } from '@ash-knot/contract';
 import type { Queryable } from '../db/pool';
 import { LAST_PLAY } from '../gauge/last-play';
 import { CLOSED_ON, JOB_FILE } from '../learning/job-file';
+import { HttpProblem } from '../http/problem';
 import { ENTRY, iso, readEntries } from '../ledger/read';
+import { guessed } from '../session/tries';
 import { shopView } from '../shop/queries';
 import { VEHICLE } from '../vehicle/queries';
 
@@ -43,11 +54,18 @@ export async function jobView(db: Queryable, id: string): Promise<JobView | unde
   return row && { ...row, type: readVehicleType(row.type), entries: readEntries(row.entries) };
 }
 
-/** The job as core sees it, for what the server must judge itself. */
+/**
+ * The job as core sees it, for what the server must judge itself.
+ * @throws 409 naming the line, where it cannot be read: what nobody can judge is not let through
+ */
 export async function jobState(db: Queryable, id: string): Promise<JobState | undefined> {
   const job = await jobView(db, id);
   const shop = await shopView(db);
-  return job && shop ? foldJob(contextOf(job, shop), job.entries) : undefined;
+  if (!job || !shop) return undefined;
+  const { state, unreadable } = readJob(contextOf(job, shop), job.entries);
+  if (unreadable)
+    throw new HttpProblem(409, 'unreadable', `${sayUnreadable(unreadable)} Strike that line first. Nothing was stored.`);
+  return state;
 }
 
 /** A change is told again for so long after it: one that was being written when the floor was read is not missed, s. */
@@ -56,6 +74,14 @@ const TOLD_AGAIN_S = 20;
 const MOST_RECHECKS = 20;
 /** Jobs that would be held today, the latest first. */
 const MOST_HELD = 20;
+
+function typeOf(row: { readonly id: string; readonly spec: VehicleTypeSpec }): (readonly [string, VehicleTypeSpec])[] {
+  try {
+    return [[row.id, readVehicleType(row.spec)]];
+  } catch {
+    return [];
+  }
+}
 
 type FloorRow = JobRow & { file: JobFile; entries: StoredEntry[]; vehicle: VehicleView };
 
@@ -104,8 +130,10 @@ export async function floorView(db: Queryable, since?: string): Promise<FloorVie
       entries: readEntries(entries),
       file,
     })),
-    types: Object.fromEntries(specs.rows.map((s) => [s.id, readVehicleType(s.spec)])),
+    // A type that cannot be read takes its own vehicles down and nobody else's.
+    types: Object.fromEntries(specs.rows.flatMap((s) => typeOf(s))),
     rechecks,
     held,
+    guessed: await guessed(db),
   };
 }

@@ -1,12 +1,13 @@
 import { Router } from 'express';
 import * as z from 'zod';
 import { floorQuery, moveJob, newJob } from '@ash-knot/contract';
-import { grouped } from '@ash-knot/core';
+import { askDistance, daysSince, grouped } from '@ash-knot/core';
 import { inTransaction, type Db } from '../db/pool';
 import { worker } from '../session/guard';
-import { badInput, conflict, notFound, param, parse } from '../http/problem';
+import { badInput, conflict, HttpProblem, notFound, param, parse } from '../http/problem';
 import { announceJob } from '../live/channel';
 import type { Live } from '../live/live';
+import { knownBay } from '../shop/queries';
 import { vehicleById } from '../vehicle/queries';
 import { floorView, jobRow, jobView } from './queries';
 
@@ -41,6 +42,13 @@ export function jobRoutes(db: Db, live: Live): Router {
         'distanceKm',
         `must be ${grouped(vehicle.distanceKm)} km or more, as in the file; if the file is wrong, it is put right on the tape of the job that said so`,
       );
+    await knownBay(db, body.bay);
+    const asked = askDistance(body.distanceKm, {
+      distanceKm: vehicle.distanceKm,
+      kmPerDay: vehicle.kmPerDay,
+      days: daysSince(vehicle.saidOn, Date.now()),
+    });
+    if (asked && !body.sure) throw new HttpProblem(409, 'distance', `${asked} Nothing was stored.`);
     await inTransaction(db, async (tx) => {
       const { rowCount } = await tx.query(
         'INSERT INTO job (id, vehicle_id, kind, bay, distance_km, opened_km, opened_by) VALUES ($1,$2,$3,$4,$5,$5,$6) ON CONFLICT DO NOTHING',
@@ -48,7 +56,9 @@ export function jobRoutes(db: Db, live: Live): Router {
       );
       if (!rowCount) {
         // The same request sent twice is harmless; another open job of the vehicle is not.
-        if (await jobRow(tx, body.id)) return;
+        const there = await jobRow(tx, body.id);
+        if (there?.vehicleId === body.vehicleId) return;
+        if (there) throw conflict('This sheet stands for another vehicle already. Nothing was stored.');
         throw conflict(`${vehicle.plate} already has an open job.`);
       }
       await tx.query('UPDATE vehicle SET distance_km = $2 WHERE id = $1', [body.vehicleId, body.distanceKm]);
@@ -67,8 +77,10 @@ export function jobRoutes(db: Db, live: Live): Router {
     worker(res);
     const id = param(uuid, req, 'id');
     const { bay } = parse(moveJob, req.body);
-    const { rowCount } = await db.query('UPDATE job SET bay = $2 WHERE id = $1', [id, bay]);
-    if (!rowCount) throw notFound('job');
+    await knownBay(db, bay);
+    const { rowCount } = await db.query('UPDATE job SET bay = $2 WHERE id = $1 AND closed_at IS NULL', [id, bay]);
+    if (!rowCount)
+      throw (await jobRow(db, id)) ? conflict('The vehicle was handed back: it stands in no bay here.') : notFound('job');
     await announceJob(db, id);
     res.json({});
   });

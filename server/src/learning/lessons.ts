@@ -1,6 +1,6 @@
 import type { Logger } from 'pino';
 import { SHIPPED } from '@ash-knot/core/suspects-table';
-import { contextOf } from '@ash-knot/core';
+import { contextOf, readJob } from '@ash-knot/core';
 import { inTransaction, type Db, type Queryable } from '../db/pool';
 import { heavy } from '../heavy';
 import { jobView } from '../job/queries';
@@ -19,6 +19,8 @@ async function keepAlone(db: Queryable, id: string, closedAt: string): Promise<{
   const job = await jobView(db, id);
   const shop = await shopView(db);
   if (!job || !shop) return undefined;
+  // A tape that cannot be read teaches nothing; its sheet says so, and the others go on.
+  if (readJob(contextOf(job, shop), job.entries).unreadable) return undefined;
   const l = await heavy('lesson', contextOf(job, shop), job.entries, shop.suspectsTable ?? SHIPPED);
   await db.query(
     `INSERT INTO lesson (job_id, vehicle_id, type_id, distance_km, closed_at, faults, renewed, counts, predictions, sisters, left_with, held, fitted)

@@ -9,6 +9,8 @@ import {
   mayWrite,
   NOT_HURRIED,
   notThere,
+  notInJob,
+  namesOfPlan,
   takenAfterHandBack,
   tooEarly,
   type AttachmentKind,
@@ -173,14 +175,47 @@ const OF_JOINTS: ReadonlySet<EntryKind> = new Set([
 ]);
 
 async function onThisVehicle(tx: Queryable, e: Entry, tape: Tape): Promise<void> {
-  if (!OF_JOINTS.has(e.kind)) return;
+  await ofThisJob(tx, e, tape);
+  if (!OF_JOINTS.has(e.kind) && !namesOfPlan(e.kind)) return;
   const state = await tape.state(tx, e.job);
+  const [missing] = state ? notInJob(state, e) : [];
+  if (missing) throw badInput(`body.${missing.field}`, missing.why);
+  if (!OF_JOINTS.has(e.kind)) return;
   const strange = state ? notThere(state, e) : [];
   if (state && strange.length)
     throw badInput(
       'body',
       `names the ${list(strange.map((id) => sayJoint(id, state.context.rules.dialect, true)))}: this vehicle has none there`,
     );
+}
+
+/** The choices and orders a line names; those of another job, or of none, are nothing here. */
+const CHOSEN: { readonly [K in EntryKind]?: (b: EntryBodies[K]) => { choose?: readonly string[]; order?: readonly string[] } } = {
+  apart: (b) => ({ choose: [b.choice] }),
+  goods: (b) => ({ choose: [b.choice], ...(b.order ? { order: [b.order] } : {}) }),
+  order: (b) => ({ choose: b.lines.map((l) => l.choice) }),
+  answer: (b) => ({ choose: b.parts }),
+  promise: (b) => ({ order: [b.order] }),
+};
+async function ofThisJob(tx: Queryable, e: Entry, { table }: Tape): Promise<void> {
+  const named = (CHOSEN[e.kind] as ((b: unknown) => Partial<Record<'choose' | 'order', readonly string[]>>) | undefined)?.(
+    e.body,
+  );
+  for (const kind of ['choose', 'order'] as const) {
+    const ids = [...new Set(named?.[kind] ?? [])];
+    if (ids.length === 0) continue;
+    const { rows } = await tx.query<{ id: string }>(`SELECT id FROM ${table} WHERE job_id = $1 AND kind = $2 AND id = ANY($3)`, [
+      e.job,
+      kind,
+      ids,
+    ]);
+    const strange = ids.find((id) => !rows.some((r) => r.id === id));
+    if (strange)
+      throw badInput(
+        `body.${kind === 'order' ? 'order' : 'choice'}`,
+        `is no ${kind === 'order' ? 'order' : 'choice'} of this job: ${strange}`,
+      );
+  }
 }
 
 /** One's own slip is struck freely; what somebody else wrote, and what was signed, needs a PIN. */

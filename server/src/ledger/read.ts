@@ -1,4 +1,4 @@
-import { readEntry } from '@ash-knot/core';
+import { readStored } from '@ash-knot/core';
 import type { StoredEntry } from '@ash-knot/contract';
 import type { Queryable } from '../db/pool';
 
@@ -11,8 +11,8 @@ export const entryOf = (table: 'entry' | 'practice_entry'): string =>
 /** Those of the shop's own. */
 export const ENTRY = entryOf('entry');
 
-/** Rows of the ledger as today's program writes them. */
-export const readEntries = (rows: readonly StoredEntry[]): StoredEntry[] => rows.map((r) => readEntry(r) as StoredEntry);
+/** Rows of the ledger as today's program writes them; one it cannot read says so, and takes nothing else down. */
+export const readEntries = (rows: readonly StoredEntry[]): StoredEntry[] => rows.map((r) => readStored(r) as StoredEntry);
 
 /** The entries of jobs, in the order they were received. @param after the last place that is known already */
 export async function entriesOf(

@@ -22,7 +22,7 @@ export async function rebuild(db: Db): Promise<number> {
       const { rows } = await tx.query<StoredEntry>(`${ENTRY} WHERE seq > $1 ORDER BY seq LIMIT $2`, [seq, BATCH]);
       const last = rows.at(-1);
       if (!last) break;
-      for (const e of readEntries(rows)) await project(tx, e);
+      for (const e of readEntries(rows)) if (e.unread === undefined) await project(tx, e);
       seq = last.seq;
       read += rows.length;
     }

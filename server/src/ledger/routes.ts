@@ -58,7 +58,15 @@ export function entriesOfRequest(req: Request, id: string): Entry[] {
   const { entries } = parse(newEntries, req.body);
   const stray = entries.findIndex((e) => e.job !== id);
   if (stray >= 0) throw badInput(`entries.${stray}.job`, 'is not this job');
-  return entries;
+  // One id is one line: said twice alike it is taken once, said otherwise it is neither.
+  const first = new Map<string, Entry>();
+  for (const [i, e] of entries.entries()) {
+    const there = first.get(e.id);
+    if (there && !isDeepStrictEqual(there, e))
+      throw badInput(`entries.${i}.id`, 'stands twice in what was sent, for two different lines');
+    first.set(e.id, e);
+  }
+  return [...first.values()];
 }
 
 /**

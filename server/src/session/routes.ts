@@ -7,7 +7,7 @@ import { badInput, forbidden, HttpProblem, parse, slowDown } from '../http/probl
 import { door, shopView } from '../shop/queries';
 import { COOKIE, signedIn, sourceOf } from './guard';
 import { endDevice, openSession, people, personCalled, personRole, SESSION_DAYS, setConfirmed, setPerson } from './queries';
-import { checkPin } from './tries';
+import { checkPin, guesses } from './tries';
 
 /** On top of the locks a person has, an address may not guess through the whole list of people. */
 const triesOf = (perMinute: number) =>
@@ -29,6 +29,12 @@ async function compare(db: Db, req: Request, res: Response, person: string, pin:
   } catch (e) {
     if (e instanceof HttpProblem && (await personRole(db, person)))
       await audit(db, e.status === 429 ? 'locked out' : 'wrong PIN', actorOf(req, res, null), { person });
+    const device = res.locals.session?.device;
+    if (e instanceof HttpProblem && device && (await guesses(db, device))) {
+      await endDevice(db, device, null);
+      await audit(db, 'signed out for guessing', actorOf(req, res, null), { person });
+      throw new HttpProblem(401, 'guessed', 'Too many wrong PINs on this device. It is signed out: sign it in with yours.');
+    }
     throw e;
   }
 }

@@ -1,7 +1,8 @@
+import { checkPin, FREE, LONGEST_S } from './tries';
 import { DEMO_PIN } from '@ash-knot/demo';
-import type { AuditPage, DeviceView, PersonFull, Problem, SessionView } from '@ash-knot/contract';
+import type { AuditPage, DeviceView, FloorView, PersonFull, Problem, SessionView } from '@ash-knot/contract';
 import { firstRunCode } from '../shop/first-run';
-import { startApp, Tablet, type Running } from '../test';
+import { freshId, startApp, Tablet, type Running } from '../test';
 
 let app: Running;
 beforeAll(async () => {
@@ -24,7 +25,7 @@ describe('PINs', () => {
     const answers = await Promise.all(Array.from({ length: 19 }, () => wrong(t)));
     const count = (s: number) => answers.filter((a) => a.status === s).length;
     expect([count(403), count(429)]).toEqual([5, 14]);
-    const { rows } = await app.db.query("SELECT failed FROM pin_try WHERE person_id = 'ruan'");
+    const { rows } = await app.db.query("SELECT failed FROM pin_try WHERE person_id = 'ruan' AND source LIKE 'device %'");
     expect(rows).toEqual([{ failed: 5 }]);
   });
 
@@ -46,6 +47,70 @@ describe('PINs', () => {
     expect((await inside.post('/session/confirm', { person: 'pella', pin: DEMO_PIN })).status).toBe(200);
     expect((await app.tablet().post('/session', { person: 'isla', pin: DEMO_PIN, bay: 'Bay 1' })).status).toBe(201);
   });
+
+  test('a device that guesses, for whomever, is signed out, and the leads are told whose PIN it was', async () => {
+    const t = await app.tablet().signIn('isla');
+    for (let i = 0; i < 5; i++) expect((await wrong(t, 'ruan')).status).toBe(403);
+    for (let i = 0; i < 4; i++) expect((await wrong(t, 'pella')).status).toBe(403);
+    expect((await wrong(t, 'pella')).status).toBe(401);
+    expect((await t.get('/floor')).status).toBe(401);
+    const other = await app.tablet().signIn('isla');
+    for (let i = 0; i < 5; i++) await wrong(other, 'ruan');
+    const marit = await lead();
+    const { guessed } = (await marit.get('/floor')).body as FloorView;
+    expect(guessed).toMatchObject([{ person: 'ruan', name: 'Ruan Teague', wrong: 10 }]);
+    const log = (await marit.get('/audit')).body as AuditPage;
+    expect(log.lines.some((l) => l.what === 'signed out for guessing')).toBe(true);
+  });
+
+  /** What waits now is over: as if the clock had gone on by the longest wait. */
+  const waited = async (): Promise<number> => {
+    const { rows } = await app.db.query<{ s: number }>(
+      "SELECT coalesce(max(extract(epoch FROM locked_until - now())), 0)::float8 AS s FROM pin_try WHERE person_id = 'ruan' AND source = ANY('{devices,door}')",
+    );
+    const s = Math.max(0, rows[0]!.s);
+    await app.db.query(
+      `UPDATE pin_try SET tried_at = tried_at - make_interval(secs => $1), locked_until = locked_until - make_interval(secs => $1)`,
+      [s],
+    );
+    // A source that is fresh costs whoever guesses nothing.
+    await app.db.query("DELETE FROM pin_try WHERE source NOT IN ('devices', 'door')");
+    return s;
+  };
+
+  test.each(['devices', 'door'] as const)(
+    'over all %s a person has few free tries, then each waits two hours: ten thousand by any mix take more than a year',
+    async (where) => {
+      let free = 0;
+      const waits: number[] = [];
+      for (let i = 0; waits.at(-1) !== LONGEST_S.wide && i < 100; i++) {
+        const r = await checkPin(
+          app.db,
+          'ruan',
+          '0000',
+          where === 'devices' ? { device: freshId() } : { address: `192.0.2.${i}` },
+        ).catch((e: { status: number }) => e.status);
+        expect(r).toBe(403);
+        const s = Math.round(await waited());
+        if (s === 0) free++;
+        else waits.push(s);
+      }
+      expect(free).toBeLessThan(FREE[where]);
+      expect(waits.slice(0, 3)).toEqual([60, 120, 240]);
+      // From there on it stays so, for each of both counts at once.
+      for (let i = 0; i < 3; i++) {
+        await checkPin(
+          app.db,
+          'ruan',
+          '0000',
+          where === 'devices' ? { device: freshId() } : { address: `198.51.100.${i}` },
+        ).catch(() => 0);
+        expect(Math.round(await waited())).toBe(LONGEST_S.wide);
+      }
+      const aYear = (365 * 86_400) / LONGEST_S.wide + free + waits.length;
+      expect(2 * aYear).toBeLessThan(10_000);
+    },
+  );
 
   test('a right one in between gives the tries back', async () => {
     const t = await app.tablet().signIn('isla');

@@ -1,5 +1,6 @@
 import { readStoredTable } from '@ash-knot/core/suspects-table';
 import { yardRules, type DoorView, type PersonView, type ShopView } from '@ash-knot/contract';
+import { badInput } from '../http/problem';
 import type { Queryable } from '../db/pool';
 import { gauges } from '../gauge/queries';
 import { learnedCounts } from '../learning/learned';
@@ -31,4 +32,12 @@ export async function shopView(db: Queryable): Promise<ShopView | null> {
     suspectsTable: row.table === null ? null : readStoredTable(row.table),
     learned: await learnedCounts(db),
   };
+}
+
+/** @throws 422 naming the bays there are, where this is none of them; outside is no bay */
+export async function knownBay(db: Queryable, bay: string | null): Promise<void> {
+  if (bay === null) return;
+  const { rows } = await db.query<{ bays: string[] }>('SELECT bays FROM shop');
+  const bays = rows[0]?.bays ?? [];
+  if (!bays.includes(bay)) throw badInput('bay', `is not one of this yard's: ${bays.join(', ')}`);
 }

@@ -1,4 +1,4 @@
-import { BadInput, within } from '../../error';
+import { BadInput, finite, within } from '../../error';
 import { convert, sayDistance, type DistanceUnit } from '../../units';
 
 /** Nothing has run further, km. */
@@ -36,6 +36,10 @@ export interface DistanceFile {
   /** Days since that was said. */
   readonly days: number;
 }
+
+/** Days since a distance was said, none before it; a year where nobody wrote down when. @param nowMs since 1970 */
+export const daysSince = (saidOn: string | null, nowMs: number): number =>
+  saidOn === null ? 365 : Math.max(0, (finite('time', nowMs) - Date.parse(saidOn)) / 86_400_000);
 
 /**
  * What to ask before a distance is taken that the file does not expect: less than last time, or ten times the

@@ -4,6 +4,7 @@ import { isFastenerId, isJointId, type FastenerId, type JointId } from '../../jo
 import { partSchema } from '../../parts';
 import { LIMIT_OWNERS } from '../../play';
 import type { Given, Held, SchemaKit } from '../../schema';
+import { splitStep } from '../../plan';
 import { bookValueSchema } from '../../torque';
 import { AXLES, SIDES, variantName } from '../../vehicle';
 import type { Cause } from '../words';
@@ -16,7 +17,8 @@ export function bodyKit(kit: SchemaKit) {
     ...kit,
     side: z.enum(SIDES),
     axleEnd: z.enum(AXLES),
-    stepId: text(80).min(1),
+    stepId: text(80).refine((id) => splitStep(id) !== undefined, { error: 'must be a step such as link-off-left' }),
+    pieceId: text(80).min(1),
     gaugeId,
     /** A torque a wrench of this trade can have, N·m. */
     nm: z.number().positive().max(1000),

@@ -1,4 +1,4 @@
-import { LOOP_KINDS, LOOP_METHOD, MOST_LOOP_POINTS } from '../../play';
+import { LEAST_LOOP_POINTS, LOOP_KINDS, LOOP_METHOD, MOST_LOOP_POINTS } from '../../play';
 import { capital } from '../../text';
 import { MEASURED_PHASES } from '../words';
 import { type Body, bodyOf } from './body';
@@ -6,7 +6,7 @@ import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 
 const body = bodyOf(({ z, gaugeId, jointId, text, uuid }) => {
   const span = z.number().min(-1e9).max(1e9);
-  const points = z.int().min(1).max(MOST_LOOP_POINTS);
+  const points = z.int().min(LEAST_LOOP_POINTS).max(MOST_LOOP_POINTS);
   const loopResult = z.object({
     method: z.literal(LOOP_METHOD),
     points,

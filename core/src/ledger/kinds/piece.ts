@@ -3,9 +3,9 @@ import { FATES, PIECE_REASONS } from '../../vehicle';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 
-const body = bodyOf(({ z, jointId, stepId, text }) =>
+const body = bodyOf(({ z, jointId, pieceId, text }) =>
   z.object({
-    piece: stepId,
+    piece: pieceId,
     joint: jointId,
     fate: z.enum(FATES),
     because: z.enum(PIECE_REASONS).optional(),

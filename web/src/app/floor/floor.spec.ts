@@ -12,6 +12,7 @@ function floor(entries: readonly StoredEntry[][], rechecks: FloorView['rechecks'
     types: { t1: TYPE },
     rechecks,
     held: [],
+    guessed: [],
     jobs: entries.map((e, i) => {
       const j = job(e);
       return {

@@ -9,7 +9,8 @@ import { v7 as uuid } from 'uuid';
 import type { DueRecheck, FloorJob, FloorView, HeldToday, ShopView } from '@ash-knot/contract';
 import {
   openDangers,
-  foldJob,
+  readJob,
+  sayUnreadable,
   leftBefore,
   isApproved,
   outlook,
@@ -82,6 +83,9 @@ export function floorWith(known: FloorView, news: FloorView): FloorView {
   };
 }
 
+/** A job whose vehicle's type the server could not read. */
+const NO_TYPE: ReturnType<typeof readJob> = { state: null, unreadable: { line: 0, entry: undefined, why: 'no type' } };
+
 @Component({
   selector: 'ak-floor',
   imports: [Fetched, NgComponentOutlet, NextBar, RouterLink, TopBar],
@@ -106,7 +110,7 @@ export class Floor {
   /** The axle of a band, drawn after its words: what draws it is not waited for. */
   protected readonly small = signal<Type<unknown> | null>(null);
 
-  private readonly states = computed((): { job: FloorJob; state: JobState }[] => {
+  private readonly read = computed(() => {
     const f = this.floor();
     const shop = this.session.shop();
     if (!f || !shop) return [];
@@ -114,13 +118,19 @@ export class Floor {
     return f.jobs.map((job) => {
       // A band whose job did not change is not folded again: only what changed costs anything.
       const known = this.folded.get(job);
-      if (known && known.shop === shop && known.measures === measures) return { job, state: known.state };
-      const state = foldJob(contextOf({ ...job, type: own(f.types, job.vehicle.typeId)! }, shop, measures), job.entries);
-      this.folded.set(job, { shop, measures, state });
-      return { job, state };
+      if (known && known.shop === shop && known.measures === measures) return { job, ...known.read };
+      const type = own(f.types, job.vehicle.typeId);
+      const read = type ? readJob(contextOf({ ...job, type }, shop, measures), job.entries) : NO_TYPE;
+      this.folded.set(job, { shop, measures, read });
+      return { job, ...read };
     });
   });
-  private readonly folded = new WeakMap<FloorJob, { shop: ShopView; measures: Measures; state: JobState }>();
+  private readonly folded = new WeakMap<FloorJob, { shop: ShopView; measures: Measures; read: ReturnType<typeof readJob> }>();
+  private readonly states = computed(() => this.read().flatMap(({ job, state }) => (state ? [{ job, state }] : [])));
+  /** One that cannot be read takes nobody else from the floor: it stands there and says so. */
+  protected readonly unreadable = computed(() =>
+    this.read().flatMap(({ job, unreadable }) => (unreadable ? [{ job, says: sayUnreadable(unreadable) }] : [])),
+  );
   /** Diagnoses of the jobs still looking for the noise, as they come from the worker. */
   private readonly diagnoses = toSignal(
     toObservable(this.states).pipe(
@@ -214,6 +224,8 @@ export class Floor {
     const held = this.floor()?.held ?? [];
     return this.session.person()?.role === 'lead' && held.length > 0 ? held : undefined;
   });
+  /** A lead reads whose PIN is being guessed. */
+  protected readonly guessed = computed(() => (this.session.person()?.role === 'lead' ? (this.floor()?.guessed ?? []) : []));
   protected async seenHeld(h: HeldToday): Promise<void> {
     if (!(await this.ask.pin('to say that it was looked at', ['lead']))) return;
     try {

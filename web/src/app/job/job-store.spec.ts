@@ -1,7 +1,8 @@
 import { TestBed } from '@angular/core/testing';
 import { FakeEventSource, job, JOB_ID, setUp, stored, until } from '../../test';
 import { ApiError } from '../state/api';
-import { JobStore, TAKE_BACK_MS } from './job-store';
+import { JobStore } from './job-store';
+import { TAKE_BACK_MS } from './just-written';
 import { Session } from '../session/session';
 
 async function open(entries = [stored('note', { text: 'first' })]) {

@@ -7,7 +7,7 @@ import {
   chalked,
   checkAt,
   fastenersOf,
-  foldJob,
+  readJob,
   isSigned,
   ledgerWords,
   nextLine,
@@ -32,8 +32,10 @@ import {
   otherEnd,
   partsOf,
   type Line,
+  type Unreadable,
   type Part,
 } from '@ash-knot/core';
+import { JustWritten } from './just-written';
 import { Ask } from '../session/ask';
 import { Api } from '../state/api';
 import { Clock } from '../state/clock';
@@ -44,9 +46,6 @@ import { Kept } from '../offline/kept';
 import { Outbox, type LedgerName } from '../offline/outbox';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
-
-/** So long what a tap wrote can be taken back by one more. */
-export const TAKE_BACK_MS = 10_000;
 
 /** The address of a page of a sheet, as the router takes it. */
 export const sheetPath = (ledger: LedgerName, id: string, ...rest: string[]): string[] => [
@@ -123,10 +122,13 @@ export class JobStore {
     const shop = this.session.shop();
     return v && shop && { ...contextOf(v, shop, this.units.measures()), practice: 'practice' in v };
   });
-  readonly state = computed((): JobState | null => {
+  private readonly read = computed(() => {
     const c = this.context();
-    return c && foldJob(c, this.entries());
+    return c && readJob(c, this.entries());
   });
+  readonly state = computed((): JobState | null => this.read()?.state ?? null);
+  /** The line this job cannot be read for: everything else waits until it is struck. */
+  readonly unreadable = computed((): Unreadable | null => this.read()?.unreadable ?? null);
   /** The question, and word for word what it is: a torque or a note changes nothing of it. */
   private readonly asked = computed(
     (): { readonly request: DiagnosisRequest; readonly words: string } | undefined => {
@@ -184,7 +186,12 @@ export class JobStore {
   /** What the tape is read with. */
   readonly words = computed(() => {
     const s = this.state();
-    return s && ledgerWords(this.session.dialect(), this.units.measures(), this.session.zone(), { state: s, plan: this.plan() });
+    return ledgerWords(
+      this.session.dialect(),
+      this.units.measures(),
+      this.session.zone(),
+      s ? { state: s, plan: this.plan() } : undefined,
+    );
   });
   readonly chalked = computed((): ReadonlySet<JointId> => (this.state() ? chalked(this.state()!) : new Set()));
   readonly open = computed(() => this.state() && openCounts(this.state()!));
@@ -193,14 +200,14 @@ export class JobStore {
   constructor() {
     inject(DestroyRef).onDestroy(() => {
       this.stream?.unsubscribe();
-      clearTimeout(this.forget);
+      this.written.forget();
     });
   }
 
   async load(id: string, ledger: LedgerName = 'jobs'): Promise<void> {
     this.stream?.unsubscribe();
     this.view.set(null);
-    this.written.set([]);
+    this.written.forget();
     this.failed.set(null);
     this.ledger = ledger;
     this.id = id;
@@ -255,27 +262,21 @@ export class JobStore {
     const at = new Date().toISOString();
     const entries = lines.map((l) => this.entry(l, by, at));
     await this.outbox.addTo(this.ledger, ...entries);
-    this.offerBack(entries);
+    this.written.offer(this.practice()?.closed ? [] : entries);
     return true;
   }
 
-  /** What the last tap wrote, for as long as it can be taken back. */
-  private readonly written = signal<readonly Entry[]>([]);
-  private forget: ReturnType<typeof setTimeout> | undefined;
+  private readonly written = new JustWritten();
+  /** What the last tap wrote and stands, for as long as it can be taken back. */
   readonly canTakeBack = computed((): readonly Entry[] => {
     const struck = this.state()?.struck;
     const here = new Set(this.entries().map((e) => e.id));
-    return this.written().filter((e) => here.has(e.id) && !struck?.has(e.id));
+    return this.written.lines().filter((e) => here.has(e.id) && !struck?.has(e.id));
   });
-  private offerBack(entries: readonly Entry[]): void {
-    clearTimeout(this.forget);
-    this.written.set(this.practice()?.closed ? [] : entries);
-    this.forget = setTimeout(() => this.written.set([]), TAKE_BACK_MS);
-  }
   /** Strikes all that the last tap wrote. */
   async takeBack(): Promise<void> {
     const lines = this.canTakeBack();
-    if (lines.length && (await this.strikeAll(lines, 'at once'))) this.written.set([]);
+    if (lines.length && (await this.strikeAll(lines, 'at once'))) this.written.forget();
   }
 
   /** Who writes. On a practice vehicle its learner alone is everybody, and nothing is signed; whoever else looks on writes nothing. */

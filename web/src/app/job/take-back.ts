@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { sayEntry } from '@ash-knot/core';
 import { BackKey } from '../kit/back-key';
-import { JobStore, TAKE_BACK_MS } from './job-store';
+import { JobStore } from './job-store';
+import { TAKE_BACK_MS } from './just-written';
 
 /** For ten seconds after a tap that writes, on the sheet it wrote to. */
 @Component({
@@ -20,7 +21,7 @@ export class TakeBack {
   protected readonly lines = this.store.canTakeBack;
   /** As the tape says it. */
   protected readonly what = computed(() => {
-    const [lines, words] = [this.lines(), this.store.words()];
-    return lines.length === 1 && words ? sayEntry(lines[0]!, words) : `${lines.length} lines`;
+    const lines = this.lines();
+    return lines.length === 1 ? sayEntry(lines[0]!, this.store.words()) : `${lines.length} lines`;
   });
 }

@@ -6,6 +6,7 @@ import { v7 as uuid } from 'uuid';
 import type { VehicleTypeView, VehicleView } from '@ash-knot/contract';
 import {
   askDistance,
+  daysSince,
   attempt,
   BadInput,
   JOB_KINDS,
@@ -168,9 +169,6 @@ export class Open {
   }
   /** What is asked before a distance is taken that the file does not expect; asked once. */
   protected readonly question = signal('');
-  private daysSince(v: VehicleView): number {
-    return v.saidOn ? Math.max(0, (Date.now() - Date.parse(v.saidOn)) / 86_400_000) : 365;
-  }
   protected async start(): Promise<void> {
     const v = this.vehicle()!;
     const kind = this.kind();
@@ -179,7 +177,7 @@ export class Open {
     const distanceKm = distance.value;
     const question = askDistance(
       distanceKm,
-      { distanceKm: v.distanceKm, kmPerDay: v.kmPerDay, days: this.daysSince(v) },
+      { distanceKm: v.distanceKm, kmPerDay: v.kmPerDay, days: daysSince(v.saidOn, Date.now()) },
       this.units.distance(),
     );
     if (question && this.question() !== question) {
@@ -194,6 +192,7 @@ export class Open {
         kind,
         bay: this.bay(),
         distanceKm,
+        ...(question ? { sure: true } : {}),
       });
       this.q.clear();
       this.km.clear();

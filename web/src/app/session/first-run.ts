@@ -24,7 +24,8 @@ import { Session } from './session';
         <ak-text-field label="Its bays, with commas between" [(value)]="bays" [maxLength]="400" placeholder="Bay 1, Bay 2" />
         <ak-text-field label="Prices are in (three letters)" [(value)]="currency" [maxLength]="3" />
         <ak-text-field label="Name of the lead" [(value)]="lead" [maxLength]="60" />
-        <ak-pin-field class="max-w-60" label="The lead’s PIN, 4 to 8 digits" [(value)]="pin" [error]="error()" testId="pin" />
+        <ak-pin-field class="max-w-60" label="The lead’s PIN, 4 to 8 digits" [(value)]="pin" testId="pin" />
+        <ak-pin-field class="max-w-60" label="The same once more" [(value)]="again" [error]="error()" testId="pin-again" />
         <button type="submit" class="btn btn-go min-w-48 justify-self-start" [disabled]="busy()" data-testid="make-shop">
           Make the yard
         </button>
@@ -44,11 +45,14 @@ export class FirstRunPage {
   protected readonly currency = draft('first-run.currency', '');
   protected readonly lead = draft('first-run.lead', '');
   protected readonly pin = signal('');
+  protected readonly again = signal('');
   protected readonly error = signal('');
   protected readonly busy = signal(false);
 
   async go(e: Event): Promise<void> {
     e.preventDefault();
+    // Nobody else knows it, and nobody else could give the lead another.
+    if (this.pin() !== this.again()) return this.error.set('The two PINs differ. Type the same twice.');
     this.busy.set(true);
     this.error.set('');
     try {

@@ -26,6 +26,7 @@ import {
   placeOf,
   runningWaits,
   sayLeftBefore,
+  sayUnreadable,
   STATIONS,
   atAxle,
   plainStep,
@@ -97,6 +98,7 @@ export class Sheet {
   private readonly alarms = inject(Alarms);
   protected readonly stations = STATIONS;
   protected readonly names = NAMES;
+  protected readonly sayUnreadable = sayUnreadable;
   protected readonly moved = signal('');
   protected readonly tape = signal(false);
   private readonly plate = viewChild(AxlePlate);

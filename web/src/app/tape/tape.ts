@@ -12,7 +12,7 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { attempt, BadInput, readDistance, sayEntry, type Entry, type RecordingBody } from '@ash-knot/core';
+import { attempt, BadInput, readDistance, sayEntry, type Entry, type LedgerWords, type RecordingBody } from '@ash-knot/core';
 import { JobStore } from '../job/job-store';
 import { ImpactKeys } from '../attachment/impact-keys';
 import { PhotoButton } from '../attachment/photo';
@@ -21,6 +21,15 @@ import { Session } from '../session/session';
 import { draft } from '../state/draft';
 import { MeasurementFiles } from './measurement-files';
 import { Units } from '../session/units';
+
+/** What a line says; of one that cannot even say that, its kind. */
+function saidOf(e: Entry, words: LedgerWords): string {
+  try {
+    return sayEntry(e, words);
+  } catch {
+    return `A line that says nothing that can be read (${e.kind})`;
+  }
+}
 
 /** The job's ledger as a till prints it: newest at the bottom, struck lines stay. */
 @Component({
@@ -37,7 +46,7 @@ import { Units } from '../session/units';
       </header>
       <ol class="roll" #roll>
         @for (l of lines(); track l.entry.id) {
-          <li [class.struck]="l.struck" [attr.data-kind]="l.entry.kind">
+          <li [class.struck]="l.struck" [class.bad]="l.wrong" [attr.data-kind]="l.entry.kind">
             <div class="flex items-baseline gap-3">
               <span class="mono soft flex-none text-[13px]">{{ l.time }}</span>
               <p class="what min-w-0 flex-1">{{ l.text }}</p>
@@ -150,6 +159,10 @@ import { Units } from '../session/units';
       font-weight: 400;
       color: var(--color-bark-soft);
     }
+    .bad {
+      border-left: 4px solid var(--color-oxide);
+      padding-left: 8px;
+    }
     .strike {
       flex: none;
       min-height: 44px;
@@ -172,15 +185,17 @@ export class Tape {
   private readonly close = viewChild<ElementRef<HTMLElement>>('close');
 
   protected readonly lines = computed(() => {
-    const [s, words] = [this.store.state(), this.store.words()];
-    if (!s || !words) return [];
-    const unsent = this.store.unsent();
-    return s.entries.map((entry) => ({
+    // From its lines alone: where they make no job, this is where the one that is wrong is struck.
+    const [entries, words] = [this.store.entries(), this.store.words()];
+    const struck = new Map(entries.flatMap((e) => (e.kind === 'strike' ? [[e.body.entry, e.body.why] as const] : [])));
+    const [unsent, wrong] = [this.store.unsent(), this.store.unreadable()?.entry?.id];
+    return entries.map((entry) => ({
       entry,
       time: clock(entry.at),
       who: this.session.name(entry.by),
-      text: sayEntry(entry, words),
-      struck: s.struck.get(entry.id)?.body.why,
+      text: saidOf(entry, words),
+      struck: struck.get(entry.id),
+      wrong: entry.id === wrong,
       unsent: unsent.has(entry.id),
     }));
   });

@@ -305,3 +305,45 @@ for (const [width, height, plates, tag] of [
       await expect(page.locator('main')).toContainText(/Agreed by .* by phone/);
     },
   );
+
+test('with no room in the browser nothing is said to be kept: it is said loudly, and goes by file to another tablet', async ({
+  page,
+  context,
+}) => {
+  await signIn(page);
+  await openSheet(page, 'SK 2047');
+  await page.waitForTimeout(500);
+  const cdp = await context.newCDPSession(page);
+  await cdp.send('Storage.overrideQuotaForOrigin', { origin: new URL(page.url()).origin, quotaSize: 0 });
+  await context.setOffline(true);
+  await page.getByTestId('tape-key').click();
+  await page.getByTestId('note-text').fill('no room for this');
+  await page.getByTestId('note-save').click();
+  const bar = page.getByTestId('storage-full');
+  await expect(bar).toContainText('1 line is on this screen alone: do not close or reload it');
+  await expect(page.getByText('What you record is kept here')).toHaveCount(0);
+  await expect(page.getByRole('complementary', { name: 'Tape' })).toContainText('no room for this');
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByTestId('save-unsent').click()]);
+  const file = await download.path();
+
+  // On another tablet, with room.
+  await cdp.send('Storage.overrideQuotaForOrigin', { origin: new URL(page.url()).origin });
+  await page.reload().catch(() => undefined);
+  await context.setOffline(false);
+  await openSheet(page, 'SK 2047');
+  await page.getByTestId('tape-key').click();
+  const tape = page.getByRole('complementary', { name: 'Tape' });
+  await expect(tape).not.toContainText('no room for this');
+  // The list of what is unsent opens where something is.
+  await context.setOffline(true);
+  await page.getByTestId('note-text').fill('another');
+  await page.getByTestId('note-save').click();
+  await page.getByTestId('unsent').click();
+  await page.getByTestId('take-unsent').setInputFiles(file);
+  await expect(page.getByTestId('unsent-taken')).toHaveText('1 line taken in.');
+  await context.setOffline(false);
+  await page.getByRole('button', { name: 'Send now' }).click();
+  await expect(page.getByTestId('pending')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Close' }).last().click();
+  await expect(tape).toContainText('no room for this');
+});

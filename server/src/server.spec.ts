@@ -714,8 +714,9 @@ describe('the shelf', () => {
     const stock = async () =>
       ((await t.get(`/parts?q=${part.id}&limit=5`)).body as PartList).parts.find((p) => p.id === part.id)!.stock;
     const job = await t.job('SCH 11');
+    const choice = ((await t.get(`/jobs/${job}`)).body as JobView).entries.find((e) => e.kind === 'choose')!.id;
     const taken = line(job, 'goods', {
-      choice: freshId(),
+      choice,
       part: part.id,
       name: part.name,
       quantity: 2,

@@ -6,6 +6,8 @@ import { Newer } from './shell/newer';
 import { Overlays } from './shell/overlays';
 import { FirstRunPage } from './session/first-run';
 import { SignIn } from './session/sign-in';
+import { Keeper } from './offline/keeper';
+import { StorageBar } from './offline/storage-bar';
 import { Outbox } from './offline/outbox';
 import { Session } from './session/session';
 import { FootSwitch } from './state/foot-switch';
@@ -13,7 +15,7 @@ import { Units } from './session/units';
 
 @Component({
   selector: 'ak-root',
-  imports: [AlarmBar, FirstRunPage, RouterOutlet, SignIn],
+  imports: [AlarmBar, FirstRunPage, RouterOutlet, SignIn, StorageBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (failed()) {
@@ -25,17 +27,25 @@ import { Units } from './session/units';
     } @else if (session.view()) {
       @if (session.bay()) {
         <ak-alarm-bar />
+        @defer (when keeper.full()) {
+          @if (keeper.full()) {
+            <ak-storage-bar />
+          }
+        }
         <router-outlet />
       } @else if (session.door()) {
         <ak-sign-in />
       } @else {
-        <ak-first-run />
+        @defer (on immediate) {
+          <ak-first-run />
+        }
       }
     }
   `,
 })
 export class App {
   protected readonly session = inject(Session);
+  protected readonly keeper = inject(Keeper);
   private readonly router = inject(Router);
   protected readonly failed = signal('');
 

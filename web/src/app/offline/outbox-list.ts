@@ -1,11 +1,12 @@
 import { DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { sayEntry, type Entry, ledgerWords, own } from '@ash-knot/core';
+import { count, sayEntry, type Entry, ledgerWords, own } from '@ash-knot/core';
 import { Ask } from '../session/ask';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
 import { clock, dayOfYear } from '../words/format';
 import type { PendingEntry } from './database';
+import { Keeper } from './keeper';
 import { Outbox } from './outbox';
 
 /** What is kept in this browser and not at the server yet; what was set aside, why, and what its author may do. */
@@ -16,8 +17,12 @@ import { Outbox } from './outbox';
     <div class="panel">
       <h2 class="text-xl font-bold">Not yet sent</h2>
       <p class="soft mt-1">
-        Kept in this browser, through a reload too, and sent by itself when the line is back. What the server will not take is set
-        aside; the rest goes on.
+        @if (keeper.unkept()) {
+          On this screen alone, as this device’s storage is full: do not close or reload it. Sent by itself when the line is back.
+        } @else {
+          Kept in this browser, through a reload too, and sent by itself when the line is back.
+        }
+        What the server will not take is set aside; the rest goes on.
       </p>
       <ul class="mt-3">
         @for (p of outbox.pending(); track p.entry.id) {
@@ -74,15 +79,43 @@ import { Outbox } from './outbox';
       </ul>
       <div class="mt-4 flex gap-3">
         <button type="button" class="btn btn-go" (click)="outbox.push()">Send now</button>
+        <label class="btn"
+          >Take in a file
+          <input
+            #file
+            class="sr-only"
+            type="file"
+            accept=".json,application/json"
+            (change)="take(file)"
+            data-testid="take-unsent"
+          />
+        </label>
         <button type="button" class="btn" (click)="ref.close()">Close</button>
       </div>
+      @if (taken()) {
+        <p class="mt-2" role="status" data-testid="unsent-taken">{{ taken() }}</p>
+      }
     </div>
   `,
   styleUrl: '../kit/panel.css',
 })
 export class OutboxList {
   protected readonly outbox = inject(Outbox);
+  protected readonly keeper = inject(Keeper);
   protected readonly ref = inject(DialogRef);
+  protected readonly taken = signal('');
+  /** A file of lines that another screen could not keep. */
+  protected async take(box: HTMLInputElement): Promise<void> {
+    const file = box.files?.[0];
+    if (!file) return;
+    box.value = '';
+    try {
+      const n = await this.outbox.takeFile(await file.text());
+      this.taken.set(n ? `${count(n, 'line')} taken in.` : 'Everything in it waits here already.');
+    } catch (e) {
+      this.taken.set(`${(e as Error).message} Nothing of it was taken.`);
+    }
+  }
   protected readonly ask = inject(Ask);
   protected readonly session = inject(Session);
   private readonly units = inject(Units);

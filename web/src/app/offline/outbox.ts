@@ -4,6 +4,7 @@ import { toObservable } from '@angular/core/rxjs-interop';
 import { attachmentOf, attempt, readEntry, type Entry } from '@ash-knot/core';
 import { Session } from '../session/session';
 import { Api, ApiError } from '../state/api';
+import { Keeper } from './keeper';
 import { Database, type PendingAttachment, type PendingEntry, type Refusal } from './database';
 
 /** The ledgers there are, by their addresses. */
@@ -46,6 +47,7 @@ export class Outbox {
   private readonly api = inject(Api);
   private readonly session = inject(Session);
   private readonly database = inject(Database);
+  private readonly keeper = inject(Keeper);
   readonly pending = signal<readonly PendingEntry[]>([]);
   readonly lineDown = signal(false);
   private readonly pending$ = toObservable(this.pending);
@@ -99,31 +101,54 @@ export class Outbox {
   async addTo(ledger: LedgerName, ...entries: Entry[]): Promise<void> {
     const fresh = entries.map((entry): PendingEntry => ({ entry, ...(ledger === 'practice' ? { ledger } : {}) }));
     this.pending.update((now) => [...now, ...fresh]);
-    await this.database.putEntries(fresh);
+    await this.keeper.putEntries(fresh);
     this.push();
   }
   /** Keeps bytes that an entry is going to name; they are sent before it. */
   attach(a: PendingAttachment): Promise<void> {
-    return this.database.putAttachment(a);
+    return this.keeper.putAttachment(a);
   }
   /** Bytes that are not at the server yet, for showing. */
   async attachment(id: string): Promise<Blob | undefined> {
-    return (await this.database.attachment(id))?.bytes;
+    return (await this.keeper.attachment(id))?.bytes;
+  }
+
+  /** All that waits, with its bytes, as a file to be taken in again anywhere. */
+  async file(): Promise<string> {
+    const { writeUnsent } = await import('./unsent-file');
+    const waiting = this.pending();
+    const bytes = await Promise.all(waiting.map((p) => attachmentOf(p.entry)).map((a) => a && this.keeper.attachment(a.id)));
+    return writeUnsent(
+      waiting,
+      bytes.filter((b) => b !== undefined),
+    );
+  }
+  /** Takes such a file in. @throws BadInput where it is none; then nothing of it is taken */
+  async takeFile(text: string): Promise<number> {
+    const { readUnsent } = await import('./unsent-file');
+    const { entries, attachments } = readUnsent(text);
+    const here = new Set(this.pending().map((p) => p.entry.id));
+    const fresh = entries.filter((p) => !here.has(p.entry.id));
+    for (const a of attachments) await this.keeper.putAttachment(a);
+    this.pending.update((now) => [...now, ...fresh]);
+    await this.keeper.putEntries(fresh);
+    this.push();
+    return fresh.length;
   }
 
   /** Takes an entry off the list, and what hangs on it. */
   async drop(id: string): Promise<void> {
     const hangs = this.pending().find((p) => p.entry.id === id);
     this.pending.update((now) => now.filter((p) => p.entry.id !== id));
-    await this.database.dropEntry(id);
+    await this.keeper.dropEntry(id);
     const a = hangs && attachmentOf(hangs.entry);
-    if (a) await this.database.dropAttachment(a.id);
+    if (a) await this.keeper.dropAttachment(a.id);
   }
   /** Sends again what was set aside for one reason: after a PIN was given. */
   retry(kind: string): void {
     const tried = this.pending().map((p): PendingEntry => (p.refused?.kind === kind ? unrefused(p) : p));
     this.pending.set(tried);
-    void this.database.putEntries(tried).then(() => this.push());
+    void this.keeper.putEntries(tried).then(() => this.push());
   }
 
   /** Sends what waits, now. */
@@ -141,6 +166,7 @@ export class Outbox {
       } catch {
         // Whatever it was, nothing is lost: the next round tries again.
       }
+      await this.keeper.again();
       this.lineDown.set(!whole);
       if (whole) this.misses = 0;
       else this.waitAndPush();
@@ -192,7 +218,7 @@ export class Outbox {
 
   private async sendAttachment(e: Entry): Promise<Refusal | undefined> {
     const hangs = attachmentOf(e);
-    const a = hangs && (await this.database.attachment(hangs.id));
+    const a = hangs && (await this.keeper.attachment(hangs.id));
     if (!a) return undefined;
     try {
       await this.api.put(`/jobs/${a.job}/attachments/${a.kind}/${a.id}`, a.bytes);
@@ -200,7 +226,7 @@ export class Outbox {
       if (later(err) && !this.brokeTooOften(e, err)) throw err;
       return { kind: 'attachment', message: (err as ApiError).message };
     }
-    await this.database.dropAttachment(a.id);
+    await this.keeper.dropAttachment(a.id);
     return undefined;
   }
 
@@ -227,7 +253,7 @@ export class Outbox {
       await this.refuse(batch[0]!, refusalOf(e));
       return;
     }
-    for (const e of entries) await this.database.dropEntry(e.id);
+    for (const e of entries) await this.keeper.dropEntry(e.id);
     const ids = new Set(entries.map((e) => e.id));
     // The store that shows the job hears first, so that nothing flickers away in between.
     this.sent.next(job);
@@ -248,7 +274,7 @@ export class Outbox {
   }
   private async put(p: PendingEntry): Promise<void> {
     this.pending.update((now) => now.map((x) => (x.entry.id === p.entry.id ? p : x)));
-    await this.database.putEntries([p]);
+    await this.keeper.putEntries([p]);
   }
 
   /** Everything of a job that waits is sent, or is set aside. False where there is no line. */

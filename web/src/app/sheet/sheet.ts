@@ -46,6 +46,7 @@ import { JobStore } from '../job/job-store';
 import { OpenJob } from '../job/open-job';
 import { Records } from '../job/records';
 import { TakeBack } from '../job/take-back';
+import { Keeper } from '../offline/keeper';
 import { Outbox, type LedgerName } from '../offline/outbox';
 import { Clock } from '../state/clock';
 import { Session } from '../session/session';
@@ -89,6 +90,7 @@ export class Sheet {
   private readonly clock = inject(Clock);
   protected readonly session = inject(Session);
   protected readonly outbox = inject(Outbox);
+  protected readonly keeper = inject(Keeper);
   protected readonly nextAct = inject(NextAct);
   protected readonly complaint = inject(ComplaintDraft);
   protected readonly units = inject(Units);

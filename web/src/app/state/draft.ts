@@ -1,6 +1,8 @@
 import { signal, type WritableSignal } from '@angular/core';
 
 const PREFIX = 'ashknot.draft.';
+/** What is typed is not kept through a reload: the store is full. Said above any page. */
+export const draftsLost = signal(false);
 
 function read<T>(key: string, initial: T): T {
   try {
@@ -17,8 +19,10 @@ export function draft<T>(key: string, initial: T): WritableSignal<T> & { clear()
   const keep = (v: T) => {
     try {
       localStorage.setItem(PREFIX + key, JSON.stringify(v));
+      draftsLost.set(false);
     } catch {
       // A full store loses only the draft's survival, never what is on the screen.
+      draftsLost.set(true);
     }
   };
   const set = s.set.bind(s);

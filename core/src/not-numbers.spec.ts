@@ -395,7 +395,7 @@ const WORDS = `
   debtsUnpaid leftBefore sayLeftBefore notThere lookCounts openDebts playShows
   causesElsewhere plannedChecks alignmentOwed answered asVariant assemblyJoints assemblyOf attachmentOf auditFastener awaited
   barSize bareAxle barsOf besidesOf builtIn burntAt calledWrong
-  capital caseOf catalogueRow catalogueTable causesOf chalked checkAt checkChoice
+  capital caseOf catalogueCells catalogueRow catalogueTable causesOf chalked checkAt checkChoice
   checkFor checkReading checkTitle checkType checksOf choiceBody choicesOf contextOf
   contradictedJoints countingStates crewOf dangerousJoints defectGrade defectLeft describe doubted
   driveOwed elsewhereChecks elsewhereTitle endKind expired failedBy failsOf fastenerName

@@ -3,9 +3,9 @@ import { parseThread } from '../thread';
 import { FASTENER_KINDS, readBookValue, type BookValue, type FastenerKind } from '../torque';
 import { amountOf } from '../text';
 import { AXLES, type AxleEnd } from '../vehicle';
-import { PART_FIELDS, partFields, type PartText } from './form';
+import { PART_FIELDS, partFields, type PartField, type PartText } from './form';
 import { readPartText } from './part-text';
-import { PART_KINDS, type Part } from './part';
+import { PART_KINDS, type Part, type PartKind } from './part';
 
 /** What a list must say of each of its parts. */
 const MUST = ['number', 'kind', 'name', 'supplier', 'price', 'source'] as const;
@@ -16,6 +16,11 @@ const SOLD = PART_KINDS.filter((k) => k !== 'refit');
 
 /** Columns of a catalogue as a table, one part a line: in CSV as its head, in JSON as the names. */
 export const CATALOGUE_COLUMNS: readonly string[] = [...MUST, ...MAY, ...PART_FIELDS.map((f) => f.id)];
+
+/** What is said of each kind of part: a list of a hundred thousand asks for it as often. */
+const FIELDS_OF = Object.fromEntries(PART_KINDS.map((k) => [k, partFields(k)])) as Readonly<
+  Record<PartKind, readonly PartField[]>
+>;
 
 /** Lines a list may have at once: what is larger is taken in by pieces. */
 export const MOST_LINES = 20_000;
@@ -87,7 +92,7 @@ export function catalogueRow(p: Part, c: CatalogueContext): CatalogueRow {
     torque: p.torque.map(sayTorque).join('; '),
     'torque source': [...new Set(p.torque.map((v) => v.source))].filter((s) => s !== p.source).join('; '),
   };
-  const fields = partFields(p.kind).flatMap((f) => {
+  const fields = FIELDS_OF[p.kind].flatMap((f) => {
     const t = f.of(p);
     return t === undefined ? [] : [[f.id, t]];
   });
@@ -186,6 +191,12 @@ export const partChanges = (was: Part, is: Part, c: CatalogueContext): PartChang
     return x === y || column === 'stock' ? [] : [{ column, was: x, is: y }];
   });
 };
+
+/** A part as the cells of a whole line: every column there is, so that a list can be written before its end is known. */
+export function catalogueCells(p: Part, c: CatalogueContext): string[] {
+  const row = catalogueRow(p, c);
+  return CATALOGUE_COLUMNS.map((h) => own(row, h) ?? '');
+}
 
 /** A catalogue as a table: its head, and a line a part; columns nobody says anything in are left out. */
 export function catalogueTable(parts: readonly Part[], c: CatalogueContext): string[][] {

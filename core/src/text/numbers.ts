@@ -47,8 +47,15 @@ const CLOCK = inZones({ hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
 const WHEN = inZones({ day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
 
 /** Decimals of a currency by its own custom: two of most, none of some. */
-const decimalsOf = (currency: string): number =>
-  new Intl.NumberFormat('en-GB', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;
+function decimalsOf(currency: string): number {
+  const known = DECIMALS.get(currency);
+  if (known !== undefined) return known;
+  const n = new Intl.NumberFormat('en-GB', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;
+  DECIMALS.set(currency, n);
+  return n;
+}
+/** Asking the language for them takes as long as the rest of a line of a list. */
+const DECIMALS = new Map<string, number>();
 
 /** 24.5 of EUR → 2450 minor units. */
 export const toMinor = (amount: number, currency: string): number =>

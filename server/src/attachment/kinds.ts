@@ -1,4 +1,3 @@
-import { imageSize } from 'image-size';
 import { type AttachmentKind } from '@ash-knot/core';
 import { heavy } from '../heavy';
 import { badInput } from '../http/problem';
@@ -18,27 +17,21 @@ const MOST_PIXELS = 50e6;
 const LONGEST_SIDE = 16_000;
 
 /** How large a picture says it is; one that does not say it cannot be shown. */
-function checkPixels(b: Buffer): void {
-  let width = 0;
-  let height = 0;
-  try {
-    ({ width, height } = imageSize(b));
-  } catch {
-    // Whatever it stumbled over: such a picture cannot be shown either.
-  }
-  if (!width || !height) throw badInput('photo', 'is damaged: it does not say how large it is');
-  if (width * height > MOST_PIXELS || Math.max(width, height) > LONGEST_SIDE)
+async function checkPixels(b: Buffer): Promise<void> {
+  const is = await heavy('pixels', b);
+  if (!is) throw badInput('photo', 'is damaged: it does not say how large it is');
+  if (is.width * is.height > MOST_PIXELS || Math.max(is.width, is.height) > LONGEST_SIDE)
     throw badInput('photo', `must have ${MOST_PIXELS / 1e6} million pixels or fewer and no side over ${LONGEST_SIDE}`);
 }
 
 const photo: AttachmentSpec = {
   most: 10 * 1024 * 1024,
   afterHandBack: true,
-  read(b) {
+  async read(b) {
     const jpeg = b.length > 3 && b[0] === 0xff && b[1] === 0xd8 && b[2] === 0xff;
     const png = b.length > 8 && b.subarray(0, 8).equals(Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]));
     if (!jpeg && !png) throw badInput('photo', 'must be a JPEG or PNG picture');
-    checkPixels(b);
+    await checkPixels(b);
     return jpeg ? 'image/jpeg' : 'image/png';
   },
 };

@@ -1,8 +1,13 @@
+import { imageSize } from 'image-size';
 import { csvOf, rowsOf } from '@ash-knot/contract';
 import {
   asksFor,
   asVariant,
   attempt,
+  catalogueCells,
+  catalogueRow,
+  readPart,
+  type Part,
   difficulty,
   drawOfGrade,
   foldJob,
@@ -58,6 +63,30 @@ export const WORK = {
   csv(name: string, json: string): { readonly csv: string } | { readonly field: string; readonly bound: string } {
     const read = attempt(() => csvOf(rowsOf(name, json)));
     return read.ok ? { csv: read.value } : { field: read.error.field, bound: read.error.bound };
+  },
+  /** Parts as lines of a catalogue. @param specs as they are stored, in JSON; @param names of the types, by id */
+  catalogue(
+    specs: readonly string[],
+    names: readonly (readonly [string, string])[],
+    currency: string,
+    as: 'csv' | 'json',
+  ): string {
+    const byId = new Map(names);
+    const c = { currency, typeId: () => undefined, typeName: (id: string) => byId.get(id) };
+    const parts = specs.map((s) => readPart(JSON.parse(s)));
+    if (as === 'csv') return csvOf(parts.map((p) => catalogueCells(p, c))).replace(/\r\n$/, '');
+    const said = (p: Part) => Object.fromEntries(Object.entries(catalogueRow(p, c)).filter(([, v]) => v));
+    return parts.map((p) => JSON.stringify(said(p))).join();
+  },
+  /** How large a picture says it is, px; none where it says nothing. */
+  pixels(bytes: Uint8Array): { readonly width: number; readonly height: number } | undefined {
+    try {
+      const { width, height } = imageSize(bytes);
+      return width && height ? { width, height } : undefined;
+    } catch {
+      // Whatever it stumbled over: such a picture cannot be shown either.
+      return undefined;
+    }
   },
   /** What is wrong with a WAV file, or undefined. */
   wav(bytes: Uint8Array): string | undefined {

@@ -1,8 +1,17 @@
 import { setImmediate } from 'node:timers/promises';
-import { partChanges, readingCatalogue, readPart, type CatalogueContext, type Part, type WrongLine } from '@ash-knot/core';
-import type { CatalogueTaken, ChangedPart } from '@ash-knot/contract';
+import {
+  CATALOGUE_COLUMNS,
+  partChanges,
+  readingCatalogue,
+  readPart,
+  type CatalogueContext,
+  type Part,
+  type WrongLine,
+} from '@ash-knot/core';
+import { csvOf, type CatalogueTaken, type ChangedPart } from '@ash-knot/contract';
 import { inTransaction, type Db, type Queryable } from '../db/pool';
-import { insertPart, SPEC } from './queries';
+import { heavy } from '../heavy';
+import { insertPart, partsInSlices } from './queries';
 
 /** Of what a list would change, and of what is wrong in it, so many are told one by one. */
 const TOLD = 200;
@@ -16,9 +25,45 @@ export async function catalogueContext(db: Queryable, currency: string): Promise
   return { currency, typeId: (name) => byName.get(name), typeName: (id) => byId.get(id) };
 }
 
-export async function allParts(db: Queryable): Promise<Part[]> {
-  const { rows } = await db.query<{ spec: unknown }>(`SELECT ${SPEC} AS spec FROM part p ORDER BY p.kind, p.name, p.id`);
-  return rows.map((r) => readPart(r.spec));
+/** All of the catalogue by its numbers; others get their turn between two slices. */
+async function allParts(tx: Queryable): Promise<Map<string, Part>> {
+  const all = new Map<string, Part>();
+  for await (const slice of partsInSlices(tx))
+    for (const spec of slice) {
+      const part = readPart(JSON.parse(spec));
+      all.set(part.id, part);
+    }
+  return all;
+}
+
+/**
+ * Writes the catalogue out, a slice at a time: the next one is fetched while the last is worded on a thread of its own.
+ * @param write resolves when there is room for more
+ */
+export async function writeCatalogue(
+  db: Db,
+  as: 'csv' | 'json',
+  currency: string,
+  write: (text: string) => Promise<void>,
+): Promise<void> {
+  await inTransaction(db, async (tx) => {
+    const { rows } = await tx.query<{ id: string; name: string }>('SELECT id, name FROM vehicle_type');
+    const names = rows.map((t) => [t.id, t.name] as const);
+    await write(as === 'csv' ? csvOf([CATALOGUE_COLUMNS]) : '[');
+    let [first, worded] = [true, Promise.resolve('')];
+    const put = async (text: string) => {
+      if (!text) return;
+      await write(as === 'csv' ? `\r\n${text}` : `${first ? '' : ','}${text}`);
+      first = false;
+    };
+    for await (const specs of partsInSlices(tx)) {
+      const before = worded;
+      worded = heavy('catalogue', specs, names, currency, as);
+      await put(await before);
+    }
+    await put(await worded);
+    if (as === 'json') await write(']');
+  });
 }
 
 interface Held {
@@ -30,7 +75,7 @@ interface Held {
 
 /** A list held against what is there: what is new in it, what it would change, what cannot be read. */
 async function held(db: Queryable, rows: readonly (readonly string[])[], c: CatalogueContext): Promise<Held> {
-  const known = new Map((await allParts(db)).map((p) => [p.id, p]));
+  const known = await allParts(db);
   const found: Held = { fresh: [], changed: [], wrong: [], same: 0 };
   let read = 0;
   for (const line of readingCatalogue(rows, c)) {
@@ -65,7 +110,7 @@ const told = (f: Held, taken: boolean): CatalogueTaken => ({
 
 /** What a list would change: nothing is stored. */
 export const tryCatalogue = async (db: Db, rows: readonly (readonly string[])[], c: CatalogueContext): Promise<CatalogueTaken> =>
-  told(await held(db, rows, c), false);
+  inTransaction(db, async (tx) => told(await held(tx, rows, c), false));
 
 /** A list taken in, all of it, or nothing while one of its lines is wrong; what each changed part had been is kept. */
 export async function takeCatalogue(

@@ -34,6 +34,28 @@ const ON_SHELF = `(SELECT greatest(0, coalesce(c.counted, p.stock) + coalesce((S
 /** A stored part with what is left of it on the shelf: `p` is the part's row. */
 export const SPEC = `p.spec || jsonb_build_object('stock', ${ON_SHELF})`;
 
+/** Parts read at a time: a few milliseconds' work of whoever takes them. */
+const SLICE = 500;
+
+/**
+ * All parts with what is left of them, as JSON texts, a slice at a time, in a transaction. What is on the shelf is summed once
+ * for all of them, not once a part.
+ */
+export async function* partsInSlices(tx: Queryable): AsyncGenerator<readonly string[]> {
+  await tx.query(`DECLARE all_parts NO SCROLL CURSOR FOR
+    WITH c AS (SELECT DISTINCT ON (part_id) part_id, counted, at FROM shelf_count ORDER BY part_id, at DESC, id DESC),
+         m AS (SELECT m.part_id, sum(m.quantity) AS moved FROM stock_move m LEFT JOIN c ON c.part_id = m.part_id
+                WHERE NOT m.struck AND (c.at IS NULL OR m.at > c.at) GROUP BY m.part_id)
+    SELECT (p.spec || jsonb_build_object('stock', greatest(0, coalesce(c.counted, p.stock) + coalesce(m.moved, 0))))::text AS spec
+      FROM part p LEFT JOIN c ON c.part_id = p.id LEFT JOIN m ON m.part_id = p.id ORDER BY p.kind, p.name, p.id`);
+  for (;;) {
+    const { rows } = await tx.query<{ spec: string }>(`FETCH ${SLICE} FROM all_parts`);
+    if (rows.length === 0) break;
+    yield rows.map((r) => r.spec);
+  }
+  await tx.query('CLOSE all_parts');
+}
+
 /** What a shelf is asked for besides: only what is there, or what is at its reorder point or below. */
 export const SHELF_FILTER = {
   any: 'true',

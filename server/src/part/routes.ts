@@ -1,9 +1,9 @@
+import { once } from 'node:events';
 import { setImmediate } from 'node:timers/promises';
 import express, { Router } from 'express';
 import {
   catalogueAs,
   catalogueQuery,
-  csvOf,
   matchRequest,
   newPart,
   partQuery,
@@ -15,7 +15,7 @@ import {
   type PartList,
   type PartMatch,
 } from '@ash-knot/contract';
-import { askNext, catalogueTable, rankParts, own } from '@ash-knot/core';
+import { askNext, rankParts, own } from '@ash-knot/core';
 import { actorOf, audit } from '../audit/queries';
 import { inTransaction, type Db } from '../db/pool';
 import { badInput, conflict, notFound, param, parse } from '../http/problem';
@@ -23,7 +23,7 @@ import { heavy } from '../heavy';
 import { findParts } from '../find/queries';
 import { confirmedRole, worker } from '../session/guard';
 import { shopView } from '../shop/queries';
-import { allParts, catalogueContext, takeCatalogue, tryCatalogue } from './catalogue';
+import { catalogueContext, takeCatalogue, tryCatalogue, writeCatalogue } from './catalogue';
 import { mayFit, withoutEach } from './match';
 import { insertPart, onShelf, shelfOf, typeNames } from './queries';
 
@@ -93,11 +93,19 @@ function catalogueRoutes(r: Router, db: Db): void {
   /** All of the catalogue, as a table that can be taken in again. */
   r.get('/parts/catalogue', async (req, res) => {
     const { as } = parse(catalogueAs, req.query);
-    const table = catalogueTable(await allParts(db), await catalogueContext(db, await currencyOf(db)));
-    res.attachment(`parts.${as}`);
-    if (as === 'csv') return void res.type('text/csv').send(csvOf(table));
-    const [head, ...rows] = table;
-    res.json(rows.map((row) => Object.fromEntries(head!.flatMap((h, i) => (row[i] ? [[h, row[i]]] : [])))));
+    const currency = await currencyOf(db);
+    res.attachment(`parts.${as}`).type(as === 'csv' ? 'text/csv' : 'application/json');
+    try {
+      await writeCatalogue(db, as, currency, async (text) => {
+        if (res.destroyed) throw new Error('whoever asked for the catalogue has gone');
+        if (!res.write(text)) await Promise.race([once(res, 'drain'), once(res, 'close')]);
+      });
+      res.end();
+    } catch (e) {
+      // Half a list is none: what was begun is broken off, so that nobody takes it for the whole.
+      if (!res.headersSent) throw e;
+      res.destroy();
+    }
   });
 
   /** A list taken in, or only tried: what it changes is told either way. */

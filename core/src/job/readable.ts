@@ -1,7 +1,8 @@
 import type { Entry } from '../ledger';
 import type { JobContext } from './context';
-import { derive } from './derive';
 import { foldJob, type JobState } from './fold';
+import { openDangers } from './rules/danger';
+import { openCounts } from './rules/hand-back';
 
 /** Where a job's tape cannot be read. */
 export interface Unreadable {
@@ -18,7 +19,9 @@ function tried(context: JobContext, entries: readonly Entry[]): JobState | Error
     const strange = entries.find((e) => e.unread !== undefined);
     if (strange) return new Error(strange.unread);
     const s = foldJob(context, entries);
-    derive(s);
+    // What a screen asks of it first: the plan, the dangers, what holds it.
+    openCounts(s);
+    openDangers(s);
     return s;
   } catch (e) {
     return e instanceof Error ? e : new Error(String(e));

@@ -18,7 +18,7 @@ const SOLD = PART_KINDS.filter((k) => k !== 'refit');
 export const CATALOGUE_COLUMNS: readonly string[] = [...MUST, ...MAY, ...PART_FIELDS.map((f) => f.id)];
 
 /** What is said of each kind of part: a list of a hundred thousand asks for it as often. */
-const FIELDS_OF = Object.fromEntries(PART_KINDS.map((k) => [k, partFields(k)])) as Readonly<
+const FIELDS_OF = Object.fromEntries(PART_KINDS.map((k) => [k, partFields(k)])) as unknown as Readonly<
   Record<PartKind, readonly PartField[]>
 >;
 

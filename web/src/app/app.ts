@@ -1,21 +1,26 @@
-import { ChangeDetectionStrategy, Component, DestroyRef, inject, signal } from '@angular/core';
+import { NgComponentOutlet } from '@angular/common';
+import { ChangeDetectionStrategy, Component, DestroyRef, inject, signal, type Type } from '@angular/core';
 import { Router, RouterOutlet } from '@angular/router';
 import { AlarmBar } from './alarm/alarm-bar';
 import { Keys } from './kit/keys';
 import { Newer } from './shell/newer';
 import { Overlays } from './shell/overlays';
-import { FirstRunPage } from './session/first-run';
-import { SignIn } from './session/sign-in';
 import { Keeper } from './offline/keeper';
-import { StorageBar } from './offline/storage-bar';
 import { Outbox } from './offline/outbox';
 import { Session } from './session/session';
 import { FootSwitch } from './state/foot-switch';
 import { Units } from './session/units';
 
+/** What is seldom on the screen, and fetched when it is to be. */
+const PARTS = {
+  bar: () => import('./offline/storage-bar').then((m): Type<unknown> => m.StorageBar),
+  door: () => import('./session/sign-in').then((m): Type<unknown> => m.SignIn),
+  first: () => import('./session/first-run').then((m): Type<unknown> => m.FirstRunPage),
+};
+
 @Component({
   selector: 'ak-root',
-  imports: [AlarmBar, FirstRunPage, RouterOutlet, SignIn, StorageBar],
+  imports: [AlarmBar, NgComponentOutlet, RouterOutlet],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (failed()) {
@@ -27,18 +32,12 @@ import { Units } from './session/units';
     } @else if (session.view()) {
       @if (session.bay()) {
         <ak-alarm-bar />
-        @defer (when keeper.full()) {
-          @if (keeper.full()) {
-            <ak-storage-bar />
-          }
+        @if (keeper.full()) {
+          <ng-container [ngComponentOutlet]="part('bar')" />
         }
         <router-outlet />
-      } @else if (session.door()) {
-        <ak-sign-in />
       } @else {
-        @defer (on immediate) {
-          <ak-first-run />
-        }
+        <ng-container [ngComponentOutlet]="part(session.door() ? 'door' : 'first')" />
       }
     }
   `,
@@ -48,6 +47,18 @@ export class App {
   protected readonly keeper = inject(Keeper);
   private readonly router = inject(Router);
   protected readonly failed = signal('');
+  private readonly parts = signal<Partial<Record<keyof typeof PARTS, Type<unknown>>>>({});
+  /** A part of the screen; nothing until it has come. */
+  protected part(name: keyof typeof PARTS): Type<unknown> | null {
+    const there = this.parts()[name];
+    if (there) return there;
+    if (!this.asked.has(name)) {
+      this.asked.add(name);
+      void PARTS[name]().then((t) => this.parts.update((all) => ({ ...all, [name]: t })));
+    }
+    return null;
+  }
+  private readonly asked = new Set<keyof typeof PARTS>();
 
   constructor() {
     const overlays = inject(Overlays);

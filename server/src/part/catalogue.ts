@@ -16,7 +16,7 @@ import { insertPart, partsInSlices } from './queries';
 /** Of what a list would change, and of what is wrong in it, so many are told one by one. */
 const TOLD = 200;
 /** Lines that are read before others get their turn. */
-const AT_ONCE = 200;
+const AT_ONCE = 25;
 
 /** What a list is read against: the shop's currency, and the types by their names. */
 export async function catalogueContext(db: Queryable, currency: string): Promise<CatalogueContext> {

@@ -35,7 +35,7 @@ const ON_SHELF = `(SELECT greatest(0, coalesce(c.counted, p.stock) + coalesce((S
 export const SPEC = `p.spec || jsonb_build_object('stock', ${ON_SHELF})`;
 
 /** Parts read at a time: a few milliseconds' work of whoever takes them. */
-const SLICE = 500;
+const SLICE = 300;
 
 /**
  * All parts with what is left of them, as JSON texts, a slice at a time, in a transaction. What is on the shelf is summed once

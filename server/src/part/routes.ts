@@ -1,4 +1,6 @@
 import { once } from 'node:events';
+import { PassThrough } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import { setImmediate } from 'node:timers/promises';
 import express, { Router } from 'express';
 import {
@@ -95,16 +97,20 @@ function catalogueRoutes(r: Router, db: Db): void {
     const { as } = parse(catalogueAs, req.query);
     const currency = await currencyOf(db);
     res.attachment(`parts.${as}`).type(as === 'csv' ? 'text/csv' : 'application/json');
+    const out = new PassThrough();
+    const sent = pipeline(out, res);
+    // Whoever goes before its end ends the writing, too: it is said there.
+    sent.catch(() => undefined);
     try {
       await writeCatalogue(db, as, currency, async (text) => {
-        if (res.destroyed) throw new Error('whoever asked for the catalogue has gone');
-        if (!res.write(text)) await Promise.race([once(res, 'drain'), once(res, 'close')]);
+        if (!out.write(text)) await once(out, 'drain');
       });
-      res.end();
+      out.end();
+      await sent;
     } catch (e) {
       // Half a list is none: what was begun is broken off, so that nobody takes it for the whole.
+      out.destroy();
       if (!res.headersSent) throw e;
-      res.destroy();
     }
   });
 

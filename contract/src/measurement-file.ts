@@ -11,6 +11,7 @@ const fileOf = <S extends z.ZodType>(line: S) =>
   z.object({
     format: z.literal(MEASUREMENTS_FORMAT, { error: `must be "${MEASUREMENTS_FORMAT}"` }),
     job: z.uuid(),
+    vehicle: z.object({ id: z.string().min(1).max(60), plate: z.string().max(40), typeName: z.string().max(120) }).optional(),
     gauges: z.array(gaugeSpec).max(200),
     entries: z.array(line).max(5000),
     loops: z.record(z.uuid(), z.string().max(8_000_000)),

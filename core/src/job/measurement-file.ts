@@ -7,18 +7,32 @@ export const MEASUREMENTS_FORMAT = 'ash-knot measurements 1';
 const KINDS = ['reading', 'zero', 'loop', 'result'] as const;
 type Measured = Entry<(typeof KINDS)[number] | 'strike'>;
 
+/** Which vehicle a file is of. */
+export interface MeasuredVehicle {
+  readonly id: string;
+  readonly plate: string;
+  readonly typeName: string;
+}
+
 /** Everything measured on a job, with who, when, gauge, method and version; struck lines and their strikes too. */
 export interface MeasurementFile {
   readonly format: typeof MEASUREMENTS_FORMAT;
   readonly job: string;
+  /** The vehicle it was measured on; files of an older program do not say. */
+  readonly vehicle?: MeasuredVehicle | undefined;
   readonly gauges: readonly GaugeSpec[];
   readonly entries: readonly Measured[];
   /** Points of the loops, by the id their entry names, as CSV. */
   readonly loops: Readonly<Record<string, string>>;
 }
 
-/** What was measured on a job, in the order of its tape. @param loops points of its loops by file id */
-export function measurementsOf(s: JobState, job: string, loops: Readonly<Record<string, string>>): MeasurementFile {
+/** What was measured on a job of a vehicle, in the order of its tape. @param loops points of its loops by file id */
+export function measurementsOf(
+  s: JobState,
+  job: string,
+  loops: Readonly<Record<string, string>>,
+  vehicle?: MeasuredVehicle,
+): MeasurementFile {
   const measured = new Set(s.entries.filter((e) => (KINDS as readonly string[]).includes(e.kind)).map((e) => e.id));
   const entries = s.entries.filter(
     (e) => measured.has(e.id) || (e.kind === 'strike' && measured.has(e.body.entry)),
@@ -27,6 +41,7 @@ export function measurementsOf(s: JobState, job: string, loops: Readonly<Record<
   return {
     format: MEASUREMENTS_FORMAT,
     job,
+    ...(vehicle ? { vehicle: { id: vehicle.id, plate: vehicle.plate, typeName: vehicle.typeName } } : {}),
     gauges: s.context.gauges.filter((g) => used.has(g.id)),
     // Only what an entry of the ledger is: not the order in which a server received it.
     entries: entries.map(
@@ -58,7 +73,22 @@ export function toRows(f: MeasurementFile): string[][] {
   const cell = (x: unknown) => (x === undefined || x === null ? '' : String(x));
   return [
     HEAD,
-    ['file', f.job, '', '', '', '', '', '', '', '', '', f.format, '', JSON.stringify(f.gauges)],
+    [
+      'file',
+      f.job,
+      '',
+      '',
+      '',
+      '',
+      '',
+      '',
+      '',
+      '',
+      '',
+      f.format,
+      f.vehicle ? JSON.stringify(f.vehicle) : '',
+      JSON.stringify(f.gauges),
+    ],
     ...f.entries.map((e) => {
       const b = e.body as unknown as Record<string, unknown>;
       const r = b['result'] as { method?: string; sentence?: string; playMm?: number } | undefined;
@@ -105,21 +135,22 @@ export function fromRows(rows: readonly (readonly string[])[]): unknown {
       entries.push({ id: r[1], kind: r[0], ...data, by: r[3], at: r[2] });
     }
   });
-  return { format: file[11], job: file[1], gauges: parse(1, file[13]), entries, loops };
+  const vehicle = file[12] ? { vehicle: parse(1, file[12]) } : {};
+  return { format: file[11], job: file[1], ...vehicle, gauges: parse(1, file[13]), entries, loops };
 }
 
 /**
  * A measurement file made ready for a job: as it is for the job it came from (ids keep it harmless twice);
  * for another one with ids of its own, every reference carried over.
- * @param newId makes an id
+ * @param newId makes an id of that job for one of the file, the same each time it is asked: taken in again, it is known
  */
-export function forJob(f: MeasurementFile, job: string, newId: () => string): MeasurementFile {
+export function forJob(f: MeasurementFile, job: string, newId: (old: string) => string): MeasurementFile {
   if (f.job === job) return f;
   const ids = new Map<string, string>();
   const renamed = (old: string) => {
     const known = ids.get(old);
     if (known) return known;
-    const id = newId();
+    const id = newId(old);
     ids.set(old, id);
     return id;
   };
@@ -141,3 +172,22 @@ export function forJob(f: MeasurementFile, job: string, newId: () => string): Me
     loops: Object.fromEntries(Object.entries(f.loops).map(([id, csv]) => [renamed(id), csv])),
   };
 }
+
+/** What was measured, whoever took it in and under whatever id: two lines of which all of this is the same are one. */
+export const sameMeasured = (e: Pick<Entry, 'kind' | 'at' | 'body'>): string =>
+  JSON.stringify([e.kind, Date.parse(e.at), withoutIds(e.body)]);
+const withoutIds = (x: unknown): unknown =>
+  typeof x === 'string'
+    ? UUID.test(x)
+      ? ''
+      : x
+    : Array.isArray(x)
+      ? x.map(withoutIds)
+      : x !== null && typeof x === 'object'
+        ? Object.fromEntries(
+            Object.entries(x)
+              .sort(([a], [b]) => (a < b ? -1 : 1))
+              .map(([k, v]) => [k, withoutIds(v)]),
+          )
+        : x;
+const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;

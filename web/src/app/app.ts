@@ -6,21 +6,21 @@ import { Keys } from './kit/keys';
 import { Newer } from './shell/newer';
 import { Overlays } from './shell/overlays';
 import { Keeper } from './offline/keeper';
+import { StorageBar } from './offline/storage-bar';
 import { Outbox } from './offline/outbox';
 import { Session } from './session/session';
 import { FootSwitch } from './state/foot-switch';
 import { Units } from './session/units';
 
-/** What is seldom on the screen, and fetched when it is to be. */
+/** What is seldom on the screen, and fetched when it is to be; what is said without a line is here already. */
 const PARTS = {
-  bar: () => import('./offline/storage-bar').then((m): Type<unknown> => m.StorageBar),
   door: () => import('./session/sign-in').then((m): Type<unknown> => m.SignIn),
   first: () => import('./session/first-run').then((m): Type<unknown> => m.FirstRunPage),
 };
 
 @Component({
   selector: 'ak-root',
-  imports: [AlarmBar, NgComponentOutlet, RouterOutlet],
+  imports: [AlarmBar, NgComponentOutlet, RouterOutlet, StorageBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (failed()) {
@@ -33,7 +33,7 @@ const PARTS = {
       @if (session.bay()) {
         <ak-alarm-bar />
         @if (keeper.full()) {
-          <ng-container [ngComponentOutlet]="part('bar')" />
+          <ak-storage-bar />
         }
         <router-outlet />
       } @else {

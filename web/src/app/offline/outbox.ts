@@ -5,6 +5,7 @@ import { attachmentOf, attempt, readEntry, type Entry } from '@ash-knot/core';
 import { Session } from '../session/session';
 import { Api, ApiError } from '../state/api';
 import { Keeper } from './keeper';
+import { readUnsent, writeUnsent } from './unsent-file';
 import { Database, type PendingAttachment, type PendingEntry, type Refusal } from './database';
 
 /** The ledgers there are, by their addresses. */
@@ -115,7 +116,6 @@ export class Outbox {
 
   /** All that waits, with its bytes, as a file to be taken in again anywhere. */
   async file(): Promise<string> {
-    const { writeUnsent } = await import('./unsent-file');
     const waiting = this.pending();
     const bytes = await Promise.all(waiting.map((p) => attachmentOf(p.entry)).map((a) => a && this.keeper.attachment(a.id)));
     return writeUnsent(
@@ -125,7 +125,6 @@ export class Outbox {
   }
   /** Takes such a file in. @throws BadInput where it is none; then nothing of it is taken */
   async takeFile(text: string): Promise<number> {
-    const { readUnsent } = await import('./unsent-file');
     const { entries, attachments } = readUnsent(text);
     const here = new Set(this.pending().map((p) => p.entry.id));
     const fresh = entries.filter((p) => !here.has(p.entry.id));

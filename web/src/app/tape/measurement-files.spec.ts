@@ -46,6 +46,7 @@ test.each(['json', 'csv'])('%s: into another job, with every digit, as entries o
   const file = {
     format: 'ash-knot measurements 1' as const,
     job: other,
+    vehicle: b.store.view()!.vehicle,
     gauges: gauges.length ? gauges : [b.store.state()!.context.gauges[1]!],
     entries: entries.map(({ id, job, kind: k, body, by, at }) => ({ id, job, kind: k, body, by, at })) as never[],
     loops: {},
@@ -83,4 +84,55 @@ test.each([
   await give(b, name, text);
   expect(b.text(tid('measurements-said'))).toMatch(message);
   expect(b.written()).toEqual([]);
+});
+
+const ofAnother = async (vehicle?: object, here?: Awaited<ReturnType<typeof bench>>) => {
+  const b = here ?? (await bench(MeasurementFiles, []));
+  const job = '0193c000-0000-7000-8000-0000000000ff';
+  const entries = [read(0.3), read(0.45)].map((e) => ({ ...e, job }));
+  const file = {
+    ...measurementsOf({ ...b.store.state()!, entries: entries as never }, job, {}),
+    ...(vehicle ? { vehicle } : {}),
+  };
+  return { b, text: JSON.stringify(file) };
+};
+
+test('a file of another vehicle asks, names both, and is kept apart as words or not at all', async () => {
+  const { b, text } = await ofAnother({ id: '0193c000-0000-7000-8000-0000000000aa', plate: 'XQ 77', typeName: 'Pellow Mite' });
+  await give(b, 'a.json', text);
+  const { plate } = b.store.view()!.vehicle;
+  expect(b.text(tid('of-another'))).toContain(`measured on XQ 77 (Pellow Mite). This sheet is of ${plate}.`);
+  expect(b.written()).toEqual([]);
+  await b.click(tid('leave-it'));
+  expect([b.written().length, b.text(tid('measurements-said'))]).toEqual([0, 'Left: nothing of it was stored.']);
+  await give(b, 'a.json', text);
+  await b.click(tid('keep-apart'));
+  await until(() => b.written().length > 0, 'the note');
+  expect(b.written()).toEqual([
+    [
+      'note',
+      {
+        text: expect.stringMatching(/^Measured on XQ 77 \(Pellow Mite\), not on this vehicle \(a\.json\): .*0\.30 mm.*0\.45 mm/),
+      },
+    ],
+  ]);
+  // Nothing of it is a reading here.
+  expect([...b.store.state()!.joints.values()].some((j) => j.before)).toBe(false);
+});
+
+test('a file that does not say its vehicle is looked up by its job, and asked about where nobody knows it', async () => {
+  const { b, text } = await ofAnother();
+  await give(b, 'a.json', text);
+  expect(b.text(tid('of-another'))).toContain('measured on a vehicle that it does not name');
+});
+
+test('taken in twice it is known the second time, also what an older program gave other ids', async () => {
+  const b = await bench(MeasurementFiles, []);
+  const { text } = await ofAnother(b.store.view()!.vehicle, b);
+  await give(b, 'a.json', text);
+  await until(() => b.written().length >= 2, 'the lines of the file');
+  await b.settle();
+  const n = b.written().length;
+  await give(b, 'a.json', text);
+  expect([b.written().length, b.text(tid('measurements-said'))]).toEqual([n, 'All of it is on this tape already.']);
 });

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { JOB_KINDS } from '@ash-knot/core';
 import { entry } from '../entry';
-import { text } from '../words';
+import { moment, text } from '../words';
 
 export const newJob = z.object({
   id: z.uuid(),
@@ -13,7 +13,7 @@ export const newJob = z.object({
   sure: z.boolean().optional(),
 });
 /** The floor as it was known: only what changed after it is asked for. */
-export const floorQuery = z.object({ since: z.iso.datetime({ offset: true }).optional() });
+export const floorQuery = z.object({ since: moment.optional() });
 export const moveJob = z.object({ bay: text(40).nullable() });
 /** A tablet that was out of reach sends what it kept, but not a whole day in one go. */
 export const newEntries = z.object({ entries: z.array(entry).min(1).max(100) });
@@ -23,7 +23,7 @@ export const learningQuery = z.object({
     .string()
     .max(80)
     .transform((s) => s.split(' '))
-    .pipe(z.tuple([z.iso.datetime({ offset: true }), z.uuid()]))
+    .pipe(z.tuple([moment, z.uuid()]))
     .transform(([closedAt, job]) => ({ closedAt, job }))
     .optional(),
 });

@@ -30,6 +30,12 @@ const years = (from: number, to: number) => ({
   check: (iso: string) => Number(iso.slice(0, 4)) >= from && Number(iso.slice(0, 4)) <= to,
   error: `must lie between the years ${from} and ${to}`,
 });
+/** As far as a database takes an offset from UTC, minutes; no place is further off than 14 hours. */
+const MOST_OFFSET = 15 * 60 + 59;
+const offset = (iso: string): number => {
+  const m = /[+-](\d\d):?(\d\d)$/.exec(iso);
+  return m ? Number(m[1]) * 60 + Number(m[2]) : 0;
+};
 const ofDays = years(1990, 2199);
 const ofMoments = years(2000, 2199);
 
@@ -45,7 +51,10 @@ export function schemaKit(z: Makers) {
     /** A day, such as 2026-12-01. */
     day: z.iso.date().refine(ofDays.check, { error: ofDays.error }),
     /** A moment with its offset from UTC. */
-    moment: z.iso.datetime({ offset: true }).refine(ofMoments.check, { error: ofMoments.error }),
+    moment: z.iso
+      .datetime({ offset: true })
+      .refine(ofMoments.check, { error: ofMoments.error })
+      .refine((iso) => offset(iso) <= MOST_OFFSET, { error: 'must have an offset from UTC of at most 15:59' }),
     /** A list in which nothing is named twice. */
     unique: <T extends zod.ZodType>(item: T, max: number) =>
       z
@@ -65,8 +74,11 @@ export function schemaKit(z: Makers) {
           try {
             return read(given);
           } catch (e) {
-            if (!(e instanceof BadInput)) throw e;
-            ctx.addIssue({ code: 'custom', message: e.message });
+            // It reads what its version has: what has it not is none of that version, and no defect of the reader.
+            ctx.addIssue({
+              code: 'custom',
+              message: e instanceof BadInput ? e.message : 'must have the shape of the version it names',
+            });
             return given;
           }
         })

@@ -1,5 +1,5 @@
 import { own } from '../error';
-import { LIKENESSES, SUSPECTS_TABLE_FORMAT, type FaultKind, type Likeness, type Sign } from '../diagnosis';
+import { LIKENESSES, SUSPECTS_TABLE_FORMAT, type Likeness, type Sign } from '../diagnosis';
 import shipped from './shipped.json';
 
 export type Raw = Record<string, unknown>;

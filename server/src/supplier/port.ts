@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { moment } from '@ash-knot/contract';
 
 /** A part that is asked for. */
 export interface Asked {
@@ -10,16 +11,16 @@ export const offer = z.object({
   part: z.string().max(60),
   priceMinor: z.int().min(0).max(10_000_000),
   stock: z.int().min(0).max(100_000),
-  promised: z.iso.datetime({ offset: true }),
+  promised: moment,
 });
 export type Offer = z.output<typeof offer>;
 
-export const placed = z.object({ number: z.string().min(1).max(40), promised: z.iso.datetime({ offset: true }) });
+export const placed = z.object({ number: z.string().min(1).max(40), promised: moment });
 export type Placed = z.output<typeof placed>;
 
 /** How an order stands with its supplier. */
 export const news = z.object({
-  promised: z.iso.datetime({ offset: true }),
+  promised: moment,
   why: z.string().max(300),
   /** What its delivery note says was sent; empty as long as nothing was. */
   sent: z

@@ -13,7 +13,6 @@ import {
   type AxleSpec,
   type Dialect,
   type LinkStudied,
-  type PointName,
   own,
 } from '@ash-knot/core';
 import type { Units } from '../session/units';

@@ -1,9 +1,6 @@
-import { own } from '@ash-knot/core';
 import path from 'node:path';
 import { makePool } from '../db/pool';
-import { rebuild } from '../ledger/rebuild';
-import { digests } from './digest';
-import { checkArchive, restoreArchive } from './read';
+import { checkArchive, restoreWhole } from './read';
 import { writeArchive } from './write';
 
 /** `npm run backup`, `npm run restore`: the tools behind them say where the database is. */
@@ -24,16 +21,10 @@ async function main(): Promise<void> {
       );
     } else {
       const migrations = process.env['MIGRATIONS'] ?? path.join(import.meta.dirname, 'migrations');
-      const m = await restoreArchive(db, file, migrations);
+      const { manifest: m, entries, unreadable } = await restoreWhole(db, file, migrations);
       say(`${rows(m.tables)} rows restored, counted and whole`);
-      const before = await digests(db);
-      const entries = await rebuild(db);
-      const after = await digests(db);
-      const other = Object.keys(before).filter((t) => own(before, t) !== own(after, t));
-      if (other.length)
-        throw new Error(
-          `What the ledger says is not what was in these tables; they were made anew from it: ${other.join(', ')}.`,
-        );
+      if (unreadable)
+        say(`${unreadable} closed jobs cannot be read: each has a line on its sheet to be struck; what they taught stands`);
       say(`${entries} entries read: every table made from them is what the backup held`);
     }
   } finally {

@@ -50,7 +50,8 @@ const LOST = new Set([
 
 /** node-postgres says these in words alone. */
 const WORDS: readonly [RegExp, Failure][] = [
-  [/timeout exceeded when trying to connect/, 'busy'],
+  // Also where the connection itself took too long: a database that is gone refuses, or cuts what there was.
+  [/timeout exceeded when trying to connect|Connection terminated due to connection timeout|timeout expired/, 'busy'],
   [/Query read timeout/, 'busy'],
   [/Connection terminated|Client has encountered a connection error|Cannot use a pool after calling end/, 'away'],
 ];

@@ -49,7 +49,9 @@ test('one bad line in the store takes its own job down and nothing else; it is s
   const back = await write(line('hand-back', exampleOf('hand-back')));
   expect(back.status).toBe(409);
   expect((back.body as Problem).type).toMatch(/unreadable/);
-  expect((back.body as Problem).detail ?? (back.body as Problem).title).toMatch(/^This job cannot be read: line \d+\. Strike that line first\./);
+  expect((back.body as Problem).detail ?? (back.body as Problem).title).toMatch(
+    /^This job cannot be read: line \d+\. Strike that line first\./,
+  );
   // Words are taken meanwhile, and so is the strike; then everything is as it was.
   expect((await write(line('note', { text: 'asked the office' }))).status).toBe(201);
   expect((await write(line('strike', { entry: bad, why: 'cannot be read' }))).status).toBe(201);

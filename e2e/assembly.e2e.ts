@@ -133,7 +133,7 @@ test('a bolt that cannot be reached straight: brackets first, little room, a whe
   await expect.poll(() => title(page)).toMatch(/brackets first: the bar comes down/);
   await strip(page).getByRole('button', { name: 'Go that way' }).click();
   await follow(page, /^Undo the left link bolt/, SOAKS);
-  expect(bodies(await tapeOf(page, job), 'step').map((b) => b.step)).toContain('bushing-off-left');
+  await expect.poll(async () => bodies(await tapeOf(page, job), 'step').map((b) => b.step)).toContain('bushing-off-left');
   await folded(page, 'room-open');
   await page.getByTestId('room-swing').fill('28');
   await expect(page.getByTestId('room')).toContainText(/72 teeth: \d+ strokes of 25°, about \d+ min/);

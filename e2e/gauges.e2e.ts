@@ -65,15 +65,18 @@ test('simulated gauges measure on the open sheet; readings go out as files and c
     .setInputFiles({ name: 'a.json', mimeType: 'application/json', buffer: readFileSync(files['json']!) });
   await expect(page.getByTestId('measurements-said')).toHaveText('All of it is on this tape already.');
 
-  // Into another vehicle's job: as many lines, the loop with its points.
+  // At another vehicle's job it asks, names both, and stands as words apart.
   await page.keyboard.press('Escape');
   await openSheet(page, 'PV 2210');
   await page.keyboard.press('l');
   await page
     .getByTestId('put-measurements')
     .setInputFiles({ name: 'a.csv', mimeType: 'text/csv', buffer: readFileSync(files['csv']!) });
-  await expect(page.getByTestId('measurements-said')).toHaveText(`${saved.entries.length} lines taken in.`);
-  await expect(page.locator('[data-kind="loop"]')).toContainText('0.42 mm of play');
+  await expect(page.getByTestId('of-another')).toContainText('This sheet is of PV 2210');
+  await page.getByTestId('keep-apart').click();
+  await expect(page.getByTestId('measurements-said')).toHaveText('Kept as a note. None of it counts here.');
+  await expect(page.locator('[data-kind="loop"]')).toHaveCount(0);
+  await expect(page.locator('[data-kind="note"]').last()).toContainText('not on this vehicle (a.csv)');
   await gauge.context().close();
 });
 

@@ -337,13 +337,13 @@ test('with no room in the browser nothing is said to be kept: it is said loudly,
   await page.getByTestId('tape-key').click();
   const tape = page.getByRole('complementary', { name: 'Tape' });
   // The list of what is unsent opens where something is.
-  await context.setOffline(true);
+  await page.route('**/entries', (r) => r.abort());
   await page.getByTestId('note-text').fill('another');
   await page.getByTestId('note-save').click();
   await page.getByTestId('unsent').click();
   await page.getByTestId('take-unsent').setInputFiles(file);
   await expect(page.getByTestId('unsent-taken')).toHaveText('1 line taken in.');
-  await context.setOffline(false);
+  await page.unroute('**/entries');
   await page.getByRole('button', { name: 'Send now' }).click();
   await expect(page.getByTestId('pending')).toHaveCount(0);
   await page.getByRole('button', { name: 'Close' }).last().click();

@@ -74,11 +74,13 @@ test('what a tap wrote is taken back by one more, at once; from the plate the st
   await expect(back).toContainText('tight');
   await page.keyboard.press('Control+z');
   await expect(back).toHaveCount(0);
-  const tape = (await (await page.request.get(`/api/jobs/${/job\/([^/]+)/.exec(page.url())![1]}`)).json()) as {
-    entries: Entry[];
-  };
-  const [said, struck] = tape.entries.slice(-2) as [Entry, Entry<'strike'>];
-  expect([said.kind, struck.body]).toEqual(['check', { entry: said.id, why: 'at once' }]);
+  // It is on its way to the server.
+  await expect(async () => {
+    const id = /job\/([^/]+)/.exec(page.url())![1]!;
+    const { entries } = (await (await page.request.get(`/api/jobs/${id}`)).json()) as { entries: Entry[] };
+    const [said, struck] = entries.slice(-2) as [Entry, Entry<'strike'>];
+    expect([said.kind, struck.body]).toEqual(['check', { entry: said.id, why: 'at once' }]);
+  }).toPass();
   // What was struck asks again, and nothing else is offered to be taken back.
   await expect(left).toBeVisible();
 

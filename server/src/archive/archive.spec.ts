@@ -122,6 +122,7 @@ test('a torn, changed or foreign file is told and nothing is stored; one of a ne
   await expect(writeArchive(app.db, path.join(folder, 'no/such/folder.tar'))).rejects.toThrow();
 });
 
+// Long: a shop out, in, read again and out, twice.
 test('where the ledger says otherwise than its tables nothing is left behind; the same database takes a whole one, with a line nobody can read as it is', async () => {
   // Somebody changed a projection by hand; its backup is whole, sum by sum, and is not what the ledger says.
   const source = others[0]!.db;

@@ -17,7 +17,8 @@ interface Names {
 }
 const NAMES: { readonly [K in EntryKind]?: (b: EntryBodies[K]) => Names } = {
   step: (b) => b,
-  caution: (b) => b,
+  // A rung's is read under its step and its own name.
+  caution: (b) => ({ step: b.step.split(' ')[0]! }),
   trouble: (b) => b,
   rung: (b) => b,
   way: (b) => b,

@@ -18,6 +18,10 @@ export function bodyKit(kit: SchemaKit) {
     side: z.enum(SIDES),
     axleEnd: z.enum(AXLES),
     stepId: text(80).refine((id) => splitStep(id) !== undefined, { error: 'must be a step such as link-off-left' }),
+    /** Where a caution was read: at a step, or at what is tried there (“link-off-left pliers”). */
+    readAt: text(120).refine((id) => splitStep(id.split(' ')[0]!) !== undefined, {
+      error: 'must be a step such as link-off-left',
+    }),
     pieceId: text(80).min(1),
     gaugeId,
     /** A torque a wrench of this trade can have, N·m. */

@@ -1,7 +1,7 @@
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 
-const body = bodyOf(({ z, stepId }) => z.object({ step: stepId }));
+const body = bodyOf(({ z, readAt }) => z.object({ step: readAt }));
 /** A caution was read before its step. */
 export type CautionBody = Body<typeof body>;
 

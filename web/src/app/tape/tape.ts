@@ -96,15 +96,17 @@ function saidOf(e: Entry, words: LedgerWords): string {
           @if (!store.practice()) {
             <ak-photo-button [job]="store.view()!.id" (taken)="photo($event)" />
           }
-          <button
-            type="button"
-            class="link text-sm"
-            [attr.aria-expanded]="putting()"
-            (click)="putting.set(!putting())"
-            data-testid="distance-wrong"
-          >
-            Correct the distance
-          </button>
+          @if (store.state()) {
+            <button
+              type="button"
+              class="link text-sm"
+              [attr.aria-expanded]="putting()"
+              (click)="putting.set(!putting())"
+              data-testid="distance-wrong"
+            >
+              Correct the distance
+            </button>
+          }
         </div>
         @if (putting()) {
           <form class="grid grid-cols-[1fr_1fr_auto] items-end gap-2 px-4 py-2" (submit)="putRight($event)">
@@ -122,7 +124,7 @@ function saidOf(e: Entry, words: LedgerWords): string {
             }
           </form>
         }
-        @if (!store.practice()) {
+        @if (!store.practice() && store.state()) {
           <ak-measurement-files />
         }
       </div>

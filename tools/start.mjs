@@ -1,10 +1,10 @@
 /** `npm start`: from nothing to one address. Ctrl-C stops everything that was started. */
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { accessSync, constants, existsSync, mkdirSync, readFileSync, rmSync, statfsSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { build, dependencies } from './lib/install.mjs';
+import { buildWeb, bundleServer, dependencies } from './lib/install.mjs';
 import { freePort, startPostgres } from './lib/postgres.mjs';
-import { alive, end, LOCAL, say, sayAndExit, sleep, Stop } from './lib/say.mjs';
-import { startServer } from './lib/server.mjs';
+import { alive, end, LOCAL, ROOT, say, sayAndExit, sleep, Stop } from './lib/say.mjs';
+import { prepareShop, startServer } from './lib/server.mjs';
 
 const LOCK = path.join(LOCAL, 'running.json');
 const DEFAULT_PORT = 4620;
@@ -34,11 +34,49 @@ async function runsAlready() {
   return false;
 }
 
+/** @throws Stop where PORT is none */
+function wishedPort() {
+  const said = process.env.PORT;
+  if (!said) return DEFAULT_PORT;
+  const port = Number(said);
+  if (!Number.isInteger(port) || port < 1 || port > 65_535)
+    throw new Stop(`PORT must be a whole number from 1 to 65535; it is “${said}”.`);
+  return port;
+}
+
+/** Packages, the built page, a database with the demo shop; and what a running yard needs to go on. MB */
+const NEEDS = { first: 700, later: 150 };
+
+/** @throws Stop where there is no room, or nothing may be written here */
+function lookAtDisk() {
+  try {
+    accessSync(ROOT, constants.W_OK);
+    mkdirSync(LOCAL, { recursive: true });
+    accessSync(LOCAL, constants.W_OK);
+  } catch {
+    throw new Stop(`Nothing can be written in ${ROOT}: start it from a folder that is yours.`);
+  }
+  const { bavail, bsize } = statfsSync(LOCAL);
+  const free = Math.floor((bavail * bsize) / 1e6);
+  const needs = existsSync(path.join(ROOT, 'node_modules')) ? NEEDS.later : NEEDS.first;
+  if (free < needs)
+    throw new Stop(`The disk has ${free} MB left and ${needs} are needed. Make room and start again. Nothing was changed.`);
+}
+
+/** All of it, or the first that went wrong once the others have ended too: none is left running behind the message. */
+async function together(work) {
+  const done = await Promise.allSettled(work);
+  const failed = done.find((d) => d.status === 'rejected');
+  if (failed) throw failed.reason;
+  return done.map((d) => d.value);
+}
+
 async function main() {
   const [major, minor] = process.versions.node.split('.').map(Number);
   if (major < 20 || (major === 20 && minor < 19))
     throw new Error(`Node.js 20.19 or newer is needed; this is ${process.versions.node}.`);
-  mkdirSync(LOCAL, { recursive: true });
+  lookAtDisk();
+  wishedPort();
   if (await runsAlready()) return;
   const note = (more) => writeFileSync(LOCK, JSON.stringify({ starter: process.pid, ...more }), { mode: 0o600 });
   note({});
@@ -59,14 +97,13 @@ async function main() {
   process.on('SIGHUP', () => void stop(0));
 
   try {
-    await dependencies();
-    let databaseUrl = process.env.DATABASE_URL;
-    if (!databaseUrl) {
-      postgres = await startPostgres('postgres');
-      databaseUrl = await postgres.createDatabase('ashknot');
-    }
-    await build();
-    const wished = process.env.PORT ? Number(process.env.PORT) : DEFAULT_PORT;
+    const wished = wishedPort();
+    // What needs nothing of the other is done beside it: the database while packages come, the shop while the page is built.
+    const own = !process.env.DATABASE_URL;
+    const [up] = await together([own ? startPostgres('postgres') : undefined, dependencies(false)]);
+    postgres = up;
+    let databaseUrl = process.env.DATABASE_URL ?? (await postgres.createDatabase('ashknot'));
+    await together([buildWeb(false), bundleServer().then(() => prepareShop(databaseUrl))]);
     const serve = async (port) => {
       server = await startServer({ databaseUrl, port });
       note({ server: server.child.pid, address: server.address });

@@ -104,13 +104,17 @@ export class JobMaker {
     this.entries.push(makeEntry({ kind, body }, { id, job: this.id, by, at: new Date(this.clock).toISOString() }));
   }
   private own: Chance | undefined;
+  /** As it stands now: folded again only where something was written since. */
   state(): JobState {
-    return foldJob(this.context, this.entries);
+    if (this.folded?.entries.length !== this.entries.length) this.folded = foldJob(this.context, [...this.entries]);
+    return this.folded;
   }
+  private folded: JobState | undefined;
 
   /** All hand checks of an axle that count; `moves` names the joints that do. */
   check(end: AxleEnd, moves: readonly JointId[] = [], only?: (kind: JointKind, side: Side) => boolean): void {
     const axle = this.context.type.axles[end];
+    let stands = this.state().kept.stands?.body.state;
     for (const check of checksOf(axle)) {
       const results = SIDES.flatMap((side) =>
         check.settles
@@ -122,7 +126,8 @@ export class JobMaker {
       );
       const state = stateFor(axle, check);
       if (results.length === 0) continue;
-      if (this.state().kept.stands?.body.state !== state) this.add('stands', { state });
+      if (stands !== state) this.add('stands', { state });
+      stands = state;
       this.add('check', { check: check.id, state, results });
     }
   }

@@ -2,12 +2,15 @@ import path from 'node:path';
 import compression from 'compression';
 import express, { Router, type Express, type Request, type RequestHandler } from 'express';
 import { ipKeyGenerator, rateLimit } from 'express-rate-limit';
+import staticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { attachmentRoutes } from './attachment/routes';
 import { failureOf } from './db/failure';
 import type { Db, Queryable } from './db/pool';
 import { findRoutes } from './find/routes';
+import type { Floor } from './floor/floor';
+import { floorRoutes } from './floor/routes';
 import { gaugeRoutes } from './gauge/routes';
 import { requestLog } from './http/log';
 import { makeMetrics } from './http/metrics';
@@ -37,6 +40,7 @@ export interface AppOptions {
   readonly live: Live;
   /** What handed-back jobs teach, behind their hand-backs. */
   readonly lessons: Lessons;
+  readonly floor: Floor;
   readonly log: Logger;
   /** The server is being stopped: what comes now is refused, what is under way is finished. */
   readonly stopping: () => boolean;
@@ -131,7 +135,8 @@ function apiOf(o: AppOptions): Router {
   api.use(firstRunRoutes(o.db), sessionRoutes(o.db, o.secure ?? false, Math.ceil(perDevice * TRIES_OF_REQUESTS)));
   api.use(signedIn);
   api.use(
-    jobRoutes(o.db, o.live),
+    jobRoutes(o.db),
+    floorRoutes(o.floor, o.live),
     vehicleRoutes(o.db, o.read),
     partRoutes(o.db),
     supplierRoutes(o.suppliers ?? shipped(o.db)),
@@ -152,13 +157,18 @@ function apiOf(o: AppOptions): Router {
 /** The page and its files. Those that carry their hash in the name keep for ever; the page, the worker that keeps it and the list of its files are always asked for again. */
 function page(app: Express, root: string): void {
   app.use(
-    express.static(root, {
+    // What the build has made small already is sent so.
+    staticGzip(root, {
       index: false,
-      maxAge: '1y',
-      immutable: true,
-      setHeaders: (res, file) => {
-        if (/(\.html|ngsw\.json|ngsw-worker\.js|safety-worker\.js|\.webmanifest)$/.test(file))
-          res.set('Cache-Control', 'no-cache');
+      enableBrotli: true,
+      orderPreference: ['br', 'gz'],
+      serveStatic: {
+        maxAge: '1y',
+        immutable: true,
+        setHeaders: (res, file) => {
+          if (/(\.html|ngsw\.json|ngsw-worker\.js|safety-worker\.js|\.webmanifest)(\.br|\.gz)?$/.test(file))
+            res.setHeader('Cache-Control', 'no-cache');
+        },
       },
     }),
   );

@@ -2,32 +2,15 @@ import { existsSync } from 'node:fs';
 import path from 'node:path';
 import pino from 'pino';
 import { failureOf } from './db/failure';
-import { migrate } from './db/migrate';
+import { migrate, NotMigrated } from './db/migrate';
 import { makePool, type Db } from './db/pool';
 import { loadDemo } from './demo/load';
-import { heavy, useThread } from './heavy';
+import { heavy, useThreads } from './heavy';
 import { catchUpLessons } from './learning/lessons';
 import { serve } from './serve';
+import { lookAround, readSettings, WrongSetting, type Settings } from './settings';
 import { firstRunCode } from './shop/first-run';
 import { shipped } from './supplier/simulated';
-
-/** Settings come from the environment; the start command fills them in. docs/operations.md names them all. */
-const env = {
-  databaseUrl: process.env['DATABASE_URL'],
-  readUrl: process.env['READ_DATABASE_URL'],
-  port: Number(process.env['PORT'] ?? 0),
-  host: process.env['HOST'] ?? '127.0.0.1',
-  webRoot: process.env['WEB_ROOT'],
-  migrations: process.env['MIGRATIONS'] ?? path.join(import.meta.dirname, 'migrations'),
-  demo: process.env['DEMO'] !== '0',
-  secure: process.env['SECURE'] === '1',
-  proxies: Number(process.env['TRUST_PROXY'] ?? 0),
-  metricsToken: process.env['METRICS_TOKEN'],
-  requestsPerMinute: process.env['REQUESTS_PER_MINUTE'] ? Number(process.env['REQUESTS_PER_MINUTE']) : undefined,
-  practiceSeed: process.env['PRACTICE_SEED'] ? Number(process.env['PRACTICE_SEED']) : undefined,
-  /** Whether the simulated suppliers are late or silent now and then. */
-  supplierMoods: process.env['SUPPLIER_MOODS'] !== 'off',
-};
 
 /** A database that is only just starting is waited for, s. */
 const WAIT_FOR_DATABASE_S = 30;
@@ -45,28 +28,46 @@ async function whenThere<T>(work: () => Promise<T>): Promise<T> {
 }
 
 /** Brings the database to where this program is: its tables, and the demo shop where it is empty and that is needed. */
-async function prepare(owner: Db, log: pino.Logger): Promise<string | undefined> {
-  const applied = await whenThere(() => migrate(owner, env.migrations));
+async function prepare(owner: Db, log: pino.Logger, { MIGRATIONS, DEMO }: Settings): Promise<string | undefined> {
+  const folder = MIGRATIONS ?? path.join(import.meta.dirname, 'migrations');
+  const applied = await whenThere(() => migrate(owner, folder));
   if (applied.length) log.info({ applied }, 'migrated');
-  if (!env.demo) return firstRunCode(owner);
-  const loaded = await loadDemo(owner, new Date());
+  if (!DEMO) return firstRunCode(owner);
+  const loaded = await loadDemo(owner, new Date(), 'later');
   if (loaded) log.info(loaded, 'demo shop loaded');
   return undefined;
 }
 
 async function main(): Promise<void> {
-  const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' });
-  if (!env.databaseUrl) throw new Error('DATABASE_URL is not set; use npm start.');
+  const s = readSettings(process.env);
+  await lookAround(s);
+  const log = pino({ level: s.LOG_LEVEL });
   const thread = path.join(import.meta.dirname, 'heavy.mjs');
-  if (existsSync(thread)) useThread(thread);
+  if (existsSync(thread)) useThreads(thread);
   const lost = (err: Error) => log.warn({ err }, 'idle database connection lost');
-  const owner = makePool(env.databaseUrl, { lost, max: 3, patient: true });
-  const code = await prepare(owner, log);
-  const serving = await serve({ ...env, databaseUrl: env.databaseUrl, log, suppliers: (db) => shipped(db, env.supplierMoods) });
+  const owner = makePool(s.DATABASE_URL, { lost, max: 3, patient: true });
+  const code = await prepare(owner, log, s);
+  if (s.PREPARE_ONLY) return void (await owner.end());
+  const serving = await serve({
+    databaseUrl: s.DATABASE_URL,
+    readUrl: s.READ_DATABASE_URL,
+    host: s.HOST,
+    port: s.PORT ?? 0,
+    webRoot: s.WEB_ROOT,
+    secure: s.SECURE,
+    proxies: s.TRUST_PROXY,
+    metricsToken: s.METRICS_TOKEN,
+    requestsPerMinute: s.REQUESTS_PER_MINUTE,
+    practiceSeed: s.PRACTICE_SEED,
+    log,
+    suppliers: (db) => shipped(db, s.SUPPLIER_MOODS === 'on'),
+  });
   // The start command waits for this line.
   process.stdout.write(`ready ${serving.address}\n`);
   // The thread for heavy work is there before the first hand-back waits for it.
   void heavy('loop', new Uint8Array()).catch(() => undefined);
+  // So is the floor before the first tablet asks for it.
+  void serving.floor.view({ inchFirst: false }).catch(() => undefined);
   // Printed once, for whoever stands at the server: nobody else may make the first lead.
   if (code) process.stdout.write(`first-run ${code}\n`);
 
@@ -91,7 +92,18 @@ async function main(): Promise<void> {
     .finally(() => void owner.end().catch(() => undefined));
 }
 
+/** In a sentence, where it is something a person can put right; with where it happened, where nobody foresaw it. */
+function sayWhy(err: unknown): string {
+  if (!(err instanceof Error)) return String(err);
+  if (err instanceof WrongSetting || err instanceof NotMigrated) return err.message;
+  const { code } = err as { code?: string };
+  if (code === '28P01' || code === '28000') return 'DATABASE_URL has a name or password that this database does not take.';
+  if (code === '3D000') return 'DATABASE_URL names a database that is not there.';
+  if (failureOf(err) === 'away') return `The database cannot be reached (${err.message || code}).`;
+  return err.stack ?? err.message;
+}
+
 main().catch((err: unknown) => {
-  process.stderr.write(`${err instanceof Error ? (err.stack ?? err.message) : String(err)}\n`);
+  process.stderr.write(`${sayWhy(err)}\n`);
   process.exit(1);
 });

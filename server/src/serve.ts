@@ -3,6 +3,7 @@ import type { AddressInfo } from 'node:net';
 import { makeApp, type AppOptions } from './app';
 import { makePool, type Db } from './db/pool';
 import { readerOf } from './db/read';
+import { Floor } from './floor/floor';
 import { Lessons } from './learning/lessons';
 import { startLive, type Live } from './live/live';
 
@@ -27,6 +28,7 @@ export interface Serving {
   readonly db: Db;
   readonly live: Live;
   readonly lessons: Lessons;
+  readonly floor: Floor;
   readonly address: string;
   /** Finishes what is under way, refuses what comes, closes every stream and connection: within `graceMs` whatever happens. */
   stop(graceMs?: number): Promise<void>;
@@ -61,6 +63,7 @@ export async function serve(o: ServeOptions): Promise<Serving> {
     throw err;
   }
   const lessons = new Lessons(db, log);
+  const floor = new Floor(db, log);
   const app = makeApp({
     ...o,
     db,
@@ -68,6 +71,7 @@ export async function serve(o: ServeOptions): Promise<Serving> {
     health,
     live,
     lessons,
+    floor,
     stopping: () => stopping,
     suppliers: o.suppliers?.(db),
   });
@@ -86,9 +90,11 @@ export async function serve(o: ServeOptions): Promise<Serving> {
     db,
     live,
     lessons,
+    floor,
     address: `http://${o.host}:${port}`,
     async stop(graceMs = GRACE_MS) {
       stopping = true;
+      floor.stop();
       const closed = new Promise<void>((r) => server.close(() => r()));
       live.streams.endAll();
       server.closeIdleConnections();

@@ -1,7 +1,13 @@
-/** `npm run bench -- big`: a big shop of ten years, and how the server answers on it. */
+/**
+ * `npm run bench -- big`: a big shop of ten years, and how the server answers on it.
+ *  - `jobs=20000`: how many jobs it has; - `anew`: makes it again
+ *  - `before=REV`: what that revision answered on the same shop, in the same run
+ */
 import { readFileSync } from 'node:fs';
+import { gunzipSync } from 'node:zlib';
 import { startPostgres } from './postgres.mjs';
-import { end, say } from './say.mjs';
+import { LONG, longJobs, older } from './bench-shop.mjs';
+import { end, ROOT, say, sleep } from './say.mjs';
 import { startServer } from './server.mjs';
 import { BIG, makeBig } from './big-shop.mjs';
 
@@ -52,28 +58,43 @@ async function median(name, n, ask) {
   row(name, `median ${times[Math.floor(n / 2)].toFixed(1)} ms`, `slowest ${times.at(-1).toFixed(1)} ms`);
 }
 
+const option = (name) => process.argv.find((a) => a.startsWith(`${name}=`))?.slice(name.length + 1);
+
 export async function benchBig() {
+  const jobs = Number(option('jobs') ?? BIG.jobs);
+  const big = {
+    ...BIG,
+    jobs,
+    entries: Math.round((BIG.entries * jobs) / BIG.jobs),
+    readings: Math.round((BIG.readings * jobs) / BIG.jobs),
+  };
+  const name = jobs === BIG.jobs ? 'bigshop' : `bigshop${jobs}`;
+  const before = option('before');
+  const roots = [...(before ? [[before, older(before)]] : []), ['now', ROOT]];
   const postgres = await startPostgres('test');
   let server;
   try {
-    const there = await postgres.has('bigshop');
-    const databaseUrl = await postgres.createDatabase('bigshop');
+    const there = await postgres.has(name);
+    const databaseUrl = await postgres.createDatabase(name);
     if (!there || process.argv.includes('anew')) {
       if (there) {
-        await postgres.dropDatabase('bigshop');
-        await postgres.createDatabase('bigshop');
+        await postgres.dropDatabase(name);
+        await postgres.createDatabase(name);
       }
       server = await startServer({ databaseUrl, env });
       await stop(server);
-      say(`\nMaking a shop of ${BIG.jobs} jobs and ${BIG.entries} entries (kept for the next time; -- big anew makes another)`);
-      await makeBig(databaseUrl);
+      say(`\nMaking a shop of ${big.jobs} jobs and ${big.entries} entries (kept for the next time; -- big anew makes another)`);
+      await makeBig(databaseUrl, big);
     }
-    const t = performance.now();
-    server = await startServer({ databaseUrl, env });
-    row('\nfrom nothing to the first answer', `${(performance.now() - t).toFixed(0)} ms`);
-    await measure(server, databaseUrl);
-    await stop(server);
-    server = undefined;
+    await longJobs(databaseUrl);
+    for (const [which, root] of roots) {
+      const t = performance.now();
+      server = await startServer({ databaseUrl, env, root });
+      row(`\n${which}: from nothing to the first answer`, `${(performance.now() - t).toFixed(0)} ms`);
+      await measure(server, databaseUrl);
+      await stop(server);
+      server = undefined;
+    }
   } finally {
     if (server) await stop(server);
     await postgres.stop();
@@ -85,6 +106,43 @@ async function stop(server) {
   await end(server.child.pid);
 }
 
+/** Whoever asks beside it, every few milliseconds: what a sheet of an ordinary job takes. */
+async function beside(address, cookie, job, work) {
+  const waits = [];
+  let over = false;
+  void work.finally(() => (over = true)).catch(() => undefined);
+  while (!over) {
+    const t = performance.now();
+    await (await fetch(`${address}/api/jobs/${job}`, { headers: { cookie } })).arrayBuffer();
+    waits.push(performance.now() - t);
+    await sleep(5);
+  }
+  waits.sort((a, b) => a - b);
+  return `others p50 ${waits[Math.floor(waits.length / 2)].toFixed(1)} ms p99 ${waits[Math.floor(waits.length * 0.99)].toFixed(1)} ms`;
+}
+
+/** What an answer weighs: on the line, and opened. */
+async function size(address, cookie, at) {
+  const { default: http } = await import('node:http');
+  const sent = await new Promise((resolve, reject) =>
+    http
+      .get(`${address}/api${at}`, { headers: { cookie, 'accept-encoding': 'gzip' } }, (res) => {
+        const parts = [];
+        res
+          .on('data', (d) => parts.push(d))
+          .on('end', () => resolve(Buffer.concat(parts)))
+          .on('error', reject);
+      })
+      .on('error', reject),
+  );
+  const open = sent[0] === 0x1f ? gunzipSync(sent) : sent;
+  row(
+    `  ${at.replace(/[0-9a-f-]{36}/, ':id').replace(/=.*/, '=…')} weighs`,
+    `${(sent.length / 1000).toFixed(0)} kB sent`,
+    `${(open.length / 1000).toFixed(0)} kB opened`,
+  );
+}
+
 async function measure(server, databaseUrl) {
   const { default: pg } = await import('pg');
   const { address } = server;
@@ -92,24 +150,25 @@ async function measure(server, databaseUrl) {
   const db = new pg.Client({ connectionString: databaseUrl });
   await db.connect();
   const ids = async (sql) => (await db.query(sql)).rows.map((r) => r.id);
-  const open = await ids('SELECT id FROM job WHERE closed_at IS NULL');
+  const open = await ids('SELECT id FROM job WHERE closed_at IS NULL ORDER BY opened_at DESC');
+  const [long2, long8] = open;
+  const others = open.slice(LONG.length);
   const closed = await ids('SELECT id FROM job WHERE closed_at IS NOT NULL ORDER BY md5(id::text) LIMIT 40');
   const vehicles = await ids('SELECT id FROM vehicle ORDER BY md5(id::text) LIMIT 60');
-  const floor = await (await fetch(`${address}/api/floor`, { headers: { cookie } })).json();
+  const at = await db.query('SELECT clock_timestamp() AS at');
+  const get = (url) => fetch(`${address}/api${url}`, { headers: { cookie } }).then((r) => r.arrayBuffer());
+  await median('the floor, the first time', 1, () => get('/floor'));
+  // What is weighed behind the first floor is done with.
+  await sleep(5000);
   say(`${open.length} jobs on the floor, the server holds ${rssMb(server.child.pid)} MB`);
+  await size(address, cookie, '/floor');
+  await size(address, cookie, `/jobs/${long8}`);
 
-  await steady(
-    'the sheet of an open job',
-    address,
-    cookie,
-    open.map((id) => `/jobs/${id}`),
-  );
-  await steady(
-    'the sheet of a closed job',
-    address,
-    cookie,
-    closed.map((id) => `/jobs/${id}`),
-  );
+  const paths = (jobs) => jobs.map((id) => `/jobs/${id}`);
+  await steady('the sheet of an open job', address, cookie, paths(others));
+  await steady('the sheet of a closed job', address, cookie, paths(closed));
+  await median(`the sheet of ${LONG[0]} lines`, 15, () => get(`/jobs/${long2}`));
+  await median(`the sheet of ${LONG[1]} lines`, 15, () => get(`/jobs/${long8}`));
   await steady(
     'the file of a vehicle',
     address,
@@ -125,36 +184,85 @@ async function measure(server, databaseUrl) {
   ]);
   await steady('find, mistyped', address, cookie, ['/find?q=harbuor', '/find?q=bushng', '/find?q=XC1234'], 20);
   await steady('parts', address, cookie, ['/parts?q=link&limit=50', '/parts?q=bushing&limit=50', '/parts?limit=50']);
-  await steady('the floor, what changed', address, cookie, [`/floor?since=${encodeURIComponent(floor.cursor)}`]);
   await steady('the floor, all of it', address, cookie, ['/floor'], 5);
   await steady('the session', address, cookie, ['/session']);
-  await median('what closed jobs have taught', 15, () =>
-    fetch(`${address}/api/learning`, { headers: { cookie } }).then((r) => r.text()),
-  );
-
-  const json = { cookie, 'content-type': 'application/json' };
-  await median('an entry written', 40, (i) =>
-    fetch(`${address}/api/jobs/${open[i % open.length]}/entries`, {
-      method: 'POST',
-      headers: json,
-      body: JSON.stringify({
-        entries: [
-          {
-            id: crypto.randomUUID().replace(/^(.{14})4/, '$17'),
-            job: open[i % open.length],
-            kind: 'note',
-            version: 1,
-            body: { text: `bench ${i}` },
-            by: 'ruan',
-            at: new Date().toISOString(),
-          },
-        ],
-      }),
-    }).then((r) => r.text()),
-  );
+  await median('what closed jobs have taught', 15, () => get('/learning'));
+  await written(address, cookie, { others, long8, since: at.rows[0].at });
+  await catalogue(address, cookie, others[0]);
   await handBacks(db, address, cookie);
   row('the server holds after it', `${rssMb(server.child.pid)} MB`);
   await db.end();
+}
+
+/** Lines written, and what a floor that is looked at is told of them. */
+async function written(address, cookie, { others, long8 }) {
+  const entry = (job, kind, version, body) => ({
+    id: crypto.randomUUID().replace(/^(.{14})4/, '$17'),
+    job,
+    kind,
+    version,
+    body,
+    by: 'ruan',
+    at: new Date().toISOString(),
+  });
+  const post = (job, ...lines) =>
+    fetch(`${address}/api/jobs/${job}/entries`, {
+      method: 'POST',
+      headers: { cookie, 'content-type': 'application/json' },
+      body: JSON.stringify({ entries: lines.map((l) => entry(job, ...l)) }),
+    }).then((r) => r.text());
+  const get = (url) => fetch(`${address}/api${url}`, { headers: { cookie } }).then((r) => r.arrayBuffer());
+  const note = ['note', 1, { text: 'bench' }];
+  // Refused, by what its state says: the whole of it is judged.
+  const judged = [
+    'torque',
+    1,
+    {
+      fastener: 'rear.left.damper-nut',
+      targetNm: 45,
+      targetText: '45 N·m',
+      source: 'bench',
+      achievedNm: 45,
+      value: 45,
+      unit: 'N·m',
+      method: 'wrench',
+    },
+  ];
+  await median('a line written', 40, (i) => post(others[i % others.length], note));
+  await median(`a line written to the job of ${LONG[1]}`, 20, () => post(long8, note));
+  await median('a torque of it, judged and refused', 20, () => post(long8, judged));
+  await median(`the floor, after a line of the job of ${LONG[1]}`, 15, async () => {
+    const since = new Date(Date.now() - 20_000).toISOString();
+    await post(long8, note);
+    await get(`/floor?since=${since}`);
+  });
+  await size(address, cookie, `/floor?since=${new Date(Date.now() - 5_000).toISOString()}`);
+}
+
+/** The heavy things, and how long others wait meanwhile. */
+async function catalogue(address, cookie, job) {
+  const get = (url, more = {}) => fetch(`${address}/api${url}`, { headers: { cookie }, ...more });
+  const csv = (await (await get('/parts/catalogue?as=csv')).text()).split('\r\n');
+  const list = csv.slice(0, 10_000).join('\r\n');
+  for (const [name, ask] of [
+    ['nothing, for comparison', () => sleep(3000)],
+    [`${csv.length - 2} parts exported as CSV`, () => get('/parts/catalogue?as=csv').then((r) => r.arrayBuffer())],
+    ['the same as JSON', () => get('/parts/catalogue?as=json').then((r) => r.arrayBuffer())],
+    [
+      `a list of ${list.split('\r\n').length - 1} tried`,
+      () =>
+        get('/parts/catalogue?name=list.csv&try=yes', {
+          method: 'PUT',
+          body: list,
+          headers: { cookie, 'content-type': 'text/csv' },
+        }).then((r) => r.arrayBuffer()),
+    ],
+  ]) {
+    const t = performance.now();
+    const work = ask();
+    const waits = await beside(address, cookie, job, work);
+    row(name, `${((performance.now() - t) / 1000).toFixed(2)} s`, waits);
+  }
 }
 
 /** Hand-backs of jobs that are ready for it: the latest closed ones of the demo's own vehicles, opened again by striking theirs. */

@@ -46,57 +46,74 @@ function filesBelow(folders) {
 
 const stampFile = (name) => path.join(STAMPS, `${name}.stamp`);
 
+const isDone = (name, files, stillThere) =>
+  stillThere() && existsSync(stampFile(name)) && readFileSync(stampFile(name), 'utf8') === hashOf(files);
+
 /** Does `work` unless the stamp says the same files were done already. */
 async function onceFor(name, files, stillThere, work) {
   const hash = hashOf(files);
-  const file = stampFile(name);
-  if (stillThere() && existsSync(file) && readFileSync(file, 'utf8') === hash) return false;
+  if (isDone(name, files, stillThere)) return false;
   await work();
   mkdirSync(STAMPS, { recursive: true });
-  writeFileSync(file, hash);
+  writeFileSync(stampFile(name), hash);
   return true;
 }
 
-export async function dependencies() {
+/**
+ * Installs packages, and no more than are missing.
+ * @param forTests those of tests and checks too; a start does without
+ */
+export async function dependencies(forTests = true) {
   const manifests = [
     'package.json',
     'package-lock.json',
     ...['core', 'contract', 'demo', 'server', 'web'].map((p) => `${p}/package.json`),
   ];
-  await onceFor(
-    'dependencies',
-    manifests,
-    () => existsSync(path.join(ROOT, 'node_modules/express')),
-    async () => {
+  const there = (name) => () => existsSync(path.join(ROOT, 'node_modules', name));
+  const ci = (...more) => must('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error', ...more]);
+  const all = () =>
+    onceFor('dependencies', manifests, there('jest'), async () => {
       say('Installing packages …');
-      await must('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error']);
-    },
-  );
+      await ci();
+    });
+  // What tests need holds what a start needs.
+  if (forTests || isDone('dependencies', manifests, there('jest'))) return all();
+  return onceFor('dependencies-start', manifests, there('express'), async () => {
+    say('Installing packages …');
+    await ci('--omit=dev');
+  });
 }
 
-/** Builds the web application and bundles the server, each only when its sources changed. */
-export async function build() {
-  const shared = ['core', 'contract', 'package-lock.json', 'tsconfig.base.json'];
-  await onceFor(
-    'web',
-    filesBelow([...shared, 'web']),
-    () => existsSync(path.join(ROOT, 'web/dist/browser/index.html')),
-    async () => {
-      say('Building the web application …');
-      // Angular caches in web/.angular; telemetry and prompts stay off.
-      await must('npx', ['ng', 'build'], {
-        cwd: path.join(ROOT, 'web'),
-        env: { NG_CLI_ANALYTICS: 'false', CI: '1' },
-      });
-    },
-  );
-  await onceFor(
+/**
+ * Builds the web application and bundles the server, each only when its sources changed.
+ * @param checked the types of its templates too; a start does without, its files are the same
+ */
+export async function build(checked = true) {
+  await Promise.all([buildWeb(checked), bundleServer()]);
+}
+
+const SHARED = ['core', 'contract', 'package-lock.json', 'tsconfig.base.json'];
+
+async function buildWeb(checked) {
+  const files = filesBelow([...SHARED, 'web', 'tools/lib/build-web.mjs']);
+  const there = () => existsSync(path.join(ROOT, 'web/dist/browser/index.html'));
+  if (!checked && isDone('web', files, there)) return;
+  await onceFor(checked ? 'web' : 'web-start', files, there, async () => {
+    say('Building the web application …');
+    // Angular caches in web/.angular; telemetry and prompts stay off.
+    await must(process.execPath, [path.join(ROOT, 'tools/lib/build-web.mjs'), ...(checked ? [] : ['quick'])], {
+      env: { NG_CLI_ANALYTICS: 'false', CI: '1' },
+    });
+  });
+}
+
+export const bundleServer = () =>
+  onceFor(
     'server',
-    filesBelow([...shared, 'demo', 'server', 'tools/lib/bundle.mjs', 'tools/lib/ours.mjs']),
+    filesBelow([...SHARED, 'demo', 'server', 'tools/lib/bundle.mjs', 'tools/lib/ours.mjs']),
     () => existsSync(path.join(ROOT, 'server/dist/main.mjs')),
     async () => {
       say('Bundling the server …');
       await must(process.execPath, [path.join(ROOT, 'tools/lib/bundle.mjs')]);
     },
   );
-}

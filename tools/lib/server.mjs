@@ -1,22 +1,23 @@
 import { spawn } from 'node:child_process';
 import path from 'node:path';
-import { ROOT, Stop } from './say.mjs';
+import { ROOT, run, Stop } from './say.mjs';
 
 /**
  * Starts the bundled server and waits until it answers. In its own process group, so that Ctrl-C
  * reaches only the starter, which ends the parts in order.
+ * @param root the project it is of: another revision's, to measure both
  */
-export function startServer({ databaseUrl, port = 0, env = {} }) {
+export function startServer({ databaseUrl, port = 0, env = {}, root = ROOT }) {
   return new Promise((resolve, reject) => {
-    const child = spawn(process.execPath, ['--enable-source-maps', path.join(ROOT, 'server/dist/main.mjs')], {
-      cwd: ROOT,
+    const child = spawn(process.execPath, ['--enable-source-maps', path.join(root, 'server/dist/main.mjs')], {
+      cwd: root,
       detached: true,
       stdio: ['ignore', 'pipe', 'inherit'],
       env: {
         ...process.env,
         DATABASE_URL: databaseUrl,
         PORT: String(port),
-        WEB_ROOT: path.join(ROOT, 'web/dist/browser'),
+        WEB_ROOT: path.join(root, 'web/dist/browser'),
         ...env,
       },
     });
@@ -28,6 +29,14 @@ export function startServer({ databaseUrl, port = 0, env = {} }) {
       const code = /^first-run (\S+)$/m.exec(out);
       if (ready) resolve({ child, address: ready[1], code: () => code?.[1] ?? /^first-run (\S+)$/m.exec(out)?.[1] });
     });
-    child.once('exit', (code) => reject(new Stop(`The server ended with ${code} before it was ready.\n${out}`)));
+    child.once('exit', (code) => reject(new Stop(`The server ended with ${code} before it was ready.\n${out}`.trim())));
   });
+}
+
+/** Makes tables and demo shop, and serves nothing: while the page is still being built. */
+export async function prepareShop(databaseUrl) {
+  const { code, out } = await run(process.execPath, ['--enable-source-maps', path.join(ROOT, 'server/dist/main.mjs')], {
+    env: { DATABASE_URL: databaseUrl, PREPARE_ONLY: '1', PORT: '0' },
+  });
+  if (code !== 0) throw new Stop(out.trim());
 }

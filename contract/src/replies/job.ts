@@ -1,4 +1,4 @@
-import type { CaseFile, Entry, JobKind, VehicleTypeSpec } from '@ash-knot/core';
+import type { AxleSpec, CaseFile, Entry, FoundInBrief, JobInBrief, JobKind, VehicleTypeSpec } from '@ash-knot/core';
 import type { LastPlay } from './gauge';
 import type { VehicleView } from './vehicle';
 
@@ -20,14 +20,27 @@ export interface JobView {
   readonly file: JobFile;
   readonly lastPlay: readonly LastPlay[];
 }
-export interface FloorJob {
+/** A job as it is sent: all of its tape, or what came after the line that was known. */
+export interface JobReply extends JobView {
+  /** The line after which its entries begin; none where all of them are here. */
+  readonly after?: string;
+}
+/** What was found of a job, small; its axle by name, because many have the same. */
+export type FloorFound = Omit<FoundInBrief, 'axle'> & { readonly axle: string };
+/** An open job as the floor has it: worked out by the server, once a change and for everybody. */
+export interface FloorLine {
   readonly id: string;
   readonly kind: JobKind;
   readonly bay: string | null;
-  readonly distanceKm: number;
   readonly vehicle: VehicleView;
-  readonly entries: readonly Entry[];
-  readonly file: JobFile;
+  /** Where its tape stood; 0 where nothing is written yet. */
+  readonly seq: number;
+  /** Nothing of it is known where it cannot be read. */
+  readonly brief: (Omit<JobInBrief, 'found'> & { readonly found: FloorFound }) | null;
+  /** Why it cannot be read, in a sentence. */
+  readonly unreadable: string;
+  /** Its suspects are being weighed: the line says more in a moment. */
+  readonly again: boolean;
 }
 export interface DueRecheck {
   readonly entry: string;
@@ -60,9 +73,10 @@ export interface FloorView {
   readonly cursor: string;
   /** Every open job, in the order of the bays. */
   readonly open: readonly string[];
-  /** All of them, or those that changed. */
-  readonly jobs: readonly FloorJob[];
-  readonly types: Readonly<Record<string, VehicleTypeSpec>>;
+  /** All of them, or those that changed and those that were asked for again. */
+  readonly jobs: readonly FloorLine[];
+  /** The axles that their findings name. */
+  readonly axles: Readonly<Record<string, AxleSpec>>;
   readonly rechecks: readonly DueRecheck[];
   /** For a lead, until one has looked at it. */
   readonly held: readonly HeldToday[];

@@ -12,8 +12,21 @@ export const newJob = z.object({
   /** A distance that the file does not expect was read again. */
   sure: z.boolean().optional(),
 });
-/** The floor as it was known: only what changed after it is asked for. */
-export const floorQuery = z.object({ since: moment.optional() });
+/** A floor has no more than so many lines that say something else by themselves; more come with the next question. */
+const MOST_AGAIN = 60;
+/** The floor as it was known: only what changed after it is asked for, and jobs by their ids. */
+export const floorQuery = z.object({
+  since: moment.optional(),
+  again: z
+    .string()
+    .max(MOST_AGAIN * 37)
+    .transform((s) => s.split(','))
+    .pipe(z.array(z.uuid()))
+    .optional(),
+  inchFirst: z.enum(['yes', 'no']).default('no'),
+});
+/** The last line of the tape that is known: only what came after it is asked for. */
+export const jobQuery = z.object({ after: z.uuid().optional() });
 export const moveJob = z.object({ bay: text(40).nullable() });
 /** A tablet that was out of reach sends what it kept, but not a whole day in one go. */
 export const newEntries = z.object({ entries: z.array(entry).min(1).max(100) });

@@ -45,6 +45,7 @@ export * from './rules/upkeep';
 export * from './rules/goods';
 export { optionName, type ChoiceLine, type ChoiceOption, type Standing } from './state/choices';
 export * from './next';
+export * from './brief';
 export * from './lesson';
 export * from './step-times';
 export * from './measurement-file';

@@ -8,12 +8,19 @@ export interface Check extends HandCheck {
   readonly settles: readonly JointKind[];
 }
 
+/** Every line of a tape asks it of the same two axles. */
+const KNOWN = new WeakMap<AxleSpec, readonly Check[]>();
+
 /** The checks an axle of this layout needs, each with the joints it has. */
-export function checksOf(axle: AxleSpec): Check[] {
+export function checksOf(axle: AxleSpec): readonly Check[] {
+  const had = KNOWN.get(axle);
+  if (had) return had;
   const has = jointKinds(axle);
-  return HAND_CHECKS.map((c) => ({ ...c, settles: has.filter((k) => JOINT_SPECS[k].checks.includes(c.id)) })).filter(
+  const checks = HAND_CHECKS.map((c) => ({ ...c, settles: has.filter((k) => JOINT_SPECS[k].checks.includes(c.id)) })).filter(
     (c) => c.settles.length > 0,
   );
+  KNOWN.set(axle, checks);
+  return checks;
 }
 
 /** The hand check for one joint kind: the first in the list that settles it. */

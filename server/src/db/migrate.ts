@@ -22,6 +22,9 @@ async function read(folder: string): Promise<Migration[]> {
   );
 }
 
+/** Why a database is not this program's, in a sentence; nothing of it was changed. */
+export class NotMigrated extends Error {}
+
 /**
  * Applies numbered .sql files not yet recorded, each in its own transaction, under an advisory lock so
  * that two servers starting at once do not both migrate.
@@ -31,7 +34,7 @@ async function read(folder: string): Promise<Migration[]> {
 export async function migrate(db: Db, folder: string, only?: readonly string[]): Promise<string[]> {
   const all = await read(folder);
   const unknown = only?.find((name) => !all.some((f) => f.name === name));
-  if (unknown) throw new Error(`This was made by a newer program (${unknown}). Nothing was changed: use that program.`);
+  if (unknown) throw new NotMigrated(`This was made by a newer program (${unknown}). Nothing was changed: use that program.`);
   const files = only ? all.filter((f) => only.includes(f.name)) : all;
   return withClient(db, async (lock) => {
     await lock.query('SELECT pg_advisory_lock($1)', [LOCK]);
@@ -46,14 +49,14 @@ export async function migrate(db: Db, folder: string, only?: readonly string[]):
       const known = new Map(files.map((f) => [f.name, f]));
       const newer = rows.map((r) => r.name).filter((n) => !known.has(n));
       if (newer.length)
-        throw new Error(
+        throw new NotMigrated(
           `This database was made by a newer program (${newer.sort().join(', ')}). Nothing was changed: start that program, or restore a backup made before it.`,
         );
       const applied: string[] = [];
       for (const f of files) {
         const before = done.get(f.name);
         if (before && before !== f.checksum)
-          throw new Error(
+          throw new NotMigrated(
             `The migration ${f.name} is not the text this database was made with. Nothing was changed: put the file back as it was.`,
           );
         if (before) continue;

@@ -12,8 +12,8 @@ import {
 } from '@ash-knot/demo';
 import { putGauge } from '../gauge/queries';
 import { keepMissingLessons } from '../learning/lessons';
-import { project } from '../ledger/tables';
-import { insertPart } from '../part/queries';
+import { projectAll } from '../ledger/tables';
+import { insertParts } from '../part/queries';
 import { hashPin } from '../session/pin';
 import { insertType, insertVehicle } from '../vehicle/queries';
 import { inTransaction, type Db } from '../db/pool';
@@ -23,9 +23,15 @@ const typeIds = Object.fromEntries(TYPES.map((t, i) => [t.key, `0190d000-0000-70
 
 /**
  * Loads the demo shop into an empty database, all of it or none. Says what it loaded, or nothing when
- * there was a shop already. `now` decides which day it is on the floor.
+ * there was a shop already.
+ * @param now decides which day it is on the floor
+ * @param lessons what its closed jobs teach: with it, or caught up with later, as of any shop
  */
-export async function loadDemo(db: Db, now: Date): Promise<{ vehicles: number; parts: number; jobs: number } | undefined> {
+export async function loadDemo(
+  db: Db,
+  now: Date,
+  lessons: 'now' | 'later' = 'now',
+): Promise<{ vehicles: number; parts: number; jobs: number } | undefined> {
   return inTransaction(db, async (tx) => {
     // Two servers starting at once: the second waits here and then finds a shop.
     await tx.query('LOCK TABLE shop IN EXCLUSIVE MODE');
@@ -47,7 +53,7 @@ export async function loadDemo(db: Db, now: Date): Promise<{ vehicles: number; p
     for (const t of TYPES) await insertType(tx, t.spec, typeIds[t.key]!);
     const vehicles = makeVehicles(now.getFullYear());
     const catalogue = makeCatalogue(typeIds);
-    for (const p of catalogue) await insertPart(tx, p);
+    await insertParts(tx, catalogue);
     for (const r of makeReorderPoints(catalogue)) await tx.query('UPDATE part SET reorder_at = $2 WHERE id = $1', [r.part, r.at]);
     const types = Object.fromEntries(TYPES.map((t) => [t.key, { id: typeIds[t.key]!, spec: t.spec }]));
     const jobs = makeHistory({ now, vehicles, types, catalogue });
@@ -64,9 +70,9 @@ export async function loadDemo(db: Db, now: Date): Promise<{ vehicles: number; p
          SELECT id, $2, kind, version, body, by, at, at FROM jsonb_to_recordset($1) AS e(id uuid, kind text, version int, body jsonb, by text, at timestamptz) ORDER BY at, id`,
         [JSON.stringify(j.entries), j.id],
       );
-      for (const e of j.entries) await project(tx, e);
+      await projectAll(tx, j.entries);
     }
-    await keepMissingLessons(tx);
+    if (lessons === 'now') await keepMissingLessons(tx);
     return { vehicles: vehicles.length, parts: catalogue.length, jobs: jobs.length };
   });
 }

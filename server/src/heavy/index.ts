@@ -45,15 +45,18 @@ class Thread {
   }
 }
 
-let thread: Thread | undefined;
+/** A floor is never behind a list of parts or a lesson: it has a thread of its own, which knows what it was told before. */
+const OF_FLOOR: readonly WorkName[] = ['floor', 'weighed', 'floorEnd'];
+
+let threads: { readonly floor: Thread; readonly rest: Thread } | undefined;
 
 /** From here on heavy work is done beside the event loop. @param file the bundled `worker` */
-export function useThread(file: string): void {
-  thread = new Thread(file);
+export function useThreads(file: string): void {
+  threads = { floor: new Thread(file), rest: new Thread(file) };
 }
 
 /** Work of more than a frame, off the event loop where there is a thread for it (in unit tests there is none). */
 export async function heavy<K extends WorkName>(name: K, ...args: Parameters<Work[K]>): Promise<ReturnType<Work[K]>> {
-  if (thread) return thread.ask(name, args);
+  if (threads) return (OF_FLOOR.includes(name) ? threads.floor : threads.rest).ask(name, args);
   return (WORK[name] as (...a: unknown[]) => ReturnType<Work[K]>)(...args);
 }

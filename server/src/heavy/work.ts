@@ -4,6 +4,7 @@ import {
   asksFor,
   asVariant,
   attempt,
+  diagnose,
   catalogueCells,
   catalogueRow,
   readPart,
@@ -17,6 +18,7 @@ import {
   reviewOf,
   truthOfJob,
   WavReader,
+  type Diagnosis,
   type Entry,
   type JobContext,
   type Mistake,
@@ -28,6 +30,10 @@ import {
   type Truth,
   type VehicleTypeSpec,
 } from '@ash-knot/core';
+import { FloorBook, type FloorAnswer, type FloorAsked } from '../floor/book';
+
+/** What the floors of this thread know of their jobs. */
+const books = new Map<string, FloorBook>();
 
 /** A vehicle to be drawn. */
 interface ToDraw {
@@ -98,6 +104,21 @@ export const WORK = {
     return read.ok ? read.value[0] : read.error.bound;
   },
   lesson: lessonOf,
+  /** The suspects of a job, weighed. */
+  diagnosis: diagnose,
+  /** The lines of a floor; its book is begun with the first question. */
+  floor(book: string, q: FloorAsked): FloorAnswer {
+    const b = books.get(book) ?? new FloorBook();
+    books.set(book, b);
+    return b.answer(q);
+  },
+  /** What came of weighing a job, for the lines of its floor. */
+  weighed(book: string, job: string, request: string, d: Diagnosis): void {
+    books.get(book)?.tell(job, request, d);
+  },
+  floorEnd(book: string): void {
+    books.delete(book);
+  },
   /** A practice vehicle of a grade. */
   exercise: ({ type, table, kerbSide, grade, focus, seed }: ToDraw): Graded =>
     drawOfGrade(seed, type, table, kerbSide, grade, (t) => asksFor(focus, t, type)),

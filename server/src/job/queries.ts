@@ -1,20 +1,10 @@
-import {
-  contextOf,
-  dayIn,
-  readJob,
-  readVehicleType,
-  sayUnreadable,
-  type JobKind,
-  type JobState,
-  type VehicleTypeSpec,
-} from '@ash-knot/core';
-import type { DueRecheck, FloorView, HeldToday, JobFile, JobView, StoredEntry, VehicleView } from '@ash-knot/contract';
+import { contextOf, readJob, readVehicleType, sayUnreadable, type JobKind, type JobState } from '@ash-knot/core';
+import type { JobReply, JobView, StoredEntry } from '@ash-knot/contract';
 import type { Queryable } from '../db/pool';
 import { LAST_PLAY } from '../gauge/last-play';
-import { CLOSED_ON, JOB_FILE } from '../learning/job-file';
+import { JOB_FILE } from '../learning/job-file';
 import { HttpProblem } from '../http/problem';
-import { ENTRY, iso, readEntries } from '../ledger/read';
-import { guessed } from '../session/tries';
+import { ENTRY, entriesOf, iso, readEntries } from '../ledger/read';
 import { shopView } from '../shop/queries';
 import { VEHICLE } from '../vehicle/queries';
 
@@ -39,101 +29,91 @@ export async function jobRow(db: Queryable, id: string, lock = false): Promise<J
   return rows[0];
 }
 
-/** One job with its vehicle, type and ledger, in one question to the database: every sheet asks this. */
-export async function jobView(db: Queryable, id: string): Promise<JobView | undefined> {
-  const { rows } = await db.query<JobView>(
-    `SELECT j.id, j.kind, j.bay, j.distance_km AS "distanceKm", ${iso('j.opened_at')} AS "openedAt", t.spec AS type, row_to_json(vehicle) AS vehicle, ${JOB_FILE} AS file, ${LAST_PLAY} AS "lastPlay",
-            (SELECT coalesce(json_agg(e ORDER BY e.seq), '[]') FROM (${ENTRY} WHERE job_id = j.id) AS e) AS entries
+/** So many lines of a tape are read at once: in between others are served. */
+export const SLICE = 500;
+
+/**
+ * One job with its vehicle and type and the first lines of its tape, in one question to the database: every sheet asks this.
+ * @param known the last line that is known: the tape from there on, where it is one of this job's
+ */
+export async function jobSlice(db: Queryable, id: string, known?: string): Promise<JobReply | undefined> {
+  const { rows } = await db.query<JobView & { after: string | null }>(
+    `SELECT j.id, j.kind, j.bay, j.distance_km AS "distanceKm", ${iso('j.opened_at')} AS "openedAt", t.spec AS type, row_to_json(vehicle) AS vehicle, ${JOB_FILE} AS file, ${LAST_PLAY} AS "lastPlay", k.id AS after,
+            (SELECT coalesce(json_agg(e ORDER BY e.seq), '[]') FROM (${ENTRY} WHERE job_id = j.id AND seq > coalesce(k.seq, 0) ORDER BY seq LIMIT ${SLICE}) AS e) AS entries
        FROM job j
        JOIN LATERAL (${VEHICLE} WHERE v.id = j.vehicle_id) AS vehicle ON true
        JOIN vehicle_type t ON t.id = vehicle."typeId"
+       LEFT JOIN entry k ON k.id = $2 AND k.job_id = j.id
       WHERE j.id = $1`,
-    [id],
+    [id, known ?? null],
   );
-  const row = rows[0];
-  return row && { ...row, type: readVehicleType(row.type), entries: readEntries(row.entries) };
+  if (!rows[0]) return undefined;
+  const { after, ...row } = rows[0];
+  return { ...row, type: readVehicleType(row.type), entries: readEntries(row.entries), ...(after ? { after } : {}) };
 }
 
-/**
- * The job as core sees it, for what the server must judge itself.
- * @throws 409 naming the line, where it cannot be read: what nobody can judge is not let through
- */
-export async function jobState(db: Queryable, id: string): Promise<JobState | undefined> {
-  const job = await jobView(db, id);
-  const shop = await shopView(db);
-  if (!job || !shop) return undefined;
-  const { state, unreadable } = readJob(contextOf(job, shop), job.entries);
-  if (unreadable)
-    throw new HttpProblem(409, 'unreadable', `${sayUnreadable(unreadable)} Strike that line first. Nothing was stored.`);
-  return state;
-}
-
-/** A change is told again for so long after it: one that was being written when the floor was read is not missed, s. */
-const TOLD_AGAIN_S = 20;
-/** Rechecks due, the oldest first. */
-const MOST_RECHECKS = 20;
-/** Jobs that would be held today, the latest first. */
-const MOST_HELD = 20;
-
-function typeOf(row: { readonly id: string; readonly spec: VehicleTypeSpec }): (readonly [string, VehicleTypeSpec])[] {
-  try {
-    return [[row.id, readVehicleType(row.spec)]];
-  } catch {
-    return [];
+/** The rest of a tape, slice by slice. */
+export async function* slicesAfter(db: Queryable, { id, entries }: JobView): AsyncGenerator<readonly StoredEntry[]> {
+  for (let slice = entries; slice.length === SLICE;) {
+    slice = await entriesOf(db, [id], { after: slice.at(-1)!.seq, most: SLICE });
+    yield slice;
   }
 }
 
-type FloorRow = JobRow & { file: JobFile; entries: StoredEntry[]; vehicle: VehicleView };
+/** One job with all of its tape. */
+export async function jobView(db: Queryable, id: string): Promise<JobView | undefined> {
+  const view = await jobSlice(db, id);
+  if (!view || view.entries.length < SLICE) return view;
+  const entries = [...view.entries];
+  for await (const slice of slicesAfter(db, view)) entries.push(...slice);
+  return { ...view, entries };
+}
+
+/** Lines of tapes that are kept in this process; the tapes that were not asked for longest go first. */
+const MOST_LINES = 40_000;
 
 /**
- * The floor: what is open, in its order, and all of those jobs that changed since it was looked at.
- * @param since the cursor of the floor as it is known; all of it without one
+ * What the server must judge itself: the states of jobs as core sees them. A tape only grows, so that of one that was read
+ * before only what came since is read again.
  */
-export async function floorView(db: Queryable, since?: string): Promise<FloorView> {
-  const { rows: standing } = await db.query<{ cursor: string; open: string[] | null; zone: string | null }>(
-    `SELECT ${iso(`clock_timestamp() - interval '${TOLD_AGAIN_S} s'`)} AS cursor, (SELECT rules->>'timeZone' FROM shop) AS zone,
-            (SELECT json_agg(id ORDER BY bay NULLS LAST, opened_at) FROM job WHERE closed_at IS NULL) AS open`,
-  );
-  const { cursor, open, zone } = standing[0]!;
-  const { rows: jobs } = await db.query<FloorRow>(
-    `SELECT j.id, j.kind, j.bay, j.distance_km AS "distanceKm", ${JOB_FILE} AS file, row_to_json(vehicle) AS vehicle,
-            (SELECT coalesce(json_agg(e ORDER BY e.seq), '[]') FROM (${ENTRY} WHERE job_id = j.id) AS e) AS entries
-       FROM job j JOIN LATERAL (${VEHICLE} WHERE v.id = j.vehicle_id) AS vehicle ON true
-      WHERE j.closed_at IS NULL AND ($1::timestamptz IS NULL OR j.touched_at > $1)`,
-    [since ?? null],
-  );
-  const { rows: rechecks } = await db.query<DueRecheck>(
-    `SELECT r.entry_id AS entry, r.job_id AS job, r.what, r.at_km AS "atKm", r.on_date AS "onDate", row_to_json(vehicle) AS vehicle
-       FROM (SELECT r.*, j.vehicle_id FROM recheck r JOIN job j ON j.id = r.job_id
-              WHERE r.done_by IS NULL AND NOT r.struck AND j.closed_at IS NOT NULL AND r.on_date <= $1::date + 2 ORDER BY r.on_date LIMIT ${MOST_RECHECKS}) r
-       JOIN LATERAL (${VEHICLE} WHERE v.id = r.vehicle_id) AS vehicle ON true ORDER BY r.on_date`,
-    [dayIn(zone ?? 'UTC', new Date())],
-  );
-  const { rows: held } = await db.query<HeldToday>(
-    `SELECT l.job_id AS job, ${CLOSED_ON} AS on, l.held AS why, row_to_json(vehicle) AS vehicle
-       FROM (SELECT * FROM lesson WHERE cardinality(held) > 0 AND held_seen_at IS NULL ORDER BY closed_at DESC LIMIT ${MOST_HELD}) l
-       JOIN LATERAL (${VEHICLE} WHERE v.id = l.vehicle_id) AS vehicle ON true ORDER BY l.closed_at DESC`,
-  );
-  const typeIds = [...new Set(jobs.map((j) => j.vehicle.typeId))];
-  const specs = await db.query<{ id: string; spec: VehicleTypeSpec }>('SELECT id, spec FROM vehicle_type WHERE id = ANY($1)', [
-    typeIds,
-  ]);
-  return {
-    cursor,
-    open: open ?? [],
-    jobs: jobs.map(({ id, kind, bay, distanceKm, vehicle, entries, file }) => ({
-      id,
-      kind,
-      bay,
-      distanceKm,
-      vehicle,
-      entries: readEntries(entries),
-      file,
-    })),
-    // A type that cannot be read takes its own vehicles down and nobody else's.
-    types: Object.fromEntries(specs.rows.flatMap((s) => typeOf(s))),
-    rechecks,
-    held,
-    guessed: await guessed(db),
-  };
+export class JobStates {
+  private readonly tapes = new Map<string, readonly StoredEntry[]>();
+  private lines = 0;
+
+  /**
+   * The state of a job, with what this transaction has written itself.
+   * @throws 409 naming the line, where it cannot be read: what nobody can judge is not let through
+   */
+  async of(db: Queryable, id: string): Promise<JobState | undefined> {
+    const known = this.tapes.get(id) ?? [];
+    const job = await jobSlice(db, id, known.at(-1)?.id);
+    const shop = await shopView(db);
+    if (!job || !shop) return undefined;
+    const entries = [...(job.after ? known : []), ...job.entries];
+    for await (const slice of slicesAfter(db, job)) entries.push(...slice);
+    await this.keep(db, id, entries);
+    const { state, unreadable } = readJob(contextOf(job, shop), entries);
+    if (unreadable)
+      throw new HttpProblem(409, 'unreadable', `${sayUnreadable(unreadable)} Strike that line first. Nothing was stored.`);
+    return state;
+  }
+
+  /** Keeps what is stored for good: what this transaction wrote may be taken back with it. */
+  private async keep(db: Queryable, id: string, entries: readonly StoredEntry[]): Promise<void> {
+    const before = this.tapes.get(id)?.length ?? 0;
+    const { rows } = await db.query<{ seq: number | null }>(
+      `SELECT min(seq) AS seq FROM entry WHERE job_id = $1 AND seq > $2 AND xmin = pg_current_xact_id_if_assigned()::xid`,
+      [id, entries[before - 1]?.seq ?? 0],
+    );
+    const mine = rows[0]?.seq ?? Infinity;
+    const kept = entries.filter((e) => e.seq < mine);
+    this.tapes.delete(id);
+    this.tapes.set(id, kept);
+    this.lines += kept.length - before;
+    for (const [old, tape] of this.tapes) {
+      if (this.lines <= MOST_LINES || old === id) break;
+      this.tapes.delete(old);
+      this.lines -= tape.length;
+    }
+  }
 }

@@ -1,36 +1,30 @@
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import { Router } from 'express';
 import * as z from 'zod';
-import { floorQuery, moveJob, newJob } from '@ash-knot/contract';
+import { jobQuery, moveJob, newJob, type JobReply, type StoredEntry } from '@ash-knot/contract';
 import { askDistance, daysSince, grouped } from '@ash-knot/core';
 import { inTransaction, type Db } from '../db/pool';
 import { worker } from '../session/guard';
 import { badInput, conflict, HttpProblem, notFound, param, parse } from '../http/problem';
 import { announceJob } from '../live/channel';
-import type { Live } from '../live/live';
 import { knownBay } from '../shop/queries';
 import { vehicleById } from '../vehicle/queries';
-import { floorView, jobRow, jobView } from './queries';
+import { jobRow, jobSlice, SLICE, slicesAfter } from './queries';
 
 const uuid = z.uuid();
 
-export function jobRoutes(db: Db, live: Live): Router {
+/** A job in JSON, its tape slice by slice. */
+async function* inSlices(db: Db, view: JobReply): AsyncGenerator<string> {
+  const lines = (entries: readonly StoredEntry[]) => entries.map((e) => JSON.stringify(e)).join();
+  const { entries, ...head } = view;
+  yield `${JSON.stringify(head).slice(0, -1)},"entries":[${lines(entries)}`;
+  for await (const slice of slicesAfter(db, view)) if (slice.length) yield `,${lines(slice)}`;
+  yield ']}';
+}
+
+export function jobRoutes(db: Db): Router {
   const r = Router();
-
-  r.get('/floor', async (req, res) => {
-    const { since } = parse(floorQuery, req.query);
-    res.json(await floorView(db, since));
-  });
-
-  r.get('/floor/stream', (_req, res) => {
-    const s = live.streams.start(res, res.locals.session!.device);
-    s.onClose(
-      live.news.hear({
-        job: (job) => s.send('floor', { job }),
-        missed: () => s.send('floor', {}),
-        device: () => undefined,
-      }),
-    );
-  });
 
   r.post('/jobs', async (req, res) => {
     const by = worker(res);
@@ -68,9 +62,11 @@ export function jobRoutes(db: Db, live: Live): Router {
   });
 
   r.get('/jobs/:id', async (req, res) => {
-    const view = await jobView(db, param(uuid, req, 'id'));
+    const view = await jobSlice(db, param(uuid, req, 'id'), parse(jobQuery, req.query).after);
     if (!view) throw notFound('job');
-    res.json(view);
+    if (view.entries.length < SLICE) res.json(view);
+    // A long tape is sent as it is read: nobody else waits for it.
+    else await pipeline(Readable.from(inSlices(db, view)), res.type('json'));
   });
 
   r.patch('/jobs/:id', async (req, res) => {

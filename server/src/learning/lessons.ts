@@ -1,5 +1,6 @@
 import type { Logger } from 'pino';
 import { SHIPPED } from '@ash-knot/core/suspects-table';
+import type { ShopView } from '@ash-knot/contract';
 import { contextOf, readJob } from '@ash-knot/core';
 import { inTransaction, type Db, type Queryable } from '../db/pool';
 import { heavy } from '../heavy';
@@ -15,9 +16,14 @@ async function keepLesson(db: Queryable, id: string, closedAt: string): Promise<
 }
 
 /** The lesson alone; what its times come to is summed by the caller. */
-async function keepAlone(db: Queryable, id: string, closedAt: string): Promise<{ typeId: string; tasks: Timed[] } | undefined> {
+async function keepAlone(
+  db: Queryable,
+  id: string,
+  closedAt: string,
+  known?: ShopView | null,
+): Promise<{ typeId: string; tasks: Timed[] } | undefined> {
   const job = await jobView(db, id);
-  const shop = await shopView(db);
+  const shop = known ?? (await shopView(db));
   if (!job || !shop) return undefined;
   // A tape that cannot be read teaches nothing; its sheet says so, and the others go on.
   if (readJob(contextOf(job, shop), job.entries).unreadable) return undefined;
@@ -141,12 +147,14 @@ export class Lessons {
 
 /** Every missing lesson within one transaction: of a demo shop that is being loaded, or of a rebuild. */
 export async function keepMissingLessons(db: Queryable, undone: ReadonlyMap<string, Date> = new Map()): Promise<void> {
+  // What was learnt before is no part of what a job teaches: the shop is asked for once.
+  const shop = await shopView(db);
   for (let after: Closed | undefined; ;) {
     const jobs = await missing(db, after, STEP);
     if (jobs.length === 0) break;
     after = jobs.at(-1);
     for (const j of jobs) {
-      await keepAlone(db, j.id, j.closedAt);
+      await keepAlone(db, j.id, j.closedAt, shop);
       const at = undone.get(j.id);
       if (at) await db.query('UPDATE lesson SET undone_at = $2 WHERE job_id = $1', [j.id, at]);
     }

@@ -2,7 +2,7 @@ import type { StoredEntry } from '@ash-knot/contract';
 import { inTransaction, type Db } from '../db/pool';
 import { rebuildLessons } from '../learning/lessons';
 import { ENTRY, readEntries } from './read';
-import { project, TABLES } from './tables';
+import { projectAll, TABLES } from './tables';
 
 /** Entries read at a time: a shop of ten years does not fit in memory at once. */
 const BATCH = 2000;
@@ -22,7 +22,10 @@ export async function rebuild(db: Db): Promise<number> {
       const { rows } = await tx.query<StoredEntry>(`${ENTRY} WHERE seq > $1 ORDER BY seq LIMIT $2`, [seq, BATCH]);
       const last = rows.at(-1);
       if (!last) break;
-      for (const e of readEntries(rows)) if (e.unread === undefined) await project(tx, e);
+      await projectAll(
+        tx,
+        readEntries(rows).filter((e) => e.unread === undefined),
+      );
       seq = last.seq;
       read += rows.length;
     }

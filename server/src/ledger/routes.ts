@@ -7,7 +7,7 @@ import { inTransaction, type Db, type Queryable } from '../db/pool';
 import { confirmedBy, worker } from '../session/guard';
 import { maySpeakFor } from '../session/queries';
 import { badInput, conflict, notFound, param, parse } from '../http/problem';
-import { jobRow, jobState } from '../job/queries';
+import { JobStates, jobRow } from '../job/queries';
 import { announceJob } from '../live/channel';
 import type { Lessons } from '../learning/lessons';
 import type { JobFeeds } from '../live/feeds';
@@ -43,9 +43,6 @@ const same = (a: StoredEntry, b: Entry): boolean =>
   a.by === b.by &&
   Date.parse(a.at) === Date.parse(b.at) &&
   isDeepStrictEqual(a.body, JSON.parse(JSON.stringify(b.body)));
-
-/** The shop's own ledger. */
-const SHOP: Tape = { table: 'entry', state: jobState, append, alone: false };
 
 /** What a job says before an entry of it is looked at; asked again where one may have opened it. */
 export interface Standing {
@@ -123,6 +120,9 @@ export function followTape(req: Request, res: Response, live: Live, feeds: JobFe
 /** The tape of a job: what is written to it, and the stream that follows it. */
 export function ledgerRoutes(db: Db, live: Live, lessons: Lessons): Router {
   const r = Router();
+  const states = new JobStates();
+  /** The shop's own ledger. */
+  const shop: Tape = { table: 'entry', state: (tx, job) => states.of(tx, job), append, alone: false };
 
   r.post('/jobs/:id/entries', async (req, res) => {
     const id = param(uuid, req, 'id');
@@ -136,7 +136,7 @@ export function ledgerRoutes(db: Db, live: Live, lessons: Lessons): Router {
         return { openedAt: job.openedAt, closed: job.closedAt !== null };
       };
       const now = await standing(true);
-      if (await takeEntries(tx, SHOP, { req, res, entries }, now, standing)) await announceJob(tx, id);
+      if (await takeEntries(tx, shop, { req, res, entries }, now, standing)) await announceJob(tx, id);
     });
     if (entries.some((e) => e.kind === 'hand-back')) lessons.add(id);
     res.status(201).json({ stored: entries.length });

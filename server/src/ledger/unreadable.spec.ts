@@ -37,7 +37,9 @@ test('one bad line in the store takes its own job down and nothing else; it is s
 
   const now = await floor();
   expect(now.open).toHaveLength(before);
-  expect(now.jobs.find((j) => j.id === job)!.entries.at(-1)!.unread).toMatch(/is not one this program knows/);
+  const here = now.jobs.find((j) => j.id === job)!;
+  expect([here.brief, here.unreadable]).toEqual([null, expect.stringMatching(/^This job cannot be read: line \d+\.$/)]);
+  expect(now.jobs.filter((j) => j.brief)).toHaveLength(before - 1);
   expect((await t.get(`/find?q=HB`)).status).toBe(200);
   const sheet = await t.get(`/jobs/${job}`);
   expect(sheet.status).toBe(200);
@@ -60,15 +62,20 @@ test('one bad line in the store takes its own job down and nothing else; it is s
 });
 
 test('a type that cannot be read takes its own vehicles down, and the floor shows the others', async () => {
-  const { rows } = await app.db.query<{ id: string; spec: unknown }>(
-    `UPDATE vehicle_type SET spec = jsonb_set(spec, '{version}', '99') WHERE id = (SELECT v.type_id FROM job j JOIN vehicle v ON v.id = j.vehicle_id WHERE j.id = $1) RETURNING id, spec`,
+  const { rows: was } = await app.db.query<{ id: string; spec: unknown }>('SELECT id, spec FROM vehicle_type');
+  const { rows } = await app.db.query<{ id: string }>(
+    `UPDATE vehicle_type SET spec = jsonb_set(spec, '{version}', '99') WHERE id = (SELECT v.type_id FROM job j JOIN vehicle v ON v.id = j.vehicle_id WHERE j.id = $1) RETURNING id`,
     [job],
   );
   const now = await floor();
-  expect(now.types[rows[0]!.id]).toBeUndefined();
-  expect(Object.keys(now.types).length).toBeGreaterThan(0);
-  await app.db.query(`UPDATE vehicle_type SET spec = jsonb_set(spec, '{version}', to_jsonb($2::int)) WHERE id = $1`, [
+  const down = now.jobs.filter((j) => !j.brief);
+  expect(down.map((j) => j.vehicle.typeId)).toEqual(down.map(() => rows[0]!.id));
+  expect(down.map((j) => j.id)).toContain(job);
+  expect(down.map((j) => j.unreadable)).toContain('This job cannot be read: its vehicle’s type is not understood.');
+  expect(now.jobs.length).toBeGreaterThan(down.length);
+  await app.db.query('UPDATE vehicle_type SET spec = $2 WHERE id = $1', [
     rows[0]!.id,
-    (Object.values(now.types)[0] as { version: number }).version,
+    JSON.stringify(was.find((x) => x.id === rows[0]!.id)!.spec),
   ]);
+  expect((await floor()).jobs.filter((j) => !j.brief)).toEqual([]);
 });

@@ -30,9 +30,10 @@ export class JobFeeds {
   private readonly line: [string, Feed][] = [];
   private active = 0;
 
-  /** @param entries of one job after a place, in order */
+  /** @param entries of one job after a place, in order, `most` at a time */
   constructor(
     private readonly entries: (job: string, after: number) => Promise<StoredEntry[]>,
+    private readonly most: number,
     private readonly log: Logger,
   ) {}
 
@@ -81,7 +82,9 @@ export class JobFeeds {
       while (feed.again && feed.followers.size > 0) {
         feed.again = false;
         const from = Math.min(...[...feed.followers].map((f) => f.seen));
-        this.tell(feed, await this.entries(job, from));
+        const fresh = await this.entries(job, from);
+        this.tell(feed, fresh);
+        if (fresh.length === this.most) feed.again = true;
       }
     } catch (err) {
       this.log.warn({ err, job }, 'live entries could not be read');

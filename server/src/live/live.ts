@@ -15,11 +15,18 @@ export interface Live {
   stop(): Promise<void>;
 }
 
+/** Lines of a tape that are told at once: who knows nothing of a long one is told it in so many pieces. */
+const AT_A_TIME = 500;
+
 /** @throws Error when the database is not there */
 export async function startLive(db: Db, connectionString: string, log: Logger): Promise<Live> {
   const news = new LiveNews(connectionString, log);
-  const feeds = new JobFeeds((job, after) => entriesOf(db, [job], after), log);
-  const practice = new JobFeeds((id, after) => entriesOf(db, [id], after, 'practice_entry'), log);
+  const feeds = new JobFeeds((job, after) => entriesOf(db, [job], { after, most: AT_A_TIME }), AT_A_TIME, log);
+  const practice = new JobFeeds(
+    (id, after) => entriesOf(db, [id], { after, most: AT_A_TIME, table: 'practice_entry' }),
+    AT_A_TIME,
+    log,
+  );
   const streams = new Streams();
   news.hear({
     job: (job) => feeds.pull(job),

@@ -11,7 +11,7 @@ import {
 import { csvOf, type CatalogueTaken, type ChangedPart } from '@ash-knot/contract';
 import { inTransaction, type Db, type Queryable } from '../db/pool';
 import { heavy } from '../heavy';
-import { insertPart, partsInSlices } from './queries';
+import { insertParts, partsInSlices } from './queries';
 
 /** Of what a list would change, and of what is wrong in it, so many are told one by one. */
 const TOLD = 200;
@@ -130,7 +130,7 @@ export async function takeCatalogue(
       'INSERT INTO catalogue_import (name, added, changed, by_person) VALUES ($1,$2,$3,$4) RETURNING id',
       [name, found.fresh.length, found.changed.length, by],
     );
-    for (const p of found.fresh) await insertPart(tx, p, by);
+    await insertParts(tx, found.fresh, by);
     for (const { part: p, was } of found.changed) {
       await tx.query('INSERT INTO part_was (import_id, part_id, spec) VALUES ($1,$2,$3)', [
         made[0]!.id,

@@ -2,28 +2,29 @@ import type { ShelfState } from '@ash-knot/contract';
 import type { Part } from '@ash-knot/core';
 import type { Queryable } from '../db/pool';
 
-/** @param by who wrote it down or took its list in; @returns false when its number is taken */
-export async function insertPart(db: Queryable, p: Part, by: string | null = null): Promise<boolean> {
-  const { rowCount } = await db.query(
-    `INSERT INTO part (id, kind, name, grade, supplier, price_minor, currency, stock, delivery_hours, spec, added_by, added_at) VALUES ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,now()) ON CONFLICT (id) DO NOTHING`,
-    [
-      p.id,
-      p.kind,
-      p.name,
-      p.grade,
-      p.supplier,
-      p.priceMinor,
-      p.currency,
-      p.stock,
-      p.deliveryHours ?? null,
-      JSON.stringify(p),
-      by,
-    ],
-  );
-  if (!rowCount) return false;
-  for (const fit of p.fits)
-    await db.query('INSERT INTO part_fit (part_id, type_id, axle) VALUES ($1, $2, $3)', [p.id, fit.typeId, fit.axle]);
-  return true;
+/** Parts written at a time. */
+const AT_A_TIME = 500;
+
+/** @param by who wrote them down or took their list in; @returns those that were new: a number that is taken stays whose it is */
+export async function insertParts(db: Queryable, parts: readonly Part[], by: string | null = null): Promise<ReadonlySet<string>> {
+  const fresh = new Set<string>();
+  for (let i = 0; i < parts.length; i += AT_A_TIME) {
+    const some = parts.slice(i, i + AT_A_TIME);
+    const { rows } = await db.query<{ id: string }>(
+      `INSERT INTO part (id, kind, name, grade, supplier, price_minor, currency, stock, delivery_hours, spec, added_by, added_at)
+       SELECT s->>'id', s->>'kind', s->>'name', s->>'grade', s->>'supplier', (s->>'priceMinor')::int, s->>'currency', (s->>'stock')::int, (s->>'deliveryHours')::float8, s, $2, now()
+         FROM jsonb_array_elements($1::jsonb) AS s ON CONFLICT (id) DO NOTHING RETURNING id`,
+      [JSON.stringify(some), by],
+    );
+    const ids = new Set(rows.map((r) => r.id));
+    const fits = some.flatMap((p) => (ids.has(p.id) ? p.fits.map((f) => ({ part: p.id, type: f.typeId, axle: f.axle })) : []));
+    await db.query(
+      `INSERT INTO part_fit (part_id, type_id, axle) SELECT part, type, axle FROM jsonb_to_recordset($1::jsonb) AS f(part text, type uuid, axle text)`,
+      [JSON.stringify(fits)],
+    );
+    for (const id of ids) fresh.add(id);
+  }
+  return fresh;
 }
 
 /** What is on the shelf of a part of row `p`: as it was counted last, or as its list had it, and what left it since. */

@@ -27,7 +27,7 @@ import { confirmedRole, worker } from '../session/guard';
 import { shopView } from '../shop/queries';
 import { catalogueContext, takeCatalogue, tryCatalogue, writeCatalogue } from './catalogue';
 import { mayFit, withoutEach } from './match';
-import { insertPart, onShelf, shelfOf, typeNames } from './queries';
+import { insertParts, onShelf, shelfOf, typeNames } from './queries';
 
 /** What is shown of what fits, and of what is left out with its reason. */
 const SHOWN = 60;
@@ -85,7 +85,8 @@ function listRoutes(r: Router, db: Db): void {
       ]);
       if (known.rowCount !== new Set(part.fits.map((f) => f.typeId)).size)
         throw badInput('part.fits', 'names a type that is not in the file');
-      if (!(await insertPart(tx, part, by))) throw conflict(`There is already a part numbered ${part.id}. Nothing was stored.`);
+      if (!(await insertParts(tx, [part], by)).has(part.id))
+        throw conflict(`There is already a part numbered ${part.id}. Nothing was stored.`);
     });
     res.status(201).json(part);
   });

@@ -125,7 +125,7 @@ export function viewOf(p: PracticeRow, entries: readonly StoredEntry[], asked: r
 }
 
 export const practiceView = async (db: Queryable, p: PracticeRow): Promise<PracticeView> =>
-  viewOf(p, await entriesOf(db, [p.id], 0, 'practice_entry'), await askedOf(db, p.id));
+  viewOf(p, await entriesOf(db, [p.id], { table: 'practice_entry' }), await askedOf(db, p.id));
 
 /** By what it is judged: the context of its job, its lines and what was asked. */
 export interface PracticeBench {
@@ -136,7 +136,7 @@ export interface PracticeBench {
 export async function benchOf(db: Queryable, p: PracticeRow): Promise<PracticeBench | undefined> {
   const shop = await shopView(db);
   if (!shop) return undefined;
-  const [entries, asked] = [await entriesOf(db, [p.id], 0, 'practice_entry'), await askedOf(db, p.id)];
+  const [entries, asked] = [await entriesOf(db, [p.id], { table: 'practice_entry' }), await askedOf(db, p.id)];
   return {
     context: contextOf(viewOf(p, entries, asked), shop),
     entries,

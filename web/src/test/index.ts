@@ -103,18 +103,18 @@ export const job = (entries: readonly StoredEntry[] = [], kind: JobKind = 'noise
 
 /** A server that answers from a table; anything else is a mistake of the test. */
 export class FakeApi {
-  readonly calls: { method: string; path: string; body?: unknown }[] = [];
+  readonly calls: { method: string; path: string; body?: unknown; params?: Readonly<Record<string, string>> }[] = [];
   readonly answers = new Map<string, (body: unknown) => unknown>();
   offline = false;
 
-  private async ask(method: string, path: string, body?: unknown): Promise<never> {
-    this.calls.push({ method, path, body });
+  private async ask(method: string, path: string, body?: unknown, params: Readonly<Record<string, string>> = {}): Promise<never> {
+    this.calls.push({ method, path, body, ...(Object.keys(params).length ? { params } : {}) });
     if (this.offline) throw new ApiError(0, 'offline', 'The line is down.');
     const answer = this.answers.get(`${method} ${path}`);
     if (!answer) throw new ApiError(404, 'not-found', `no answer for ${method} ${path}`);
     return answer(body) as never;
   }
-  get = (path: string) => this.ask('GET', path);
+  get = (path: string, params: Readonly<Record<string, string>> = {}) => this.ask('GET', path, undefined, params);
   text = (path: string) => this.ask('GET', path);
   putText = (path: string, body: string) => this.ask('PUT', path, body);
   post = (path: string, body: unknown) => this.ask('POST', path, body);

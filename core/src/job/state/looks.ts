@@ -62,15 +62,17 @@ export interface LooksState {
 
 /** A shake that moved somewhere stays open until one of its joints is felt to move after it. */
 function openRocks(checks: readonly Entry<'check'>[]): Rock[] {
-  return checks
-    .flatMap((e, i): Rock[] => {
-      const joints = e.body.results.flatMap((r) => (isJointId(r.joint) ? [r.joint] : []));
-      const told = checks
-        .slice(i)
-        .some((later) => later.body.results.some((r) => isMove(r) && joints.some((at) => at === r.joint)));
-      return e.body.rocks && !told ? [{ entry: e.id, check: e.body.check, joints }] : [];
-    })
-    .filter((r, i, every) => every.findIndex((x) => x.joints.join() === r.joints.join()) === i);
+  // Where each joint was felt to move for the last time.
+  const moved = new Map<string, number>();
+  checks.forEach((e, i) => e.body.results.forEach((r) => isMove(r) && moved.set(r.joint, i)));
+  const first = new Map<string, Rock>();
+  checks.forEach((e, i) => {
+    if (!e.body.rocks) return;
+    const joints = e.body.results.flatMap((r) => (isJointId(r.joint) ? [r.joint] : []));
+    const told = joints.some((at) => moved.get(at)! >= i);
+    if (!told && !first.has(joints.join())) first.set(joints.join(), { entry: e.id, check: e.body.check, joints });
+  });
+  return [...first.values()];
 }
 const isMove = ({ result }: { readonly result: CheckResult }) => result === 'moves' || result === 'dangerous';
 
@@ -152,11 +154,15 @@ const foundOf = (kind: JointKind, said: readonly Said[], spec: AxleSpec, known: 
 function defectsThatStand(l: Ledger): readonly Entry<'defect'>[] {
   const loose = l.kept.defect.filter((e) => e.body.what === 'bracket bolt loose');
   if (loose.length === 0) return l.kept.defect;
-  const after = (e: Entry<'defect'>) => {
-    const { axle, side } = partsOf(e.body.joint);
-    return l.entries
-      .slice(l.entries.indexOf(e))
-      .some((t) => !l.struck.has(t.id) && tightenedBy(t) === `${axle}.${side}.bracket-bolt`);
+  const at = new Map(l.entries.map((e, i) => [e.id, i]));
+  const tightened = new Map<string, number>();
+  l.entries.forEach((t, i) => {
+    const by = l.struck.has(t.id) ? undefined : tightenedBy(t);
+    if (by) tightened.set(by, i);
+  });
+  const after = ({ id, body }: Entry<'defect'>) => {
+    const { axle, side } = partsOf(body.joint);
+    return (tightened.get(`${axle}.${side}.bracket-bolt`) ?? -1) >= at.get(id)!;
   };
   const mended = new Set(loose.filter(after));
   return l.kept.defect.filter((e) => !mended.has(e));

@@ -26,3 +26,24 @@ export async function project(db: Queryable, e: Entry): Promise<void> {
   }
   for (const t of tablesFor(e.kind)) await t.write(db, e);
 }
+
+/** The same for many, in their order: of a shop that is loaded or made anew. */
+export async function projectAll(db: Queryable, entries: readonly Entry[]): Promise<void> {
+  const waiting = new Map<Table, Entry[]>();
+  const flush = async () => {
+    for (const [t, all] of waiting) await t.writeAll!(db, all);
+    waiting.clear();
+  };
+  for (const e of entries) {
+    // What a line is drawn through must be there.
+    if (e.kind === 'strike') {
+      await flush();
+      await project(db, e);
+      continue;
+    }
+    for (const t of tablesFor(e.kind))
+      if (t.writeAll) waiting.set(t, [...(waiting.get(t) ?? []), e]);
+      else await t.write(db, e);
+  }
+  await flush();
+}

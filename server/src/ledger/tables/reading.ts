@@ -1,14 +1,29 @@
+import type { Entry } from '@ash-knot/core';
+import type { Queryable } from '../../db/pool';
 import { rowsOf, table } from './table';
+
+type Measured = Entry<'reading' | 'loop'>;
+
+async function write(db: Queryable, all: readonly Measured[]): Promise<void> {
+  await db.query(
+    `INSERT INTO reading (entry_id, job_id, joint, phase, play_mm, gauge_id, by_loop)
+     SELECT * FROM unnest($1::uuid[], $2::uuid[], $3::text[], $4::text[], $5::float8[], $6::text[], $7::boolean[])`,
+    [
+      all.map((e) => e.id),
+      all.map((e) => e.job),
+      all.map((e) => e.body.joint),
+      all.map((e) => e.body.phase),
+      all.map((e) => (e.kind === 'loop' ? e.body.result.playMm : e.body.playMm)),
+      all.map((e) => e.body.gauge),
+      all.map((e) => e.kind === 'loop'),
+    ],
+  );
+}
 
 /** Play of a joint, by readings and by loops: charted over distance, compared with the visit before. */
 export const reading = table({
   ...rowsOf('reading'),
   handles: ['reading', 'loop'],
-  async write(db, e) {
-    const playMm = e.kind === 'loop' ? e.body.result.playMm : e.body.playMm;
-    await db.query(
-      'INSERT INTO reading (entry_id, job_id, joint, phase, play_mm, gauge_id, by_loop) VALUES ($1,$2,$3,$4,$5,$6,$7)',
-      [e.id, e.job, e.body.joint, e.body.phase, playMm, e.body.gauge, e.kind === 'loop'],
-    );
-  },
+  write: (db, e) => write(db, [e]),
+  writeAll: write,
 });

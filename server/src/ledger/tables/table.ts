@@ -14,6 +14,8 @@ export interface Table {
   /** The kinds of entry it is made of; the same that core calls searched. */
   readonly handles: readonly EntryKind[];
   write(db: Queryable, e: Entry): Promise<void>;
+  /** The same of many at once, where the order among them is nothing to it: a shop that is loaded or rebuilt. */
+  writeAll?(db: Queryable, all: readonly Entry[]): Promise<void>;
   /** One of its entries was struck. */
   strike(db: Queryable, struck: Struck): Promise<void>;
   /** Everything out that comes from the ledger, before it is written anew. */
@@ -25,6 +27,7 @@ export const table = <K extends EntryKind>(t: {
   readonly name: string;
   readonly handles: readonly K[];
   write(db: Queryable, e: Entry<K>): Promise<void>;
+  writeAll?(db: Queryable, all: readonly Entry<K>[]): Promise<void>;
   strike(db: Queryable, struck: Struck): Promise<void>;
   clear(db: Queryable): Promise<void>;
 }): Table => t as unknown as Table;

@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, effect, ElementRef, inject, input, output, signal, viewChild } from '@angular/core';
-import { NgIcon, provideIcons } from '@ng-icons/core';
-import { tablerCamera } from '@ng-icons/tabler-icons';
+import { CameraIcon } from '../kit/icons/camera';
 import { v7 as uuid } from 'uuid';
 import { Outbox } from '../offline/outbox';
 
@@ -25,12 +24,11 @@ export async function shrink(file: Blob): Promise<Blob> {
 /** One tap: the camera on a tablet, a file on a PC. */
 @Component({
   selector: 'ak-photo-button',
-  imports: [NgIcon],
-  viewProviders: [provideIcons({ tablerCamera })],
+  imports: [CameraIcon],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <button type="button" class="link" (click)="input.click()">
-      <ng-icon name="tablerCamera" size="20" aria-hidden="true" />{{ label() }}
+      <ak-camera-icon class="size-5" />{{ label() }}
     </button>
     <input
       #input

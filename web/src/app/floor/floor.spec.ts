@@ -1,7 +1,9 @@
 import { TestBed } from '@angular/core/testing';
-import type { FloorView, StoredEntry } from '@ash-knot/contract';
-import { FakeEventSource, job, SESSION, setUp, stored, TYPE, until, type FakeApi } from '../../test';
+import type { FloorLine, FloorView, StoredEntry } from '@ash-knot/contract';
+import { contextOf, inBrief, foldJob, METRIC } from '@ash-knot/core';
+import { FakeEventSource, job, SESSION, setUp, SHOP, stored, TYPE, until, type FakeApi } from '../../test';
 import { Session } from '../session/session';
+import { Units } from '../session/units';
 import { Floor } from './floor';
 
 function floor(entries: readonly StoredEntry[][], rechecks: FloorView['rechecks'] = []): FloorView {
@@ -9,24 +11,30 @@ function floor(entries: readonly StoredEntry[][], rechecks: FloorView['rechecks'
   return {
     cursor: '2026-01-05T09:00:00.000Z',
     open: entries.map((_, i) => id(i)),
-    types: { t1: TYPE },
+    axles: { front: TYPE.axles.front },
     rechecks,
     held: [],
     guessed: [],
-    jobs: entries.map((e, i) => {
-      const j = job(e);
-      return {
-        id: `${i}${j.id.slice(1)}`,
-        kind: j.kind,
-        bay: `Bay ${i + 1}`,
-        distanceKm: j.distanceKm,
-        vehicle: { ...j.vehicle, plate: `TS ${i + 1}` },
-        entries: e,
-        file: j.file,
-      };
-    }),
+    jobs: entries.map((e, i) => line(id(i), i, e)),
   };
 }
+
+/** A line as the server works it out. */
+function line(id: string, i: number, e: readonly StoredEntry[], file = job(e).file): FloorLine {
+  const j = { ...job(e), file };
+  const { found, ...brief } = inBrief(foldJob(contextOf({ ...j, type: TYPE }, SHOP, METRIC), e), Date.parse(AT), undefined);
+  return {
+    id,
+    kind: j.kind,
+    bay: `Bay ${i + 1}`,
+    vehicle: { ...j.vehicle, plate: `TS ${i + 1}` },
+    seq: e.at(-1)?.seq ?? 0,
+    brief: { ...brief, found: { ...found, axle: 'front' } },
+    unreadable: '',
+    again: false,
+  };
+}
+const AT = '2026-01-05T09:00:00.000Z';
 
 async function open(view: FloorView, api?: (a: FakeApi) => void) {
   const s = setUp();
@@ -132,6 +140,36 @@ test('what would be held today is read by a lead, who says that it was looked at
 test('a vehicle that left not for the road says so in its band', async () => {
   const view = floor([[]]);
   const left = { at: ['front.left.ball-joint' as const], on: '2026-01-02', job: 'j0' };
-  const f = await open({ ...view, jobs: view.jobs.map((j) => ({ ...j, file: { ...j.file, left } })) });
+  const f = await open({ ...view, jobs: [line(view.open[0]!, 0, [], { ...job([]).file, left })] });
   expect(f.text()).toContain('left not for the road');
+});
+
+test('one that cannot be read stands there and says so; one that is weighed is asked for again', async () => {
+  const view = floor([[], []]);
+  const [a, b] = view.jobs as [FloorLine, FloorLine];
+  const says = 'This job cannot be read: line 3.';
+  const f = await open({
+    ...view,
+    jobs: [
+      { ...a, brief: null, unreadable: says },
+      { ...b, again: true },
+    ],
+  });
+  expect(f.el.querySelector('[data-testid="unreadable-job"]')!.textContent).toContain(says);
+  expect(f.text()).toContain('Weighed again');
+  f.api.calls.length = 0;
+  FakeEventSource.last!.push('floor', { job: b.id });
+  const asked = () => f.api.calls.find((c) => c.path === '/floor');
+  await until(() => asked() !== undefined, 'the question');
+  expect(asked()!.params).toEqual({ since: view.cursor, again: b.id });
+});
+
+test('with the other unit first every line is asked for in it', async () => {
+  const f = await open(floor([[]]));
+  f.api.calls.length = 0;
+  f.api.answers.set('GET /floor', () => floor([[], []]));
+  TestBed.inject(Units).swap();
+  await f.settle();
+  expect(f.api.calls.filter((c) => c.path === '/floor').map((c) => c.params)).toEqual([{ inchFirst: 'yes' }]);
+  await until(() => (f.fixture.detectChanges(), f.el.querySelectorAll('.band').length === 2), 'the lines');
 });

@@ -44,6 +44,7 @@ import { Diagnoser } from '../workers/diagnoser';
 import { GaugeInbox } from '../instruments/gauge-inbox';
 import { Kept } from '../offline/kept';
 import { Outbox, type LedgerName } from '../offline/outbox';
+import { Sheets } from '../offline/sheets';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
 
@@ -69,6 +70,7 @@ export class JobStore {
   private readonly gauges = inject(GaugeInbox);
   private readonly units = inject(Units);
   private readonly kept = inject(Kept);
+  private readonly sheets = inject(Sheets);
   private stream: Subscription | undefined;
 
   readonly view = signal<JobView | PracticeView | null>(null);
@@ -212,7 +214,7 @@ export class JobStore {
     this.ledger = ledger;
     this.id = id;
     try {
-      const v = await this.api.get<JobView>(`/${ledger}/${id}`);
+      const v = await this.sheets.open(ledger, id);
       this.view.set(v);
       this.follow(id);
     } catch (e) {
@@ -221,9 +223,7 @@ export class JobStore {
   }
 
   /** The same once more, after it failed. */
-  again(): void {
-    void this.load(this.id, this.ledger);
-  }
+  readonly again = (): void => void this.load(this.id, this.ledger);
 
   /** Follows the job live, and hears the bay's gauges on the same line; after a lost line it says what it saw last. */
   private follow(id: string): void {

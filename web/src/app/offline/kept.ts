@@ -6,7 +6,7 @@ import { Database } from './database';
 
 /** Answers that are worth having without a line: today's floor and its jobs, files, types, parts that were looked at. */
 const KEPT: readonly RegExp[] = [
-  /^\/api\/floor$/,
+  /^\/api\/floor(\?inchFirst=yes)?$/,
   /^\/api\/jobs\/[0-9a-f-]{36}$/,
   /^\/api\/vehicles(\?q=)?$/,
   /^\/api\/vehicles\/[0-9a-f-]{36}$/,

@@ -3,6 +3,7 @@ import type { FloorView, JobView, PartList } from '@ash-knot/contract';
 import type { Part } from '@ash-knot/core';
 import { Api } from '../state/api';
 import { Kept } from './kept';
+import { Sheets } from './sheets';
 
 /** A list of parts that is older than this is fetched again, ms. */
 const PARTS_OLD_MS = 3_600_000;
@@ -15,12 +16,13 @@ const PARTS_OLD_MS = 3_600_000;
 export class Today {
   private readonly api = inject(Api);
   private readonly kept = inject(Kept);
+  private readonly sheets = inject(Sheets);
   private running = false;
   private wanted: FloorView | undefined;
 
   /** Fetches what changed since it was kept, one at a time and behind everything else. */
-  keep(floor: FloorView): void {
-    this.kept.put('/api/floor', floor);
+  keep(floor: FloorView, inchFirst: boolean): void {
+    this.kept.put(`/api/floor${inchFirst ? '?inchFirst=yes' : ''}`, floor);
     this.wanted = floor;
     if (!this.running) void this.run();
   }
@@ -39,9 +41,9 @@ export class Today {
         for (const job of jobs) {
           if (this.wanted) break;
           const there = (await this.kept.get(`/api/jobs/${job.id}`))?.body as JobView | undefined;
-          if (there && there.bay === job.bay && there.entries.at(-1)?.id === job.entries.at(-1)?.id) continue;
+          if (there && there.bay === job.bay && (there.entries.at(-1)?.seq ?? 0) === job.seq) continue;
           await new Promise((r) => setTimeout(r, 60));
-          await this.api.get(`/jobs/${job.id}`);
+          await this.sheets.open('jobs', job.id);
         }
         for (const typeId of new Set(jobs.map((j) => j.vehicle.typeId))) {
           if (this.wanted) break;

@@ -22,8 +22,7 @@ import {
   type JointKind,
   type Side,
 } from '@ash-knot/core';
-import { NgIcon, provideIcons } from '@ng-icons/core';
-import { tablerCamera } from '@ng-icons/tabler-icons';
+import { CameraIcon } from '../kit/icons/camera';
 import { remembered } from '../kit/remembered';
 import { SaveDrawing } from '../kit/save-drawing';
 import { drawCheck, type WornMotion } from './check-drawing';
@@ -71,8 +70,7 @@ interface Ghost {
 /** The whole axle from above and from behind, its joints with their states, the rows that matter now. */
 @Component({
   selector: 'ak-whole-axle',
-  imports: [GapMark, JointMark, NgIcon, SaveDrawing, Strokes],
-  viewProviders: [provideIcons({ tablerCamera })],
+  imports: [GapMark, JointMark, CameraIcon, SaveDrawing, Strokes],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: {
     class: 'block absolute inset-0',

@@ -1,0 +1,27 @@
+import { Router } from 'express';
+import { floorQuery } from '@ash-knot/contract';
+import { parse } from '../http/problem';
+import type { Live } from '../live/live';
+import type { Floor } from './floor';
+
+export function floorRoutes(floor: Floor, live: Live): Router {
+  const r = Router();
+
+  r.get('/floor', async (req, res) => {
+    const { since, again, inchFirst } = parse(floorQuery, req.query);
+    res.json(await floor.view({ since, again, inchFirst: inchFirst === 'yes' }));
+  });
+
+  r.get('/floor/stream', (_req, res) => {
+    const s = live.streams.start(res, res.locals.session!.device);
+    s.onClose(
+      live.news.hear({
+        job: (job) => s.send('floor', { job }),
+        missed: () => s.send('floor', {}),
+        device: () => undefined,
+      }),
+    );
+    s.onClose(floor.hear((job) => s.send('floor', { job })));
+  });
+  return r;
+}

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import type { Page } from '@playwright/test';
+import type { House } from './house';
 import { slip } from './slips';
 import { expect, settled } from './yard';
 
@@ -32,15 +33,9 @@ export const LOOKS: readonly Look[] = [
   { ...sizes.tablet, dialect: 'sway bar', tag: LONG },
 ];
 
-/** This browser's shop speaks a dialect; the yard of the other tests does not change. */
-export async function speak(page: Page, dialect: Dialect): Promise<void> {
-  await page.route('**/api/session', async (route) => {
-    const answer = await route.fetch();
-    const body = (await answer.json()) as { shop?: { rules: { dialect: string } } };
-    if (body.shop) body.shop.rules.dialect = dialect;
-    await route.fulfill({ response: answer, json: body });
-  });
-}
+/** The yard speaks a dialect from now on: the server's sentences are in it too. */
+export const speak = (yard: House, dialect: Dialect): Promise<void> =>
+  yard.put(`UPDATE shop SET rules = jsonb_set(rules, '{dialect}', to_jsonb($1::text))`, [dialect]);
 
 /** What can be read or heard on the screen now, but for what people wrote and the rule that names both dialects. */
 const readable = (page: Page): Promise<string[]> =>

@@ -1,4 +1,6 @@
 // Through: web/src
+import type { Page } from '@playwright/test';
+import type { House } from './house';
 import { expect, goTo, joint, openSheet, signIn, test, folded } from './yard';
 import { Eyes, LOOKS, speak } from './look';
 import { slip, SLIPS } from './slips';
@@ -14,16 +16,16 @@ test('what no sentence says is seen where it is said, and nowhere else', () => {
 
 for (const { width, height, dialect, tag, quick } of LOOKS) {
   const about = `at ${width} px, in a shop that says ${dialect}`;
-  const begin = async (page: Parameters<typeof speak>[0]) => {
+  const begin = async (page: Page, yard: House) => {
     await page.setViewportSize({ width, height });
-    await speak(page, dialect);
+    await speak(yard, dialect);
     return new Eyes(page, { dialect, quick });
   };
 
   // Long: every page of the program, each loaded and looked over whole.
-  test(`the shop's pages ${about}: words, sizes, contrast, and what a screen reader hears`, { tag }, async ({ page }) => {
+  test(`the shop's pages ${about}: words, sizes, contrast, and what a screen reader hears`, { tag }, async ({ page, yard }) => {
     test.setTimeout(240_000);
-    const eyes = await begin(page);
+    const eyes = await begin(page, yard);
     await page.goto('/');
     await expect(page.getByTestId('sign-in')).toBeVisible();
     await eyes.look('the door');
@@ -57,9 +59,9 @@ for (const { width, height, dialect, tag, quick } of LOOKS) {
   });
 
   // Long: every station of five vehicles, with what opens over it and its papers.
-  test(`the sheets ${about}: words, sizes, contrast, and what a screen reader hears`, { tag }, async ({ page }) => {
+  test(`the sheets ${about}: words, sizes, contrast, and what a screen reader hears`, { tag }, async ({ page, yard }) => {
     test.setTimeout(240_000);
-    const eyes = await begin(page);
+    const eyes = await begin(page, yard);
     await signIn(page);
     for (const [plate, stations] of [
       ['HB 0093', ['listen', 'find']],
@@ -97,10 +99,10 @@ for (const { width, height, dialect, tag, quick } of LOOKS) {
   });
 
   // Long: every joint of two axles, and every way to measure.
-  test(`every joint ${about}: what is said, asked and measured there`, { tag }, async ({ page }) => {
+  test(`every joint ${about}: what is said, asked and measured there`, { tag }, async ({ page, yard }) => {
     test.setTimeout(240_000);
     const narrow = width < 700;
-    const eyes = await begin(page);
+    const eyes = await begin(page, yard);
     await signIn(page);
     await openSheet(page, 'HB 0093');
     await goTo(page, 'listen');

@@ -1,7 +1,7 @@
 /** `npm start`: from nothing to one address. Ctrl-C stops everything that was started. */
 import { accessSync, constants, existsSync, mkdirSync, readFileSync, rmSync, statfsSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { buildWeb, bundleServer, dependencies } from './lib/install.mjs';
+import { buildWeb, bundleServer, dependencies, webIsBuilt } from './lib/install.mjs';
 import { freePort, startPostgres } from './lib/postgres.mjs';
 import { alive, end, LOCAL, ROOT, say, sayAndExit, sleep, Stop } from './lib/say.mjs';
 import { prepareShop, startServer } from './lib/server.mjs';
@@ -103,7 +103,8 @@ async function main() {
     const [up] = await together([own ? startPostgres('postgres') : undefined, dependencies(false)]);
     postgres = up;
     let databaseUrl = process.env.DATABASE_URL ?? (await postgres.createDatabase('ashknot'));
-    await together([buildWeb(false), bundleServer().then(() => prepareShop(databaseUrl))]);
+    if (webIsBuilt()) await bundleServer();
+    else await together([buildWeb(false), bundleServer().then(() => prepareShop(databaseUrl))]);
     const serve = async (port) => {
       server = await startServer({ databaseUrl, port });
       note({ server: server.child.pid, address: server.address });

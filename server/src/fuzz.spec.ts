@@ -143,7 +143,7 @@ async function targets(t: Tablet): Promise<Target[]> {
 }
 
 /** A slip that one body in five hundred runs into is met by 2 500 of them in 99 of 100 runs. */
-const BODIES = sized(2_500, 12_000);
+const BODIES = sized(2_500, 30_000);
 const AT_ONCE = 8;
 
 // Long: thousands of requests, each through the whole of the server.

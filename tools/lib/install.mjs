@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { must, ROOT, run, say, STAMPS, Stop } from './say.mjs';
 
@@ -49,10 +49,14 @@ const stampFile = (name) => path.join(STAMPS, `${name}.stamp`);
 const isDone = (name, files, stillThere) =>
   stillThere() && existsSync(stampFile(name)) && readFileSync(stampFile(name), 'utf8') === hashOf(files);
 
-/** Does `work` unless the stamp says the same files were done already. */
-async function onceFor(name, files, stillThere, work) {
+/**
+ * Does `work` unless the stamp says the same files were done already.
+ * @param besides what is done in the same place: it is so no more
+ */
+async function onceFor(name, files, stillThere, work, besides) {
   const hash = hashOf(files);
   if (isDone(name, files, stillThere)) return false;
+  for (const n of [name, ...(besides ? [besides] : [])]) rmSync(stampFile(n), { force: true });
   await work();
   mkdirSync(STAMPS, { recursive: true });
   writeFileSync(stampFile(name), hash);
@@ -72,16 +76,28 @@ export async function dependencies(forTests = true) {
   const there = (name) => () => existsSync(path.join(ROOT, 'node_modules', name));
   const ci = (...more) => must('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error', ...more]);
   const all = () =>
-    onceFor('dependencies', manifests, there('jest'), async () => {
-      say('Installing packages …');
-      await ci();
-    });
+    onceFor(
+      'dependencies',
+      manifests,
+      there('jest'),
+      async () => {
+        say('Installing packages …');
+        await ci();
+      },
+      'dependencies-start',
+    );
   // What tests need holds what a start needs.
   if (forTests || isDone('dependencies', manifests, there('jest'))) return all();
-  return onceFor('dependencies-start', manifests, there('express'), async () => {
-    say('Installing packages …');
-    await ci('--omit=dev');
-  });
+  return onceFor(
+    'dependencies-start',
+    manifests,
+    there('express'),
+    async () => {
+      say('Installing packages …');
+      await ci('--omit=dev');
+    },
+    'dependencies',
+  );
 }
 
 /**
@@ -94,18 +110,29 @@ export async function build(checked = true) {
 
 const SHARED = ['core', 'contract', 'package-lock.json', 'tsconfig.base.json'];
 
-async function buildWeb(checked) {
-  const files = filesBelow([...SHARED, 'web', 'tools/lib/build-web.mjs']);
-  const there = () => existsSync(path.join(ROOT, 'web/dist/browser/index.html'));
-  if (!checked && isDone('web', files, there)) return;
-  await onceFor(checked ? 'web' : 'web-start', files, there, async () => {
-    say('Building the web application …');
-    // Angular caches in web/.angular; telemetry and prompts stay off.
-    await must(process.execPath, [path.join(ROOT, 'tools/lib/build-web.mjs'), ...(checked ? [] : ['quick'])], {
-      env: { NG_CLI_ANALYTICS: 'false', CI: '1' },
-    });
-  });
+const webFiles = () => filesBelow([...SHARED, 'web', 'tools/lib/build-web.mjs']);
+const pageThere = () => existsSync(path.join(ROOT, 'web/dist/browser/index.html'));
+
+/** Whether the page stands, as its sources are now: checked or not, its files are the same. */
+export function webIsBuilt() {
+  const files = webFiles();
+  return isDone('web', files, pageThere) || isDone('web-start', files, pageThere);
 }
+
+export const buildWeb = (checked) =>
+  onceFor(
+    checked ? 'web' : 'web-start',
+    webFiles(),
+    pageThere,
+    async () => {
+      say('Building the web application …');
+      // Angular caches in web/.angular; telemetry and prompts stay off.
+      await must(process.execPath, [path.join(ROOT, 'tools/lib/build-web.mjs'), ...(checked ? [] : ['quick'])], {
+        env: { NG_CLI_ANALYTICS: 'false', CI: '1' },
+      });
+    },
+    checked ? 'web-start' : 'web',
+  );
 
 export const bundleServer = () =>
   onceFor(

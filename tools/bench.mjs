@@ -3,17 +3,19 @@
  *  - core: a fold of the longest demo job, the ranking, the plan
  *  - the API under 100 requests a second (p50, p97.5, p99)
  *  - `-- big`: instead of all that, a shop of 60 000 jobs and three million entries
+ *  - `-- first`: what a page fetches before its first paint
  *  - in the browser: from a tap to the frame that shows it, for a station switch and a reading
  */
 import path from 'node:path';
 import { build as bundle } from 'esbuild';
 import { benchBig } from './lib/bench-big.mjs';
+import { benchFirst } from './lib/bench-first.mjs';
+import { row } from './lib/bench-row.mjs';
 import { openTablet, withDemoShop } from './lib/browser.mjs';
 import { build, dependencies } from './lib/install.mjs';
 import { LOCAL, ROOT, say, sayAndExit, sleep } from './lib/say.mjs';
 
 const median = (xs) => [...xs].sort((a, b) => a - b)[Math.floor(xs.length / 2)];
-const row = (name, ...cells) => say(`${name.padEnd(46)} ${cells.join('   ')}`);
 const ms = (x) => `${x.toFixed(2)} ms`;
 
 async function core() {
@@ -251,6 +253,7 @@ async function main() {
   await dependencies();
   await build();
   if (process.argv.includes('big')) return benchBig();
+  if (process.argv.includes('first')) return benchFirst();
   // `npm run bench -- paints`: only what the browser paints.
   if (process.argv.includes('paints'))
     return withDemoShop('bench', async (address) => {

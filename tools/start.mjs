@@ -100,10 +100,10 @@ async function main() {
     const wished = wishedPort();
     // What needs nothing of the other is done beside it: the database while packages come, the shop while the page is built.
     const own = !process.env.DATABASE_URL;
-    const [up] = await together([own ? startPostgres('postgres') : undefined, dependencies(false)]);
+    const [up, built] = await together([own ? startPostgres('postgres') : undefined, dependencies(false).then(webIsBuilt)]);
     postgres = up;
     let databaseUrl = process.env.DATABASE_URL ?? (await postgres.createDatabase('ashknot'));
-    if (webIsBuilt()) await bundleServer();
+    if (built) await bundleServer();
     else await together([buildWeb(false), bundleServer().then(() => prepareShop(databaseUrl))]);
     const serve = async (port) => {
       server = await startServer({ databaseUrl, port });

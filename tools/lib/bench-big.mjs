@@ -5,6 +5,7 @@
  */
 import { readFileSync } from 'node:fs';
 import { gunzipSync } from 'node:zlib';
+import { row } from './bench-row.mjs';
 import { startPostgres } from './postgres.mjs';
 import { LONG, longJobs, older } from './bench-shop.mjs';
 import { end, ROOT, say, sleep } from './say.mjs';
@@ -13,7 +14,6 @@ import { BIG, makeBig } from './big-shop.mjs';
 
 const RATE = 100;
 const SECONDS = 15;
-const row = (name, ...cells) => say(`${name.padEnd(52)} ${cells.join('   ')}`);
 const rssMb = (pid) => Math.round(Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))[1]) / 1024);
 const env = { REQUESTS_PER_MINUTE: '10000000', SUPPLIER_MOODS: 'off' };
 

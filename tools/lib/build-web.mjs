@@ -35,7 +35,9 @@ async function compile(quick) {
 }
 
 /** In the order in which they need each other. */
-const GROUPS = ['program', 'shared', 'sheet', 'stations', 'more'];
+const GROUPS = ['program', 'early', 'shared', 'sheet', 'stations', 'more'];
+/** What stands on the first page a moment after its words. */
+const EARLY = ['src/app/floor/found.ts'];
 /** What a sheet is opened with, and what each of its stations is. */
 const SHEET = 'src/app/sheet/sheet.ts';
 const STATIONS = ['listen', 'find', 'settle', 'work', 'prove'].map((s) => `src/app/${s}/${s}.ts`);
@@ -67,12 +69,14 @@ function groupsOf({ outputs }) {
   if (!sheet || stations.some((s) => !s))
     throw new Error('The sheet or one of its stations is no piece of its own any more: see build-web.mjs.');
   const first = reach(main);
+  const early = new Set(EARLY.map(at).flatMap((o) => [...reached.get(o)]));
   const groups = new Map();
   for (const o of Object.keys(outputs)) {
     if (!/^chunk-.*\.js$/.test(o) || (opened.has(o) && o !== sheet)) continue;
     const users = [...reached].flatMap(([by, all]) => (all.has(o) ? [by] : []));
     const outside = users.some((u) => u !== sheet && !stations.includes(u));
     if (first.has(o)) groups.set(o, 'program');
+    else if (early.has(o)) groups.set(o, 'early');
     else if (reached.get(sheet).has(o)) groups.set(o, outside && o !== sheet ? 'shared' : 'sheet');
     else if (stations.some((s) => users.includes(s)) && users.length > 1) groups.set(o, 'stations');
     else if (users.length > 1) groups.set(o, 'more');

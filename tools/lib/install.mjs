@@ -46,8 +46,11 @@ function filesBelow(folders) {
 
 const stampFile = (name) => path.join(STAMPS, `${name}.stamp`);
 
-const isDone = (name, files, stillThere) =>
-  stillThere() && existsSync(stampFile(name)) && readFileSync(stampFile(name), 'utf8') === hashOf(files);
+/** Whether it is done of the same files, by one of its stamps. */
+function isDone(names, files, stillThere) {
+  const stamps = names.filter((n) => existsSync(stampFile(n))).map((n) => readFileSync(stampFile(n), 'utf8'));
+  return stillThere() && stamps.length > 0 && stamps.includes(hashOf(files));
+}
 
 /**
  * Does `work` unless the stamp says the same files were done already.
@@ -55,7 +58,7 @@ const isDone = (name, files, stillThere) =>
  */
 async function onceFor(name, files, stillThere, work, besides) {
   const hash = hashOf(files);
-  if (isDone(name, files, stillThere)) return false;
+  if (stillThere() && existsSync(stampFile(name)) && readFileSync(stampFile(name), 'utf8') === hash) return false;
   for (const n of [name, ...(besides ? [besides] : [])]) rmSync(stampFile(n), { force: true });
   await work();
   mkdirSync(STAMPS, { recursive: true });
@@ -87,7 +90,7 @@ export async function dependencies(forTests = true) {
       'dependencies-start',
     );
   // What tests need holds what a start needs.
-  if (forTests || isDone('dependencies', manifests, there('jest'))) return all();
+  if (forTests || isDone(['dependencies'], manifests, there('jest'))) return all();
   return onceFor(
     'dependencies-start',
     manifests,
@@ -114,10 +117,7 @@ const webFiles = () => filesBelow([...SHARED, 'web', 'tools/lib/build-web.mjs'])
 const pageThere = () => existsSync(path.join(ROOT, 'web/dist/browser/index.html'));
 
 /** Whether the page stands, as its sources are now: checked or not, its files are the same. */
-export function webIsBuilt() {
-  const files = webFiles();
-  return isDone('web', files, pageThere) || isDone('web-start', files, pageThere);
-}
+export const webIsBuilt = () => isDone(['web', 'web-start'], webFiles(), pageThere);
 
 export const buildWeb = (checked) =>
   onceFor(

@@ -9,18 +9,18 @@ import { Keeper } from './offline/keeper';
 import { StorageBar } from './offline/storage-bar';
 import { Outbox } from './offline/outbox';
 import { Session } from './session/session';
+import { SignIn } from './session/sign-in';
 import { FootSwitch } from './state/foot-switch';
 import { Units } from './session/units';
 
 /** What is seldom on the screen, and fetched when it is to be; what is said without a line is here already. */
 const PARTS = {
-  door: () => import('./session/sign-in').then((m): Type<unknown> => m.SignIn),
   first: () => import('./session/first-run').then((m): Type<unknown> => m.FirstRunPage),
 };
 
 @Component({
   selector: 'ak-root',
-  imports: [AlarmBar, NgComponentOutlet, RouterOutlet, StorageBar],
+  imports: [AlarmBar, NgComponentOutlet, RouterOutlet, SignIn, StorageBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (failed()) {
@@ -37,7 +37,11 @@ const PARTS = {
         }
         <router-outlet />
       } @else {
-        <ng-container [ngComponentOutlet]="part(session.door() ? 'door' : 'first')" />
+        @if (session.door()) {
+          <ak-sign-in />
+        } @else {
+          <ng-container [ngComponentOutlet]="part('first')" />
+        }
       }
     }
   `,

@@ -2,6 +2,7 @@ import { Fetched } from '../kit/fetched';
 import { clock, dayOfYear, weekday } from '../words/format';
 import { NgComponentOutlet } from '@angular/common';
 import {
+  afterNextRender,
   ChangeDetectionStrategy,
   Component,
   computed,
@@ -107,7 +108,8 @@ export class Floor {
   protected readonly dayToday = computed(() => weekday(this.clock.now()));
 
   constructor() {
-    void import('./found').then((m) => this.small.set(m.FoundSmall));
+    // After the first paint: words are read first.
+    afterNextRender(() => setTimeout(() => void import('./found').then((m) => this.small.set(m.FoundSmall))));
     const destroy = inject(DestroyRef);
     // With the other unit first every line is another.
     effect(() => {

@@ -388,7 +388,7 @@ const MADE = `
 const WORDS = `
   atOtherAxle statesFor sayGroup after cornerId isUp stateAt stateOf wheelOn readWords standsAt allLooks answeredRows elsewhereRound meanwhile
   owedRounds roundsOf roundsShown rowNow searching cautionOwed lookEntry nextAtTheRock checkLook seenAt standsBody stepKey
-  briefAsks foundInBrief inBrief curedBy sameMeasured derive notInJob namesOfPlan own readJob readStored sayUnreadable lanesOf ledgerWords onceAState sayGrade sayOpening
+  quotedBody sayPutSince totalOf briefAsks foundInBrief inBrief curedBy sameMeasured derive notInJob namesOfPlan own readJob readStored sayUnreadable lanesOf ledgerWords onceAState sayGrade sayOpening
   answersOf confirmLines placeOf settledBy clicksBody doubtOfPull hearPull inThread isFar pullBody reachShare
   readPull readRunning timesShare dangersStanding isTold leftAt leftDangers openDangers wasTold
   dayIn inZones isTimeZone plateKey

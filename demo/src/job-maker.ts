@@ -12,8 +12,11 @@ import {
   makeEntry,
   piecesOf,
   planOf,
+  quotedBody,
+  quoteOf,
   rankParts,
   sayBookValue,
+  sayParts,
   SIDES,
   splitFault,
   stateCounts,
@@ -156,6 +159,16 @@ export class JobMaker {
   }
 
   approve(parts: string[], what: string, who: string): void {
+    const state = this.state();
+    const ways = quoteOf(state, String).flatMap((quoted) =>
+      quoted.options.filter((o) => o.option.choices.some((c) => parts.includes(c.id))).map((option) => ({ quoted, option })),
+    );
+    this.beside(
+      'quoted',
+      quotedBody(state, ways, (l) => sayParts(state.context.rules.dialect, l.joints)),
+      0,
+      'pella',
+    );
     this.add('answer', { answer: 'approved', what, parts, who, how: 'by phone', warning: '' }, 'pella');
     this.goodsIn();
   }

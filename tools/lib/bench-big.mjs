@@ -82,9 +82,9 @@ export async function benchBig() {
         await postgres.createDatabase(name);
       }
       server = await startServer({ databaseUrl, env });
-      await stop(server);
       say(`\nMaking a shop of ${big.jobs} jobs and ${big.entries} entries (kept for the next time; -- big anew makes another)`);
       await makeBig(databaseUrl, big);
+      await stop(server);
     }
     await longJobs(databaseUrl);
     for (const [which, root] of roots) {

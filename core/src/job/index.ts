@@ -41,6 +41,7 @@ export * from './rules/load';
 export * from './rules/setting';
 export * from './rules/pull';
 export * from './rules/quote';
+export { quotedBody, sayPutSince, totalOf, type Put, type QuotedLine, type QuotedOption, type QuoteTotal } from './rules/quoted';
 export * from './rules/upkeep';
 export * from './rules/goods';
 export { optionName, type ChoiceLine, type ChoiceOption, type Standing } from './state/choices';

@@ -9,7 +9,9 @@ import {
   shopMeasures,
   type AxleSpec,
   type Diagnosis,
+  type JobInBrief,
   type JobKind,
+  type JobState,
   type VehicleTypeSpec,
 } from '@ash-knot/core';
 import type { FloorLine, JobFile, ShopView, StoredEntry, VehicleView } from '@ash-knot/contract';
@@ -49,6 +51,9 @@ export interface FloorAnswer {
   readonly weigh: readonly { readonly id: string; readonly request: string }[];
 }
 
+/** What goes by the clock goes by minutes, ms. */
+const STILL_SO_MS = 5_000;
+
 type Read = ReturnType<typeof readJob>;
 
 interface Page {
@@ -79,6 +84,7 @@ export class FloorBook {
   private readonly pages = new Map<string, Page>();
   private readonly weighed = new Map<string, { readonly request: string; readonly diagnosis: Diagnosis }>();
   private readonly axles = new WeakMap<AxleSpec, string>();
+  private readonly briefs = new WeakMap<JobState, { brief: JobInBrief; weighed: Diagnosis | undefined; at: number }>();
   private shop = '';
 
   answer(q: FloorAsked): FloorAnswer {
@@ -149,10 +155,19 @@ export class FloorBook {
     const again = request !== undefined && known?.request !== request;
     if (again) weigh.push({ id, request });
     const diagnosis = request && known ? { ...known.diagnosis, ...(again ? { again } : {}) } : undefined;
-    const { found, ...brief } = inBrief(state, q.nowMs, diagnosis);
+    const { found, ...brief } = this.briefOf(state, q.nowMs, again ? undefined : known?.diagnosis, diagnosis);
     const axle = this.nameOf(found.axle);
     axles[axle] = found.axle;
     return { ...about, brief: { ...brief, found: { ...found, axle } }, unreadable: '', again };
+  }
+
+  /** The same again, where nothing of it has changed: by what was weighed, and by the clock. */
+  private briefOf(s: JobState, nowMs: number, weighed: Diagnosis | undefined, d: Diagnosis | undefined): JobInBrief {
+    const had = this.briefs.get(s);
+    if (had && had.weighed === weighed && (!had.brief.byTheClock || nowMs - had.at < STILL_SO_MS)) return had.brief;
+    const brief = inBrief(s, nowMs, d);
+    this.briefs.set(s, { brief, weighed, at: nowMs });
+    return brief;
   }
 
   /** The same axle has the same name, whoever's it is. */

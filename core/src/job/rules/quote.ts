@@ -6,44 +6,9 @@ import { planBoth, type PlanInput, type PlannedStep } from '../../plan';
 import { capital, count, list, numberWord } from '../../text';
 import { otherEnd, sayStudHold } from '../../vehicle';
 import type { JobState } from '../fold';
+import { asPut, stands, type QuotedLine, type QuotedOption } from './quoted';
 import type { ChoiceLine, ChoiceOption } from '../state/choices';
 import { putTogether } from './planned';
-
-/** What one way of a line costs, and what the customer gets for it. Money in minor units of the shop's currency. */
-export interface QuotedOption {
-  readonly option: ChoiceOption;
-  readonly parts: readonly { readonly part: Part; readonly quantity: number; readonly minor: number }[];
-  readonly partsMinor: number;
-  readonly minutes: number;
-  /** Of these, minutes of steps this shop has timed often enough; the others are built in. */
-  readonly timedMinutes: number;
-  /** Undefined where the shop has set no rate: then its minutes are all that is said. */
-  readonly labourMinor: number | undefined;
-  readonly taxMinor: number;
-  readonly totalMinor: number;
-  /** When all of it is here: "on the shelf", "in 26 h". */
-  readonly here: string;
-  /** Undefined where nobody said when one of them comes. */
-  readonly hours: number | undefined;
-  /** The shortest of its parts, in words. */
-  readonly warranty: string;
-  /** Undefined where one of them does not say. */
-  readonly warrantyMonths: number | undefined;
-  readonly upkeep: string;
-  readonly ride: string;
-  readonly held: string;
-  /** "62 Shore A": of a bushing that says so. */
-  readonly hardness: string;
-}
-
-export interface QuotedLine {
-  readonly line: ChoiceLine;
-  readonly options: readonly QuotedOption[];
-  /** How its ways differ, in a sentence. */
-  readonly difference: string;
-  /** What it costs on top while the first line is apart, and by itself later. */
-  readonly beside: { readonly togetherMinor: number; readonly laterMinor: number; readonly savesMinutes: number } | undefined;
-}
 
 /** Setting an adjustable link, minutes a side on top of fitting it (common practice, no source). */
 const SETTING_MIN = 6;
@@ -149,6 +114,7 @@ function quoteOption(s: JobState, option: ChoiceOption): QuotedOption {
     ride: words(ride),
     held: words(held) || 'nothing',
     hardness: words((p) => (p.hardness === undefined ? '' : `${p.hardness} Shore A`)),
+    put: undefined,
   };
 }
 
@@ -207,16 +173,20 @@ function difference(options: readonly QuotedOption[], money: (minor: number) => 
 const first = (line: ChoiceLine) => (line.options[0]?.choices ?? []).map((c) => c.body);
 
 /**
- * The customer's quote: every line with its ways, priced from the parts, the plan's hands-on minutes and the shop's rate.
- * Lines beside the first are told for what they cost while it is apart, and by themselves later: what comes off once
- * comes off once.
+ * The customer's quote: every line with its ways, priced from the parts, the plan's hands-on minutes and the shop's rate; a way
+ * that was put to the customer with the sums that were said. Lines beside the first are told for what they cost while it is
+ * apart, and by themselves later: what comes off once comes off once.
+ * @param by 'now': by today's prices and times, whatever was said
  */
-export function quoteOf(s: JobState, money: (minor: number) => string): QuotedLine[] {
-  const main = s.lines[0];
+export function quoteOf(s: JobState, money: (minor: number) => string, by: 'as put' | 'now' = 'as put'): QuotedLine[] {
+  const main = s.lines.find(stands);
   return s.lines.map((line): QuotedLine => {
-    const options = line.options.map((o) => quoteOption(s, o)).sort((a, b) => a.totalMinor - b.totalMinor);
-    const besides = main !== undefined && line !== main;
-    const cheapest = options[0]!;
+    const options = line.options
+      .map((o) => quoteOption(s, o))
+      .map((o) => (by === 'now' ? o : asPut(s, o, money)))
+      .sort((a, b) => a.totalMinor - b.totalMinor);
+    const besides = main !== undefined && line !== main && stands(line);
+    const one = options.find((o) => o.option.standing === 'approved') ?? options[0]!;
     // What is undone for the first line anyway is not undone again.
     const saves = besides
       ? Math.round(
@@ -229,8 +199,8 @@ export function quoteOf(s: JobState, money: (minor: number) => string): QuotedLi
       difference: difference(options, money),
       beside: besides
         ? {
-            togetherMinor: costOf(s, cheapest.partsMinor, Math.max(0, cheapest.minutes - saves)).totalMinor,
-            laterMinor: cheapest.totalMinor,
+            togetherMinor: one.put?.togetherMinor ?? costOf(s, one.partsMinor, Math.max(0, one.minutes - saves)).totalMinor,
+            laterMinor: one.totalMinor,
             savesMinutes: saves,
           }
         : undefined,

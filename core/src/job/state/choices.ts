@@ -34,6 +34,8 @@ export interface ChoicesState {
   readonly standing: ReadonlyMap<string, Standing>;
   /** What the work is about: of the ways of a line the one that was taken, else the last that was offered. */
   readonly choices: readonly Entry<'choose'>[];
+  /** What was put to the customer, as it was said, the last one last. */
+  readonly quoted: readonly Entry<'quoted'>[];
   readonly answers: readonly Entry<'answer'>[];
   readonly orders: readonly Entry<'order'>[];
   readonly promises: readonly Entry<'promise'>[];
@@ -180,6 +182,7 @@ export function choicesState(
     lines,
     standing,
     choices,
+    quoted: kept.quoted,
     answers: kept.answer,
     orders: kept.order,
     promises: kept.promise,

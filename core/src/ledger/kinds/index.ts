@@ -3,6 +3,7 @@ import { alignment } from './alignment';
 import { apart } from './apart';
 import { arrange } from './arrange';
 import { answer } from './answer';
+import { quoted } from './quoted';
 import { book } from './book';
 import { caution } from './caution';
 import { check } from './check';
@@ -79,6 +80,7 @@ export const ENTRY_SPECS = {
   point,
   variant,
   choose,
+  quoted,
   answer,
   order,
   promise,

@@ -25,6 +25,21 @@ test('the quote on paper: its ways, what they cost, and what was said to each li
   expect(said.text(tid('quote-sheet'))).toMatch(/Yes to better: Owner, by phone/);
 });
 
+test('printed it is put to the customer: kept as it stands there, once', async () => {
+  const print = jest.spyOn(window, 'print').mockImplementation(() => undefined);
+  const better = stored('choose', { joints: [...LINKS], part: LINK, quantity: 2 });
+  const b = await bench(QuoteSheet, [better], { inputs: { id: JOB_ID } });
+  const button = [...b.el.querySelectorAll('button')].find((x) => x.textContent!.trim() === 'Print')!;
+  for (let i = 0; i < 2; i++) {
+    button.click();
+    await b.settle();
+  }
+  expect(b.written().map(([kind]) => kind)).toEqual(['quoted']);
+  expect(print).toHaveBeenCalledTimes(2);
+  expect(b.text(tid('quote-total'))).toMatch(/^All of it: [\d.]+ EUR$/);
+  print.mockRestore();
+});
+
 describe('prices are yard rules', () => {
   const open = async () => {
     const b = await bench(PriceRulesForm, [], { inputs: { rules: RULES } });

@@ -3,12 +3,15 @@ import { RouterLink } from '@angular/router';
 import {
   besidesOf,
   capital,
+  quotedBody,
   quoteOf,
   sayBan,
   sayDay,
   sayLabour,
   sayMoney,
   sayParts,
+  sayPutSince,
+  totalOf,
   leftAt,
   type ChoiceLine,
   type QuotedOption,
@@ -75,9 +78,19 @@ import { longDay } from '../words/format';
                 later.
               </p>
             }
+            @for (o of q.options; track o.option.name) {
+              @if (since(o); as changed) {
+                <p>{{ changed }}</p>
+              }
+            }
             <p class="font-bold">{{ said(q.line) }}</p>
           } @empty {
             <p>Nothing was chosen yet.</p>
+          }
+          @if (total(); as t) {
+            <p class="mt-4 flex justify-between border-t-2 border-black pt-2 text-xl font-bold" data-testid="quote-total">
+              <span>{{ t.says }}:</span>&ngsp;<span>{{ t.sum }}</span>
+            </p>
           }
           @if (besides().length) {
             <h2>Safety, and found besides</h2>
@@ -123,8 +136,23 @@ export class QuoteSheet {
     { name: 'upkeep', of: (o) => o.upkeep },
     { name: 'ride', of: (o) => o.ride || '–' },
   ];
+  /** One sum of all that is still to be done. */
+  protected readonly total = computed(() => {
+    const t = totalOf(this.quoted());
+    if (!t) return null;
+    return {
+      says: t.agreed ? 'Agreed' : t.least ? 'All of it, each by its cheapest way' : 'All of it',
+      sum: this.money(t.minor),
+    };
+  });
+  protected since(o: QuotedOption): string {
+    return this.session.say(sayPutSince(o, this.money));
+  }
   protected readonly terms = computed(() => {
-    const { prices, currency } = this.store.state()!.context.rules;
+    const { quoted, context } = this.store.state()!;
+    const { currency } = context.rules;
+    // As it was when it was said.
+    const prices = quoted.at(-1)?.body ?? context.rules.prices;
     const tax =
       prices.taxPercent === 0
         ? 'No tax is reckoned.'
@@ -151,7 +179,15 @@ export class QuoteSheet {
     const taken = line.options.find((o) => o.standing === 'approved')?.name;
     return `${word}${taken && line.options.length > 1 ? ` to ${taken}` : ''}: ${capital(a.who)}, ${a.how}, ${longDay(line.answer!.at)}.${a.warning ? ` Warned: ${a.warning}.` : ''}`;
   }
-  protected print(): void {
+  /** What goes out on paper is put to the customer: it is kept as it stands there, under a name. */
+  protected async print(): Promise<void> {
+    const unsaid = this.quoted().flatMap((quoted) =>
+      quoted.options.filter((o) => !o.put && o.option.standing === 'waiting').map((option) => ({ quoted, option })),
+    );
+    if (unsaid.length) {
+      const body = quotedBody(this.store.state()!, unsaid, (l) => this.name(l));
+      if (!(await this.store.write('quoted', body))) return;
+    }
     window.print();
   }
 }

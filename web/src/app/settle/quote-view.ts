@@ -9,16 +9,20 @@ import {
   goodsLines,
   oldPart,
   quoteOf,
+  quotedBody,
   readOut,
   sayDay,
   amountOf,
   sayLabour,
   sayMoney,
   sayParts,
+  sayPutSince,
+  totalOf,
   wantedFor,
   type Beside,
   type ChoiceLine,
   type Entry,
+  type EntryBodies,
   type QuotedLine,
   type QuotedOption,
   own,
@@ -164,9 +168,37 @@ export class QuoteView {
     d.set({ ...d(), [line]: text });
   }
   protected async yes(q: QuotedLine, o: QuotedOption): Promise<void> {
-    const what = `${this.partNames(o)}, ${this.name(q.line)}, ${sayMoney(o.totalMinor, this.currency())}`;
-    await this.answer('approved', o.option.choices, what);
+    const sum = q.beside && q.beside.savesMinutes > 0 ? this.beside(q, o) : o.totalMinor;
+    const what = `${this.partNames(o)}, ${this.name(q.line)}, ${sayMoney(sum, this.currency())}`;
+    await this.answer('approved', q, o.option.choices, what);
   }
+  /** What a way costs beside the first line. */
+  private beside(q: QuotedLine, option: QuotedOption): number {
+    const way = quotedBody(this.store.state()!, [{ quoted: q, option }], (l) => this.name(l)).ways[0]!;
+    return way.togetherMinor ?? way.totalMinor;
+  }
+  /** Said of a way that was put to somebody and would cost otherwise by now. */
+  protected since(o: QuotedOption): string {
+    return this.session.say(sayPutSince(o, this.money));
+  }
+  /** Every way that waits, with today's sums: a new quote. What was said before stays on the tape. */
+  protected async putAnew(q: QuotedLine): Promise<void> {
+    const now = quoteOf(this.store.state()!, this.money, 'now').find((x) => x.line.id === q.line.id)!;
+    const ways = now.options.filter((o) => o.option.standing === 'waiting').map((option) => ({ quoted: now, option }));
+    await this.store.write(
+      'quoted',
+      quotedBody(this.store.state()!, ways, (l) => this.name(l)),
+    );
+  }
+  /** One sum of all that is still to be done. */
+  protected readonly total = computed(() => {
+    const t = totalOf(this.quoted());
+    if (!t || (this.quoted().length < 2 && !t.agreed)) return null;
+    return {
+      says: t.agreed ? 'Agreed' : t.least ? 'All of it, each by its cheapest way' : 'All of it',
+      sum: this.money(t.minor),
+    };
+  });
   /** A no needs the warning that was given, a later its day too. */
   protected async refuse(q: QuotedLine, answer: 'declined' | 'later'): Promise<void> {
     const now = this.refusing();
@@ -183,11 +215,12 @@ export class QuoteView {
     });
     if (!read.ok) return this.error.set(read.error);
     const waiting = q.line.options.filter((o) => o.standing === 'waiting').flatMap((o) => o.choices);
-    if (await this.answer(answer, waiting, this.name(q.line), warning, answer === 'later' ? laterDay : undefined))
+    if (await this.answer(answer, q, waiting, this.name(q.line), warning, answer === 'later' ? laterDay : undefined))
       this.refusing.set(null);
   }
   private async answer(
     answer: 'approved' | 'declined' | 'later',
+    q: QuotedLine,
     choices: readonly Entry<'choose'>[],
     what: string,
     warning = '',
@@ -198,7 +231,7 @@ export class QuoteView {
       return false;
     }
     this.error.set(null);
-    return this.store.write('answer', {
+    const body: EntryBodies['answer'] = {
       answer,
       what: what.slice(0, 300),
       parts: choices.map((c) => c.id),
@@ -206,7 +239,11 @@ export class QuoteView {
       how: this.how(),
       warning,
       ...(on ? { on } : {}),
-    });
+    };
+    // The sums it was said to are kept with it, where they were not yet: nothing changes them later.
+    const unsaid = q.options.filter((o) => !o.put && o.option.standing === 'waiting').map((option) => ({ quoted: q, option }));
+    const put = unsaid.length ? quotedBody(this.store.state()!, unsaid, (l) => this.name(l)) : undefined;
+    return this.store.writeAll([...(put ? [{ kind: 'quoted', body: put } as const] : []), { kind: 'answer', body }]);
   }
   /** A way is taken back before anybody answered for it. */
   protected async drop(o: QuotedOption): Promise<void> {

@@ -1,5 +1,6 @@
 import type { PartMatch, StoredEntry } from '@ash-knot/contract';
-import { askNext, fitWithout, rankParts, type Part, type Wanted } from '@ash-knot/core';
+import { TestBed } from '@angular/core/testing';
+import { askNext, fitWithout, rankParts, type EntryBodies, type Part, type Wanted } from '@ash-knot/core';
 import { bench, LINK, stored, tid } from '../../test';
 import { Settle } from './settle';
 
@@ -100,10 +101,58 @@ test('both sides by default; then the yes, with who, how and what it costs', asy
   expect(b.written()[0]![1]).toMatchObject({ joints: ['front.left.link-lower', 'front.right.link-lower'], quantity: 2 });
   expect(b.text(tid('quote-table'))).toMatch(/parts · labour 48\.00 · [\d.]+ time \d+ min, usual times available on the shelf/);
   await b.click(tid('approve'));
-  expect(b.written()[1]![1]).toMatchObject({ answer: 'approved', who: 'The lighthouse', how: 'by phone' });
-  expect((b.written()[1]![1] as { what: string }).what).toMatch(/^2 × Link, both links, [\d.]+ EUR$/);
+  // What it was said to is kept with it, to the last cent.
+  expect(b.written().map(([kind]) => kind)).toEqual(['choose', 'quoted', 'answer']);
+  const put = b.written()[1]![1] as EntryBodies['quoted'];
+  expect(put).toMatchObject({
+    currency: 'EUR',
+    ways: [{ line: 'both links', way: 'better', parts: [{ name: 'Link', quantity: 2 }] }],
+  });
+  expect(b.written()[2]![1]).toMatchObject({ answer: 'approved', who: 'The lighthouse', how: 'by phone' });
+  expect((b.written()[2]![1] as { what: string }).what).toBe(
+    `2 × Link, both links, ${(put.ways[0]!.totalMinor / 100).toFixed(2)} EUR`,
+  );
+  expect(b.text(tid('quote-total'))).toMatch(/^Agreed: [\d.]+ EUR$/);
   expect(b.ask.asked).toContain('answer');
   expect(b.text(tid('answered'))).toBe('Yes, The lighthouse by phone');
+});
+
+test('what was put to the customer stands; what would be otherwise by now is said, and put anew it is a new quote', async () => {
+  const joints = ['front.left.link-lower', 'front.right.link-lower'] as const;
+  const chosen = stored('choose', { joints: [...joints], part: LINK, quantity: 2 });
+  const put = stored('quoted', {
+    currency: 'EUR',
+    labourMinorPerHour: 7200,
+    taxPercent: 25,
+    taxIncluded: true,
+    ways: [
+      {
+        line: 'both links',
+        way: 'better',
+        choices: [chosen.id],
+        parts: [{ part: LINK.id, name: LINK.name, quantity: 2, minor: 4800 }],
+        minutes: 10,
+        timedMinutes: 0,
+        labourMinor: 1200,
+        taxMinor: 0,
+        totalMinor: 6000,
+      },
+    ],
+  });
+  const b = await open([loose(), chosen, put]);
+  expect(b.text(tid('quote-table'))).toContain('60.00');
+  expect(b.text(tid('put-since'))).toMatch(/^By today’s prices and times it would be [\d.]+: it takes \d+ min, not 10/);
+  await b.click(tid('approve'));
+  expect(b.written().map(([kind]) => kind)).toEqual(['answer']);
+  expect((b.written()[0]![1] as { what: string }).what).toContain('60.00 EUR');
+  expect(b.text(tid('quote-total'))).toBe('Agreed: 60.00 EUR');
+  expect(b.el.querySelector(tid('put-since'))).toBeNull();
+  TestBed.resetTestingModule();
+  const again = await open([loose(), chosen, put]);
+  await again.click(tid('put-anew'));
+  expect(again.written().map(([kind]) => kind)).toEqual(['quoted']);
+  expect(again.el.querySelector(tid('put-since'))).toBeNull();
+  expect(again.text(tid('quote-table'))).not.toContain('60.00');
 });
 
 test('ways stand side by side with one tap; the difference is a sentence, and a yes to one is none to the other', async () => {
@@ -188,7 +237,7 @@ test('a no needs the warning that was given, a later its day too', async () => {
   expect(b.text(tid('settle-error'))).toContain('later needs its day');
   await b.type(tid('answer-until'), '2026-12-24');
   await b.click(tid('refuse-save'));
-  expect(b.written()[1]![1]).toMatchObject({ answer: 'later', on: '2026-12-24', warning: 'it will get worse' });
+  expect(b.written()[2]![1]).toMatchObject({ answer: 'later', on: '2026-12-24', warning: 'it will get worse' });
   expect(b.text(tid('answered'))).toContain('Later, by 24 Dec 2026');
 });
 
@@ -198,7 +247,7 @@ test('a no, and another way after it', async () => {
   await b.click(tid('decline'));
   await b.type(tid('answer-warning'), 'it will get worse');
   await b.click(tid('refuse-save'));
-  expect(b.written()[1]![1]).toMatchObject({ answer: 'declined', warning: 'it will get worse' });
+  expect(b.written()[2]![1]).toMatchObject({ answer: 'declined', warning: 'it will get worse' });
   await b.click(tid('add-more'));
   const plain = [...b.el.querySelectorAll<HTMLElement>(tid('choose'))].find(
     (x) => x.ariaLabel?.includes('Plain') ?? x.getAttribute('aria-label')!.includes('Plain'),

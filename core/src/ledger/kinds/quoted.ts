@@ -65,6 +65,8 @@ export const quoted = entryKind(body)({
   who: ['technician', 'lead', 'writer'],
   searched: false,
   kept: { as: 'all' },
-  say: (b) =>
-    `Put to the customer: ${b.ways.map((w) => `${w.line}, ${w.way}, ${sayMoney(w.togetherMinor ?? w.totalMinor, b.currency)}`).join('; ')}`,
+  say: (b, words) =>
+    words.say(
+      `Put to the customer: ${b.ways.map((w) => `${w.line}, ${w.way}, ${sayMoney(w.togetherMinor ?? w.totalMinor, b.currency)}`).join('; ')}`,
+    ),
 });

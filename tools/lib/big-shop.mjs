@@ -3,7 +3,8 @@
  * the triggers off: what stands beside the ledger is copied with it. For benchmarks alone: what a copied entry refers to is
  * its model's.
  */
-import { say, sleep } from './say.mjs';
+import { caughtUp } from './caught-up.mjs';
+import { say } from './say.mjs';
 
 export const BIG = { jobs: 60_000, entries: 3_000_000, readings: 400_000, bays: 12, parts: 20_000, open: 60 };
 
@@ -82,9 +83,7 @@ export async function makeBig(databaseUrl, big = BIG) {
   };
   try {
     // What the model has taught is copied with it: it is worked out first.
-    const left =
-      'SELECT count(*)::int AS n FROM job j WHERE closed_at IS NOT NULL AND NOT EXISTS (SELECT 1 FROM lesson l WHERE l.job_id = j.id)';
-    while ((await db.query(left)).rows[0].n > 0) await sleep(250);
+    await caughtUp(databaseUrl);
     await db.query("SET synchronous_commit = off; SET maintenance_work_mem = '512MB'; SET work_mem = '256MB'");
     // Ids as the program makes them, told by what they stand for.
     await db.query(

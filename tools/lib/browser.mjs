@@ -1,4 +1,5 @@
 import { existsSync } from 'node:fs';
+import { caughtUp } from './caught-up.mjs';
 import { debian } from './install.mjs';
 import { startPostgres } from './postgres.mjs';
 import { end } from './say.mjs';
@@ -28,6 +29,7 @@ export async function withDemoShop(database, work) {
     await postgres.dropDatabase(database);
     const databaseUrl = await postgres.createDatabase(database);
     server = await startServer({ databaseUrl, env: { REQUESTS_PER_MINUTE: '1000000' } });
+    await caughtUp(databaseUrl);
     await work(server.address, databaseUrl);
   } finally {
     if (server) {

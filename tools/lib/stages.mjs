@@ -2,10 +2,10 @@
 import { randomBytes } from 'node:crypto';
 import { existsSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
-import pg from 'pg';
 import { build, debian } from './install.mjs';
 import { tryMutants } from '../mutate.mjs';
-import { end, LOCAL, ROOT, run, say, sleep } from './say.mjs';
+import { end, LOCAL, ROOT, run, say } from './say.mjs';
+import { caughtUp } from './caught-up.mjs';
 import { startServer } from './server.mjs';
 import { together } from './together.mjs';
 
@@ -98,16 +98,7 @@ async function demoYard(postgres) {
   const url = await postgres.createDatabase(database);
   const { child } = await startServer({ databaseUrl: url });
   child.removeAllListeners('exit');
-  const db = new pg.Client({ connectionString: url });
-  await db.connect();
-  const behind = async () =>
-    (
-      await db.query(
-        'SELECT 1 FROM job WHERE closed_at IS NOT NULL AND NOT EXISTS (SELECT 1 FROM lesson l WHERE l.job_id = job.id) LIMIT 1',
-      )
-    ).rowCount;
-  while (await behind()) await sleep(200);
-  await db.end();
+  await caughtUp(url);
   await end(child.pid);
   return { database, drop: () => postgres.dropDatabase(database) };
 }

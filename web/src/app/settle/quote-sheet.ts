@@ -10,7 +10,6 @@ import {
   sayLabour,
   sayMoney,
   sayParts,
-  sayPutSince,
   totalOf,
   leftAt,
   type ChoiceLine,
@@ -78,11 +77,6 @@ import { longDay } from '../words/format';
                 later.
               </p>
             }
-            @for (o of q.options; track o.option.name) {
-              @if (since(o); as changed) {
-                <p>{{ changed }}</p>
-              }
-            }
             <p class="font-bold">{{ said(q.line) }}</p>
           } @empty {
             <p>Nothing was chosen yet.</p>
@@ -145,9 +139,6 @@ export class QuoteSheet {
       sum: this.money(t.minor),
     };
   });
-  protected since(o: QuotedOption): string {
-    return this.session.say(sayPutSince(o, this.money));
-  }
   protected readonly terms = computed(() => {
     const { quoted, context } = this.store.state()!;
     const { currency } = context.rules;

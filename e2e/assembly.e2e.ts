@@ -154,12 +154,16 @@ test('a bolt that cannot be reached straight: brackets first, little room, a whe
   await page.getByTestId('rung-other-say').click();
   // It is off, and the work goes on.
   await expect.poll(() => title(page)).not.toMatch(/ladder|seized/);
-  await expect.poll(async () => bodies(await tapeOf(page, job), 'rung').at(-1)).toMatchObject({
-    rung: 'other',
-    title: 'Two on a long bar, and heat from below',
-    worked: true,
-  });
-  expect(bodies(await tapeOf(page, job), 'room')).toMatchObject([{ step: 'link-off-left', swingDeg: 28, turner: 'ratchet, 72 teeth' }]);
+  await expect
+    .poll(async () => bodies(await tapeOf(page, job), 'rung').at(-1))
+    .toMatchObject({
+      rung: 'other',
+      title: 'Two on a long bar, and heat from below',
+      worked: true,
+    });
+  expect(bodies(await tapeOf(page, job), 'room')).toMatchObject([
+    { step: 'link-off-left', swingDeg: 28, turner: 'ratchet, 72 teeth' },
+  ]);
 });
 
 test('taken apart: the picture follows the steps; a piece that is touched leads to its step; on a phone it is a swipe away', async ({

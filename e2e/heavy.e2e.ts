@@ -57,7 +57,10 @@ test('exports, lists that are tried, pictures and long tapes keep nobody waiting
     ['the catalogue as JSON', () => done(ask('/parts/catalogue?as=json'))],
     [
       'a list tried',
-      () => done(ask('/parts/catalogue?name=list.csv&try=yes', { method: 'PUT', body: csv, headers: { 'content-type': 'text/csv' } })),
+      () =>
+        done(
+          ask('/parts/catalogue?name=list.csv&try=yes', { method: 'PUT', body: csv, headers: { 'content-type': 'text/csv' } }),
+        ),
     ],
     ['a long tape, six times', () => Promise.all(Array.from({ length: 6 }, () => done(ask(`/jobs/${long}`))))],
     [

@@ -27,9 +27,7 @@ export async function shrink(file: Blob): Promise<Blob> {
   imports: [CameraIcon],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <button type="button" class="link" (click)="input.click()">
-      <ak-camera-icon class="size-5" />{{ label() }}
-    </button>
+    <button type="button" class="link" (click)="input.click()"><ak-camera-icon class="size-5" />{{ label() }}</button>
     <input
       #input
       type="file"

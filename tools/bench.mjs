@@ -10,10 +10,11 @@ import path from 'node:path';
 import { build as bundle } from 'esbuild';
 import { benchBig } from './lib/bench-big.mjs';
 import { benchFirst } from './lib/bench-first.mjs';
+import { benchHeavy } from './lib/bench-heavy.mjs';
 import { row } from './lib/bench-row.mjs';
 import { openTablet, withDemoShop } from './lib/browser.mjs';
 import { build, dependencies } from './lib/install.mjs';
-import { LOCAL, ROOT, say, sayAndExit, sleep } from './lib/say.mjs';
+import { LOCAL, ROOT, say, sayAndExit } from './lib/say.mjs';
 
 const median = (xs) => [...xs].sort((a, b) => a - b)[Math.floor(xs.length / 2)];
 const ms = (x) => `${x.toFixed(2)} ms`;
@@ -121,54 +122,11 @@ async function matching(address, cookie, databaseUrl) {
   }
 }
 
-/** What is heavy, and how long others wait meanwhile: a sheet's question asked every few milliseconds, beside it and alone. */
+/** The heavy things of a large catalogue. */
 async function beside(address, cookie, job, databaseUrl) {
   await largeCatalogue(databaseUrl);
-  const get = (url, more = {}) => fetch(address + url, { headers: { cookie }, ...more });
-  const sheet = `/api${job.replace('/job/', '/jobs/')}`;
-  const others = async (until) => {
-    const waits = [];
-    let over = false;
-    void until.finally(() => (over = true));
-    while (!over) {
-      const t = performance.now();
-      await (await get(sheet)).arrayBuffer();
-      waits.push(performance.now() - t);
-      await sleep(5);
-    }
-    waits.sort((a, b) => a - b);
-    return { p50: waits[Math.floor(waits.length / 2)], p99: waits[Math.floor(waits.length * 0.99)], n: waits.length };
-  };
-  await others(sleep(1000));
-  const alone = await others(sleep(4000));
   say(`\nHeavy things of a catalogue of ${PARTS} parts, and a sheet asked for meanwhile`);
-  row('nothing, for comparison', `p50 ${ms(alone.p50)}`, `p99 ${ms(alone.p99)}`);
-  const csv = (await (await get('/api/parts/catalogue?as=csv')).text()).split('\r\n');
-  const list = csv.slice(0, 20_000).join('\r\n');
-  for (const [name, ask] of [
-    ['all of it as CSV (≤ 10 s)', () => get('/api/parts/catalogue?as=csv').then((r) => r.arrayBuffer())],
-    ['all of it as JSON', () => get('/api/parts/catalogue?as=json').then((r) => r.arrayBuffer())],
-    [
-      'a list of 20 000 tried',
-      () =>
-        get('/api/parts/catalogue?name=list.csv&try=yes', {
-          method: 'PUT',
-          body: list,
-          headers: { cookie, 'content-type': 'text/csv' },
-        }).then((r) => r.arrayBuffer()),
-    ],
-  ]) {
-    const t = performance.now();
-    const work = ask();
-    const w = await others(work);
-    const { byteLength } = await work;
-    const took = performance.now() - t;
-    row(
-      name,
-      `${(took / 1000).toFixed(1)} s, ${(byteLength / 1e6).toFixed(1)} MB`,
-      `others p50 ${ms(w.p50)} p99 ${ms(w.p99)}, ${(w.p99 / alone.p99).toFixed(1)} times`,
-    );
-  }
+  await benchHeavy(address, cookie, job.replace('/job/', ''));
 }
 
 /** Milliseconds from a tap until the browser has painted what it changed. */

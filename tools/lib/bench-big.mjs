@@ -5,6 +5,7 @@
  */
 import { readFileSync } from 'node:fs';
 import { gunzipSync } from 'node:zlib';
+import { benchHeavy } from './bench-heavy.mjs';
 import { row } from './bench-row.mjs';
 import { startPostgres } from './postgres.mjs';
 import { LONG, longJobs, older } from './bench-shop.mjs';
@@ -106,21 +107,6 @@ async function stop(server) {
   await end(server.child.pid);
 }
 
-/** Whoever asks beside it, every few milliseconds: what a sheet of an ordinary job takes. */
-async function beside(address, cookie, job, work) {
-  const waits = [];
-  let over = false;
-  void work.finally(() => (over = true)).catch(() => undefined);
-  while (!over) {
-    const t = performance.now();
-    await (await fetch(`${address}/api/jobs/${job}`, { headers: { cookie } })).arrayBuffer();
-    waits.push(performance.now() - t);
-    await sleep(5);
-  }
-  waits.sort((a, b) => a - b);
-  return `others p50 ${waits[Math.floor(waits.length / 2)].toFixed(1)} ms p99 ${waits[Math.floor(waits.length * 0.99)].toFixed(1)} ms`;
-}
-
 /** What an answer weighs: on the line, and opened. */
 async function size(address, cookie, at) {
   const { default: http } = await import('node:http');
@@ -155,7 +141,6 @@ async function measure(server, databaseUrl) {
   const others = open.slice(LONG.length);
   const closed = await ids('SELECT id FROM job WHERE closed_at IS NOT NULL ORDER BY md5(id::text) LIMIT 40');
   const vehicles = await ids('SELECT id FROM vehicle ORDER BY md5(id::text) LIMIT 60');
-  const at = await db.query('SELECT clock_timestamp() AS at');
   const get = (url) => fetch(`${address}/api${url}`, { headers: { cookie } }).then((r) => r.arrayBuffer());
   await median('the floor, the first time', 1, () => get('/floor'));
   // What is weighed behind the first floor is done with.
@@ -187,24 +172,26 @@ async function measure(server, databaseUrl) {
   await steady('the floor, all of it', address, cookie, ['/floor'], 5);
   await steady('the session', address, cookie, ['/session']);
   await median('what closed jobs have taught', 15, () => get('/learning'));
-  await written(address, cookie, { others, long8, since: at.rows[0].at });
-  await catalogue(address, cookie, others[0]);
+  await written(address, cookie, { others, long8 });
+  await benchHeavy(address, cookie, others[0]);
   await handBacks(db, address, cookie);
   row('the server holds after it', `${rssMb(server.child.pid)} MB`);
   await db.end();
 }
 
+/** A line of a tape, as a tablet sends it. */
+const entry = (job, kind, version, body) => ({
+  id: crypto.randomUUID().replace(/^(.{14})4/, '$17'),
+  job,
+  kind,
+  version,
+  body,
+  by: 'ruan',
+  at: new Date().toISOString(),
+});
+
 /** Lines written, and what a floor that is looked at is told of them. */
 async function written(address, cookie, { others, long8 }) {
-  const entry = (job, kind, version, body) => ({
-    id: crypto.randomUUID().replace(/^(.{14})4/, '$17'),
-    job,
-    kind,
-    version,
-    body,
-    by: 'ruan',
-    at: new Date().toISOString(),
-  });
   const post = (job, ...lines) =>
     fetch(`${address}/api/jobs/${job}/entries`, {
       method: 'POST',
@@ -218,7 +205,7 @@ async function written(address, cookie, { others, long8 }) {
     'torque',
     1,
     {
-      fastener: 'rear.left.damper-nut',
+      fastener: 'rear.left.link-lower-nut',
       targetNm: 45,
       targetText: '45 N·m',
       source: 'bench',
@@ -237,32 +224,6 @@ async function written(address, cookie, { others, long8 }) {
     await get(`/floor?since=${since}`);
   });
   await size(address, cookie, `/floor?since=${new Date(Date.now() - 5_000).toISOString()}`);
-}
-
-/** The heavy things, and how long others wait meanwhile. */
-async function catalogue(address, cookie, job) {
-  const get = (url, more = {}) => fetch(`${address}/api${url}`, { headers: { cookie }, ...more });
-  const csv = (await (await get('/parts/catalogue?as=csv')).text()).split('\r\n');
-  const list = csv.slice(0, 10_000).join('\r\n');
-  for (const [name, ask] of [
-    ['nothing, for comparison', () => sleep(3000)],
-    [`${csv.length - 2} parts exported as CSV`, () => get('/parts/catalogue?as=csv').then((r) => r.arrayBuffer())],
-    ['the same as JSON', () => get('/parts/catalogue?as=json').then((r) => r.arrayBuffer())],
-    [
-      `a list of ${list.split('\r\n').length - 1} tried`,
-      () =>
-        get('/parts/catalogue?name=list.csv&try=yes', {
-          method: 'PUT',
-          body: list,
-          headers: { cookie, 'content-type': 'text/csv' },
-        }).then((r) => r.arrayBuffer()),
-    ],
-  ]) {
-    const t = performance.now();
-    const work = ask();
-    const waits = await beside(address, cookie, job, work);
-    row(name, `${((performance.now() - t) / 1000).toFixed(2)} s`, waits);
-  }
 }
 
 /** Hand-backs of jobs that are ready for it: the latest closed ones of the demo's own vehicles, opened again by striking theirs. */
@@ -284,17 +245,7 @@ export async function handBacks(db, address, cookie) {
       method: 'POST',
       headers: json,
       body: JSON.stringify({
-        entries: [
-          {
-            id: crypto.randomUUID().replace(/^(.{14})4/, '$17'),
-            job,
-            kind,
-            version,
-            body,
-            by: 'ruan',
-            at: new Date().toISOString(),
-          },
-        ],
+        entries: [entry(job, kind, version, body)],
       }),
     });
   let taken = 0;

@@ -6,7 +6,7 @@
 import { mkdirSync } from 'node:fs';
 import { dependencies } from './lib/install.mjs';
 import { startPostgres } from './lib/postgres.mjs';
-import { LOCAL, say, sayAndExit } from './lib/say.mjs';
+import { LOCAL, say, sayAndExit, Stop } from './lib/say.mjs';
 
 const STAGES = ['types', 'lint', 'format', 'unit', 'e2e'];
 const args = process.argv.slice(2);
@@ -80,6 +80,13 @@ async function whatIsNear(report, stages, rev) {
 }
 
 async function main() {
+  // A slip would run everything else, for minutes.
+  const known = new Set([...STAGES, 'long', 'near', ...tests, ...(near?.rev ? [near.rev] : [])]);
+  const slip = args.find((a) => !known.has(a));
+  if (slip)
+    throw new Stop(
+      `“${slip}” is no stage (${STAGES.join(', ')}), not “long” or “near”, and no file of browser tests (work.e2e.ts).`,
+    );
   mkdirSync(LOCAL, { recursive: true });
   await dependencies();
   // What these need of packages is there only now.

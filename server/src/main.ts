@@ -6,7 +6,6 @@ import { migrate, NotMigrated } from './db/migrate';
 import { makePool, type Db } from './db/pool';
 import { loadDemo } from './demo/load';
 import { heavy, useThreads } from './heavy';
-import { catchUpLessons } from './learning/lessons';
 import { serve } from './serve';
 import { lookAround, readSettings, WrongSetting, type Settings } from './settings';
 import { firstRunCode } from './shop/first-run';
@@ -47,7 +46,8 @@ async function main(): Promise<void> {
   const lost = (err: Error) => log.warn({ err }, 'idle database connection lost');
   const owner = makePool(s.DATABASE_URL, { lost, max: 3, patient: true });
   const code = await prepare(owner, log, s);
-  if (s.PREPARE_ONLY) return void (await owner.end());
+  await owner.end();
+  if (s.PREPARE_ONLY) return;
   const serving = await serve({
     databaseUrl: s.DATABASE_URL,
     readUrl: s.READ_DATABASE_URL,
@@ -85,11 +85,7 @@ async function main(): Promise<void> {
   // A fault nobody foresaw in one request ends that request, not the yard's day; it is said loudly.
   process.on('unhandledRejection', (err) => log.error({ err }, 'unhandled rejection'));
 
-  // What closed jobs teach and is not worked out yet is caught up with beside the serving, a few at a time.
-  void catchUpLessons(owner, { stop: () => stopping })
-    .then((n) => n && log.info({ lessons: n }, 'lessons of closed jobs worked out'))
-    .catch((err: unknown) => log.error({ err }, 'lessons could not be worked out'))
-    .finally(() => void owner.end().catch(() => undefined));
+  serving.lessons.catchUp();
 }
 
 /** In a sentence, where it is something a person can put right; with where it happened, where nobody foresaw it. */

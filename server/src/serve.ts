@@ -95,6 +95,7 @@ export async function serve(o: ServeOptions): Promise<Serving> {
     async stop(graceMs = GRACE_MS) {
       stopping = true;
       floor.stop();
+      lessons.end();
       const closed = new Promise<void>((r) => server.close(() => r()));
       live.streams.endAll();
       server.closeIdleConnections();

@@ -2,6 +2,7 @@ import type { Logger } from 'pino';
 import { SHIPPED } from '@ash-knot/core/suspects-table';
 import type { ShopView } from '@ash-knot/contract';
 import { contextOf, readJob } from '@ash-knot/core';
+import { failureOf } from '../db/failure';
 import { inTransaction, type Db, type Queryable } from '../db/pool';
 import { heavy } from '../heavy';
 import { jobView } from '../job/queries';
@@ -89,20 +90,21 @@ const STEP = 50;
 
 /**
  * Lessons of jobs that were closed before lessons were kept, a job a transaction: the yard goes on meanwhile, and two
- * servers that start at once share the work.
+ * servers that start at once share the work. A job somebody writes to at that moment is passed over and waited for at the end.
  * @returns how many were worked out
  */
 export async function catchUpLessons(db: Db, { stop = () => false }: { stop?: () => boolean } = {}): Promise<number> {
   let done = 0;
-  for (let after: Closed | undefined; !stop();) {
-    const jobs = await missing(db, after, STEP);
-    if (jobs.length === 0) return done;
-    after = jobs.at(-1);
-    for (const j of jobs) {
-      if (stop()) return done;
-      if (await teach(db, j.id, 'SKIP LOCKED')) done++;
+  for (const others of ['SKIP LOCKED', ''] as const)
+    for (let after: Closed | undefined; ;) {
+      const jobs = await missing(db, after, STEP);
+      if (jobs.length === 0) break;
+      after = jobs.at(-1);
+      for (const j of jobs) {
+        if (stop()) return done;
+        if (await teach(db, j.id, others)) done++;
+      }
     }
-  }
   return done;
 }
 
@@ -128,16 +130,46 @@ function teach(db: Db, job: string, others: 'SKIP LOCKED' | ''): Promise<boolean
  */
 export class Lessons {
   private tail: Promise<unknown> = Promise.resolve();
+  private ended = false;
+  private again: NodeJS.Timeout | undefined;
 
   constructor(
     private readonly db: Db,
     private readonly log: Logger,
+    private readonly againMs = 10_000,
   ) {}
 
   add(job: string): void {
     this.tail = this.tail
       .then(() => teach(this.db, job, ''))
-      .catch((err: unknown) => this.log.error({ err, job }, 'a lesson could not be worked out'));
+      .catch((err: unknown) => {
+        this.log.error({ err, job }, 'a lesson could not be worked out');
+        this.later(err);
+      });
+  }
+  /**
+   * What closed jobs teach and is not worked out yet is caught up with beside the serving, a few at a time; where the
+   * database goes away meanwhile, once it is back.
+   */
+  catchUp(): void {
+    void catchUpLessons(this.db, { stop: () => this.ended })
+      .then((n) => n && this.log.info({ lessons: n }, 'lessons of closed jobs worked out'))
+      .catch((err: unknown) => {
+        if (this.ended) return;
+        this.log.error({ err }, 'lessons could not be worked out');
+        this.later(err);
+      });
+  }
+  private later(err: unknown): void {
+    const why = failureOf(err);
+    if (this.ended || (why !== 'away' && why !== 'busy')) return;
+    clearTimeout(this.again);
+    this.again = setTimeout(() => this.catchUp(), this.againMs).unref();
+  }
+  /** Nothing more is caught up with. */
+  end(): void {
+    this.ended = true;
+    clearTimeout(this.again);
   }
   /** When everything that was added is worked out. */
   async idle(): Promise<void> {

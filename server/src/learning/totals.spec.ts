@@ -1,7 +1,9 @@
 import { calibration, saidBins, type Count, type Prediction } from '@ash-knot/core';
 import type { LearningView } from '@ash-knot/contract';
 import { startApp, type Running } from '../test';
-import { catchUpLessons } from './lessons';
+import { pino } from 'pino';
+import type { Db } from '../db/pool';
+import { catchUpLessons, Lessons } from './lessons';
 
 let app: Running;
 beforeAll(async () => {
@@ -83,6 +85,32 @@ test('what is missing is caught up with, by two servers at once each lesson only
   expect((await lessons()).length).toBe(all + 9);
   await agree();
   expect((await app.db.query('SELECT * FROM task_time ORDER BY type_id, task, rusty')).rows).toEqual(before);
+});
+
+test('a database that goes away while it is caught up is no end of it, nor a job somebody writes to', async () => {
+  const all = (await lessons()).length;
+  const { rows } = await app.db.query<{ job_id: string }>('SELECT job_id FROM lesson ORDER BY closed_at LIMIT 3');
+  await app.db.query('DELETE FROM lesson WHERE job_id = ANY($1)', [rows.map((r) => r.job_id)]);
+  const writer = await app.db.connect();
+  await writer.query('BEGIN');
+  await writer.query('SELECT 1 FROM job WHERE id = $1 FOR UPDATE', [rows[0]!.job_id]);
+
+  let connected = 0;
+  const flaky = new Proxy(app.db, {
+    get(db, name: keyof Db) {
+      if (name !== 'connect') return typeof db[name] === 'function' ? (db[name] as () => unknown).bind(db) : db[name];
+      return () => (++connected === 2 ? Promise.reject(new Error('Connection terminated unexpectedly')) : db.connect());
+    },
+  });
+  const lost = new Lessons(flaky, pino({ level: 'silent' }), 5);
+  lost.catchUp();
+  while ((await lessons()).length < all - 1) await new Promise((r) => setTimeout(r, 10));
+  expect(connected).toBeGreaterThan(3);
+  await writer.query('ROLLBACK');
+  writer.release();
+  while ((await lessons()).length < all) await new Promise((r) => setTimeout(r, 10));
+  lost.end();
+  await agree();
 });
 
 test('lessons come a page at a time, the latest first, each once', async () => {

@@ -2,7 +2,7 @@
 import { accessSync, constants, existsSync, mkdirSync, readFileSync, rmSync, statfsSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { buildWeb, bundleServer, dependencies, webIsBuilt } from './lib/install.mjs';
-import { freePort, startPostgres } from './lib/postgres.mjs';
+import { freePort, likelyUrl, startPostgres } from './lib/postgres.mjs';
 import { alive, end, LOCAL, ROOT, say, sayAndExit, sleep, Stop } from './lib/say.mjs';
 import { prepareShop, startServer } from './lib/server.mjs';
 
@@ -71,6 +71,92 @@ async function together(work) {
   return done.map((d) => d.value);
 }
 
+/** Database and server of one folder, while they run. */
+class Yard {
+  stopping = false;
+  #postgres;
+  #server;
+  /** The server's process, from its first moment. */
+  #child;
+  #databaseUrl;
+
+  constructor(note) {
+    this.note = note;
+  }
+
+  async stop(code) {
+    if (this.stopping) return;
+    this.stopping = true;
+    if (this.#child) await end(this.#child.pid);
+    if (this.#postgres) await this.#postgres.stop();
+    rmSync(LOCK, { force: true });
+    process.exit(code);
+  }
+
+  async #serve(port) {
+    const spawned = (child) => {
+      this.#child = child;
+      this.note({ server: child.pid });
+    };
+    this.#server = await startServer({ databaseUrl: this.#databaseUrl, port, spawned });
+    this.note({ server: this.#child.pid, address: this.#server.address });
+  }
+
+  /** What needs nothing of the other is done beside it: the database while packages come, the shop while the page is built. */
+  async open(port) {
+    const own = !process.env.DATABASE_URL;
+    const there = dependencies(false).then(async () => webIsBuilt() && (await bundleServer(), true));
+    const likely = own ? await likelyUrl('postgres', 'ashknot') : process.env.DATABASE_URL;
+    this.#databaseUrl = likely;
+    // It looks for the database where that was last time, while it comes up there.
+    const early = likely && there.then((built) => built && this.#serve(port).then(() => true)).catch(() => false);
+    const [up, built] = await together([own ? startPostgres('postgres') : undefined, there]);
+    this.#postgres = up;
+    if (own) this.#databaseUrl = up.url('ashknot');
+    // It came up elsewhere.
+    if (this.#child && this.#databaseUrl !== likely) await end(this.#child.pid);
+    if (!(await early) || this.#databaseUrl !== likely) {
+      if (own) await up.createDatabase('ashknot');
+      if (!built) await together([buildWeb(false), bundleServer().then(() => prepareShop(this.#databaseUrl))]);
+      await this.#serve(port).catch(async (e) => {
+        if (process.env.PORT || this.stopping) throw e;
+        // Something else has our usual port.
+        await this.#serve(await freePort());
+      });
+    }
+    return this.#server;
+  }
+
+  /** Whichever of the two ends by itself is started again, where it was: nothing that was stored is lost. */
+  async keepOpen() {
+    const ends = [];
+    const again = (what) => {
+      ends.push(Date.now());
+      if (ends.filter((t) => t > Date.now() - 60_000).length > MOST_ENDS)
+        throw new Stop(`The ${what} ends again and again. Stopping.`);
+      say(`The ${what} ended by itself and is started again. Nothing that was stored is lost.`);
+    };
+    const { address } = this.#server;
+    while (!this.stopping) {
+      await sleep(1000);
+      if (this.stopping) break;
+      if (this.#postgres && !(await this.#postgres.running())) {
+        if (this.stopping) break;
+        again('database');
+        const { port } = this.#postgres;
+        this.#postgres = await startPostgres('postgres', { port });
+        this.#databaseUrl = await this.#postgres.createDatabase('ashknot');
+        // It could not have its old place: the server has to be told the new one.
+        if (this.#postgres.port !== port) await end(this.#child.pid);
+      }
+      if (!this.stopping && this.#child.exitCode === null && this.#child.signalCode === null) continue;
+      if (this.stopping) break;
+      again('server');
+      await this.#serve(Number(new URL(address).port));
+    }
+  }
+}
+
 async function main() {
   const [major, minor] = process.versions.node.split('.').map(Number);
   if (major < 20 || (major === 20 && minor < 19))
@@ -81,73 +167,18 @@ async function main() {
   const note = (more) => writeFileSync(LOCK, JSON.stringify({ starter: process.pid, ...more }), { mode: 0o600 });
   note({});
 
-  let postgres;
-  let server;
-  let stopping = false;
-  const stop = async (code) => {
-    if (stopping) return;
-    stopping = true;
-    if (server) await end(server.child.pid);
-    if (postgres) await postgres.stop();
-    rmSync(LOCK, { force: true });
-    process.exit(code);
-  };
-  process.on('SIGINT', () => void stop(0));
-  process.on('SIGTERM', () => void stop(0));
-  process.on('SIGHUP', () => void stop(0));
-
+  const yard = new Yard(note);
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void yard.stop(0));
   try {
-    const wished = wishedPort();
-    // What needs nothing of the other is done beside it: the database while packages come, the shop while the page is built.
-    const own = !process.env.DATABASE_URL;
-    const [up, built] = await together([own ? startPostgres('postgres') : undefined, dependencies(false).then(webIsBuilt)]);
-    postgres = up;
-    let databaseUrl = process.env.DATABASE_URL ?? (await postgres.createDatabase('ashknot'));
-    if (built) await bundleServer();
-    else await together([buildWeb(false), bundleServer().then(() => prepareShop(databaseUrl))]);
-    const serve = async (port) => {
-      server = await startServer({ databaseUrl, port });
-      note({ server: server.child.pid, address: server.address });
-    };
-    await serve(wished).catch(async (e) => {
-      if (process.env.PORT || stopping) throw e;
-      // Something else has our usual port.
-      await serve(await freePort());
-    });
-    const { address } = server;
+    const { address, code } = await yard.open(wishedPort());
     say(`\nAsh Knot is at ${address}\nCtrl-C stops it.`);
     await sleep(300);
-    if (server.code()) say(`\nNobody works here yet. Open the address and type this code, once:\n  ${server.code()}`);
-
-    // Whichever of the two ends by itself is started again, where it was: nothing that was stored is lost.
-    const ends = [];
-    const again = (what) => {
-      ends.push(Date.now());
-      if (ends.filter((t) => t > Date.now() - 60_000).length > MOST_ENDS)
-        throw new Stop(`The ${what} ends again and again. Stopping.`);
-      say(`The ${what} ended by itself and is started again. Nothing that was stored is lost.`);
-    };
-    while (!stopping) {
-      await sleep(1000);
-      if (stopping) break;
-      if (postgres && !(await postgres.running())) {
-        if (stopping) break;
-        again('database');
-        const { port } = postgres;
-        postgres = await startPostgres('postgres', { port });
-        databaseUrl = await postgres.createDatabase('ashknot');
-        // It could not have its old place: the server has to be told the new one.
-        if (postgres.port !== port) await end(server.child.pid);
-      }
-      if (!stopping && server.child.exitCode === null && server.child.signalCode === null) continue;
-      if (stopping) break;
-      again('server');
-      await serve(Number(new URL(address).port));
-    }
+    if (code()) say(`\nNobody works here yet. Open the address and type this code, once:\n  ${code()}`);
+    await yard.keepOpen();
   } catch (e) {
-    if (!stopping) {
+    if (!yard.stopping) {
       process.stderr.write(`${e.message}\n`);
-      await stop(1);
+      await yard.stop(1);
     }
   }
 }

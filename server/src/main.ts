@@ -16,12 +16,13 @@ const WAIT_FOR_DATABASE_S = 30;
 
 async function whenThere<T>(work: () => Promise<T>): Promise<T> {
   const until = Date.now() + WAIT_FOR_DATABASE_S * 1000;
-  for (;;) {
+  // The start command starts both at once: at first it is looked for often.
+  for (let pauseMs = 25; ; pauseMs = Math.min(500, pauseMs * 1.25)) {
     try {
       return await work();
     } catch (err) {
       if (failureOf(err) !== 'away' || Date.now() > until) throw err;
-      await new Promise((r) => setTimeout(r, 500));
+      await new Promise((r) => setTimeout(r, pauseMs));
     }
   }
 }

@@ -6,8 +6,9 @@ import { ROOT, run, Stop } from './say.mjs';
  * Starts the bundled server and waits until it answers. In its own process group, so that Ctrl-C
  * reaches only the starter, which ends the parts in order.
  * @param root the project it is of: another revision's, to measure both
+ * @param spawned is told the process at once: whoever is stopped meanwhile ends it
  */
-export function startServer({ databaseUrl, port = 0, env = {}, root = ROOT }) {
+export function startServer({ databaseUrl, port = 0, env = {}, root = ROOT, spawned = () => undefined }) {
   return new Promise((resolve, reject) => {
     const child = spawn(process.execPath, ['--enable-source-maps', path.join(root, 'server/dist/main.mjs')], {
       cwd: root,
@@ -21,6 +22,7 @@ export function startServer({ databaseUrl, port = 0, env = {}, root = ROOT }) {
         ...env,
       },
     });
+    spawned(child);
     let out = '';
     child.stdout.on('data', (d) => {
       out += d;

@@ -6,6 +6,7 @@ import staticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { attachmentRoutes } from './attachment/routes';
+import { changeRoutes } from './change/routes';
 import { failureOf } from './db/failure';
 import type { Db, Queryable } from './db/pool';
 import { findRoutes } from './find/routes';
@@ -138,6 +139,7 @@ function apiOf(o: AppOptions): Router {
     jobRoutes(o.db),
     floorRoutes(o.floor, o.live),
     vehicleRoutes(o.db, o.read),
+    changeRoutes(o.db, o.read),
     partRoutes(o.db),
     supplierRoutes(o.suppliers ?? shipped(o.db)),
     attachmentRoutes(o.db),

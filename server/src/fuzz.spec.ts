@@ -4,7 +4,7 @@ import { SHIPPED } from '@ash-knot/core/suspects-table';
 import { ENTRY_KINDS, makeEntry } from '@ash-knot/core';
 import { sized } from '@ash-knot/core/test';
 import { makeGauges, RULES, TYPES } from '@ash-knot/demo';
-import type { Problem, SessionView } from '@ash-knot/contract';
+import type { Problem, SessionView, VehicleView } from '@ash-knot/contract';
 import { freshId, startApp, type Running, type Tablet } from './test';
 
 let app: Running;
@@ -97,6 +97,7 @@ async function targets(t: Tablet): Promise<Target[]> {
     } as unknown as Json,
   }));
   const [gauge] = makeGauges(new Date());
+  const [vehicle] = (await t.get('/vehicles')).body as VehicleView[];
   return [
     ...entries,
     { method: 'POST', route: '/session', body: { person: 'ruan', pin: '0000', bay: 'Bay 1' } },
@@ -137,6 +138,25 @@ async function targets(t: Tablet): Promise<Target[]> {
     },
     { method: 'POST', route: '/parts/match', body: { wanted: { kinds: ['frame bushing'], barMm: 22 }, unit: 'mm' } },
     { method: 'POST', route: '/suppliers/ask', body: { parts: [{ part: 'x', quantity: 1 }] } },
+    {
+      method: 'PATCH',
+      route: `/vehicles/${vehicle!.id}`,
+      body: {
+        why: 'a slip',
+        seen: 0,
+        to: { plate: 'FZ 2', vin: null, variant: null, year: 2015, distanceKm: 1, kmPerDay: 1, owner: '' },
+      },
+    },
+    {
+      method: 'PUT',
+      route: `/types/${vehicle!.typeId}`,
+      body: { why: 'a slip', seen: 0, spec: TYPES[0]!.spec } as unknown as Json,
+    },
+    { method: 'POST', route: `/vehicles/${vehicle!.id}/together`, body: { why: 'one and the same', into: freshId() } },
+    { method: 'POST', route: `/types/${vehicle!.typeId}/together`, body: { why: 'one and the same', into: freshId() } },
+    { method: 'PUT', route: `/vehicles/${freshId()}/away`, body: { why: 'sold', away: true } },
+    { method: 'PUT', route: `/types/${freshId()}/away`, body: { why: 'none left', away: true } },
+    { method: 'POST', route: `/jobs/${job}/keep`, body: { entry: freshId(), for: 'vehicle' } },
     { method: 'PUT', route: `/lessons/${freshId()}`, body: { undone: true } },
     { method: 'GET', route: `/learning?older=${shop!.name}`, body: null },
   ];

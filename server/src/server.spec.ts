@@ -75,6 +75,11 @@ describe('signing in', () => {
       ['PUT', '/lessons/0193b000-0000-7000-8000-000000000000'],
       ['POST', '/people'],
       ['POST', '/vehicles'],
+      ['PATCH', '/vehicles/0193b000-0000-7000-8000-000000000000'],
+      ['PUT', '/types/0193b000-0000-7000-8000-000000000000'],
+      ['POST', '/types/0193b000-0000-7000-8000-000000000000/together'],
+      ['POST', '/vehicles/0193b000-0000-7000-8000-000000000000/together'],
+      ['POST', '/jobs/0193b000-0000-7000-8000-000000000000/keep'],
     ] as const) {
       expect([route, (await t.ask(m, route, {})).status]).toEqual([route, 401]);
     }

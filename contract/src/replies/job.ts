@@ -3,7 +3,7 @@ import type { LastPlay } from './gauge';
 import type { VehicleView } from './vehicle';
 
 /** What the file adds to a job: parts renewed at earlier visits, and what sisters of the type had. */
-export type JobFile = Required<CaseFile>;
+export type JobFile = Required<Omit<CaseFile, 'known'>>;
 
 /** An entry as the server hands it out: with the order in which it was received. */
 export type StoredEntry = Entry & { readonly seq: number; readonly receivedAt: string };

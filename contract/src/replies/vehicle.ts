@@ -1,4 +1,4 @@
-import type { JobKind, VehicleTypeSpec } from '@ash-knot/core';
+import type { JobKind, KnownHere, VehicleTypeSpec } from '@ash-knot/core';
 import type { JobFile } from './job';
 
 export interface VehicleView {
@@ -15,6 +15,8 @@ export interface VehicleView {
   readonly saidOn: string | null;
   readonly kmPerDay: number;
   readonly owner: string;
+  /** What was found at its jobs and kept for the next one. */
+  readonly known: readonly KnownHere[];
   /** Its job that is not handed back, if any. */
   readonly openJob: string | null;
 }
@@ -22,7 +24,29 @@ export interface VehicleTypeView {
   readonly id: string;
   readonly spec: VehicleTypeSpec;
   readonly vehicles: number;
+  /** Put away: no new vehicle is of it. */
+  readonly away: boolean;
 }
+/** One change of a vehicle or a type: who, when, why, and what is different since. */
+export interface ChangeLine {
+  readonly id: number;
+  readonly at: string;
+  readonly by: string;
+  readonly why: string;
+  /** The job it was found at, and its plate. */
+  readonly job: string | null;
+  readonly says: readonly string[];
+}
+/** What was changed of it, the latest first, and whether it is put away. */
+export interface Changes {
+  readonly changes: readonly ChangeLine[];
+  /** How often it was changed: who changes it says what they saw. */
+  readonly seen: number;
+  readonly away: boolean;
+  /** What it is one with. */
+  readonly into: string | null;
+}
+export interface TypePage extends VehicleTypeView, Changes {}
 export interface PlayPoint {
   readonly joint: string;
   readonly phase: 'before' | 'after';
@@ -40,7 +64,7 @@ export interface PastJob {
   readonly causes: readonly string[];
   readonly handedBack: boolean;
 }
-export interface FileView {
+export interface FileView extends Changes {
   readonly vehicle: VehicleView;
   readonly type: VehicleTypeSpec;
   readonly play: readonly PlayPoint[];

@@ -1,4 +1,15 @@
-import { AXLES, LINK_ENDS, type AxleEnd, type AxleSpec, type Hold, type LinkEnd, type VehicleTypeSpec } from '../vehicle';
+import { own } from '../error';
+import {
+  AXLES,
+  LINK_ENDS,
+  type Assumable,
+  type Assumed,
+  type AxleEnd,
+  type AxleSpec,
+  type Hold,
+  type LinkEnd,
+  type VehicleTypeSpec,
+} from '../vehicle';
 
 /** A size somebody measured on the vehicle; one that names no end of the link is of both. */
 export interface MeasuredSize {
@@ -30,11 +41,26 @@ function asMeasured(axle: AxleSpec, m: MeasuredSize): AxleSpec {
   return axle.link ? { ...axle, link: linkAsMeasured(axle.link, m) } : axle;
 }
 
-/** A type as this vehicle of it was measured: what a caliper said overrules the file, size by size. @param sizes the first one first */
+/** What of a type is only usual until a size of it is measured. */
+const SAYS: Readonly<Partial<Record<string, (end: LinkEnd) => Assumed>>> = {
+  'bar-diameter': () => 'bar',
+  'link-length': () => 'link.length',
+  'stud-thread': (end) => `link.${end}.thread`,
+  'nut-hex': (end) => `link.${end}.hex`,
+  hold: (end) => `link.${end}.hold`,
+};
+const saidBy = ({ axle, size, end }: MeasuredSize): Assumable[] =>
+  (end ? [end] : LINK_ENDS).flatMap((e) => {
+    const says = own(SAYS, size)?.(e);
+    return says ? [`${axle}.${says}` as const] : [];
+  });
+
+/** A type as this vehicle of it was measured: what a caliper said overrules the file, size by size, and is not only usual. @param sizes the first one first */
 export function withMeasured(type: VehicleTypeSpec, sizes: readonly MeasuredSize[]): VehicleTypeSpec {
   if (sizes.length === 0) return type;
   const axles = Object.fromEntries(
     AXLES.map((end) => [end, sizes.filter((m) => m.axle === end).reduce(asMeasured, type.axles[end])]),
   ) as Record<AxleEnd, AxleSpec>;
-  return { ...type, axles };
+  const said = new Set(sizes.flatMap(saidBy));
+  return { ...type, axles, ...(type.usual ? { usual: type.usual.filter((a) => !said.has(a)) } : {}) };
 }

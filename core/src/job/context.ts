@@ -3,7 +3,7 @@ import type { DangerAt } from '../danger';
 import type { Case } from '../diagnosis';
 import type { GaugeSpec } from '../gauge';
 import { DEFECTS, JOINT_KINDS, type JointId } from '../joint';
-import type { EntryBodies, MeasuredPhase } from '../ledger';
+import { ROLES, type Entry, type EntryBodies, type MeasuredPhase } from '../ledger';
 import type { TaskTime } from '../plan';
 import { LIMIT_OWNERS } from '../play';
 import type { Given, Held, SchemaKit } from '../schema';
@@ -80,6 +80,10 @@ export const yardRulesSchema = ({ z, text }: SchemaKit) => {
     distance: z.enum(DISTANCE_UNITS).default('km'),
     /** Whether first names stand at the sign-in of a device; where not, they are typed. */
     namesAtDoor: z.boolean().default(true),
+    /** Who puts the file right: types with their torques, and vehicles. */
+    putRight: z
+      .object({ types: z.array(z.enum(ROLES)).min(1).max(4), vehicles: z.array(z.enum(ROLES)).min(1).max(4) })
+      .default({ types: ['technician', 'lead'], vehicles: ['technician', 'lead', 'writer'] }),
     /** The shop's time zone (IANA): its days begin and its clocks show by it. Null: nobody said, each device's own. */
     timeZone: z
       .string()
@@ -133,12 +137,28 @@ export interface FileVisit {
   readonly left: readonly DangerAt[];
 }
 
+/** A line that says what outlives its job: a size measured at the vehicle, a value read in the maker’s book. */
+export type Lasting = Pick<Entry<'size'>, 'kind' | 'body'> | Pick<Entry<'book'>, 'kind' | 'body'>;
+
+/** A finding that was kept for the vehicle: its next visits have it as known. */
+export type KnownHere = Lasting & {
+  /** The entry it was. */
+  readonly entry: string;
+  /** Who wrote it, by name, and the day, yyyy-mm-dd. */
+  readonly by: string;
+  readonly on: string;
+  /** What the vehicle had run then, km. */
+  readonly atKm: number;
+};
+
 /** What the file says: parts renewed at earlier visits, points measured then, and what sisters of the type had. */
 export type CaseFile = Pick<Case, 'renewed' | 'sisters'> & {
   readonly points?: readonly FilePoint[] | undefined;
   /** What went on then that changes how the vehicle is put together, the first one first. */
   readonly fitted?: readonly FittedBefore[] | undefined;
   readonly plays?: readonly FilePlay[] | undefined;
+  /** What was found at earlier visits and kept for this vehicle. */
+  readonly known?: readonly KnownHere[] | undefined;
   /** What was kept for the type, step by step, newest first. */
   readonly tips?: readonly FileTip[] | undefined;
   /** How long tasks took in this shop. */
@@ -172,7 +192,11 @@ export interface JobRecord {
   readonly kind: JobKind;
   readonly distanceKm: number;
   readonly type: VehicleTypeSpec;
-  readonly vehicle: { readonly typeId: string; readonly variant?: string | null | undefined };
+  readonly vehicle: {
+    readonly typeId: string;
+    readonly variant?: string | null | undefined;
+    readonly known?: readonly KnownHere[] | undefined;
+  };
   readonly file?: CaseFile | undefined;
   /** Where it stands; null is outside. */
   readonly bay?: string | null | undefined;
@@ -191,7 +215,7 @@ export const contextOf = (
   distanceKm: job.distanceKm,
   rules: shop.rules,
   gauges: shop.gauges,
-  file: job.file,
+  file: { ...job.file, known: job.vehicle.known },
   outside: job.bay === null,
   measures,
 });

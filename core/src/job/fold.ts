@@ -2,9 +2,10 @@ import { withFitted, withMeasured } from '../assembly';
 import { isJointId, partsOf, splitFastener } from '../joint';
 import { readLedger, type Entry, type Ledger } from '../ledger';
 import { asVariant, AXLES, type AxleEnd, type AxleSpec, type TypeVariant } from '../vehicle';
-import type { JobContext } from './context';
+import type { JobContext, KnownHere } from './context';
 import { choicesState, type ChoicesState } from './state/choices';
 import { complaintState, type ComplaintState } from './state/complaint';
+import { stillKnown } from './state/known';
 import { looksState, type LooksState } from './state/looks';
 import { measuringState, type MeasuringState } from './state/measuring';
 import { proofState, type ProofState } from './state/proof';
@@ -23,6 +24,8 @@ export interface JobState
     StandingState,
     Pick<Ledger, 'entries' | 'struck' | 'kept'> {
   readonly context: JobContext;
+  /** What was found at earlier visits, was kept for the vehicle and still holds. */
+  readonly known: readonly KnownHere[];
   /** The variants of its type; `context.variant` says which it is. */
   readonly variants: readonly TypeVariant[];
   /** What it came in with, km: as it was put right, if it was. */
@@ -81,7 +84,8 @@ export function foldJob(given: JobContext, entries: readonly Entry[]): JobState 
   const l = readLedger(entries);
   const variant = l.kept.variant?.body.name ?? given.variant ?? null;
   // As it was made, with what went on since, and as it was measured: this vehicle, not its type.
-  const sizes = l.kept.size.map((e) => e.body);
+  const known = stillKnown(given.file);
+  const sizes = [...known.flatMap((k) => (k.kind === 'size' ? [k.body] : [])), ...l.kept.size.map((e) => e.body)];
   const type = withMeasured(withFitted(asVariant(given.type, variant), given.file?.fitted), sizes);
   const context: JobContext = { ...given, type, variant };
   const axle = axleOf(l);
@@ -89,6 +93,7 @@ export function foldJob(given: JobContext, entries: readonly Entry[]): JobState 
   return {
     context,
     variants: given.type.variants ?? [],
+    known,
     entries: l.entries,
     struck: l.struck,
     kept: l.kept,

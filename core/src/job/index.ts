@@ -20,6 +20,8 @@ export * from './rules/verdict';
 export * from './rules/measuring';
 export * from './rules/choosing';
 export * from './rules/wanted';
+export * from './rules/known';
+export { unseenChanges } from './rules/changed';
 export * from './rules/fitted';
 export * from './rules/planned';
 export { burntAt, isRusty, mayBeUndone, planOf } from './rules/plan-of';

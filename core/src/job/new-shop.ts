@@ -27,5 +27,6 @@ export const NEW_SHOP_RULES: YardRules = {
   inchFirst: false,
   distance: 'km',
   namesAtDoor: true,
+  putRight: { types: ['technician', 'lead'], vehicles: ['technician', 'lead', 'writer'] },
   timeZone: null,
 };

@@ -21,6 +21,8 @@ export type Audited =
   | 'lesson'
   | 'held today'
   | 'catalogue'
+  | 'vehicle'
+  | 'type'
   | 'shop made'
   | 'exported';
 

@@ -92,7 +92,7 @@ type Found = VehicleView & { score: number };
 /** Vehicles by a condition with its score, the best first, then the most recently worked on: only those shown are filled in. */
 const vehiclesBy = (score: string, where: string, least = '0'): string =>
   `SELECT f.*, x.score::float8 AS score FROM (SELECT v.id, v.plate, v.last_opened, m.score FROM vehicle v, LATERAL (SELECT ${score} AS score) m
-      WHERE ${where} AND m.score >= ${least}
+      WHERE v.away_at IS NULL AND ${where} AND m.score >= ${least}
       ORDER BY m.score DESC, v.last_opened DESC NULLS LAST, v.plate LIMIT $1) x
      JOIN LATERAL (${VEHICLE} WHERE v.id = x.id) f ON true
     ORDER BY x.score DESC, x.last_opened DESC NULLS LAST, x.plate`;
@@ -132,9 +132,9 @@ export async function searchTypes(
   q: string,
 ): Promise<{ id: string; name: string; vehicles: number; score: number }[]> {
   const { rows } = await db.query<{ id: string; name: string; vehicles: number; score: number }>(
-    `SELECT t.id, t.name, m.score::float8 AS score, (SELECT count(*)::int FROM vehicle v WHERE v.type_id = t.id) AS vehicles
+    `SELECT t.id, t.name, m.score::float8 AS score, (SELECT count(*)::int FROM vehicle v WHERE v.type_id = t.id AND v.away_at IS NULL) AS vehicles
        FROM vehicle_type t, LATERAL (SELECT ${met('lower(t.name)', '$1')} AS score) m
-      WHERE m.score >= $2 ORDER BY m.score DESC, t.name LIMIT 4`,
+      WHERE t.away_at IS NULL AND m.score >= $2 ORDER BY m.score DESC, t.name LIMIT 4`,
     [wordsOf(q), LIKE],
   );
   return rows;

@@ -38,18 +38,28 @@ export const SLICE = 500;
  */
 export async function jobSlice(db: Queryable, id: string, known?: string): Promise<JobReply | undefined> {
   const { rows } = await db.query<JobView & { after: string | null }>(
-    `SELECT j.id, j.kind, j.bay, j.distance_km AS "distanceKm", ${iso('j.opened_at')} AS "openedAt", t.spec AS type, row_to_json(vehicle) AS vehicle, ${JOB_FILE} AS file, ${LAST_PLAY} AS "lastPlay", k.id AS after,
+    `SELECT j.id, j.kind, j.bay, j.distance_km AS "distanceKm", ${iso('j.opened_at')} AS "openedAt", coalesce(told.spec, t.spec) AS type, to_jsonb(vehicle) || coalesce(was.before, '{}') AS vehicle, ${JOB_FILE} AS file, ${LAST_PLAY} AS "lastPlay", k.id AS after,
             (SELECT coalesce(json_agg(e ORDER BY e.seq), '[]') FROM (${ENTRY} WHERE job_id = j.id AND seq > coalesce(k.seq, 0) ORDER BY seq LIMIT ${SLICE}) AS e) AS entries
        FROM job j
        JOIN LATERAL (${VEHICLE} WHERE v.id = j.vehicle_id) AS vehicle ON true
-       JOIN vehicle_type t ON t.id = vehicle."typeId"
+       -- A job that is closed keeps what it was told: vehicle and type as they were until they were first changed after it.
+       LEFT JOIN LATERAL (SELECT c.before FROM change c WHERE c.vehicle_id = coalesce(j.was_vehicle, j.vehicle_id) AND c.at > j.closed_at ORDER BY c.at, c.id LIMIT 1) AS was ON true
+       JOIN vehicle_type t ON t.id = coalesce((was.before->>'typeId')::uuid, vehicle."typeId")
+       LEFT JOIN LATERAL (SELECT c.before AS spec FROM change c WHERE c.type_id = t.id AND c.at > j.closed_at ORDER BY c.at, c.id LIMIT 1) AS told ON true
        LEFT JOIN entry k ON k.id = $2 AND k.job_id = j.id
       WHERE j.id = $1`,
     [id, known ?? null],
   );
   if (!rows[0]) return undefined;
   const { after, ...row } = rows[0];
-  return { ...row, type: readVehicleType(row.type), entries: readEntries(row.entries), ...(after ? { after } : {}) };
+  const type = readVehicleType(row.type);
+  return {
+    ...row,
+    vehicle: { ...row.vehicle, typeName: type.name },
+    type,
+    entries: readEntries(row.entries),
+    ...(after ? { after } : {}),
+  };
 }
 
 /** The rest of a tape, slice by slice. */

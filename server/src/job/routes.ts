@@ -44,6 +44,8 @@ export function jobRoutes(db: Db): Router {
     });
     if (asked && !body.sure) throw new HttpProblem(409, 'distance', `${asked} Nothing was stored.`);
     await inTransaction(db, async (tx) => {
+      if ((await tx.query('SELECT 1 FROM vehicle WHERE id = $1 AND away_at IS NOT NULL', [body.vehicleId])).rowCount)
+        throw conflict(`${vehicle.plate} was put away: take it back in its file first. Nothing was stored.`);
       const { rowCount } = await tx.query(
         'INSERT INTO job (id, vehicle_id, kind, bay, distance_km, opened_km, opened_by) VALUES ($1,$2,$3,$4,$5,$5,$6) ON CONFLICT DO NOTHING',
         [body.id, body.vehicleId, body.kind, body.bay, body.distanceKm, by],

@@ -55,7 +55,9 @@ const pick = <T>(list: readonly T[]): T => list[randomInt(list.length)]!;
 /** Draws a vehicle and keeps it; the same id again is harmless. @returns its id */
 export async function drawExercise(db: Queryable, s: Setting, d: Drawing): Promise<string> {
   const shop = await shopOf(db);
-  const { rows } = await db.query<{ id: string; spec: unknown }>('SELECT id, spec FROM vehicle_type ORDER BY name');
+  const { rows } = await db.query<{ id: string; spec: unknown }>(
+    'SELECT id, spec FROM vehicle_type WHERE away_at IS NULL ORDER BY name',
+  );
   const types = rows
     .map((r) => ({ id: r.id, spec: readVehicleType(r.spec) }))
     .filter((t) => (d.typeId ? t.id === d.typeId : (t.spec.axles.front.bar ?? t.spec.axles.rear.bar)));

@@ -95,6 +95,7 @@ export function viewOf(p: PracticeRow, entries: readonly StoredEntry[], asked: r
       saidOn: null,
       kmPerDay: KM_A_YEAR / 365,
       owner: 'the practice customer',
+      known: [],
       openJob: p.closedAt ? null : p.id,
     },
     type: p.type,

@@ -1,12 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import { plateKey, readVehicleType, type JobKind, type VehicleTypeSpec } from '@ash-knot/core';
-import type { FileView, PastJob, PlayPoint, VehicleTypeView, VehicleView } from '@ash-knot/contract';
+import type { Changes, FileView, PastJob, PlayPoint, VehicleTypeView, VehicleView } from '@ash-knot/contract';
 import type { Queryable } from '../db/pool';
 import { fittedBefore, leftBefore } from '../learning/job-file';
 
 export const VEHICLE = `
   SELECT v.id, v.plate, v.vin, v.type_id AS "typeId", t.name AS "typeName",
-         coalesce((SELECT x.name FROM variant x JOIN job j ON j.id = x.job_id JOIN entry e ON e.id = x.entry_id WHERE j.vehicle_id = v.id AND NOT x.struck ORDER BY e.seq DESC LIMIT 1), v.variant) AS variant, v.year, v.distance_km AS "distanceKm", v.km_per_day AS "kmPerDay", v.owner,
+         coalesce((SELECT x.name FROM variant x JOIN job j ON j.id = x.job_id JOIN entry e ON e.id = x.entry_id WHERE j.vehicle_id = v.id AND NOT x.struck AND e.at > coalesce(v.variant_at, '-infinity') ORDER BY e.seq DESC LIMIT 1), v.variant) AS variant, v.year, v.distance_km AS "distanceKm", v.km_per_day AS "kmPerDay", v.owner, v.known,
          to_char(v.last_opened AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"') AS "saidOn",
          (SELECT j.id FROM job j WHERE j.vehicle_id = v.id AND j.closed_at IS NULL) AS "openJob"
     FROM vehicle v JOIN vehicle_type t ON t.id = v.type_id`;
@@ -15,9 +15,11 @@ export async function vehicleById(db: Queryable, id: string): Promise<VehicleVie
   return (await db.query<VehicleView>(`${VEHICLE} WHERE v.id = $1`, [id])).rows[0];
 }
 
-export async function types(db: Queryable): Promise<VehicleTypeView[]> {
+/** Those that stand, by their names. @param id only this one, also where it was put together with another */
+export async function types(db: Queryable, id?: string): Promise<VehicleTypeView[]> {
   const { rows } = await db.query<VehicleTypeView>(
-    `SELECT t.id, t.spec, (SELECT count(*) FROM vehicle v WHERE v.type_id = t.id) AS vehicles FROM vehicle_type t ORDER BY t.name`,
+    `SELECT t.id, t.spec, t.away_at IS NOT NULL AS away, (SELECT count(*)::int FROM vehicle v WHERE v.type_id = t.id AND v.away_at IS NULL) AS vehicles FROM vehicle_type t WHERE CASE WHEN $1::uuid IS NULL THEN t.into_id IS NULL ELSE t.id = $1 END ORDER BY t.name`,
+    [id ?? null],
   );
   return rows.map((t) => ({ ...t, spec: readVehicleType(t.spec) }));
 }
@@ -58,7 +60,7 @@ export async function insertType(db: Queryable, spec: VehicleTypeSpec, id: strin
 }
 
 /** The vehicle's file: its type, play over distance, past jobs. */
-export async function vehicleFile(db: Queryable, id: string): Promise<FileView | undefined> {
+export async function vehicleFile(db: Queryable, id: string): Promise<Omit<FileView, keyof Changes> | undefined> {
   const vehicle = await vehicleById(db, id);
   if (!vehicle) return undefined;
   const type = (await typeSpec(db, vehicle.typeId))!;

@@ -97,6 +97,7 @@ export const job = (entries: readonly StoredEntry[] = [], kind: JobKind = 'noise
     saidOn: '2026-01-05T09:00:00Z',
     kmPerDay: 40,
     owner: 'The lighthouse',
+    known: [],
     openJob: JOB_ID,
   },
 });

@@ -3,6 +3,7 @@ import { capital, spoken } from '../../text';
 import type { JobState } from '../fold';
 import { untold } from '../rules/hand-back';
 import { sayJoints } from '../say';
+import { nextToLook } from './changed';
 import { nextToFind } from './find';
 import { goTo, type NextLine } from './line';
 import { nextToListen } from './listen';
@@ -54,6 +55,7 @@ function nextOf(s: JobState, nowMs: number, d: Diagnosis | undefined, failed: st
   if (s.handBack) return handedBack;
   return (
     nextToTell(s) ??
+    nextToLook(s) ??
     nextToSettleDoubt(s) ??
     nextToListen(s) ??
     nextOfLeft(s) ??

@@ -10,6 +10,7 @@ import { AIM_RESULTS, type Line } from '../../ledger';
 import { workJoints } from '../rules/planned';
 import { facingsOwed } from '../rules/work';
 import { planOf } from '../rules/plan-of';
+import { nextToLook } from './changed';
 import { goTo, goToStep, line as write, mins, type NextAnswer, type NextLine, type SheetPlace } from './line';
 import { nextAtTheRock, nextElsewhere, nextOwed } from './round';
 
@@ -71,6 +72,8 @@ function sayBlocker(s: JobState, b: Blocker, n: number): NextLine {
       return goTo({ ...base, station: 'listen' }, 'complaint');
     case 'answer':
       return goTo({ ...base, station: 'settle' }, 'answer');
+    case 'changed':
+      return nextToLook(s)!;
     case 'told':
       return goTo(base, 'told');
     case 'fastener':

@@ -6,6 +6,7 @@ import { plainStep, type StepId } from '../../plan';
 import { AXLES } from '../../vehicle';
 import type { Station } from '../context';
 import type { JobState } from '../fold';
+import { unseenChanges } from './changed';
 import { onceAState } from '../once';
 import { capital } from '../../text';
 import { sayBoth, sayJoints, sayParts } from '../say';
@@ -36,7 +37,7 @@ export type Blocker = {
   | { readonly at: 'contradiction' | 'check' | 'proof'; readonly joint: JointId }
   | { readonly at: 'setting' | 'goods'; readonly joint: JointId }
   | { readonly at: 'elsewhere'; readonly check: ElsewhereCheckId }
-  | { readonly at: 'told' | 'complaint' | 'verdict' | 'answer' | 'drive' | 'aim' | 'alignment' | 'recheck' }
+  | { readonly at: 'told' | 'changed' | 'complaint' | 'verdict' | 'answer' | 'drive' | 'aim' | 'alignment' | 'recheck' }
 );
 
 /** Where dangers are that no work ends and that nobody has told the owner of. What rocks unexplained is looked at again first. */
@@ -243,6 +244,8 @@ const leftElsewhere = (s: JobState): Blocker[] =>
 /** What was never asked, cleared or said. */
 function blockersOfQuestions(s: JobState): Blocker[] {
   const out: Blocker[] = [];
+  if (unseenChanges(s).length)
+    out.push({ sentence: 'Something was changed in the file, and nobody here has looked at it.', at: 'changed' });
   const noise = s.context.kind === 'noise';
   if (noise && !s.complaint) out.push({ sentence: 'The complaint is not written down.', at: 'complaint' });
   if (!noise && !s.purpose) out.push({ sentence: 'Why it is here is not written down.', at: 'complaint' });

@@ -35,8 +35,11 @@ export function splitKey(key: SizeKey): { readonly size: Size; readonly end?: Li
 /** What was measured of a size for a part, the last that stands; what names no end is of both. */
 export function sizeOf(s: JobState, axle: JobState['axle'], key: SizeKey): EntryBodies['size'] | undefined {
   const { size, end } = splitKey(key);
-  return s.sizes.filter((e) => e.body.axle === axle && e.body.size === size && (!end || !e.body.end || e.body.end === end)).at(-1)
-    ?.body;
+  // At this visit, else at an earlier one.
+  const known = s.known.flatMap((k) => (k.kind === 'size' ? [k.body] : []));
+  return [...known, ...s.sizes.map((e) => e.body)].findLast(
+    (b) => b.axle === axle && b.size === size && (!end || !b.end || b.end === end),
+  );
 }
 
 /** The length worked out for an axle's links, the last that stands and was not overruled by a measurement since. */

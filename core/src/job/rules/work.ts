@@ -127,12 +127,13 @@ export const fastenersOf = onceAState((s): readonly FastenerView[] =>
 /** Those of the work at the state's axle. @param about the axle the job is about */
 function fastenersAtAxle(s: JobState, about: AxleEnd): FastenerView[] {
   // What was found last speaks, before what the file has.
+  const books = [...s.known.flatMap((k) => (k.kind === 'book' ? [k.body] : [])), ...s.book.map((e) => e.body)];
   const writtenFrom = (publisher: BookValue['publisher'], end: AxleEnd = s.axle) =>
-    s.book.flatMap((b) => (b.body.axle === end && b.body.value.publisher === publisher ? [b.body.value] : [])).reverse();
+    books.flatMap((b) => (b.axle === end && b.value.publisher === publisher ? [b.value] : [])).reverse();
   const all = (end: AxleEnd) => [...writtenFrom('vehicle maker', end), ...s.context.type.torqueBook[end]];
   const material = s.wheels?.body.material;
   // A value for wheels of one sort rules only where they are known to be of it.
-  const books = Object.fromEntries(AXLES.map((end) => [end, all(end).filter((v) => !v.wheel || v.wheel === material)])) as Record<
+  const rules = Object.fromEntries(AXLES.map((end) => [end, all(end).filter((v) => !v.wheel || v.wheel === material)])) as Record<
     AxleEnd,
     BookValue[]
   >;
@@ -161,7 +162,7 @@ function fastenersAtAxle(s: JobState, about: AxleEnd): FastenerView[] {
     const differs = given !== undefined && (fastener.hexMm !== given.hexMm || fastener.hold !== given.hold);
     const ruling = ruleTorque(
       fastener.kind,
-      books[fastener.axle],
+      rules[fastener.axle],
       part ? [...ofPart, ...part.torque] : [],
       end?.thread ?? fastener.thread,
       end?.thread,

@@ -6,6 +6,7 @@ import { answer } from './answer';
 import { quoted } from './quoted';
 import { book } from './book';
 import { caution } from './caution';
+import { changed } from './changed';
 import { check } from './check';
 import { choose } from './choose';
 import { clicks } from './clicks';
@@ -21,6 +22,7 @@ import { goods } from './goods';
 import { handBack } from './hand-back';
 import { height } from './height';
 import { lock } from './lock';
+import { looked } from './looked';
 import { loop } from './loop';
 import { mark } from './mark';
 import { named } from './named';
@@ -119,6 +121,8 @@ export const ENTRY_SPECS = {
   recording,
   told,
   note,
+  changed,
+  looked,
   strike,
   'hand-back': handBack,
 } as const;

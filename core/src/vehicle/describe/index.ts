@@ -6,3 +6,4 @@ export * from './points';
 export * from './torque-page';
 export * from './describe';
 export type { Pick, Subject, TypeField } from './end-fields';
+export * from './changes';

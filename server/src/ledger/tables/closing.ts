@@ -7,15 +7,21 @@ export const STANDS = `NOT EXISTS (SELECT 1 FROM entry s WHERE s.job_id = e.job_
 /** Of vehicle `v`: one of its distances was put right, so what it was entered with says nothing any more. */
 const PUT_RIGHT = `EXISTS (SELECT 1 FROM job j JOIN entry e ON e.job_id = j.id WHERE j.vehicle_id = v.id AND e.kind = 'distance' AND ${STANDS})`;
 
-/** Distance of a job's vehicle: what it came in with, its jobs, and the hand-backs that stand. */
+/** Distance of a job's vehicle. */
 async function setDistance(db: Queryable, job: string): Promise<void> {
+  const { rows } = await db.query<{ vehicle: string }>('SELECT vehicle_id AS vehicle FROM job WHERE id = $1', [job]);
+  if (rows[0]) await reckonDistance(db, rows[0].vehicle);
+}
+
+/** Distance of a vehicle: what it came in with, its jobs, and the hand-backs that stand. */
+export async function reckonDistance(db: Queryable, vehicle: string): Promise<void> {
   await db.query(
     `UPDATE vehicle v SET distance_km = greatest(CASE WHEN ${PUT_RIGHT} THEN 0 ELSE v.entered_km END,
         (SELECT max(j.distance_km) FROM job j WHERE j.vehicle_id = v.id),
         (SELECT max((e.body->>'distanceKm')::float8) FROM job j JOIN entry e ON e.job_id = j.id
           WHERE j.vehicle_id = v.id AND e.kind = 'hand-back' AND ${STANDS}))
-      WHERE v.id = (SELECT vehicle_id FROM job WHERE id = $1)`,
-    [job],
+      WHERE v.id = $1`,
+    [vehicle],
   );
 }
 

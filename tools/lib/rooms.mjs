@@ -40,7 +40,7 @@ const CORE = [
 const WEB = [
   ...['kit', 'words', 'state', 'session', 'offline', 'workers', 'instruments', 'attachment', 'shell', 'job', 'alarm', 'plate'],
   ...['measuring', 'length', 'knock', 'parts', 'apart', 'tape', 'find', 'listen', 'settle', 'work', 'prove', 'practice', 'sheet'],
-  ...['floor', 'file', 'shelf', 'pocket', 'rules', 'gauges', 'open'],
+  ...['floor', 'describe', 'file', 'shelf', 'pocket', 'rules', 'gauges', 'open'],
 ];
 
 const below = (rooms, prefix) => rooms.map((room, i) => [`${prefix}-${room}`, rooms.slice(0, i).map((r) => `${prefix}-${r}`)]);

@@ -157,6 +157,8 @@ export type CaseFile = Pick<Case, 'renewed' | 'sisters'> & {
   /** What went on then that changes how the vehicle is put together, the first one first. */
   readonly fitted?: readonly FittedBefore[] | undefined;
   readonly plays?: readonly FilePlay[] | undefined;
+  /** What was found at this visit and kept for the next ones. */
+  readonly kept?: readonly { readonly entry: string; readonly for: 'vehicle' | 'type' }[] | undefined;
   /** What was found at earlier visits and kept for this vehicle. */
   readonly known?: readonly KnownHere[] | undefined;
   /** What was kept for the type, step by step, newest first. */

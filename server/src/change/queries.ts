@@ -20,6 +20,7 @@ export interface Changing {
   readonly from: Sender;
   readonly why: string;
   readonly job?: string;
+  readonly entry?: string;
 }
 
 const MOST = 200;
@@ -60,16 +61,12 @@ export async function keepChange(
   of: ChangeOf,
   id: string,
   { before, says }: { readonly before: object; readonly says: readonly string[] },
-  { by, why, job }: Changing,
+  { by, why, job, entry }: Changing,
 ): Promise<void> {
-  await tx.query(`INSERT INTO change (${OF[of].column}, by_person, why, job_id, says, before) VALUES ($1,$2,$3,$4,$5,$6)`, [
-    id,
-    by,
-    why,
-    job ?? null,
-    says,
-    JSON.stringify(before),
-  ]);
+  await tx.query(
+    `INSERT INTO change (${OF[of].column}, by_person, why, job_id, entry_id, says, before) VALUES ($1,$2,$3,$4,$5,$6,$7)`,
+    [id, by, why, job ?? null, entry ?? null, says, JSON.stringify(before)],
+  );
 }
 
 /** A line on the tape has room for so many. */

@@ -109,7 +109,13 @@ function keepRoute(r: Router, db: Db): void {
       const { device, bay } = res.locals.session!;
       const { rows } = await tx.query<{ name: string }>('SELECT name FROM person WHERE id = $1', [found.entry.by]);
       const on = dayIn(rules.timeZone ?? 'UTC', new Date(found.entry.at));
-      const who = { by, from: { device, bay }, job, why: `Found at ${view.vehicle.plate} by ${rows[0]!.name}, ${on}` };
+      const who = {
+        by,
+        from: { device, bay },
+        job,
+        entry: body.entry,
+        why: `Found at ${view.vehicle.plate} by ${rows[0]!.name}, ${on}`,
+      };
       if (body.for === 'type')
         await changeType(tx, view.vehicle.typeId, { to: (was) => withLasting(was, found.entry), rules }, who);
       else {

@@ -57,6 +57,7 @@ export const JOB_FILE = `json_build_object(
                      ORDER BY r.joint, o.opened_at DESC, (r.phase = 'after') DESC) AS x),
   'renewed', (SELECT coalesce(json_agg(json_build_object('joint', joint, 'atKm', km) ORDER BY km), '[]')
                 FROM (SELECT u.joint, max(l.distance_km) AS km FROM lesson l, unnest(l.renewed) AS u(joint) WHERE l.vehicle_id = j.vehicle_id AND l.job_id <> j.id AND l.closed_at < coalesce(j.closed_at, 'infinity') GROUP BY u.joint) AS r),
+  'kept', (SELECT coalesce(json_agg(json_build_object('entry', c.entry_id, 'for', CASE WHEN c.type_id IS NULL THEN 'vehicle' ELSE 'type' END) ORDER BY c.id), '[]') FROM change c WHERE c.job_id = j.id AND c.entry_id IS NOT NULL),
   'fitted', ${fittedBefore('j.vehicle_id', "l.job_id <> j.id AND l.closed_at < coalesce(j.closed_at, 'infinity')")},
   'left', ${leftBefore('j.vehicle_id', "l.job_id <> j.id AND l.closed_at < coalesce(j.closed_at, 'infinity')")},
   'since', (SELECT coalesce(json_agg(json_build_object('on', x.day, 'renewed', x.renewed, 'left', x.left_with) ORDER BY x.closed_at), '[]')

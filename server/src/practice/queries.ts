@@ -106,6 +106,7 @@ export function viewOf(p: PracticeRow, entries: readonly StoredEntry[], asked: r
       sisters: { jobs: 0, found: {} },
       points: [],
       fitted: [],
+      kept: [],
       plays: [],
       tips: [],
       times: [],

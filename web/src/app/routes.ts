@@ -72,6 +72,11 @@ export const routes: Routes = [
     title: 'The file · Ash Knot',
   },
   {
+    path: 'types/:id',
+    loadComponent: () => import('./file/type-page').then((m) => m.TypePage),
+    title: 'A type · Ash Knot',
+  },
+  {
     path: 'shelf',
     loadComponent: () => import('./shelf/shelf').then((m) => m.Shelf),
     title: 'The shelf · Ash Knot',

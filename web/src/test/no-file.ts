@@ -4,6 +4,7 @@ import type { JobFile } from '@ash-knot/contract';
 export const NO_FILE: JobFile = {
   points: [],
   fitted: [],
+  kept: [],
   plays: [],
   tips: [],
   times: [],

@@ -1,4 +1,4 @@
-import { capital, inDialect, type Dialect } from '../../text';
+import { capital, inDialect, uncapital, type Dialect } from '../../text';
 import { fastenerName, sayBookValue, type BookValue } from '../../torque';
 import type { LengthUnit } from '../../units';
 import type { HardPoint } from '../../geometry';
@@ -54,7 +54,10 @@ export function typeChanges(
     `${sayBookValue(v)}${v.thread ? ` for ${v.thread}` : ''}${v.condition ? `, ${v.condition}` : ''} (${v.source})`;
   const torques = (type: VehicleTypeSpec, end: AxleEnd) =>
     new Map(
-      type.torqueBook[end].map((v) => [`${fastenerName(v.fastener, dialect)}${v.wheel ? `, ${v.wheel} wheels` : ''}`, torque(v)]),
+      type.torqueBook[end].map((v) => [
+        `${uncapital(fastenerName(v.fastener, dialect))}${v.wheel ? `, ${v.wheel} wheels` : ''}`,
+        torque(v),
+      ]),
     );
   const ofAxle = (end: AxleEnd): string[] => {
     const here = `${capital(end)} axle, `;

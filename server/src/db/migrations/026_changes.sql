@@ -6,8 +6,9 @@ CREATE TABLE change (
   at         timestamptz NOT NULL DEFAULT clock_timestamp(),
   by_person  text NOT NULL REFERENCES person (id),
   why        text NOT NULL,
-  -- The job it was found at, where it was.
+  -- The job it was found at, where it was, and by which line.
   job_id     uuid REFERENCES job (id),
+  entry_id   uuid REFERENCES entry (id),
   -- What is different, a sentence each.
   says       text[] NOT NULL,
   -- All of it, as it was until then.
@@ -16,6 +17,7 @@ CREATE TABLE change (
 );
 CREATE INDEX change_type ON change (type_id, at);
 CREATE INDEX change_vehicle ON change (vehicle_id, at);
+CREATE INDEX change_job ON change (job_id) WHERE job_id IS NOT NULL;
 
 -- Put away: met in no list any more; its jobs stand. Put together with another: which one
 -- it is (kept by the program: a restore brings them in any order).

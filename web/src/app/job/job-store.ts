@@ -36,6 +36,7 @@ import {
   type Part,
 } from '@ash-knot/core';
 import { JustWritten } from './just-written';
+import { sheetPath } from './sheet-path';
 import { Ask } from '../session/ask';
 import { Api } from '../state/api';
 import { Clock } from '../state/clock';
@@ -47,13 +48,6 @@ import { Outbox, type LedgerName } from '../offline/outbox';
 import { Sheets } from '../offline/sheets';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
-
-/** The address of a page of a sheet, as the router takes it. */
-export const sheetPath = (ledger: LedgerName, id: string, ...rest: string[]): string[] => [
-  ledger === 'practice' ? '/practice' : '/job',
-  id,
-  ...rest,
-];
 
 /**
  * One job on the screen: what the server has, what is on its way there, and everything core says of
@@ -74,7 +68,6 @@ export class JobStore {
   private stream: Subscription | undefined;
 
   readonly view = signal<JobView | PracticeView | null>(null);
-  /** Which ledger it is of. */
   private ledger: LedgerName = 'jobs';
   private id = '';
   readonly failed = signal<string | null>(null);
@@ -239,9 +232,16 @@ export class JobStore {
       const known = new Set(v.entries.map((x) => x.id));
       return { ...v, entries: [...v.entries, ...fresh.filter((x) => !known.has(x.id))] };
     });
+    if (fresh.some((x) => x.kind === 'changed')) void this.renew();
     // As it is known here, it is there without a line.
     const v = this.view();
     if (v) this.kept.put(`/api/${this.ledger}/${id}`, v);
+  }
+
+  /** What it is judged by, once more: vehicle, type and file, as they stand now. */
+  async renew(): Promise<void> {
+    const v = await this.sheets.open(this.ledger, this.id).catch(() => undefined);
+    if (v) this.view.update((now) => now && { ...now, vehicle: v.vehicle, type: v.type, file: v.file });
   }
 
   /** An entry as it is made here: with what had been seen of the job, so that what crosses another one is told. */

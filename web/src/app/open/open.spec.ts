@@ -36,7 +36,7 @@ describe('a new type', () => {
     made.length = 0;
     setUp();
     const m = mount(NewType);
-    m.fixture.componentRef.setInput('known', [{ id: 't1', spec: TYPE, vehicles: 1 }]);
+    m.fixture.componentRef.setInput('known', [{ id: 't1', spec: TYPE, vehicles: 1, away: false }]);
     m.fixture.componentInstance.made.subscribe((t) => made.push(t));
     await m.settle();
     const save = async () => {
@@ -184,7 +184,7 @@ describe('opening a vehicle', () => {
   const V = { ...job().vehicle, openJob: null };
   const open = async () => {
     const s = setUp();
-    s.api.answers.set('GET /types', () => [{ id: 't1', spec: TYPE, vehicles: 1 }]);
+    s.api.answers.set('GET /types', () => [{ id: 't1', spec: TYPE, vehicles: 1, away: false }]);
     s.api.answers.set('GET /vehicles', () => [V]);
     s.api.answers.set('POST /jobs', (b) => ({ id: (b as { id: string }).id }));
     await TestBed.inject(Session).load();

@@ -89,7 +89,7 @@ export class Open {
 
   constructor() {
     void this.api.get<VehicleTypeView[]>('/types').then(
-      (t) => this.types.set(t),
+      (t) => this.types.set(t.filter((x) => !x.away)),
       (e: Error) => this.error.set(e.message),
     );
   }

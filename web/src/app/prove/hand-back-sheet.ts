@@ -31,7 +31,8 @@ import {
   type JointView,
   capital,
 } from '@ash-knot/core';
-import { JobStore, sheetPath } from '../job/job-store';
+import { JobStore } from '../job/job-store';
+import { sheetPath } from '../job/sheet-path';
 import type { LedgerName } from '../offline/outbox';
 import { PlainAxle, type PlainMark } from '../plate/plain-axle';
 import { PaperHead } from '../kit/paper-head';

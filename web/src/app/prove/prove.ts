@@ -26,6 +26,7 @@ import {
 } from '@ash-knot/core';
 import { TextField } from '../kit/text-field';
 import { Picks } from '../kit/picks';
+import { KeepFound } from './keep-found';
 import { PlayBars, spanOf } from './play-bars';
 import { playPicture } from './play-picture';
 import { MeasureLoop } from '../measuring/measure-loop';
@@ -45,7 +46,19 @@ const MOST_DRIVEN_KM = 500;
 /** Prove it is quiet, and hand it back. */
 @Component({
   selector: 'ak-prove',
-  imports: [MeasureLoop, MeasurePlay, NgTemplateOutlet, Picks, PlaceKey, PlaceMark, PlayBars, RouterLink, SaveDrawing, TextField],
+  imports: [
+    KeepFound,
+    MeasureLoop,
+    MeasurePlay,
+    NgTemplateOutlet,
+    Picks,
+    PlaceKey,
+    PlaceMark,
+    PlayBars,
+    RouterLink,
+    SaveDrawing,
+    TextField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './prove.html',
 })

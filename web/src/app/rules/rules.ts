@@ -23,6 +23,7 @@ import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
 import { InspectionRules } from './inspection-rules';
 import { PriceRulesForm } from './price-rules';
+import { PutRightRules } from './put-right-rules';
 import { YardPlaces } from './yard-places';
 import { Session } from '../session/session';
 import { AsLead } from '../session/as-lead';
@@ -31,7 +32,7 @@ import { Units } from '../session/units';
 /** Limits, schools, people and gauges. Changing them takes the lead's PIN. */
 @Component({
   selector: 'ak-rules',
-  imports: [FormField, InspectionRules, Picks, PriceRulesForm, RouterLink, TextField, TopBar, YardPlaces],
+  imports: [FormField, InspectionRules, Picks, PriceRulesForm, PutRightRules, RouterLink, TextField, TopBar, YardPlaces],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ak-top-bar />
@@ -195,6 +196,7 @@ import { Units } from '../session/units';
           (pickedChange)="save({ namesAtDoor: $event[0] === 'tap a first name' })"
         />
         <p class="soft mt-1 text-sm">Anyone who can reach the server sees this, signed in or not.</p>
+        <ak-put-right-rules [rules]="r()" (changed)="save($event)" />
         <form class="mt-4 grid max-w-xl grid-cols-[1fr_auto] items-end gap-3" (submit)="keepZone($event)">
           <ak-text-field
             label="Time zone"

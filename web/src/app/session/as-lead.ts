@@ -9,18 +9,31 @@ export interface Said {
   readonly bad: boolean;
 }
 
-/** Work that is the lead's: asks for their PIN where it was not given lately, and says how it went. */
+/** Work that is some people's: asks for their name, or their PIN where it was not given lately, and says how it went. */
 @Injectable({ providedIn: 'root' })
 export class AsLead {
   private readonly session = inject(Session);
   private readonly ask = inject(Ask);
 
-  /** Undefined when nobody gave the PIN. */
-  async run(work: () => Promise<string>): Promise<Said | undefined> {
+  /** The lead's. Undefined when nobody gave the PIN. */
+  run(work: () => Promise<string>): Promise<Said | undefined> {
+    return this.as(['lead'], 'The yard rules are the lead’s.', work);
+  }
+  /** What puts the file right, by the yard's rule: a type has torques in it, and takes a PIN. */
+  async putRight(of: 'type' | 'vehicle', work: () => Promise<string>): Promise<Said | undefined> {
+    const may = this.session.shop()?.rules.putRight;
+    if (of === 'type') return this.as(may?.types ?? [], 'A type has torques in it: it is put right with a PIN.', work);
+    if (!(this.session.person()?.id ?? (await this.ask.name()))) return undefined;
+    return this.say(work);
+  }
+  private async as(roles: readonly string[], why: string, work: () => Promise<string>): Promise<Said | undefined> {
     const p = this.session.person();
-    if (!p || p.role !== 'lead' || !this.session.confirmed(p.id)) {
-      if (!(await this.ask.pin('The yard rules are the lead’s.', ['lead']))) return undefined;
+    if (!p || !roles.includes(p.role) || !this.session.confirmed(p.id)) {
+      if (!(await this.ask.pin(why, roles))) return undefined;
     }
+    return this.say(work);
+  }
+  private async say(work: () => Promise<string>): Promise<Said> {
     try {
       return { text: await work(), bad: false };
     } catch (e) {

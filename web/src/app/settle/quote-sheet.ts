@@ -16,7 +16,8 @@ import {
   type QuotedOption,
 } from '@ash-knot/core';
 import { Fetched } from '../kit/fetched';
-import { JobStore, sheetPath } from '../job/job-store';
+import { JobStore } from '../job/job-store';
+import { sheetPath } from '../job/sheet-path';
 import type { LedgerName } from '../offline/outbox';
 import { PaperHead } from '../kit/paper-head';
 import { Session } from '../session/session';

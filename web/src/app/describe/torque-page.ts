@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, model, output, signal } from '@angular/core';
 import {
   attempt,
   capital,
@@ -7,13 +7,14 @@ import {
   sayBookValue,
   sayPageValue,
   withTorques,
+  type AxleEnd,
+  type BookValue,
   type PageLine,
   type VehicleTypeSpec,
 } from '@ash-knot/core';
 import { TextField } from '../kit/text-field';
 import { FieldErrors } from '../kit/field-errors';
 import { Wrong } from '../kit/wrong';
-import { draft } from '../state/draft';
 import { Session } from '../session/session';
 
 /** A page of the maker's torques, as it is written: each line is told as what it is read, before it is taken. */
@@ -69,8 +70,11 @@ import { Session } from '../session/session';
     @if (taken().length) {
       <h4 class="heading mt-4">Taken</h4>
       <ul class="text-sm" data-testid="torques-taken">
-        @for (t of taken(); track t) {
-          <li class="rule py-1.5">{{ t }}</li>
+        @for (t of taken(); track t.says) {
+          <li class="rule flex items-center gap-3 py-1.5">
+            <span class="flex-1">{{ t.says }}</span>
+            <button type="button" class="link" [attr.aria-label]="'Take out: ' + t.says" (click)="takeOut(t)">Take it out</button>
+          </li>
         }
       </ul>
     }
@@ -81,8 +85,9 @@ export class TorquePage {
   readonly type = input.required<VehicleTypeSpec>();
   readonly changed = output<VehicleTypeSpec>();
   private readonly session = inject(Session);
-  protected readonly text = draft('new.type.torques', '');
-  protected readonly source = draft('new.type.source', '');
+  /** The page as it is typed, and where it is written. */
+  readonly text = model.required<string>();
+  readonly source = model.required<string>();
   private readonly fileError = signal<string | null>(null);
 
   protected readonly read = computed(() => {
@@ -93,11 +98,20 @@ export class TorquePage {
   protected readonly good = computed(() => this.read().lines.filter((l) => !l.wrong).length);
   protected readonly taken = computed(() =>
     (['front', 'rear'] as const).flatMap((end) =>
-      this.type().torqueBook[end].map(
-        (v) => `${capital(end)}: ${fastenerName(v.fastener, this.session.dialect())} ${sayBookValue(v)}, ${v.source}`,
-      ),
+      this.type().torqueBook[end].map((value) => ({
+        end,
+        value,
+        says: `${capital(end)}: ${fastenerName(value.fastener, this.session.dialect())}${value.wheel ? `, ${value.wheel} wheels,` : ''} ${sayBookValue(value)}, ${value.source}`,
+      })),
     ),
   );
+  protected takeOut({ end, value }: { readonly end: AxleEnd; readonly value: BookValue }): void {
+    const { torqueBook } = this.type();
+    this.changed.emit({
+      ...this.type(),
+      torqueBook: { ...torqueBook, [end]: torqueBook[end].filter((v) => v !== value) },
+    });
+  }
 
   protected take(): void {
     const lines = attempt(() => readTorquePage(this.type(), this.text(), this.source()));

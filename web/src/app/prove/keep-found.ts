@@ -19,22 +19,22 @@ import { Api } from '../state/api';
             <li class="rule flex flex-wrap items-center gap-x-4 gap-y-2 py-2">
               <span class="min-w-52 flex-1">{{ session.say(f.says) }}</span>
               <span class="flex flex-wrap items-center gap-3">
-              @if (f.vehicle) {
-                @if (kept(f, 'vehicle')) {
-                  <span class="soft text-sm">kept for this vehicle</span>
+                @if (f.vehicle) {
+                  @if (kept(f, 'vehicle')) {
+                    <span class="soft text-sm">kept for this vehicle</span>
+                  } @else {
+                    <button type="button" class="btn" [disabled]="busy()" (click)="keep(f, 'vehicle')" data-testid="keep-vehicle">
+                      For this vehicle
+                    </button>
+                  }
+                }
+                @if (kept(f, 'type')) {
+                  <span class="soft text-sm">kept for its type</span>
                 } @else {
-                  <button type="button" class="btn" [disabled]="busy()" (click)="keep(f, 'vehicle')" data-testid="keep-vehicle">
-                    For this vehicle
+                  <button type="button" class="btn" [disabled]="busy()" (click)="keep(f, 'type')" data-testid="keep-type">
+                    For all of its type
                   </button>
                 }
-              }
-              @if (kept(f, 'type')) {
-                <span class="soft text-sm">kept for its type</span>
-              } @else {
-                <button type="button" class="btn" [disabled]="busy()" (click)="keep(f, 'type')" data-testid="keep-type">
-                  For all of its type
-                </button>
-              }
               </span>
             </li>
           }

@@ -88,3 +88,25 @@ test('a vehicle put right in its file; a size its job found is known to the next
   expect(type.changes[0]!.job).toBe(job);
   expect(type.changes[0]!.why).toMatch(/^Found at NR 508 by Ruan Teague, /);
 });
+
+test('whom it belongs to: written down in the file, read where they are told, deleted when they ask', async ({ page }) => {
+  await signIn(page, 'Marit Voss');
+  await page.goto('/file');
+  await page.getByRole('link', { name: /NR 508/ }).click();
+  await page.getByTestId('customer-new').click();
+  await page.getByTestId('customer-name').fill('Nurse Orre');
+  await page.getByTestId('customer-telephone').fill('ring twice');
+  await page.getByTestId('customer-tell').selectOption('by message');
+  await page.getByTestId('customer-save').click();
+  await expect(page.getByTestId('customer-form')).toContainText('must be a telephone number');
+  await page.getByTestId('customer-telephone').fill('555 0133');
+  await page.getByTestId('customer-save').click();
+  await expect(page.getByTestId('customer')).toContainText('wants to be told by message');
+  await expect(page.getByRole('link', { name: '555 0133' })).toHaveAttribute('href', 'tel:555 0133');
+  await clean(page, 'customer');
+  await page.getByTestId('customer-forget').click();
+  await page.getByTestId('customer-forget-sure').click();
+  await enterPin(page);
+  await expect(page.getByTestId('customer-new')).toBeVisible();
+  await expect(page.getByText('Nurse Orre')).toHaveCount(0);
+});

@@ -46,7 +46,27 @@ test('a quote by telephone: one yes, one no, one later; then a wrong part comes,
   await settled(page);
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
   await page.getByTestId('read-out').locator('summary').click();
-  await expect(page.getByTestId('read-out')).toContainText(/Both links: three ways/);
+  await expect(page.getByTestId('letter')).toContainText(/Both links: three ways/);
+  // What is said is what is sent: copied, or saved as a page that opens without a line. What goes out is on the tape.
+  const put = async () =>
+    (
+      (await (await page.request.get(`/api/jobs/${/job\/([^/]+)/.exec(page.url())![1]!}`)).json()) as {
+        entries: { kind: string }[];
+      }
+    ).entries.filter((x) => x.kind === 'quoted').length;
+  const before = await put();
+  const [saved] = await Promise.all([page.waitForEvent('download'), page.getByTestId('letter-save').click()]);
+  await expect.poll(put).toBe(before + 1);
+  const file = test.info().outputPath(saved.suggestedFilename());
+  await saved.saveAs(file);
+  const alone = await page.context().newPage();
+  await alone.context().setOffline(true);
+  await alone.goto(`file://${file}`);
+  await expect(alone.getByText(/Both links: three ways/)).toBeVisible();
+  await expect(alone.locator('svg')).toBeVisible();
+  await expect(alone.locator('table')).toHaveCount(3);
+  await alone.context().setOffline(false);
+  await alone.close();
 
   // Yes to one that has to come by the ferry; no to the bushings; the bar later.
   const links = page.getByTestId('quote-line').nth(0);

@@ -11,6 +11,7 @@ export const SHOP = {
 export const RULES: YardRules = {
   ...NEW_SHOP_RULES,
   driverSide: 'right',
+  paper: { address: 'The Quay 2, Skerrow', telephone: '555 0100', email: 'yard@skerrow.example', size: 'A4' },
   playLimits: {
     'frame-bushing': { limitMm: 0.5, owner: 'shop rule' },
     'arm-bushings': { limitMm: 1.5, owner: 'shop rule' },
@@ -112,3 +113,10 @@ export function makeGauges(now: Date): GaugeSpec[] {
     },
   ];
 }
+
+/** Owners who can be reached, by their name in the file. Invented, the numbers too. */
+export const CUSTOMERS = [
+  { name: 'Harbour office', telephone: '555 0141', language: '', tell: 'by phone', note: 'ask for the wharf' },
+  { name: 'School council', telephone: '555 0122', language: '', tell: 'by message', note: 'the bus is needed before seven' },
+  { name: 'Island post', telephone: '555 0117', language: '', tell: 'by e-mail', note: '' },
+] as const;

@@ -7,6 +7,7 @@ import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { attachmentRoutes } from './attachment/routes';
 import { changeRoutes } from './change/routes';
+import { customerRoutes } from './customer/routes';
 import { failureOf } from './db/failure';
 import type { Db, Queryable } from './db/pool';
 import { findRoutes } from './find/routes';
@@ -140,6 +141,7 @@ function apiOf(o: AppOptions): Router {
     floorRoutes(o.floor, o.live),
     vehicleRoutes(o.db, o.read),
     changeRoutes(o.db, o.read),
+    customerRoutes(o.db),
     partRoutes(o.db),
     supplierRoutes(o.suppliers ?? shipped(o.db)),
     attachmentRoutes(o.db),

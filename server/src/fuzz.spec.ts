@@ -156,6 +156,13 @@ async function targets(t: Tablet): Promise<Target[]> {
     { method: 'POST', route: `/types/${vehicle!.typeId}/together`, body: { why: 'one and the same', into: freshId() } },
     { method: 'PUT', route: `/vehicles/${freshId()}/away`, body: { why: 'sold', away: true } },
     { method: 'PUT', route: `/types/${freshId()}/away`, body: { why: 'none left', away: true } },
+    {
+      method: 'PUT',
+      route: `/vehicles/${vehicle!.id}/customer`,
+      body: { name: 'Ann', telephone: '555 01', email: '', address: '', language: '', tell: 'by phone', note: '' },
+    },
+    { method: 'PUT', route: `/vehicles/${vehicle!.id}/customer`, body: { customer: freshId() } },
+    { method: 'GET', route: '/customers?q=x', body: null },
     { method: 'POST', route: `/jobs/${job}/keep`, body: { entry: freshId(), for: 'vehicle' } },
     { method: 'PUT', route: `/lessons/${freshId()}`, body: { undone: true } },
     { method: 'GET', route: `/learning?older=${shop!.name}`, body: null },

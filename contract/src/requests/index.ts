@@ -1,4 +1,5 @@
 export * from './session';
+export * from './customer';
 export * from './vehicle';
 export * from './job';
 export * from './gauge';

@@ -80,6 +80,10 @@ export const yardRulesSchema = ({ z, text }: SchemaKit) => {
     distance: z.enum(DISTANCE_UNITS).default('km'),
     /** Whether first names stand at the sign-in of a device; where not, they are typed. */
     namesAtDoor: z.boolean().default(true),
+    /** What stands at the head of every paper, and the size it is printed on. */
+    paper: z
+      .object({ address: text(200), telephone: text(40), email: text(160), size: z.enum(['A4', 'Letter']) })
+      .default({ address: '', telephone: '', email: '', size: 'A4' }),
     /** Who puts the file right: types with their torques, and vehicles. */
     putRight: z
       .object({ types: z.array(z.enum(ROLES)).min(1).max(4), vehicles: z.array(z.enum(ROLES)).min(1).max(4) })

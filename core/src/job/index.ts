@@ -21,6 +21,7 @@ export * from './rules/measuring';
 export * from './rules/choosing';
 export * from './rules/wanted';
 export * from './rules/known';
+export { letterOf, letterText, TELLS, type Letter } from './rules/letter';
 export { unseenChanges } from './rules/changed';
 export * from './rules/fitted';
 export * from './rules/planned';
@@ -43,7 +44,16 @@ export * from './rules/load';
 export * from './rules/setting';
 export * from './rules/pull';
 export * from './rules/quote';
-export { quotedBody, sayPutSince, totalOf, type Put, type QuotedLine, type QuotedOption, type QuoteTotal } from './rules/quoted';
+export {
+  notPutYet,
+  quotedBody,
+  sayPutSince,
+  totalOf,
+  type Put,
+  type QuotedLine,
+  type QuotedOption,
+  type QuoteTotal,
+} from './rules/quoted';
 export * from './rules/upkeep';
 export * from './rules/goods';
 export { optionName, type ChoiceLine, type ChoiceOption, type Standing } from './state/choices';

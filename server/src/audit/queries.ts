@@ -22,6 +22,8 @@ export type Audited =
   | 'held today'
   | 'catalogue'
   | 'vehicle'
+  | 'customer'
+  | 'customer deleted'
   | 'type'
   | 'shop made'
   | 'exported';

@@ -54,7 +54,8 @@ export function changeRoutes(db: Db, read: Queryable): Router {
       const { by, rules } = await mayPutRight(tx, res, of);
       const { device, bay } = res.locals.session!;
       const says = await work(tx, id, { by, why, from: { device, bay } }, rules);
-      await audit(tx, of, actorOf(req, res), { id, why, ...(Array.isArray(says) ? { says } : {}) });
+      // What is different stands in the change: a name in it is deleted there with its customer.
+      await audit(tx, of, actorOf(req, res), { id, why });
       return says;
     });
     res.json(Array.isArray(said) ? { says: said } : {});

@@ -9,6 +9,7 @@ import {
   RULES,
   SHOP,
   TYPES,
+  CUSTOMERS,
 } from '@ash-knot/demo';
 import { putGauge } from '../gauge/queries';
 import { keepMissingLessons } from '../learning/lessons';
@@ -60,6 +61,12 @@ export async function loadDemo(
     const vehicleIds = new Map(vehicles.map((v, i) => [v.key, `0190d000-0000-7000-9000-0000000000${String(i + 10)}`]));
     for (const v of vehicles)
       await insertVehicle(tx, { ...v, id: vehicleIds.get(v.key)!, typeId: typeIds[v.type]!, variant: v.variant });
+    for (const c of CUSTOMERS)
+      await tx.query(
+        `WITH c AS (INSERT INTO customer (id, name, telephone, language, tell, note) VALUES (gen_random_uuid(), $1, $2, $3, $4, $5) RETURNING id)
+         UPDATE vehicle SET customer_id = c.id FROM c WHERE owner = $1`,
+        [c.name, c.telephone, c.language, c.tell, c.note],
+      );
     for (const j of jobs) {
       await tx.query(
         'INSERT INTO job (id, vehicle_id, kind, bay, distance_km, opened_km, opened_at, opened_by) VALUES ($1,$2,$3,$4,$5,$5,$6,$7)',

@@ -215,8 +215,9 @@ export function readOut(
   name: (line: ChoiceLine) => string,
 ): string[] {
   return quoted.map(({ line, options, difference: differ, beside }) => {
-    const ways = options.map((o) => `${o.option.name}, ${money(o.totalMinor)}, ${o.here}`);
-    const head = `${capital(name(line))}: ${ways.length > 1 ? `${numberWord(ways.length)} ways: ${list(ways, 'or')}` : ways[0]}.`;
+    const cost = (o: QuotedOption) => `${money(o.totalMinor)}, ${o.here}`;
+    const ways = options.map((o) => `${o.option.name}, ${cost(o)}`);
+    const head = `${capital(name(line))}: ${ways.length > 1 ? `${numberWord(ways.length)} ways: ${list(ways, 'or')}` : cost(options[0]!)}.`;
     const rest =
       beside && beside.savesMinutes > 0
         ? ` ${money(beside.togetherMinor)} while it is apart, ${money(beside.laterMinor)} later.`

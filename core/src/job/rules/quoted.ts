@@ -146,6 +146,12 @@ export function totalOf(quote: readonly QuotedLine[]): QuoteTotal | undefined {
   };
 }
 
+/** The ways that wait for an answer and were not put to anybody yet: they are with whatever goes out. */
+export const notPutYet = (quote: readonly QuotedLine[]): { readonly quoted: QuotedLine; readonly option: QuotedOption }[] =>
+  quote.flatMap((quoted) =>
+    quoted.options.filter((o) => !o.put && o.option.standing === 'waiting').map((option) => ({ quoted, option })),
+  );
+
 /**
  * What is put to the customer, as an entry: these ways with the sums they have in the quote.
  * @param name of a line, as it was said

@@ -10,6 +10,7 @@ import { Api } from '../state/api';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
 import { ChangeList } from './change-list';
+import { CustomerCard } from './customer-card';
 import { FileApart } from './file-apart';
 import { FileWear } from './file-wear';
 import { PutAway } from './put-away';
@@ -18,7 +19,7 @@ import { VehicleForm } from './vehicle-form';
 /** A vehicle's file: play over distance, past jobs, the torque book and the tips of its type. */
 @Component({
   selector: 'ak-vehicle-file',
-  imports: [ChangeList, Fetched, FileApart, FileWear, PutAway, RouterLink, TopBar, VehicleForm],
+  imports: [ChangeList, CustomerCard, Fetched, FileApart, FileWear, PutAway, RouterLink, TopBar, VehicleForm],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ak-top-bar />
@@ -98,6 +99,7 @@ import { VehicleForm } from './vehicle-form';
             </ul>
           </section>
           <section>
+            <ak-customer-card class="mb-6" [vehicle]="f.vehicle.id" [owner]="f.vehicle.owner" (forgotten)="load()" />
             <h2 class="text-xl font-bold">Traps and tips</h2>
             <ul class="mt-1">
               @for (t of f.type.tips; track t) {

@@ -22,6 +22,7 @@ import { Picks } from '../kit/picks';
 import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
 import { InspectionRules } from './inspection-rules';
+import { PaperRules } from './paper-rules';
 import { PriceRulesForm } from './price-rules';
 import { PutRightRules } from './put-right-rules';
 import { YardPlaces } from './yard-places';
@@ -32,7 +33,18 @@ import { Units } from '../session/units';
 /** Limits, schools, people and gauges. Changing them takes the lead's PIN. */
 @Component({
   selector: 'ak-rules',
-  imports: [FormField, InspectionRules, Picks, PriceRulesForm, PutRightRules, RouterLink, TextField, TopBar, YardPlaces],
+  imports: [
+    FormField,
+    InspectionRules,
+    PaperRules,
+    Picks,
+    PriceRulesForm,
+    PutRightRules,
+    RouterLink,
+    TextField,
+    TopBar,
+    YardPlaces,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ak-top-bar />
@@ -196,6 +208,7 @@ import { Units } from '../session/units';
           (pickedChange)="save({ namesAtDoor: $event[0] === 'tap a first name' })"
         />
         <p class="soft mt-1 text-sm">Anyone who can reach the server sees this, signed in or not.</p>
+        <ak-paper-rules [rules]="r()" (changed)="save($event)" />
         <ak-put-right-rules [rules]="r()" (changed)="save($event)" />
         <form class="mt-4 grid max-w-xl grid-cols-[1fr_auto] items-end gap-3" (submit)="keepZone($event)">
           <ak-text-field

@@ -23,6 +23,11 @@ export class Session {
   readonly shop = computed((): ShopView | null => this.view()?.shop ?? null);
   readonly people = computed((): readonly PersonView[] => this.view()?.people ?? []);
   readonly person = computed((): PersonView | null => this.people().find((p) => p.id === this.view()?.person) ?? null);
+  /** What stands at the head of every paper. */
+  readonly letterhead = computed(() => {
+    const s = this.shop();
+    return { name: s?.name ?? '', ...(s?.rules.paper ?? { address: '', telephone: '', email: '', size: 'A4' as const }) };
+  });
   readonly dialect = computed((): Dialect => this.shop()?.rules.dialect ?? 'sway bar');
   /** The shop's time zone; null where nobody has said: this device's own. */
   readonly zone = computed((): string | null => this.shop()?.rules.timeZone ?? null);

@@ -3,6 +3,7 @@ import { RouterLink } from '@angular/router';
 import {
   besidesOf,
   capital,
+  notPutYet,
   quotedBody,
   quoteOf,
   sayBan,
@@ -39,7 +40,7 @@ import { longDay } from '../words/format';
       @if (store.view(); as v) {
         <main class="page" data-testid="quote-sheet">
           <ak-paper-head
-            [shop]="session.shop()?.name ?? ''"
+            [shop]="session.letterhead()"
             [title]="v.vehicle.plate + ': what it would cost'"
             [under]="v.vehicle.typeName + ', ' + v.vehicle.year + ' · ' + units.sayDistance(s.distanceKm)"
             >{{ today() }}<br />{{ v.vehicle.owner }}</ak-paper-head
@@ -173,9 +174,7 @@ export class QuoteSheet {
   }
   /** What goes out on paper is put to the customer: it is kept as it stands there, under a name. */
   protected async print(): Promise<void> {
-    const unsaid = this.quoted().flatMap((quoted) =>
-      quoted.options.filter((o) => !o.put && o.option.standing === 'waiting').map((option) => ({ quoted, option })),
-    );
+    const unsaid = notPutYet(this.quoted());
     if (unsaid.length) {
       const body = quotedBody(this.store.state()!, unsaid, (l) => this.name(l));
       if (!(await this.store.write('quoted', body))) return;

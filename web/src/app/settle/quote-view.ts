@@ -7,10 +7,10 @@ import {
   besidesOf,
   capital,
   goodsLines,
+  notPutYet,
   oldPart,
   quoteOf,
   quotedBody,
-  readOut,
   sayDay,
   amountOf,
   sayLabour,
@@ -30,6 +30,7 @@ import {
 import { RouterLink } from '@angular/router';
 import { isDrawn, PartPicture } from '../parts/part-picture';
 import { spanOf } from '../parts/outline';
+import { LetterView } from './letter';
 import { PartsDesk } from './parts-desk';
 import type { ToldOf } from '../job/told-dialog';
 import { PANEL } from '../kit/panel';
@@ -54,7 +55,7 @@ interface Row {
 /** What the customer is offered, side by side, in one sentence; each line answered by itself: yes, no or later. */
 @Component({
   selector: 'ak-quote-view',
-  imports: [PartPicture, PartsDesk, PlaceMark, RouterLink, SelectField, TextField, Wrong],
+  imports: [LetterView, PartPicture, PartsDesk, PlaceMark, RouterLink, SelectField, TextField, Wrong],
   providers: [FieldErrors],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './quote-view.html',
@@ -97,10 +98,8 @@ export class QuoteView {
   protected name(line: ChoiceLine): string {
     return sayParts(this.session.dialect(), line.joints);
   }
-  /** What is read to the customer. */
-  protected readonly out = computed(() =>
-    readOut(this.waiting(), this.money, (l) => this.name(l)).map((t) => this.session.say(t)),
-  );
+  /** A sum as it is said by itself, with its currency. */
+  protected readonly sum = (minor: number): string => sayMoney(minor, this.rules().currency);
   protected readonly tax = computed(() => {
     const { prices } = this.rules();
     const rate = prices.labourMinorPerHour > 0 ? '' : ' No rate is set: work is told in minutes.';
@@ -241,7 +240,7 @@ export class QuoteView {
       ...(on ? { on } : {}),
     };
     // The sums it was said to are kept with it, where they were not yet: nothing changes them later.
-    const unsaid = q.options.filter((o) => !o.put && o.option.standing === 'waiting').map((option) => ({ quoted: q, option }));
+    const unsaid = notPutYet([q]);
     const put = unsaid.length ? quotedBody(this.store.state()!, unsaid, (l) => this.name(l)) : undefined;
     return this.store.writeAll([...(put ? [{ kind: 'quoted', body: put } as const] : []), { kind: 'answer', body }]);
   }

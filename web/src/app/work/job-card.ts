@@ -46,7 +46,7 @@ import { clock, longDay } from '../words/format';
       @if (store.view(); as v) {
         <main class="page" data-testid="job-card">
           <ak-paper-head
-            [shop]="session.shop()?.name ?? ''"
+            [shop]="session.letterhead()"
             [title]="v.vehicle.plate + ': job card'"
             [under]="v.vehicle.typeName + ', ' + v.vehicle.year + ' · ' + units.sayDistance(s.distanceKm)"
             >{{ v.bay }}<br />{{ who() }}</ak-paper-head

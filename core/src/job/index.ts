@@ -21,6 +21,8 @@ export * from './rules/measuring';
 export * from './rules/choosing';
 export * from './rules/wanted';
 export * from './rules/known';
+export { invoiceLines, type InvoiceLine } from './rules/invoice';
+export { foundSound } from './rules/sound';
 export { letterOf, letterText, TELLS, type Letter } from './rules/letter';
 export { unseenChanges } from './rules/changed';
 export * from './rules/fitted';

@@ -82,13 +82,20 @@ export class PhotoButton {
   selector: 'ak-photo',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<a [href]="src()" target="_blank" rel="noopener" class="block"
-    ><img [src]="src()" [alt]="caption()" class="h-20 w-28 rounded border object-cover" loading="lazy"
+    ><img
+      [src]="src()"
+      [alt]="caption()"
+      class="border object-cover"
+      [class]="large() ? 'w-full' : 'h-20 w-28 rounded'"
+      [attr.loading]="large() ? null : 'lazy'"
   /></a>`,
 })
 export class Photo {
   private readonly outbox = inject(Outbox);
   readonly id = input.required<string>();
   readonly caption = input('Photograph');
+  /** On paper, where it is looked at and not opened. */
+  readonly large = input(false);
   protected readonly src = signal('');
 
   constructor() {

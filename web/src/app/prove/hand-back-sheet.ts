@@ -6,7 +6,12 @@ import {
   alignmentOwed,
   answered,
   banOnPaper,
-  barChanges,
+  amountOf,
+  foundSound,
+  invoiceLines,
+  quoteOf,
+  sayMoney,
+  totalOf,
   endedSince,
   findingsOf,
   upkeepDue,
@@ -31,6 +36,8 @@ import {
   type JointView,
   capital,
 } from '@ash-knot/core';
+import { Photo } from '../attachment/photo';
+import { saveFile } from '../kit/save-file';
 import { JobStore } from '../job/job-store';
 import { sheetPath } from '../job/sheet-path';
 import type { LedgerName } from '../offline/outbox';
@@ -39,10 +46,13 @@ import { PaperHead } from '../kit/paper-head';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
 
+/** More photographs than these make a paper nobody reads. */
+const MOST_PHOTOS = 8;
+
 /** The customer's sheet: plain words, black on white, A4 or Letter. */
 @Component({
   selector: 'ak-hand-back-sheet',
-  imports: [Fetched, PlainAxle, PaperHead, RouterLink],
+  imports: [Fetched, Photo, PlainAxle, PaperHead, RouterLink],
   providers: [JobStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './hand-back-sheet.html',
@@ -59,18 +69,48 @@ export class HandBackSheet {
   protected readonly sheetPath = sheetPath;
   protected readonly store = inject(JobStore);
   protected readonly session = inject(Session);
-  /** The last length, setting, bar and wheels that were worked out, in their own words. */
-  protected readonly workedOut = computed((): string[] => [
-    ...barChanges(this.store.state()!),
-    ...(['link length', 'link setting', 'link turns', 'bar', 'wheel fit'] as const).flatMap((what) => {
-      const last = this.store
-        .state()
-        ?.results.filter((e) => e.body.what === what)
-        .at(-1);
-      return last ? [`${capital(what)}: ${this.session.say(last.body.words)}`] : [];
-    }),
-  ]);
   protected readonly troubles = computed(() => sayTroubles(this.store.state()!));
+  protected readonly sound = computed(() => foundSound(this.store.state()!));
+  /** What was said yes to, at the sums it was agreed at. */
+  private readonly quote = computed(() => {
+    const s = this.store.state();
+    return s ? quoteOf(s, (minor) => sayMoney(minor, s.context.rules.currency)) : [];
+  });
+  protected readonly agreed = computed(() => (this.store.state() ? invoiceLines(this.store.state()!, this.quote()) : []));
+  protected readonly money = sayMoney;
+  protected readonly sum = computed(() => {
+    const [first] = this.agreed();
+    const yes = this.quote().filter((q) => q.line.standing === 'approved');
+    return first ? sayMoney(totalOf(yes)!.minor, first.currency) : '';
+  });
+  protected readonly tax = computed(() => {
+    const [first] = this.agreed();
+    return !first?.taxPercent
+      ? 'All of it'
+      : `All of it, ${first.taxPercent} % tax ${first.taxIncluded ? 'in the prices' : 'added'}`;
+  });
+  protected readonly photos = computed(() => this.store.state()!.photos.slice(-MOST_PHOTOS));
+  /** For the shop's own books: this program keeps none. */
+  protected async saveLines(): Promise<void> {
+    const v = this.store.view()!;
+    const { default: Papa } = await import('papaparse');
+    const on = (this.store.state()!.handBack?.at ?? v.openedAt).slice(0, 10);
+    const rows = this.agreed().map((l) => ({
+      plate: v.vehicle.plate,
+      owner: v.vehicle.owner,
+      date: on,
+      what: l.what,
+      article: l.article,
+      text: capital(l.text),
+      quantity: l.quantity,
+      unit: l.unit,
+      sum: amountOf(l.minor, l.currency),
+      currency: l.currency,
+      'tax %': l.taxPercent,
+      'tax in the sum': l.taxIncluded ? 'yes' : 'no',
+    }));
+    saveFile(`${v.vehicle.plate.replace(/\s+/g, '-')}-${on}.csv`, Papa.unparse(rows, { escapeFormulae: true }), 'text/csv');
+  }
   protected readonly danger = computed(() => leftAt(this.store.state()!));
   protected readonly ban = computed(() => banOnPaper(this.store.state()!, longDay));
   /** It left with a danger, and no later visit ended it. */

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import {
+  barChanges,
   capital,
   crewOf,
   fastenersOf,
@@ -113,6 +114,14 @@ import { clock, longDay } from '../words/format';
               </tbody>
             </table>
           }
+          @if (workedOut().length) {
+            <h2>Worked out</h2>
+            <ul>
+              @for (w of workedOut(); track w) {
+                <li>{{ w }}</li>
+              }
+            </ul>
+          }
           <p class="mt-4">
             Signed, with the time: ______________________________________ What is written here goes on the tape by whoever did it.
           </p>
@@ -160,6 +169,17 @@ export class JobCard {
   protected readonly units = inject(Units);
   protected readonly fates = FATES;
 
+  /** The last length, setting, bar and wheels that were worked out, in their own words. */
+  protected readonly workedOut = computed((): string[] => [
+    ...barChanges(this.store.state()!),
+    ...(['link length', 'link setting', 'link turns', 'bar', 'wheel fit'] as const).flatMap((what) => {
+      const last = this.store
+        .state()
+        ?.results.filter((e) => e.body.what === what)
+        .at(-1);
+      return last ? [`${capital(what)}: ${this.session.say(last.body.words)}`] : [];
+    }),
+  ]);
   protected readonly who = computed(() =>
     crewOf(this.store.state()!)
       .map((p) => p.name)

@@ -55,6 +55,14 @@ export interface SessionView {
   readonly shop: ShopView | null;
 }
 
+/** What a shop has by now; parts are counted to a thousand. */
+export interface SetupView {
+  readonly people: number;
+  readonly devices: number;
+  readonly vehicles: number;
+  readonly types: number;
+  readonly parts: number;
+}
 export interface ShopView {
   readonly name: string;
   readonly rules: YardRules;

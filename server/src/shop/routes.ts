@@ -14,6 +14,7 @@ import {
   yardRules,
   type DeviceView,
   type PersonFull,
+  type SetupView,
 } from '@ash-knot/contract';
 import { actorOf, audit, auditPage } from '../audit/queries';
 import { inTransaction, type Db, type Queryable } from '../db/pool';
@@ -39,10 +40,25 @@ export function firstRunRoutes(db: Db): Router {
 /** The yard rules, people, devices and the log: a lead's name and PIN. */
 export function shopRoutes(db: Db): Router {
   const r = Router();
+  setupRoute(r, db);
   ruleRoutes(r, db);
   peopleRoutes(r, db);
   deviceRoutes(r, db);
   return r;
+}
+
+/** What a new shop has by now, counted: its floor says what is still missing. */
+function setupRoute(r: Router, db: Db): void {
+  r.get('/shop/setup', async (_req, res) => {
+    const { rows } = await db.query<SetupView>(
+      `SELECT (SELECT count(*)::int FROM person WHERE active) AS people,
+              (SELECT count(*)::int FROM session WHERE ended_at IS NULL) AS devices,
+              (SELECT count(*)::int FROM vehicle WHERE away_at IS NULL) AS vehicles,
+              (SELECT count(*)::int FROM vehicle_type WHERE away_at IS NULL) AS types,
+              (SELECT count(*)::int FROM (SELECT 1 FROM part LIMIT 1000) AS p) AS parts`,
+    );
+    res.json(rows[0]);
+  });
 }
 
 function ruleRoutes(r: Router, db: Db): void {

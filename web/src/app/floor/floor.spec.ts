@@ -62,6 +62,22 @@ test('an empty floor teaches the first action', async () => {
   expect(f.text()).toContain('The floor is empty.Open a vehicle by its plate to begin.');
 });
 
+const NEW_SHOP = { people: 1, devices: 1, vehicles: 0, types: 0, parts: 0 };
+const setUpList = async (has: typeof NEW_SHOP) => {
+  const f = await open(floor([]), (api) => api.answers.set('GET /shop/setup', () => has));
+  await until(() => (f.fixture.detectChanges(), f.text().includes('This can wait')));
+  return f.text();
+};
+test('an empty floor of a new shop lists what is still to be said: first what the job waits for', async () => {
+  expect(await setUpList(NEW_SHOP)).toMatch(
+    /Before the first job ?The first vehicle.*This can wait.*Who works here.*Parts on the shelf/,
+  );
+});
+test('what was said is listed no more', async () => {
+  const text = await setUpList({ ...NEW_SHOP, vehicles: 3, people: 4, parts: 9 });
+  expect(text).not.toMatch(/Before the first job|Who works here|Parts on the shelf/);
+});
+
 test('each band says the next thing; danger comes before everything', async () => {
   const words = stored('complaint', {
     character: [],

@@ -89,6 +89,7 @@ export class Floor {
   protected readonly results = RECHECK_RESULTS;
   /** The axle of a band, drawn after its words: what draws it is not waited for. */
   protected readonly small = signal<Type<unknown> | null>(null);
+  protected readonly setup = signal<Type<unknown> | null>(null);
 
   /** One that cannot be read takes nobody else from the floor: it stands there and says so. */
   protected readonly unreadable = computed(() => (this.floor()?.jobs ?? []).filter((j) => !j.brief));
@@ -110,6 +111,10 @@ export class Floor {
   constructor() {
     // After the first paint: words are read first.
     afterNextRender(() => setTimeout(() => void import('./found').then((m) => this.small.set(m.FoundSmall))));
+    // Only an empty floor has room for it, and only a new shop needs it.
+    effect(() => {
+      if (this.floor()?.open.length === 0) untracked(() => void import('./setup-list').then((m) => this.setup.set(m.SetupList)));
+    });
     const destroy = inject(DestroyRef);
     // With the other unit first every line is another.
     effect(() => {

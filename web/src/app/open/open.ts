@@ -10,6 +10,7 @@ import {
   attempt,
   BadInput,
   JOB_KINDS,
+  plateKey,
   readDistance,
   readVin,
   type JobKind,
@@ -63,6 +64,13 @@ export class Open {
     ),
     { initialValue: null },
   );
+  /** What was typed, where no vehicle has it for its plate: it may be a new one. */
+  protected readonly unknown = computed(() => {
+    const key = plateKey(this.q());
+    return key.length >= 2 && this.found() && !this.found()!.some((v) => plateKey(v.plate) === key)
+      ? this.q().trim().toUpperCase()
+      : '';
+  });
   /** A text that could be a VIN is read as one while it is typed. */
   protected readonly vin = computed(() =>
     this.vinText().length >= 11 ? readVin(this.vinText(), new Date().getFullYear() + 1) : null,

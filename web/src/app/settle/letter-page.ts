@@ -16,8 +16,14 @@ export interface LetterPage {
   }[];
 }
 
-const escaped = (text: string): string =>
-  text.replace(/[&<>"']/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' })[c]!);
+const SIGNS: ReadonlyMap<string, string> = new Map([
+  ['&', '&amp;'],
+  ['<', '&lt;'],
+  ['>', '&gt;'],
+  ['"', '&quot;'],
+  ["'", '&#39;'],
+]);
+const escaped = (text: string): string => text.replace(/[&<>"']/g, (c) => SIGNS.get(c)!);
 const p = (text: string): string => (text ? `<p>${escaped(text)}</p>` : '');
 
 /** A drawing goes in as it is, where nothing in it runs or is fetched. */

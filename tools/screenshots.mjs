@@ -73,8 +73,8 @@ async function shoot(address) {
   await at('/shelf');
   await save('shelf');
   await at(`${job('HB 0093')}/find`);
+  await page.getByTestId('why').first().waitFor();
   await page.keyboard.press('k');
-  await page.waitForTimeout(400);
   await page.getByRole('button', { name: 'why it knocks' }).click();
   await page.getByText('With half the play').waitFor();
   await page.getByTestId('knock-at').fill('75');

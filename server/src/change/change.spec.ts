@@ -115,6 +115,21 @@ test('a type put right: closed jobs keep what they were told, open ones are told
   expect((await view(open)).type.axles.front.trackMm).toBe(was + 20);
 });
 
+test('a job that is opened again is told what was changed since it was closed', async () => {
+  const v = await fresh();
+  const job = await opened(v);
+  await close(job);
+  const { spec } = await page(v.typeId);
+  expect((await put(v.typeId, withTrack(spec, 1522))).status).toBe(200);
+  expect((await state(job)).kept.changed).toEqual([]);
+  const back = (await view(job)).entries.find((x) => x.kind === 'hand-back')!;
+  expect((await post(job, line(job, 'strike', { entry: back.id, why: 'not done yet' }))).status).toBe(201);
+  const s = await state(job);
+  expect(s.kept.changed.map((e) => e.body.says)).toEqual([[expect.stringContaining('now 1522 mm')]]);
+  expect(nextLine(s, Date.now()).title).toBe('The type was changed in the file: look.');
+  expect((await view(job)).type.axles.front.trackMm).toBe(1522);
+});
+
 test('what somebody else changed meanwhile is not written over; nothing changed, no reason, no right are sentences', async () => {
   const v = await fresh();
   const { spec } = await page(v.typeId);

@@ -73,19 +73,12 @@ export async function keepChange(
 const MOST_SAID = 12;
 const MOST_LONG = 400;
 
-/** Tells every open job that is judged by it: a line on its tape, in the name of who changed it. */
-export async function tellOpenJobs(
+/** A line on a job's tape: what was changed, in the name of who did. */
+async function tellJob(
   tx: Queryable,
-  of: ChangeOf,
-  id: string,
-  says: readonly string[],
-  { by, from, why, job }: Changing,
+  job: string,
+  { of, says, why, by, from }: { readonly of: ChangeOf; readonly says: readonly string[] } & Omit<Changing, 'job' | 'entry'>,
 ): Promise<void> {
-  const { rows } = await tx.query<{ id: string }>(
-    `SELECT j.id FROM job j JOIN vehicle v ON v.id = j.vehicle_id
-      WHERE j.closed_at IS NULL AND v.${of === 'type' ? 'type_id' : 'id'} = $1 AND j.id IS DISTINCT FROM $2 ORDER BY j.id FOR UPDATE OF j`,
-    [id, job ?? null],
-  );
   const more = Math.max(0, says.length - MOST_SAID);
   const body: EntryBodies['changed'] = {
     of,
@@ -93,12 +86,34 @@ export async function tellOpenJobs(
     says: says.slice(0, MOST_SAID).map((s) => s.slice(0, MOST_LONG)),
     ...(more ? { more } : {}),
   };
-  for (const open of rows) {
-    await append(
-      tx,
-      makeEntry({ kind: 'changed', body }, { id: randomUUID(), job: open.id, by, at: new Date().toISOString() }),
-      from,
-    );
-    await announceJob(tx, open.id);
-  }
+  await append(tx, makeEntry({ kind: 'changed', body }, { id: randomUUID(), job, by, at: new Date().toISOString() }), from);
+  await announceJob(tx, job);
+}
+
+/** Tells every open job that is judged by it. */
+export async function tellOpenJobs(
+  tx: Queryable,
+  of: ChangeOf,
+  id: string,
+  says: readonly string[],
+  who: Changing,
+): Promise<void> {
+  const { rows } = await tx.query<{ id: string }>(
+    `SELECT j.id FROM job j JOIN vehicle v ON v.id = j.vehicle_id
+      WHERE j.closed_at IS NULL AND v.${of === 'type' ? 'type_id' : 'id'} = $1 AND j.id IS DISTINCT FROM $2 ORDER BY j.id FOR UPDATE OF j`,
+    [id, who.job ?? null],
+  );
+  for (const open of rows) await tellJob(tx, open.id, { of, says, ...who });
+}
+
+/** Tells a job that is open again what was changed since it was closed: it is judged by that now. */
+export async function tellReopened(tx: Queryable, job: string, closedAt: Date, from: Sender): Promise<void> {
+  const { rows } = await tx.query<{ of: ChangeOf; by: string; why: string; says: string[] }>(
+    `SELECT CASE WHEN c.type_id IS NULL THEN 'vehicle' ELSE 'type' END AS of, c.by_person AS by, c.why, c.says
+       FROM job j JOIN vehicle v ON v.id = j.vehicle_id
+       JOIN change c ON (c.vehicle_id IN (j.vehicle_id, j.was_vehicle) OR c.type_id = v.type_id) AND c.at > $2 AND c.job_id IS DISTINCT FROM j.id
+      WHERE j.id = $1 ORDER BY c.id`,
+    [job, closedAt],
+  );
+  for (const { of, by, why, says } of rows) await tellJob(tx, job, { of, says, by, why, from });
 }

@@ -16,6 +16,7 @@ import { allow } from './allow';
 import { append } from './append';
 import { entryOf, readEntries } from './read';
 import type { Tape } from './tape';
+import { tellReopened } from '../change/queries';
 
 const uuid = z.uuid();
 
@@ -133,10 +134,12 @@ export function ledgerRoutes(db: Db, live: Live, lessons: Lessons): Router {
       const standing = async (lock = false) => {
         const job = await jobRow(tx, id, lock);
         if (!job) throw notFound('job');
-        return { openedAt: job.openedAt, closed: job.closedAt !== null };
+        return { openedAt: job.openedAt, closed: job.closedAt !== null, closedAt: job.closedAt };
       };
       const now = await standing(true);
-      if (await takeEntries(tx, shop, { req, res, entries }, now, standing)) await announceJob(tx, id);
+      if (!(await takeEntries(tx, shop, { req, res, entries }, now, standing))) return;
+      await announceJob(tx, id);
+      if (now.closedAt && !(await standing()).closed) await tellReopened(tx, id, now.closedAt, res.locals.session!);
     });
     if (entries.some((e) => e.kind === 'hand-back')) lessons.add(id);
     res.status(201).json({ stored: entries.length });

@@ -11,6 +11,8 @@ export const partQuery = z.object({
   /** Only what is there, or what is to be ordered again. */
   shelf: z.enum(['any', 'stocked', 'low']).default('any'),
   limit: z.coerce.number().int().min(1).max(500).default(200),
+  /** So many are passed over: the pages before. */
+  offset: z.coerce.number().int().min(0).max(1_000_000).default(0),
 });
 
 const mm = z.number().positive().max(3000).optional();

@@ -72,6 +72,19 @@ async function close(job: string): Promise<void> {
   ]);
   await app.db.query('UPDATE job SET closed_at = now() WHERE id = $1', [job]);
 }
+const NUT: EntryBodies['size'] = { axle: 'front', size: 'nut-hex', end: 'upper', text: '15 mm', mm: 15 };
+const WHEEL: EntryBodies['book'] = {
+  axle: 'front',
+  value: {
+    fastener: 'wheel-nut',
+    minNm: 108,
+    maxNm: 108,
+    value: 108,
+    unit: 'N·m',
+    source: 'handbook, page 212',
+    publisher: 'vehicle maker',
+  },
+};
 const withTrack = (spec: VehicleTypeSpec, trackMm: number): VehicleTypeSpec => ({
   ...spec,
   axles: { ...spec.axles, front: { ...spec.axles.front, trackMm } },
@@ -176,20 +189,6 @@ test('a vehicle put right: plate, owner, year, type and distance, with who and w
   expect([twice.status, (twice.body as Problem).detail]).toEqual([409, expect.stringMatching(/Put them together/)]);
 });
 
-const NUT: EntryBodies['size'] = { axle: 'front', size: 'nut-hex', end: 'upper', text: '15 mm', mm: 15 };
-const WHEEL: EntryBodies['book'] = {
-  axle: 'front',
-  value: {
-    fastener: 'wheel-nut',
-    minNm: 108,
-    maxNm: 108,
-    value: 108,
-    unit: 'N·m',
-    source: 'handbook, page 212',
-    publisher: 'vehicle maker',
-  },
-};
-
 test('a size and a torque that a job found are known to the next one: of the vehicle, or of its type', async () => {
   const v = await fresh();
   const job = await opened(v);
@@ -228,6 +227,9 @@ test('one vehicle that stood twice: jobs and lessons are together, closed ones k
   const [old, open] = [await opened(a), await opened(b)];
   await close(old);
   const alsoOpen = await opened(a);
+  const nut = line(open, 'size', NUT);
+  await post(open, nut);
+  expect((await t.post(`/jobs/${open}/keep`, { entry: nut.id, for: 'vehicle' })).status).toBe(200);
   const both = await t.post(`/vehicles/${b.id}/together`, { why: 'the plate was misread', into: a.id });
   expect([both.status, (both.body as Problem).detail]).toEqual([
     409,
@@ -239,6 +241,7 @@ test('one vehicle that stood twice: jobs and lessons are together, closed ones k
   expect((await view(open)).vehicle.plate).toBe(a.plate);
   await close(open);
   expect(((await t.get(`/vehicles?q=${b.plate}`)).body as VehicleView[]).map((x) => x.id)).not.toContain(b.id);
+  expect((await file(a.id)).vehicle.known.map((k) => k.entry)).toEqual([nut.id]);
   const gone = await file(b.id);
   expect([gone.away, gone.into]).toEqual([true, a.id]);
   expect((await t.ask('PATCH', `/vehicles/${b.id}`, { why: 'a slip', seen: gone.seen, to: { owner: 'x' } })).status).toBe(409);

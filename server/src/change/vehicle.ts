@@ -1,4 +1,4 @@
-import { plateKey, type KnownHere } from '@ash-knot/core';
+import { plateKey, withKnown, type KnownHere } from '@ash-knot/core';
 import type { ChangeVehicle, VehicleView } from '@ash-knot/contract';
 import type { Queryable } from '../db/pool';
 import { badInput, conflict, notFound } from '../http/problem';
@@ -115,6 +115,12 @@ export async function putVehiclesTogether(tx: Queryable, id: string, into: strin
   );
   await tx.query('UPDATE job SET vehicle_id = $2, was_vehicle = coalesce(was_vehicle, $1) WHERE vehicle_id = $1', [id, into]);
   await tx.query('UPDATE lesson SET vehicle_id = $2 WHERE vehicle_id = $1', [id, into]);
+  // What was known of either is known of the one; the later word of each thing stands.
+  const known = [...gone.known, ...kept.known].sort((x, y) => x.atKm - y.atKm).reduce<readonly KnownHere[]>(withKnown, []);
+  await tx.query(
+    'UPDATE vehicle SET known = $3, customer_id = coalesce(customer_id, (SELECT g.customer_id FROM vehicle g WHERE g.id = $1)) WHERE id = $2',
+    [id, into, JSON.stringify(known)],
+  );
   await tx.query('UPDATE vehicle SET away_at = clock_timestamp(), into_id = $2 WHERE id = $1', [id, into]);
   await tx.query(
     'UPDATE vehicle SET last_opened = greatest(last_opened, (SELECT max(opened_at) FROM job WHERE vehicle_id = $1)) WHERE id = $1',

@@ -38,6 +38,7 @@ export interface PartFilter {
   axle?: AxleEnd | undefined;
   shelf?: keyof typeof SHELF_FILTER;
   limit: number;
+  offset?: number;
   /** Whether a typing error is forgiven where nothing is met as it was typed; it is, unless said otherwise. */
   forgive?: boolean;
 }
@@ -57,13 +58,13 @@ export async function findParts(db: Queryable, f: PartFilter): Promise<{ parts: 
   const patterns = words.map(containing);
   const contained = `FROM part p WHERE ${narrowed} AND ${containsAll('p.search', 5, patterns)}`;
   const { rows } = await db.query<Row>(
-    `SELECT ${SPEC} AS spec, 1::float8 AS score ${contained} ORDER BY p.kind, p.name, p.id LIMIT $4`,
-    [...given, ...patterns],
+    `SELECT ${SPEC} AS spec, 1::float8 AS score ${contained} ORDER BY p.kind, p.name, p.id LIMIT $4 OFFSET $${5 + patterns.length}`,
+    [...given, ...patterns, f.offset ?? 0],
   );
-  if (rows.length > 0 || f.forgive === false || words.every((w) => w.length < FORGIVEN)) {
+  if (rows.length > 0 || f.offset || f.forgive === false || words.every((w) => w.length < FORGIVEN)) {
     const total =
-      rows.length < f.limit
-        ? rows.length
+      rows.length < f.limit && rows.length > 0
+        ? (f.offset ?? 0) + rows.length
         : (
             await db.query<{ n: number }>(`SELECT count(*)::int AS n FROM (SELECT 1 ${contained} LIMIT $4) x`, [
               ...given.slice(0, 3),

@@ -118,3 +118,18 @@ describe('a list', () => {
     expect((await app.tablet().get('/parts/catalogue?as=csv')).status).toBe(401);
   });
 });
+
+test('the shelf comes a page at a time: each part once, in one order, and the last page ends', async () => {
+  const all = await list();
+  const page = async (n: number) => (await t.get(`/parts?limit=7&offset=${n * 7}`)).body as PartList;
+  const seen: string[] = [];
+  for (let n = 0; ; n++) {
+    const { parts, total } = await page(n);
+    expect(total).toBe(all.total);
+    seen.push(...parts.map((p) => p.id));
+    if (parts.length < 7) break;
+  }
+  expect(seen).toEqual(all.parts.map((p) => p.id));
+  expect((await page(100)).parts).toEqual([]);
+  expect((await t.get('/parts?offset=-1')).status).toBe(422);
+});

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { catchError, debounceTime, from, of, switchMap } from 'rxjs';
 import type { PartList } from '@ash-knot/contract';
@@ -14,6 +14,10 @@ import { Units } from '../session/units';
 import { PartCard } from './part-card';
 import { TakeList } from './take-list';
 import { TextField } from '../kit/text-field';
+
+/** So many parts are on a page; and so far the server counts. */
+const PAGE = 100;
+const COUNTED = 1000;
 
 /** The catalogue, searched; counted, laid over each other, taken in and saved as a list. */
 @Component({
@@ -56,7 +60,15 @@ import { TextField } from '../kit/text-field';
         </p>
       }
       <ak-fetched class="mt-4" what="the shelf" [failed]="error()" [here]="!!list()" (again)="again()" />
-      <p class="soft mt-4 text-sm">{{ parts().length }} shown of {{ list()?.total ?? 0 }}</p>
+      <p class="soft mt-4 flex flex-wrap items-center gap-x-5 text-sm" data-testid="shelf-shown">
+        <span>{{ shown() }} of {{ total() }}</span>
+        @if (page()) {
+          <button type="button" class="link" (click)="page.set(page() - 1)">The {{ most }} before</button>
+        }
+        @if (more()) {
+          <button type="button" class="link" (click)="page.set(page() + 1)" data-testid="shelf-next">The next {{ most }}</button>
+        }
+      </p>
       <table class="mt-1 w-full">
         <thead class="soft text-left text-sm">
           <tr>
@@ -185,17 +197,30 @@ export class Shelf {
     return typeof at === 'number' && p.stock <= at;
   }
   protected readonly error = signal('');
-  private readonly query = computed(() => ({ q: this.text(), kind: this.kind(), stock: this.stock(), times: this.times() }));
+  protected readonly most = PAGE;
+  /** From the first again, whenever something else is looked for. */
+  protected readonly page = linkedSignal({
+    source: () => [this.text(), this.kind(), this.stock()] as const,
+    computation: () => 0,
+  });
+  private readonly query = computed(() => ({
+    q: this.text(),
+    kind: this.kind(),
+    stock: this.stock(),
+    times: this.times(),
+    page: this.page(),
+  }));
   protected readonly list = toSignal(
     toObservable(this.query).pipe(
       debounceTime(120),
-      switchMap(({ q, kind, stock }) =>
+      switchMap(({ q, kind, stock, page }) =>
         from(
           this.api.get<PartList>('/parts', {
             ...(q ? { q } : {}),
             ...(kind ? { kind } : {}),
             shelf: own({ 'on the shelf': 'stocked', 'to be ordered': 'low' }, stock) ?? 'any',
-            limit: '200',
+            limit: String(PAGE),
+            offset: String(page * PAGE),
           }),
         ).pipe(catchError((e: Error) => (this.error.set(e.message), of(null)))),
       ),
@@ -203,4 +228,17 @@ export class Shelf {
     { initialValue: null },
   );
   protected readonly parts = computed(() => this.list()?.parts ?? []);
+  /** Parts are counted to a thousand and no further. */
+  private readonly counted = computed(() => {
+    const n = this.list()?.total ?? 0;
+    return n >= COUNTED ? Infinity : n;
+  });
+  protected readonly total = computed(() => (this.counted() === Infinity ? `more than ${COUNTED}` : String(this.counted())));
+  /** "101 to 200": which of them these are. */
+  protected readonly shown = computed(() => {
+    const before = this.page() * PAGE;
+    const n = this.parts().length;
+    return n ? `${before + 1} to ${before + n}` : '0';
+  });
+  protected readonly more = computed(() => this.parts().length === PAGE && (this.page() + 1) * PAGE < this.counted());
 }

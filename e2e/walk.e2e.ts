@@ -30,7 +30,20 @@ for (const { width, height, dialect, tag, quick } of LOOKS) {
     await expect(page.getByTestId('sign-in')).toBeVisible();
     await eyes.look('the door');
     await signIn(page);
-    for (const path of ['/', '/open', '/file', '/shelf', '/practice', '/nowhere', '/rules', '/rules/suspects', '/rules/gauges'])
+    for (const path of [
+      '/',
+      '/open',
+      '/file',
+      '/shelf',
+      '/practice',
+      '/nowhere',
+      '/rules',
+      '/rules?of=judging',
+      '/rules?of=papers',
+      '/rules?of=yard',
+      '/rules/suspects',
+      '/rules/gauges',
+    ])
       await eyes.open(path);
     for (const path of ['/rules/gauges/dial-1/study', '/gauge/dial-1', '/gauge/force-1']) await eyes.open(path);
     // Something is being read there for ever: that is one of its pieces.

@@ -8,7 +8,9 @@ let other: VehicleView;
 beforeAll(async () => {
   app = await startApp();
   t = await app.tablet().signIn('marit');
-  [v, other] = (await t.get('/vehicles')).body as [VehicleView, VehicleView];
+  const { rows } = await app.db.query<{ id: string }>('SELECT id FROM vehicle WHERE customer_id IS NULL ORDER BY id LIMIT 2');
+  const view = async (n: number) => ((await t.get(`/vehicles/${rows[n]!.id}`)).body as FileView).vehicle;
+  [v, other] = [await view(0), await view(1)];
 });
 afterAll(async () => app.stop());
 

@@ -9,6 +9,8 @@ interface Item {
   readonly title: string;
   readonly why: string;
   readonly to: string;
+  /** Which page of it. */
+  readonly of?: string;
   readonly done: boolean;
   /** The first job can begin without it. */
   readonly waits: boolean;
@@ -88,6 +90,7 @@ export class SetupList {
         title: 'An hour of work, and tax',
         why: 'Without a rate a quote says minutes alone.',
         to: '/rules',
+        of: 'papers',
         done: rules.prices.labourMinorPerHour > 0,
         waits: true,
       },
@@ -95,6 +98,7 @@ export class SetupList {
         title: 'The head of your papers',
         why: 'Address and telephone stand on what the customer gets.',
         to: '/rules',
+        of: 'papers',
         done: rules.paper.address !== '' && rules.paper.telephone !== '',
         waits: true,
       },
@@ -102,6 +106,7 @@ export class SetupList {
         title: 'The inspection rule',
         why: 'Where it is written, and what fails by it. Until then nothing is said to fail.',
         to: '/rules',
+        of: 'judging',
         done: rules.inspection.source !== '',
         waits: true,
       },

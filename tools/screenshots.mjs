@@ -82,7 +82,7 @@ async function shoot(address) {
   await save('pocket');
   await at('/open');
   await save('open');
-  await at('/rules');
+  await at('/rules?of=judging');
   await save('rules');
   await shootPaperAndPhone({ page, at, save, job });
   await browser.close();

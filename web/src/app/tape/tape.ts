@@ -5,7 +5,6 @@ import {
   Component,
   computed,
   DestroyRef,
-  effect,
   ElementRef,
   inject,
   output,
@@ -31,7 +30,7 @@ function saidOf(e: Entry, words: LedgerWords): string {
   }
 }
 
-/** The job's ledger as a till prints it: newest at the bottom, struck lines stay. */
+/** The job's ledger, the newest line first; struck lines stay. */
 @Component({
   selector: 'ak-tape',
   imports: [ImpactKeys, MeasurementFiles, PhotoButton, TextField],
@@ -44,7 +43,7 @@ function saidOf(e: Entry, words: LedgerWords): string {
           Close <span class="key" aria-hidden="true">L</span>
         </button>
       </header>
-      <ol class="roll" #roll>
+      <ol class="roll">
         @for (l of lines(); track l.entry.id) {
           <li [class.struck]="l.struck" [class.bad]="l.wrong" [attr.data-kind]="l.entry.kind">
             <div class="flex items-baseline gap-3">
@@ -183,7 +182,6 @@ export class Tape {
   protected readonly units = inject(Units);
   readonly shut = output();
   protected readonly asking = signal<string | null>(null);
-  private readonly roll = viewChild<ElementRef<HTMLElement>>('roll');
   private readonly close = viewChild<ElementRef<HTMLElement>>('close');
 
   protected readonly lines = computed(() => {
@@ -191,7 +189,7 @@ export class Tape {
     const [entries, words] = [this.store.entries(), this.store.words()];
     const struck = new Map(entries.flatMap((e) => (e.kind === 'strike' ? [[e.body.entry, e.body.why] as const] : [])));
     const [unsent, wrong] = [this.store.unsent(), this.store.unreadable()?.entry?.id];
-    return entries.map((entry) => ({
+    const lines = entries.map((entry) => ({
       entry,
       time: clock(entry.at),
       who: this.session.name(entry.by),
@@ -200,18 +198,12 @@ export class Tape {
       wrong: entry.id === wrong,
       unsent: unsent.has(entry.id),
     }));
+    return lines.reverse();
   });
 
   constructor() {
     // Opened, it has the focus; shut, the sheet takes it back to its key.
     afterNextRender(() => this.close()?.nativeElement.focus());
-    let seen = 0;
-    effect(() => {
-      const n = this.lines().length;
-      const el = this.roll()?.nativeElement;
-      if (el && n !== seen) queueMicrotask(() => (el.scrollTop = el.scrollHeight));
-      seen = n;
-    });
     inject(DestroyRef).onDestroy(() => this.asking.set(null));
   }
 

@@ -17,7 +17,7 @@ import { day } from '../words/format';
           <p class="soft text-sm">
             {{ day(c.at) }}, {{ c.by }}: {{ c.why }}
             @if (c.job) {
-              · <a class="underline" [routerLink]="['/job', c.job, 'prove']">its sheet</a>
+              · <a class="link" [routerLink]="['/job', c.job, 'prove']">its sheet</a>
             }
           </p>
           @for (s of c.says; track $index) {

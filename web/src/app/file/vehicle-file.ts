@@ -29,7 +29,7 @@ import { VehicleForm } from './vehicle-form';
         <header class="flex flex-wrap items-center gap-x-5 gap-y-2">
           <h1 class="tag !text-2xl">{{ f.vehicle.plate }}</h1>
           <p class="text-lg">
-            <a class="underline" [routerLink]="['/types', f.vehicle.typeId]" data-testid="its-type">{{ f.vehicle.typeName }}</a>{{
+            <a class="link" [routerLink]="['/types', f.vehicle.typeId]" data-testid="its-type">{{ f.vehicle.typeName }}</a>{{
               f.vehicle.variant ? ', ' + f.vehicle.variant : ''
             }}, {{ f.vehicle.year }}
             <span class="soft"

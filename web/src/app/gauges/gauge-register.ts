@@ -95,14 +95,25 @@ const NEW_GAUGE = {
           <ak-text-field label="Range" field="range" [mono]="true" mode="decimal" [formField]="form.rangeMax" />
           <ak-text-field label="Calibrated until" type="date" [mono]="true" [formField]="form.calibratedUntil" />
           <ak-text-field label="Scatter of one play, mm" field="scatter" [mono]="true" mode="decimal" [formField]="form.sdMm" />
-          <ak-text-field label="Serial speed, baud" field="serial speed" [mono]="true" mode="numeric" [formField]="form.baud" />
-          <ak-text-field
-            label="Text before the number"
-            hint="in what it sends, such as 01A"
-            [mono]="true"
-            [formField]="form.before"
-          />
-          <ak-text-field label="Text after the number" [mono]="true" [formField]="form.after" />
+          <details class="sm:col-span-4" [open]="sends()" data-testid="gauge-line">
+            <summary class="link cursor-pointer">It sends over a cable</summary>
+            <div class="mt-2 grid gap-4 sm:grid-cols-4">
+              <ak-text-field
+                label="Serial speed, baud"
+                field="serial speed"
+                [mono]="true"
+                mode="numeric"
+                [formField]="form.baud"
+              />
+              <ak-text-field
+                label="Text before the number"
+                hint="in what it sends, such as 01A"
+                [mono]="true"
+                [formField]="form.before"
+              />
+              <ak-text-field label="Text after the number" [mono]="true" [formField]="form.after" />
+            </div>
+          </details>
         </div>
         <ak-wrong [error]="error()" safe="Nothing was stored." testId="gauge-error" />
         <div class="mt-4 flex flex-wrap items-center gap-x-5">
@@ -135,6 +146,12 @@ export class GaugeRegister {
   });
 
   protected readonly length = measuresLength;
+  /** Most are read, or type like a keyboard: what a cable needs lies open where something of it is said, or wrong. */
+  protected readonly sends = computed(() => {
+    const { baud, before, after } = this.typed();
+    const wrong = this.error() instanceof BadInput && (this.error() as BadInput).field === 'serial speed';
+    return wrong || baud !== NEW_GAUGE.baud || before !== '' || after !== '';
+  });
   protected out(g: GaugeSpec): string {
     const today = new Date().toISOString();
     return expired(g, today) ? sayExpired(g, today) : '';

@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { TextField } from './text-field';
 
-/** So many words are read at a glance; of more, one is looked for. */
+/** So many words are read at a glance; of more than can be borne, one is looked for. To hide one of ten helps nobody. */
 const AT_A_GLANCE = 9;
+const BORNE = 12;
 
 /** A row of words to pick from, one or several; where they are many, the first that hold what is typed. */
 @Component({
@@ -58,7 +59,7 @@ export class Picks<T extends string> {
   readonly usual = input<T>();
   readonly pickedChange = output<T[]>();
   protected readonly looked = signal('');
-  protected readonly many = computed(() => this.options().length > AT_A_GLANCE);
+  protected readonly many = computed(() => this.options().length > BORNE);
   /** What is picked is always among them, and stands first. */
   protected readonly shown = computed(() => {
     if (!this.many()) return { list: this.options(), more: 0 };

@@ -179,6 +179,7 @@ test('a vehicle put right: plate, owner, year, type and distance, with who and w
   expect(f.vehicle).toMatchObject({ plate: 'CHG 9001', owner: 'Mats Orre', year: 2014, typeId: other.typeId });
   expect(f.changes[0]).toMatchObject({ by: 'Ruan Teague', why: 'read off the papers' });
   expect(f.changes[0]!.says.join(' ')).toContain(`Plate: now CHG 9001, was ${v.plate}.`);
+  expect(f.changes[0]!.says.join(' ')).toMatch(/Owner: now Mats Orre, was Ines Hult\./);
   expect((await view(closed)).vehicle).toMatchObject({ plate: v.plate, owner: 'Ines Hult', typeName: v.typeName });
   expect((await view(closed)).type.name).toBe(v.typeName);
   expect((await view(open)).type.name).toBe(other.typeName);
@@ -233,7 +234,7 @@ test('one vehicle that stood twice: jobs and lessons are together, closed ones k
   const both = await t.post(`/vehicles/${b.id}/together`, { why: 'the plate was misread', into: a.id });
   expect([both.status, (both.body as Problem).detail]).toEqual([
     409,
-    expect.stringMatching(/both have an open job|Both .* have an open job/),
+    expect.stringMatching(/^Both CHG \d+ and CHG \d+ have an open job\./),
   ]);
   await close(alsoOpen);
   expect((await t.post(`/vehicles/${b.id}/together`, { why: 'the plate was misread', into: a.id })).status).toBe(200);

@@ -9,11 +9,11 @@ import {
   type FileView,
   type TypePage,
 } from '@ash-knot/contract';
-import { contextOf, dayIn, foldJob, keepable, withKnown, withLasting, type YardRules } from '@ash-knot/core';
+import { dayIn, keepable, withKnown, withLasting, type YardRules } from '@ash-knot/core';
 import { actorOf, audit } from '../audit/queries';
 import { inTransaction, type Db, type Queryable } from '../db/pool';
 import { badInput, conflict, forbidden, notFound, param, parse } from '../http/problem';
-import { jobRow, jobView } from '../job/queries';
+import { jobRow, JobStates } from '../job/queries';
 import { confirmedBy, worker } from '../session/guard';
 import { personRole } from '../session/queries';
 import { shopView } from '../shop/queries';
@@ -63,7 +63,7 @@ export function changeRoutes(db: Db, read: Queryable): Router {
 
   r.patch('/vehicles/:id', async (req, res) => {
     const body = parse(vehicleBody, req.body);
-    await changing(req, res, 'vehicle', body.why, (tx, id, who) => changeVehicle(tx, id, body, who));
+    await changing(req, res, 'vehicle', body.why, (tx, id, who, rules) => changeVehicle(tx, id, { ...body, rules }, who));
   });
   r.post('/vehicles/:id/together', async (req, res) => {
     const { why, into } = parse(putTogether, req.body);
@@ -95,15 +95,19 @@ export function changeRoutes(db: Db, read: Queryable): Router {
 
 /** What a job found, kept for its vehicle or its type: the next one has it as known. */
 function keepRoute(r: Router, db: Db): void {
+  const states = new JobStates();
   r.post('/jobs/:id/keep', async (req, res) => {
     const job = param(uuid, req, 'id');
     const body = parse(keepFound, req.body);
     await inTransaction(db, async (tx) => {
       const { by, rules } = await mayPutRight(tx, res, body.for);
-      if (!(await jobRow(tx, job, true))) throw notFound('job');
-      const view = (await jobView(tx, job))!;
-      const shop = (await shopView(tx))!;
-      const found = keepable(foldJob(contextOf(view, shop), view.entries)).find((k) => k.entry.id === body.entry);
+      const row = await jobRow(tx, job, true);
+      if (!row) throw notFound('job');
+      // One whose tape cannot be read is a sentence that names the line.
+      const state = (await states.of(tx, job))!;
+      // Of the vehicle and the type it is now: what they were told then is no place for what is known next.
+      const vehicle = (await vehicleById(tx, row.vehicleId))!;
+      const found = keepable(state).find((k) => k.entry.id === body.entry);
       if (!found) throw conflict('That line was struck, or something later says otherwise. Nothing was kept.');
       if (body.for === 'vehicle' && !found.vehicle)
         throw badInput('for', 'is the vehicle, but what was measured went into the bin with its link');
@@ -115,21 +119,19 @@ function keepRoute(r: Router, db: Db): void {
         from: { device, bay },
         job,
         entry: body.entry,
-        why: `Found at ${view.vehicle.plate} by ${rows[0]!.name}, ${on}`,
+        why: `Found at ${vehicle.plate} by ${rows[0]!.name}, ${on}`,
       };
-      if (body.for === 'type')
-        await changeType(tx, view.vehicle.typeId, { to: (was) => withLasting(was, found.entry), rules }, who);
+      if (body.for === 'type') await changeType(tx, vehicle.typeId, { to: (was) => withLasting(was, found.entry), rules }, who);
       else {
         const { entry } = found;
-        const now = (await vehicleById(tx, view.vehicle.id))!;
-        const known = withKnown(now.known, {
+        const known = withKnown(vehicle.known, {
           ...(entry.kind === 'size' ? { kind: entry.kind, body: entry.body } : { kind: entry.kind, body: entry.body }),
           entry: entry.id,
           by: rows[0]!.name,
           on,
-          atKm: view.distanceKm,
+          atKm: state.distanceKm,
         });
-        await keepKnown(tx, now.id, { known, says: [`Known of it: ${found.says}.`] }, who);
+        await keepKnown(tx, vehicle.id, { known, says: [`Known of it: ${found.says}.`] }, who);
       }
       await audit(tx, body.for, actorOf(req, res), { job, entry: body.entry, says: found.says });
     });

@@ -1,4 +1,4 @@
-import { plateKey, withKnown, type KnownHere } from '@ash-knot/core';
+import { plateKey, sayDistance, withKnown, type DistanceUnit, type KnownHere, type YardRules } from '@ash-knot/core';
 import type { ChangeVehicle, VehicleView } from '@ash-knot/contract';
 import type { Queryable } from '../db/pool';
 import { badInput, conflict, notFound } from '../http/problem';
@@ -21,22 +21,22 @@ const toldOf = ({ plate, vin, typeId, typeName, variant, year, kmPerDay, owner, 
 });
 
 /** The fields of a vehicle as its form has them, in their order. */
-const FIELDS: readonly (readonly [name: string, get: (v: VehicleView) => string | number | null])[] = [
+const FIELDS: readonly (readonly [name: string, get: (v: VehicleView, unit: DistanceUnit) => string | number | null])[] = [
   ['Plate', (v) => v.plate],
   ['VIN', (v) => v.vin],
   ['Type', (v) => v.typeName],
   ['Variant', (v) => v.variant],
   ['Model year', (v) => v.year],
-  ['Distance, km', (v) => v.distanceKm],
-  ['Use a day, km', (v) => v.kmPerDay],
+  ['Distance', (v, unit) => sayDistance(v.distanceKm, unit)],
+  ['Use a day', (v, unit) => (v.kmPerDay ? sayDistance(v.kmPerDay, unit) : '')],
   ['Owner', (v) => v.owner],
 ];
 
 /** "Plate: now HB 0094, was HB 0093." */
-function vehicleChanges(before: VehicleView, after: VehicleView): string[] {
+function vehicleChanges(before: VehicleView, after: VehicleView, unit: DistanceUnit): string[] {
   const word = (x: string | number | null) => (x === null || x === '' ? 'not known' : String(x));
   return FIELDS.flatMap(([name, get]) => {
-    const [b, a] = [get(before), get(after)];
+    const [b, a] = [get(before, unit), get(after, unit)];
     return b === a ? [] : [`${name}: now ${word(a)}, was ${word(b)}.`];
   });
 }
@@ -48,7 +48,12 @@ const viewed = async (db: Queryable, id: string): Promise<VehicleView> => {
 };
 
 /** Puts a vehicle right. @returns what is different */
-export async function changeVehicle(tx: Queryable, id: string, { to, seen }: ChangeVehicle, who: Changing): Promise<string[]> {
+export async function changeVehicle(
+  tx: Queryable,
+  id: string,
+  { to, seen, rules }: ChangeVehicle & { readonly rules: YardRules },
+  who: Changing,
+): Promise<string[]> {
   await hold(tx, 'vehicle', id, seen);
   const before = await viewed(tx, id);
   const typeId = to.typeId ?? before.typeId;
@@ -77,7 +82,7 @@ export async function changeVehicle(tx: Queryable, id: string, { to, seen }: Cha
     ],
   );
   if (to.distanceKm !== undefined) await reckonDistance(tx, id);
-  const says = vehicleChanges(before, await viewed(tx, id));
+  const says = vehicleChanges(before, await viewed(tx, id), rules.distance);
   if (says.length === 0) throw badInput('to', 'changes nothing of this vehicle');
   await keepChange(tx, 'vehicle', id, { before: toldOf(before), says }, who);
   await tellOpenJobs(tx, 'vehicle', id, says, who);

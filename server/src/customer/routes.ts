@@ -1,7 +1,7 @@
 import { Router, type Response } from 'express';
 import * as z from 'zod';
 import { customerBody, customerQuery, knownCustomer } from '@ash-knot/contract';
-import type { Role } from '@ash-knot/core';
+import { REACH_CUSTOMERS } from '@ash-knot/core';
 import { actorOf, audit } from '../audit/queries';
 import { inTransaction, type Db, type Queryable } from '../db/pool';
 import { forbidden, param, parse } from '../http/problem';
@@ -9,12 +9,10 @@ import { confirmedRole, worker } from '../session/guard';
 import { personRole } from '../session/queries';
 import { customerOf, customers, forgetCustomer, setCustomer, writeCustomer } from './queries';
 
-/** Who puts things to a customer, and so needs to reach them. */
-const NEED: readonly Role[] = ['writer', 'technician', 'lead'];
-
 async function needs(db: Queryable, res: Response): Promise<void> {
   const role = await personRole(db, worker(res));
-  if (!role || !NEED.includes(role)) throw forbidden(`How customers are reached is for: ${NEED.join(', ')}.`);
+  if (!role || !REACH_CUSTOMERS.includes(role))
+    throw forbidden(`How customers are reached is for: ${REACH_CUSTOMERS.join(', ')}.`);
 }
 
 /** Customers and how they are reached: apart from the vehicles, for whoever puts things to them. */

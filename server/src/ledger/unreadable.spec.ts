@@ -54,6 +54,8 @@ test('one bad line in the store takes its own job down and nothing else; it is s
   expect((back.body as Problem).detail ?? (back.body as Problem).title).toMatch(
     /^This job cannot be read: line \d+\. Strike that line first\./,
   );
+  const kept = await t.post(`/jobs/${job}/keep`, { entry: bad, for: 'vehicle' });
+  expect([kept.status, (kept.body as Problem).type]).toEqual([409, expect.stringMatching(/unreadable/)]);
   // Words are taken meanwhile, and so is the strike; then everything is as it was.
   expect((await write(line('note', { text: 'asked the office' }))).status).toBe(201);
   expect((await write(line('strike', { entry: bad, why: 'cannot be read' }))).status).toBe(201);

@@ -1,4 +1,5 @@
 import { isJointId, JOINT_KINDS, JOINT_SPECS, partsOf, type JointId, type JointKind } from '../../joint';
+import type { Role } from '../../ledger';
 import { list } from '../../text';
 import { AXLES } from '../../vehicle';
 import type { JobState } from '../fold';
@@ -8,6 +9,8 @@ import { readOut } from './quote';
 import { stands, totalOf, type QuotedLine } from './quoted';
 import { sayBan } from './verdict';
 
+/** Who puts things to a customer, and so needs to reach them. */
+export const REACH_CUSTOMERS: readonly Role[] = ['writer', 'technician', 'lead'];
 /** How somebody wants to be told. */
 export const TELLS = ['by phone', 'by message', 'by e-mail', 'in person'] as const;
 

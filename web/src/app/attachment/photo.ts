@@ -77,6 +77,9 @@ export class PhotoButton {
   }
 }
 
+/** Photographs on a customer's paper, the latest: more make one nobody sends or reads. */
+export const MOST_PHOTOS = 8;
+
 /** A photograph, from the server or, while it is on its way, from this browser. */
 @Component({
   selector: 'ak-photo',

@@ -6,6 +6,7 @@ import { TextField } from '../kit/text-field';
 import { Wrong } from '../kit/wrong';
 import { AsLead } from '../session/as-lead';
 import { Api } from '../state/api';
+import { draft } from '../state/draft';
 
 /** Twice in the file, or not needed any more: put together with another, or put away. Both with a reason. */
 @Component({
@@ -55,7 +56,7 @@ export class PutAway {
   readonly done = output<string | null>();
   private readonly api = inject(Api);
   private readonly lead = inject(AsLead);
-  protected readonly why = signal('');
+  protected readonly why = draft('away.why', '');
   protected readonly into = signal('');
   protected readonly error = signal<string | null>(null);
 
@@ -68,7 +69,7 @@ export class PutAway {
     if (!said) return;
     this.error.set(said.bad ? said.text : null);
     if (said.bad) return;
-    this.why.set('');
+    this.why.clear();
     this.done.emit(into);
   }
   private get path(): string {

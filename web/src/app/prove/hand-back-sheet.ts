@@ -36,7 +36,7 @@ import {
   type JointView,
   capital,
 } from '@ash-knot/core';
-import { Photo } from '../attachment/photo';
+import { MOST_PHOTOS, Photo } from '../attachment/photo';
 import { saveFile } from '../kit/save-file';
 import { JobStore } from '../job/job-store';
 import { sheetPath } from '../job/sheet-path';
@@ -45,9 +45,6 @@ import { PlainAxle, type PlainMark } from '../plate/plain-axle';
 import { PaperHead } from '../kit/paper-head';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
-
-/** More photographs than these make a paper nobody reads. */
-const MOST_PHOTOS = 8;
 
 /** The customer's sheet: plain words, black on white, A4 or Letter. */
 @Component({

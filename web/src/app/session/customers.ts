@@ -1,4 +1,5 @@
 import { inject, Injectable } from '@angular/core';
+import { REACH_CUSTOMERS } from '@ash-knot/core';
 import type { CustomerBody, CustomerView } from '@ash-knot/contract';
 import { Api } from '../state/api';
 import { Session } from './session';
@@ -12,7 +13,7 @@ export class Customers {
   /** Whether who works here puts things to customers. */
   mayKnow(): boolean {
     const role = this.session.person()?.role;
-    return role !== undefined && role !== 'learner';
+    return role !== undefined && REACH_CUSTOMERS.includes(role);
   }
   of(vehicle: string): Promise<CustomerView | null> {
     return this.api.get(`/vehicles/${vehicle}/customer`);

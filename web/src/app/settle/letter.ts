@@ -24,6 +24,7 @@ import {
   type Letter,
   type QuotedLine,
 } from '@ash-knot/core';
+import { MOST_PHOTOS } from '../attachment/photo';
 import { JobStore } from '../job/job-store';
 import { saveFile } from '../kit/save-file';
 import { drawingFile } from '../kit/save-drawing';
@@ -31,9 +32,6 @@ import { AxleSmall, type SmallMark } from '../plate/axle-small';
 import { Customers } from '../session/customers';
 import { Session } from '../session/session';
 import { letterPage } from './letter-page';
-
-/** More photographs than these make a page nobody can send. */
-const MOST_PHOTOS = 8;
 
 /** What is said to the customer: how they are reached, the words to read out, the same to send. */
 @Component({

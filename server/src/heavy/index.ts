@@ -12,7 +12,11 @@ class Thread {
   private readonly waiting = new Map<number, Waiting>();
   private last = 0;
 
-  constructor(private readonly file: string) {}
+  /** @param behind whoever waits for nothing but this waits behind whoever is served */
+  constructor(
+    private readonly file: string,
+    private readonly behind = false,
+  ) {}
 
   ask(name: WorkName, args: unknown[]): Promise<never> {
     return new Promise((resolve, reject) => {
@@ -24,7 +28,7 @@ class Thread {
 
   private thread(): Worker {
     if (this.worker) return this.worker;
-    const worker = new Worker(this.file);
+    const worker = new Worker(this.file, { workerData: { behind: this.behind } });
     worker.unref();
     worker.on('message', ({ id, value, error }: { id: number; value: never; error?: string }) => {
       const w = this.waiting.get(id);
@@ -52,7 +56,7 @@ let threads: { readonly floor: Thread; readonly rest: Thread } | undefined;
 
 /** From here on heavy work is done beside the event loop. @param file the bundled `worker` */
 export function useThreads(file: string): void {
-  threads = { floor: new Thread(file), rest: new Thread(file) };
+  threads = { floor: new Thread(file), rest: new Thread(file, true) };
 }
 
 /** Work of more than a frame, off the event loop where there is a thread for it (in unit tests there is none). */

@@ -1,5 +1,9 @@
-import { parentPort } from 'node:worker_threads';
+import { setPriority } from 'node:os';
+import { parentPort, workerData } from 'node:worker_threads';
 import { WORK, type WorkName } from './work';
+
+// On Linux 0 is this thread alone. Elsewhere it would be the whole process.
+if ((workerData as { behind: boolean }).behind && process.platform === 'linux') setPriority(0, 10);
 
 /** One thing at a time, in the order it was asked for. */
 parentPort!.on('message', ({ id, name, args }: { id: number; name: WorkName; args: unknown[] }) => {

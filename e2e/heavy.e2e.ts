@@ -43,10 +43,15 @@ test('exports, lists that are tried and long tapes keep nobody waiting', async (
     ['the catalogue as JSON', () => done(ask('/parts/catalogue?as=json'))],
     [
       'a list tried',
-      () =>
-        done(
-          ask('/parts/catalogue?name=list.csv&try=yes', { method: 'PUT', body: csv, headers: { 'content-type': 'text/csv' } }),
-        ),
+      async () => {
+        const sent = await ask('/lists/parts?name=list.csv', {
+          method: 'POST',
+          body: csv,
+          headers: { 'content-type': 'application/octet-stream' },
+        });
+        expect(sent.status).toBe(201);
+        await done(ask(`/lists/imports/${((await sent.json()) as { id: string }).id}`));
+      },
     ],
     ['a long tape', () => done(ask(`/jobs/${long}`))],
   ];

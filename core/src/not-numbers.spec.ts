@@ -360,7 +360,7 @@ const READ = `
   fromRows loopFromRows pairsFromRows parseQuantity parseRange parseThread readBookValue
   readCatalogueRow readEntry readGauge readHeight readHold readLedger readOut readPart
   readPartText readPoint readPointText readPrice readSize readTorquePage
-  readVehicleType readingBody readingCatalogue readyTools
+  readVehicleType readingBody readyTools
 `;
 
 /** They take what another function here made, or a vehicle, part, table or case that was read; whatever made it refused. */
@@ -391,11 +391,11 @@ const WORDS = `
   quotedBody sayPutSince totalOf briefAsks foundInBrief inBrief curedBy sameMeasured derive notInJob namesOfPlan own readJob readStored sayUnreadable lanesOf ledgerWords onceAState sayGrade sayOpening
   answersOf confirmLines placeOf settledBy clicksBody doubtOfPull hearPull inThread isFar pullBody reachShare
   readPull readRunning timesShare dangersStanding isTold leftAt leftDangers openDangers wasTold
-  dayIn inZones isTimeZone plateKey
+  dayIn inZones isEmail isTelephone isTimeZone plateKey
   debtsUnpaid leftBefore sayLeftBefore notThere lookCounts openDebts playShows
   causesElsewhere plannedChecks alignmentOwed answered asVariant assemblyJoints assemblyOf attachmentOf auditFastener awaited
   barSize bareAxle barsOf besidesOf builtIn burntAt calledWrong
-  capital caseOf catalogueCells catalogueRow catalogueTable causesOf chalked checkAt checkChoice
+  capital caseOf catalogueCells catalogueRow causesOf chalked checkAt checkChoice
   checkFor checkReading checkTitle checkType checksOf choiceBody choicesOf contextOf
   contradictedJoints countingStates crewOf dangerousJoints defectGrade defectLeft describe doubted
   driveOwed elsewhereChecks elsewhereTitle endKind expired failedBy failsOf fastenerName
@@ -409,7 +409,7 @@ const WORDS = `
   makeEntry mayBeUndone mayWrite measurementsOf measuresLength missingHands needsPublished nextLine
   nutHexes ofBarSystem oldPart oneOf openCounts openTroubles openedOwed optionName
   endsOf studSwingDeg nutLeanDeg rungLines arrangeOffers swingAt otherLength changesAxle sayFitted withFitted readTarget readLinkTurns aimOf aimOwed sayAim usualTurns readWheelSize axleOfStep plainStep stepOfAxle planBoth atAxle fittingStep workedAxles piecesAt lubricantsFor withMeasured typeChanges unseenChanges keepable sayLasting withKnown withLasting letterOf letterText invoiceLines foundSound notPutYet lubricantsOwed swells lubricantLines sayLubricantAsked readRoom turnsAt roomsOf sayStrokes turnsOf disturbing putTogether OPENS_ALL boltedAt comesOff offFirst happensAt ladderAt mayGoFirst offFirstOf opensAt plannedJoints rarerAt barEnd partNumber barChanges axlesNow sayBarChange chosenAt coatedThread conditionSaid againstThread linkKindOf isSetByTurning facingsFor facingsAt facingsOwed facingKey originOf otherEnd otherSide otherUnit outlook owedJoints ownPart
-  ownTorques partChanges partFields partInHand partsOf piecesFor piecesOf planFor
+  ownTorques partFields partInHand partsOf piecesFor piecesOf planFor
   planOf playLimit plural quoteOf recheckBody recheckOwed refitPart refitted
   requestOf ride rigOf ruined ruleTorque rulingLimits rungCaution rungOf
   rungTask runningWaits rusts sayAxle sayBalance sayBan sayBookValue sayBoth

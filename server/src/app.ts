@@ -21,6 +21,7 @@ import { readableAddress, readableBody } from './http/readable';
 import { jobRoutes } from './job/routes';
 import { learningRoutes } from './learning/routes';
 import { ledgerRoutes } from './ledger/routes';
+import { listRoutes } from './lists/routes';
 import type { Lessons } from './learning/lessons';
 import type { Live } from './live/live';
 import { partRoutes } from './part/routes';
@@ -143,6 +144,7 @@ function apiOf(o: AppOptions): Router {
     changeRoutes(o.db, o.read),
     customerRoutes(o.db),
     partRoutes(o.db),
+    listRoutes(o.db),
     supplierRoutes(o.suppliers ?? shipped(o.db)),
     attachmentRoutes(o.db),
     ledgerRoutes(o.db, o.live, o.lessons),

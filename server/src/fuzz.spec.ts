@@ -4,7 +4,7 @@ import { SHIPPED } from '@ash-knot/core/suspects-table';
 import { ENTRY_KINDS, makeEntry } from '@ash-knot/core';
 import { sized } from '@ash-knot/core/test';
 import { makeGauges, RULES, TYPES } from '@ash-knot/demo';
-import type { Problem, SessionView, VehicleView } from '@ash-knot/contract';
+import type { ListRead, Problem, SessionView, VehicleView } from '@ash-knot/contract';
 import { freshId, startApp, type Running, type Tablet } from './test';
 
 let app: Running;
@@ -98,8 +98,23 @@ async function targets(t: Tablet): Promise<Target[]> {
   }));
   const [gauge] = makeGauges(new Date());
   const [vehicle] = (await t.get('/vehicles')).body as VehicleView[];
+  const sent = await t.ask('POST', '/lists/vehicles?name=x.csv', 'plate,model,year,km\nFZ 9,Hoy,2015,1', {
+    'content-type': 'application/octet-stream',
+  });
+  const list = (sent.body as ListRead).id;
   return [
     ...entries,
+    {
+      method: 'PUT',
+      route: `/lists/imports/${list}`,
+      body: {
+        columns: { plate: { column: 'plate' }, type: { all: 'Hoy' }, year: { column: 'year' }, distance: { column: 'km' } },
+        words: { type: { Hoy: 'Petrel van' } },
+      },
+    },
+    { method: 'POST', route: `/lists/imports/${list}/take`, body: { leaveOut: false } },
+    { method: 'POST', route: `/lists/imports/${list}/undo`, body: { try: true } },
+    { method: 'GET', route: '/lists/parts/template?as=csv', body: null },
     { method: 'POST', route: '/session', body: { person: 'ruan', pin: '0000', bay: 'Bay 1' } },
     { method: 'POST', route: '/session/person', body: { person: 'ruan' } },
     { method: 'POST', route: '/session/confirm', body: { person: 'isla', pin: '0000' } },

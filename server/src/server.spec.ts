@@ -63,6 +63,8 @@ describe('signing in', () => {
       '/types',
       '/learning',
       '/shop/suspects-table',
+      '/lists',
+      '/lists/vehicles/out?as=csv',
       '/attachments/0193b000-0000-7000-8000-000000000000',
     ]) {
       expect([route, (await t.get(route)).status]).toEqual([route, 401]);
@@ -74,6 +76,9 @@ describe('signing in', () => {
       ['DELETE', '/shop/suspects-table'],
       ['PUT', '/lessons/0193b000-0000-7000-8000-000000000000'],
       ['POST', '/people'],
+      ['POST', '/lists/vehicles?name=x.csv'],
+      ['POST', '/lists/imports/0193b000-0000-7000-8000-000000000000/take'],
+      ['POST', '/lists/imports/0193b000-0000-7000-8000-000000000000/undo'],
       ['POST', '/vehicles'],
       ['PUT', '/vehicles/0193b000-0000-7000-8000-000000000000/customer'],
       ['DELETE', '/customers/0193b000-0000-7000-8000-000000000000'],

@@ -7,3 +7,4 @@ export * from './part';
 export * from './found';
 export * from './supplier';
 export * from './practice';
+export * from './list';

@@ -1,4 +1,4 @@
-import type { Ask, Candidate, Part, PartChange, Without, WrongLine } from '@ash-knot/core';
+import type { Ask, Candidate, Part, Without } from '@ash-knot/core';
 
 export interface PartList {
   readonly parts: readonly Part[];
@@ -22,25 +22,6 @@ export interface ShelfState {
   } | null;
   /** Who wrote it down or took its list in. */
   readonly added: { readonly by: string; readonly at: string } | null;
-}
-
-export interface ChangedPart {
-  readonly id: string;
-  readonly name: string;
-  readonly changes: readonly PartChange[];
-}
-
-/** What a list changes, or would change: so many, and the first of them one by one. */
-export interface CatalogueTaken {
-  readonly added: number;
-  readonly addedNames: readonly { readonly id: string; readonly name: string }[];
-  readonly changed: number;
-  readonly changes: readonly ChangedPart[];
-  readonly same: number;
-  readonly wrong: number;
-  readonly wrongLines: readonly WrongLine[];
-  /** False where nothing was stored: it was only tried, it changes nothing, or a line is wrong. */
-  readonly taken: boolean;
 }
 
 /** The catalogue held against what is wanted: what fits, best first, and of what is listed for the vehicle what does not. */

@@ -8,6 +8,8 @@ export interface PersonView {
 /** Somebody of the list, those who work here no longer too. */
 export interface PersonFull extends PersonView {
   readonly active: boolean;
+  /** False until a lead gives one: nobody signs in without. */
+  readonly pin: boolean;
 }
 /** What a stranger is told: which yard this is, and its bays. */
 export interface DoorView {

@@ -1,13 +1,9 @@
-import { TELLS } from '@ash-knot/core';
+import { isEmail, isTelephone, TELLS } from '@ash-knot/core';
 import * as z from 'zod';
 import { text } from '../words';
 
-const email = text(160).refine((t) => t === '' || /^[^\s@]+@[^\s@]+$/.test(t), {
-  error: 'must be an address such as ann@yard.example',
-});
-const telephone = text(40).refine((t) => t === '' || (/^[+\d][\d\s()/.-]*$/.test(t) && /\d{3}/.test(t)), {
-  error: 'must be a telephone number: digits, spaces and a + in front',
-});
+const email = text(160).refine(isEmail, { error: 'must be an address such as ann@yard.example' });
+const telephone = text(40).refine(isTelephone, { error: 'must be a telephone number: digits, spaces and a + in front' });
 export const customerBody = z.object({
   name: text(120).min(1),
   telephone: telephone.default(''),

@@ -6,3 +6,4 @@ export * from './gauge';
 export * from './part';
 export * from './supplier';
 export * from './practice';
+export * from './list';

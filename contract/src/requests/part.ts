@@ -51,8 +51,7 @@ export const matchRequest = z.object({ wanted, unit: z.enum(['mm', 'in']).defaul
 export const shelfCount = z.object({ counted: z.int().min(0).max(100_000) });
 /** So many or fewer, and it is to be ordered; null where nobody keeps an eye on it. */
 export const reorderPoint = z.object({ at: z.int().min(0).max(1000).nullable() });
-/** A list that is taken in: its name tells how it is read. */
-export const catalogueQuery = z.object({ name: text(120).min(1), try: z.enum(['yes', 'no']) });
+/** How all of the catalogue is written out. */
 export const catalogueAs = z.object({ as: z.enum(['csv', 'json']) });
 
 /** A part not in the catalogue, as it was written down at the bench. */

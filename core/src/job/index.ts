@@ -23,7 +23,7 @@ export * from './rules/wanted';
 export * from './rules/known';
 export { invoiceLines, type InvoiceLine } from './rules/invoice';
 export { foundSound } from './rules/sound';
-export { letterOf, letterText, REACH_CUSTOMERS, TELLS, type Letter } from './rules/letter';
+export { letterOf, letterText, REACH_CUSTOMERS, TELLS, type Letter, type Tell } from './rules/letter';
 export { unseenChanges } from './rules/changed';
 export * from './rules/fitted';
 export * from './rules/planned';

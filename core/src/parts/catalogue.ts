@@ -1,4 +1,4 @@
-import { attempt, BadInput, oneOf, own } from '../error';
+import { BadInput, oneOf, own } from '../error';
 import { parseThread } from '../thread';
 import { FASTENER_KINDS, readBookValue, type BookValue, type FastenerKind } from '../torque';
 import { amountOf } from '../text';
@@ -8,22 +8,19 @@ import { readPartText } from './part-text';
 import { PART_KINDS, type Part, type PartKind } from './part';
 
 /** What a list must say of each of its parts. */
-const MUST = ['number', 'kind', 'name', 'supplier', 'price', 'source'] as const;
+export const CATALOGUE_MUST: readonly string[] = ['number', 'kind', 'name', 'supplier', 'price', 'source'];
 const MAY = ['currency', 'listed for', 'torque', 'torque source'] as const;
 
 /** What is sold: the old part on again is in no list. */
-const SOLD = PART_KINDS.filter((k) => k !== 'refit');
+export const SOLD = PART_KINDS.filter((k) => k !== 'refit');
 
 /** Columns of a catalogue as a table, one part a line: in CSV as its head, in JSON as the names. */
-export const CATALOGUE_COLUMNS: readonly string[] = [...MUST, ...MAY, ...PART_FIELDS.map((f) => f.id)];
+export const CATALOGUE_COLUMNS: readonly string[] = [...CATALOGUE_MUST, ...MAY, ...PART_FIELDS.map((f) => f.id)];
 
 /** What is said of each kind of part: a list of a hundred thousand asks for it as often. */
 const FIELDS_OF = Object.fromEntries(PART_KINDS.map((k) => [k, partFields(k)])) as unknown as Readonly<
   Record<PartKind, readonly PartField[]>
 >;
-
-/** Lines a list may have at once: what is larger is taken in by pieces. */
-export const MOST_LINES = 20_000;
 
 /** One line of a list: what it says, by column. What is empty is not said. */
 export type CatalogueRow = Readonly<Partial<Record<string, string>>>;
@@ -109,7 +106,7 @@ export function readCatalogueRow(row: CatalogueRow, c: CatalogueContext): Part {
     if (t.length > most) throw new BadInput(column, `must have at most ${most} letters`, `${t.slice(0, 20)} …`);
     return t;
   };
-  for (const column of MUST) if (!cell(column)) throw new BadInput(column, 'is empty');
+  for (const column of CATALOGUE_MUST) if (!cell(column)) throw new BadInput(column, 'is empty');
   const kind = oneOf('kind', cell('kind'), SOLD);
   const currency = cell('currency') || c.currency;
   if (currency !== c.currency) throw new BadInput('currency', `must be ${c.currency}, the shop’s`, currency);
@@ -137,70 +134,8 @@ export function readCatalogueRow(row: CatalogueRow, c: CatalogueContext): Part {
   return { ...part, torque };
 }
 
-/** A line that cannot be taken, and why. */
-export interface WrongLine {
-  /** As it is counted in the file, the head being the first. */
-  readonly line: number;
-  readonly what: string;
-}
-
-/**
- * The lines of a list, its head first, one after the other: what is read and what cannot be, so that whoever reads a
- * long one may pause between them.
- * @throws BadInput when its head is none, or it is too long
- */
-export function* readingCatalogue(rows: readonly (readonly string[])[], c: CatalogueContext): Generator<Part | WrongLine> {
-  const head = (rows[0] ?? []).map((h) => h.trim());
-  const missing = MUST.find((m) => !head.includes(m));
-  if (missing) throw new BadInput('first line', `must name the columns: there is no “${missing}”`);
-  const strange = head.find((h) => !CATALOGUE_COLUMNS.includes(h));
-  if (strange !== undefined) throw new BadInput('first line', 'has a column this program does not know', strange);
-  const twice = head.find((h, i) => head.indexOf(h) !== i);
-  if (twice !== undefined) throw new BadInput('first line', 'names a column twice', twice);
-  if (rows.length - 1 > MOST_LINES)
-    throw new BadInput('the list', `may have ${MOST_LINES} lines at once: take it in by pieces`, rows.length - 1);
-  const seen = new Map<string, number>();
-  for (const [i, cells] of rows.entries()) {
-    if (i === 0 || cells.every((x) => !x.trim())) continue;
-    const line = i + 1;
-    const read = attempt(() => {
-      if (cells.length > head.length)
-        throw new BadInput('line', `has ${cells.length} cells, the first line names ${head.length}`);
-      const part = readCatalogueRow(Object.fromEntries(head.map((h, k) => [h, cells[k] ?? ''])), c);
-      const before = seen.get(part.id);
-      if (before !== undefined) throw new BadInput('number', `stands in line ${before} already`, part.id);
-      seen.set(part.id, line);
-      return part;
-    });
-    yield read.ok ? read.value : { line, what: read.error.message };
-  }
-}
-
-/** What a list would change of a part that is there. */
-export interface PartChange {
-  readonly column: string;
-  readonly was: string;
-  readonly is: string;
-}
-
-/** What is on the shelf is counted there: a list changes everything else of a part that is known. */
-export const partChanges = (was: Part, is: Part, c: CatalogueContext): PartChange[] => {
-  const [a, b] = [catalogueRow(was, c), catalogueRow(is, c)];
-  return CATALOGUE_COLUMNS.flatMap((column): PartChange[] => {
-    const [x, y] = [own(a, column) ?? '', own(b, column) ?? ''];
-    return x === y || column === 'stock' ? [] : [{ column, was: x, is: y }];
-  });
-};
-
 /** A part as the cells of a whole line: every column there is, so that a list can be written before its end is known. */
 export function catalogueCells(p: Part, c: CatalogueContext): string[] {
   const row = catalogueRow(p, c);
   return CATALOGUE_COLUMNS.map((h) => own(row, h) ?? '');
-}
-
-/** A catalogue as a table: its head, and a line a part; columns nobody says anything in are left out. */
-export function catalogueTable(parts: readonly Part[], c: CatalogueContext): string[][] {
-  const rows = parts.map((p) => catalogueRow(p, c));
-  const head = CATALOGUE_COLUMNS.filter((h) => (MUST as readonly string[]).includes(h) || rows.some((r) => own(r, h)));
-  return [[...head], ...rows.map((r) => head.map((h) => own(r, h) ?? ''))];
 }

@@ -2,3 +2,4 @@ export * from './words';
 export * from './dialect';
 export * from './numbers';
 export * from './zone';
+export * from './reach';

@@ -51,16 +51,19 @@ class Thread {
 
 /** A floor is never behind a list of parts or a lesson: it has a thread of its own, which knows what it was told before. */
 const OF_FLOOR: readonly WorkName[] = ['floor', 'weighed', 'floorEnd'];
+/** A large workbook takes seconds: lessons and pictures do not wait for it. */
+const OF_FILES: readonly WorkName[] = ['table', 'workbook'];
 
-let threads: { readonly floor: Thread; readonly rest: Thread } | undefined;
+let threads: { readonly floor: Thread; readonly files: Thread; readonly rest: Thread } | undefined;
+const threadOf = (name: WorkName) => (OF_FLOOR.includes(name) ? 'floor' : OF_FILES.includes(name) ? 'files' : 'rest');
 
 /** From here on heavy work is done beside the event loop. @param file the bundled `worker` */
 export function useThreads(file: string): void {
-  threads = { floor: new Thread(file), rest: new Thread(file, true) };
+  threads = { floor: new Thread(file), files: new Thread(file, true), rest: new Thread(file, true) };
 }
 
 /** Work of more than a frame, off the event loop where there is a thread for it (in unit tests there is none). */
-export async function heavy<K extends WorkName>(name: K, ...args: Parameters<Work[K]>): Promise<ReturnType<Work[K]>> {
-  if (threads) return (OF_FLOOR.includes(name) ? threads.floor : threads.rest).ask(name, args);
-  return (WORK[name] as (...a: unknown[]) => ReturnType<Work[K]>)(...args);
+export async function heavy<K extends WorkName>(name: K, ...args: Parameters<Work[K]>): Promise<Awaited<ReturnType<Work[K]>>> {
+  if (threads) return threads[threadOf(name)].ask(name, args);
+  return await (WORK[name] as (...a: unknown[]) => ReturnType<Work[K]>)(...args);
 }

@@ -1,5 +1,5 @@
 import { imageSize } from 'image-size';
-import { csvOf, rowsOf } from '@ash-knot/contract';
+import { csvOf } from '@ash-knot/contract';
 import {
   asksFor,
   asVariant,
@@ -30,6 +30,7 @@ import {
   type Truth,
   type VehicleTypeSpec,
 } from '@ash-knot/core';
+import { readTable, writeWorkbook } from './table';
 import { FloorBook, type FloorAnswer, type FloorAsked } from '../floor/book';
 
 /** What the floors of this thread know of their jobs. */
@@ -65,11 +66,10 @@ export const WORK = {
     const read = attempt(() => loopFromRows(lines.map((l) => l.split(','))));
     return read.ok ? undefined : read.error.message;
   },
-  /** A list in JSON as the same list in CSV, or what is wrong with it. */
-  csv(name: string, json: string): { readonly csv: string } | { readonly field: string; readonly bound: string } {
-    const read = attempt(() => csvOf(rowsOf(name, json)));
-    return read.ok ? { csv: read.value } : { field: read.error.field, bound: read.error.bound };
-  },
+  /** The rows of a list somebody sends, or what is wrong with it. @param sheet of a workbook: its first where it is empty */
+  table: readTable,
+  /** Rows as a workbook of one sheet. */
+  workbook: writeWorkbook,
   /** Parts as lines of a catalogue. @param specs as they are stored, in JSON; @param names of the types, by id */
   catalogue(
     specs: readonly string[],

@@ -1,39 +1,31 @@
 import { once } from 'node:events';
 import { PassThrough } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { setImmediate } from 'node:timers/promises';
-import express, { Router } from 'express';
+import { Router } from 'express';
 import {
   catalogueAs,
-  catalogueQuery,
   matchRequest,
   newPart,
   partQuery,
   reorderPoint,
-  rowsInSlices,
   shelfCount,
   text,
-  type CatalogueTaken,
   type PartList,
   type PartMatch,
 } from '@ash-knot/contract';
 import { askNext, rankParts, own } from '@ash-knot/core';
-import { actorOf, audit } from '../audit/queries';
 import { inTransaction, type Db } from '../db/pool';
 import { badInput, conflict, notFound, param, parse } from '../http/problem';
-import { heavy } from '../heavy';
 import { findParts } from '../find/queries';
-import { confirmedRole, worker } from '../session/guard';
+import { worker } from '../session/guard';
 import { shopView } from '../shop/queries';
-import { catalogueContext, takeCatalogue, tryCatalogue, writeCatalogue } from './catalogue';
+import { writeCatalogue } from './catalogue';
 import { mayFit, withoutEach } from './match';
 import { insertParts, onShelf, shelfOf, typeNames } from './queries';
 
 /** What is shown of what fits, and of what is left out with its reason. */
 const SHOWN = 60;
 
-/** A list as it comes: some thousand lines. */
-const listBody = express.text({ type: () => true, limit: '8mb' });
 const partId = text(60).min(1);
 
 export function partRoutes(db: Db): Router {
@@ -114,17 +106,6 @@ function catalogueRoutes(r: Router, db: Db): void {
       if (!res.headersSent) throw e;
     }
   });
-
-  /** A list taken in, or only tried: what it changes is told either way. */
-  r.put('/parts/catalogue', listBody, async (req, res) => {
-    const { name, try: only } = parse(catalogueQuery, req.query);
-    const by = only === 'yes' ? worker(res) : await confirmedRole(db, res, ['lead', 'writer']);
-    const rows = await listed(name, typeof req.body === 'string' ? req.body : '');
-    const context = await catalogueContext(db, await currencyOf(db));
-    const taken = only === 'yes' ? await tryCatalogue(db, rows, context) : await takeCatalogue(db, rows, context, by, name);
-    if (only !== 'yes' && taken.taken) await audit(db, 'catalogue', actorOf(req, res, by), { name });
-    res.json(taken satisfies CatalogueTaken);
-  });
 }
 
 function shelfRoutes(r: Router, db: Db): void {
@@ -154,17 +135,6 @@ function shelfRoutes(r: Router, db: Db): void {
     if (!rowCount) throw notFound('part');
     res.json(own(await shelfOf(db, [id]), id) ?? { reorderAt: null, counted: null, added: null });
   });
-}
-
-/** The rows of a list somebody sends, which may be long: nobody waits for it to be read. @throws a 422 that names what is wrong */
-async function listed(name: string, text: string): Promise<string[][]> {
-  let csv = text;
-  if (/\.json$/i.test(name)) {
-    const read = await heavy('csv', name, text);
-    if ('field' in read) throw badInput(read.field, read.bound);
-    csv = read.csv;
-  }
-  return rowsInSlices(csv, () => setImmediate());
 }
 
 async function currencyOf(db: Db): Promise<string> {

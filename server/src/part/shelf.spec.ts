@@ -1,8 +1,7 @@
-import { csvOf, rowsOf, type CatalogueTaken, type PartList, type ShelfState } from '@ash-knot/contract';
+import type { PartList, ShelfState } from '@ash-knot/contract';
 import type { Part } from '@ash-knot/core';
 import { startApp, type Running, type Tablet } from '../test';
 
-const LEAD = 'marit';
 let app: Running;
 let t: Tablet;
 beforeAll(async () => {
@@ -15,10 +14,6 @@ const list = async (query = ''): Promise<PartList> => (await t.get(`/parts?limit
 const stocked = async (): Promise<Part> => (await list('&shelf=stocked')).parts[0]!;
 const one = async (id: string): Promise<Part> => (await list()).parts.find((p) => p.id === id)!;
 const path = (id: string) => `/parts/${encodeURIComponent(id)}`;
-const put = async (as: 'csv' | 'json', text: string, dry: 'yes' | 'no', by: Tablet = t) =>
-  by.ask('PUT', `/parts/catalogue?name=list.${as}&try=${dry}`, text, { 'content-type': 'text/plain' });
-const table = async (): Promise<string[][]> => rowsOf('parts.csv', (await t.get('/parts/catalogue?as=csv')).body);
-
 describe('a part on the shelf', () => {
   test('is counted: what was counted stands, with who and what the program thought; what leaves after it is taken off', async () => {
     const part = await stocked();
@@ -59,63 +54,6 @@ describe('a part on the shelf', () => {
     expect((await t.post(`${path('none')}/count`, { counted: 1 })).status).toBe(404);
     expect((await t.ask('PUT', `${path('none')}/reorder`, { at: 1 })).status).toBe(404);
     expect((await app.tablet().post(`${path(part.id)}/count`, { counted: 1 })).status).toBe(401);
-  });
-});
-
-describe('a list', () => {
-  test('written out and taken in again changes nothing, as CSV and as JSON', async () => {
-    for (const as of ['csv', 'json'] as const) {
-      const body = (await t.get(`/parts/catalogue?as=${as}`)).body as unknown;
-      const tried = (await put(as, typeof body === 'string' ? body : JSON.stringify(body), 'yes')).body as CatalogueTaken;
-      expect(tried).toMatchObject({ added: 0, changed: 0, wrong: 0, taken: false });
-      expect(tried.same).toBe((await list()).total);
-    }
-  });
-  test('is tried first: what is new, what it changes, every bad line by its number; nothing is stored', async () => {
-    const [head, first, ...rest] = await table();
-    const at = (name: string) => head!.indexOf(name);
-    const dearer = first!.with(at('price'), '99.50');
-    const fresh = first!.with(at('number'), 'NEW-1');
-    const bad = first!.with(at('number'), 'NEW-2').with(at('price'), 'dear');
-    const before = await one(first![at('number')]!);
-    const tried = (await put('csv', csvOf([head!, dearer, rest[0]!, fresh, bad]), 'yes')).body as CatalogueTaken;
-    expect(tried).toMatchObject({ added: 1, changed: 1, same: 1, wrong: 1, taken: false });
-    expect(tried.wrongLines).toEqual([{ line: 5, what: 'The price must be a number (given: dear).' }]);
-    expect(tried.changes[0]!.changes).toEqual([{ column: 'price', was: first![at('price')], is: '99.50' }]);
-    // Not while a line is wrong, whoever asks: nothing is half taken.
-    const lead = await app.tablet().signIn(LEAD);
-    await lead.pin(LEAD);
-    expect((await put('csv', csvOf([head!, dearer, fresh, bad]), 'no', lead)).body).toMatchObject({ wrong: 1, taken: false });
-    expect(await one(before.id)).toEqual(before);
-    expect(await one('NEW-1')).toBeUndefined();
-  });
-  test('is taken in whole by a lead with a PIN; what a part was is kept, and its stock stays as counted', async () => {
-    const [head, ...rest] = await table();
-    const at = (name: string) => head!.indexOf(name);
-    const part = await stocked();
-    const line = rest.find((r) => r[at('number')] === part.id)!;
-    await t.post(`${path(part.id)}/count`, { counted: 4 });
-    const text = csvOf([head!, line.with(at('price'), '77').with(at('stock'), '50'), line.with(at('number'), 'NEW-3')]);
-    expect((await put('csv', text, 'no')).status).toBe(403);
-    const lead = await app.tablet().signIn(LEAD);
-    await lead.pin(LEAD);
-    expect((await put('csv', text, 'no', lead)).body).toMatchObject({ added: 1, changed: 1, taken: true });
-    expect(await one(part.id)).toMatchObject({ priceMinor: 7700, stock: 4, fits: part.fits });
-    expect(await one('NEW-3')).toMatchObject({ name: part.name, fits: part.fits });
-    const kept = await app.db.query<{ spec: Part; by: string }>(
-      'SELECT w.spec, i.by_person AS by FROM part_was w JOIN catalogue_import i ON i.id = w.import_id WHERE w.part_id = $1',
-      [part.id],
-    );
-    expect(kept.rows[0]).toMatchObject({ by: LEAD, spec: { priceMinor: part.priceMinor } });
-  });
-  test('that is none is refused in words', async () => {
-    expect((await put('csv', 'a,b\n1,2', 'yes')).body).toMatchObject({ detail: expect.stringMatching(/must name the columns/) });
-    expect((await put('json', '{"a":1}', 'yes')).body).toMatchObject({
-      detail: expect.stringMatching(/must be a list of lines/),
-    });
-    expect((await put('json', '[null]', 'yes')).status).toBe(422);
-    expect((await put('csv', 'x'.repeat(9_000_000), 'yes')).status).toBe(413);
-    expect((await app.tablet().get('/parts/catalogue?as=csv')).status).toBe(401);
   });
 });
 

@@ -89,7 +89,9 @@ function ruleRoutes(r: Router, db: Db): void {
 function peopleRoutes(r: Router, db: Db): void {
   r.get('/people', async (_req, res) => {
     await confirmedRole(db, res, ['lead']);
-    const { rows } = await db.query<PersonFull>('SELECT id, name, role, active FROM person ORDER BY active DESC, name');
+    const { rows } = await db.query<PersonFull>(
+      "SELECT id, name, role, active, pin_hash <> '' AS pin FROM person ORDER BY active DESC, name",
+    );
     res.json(rows);
   });
 
@@ -113,7 +115,9 @@ function peopleRoutes(r: Router, db: Db): void {
     const body = parse(changePerson, req.body);
     await inTransaction(db, async (tx) => {
       // One change of people at a time: two leads must not take each other's last lead away.
-      const { rows } = await tx.query<PersonFull>('SELECT id, name, role, active FROM person ORDER BY id FOR UPDATE');
+      const { rows } = await tx.query<Omit<PersonFull, 'pin'>>(
+        'SELECT id, name, role, active FROM person ORDER BY id FOR UPDATE',
+      );
       const before = rows.find((p) => p.id === id);
       if (!before) throw notFound('person');
       const after = { ...before, ...body };

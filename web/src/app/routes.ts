@@ -82,6 +82,16 @@ export const routes: Routes = [
     title: 'The shelf · Ash Knot',
   },
   {
+    path: 'lists',
+    loadComponent: () => import('./lists/lists-page').then((m) => m.ListsPage),
+    title: 'Lists in and out · Ash Knot',
+  },
+  {
+    path: 'lists/:id',
+    loadComponent: () => import('./lists/list-page').then((m) => m.ListPage),
+    title: 'A list · Ash Knot',
+  },
+  {
     path: 'rules',
     loadComponent: () => import('./rules/rules').then((m) => m.Rules),
     title: 'Shop rules · Ash Knot',

@@ -13,6 +13,7 @@ import { sayBan } from './verdict';
 export const REACH_CUSTOMERS: readonly Role[] = ['writer', 'technician', 'lead'];
 /** How somebody wants to be told. */
 export const TELLS = ['by phone', 'by message', 'by e-mail', 'in person'] as const;
+export type Tell = (typeof TELLS)[number];
 
 /** What worn of a joint does to whoever drives, and what comes of it where it stays, for somebody who repairs nothing. */
 interface ForWhoDrives {

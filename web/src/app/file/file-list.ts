@@ -17,6 +17,7 @@ import { TextField } from '../kit/text-field';
     <ak-top-bar />
     <main class="mx-auto max-w-5xl px-5 py-6">
       <h1 class="text-2xl font-bold">The file</h1>
+      <p class="mt-2"><a class="link" routerLink="/lists">Lists in and out</a></p>
       <ak-text-field class="mt-4 max-w-md" label="Plate, VIN, owner or type" [(value)]="text" [maxLength]="40" />
       <ak-fetched class="mt-4" what="the file" [failed]="error()" [here]="!!found()" (again)="again()" />
       <ul class="mt-4">

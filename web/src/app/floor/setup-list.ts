@@ -73,6 +73,13 @@ export class SetupList {
         waits: false,
       },
       {
+        title: 'What you have elsewhere',
+        why: 'Vehicles, types, parts and people from a table, all at once.',
+        to: '/lists',
+        done: has.vehicles > 0 && has.parts > 0,
+        waits: false,
+      },
+      {
         title: 'Who works here',
         why: 'A name and a PIN each: every line says who wrote it.',
         to: '/rules/people',

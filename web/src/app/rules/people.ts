@@ -40,7 +40,7 @@ import { clock, dayOfYear } from '../words/format';
                   (click)="toggle(p)"
                 >
                   <span class="flex-1" [class.soft]="!p.active">{{ p.name }}</span>
-                  <span class="soft">{{ p.active ? p.role : 'works here no longer' }}</span>
+                  <span class="soft">{{ p.active ? (p.pin ? p.role : p.role + ', no PIN yet') : 'works here no longer' }}</span>
                 </button>
                 @if (open() === p.id) {
                   <div class="grid gap-3 pb-3">

@@ -26,6 +26,10 @@ export class AsLead {
     if (!(this.session.person()?.id ?? (await this.ask.name()))) return undefined;
     return this.say(work);
   }
+  /** Whose it is by their roles, with a PIN. */
+  by(roles: readonly string[], why: string, work: () => Promise<string>): Promise<Said | undefined> {
+    return this.as(roles, why, work);
+  }
   private async as(roles: readonly string[], why: string, work: () => Promise<string>): Promise<Said | undefined> {
     const p = this.session.person();
     if (!p || !roles.includes(p.role) || !this.session.confirmed(p.id)) {

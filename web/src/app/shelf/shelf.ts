@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { catchError, debounceTime, from, of, switchMap } from 'rxjs';
+import { RouterLink } from '@angular/router';
 import type { PartList } from '@ash-knot/contract';
 import { PART_KINDS, partNumber, sayHex, show, type Part, type PartKind, own } from '@ash-knot/core';
 import { Fetched } from '../kit/fetched';
@@ -12,7 +13,6 @@ import { draft } from '../state/draft';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
 import { PartCard } from './part-card';
-import { TakeList } from './take-list';
 import { TextField } from '../kit/text-field';
 
 /** So many parts are on a page; and so far the server counts. */
@@ -22,13 +22,13 @@ const COUNTED = 1000;
 /** The catalogue, searched; counted, laid over each other, taken in and saved as a list. */
 @Component({
   selector: 'ak-shelf',
-  imports: [Fetched, PartCard, Picks, TakeList, TextField, TopBar],
+  imports: [Fetched, PartCard, Picks, RouterLink, TextField, TopBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ak-top-bar />
     <main class="px-5 py-6 plate:px-8">
       <h1 class="text-2xl font-bold">The shelf</h1>
-      <ak-take-list class="mt-3" (taken)="again()" />
+      <p class="mt-2"><a class="link" routerLink="/lists" data-testid="to-lists">Lists in and out</a></p>
       <div class="mt-4 flex flex-wrap items-end gap-x-6 gap-y-3">
         <ak-text-field
           class="w-72"

@@ -61,6 +61,10 @@ export class Api {
   putText(path: string, body: string): Promise<unknown> {
     return this.ask(this.http.put(`/api${path}`, body, { headers: { 'Content-Type': 'text/csv' } }));
   }
+  /** A file as it is, however it is written. */
+  postBytes<T>(path: string, body: Blob): Promise<T> {
+    return this.ask(this.http.post<T>(`/api${path}`, body, { headers: { 'Content-Type': 'application/octet-stream' } }));
+  }
   post<T>(path: string, body: unknown): Promise<T> {
     return this.ask(this.http.post<T>(`/api${path}`, body));
   }

@@ -31,13 +31,16 @@ for (const [width, height] of [
         'blue',
       ].join(';'),
     );
-    await bring(page, 'vehicles', 'from-the-books.csv', ['Reg no;Model;Year built;Odometer;Client;Mobile;Colour', ...vehicles]);
+    await bring(page, 'vehicles', 'from-the-books.csv', [
+      `Reg no;Model;Year built;Odometer;Client;Mobile;Colour ${width}`,
+      ...vehicles,
+    ]);
 
     await enterPin(page, 'Pella Quist');
     // Guessed, and what nobody asked for is said; two words of theirs are told once each.
     await expect(page.locator('[data-column="plate"] select')).toHaveValue('Reg no');
     await expect(page.locator('[data-column="customer"] select')).toHaveValue('Client');
-    await expect(page.getByTestId('unused')).toHaveText('Not taken from the file: Colour.');
+    await expect(page.getByTestId('unused')).toHaveText(`Not taken from the file: Colour ${width}.`);
     await expect(sums(page)).toHaveText('0 new, 300 wrong. Nothing is stored yet.');
     await expect(page.getByTestId('take')).toHaveCount(0);
     const words = page.getByTestId('strange').locator('select');
@@ -63,7 +66,7 @@ for (const [width, height] of [
     // The next one with that head asks nothing.
     await page.goto('/lists');
     await bring(page, 'vehicles', 'more.csv', [
-      'Reg no;Model;Year built;Odometer;Client;Mobile;Colour',
+      `Reg no;Model;Year built;Odometer;Client;Mobile;Colour ${width}`,
       `QB ${width};PETREL;2012;90 100;Customer 7;;red`,
     ]);
     await expect(sums(page)).toHaveText('1 new. Nothing is stored yet.');

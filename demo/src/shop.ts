@@ -120,3 +120,49 @@ export const CUSTOMERS = [
   { name: 'School council', telephone: '555 0122', language: '', tell: 'by message', note: 'the bus is needed before seven' },
   { name: 'Island post', telephone: '555 0117', language: '', tell: 'by e-mail', note: '' },
 ] as const;
+
+const told = { handling: [], conditions: [], like: [], history: [] } as const;
+const HOUR_MS = 3_600_000;
+/** Who is to come to the demo yard: today, tomorrow, and one nobody has in the file yet. */
+export const makeBookings = (now: Date) =>
+  [
+    {
+      plate: 'BK 1690',
+      who: '',
+      comesAt: new Date(now.getTime() + 1.5 * HOUR_MS),
+      minutes: 90,
+      bay: 'Bay 3',
+      person: 'ruan',
+      complaint: {
+        ...told,
+        character: ['dull clunk'],
+        where: ['front', 'right'],
+        when: ['one wheel over a bump'],
+        words: 'clunks on the ramp to the pier',
+      },
+    },
+    {
+      plate: 'MT 402',
+      who: '',
+      comesAt: new Date(now.getTime() + 24 * HOUR_MS),
+      minutes: 60,
+      bay: 'Bay 2',
+      person: null,
+      complaint: {
+        ...told,
+        character: ['squeak'],
+        where: ['rear'],
+        when: ['both wheels over a hump'],
+        words: 'squeaks like a gate',
+      },
+    },
+    {
+      plate: '',
+      who: 'the new chandler, 555 0190',
+      comesAt: new Date(now.getTime() + 26 * HOUR_MS),
+      minutes: 60,
+      bay: null,
+      person: null,
+      complaint: { ...told, character: [], where: [], when: [], words: 'knocks, he does not know where' },
+    },
+  ] as const;

@@ -6,6 +6,7 @@ import staticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { attachmentRoutes } from './attachment/routes';
+import { bookingRoutes } from './booking/routes';
 import { changeRoutes } from './change/routes';
 import { customerRoutes } from './customer/routes';
 import { failureOf } from './db/failure';
@@ -144,6 +145,7 @@ function apiOf(o: AppOptions): Router {
     changeRoutes(o.db, o.read),
     customerRoutes(o.db),
     partRoutes(o.db),
+    bookingRoutes(o.db),
     listRoutes(o.db),
     supplierRoutes(o.suppliers ?? shipped(o.db)),
     attachmentRoutes(o.db),

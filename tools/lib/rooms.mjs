@@ -41,7 +41,7 @@ const CORE = [
 const WEB = [
   ...['kit', 'words', 'state', 'session', 'offline', 'workers', 'instruments', 'attachment', 'shell', 'job', 'alarm', 'plate'],
   ...['measuring', 'length', 'knock', 'parts', 'apart', 'tape', 'find', 'listen', 'settle', 'work', 'prove', 'practice', 'sheet'],
-  ...['floor', 'describe', 'file', 'shelf', 'lists', 'pocket', 'rules', 'gauges', 'open'],
+  ...['floor', 'describe', 'file', 'shelf', 'lists', 'plan', 'pocket', 'rules', 'gauges', 'open'],
 ];
 
 const below = (rooms, prefix) => rooms.map((room, i) => [`${prefix}-${room}`, rooms.slice(0, i).map((r) => `${prefix}-${r}`)]);

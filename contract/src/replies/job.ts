@@ -1,4 +1,5 @@
 import type { AxleSpec, CaseFile, Entry, FoundInBrief, JobInBrief, JobKind, VehicleTypeSpec } from '@ash-knot/core';
+import type { DueBooking } from './booking';
 import type { LastPlay } from './gauge';
 import type { VehicleView } from './vehicle';
 
@@ -77,6 +78,8 @@ export interface FloorView {
   readonly jobs: readonly FloorLine[];
   /** The axles that their findings name. */
   readonly axles: Readonly<Record<string, AxleSpec>>;
+  /** Vehicles that are to come today, and those that were and have not. */
+  readonly due: readonly DueBooking[];
   readonly rechecks: readonly DueRecheck[];
   /** For a lead, until one has looked at it. */
   readonly held: readonly HeldToday[];

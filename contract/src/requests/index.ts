@@ -7,3 +7,4 @@ export * from './part';
 export * from './supplier';
 export * from './practice';
 export * from './list';
+export * from './booking';

@@ -11,6 +11,8 @@ export const newJob = z.object({
   distanceKm: z.number().min(0).max(3_000_000),
   /** A distance that the file does not expect was read again. */
   sure: z.boolean().optional(),
+  /** It was booked: what was told then is the first line of its tape. */
+  booking: z.uuid().optional(),
 });
 /** A floor has no more than so many lines that say something else by themselves; more come with the next question. */
 const MOST_AGAIN = 60;

@@ -67,7 +67,7 @@ export const PART_LIST: ListOf<Part> = {
   examples: [
     {
       number: 'EXAMPLE-1',
-      kind: 'ball-stud link',
+      kind: SOLD[0]!,
       name: 'Front link',
       supplier: 'whoever sells it',
       price: '24.50',

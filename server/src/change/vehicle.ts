@@ -119,7 +119,8 @@ export async function putVehiclesTogether(tx: Queryable, id: string, into: strin
     who,
   );
   await tx.query('UPDATE job SET vehicle_id = $2, was_vehicle = coalesce(was_vehicle, $1) WHERE vehicle_id = $1', [id, into]);
-  await tx.query('UPDATE lesson SET vehicle_id = $2 WHERE vehicle_id = $1', [id, into]);
+  for (const table of ['lesson', 'booking'])
+    await tx.query(`UPDATE ${table} SET vehicle_id = $2 WHERE vehicle_id = $1`, [id, into]);
   // What was known of either is known of the one; the later word of each thing stands.
   const known = [...gone.known, ...kept.known].sort((x, y) => x.atKm - y.atKm).reduce<readonly KnownHere[]>(withKnown, []);
   await tx.query(

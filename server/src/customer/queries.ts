@@ -71,6 +71,11 @@ export async function forgetCustomer(tx: Queryable, id: string): Promise<string[
       WHERE vehicle_id = ANY($1)`,
     [vehicles],
   );
+  await tx.query("UPDATE booking SET who = '' WHERE vehicle_id = ANY($1)", [vehicles]);
+  await tx.query(
+    `UPDATE booking_was SET before = jsonb_set(before, '{who}', '""') WHERE booking_id IN (SELECT id FROM booking WHERE vehicle_id = ANY($1))`,
+    [vehicles],
+  );
   await forgetInLists(tx, rows[0].name);
   await tx.query('DELETE FROM customer WHERE id = $1', [id]);
   return vehicles;

@@ -1,5 +1,6 @@
 import {
   DEMO_PIN,
+  makeBookings,
   makeCatalogue,
   makeGauges,
   makeHistory,
@@ -11,6 +12,10 @@ import {
   TYPES,
   CUSTOMERS,
 } from '@ash-knot/demo';
+import { randomUUID } from 'node:crypto';
+import type { BookingBody } from '@ash-knot/contract';
+import { uidOf } from '../booking/calendar';
+import { insertBooking } from '../booking/queries';
 import { putGauge } from '../gauge/queries';
 import { keepMissingLessons } from '../learning/lessons';
 import { projectAll } from '../ledger/tables';
@@ -78,6 +83,18 @@ export async function loadDemo(
         [JSON.stringify(j.entries), j.id],
       );
       await projectAll(tx, j.entries);
+    }
+    for (const b of makeBookings(now)) {
+      const id = randomUUID();
+      const vehicleId = vehicleIds.get(vehicles.find((v) => v.plate === b.plate)?.key ?? '') ?? null;
+      const body = {
+        ...structuredClone(b),
+        kind: 'noise',
+        note: '',
+        comesAt: b.comesAt.toISOString(),
+        vehicleId,
+      } as unknown as BookingBody;
+      await insertBooking(tx, id, { ...body, plate: vehicleId ? '' : b.plate }, 'pella', uidOf(id));
     }
     if (lessons === 'now') await keepMissingLessons(tx);
     return { vehicles: vehicles.length, parts: catalogue.length, jobs: jobs.length };

@@ -1,6 +1,7 @@
 import { dayIn } from '@ash-knot/core';
 import type { DueRecheck, FloorView, HeldToday } from '@ash-knot/contract';
 import type { Queryable } from '../db/pool';
+import { dueBookings } from '../booking/queries';
 import { CLOSED_ON, JOB_FILE } from '../learning/job-file';
 import { ENTRY, iso } from '../ledger/read';
 import { guessed } from '../session/tries';
@@ -51,7 +52,10 @@ export async function floorRows(
 }
 
 /** What stands beside the open jobs: what is due back, what would be held today, whose PIN is being guessed. */
-export async function besideFloor(db: Queryable, zone: string | null): Promise<Pick<FloorView, 'rechecks' | 'held' | 'guessed'>> {
+export async function besideFloor(
+  db: Queryable,
+  zone: string | null,
+): Promise<Pick<FloorView, 'due' | 'rechecks' | 'held' | 'guessed'>> {
   const { rows: rechecks } = await db.query<DueRecheck>(
     `SELECT r.entry_id AS entry, r.job_id AS job, r.what, r.at_km AS "atKm", r.on_date AS "onDate", row_to_json(vehicle) AS vehicle
        FROM (SELECT r.*, j.vehicle_id FROM recheck r JOIN job j ON j.id = r.job_id
@@ -64,5 +68,6 @@ export async function besideFloor(db: Queryable, zone: string | null): Promise<P
        FROM (SELECT * FROM lesson WHERE cardinality(held) > 0 AND held_seen_at IS NULL ORDER BY closed_at DESC LIMIT ${MOST_HELD}) l
        JOIN LATERAL (${VEHICLE} WHERE v.id = l.vehicle_id) AS vehicle ON true ORDER BY l.closed_at DESC`,
   );
-  return { rechecks, held, guessed: await guessed(db) };
+  const due = await dueBookings(db, zone ?? 'UTC', dayIn(zone ?? 'UTC', new Date()));
+  return { due, rechecks, held, guessed: await guessed(db) };
 }

@@ -18,6 +18,7 @@ export function floorRoutes(floor: Floor, live: Live): Router {
       live.news.hear({
         job: (job) => s.send('floor', { job }),
         missed: () => s.send('floor', {}),
+        plan: () => s.send('floor', {}),
         device: () => undefined,
       }),
     );

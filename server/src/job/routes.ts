@@ -1,12 +1,16 @@
+import { randomUUID } from 'node:crypto';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { Router } from 'express';
+import { Router, type Response } from 'express';
 import * as z from 'zod';
 import { jobQuery, moveJob, newJob, type JobReply, type StoredEntry } from '@ash-knot/contract';
-import { askDistance, daysSince, grouped } from '@ash-knot/core';
-import { inTransaction, type Db } from '../db/pool';
+import { askDistance, daysSince, grouped, makeEntry } from '@ash-knot/core';
+import { came, said } from '../booking/queries';
+import { inTransaction, type Db, type Queryable } from '../db/pool';
 import { worker } from '../session/guard';
 import { badInput, conflict, HttpProblem, notFound, param, parse } from '../http/problem';
+import { append } from '../ledger/append';
+import type { Sender } from '../ledger/tape';
 import { announceJob } from '../live/channel';
 import { knownBay } from '../shop/queries';
 import { vehicleById } from '../vehicle/queries';
@@ -22,6 +26,18 @@ async function* inSlices(db: Db, view: JobReply): AsyncGenerator<string> {
   for await (const slice of slicesAfter(db, view)) if (slice.length) yield `,${lines(slice)}`;
   yield ']}';
 }
+
+/** A job that was booked begins with what was told then, by whoever heard it. */
+async function begun(tx: Queryable, job: string, vehicleId: string, booking: string, from: Sender): Promise<void> {
+  const { complaint, by, at } = await came(tx, booking, job, vehicleId);
+  if (!said(complaint)) return;
+  const body = { ...complaint, booked: at };
+  await append(tx, makeEntry({ kind: 'complaint', body }, { id: randomUUID(), job, by, at: new Date().toISOString() }), from);
+}
+const senderOf = (res: Response): Sender => {
+  const { device, bay } = res.locals.session!;
+  return { device, bay };
+};
 
 export function jobRoutes(db: Db): Router {
   const r = Router();
@@ -58,6 +74,7 @@ export function jobRoutes(db: Db): Router {
         throw conflict(`${vehicle.plate} already has an open job.`);
       }
       await tx.query('UPDATE vehicle SET distance_km = $2 WHERE id = $1', [body.vehicleId, body.distanceKm]);
+      if (body.booking) await begun(tx, body.id, body.vehicleId, body.booking, senderOf(res));
       await announceJob(tx, body.id);
     });
     res.status(201).json({ id: body.id });

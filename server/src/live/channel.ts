@@ -8,6 +8,7 @@ export const CHANNEL = 'ashknot';
 export type News =
   | { readonly about: 'job'; readonly job: string }
   | { readonly about: 'practice'; readonly practice: string }
+  | { readonly about: 'plan' }
   | { readonly about: 'device'; readonly device: string }
   | { readonly about: 'gauge'; readonly bay: string | null; readonly said: GaugeSaid };
 

@@ -9,6 +9,8 @@ export interface Hearing {
   job(job: string): void;
   /** Something was written to a practice vehicle: who keeps to jobs hears nothing of it. */
   practice?(id: string): void;
+  /** Who comes when was changed. */
+  plan?(): void;
   /** A device was signed out. */
   device(device: string): void;
   /** News may have been missed: look at everything again. */
@@ -108,6 +110,7 @@ export class LiveNews {
     if (news.about === 'gauge') {
       for (const b of this.bays) if (b.bay === news.bay) b.hear(news.said);
     } else if (news.about === 'practice') for (const h of this.hearings) h.practice?.(news.practice);
+    else if (news.about === 'plan') for (const h of this.hearings) h.plan?.();
     else if (news.about === 'device') for (const h of this.hearings) h.device(news.device);
     else for (const h of this.hearings) h.job(news.job);
   }

@@ -77,6 +77,21 @@ export const routes: Routes = [
     title: 'A type · Ash Knot',
   },
   {
+    path: 'plan',
+    loadComponent: () => import('./plan/plan-page').then((m) => m.PlanPage),
+    title: 'The plan · Ash Knot',
+  },
+  {
+    path: 'plan/new',
+    loadComponent: () => import('./plan/new-booking').then((m) => m.NewBooking),
+    title: 'Book a vehicle · Ash Knot',
+  },
+  {
+    path: 'plan/:id',
+    loadComponent: () => import('./plan/booking-page').then((m) => m.BookingPage),
+    title: 'A booking · Ash Knot',
+  },
+  {
     path: 'shelf',
     loadComponent: () => import('./shelf/shelf').then((m) => m.Shelf),
     title: 'The shelf · Ash Knot',

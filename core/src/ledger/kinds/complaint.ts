@@ -1,8 +1,9 @@
 import { CHARACTERS, CONDITIONS, HANDLING, HISTORY, LIKENESSES, WHENS, WHERES } from '../../diagnosis';
+import { sayWhen } from '../../text';
 import { type Body, bodyOf } from './body';
 import { entryKind, EVERYBODY } from './entry-kind';
 
-const body = bodyOf(({ z, note, unique }) =>
+const body = bodyOf(({ z, moment, note, unique }) =>
   z.object({
     character: unique(z.enum(CHARACTERS), 9),
     where: unique(z.enum(WHERES), 10),
@@ -15,6 +16,8 @@ const body = bodyOf(({ z, note, unique }) =>
     like: unique(z.enum(LIKENESSES), 7),
     history: unique(z.enum(HISTORY), 8),
     words: note,
+    /** When it was told, where that was before the vehicle came. */
+    booked: moment.optional(),
   }),
 );
 /** What the customer hears, picked, with their own words. */
@@ -43,6 +46,6 @@ export const complaint = entryKind(body)({
   who: EVERYBODY,
   searched: true,
   kept: { as: 'latest' },
-  say: (b) =>
-    `Complaint: ${b.words ? `“${b.words}” ` : ''}${[...b.character, ...b.like.map((l) => `like the ${l}`), ...b.where, ...b.when, ...b.conditions, ...b.handling].join(', ')}`,
+  say: (b, w) =>
+    `Complaint${b.booked ? `, as it was booked ${sayWhen(b.booked, w.zone)}` : ''}: ${b.words ? `“${b.words}” ` : ''}${[...b.character, ...b.like.map((l) => `like the ${l}`), ...b.where, ...b.when, ...b.conditions, ...b.handling].join(', ')}`,
 });

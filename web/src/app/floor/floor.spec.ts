@@ -12,6 +12,7 @@ function floor(entries: readonly StoredEntry[][], rechecks: FloorView['rechecks'
     cursor: '2026-01-05T09:00:00.000Z',
     open: entries.map((_, i) => id(i)),
     axles: { front: TYPE.axles.front },
+    due: [],
     rechecks,
     held: [],
     guessed: [],

@@ -16,7 +16,7 @@ import {
 import { Router, RouterLink } from '@angular/router';
 import { debounceTime, interval, Subject } from 'rxjs';
 import { v7 as uuid } from 'uuid';
-import type { DueRecheck, FloorLine, FloorView, HeldToday } from '@ash-knot/contract';
+import type { DueBooking, DueRecheck, FloorLine, FloorView, HeldToday } from '@ash-knot/contract';
 import { makeEntry, own, RECHECK_RESULTS, type AxleSpec, type JobInBrief } from '@ash-knot/core';
 import { Ask } from '../session/ask';
 import { Keys } from '../kit/keys';
@@ -128,7 +128,7 @@ export class Floor {
     heard.add(news.pipe(debounceTime(150)).subscribe(() => void this.load()));
     heard.add(interval(BY_THE_CLOCK_MS).subscribe(() => void this.load(false, (j) => j.brief?.byTheClock)));
     destroy.onDestroy(() => heard.unsubscribe());
-    inject(Keys).bind({ n: () => (this.first() ? this.open(this.first()!) : this.openNew()) }, destroy);
+    inject(Keys).bind({ n: () => this.goOn() }, destroy);
   }
   /** Which unit the lines that are known were said in. */
   private loadedInch: boolean | undefined;
@@ -160,6 +160,17 @@ export class Floor {
   protected open(b: Band): void {
     void this.router.navigate(['/job', b.job.id]);
   }
+  /** What the bar says, by its key. */
+  private goOn(): void {
+    const [first, due] = [this.first(), this.dueFirst()];
+    if (first) this.open(first);
+    else if (due) this.openDue(due);
+    else this.openNew();
+  }
+  protected readonly dueFirst = computed((): DueBooking | undefined => this.floor()?.due[0]);
+  protected openDue(d: DueBooking): void {
+    void this.router.navigate(['/plan', d.id]);
+  }
   protected openNew(): void {
     void this.router.navigateByUrl('/open');
   }
@@ -170,6 +181,14 @@ export class Floor {
   }
   protected bayMark(bay: string | null): string {
     return bay ? (/\d+/.exec(bay)?.[0] ?? bay.charAt(0)) : '–';
+  }
+  /** At what time; a day before today says which. */
+  protected dueAt(d: DueBooking): string {
+    const today = dayOfYear(d.comesAt) === dayOfYear(this.clock.now());
+    return today ? clock(d.comesAt) : dayOfYear(d.comesAt);
+  }
+  protected late(d: DueBooking): string {
+    return Date.parse(d.comesAt) < this.clock.now() ? 'booked, not here yet' : 'booked';
   }
   protected where(b: Band): string {
     return `At ${b.brief.next.station}`;

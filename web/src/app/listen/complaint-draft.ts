@@ -31,7 +31,9 @@ export class ComplaintDraft {
   readonly asked = signal(false);
 
   set(part: Partial<Complaint>): void {
-    this.typed().set({ ...this.said(), ...part });
+    // Said anew it is of now, no longer of the booking.
+    const { booked: _booked, ...said } = this.said();
+    this.typed().set({ ...said, ...part });
   }
   clear(): void {
     this.typed().clear();

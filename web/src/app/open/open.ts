@@ -1,9 +1,9 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import { catchError, debounceTime, distinctUntilChanged, from, of, switchMap } from 'rxjs';
 import { v7 as uuid } from 'uuid';
-import type { VehicleTypeView, VehicleView } from '@ash-knot/contract';
+import type { BookingView, VehicleTypeView, VehicleView } from '@ash-knot/contract';
 import {
   askDistance,
   daysSince,
@@ -95,7 +95,27 @@ export class Open {
   protected readonly typeIds = computed(() => this.types().map((t) => t.id));
   protected readonly typeNames = computed(() => Object.fromEntries(this.types().map((t) => [t.id, t.spec.name])));
 
+  /** It was booked: its vehicle, its bay and why it comes are known, and its complaint is on its sheet from the first line. */
+  readonly booking = input<string>();
+  protected readonly booked = signal<BookingView | null>(null);
+  private async begin(id: string): Promise<void> {
+    try {
+      const b = await this.api.get<BookingView>(`/bookings/${id}`);
+      this.booked.set(b);
+      this.kind.set(b.kind);
+      this.bay.set(b.bay);
+      if (b.vehicle) this.take(b.vehicle);
+      else this.q.set(b.plate);
+    } catch (e) {
+      this.error.set((e as Error).message);
+    }
+  }
+
   constructor() {
+    effect(() => {
+      const id = this.booking();
+      if (id) untracked(() => void this.begin(id));
+    });
     void this.api.get<VehicleTypeView[]>('/types').then(
       (t) => this.types.set(t.filter((x) => !x.away)),
       (e: Error) => this.error.set(e.message),
@@ -201,6 +221,7 @@ export class Open {
         bay: this.bay(),
         distanceKm,
         ...(question ? { sure: true } : {}),
+        ...(this.booking() ? { booking: this.booking() } : {}),
       });
       this.q.clear();
       this.km.clear();

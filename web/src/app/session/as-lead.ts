@@ -30,6 +30,14 @@ export class AsLead {
   by(roles: readonly string[], why: string, work: () => Promise<string>): Promise<Said | undefined> {
     return this.as(roles, why, work);
   }
+  /** Whose it is by their roles, by name alone. */
+  async named(roles: readonly string[], work: () => Promise<string>): Promise<Said | undefined> {
+    const p = this.session.person();
+    if (!p && !(await this.ask.name())) return undefined;
+    const role = this.session.person()?.role;
+    if (role && !roles.includes(role)) return { text: `This is for: ${roles.join(', ')}. Tap your name above.`, bad: true };
+    return this.say(work);
+  }
   private async as(roles: readonly string[], why: string, work: () => Promise<string>): Promise<Said | undefined> {
     const p = this.session.person();
     if (!p || !roles.includes(p.role) || !this.session.confirmed(p.id)) {

@@ -33,6 +33,7 @@ import { Units } from '../session/units';
 import { Api, ApiError } from '../state/api';
 import { draft } from '../state/draft';
 import { PlaceKey, PlaceMark } from '../job/places';
+import { instantOf } from '../words/when';
 
 const RESULTS = ['yes', 'no', 'can’t tell'] as const;
 
@@ -166,7 +167,7 @@ export class PartsDesk {
   protected readonly phoneWhen = draft(`order.when.${this.job}`, '');
   /** Ordered by telephone: what they said is written down. */
   protected async orderByPhone(g: GoodsLine): Promise<void> {
-    const at = new Date(this.phoneWhen());
+    const at = instantOf(this.phoneWhen());
     if (!this.phoneNumber().trim())
       return this.error.set(new BadInput('number for it', 'is empty: a name will do, if they gave none'));
     if (Number.isNaN(at.getTime())) return this.error.set(new BadInput('time it is promised for', 'is empty'));

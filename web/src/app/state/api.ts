@@ -61,6 +61,9 @@ export class Api {
   putText(path: string, body: string): Promise<unknown> {
     return this.ask(this.http.put(`/api${path}`, body, { headers: { 'Content-Type': 'text/csv' } }));
   }
+  postText(path: string, body: string, type: string): Promise<unknown> {
+    return this.ask(this.http.post(`/api${path}`, body, { headers: { 'Content-Type': type } }));
+  }
   /** A file as it is, however it is written. */
   postBytes<T>(path: string, body: Blob): Promise<T> {
     return this.ask(this.http.post<T>(`/api${path}`, body, { headers: { 'Content-Type': 'application/octet-stream' } }));

@@ -7,6 +7,7 @@ export const pct = (p: number): string => (p > 0.995 ? '>99' : p < 0.01 ? '<1' :
 
 /** The shop's time zone, for every clock and day on the screen; null: this device's own. Set by the session alone. */
 let zone: string | null = null;
+export const shopZone = (): string | null => zone;
 export const tellTimesIn = (z: string | null): void => void (zone = z);
 
 const dates = (o: Intl.DateTimeFormatOptions) => {

@@ -59,7 +59,13 @@ for (const [width, height, plate] of [
     await page.getByTestId('start-job').click();
     await expect(page).toHaveURL(/\/job\//);
     await settled(page);
-    await expect(page.getByText('clonks when she parks').filter({ visible: true }).first()).toBeVisible();
+    const id = /job\/([^/]+)/.exec(page.url())![1]!;
+    const { entries } = (await (await page.request.get(`/api/jobs/${id}`)).json()) as {
+      entries: { kind: string; body: { words: string; booked: string } }[];
+    };
+    expect(entries[0]).toMatchObject({ kind: 'complaint', body: { words: 'clonks when she parks', booked: expect.any(String) } });
+    // Nothing more is asked of it: the next line goes on from there.
+    await expect(strip(page)).not.toContainText('Ask what the customer hears');
     await page.goto('/');
     await expect(page.locator(`[data-due="${plate}"]`)).toHaveCount(0);
   });

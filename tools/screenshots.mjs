@@ -80,8 +80,10 @@ async function shoot(address) {
   await page.getByTestId('knock-at').fill('75');
   await page.waitForTimeout(300);
   await save('pocket');
-  await at('/open');
-  await save('open');
+  await at('/plan');
+  await page.locator('[data-booking="BK 1690"]').click();
+  await page.getByTestId('before-parts').getByRole('listitem').first().waitFor();
+  await save('booking');
   await at('/rules?of=judging');
   await save('rules');
   await shootPaperAndPhone({ page, at, save, job });

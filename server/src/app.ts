@@ -23,6 +23,7 @@ import { jobRoutes } from './job/routes';
 import { learningRoutes } from './learning/routes';
 import { ledgerRoutes } from './ledger/routes';
 import { listRoutes } from './lists/routes';
+import { logoRoutes } from './logo/routes';
 import type { Lessons } from './learning/lessons';
 import type { Live } from './live/live';
 import { partRoutes } from './part/routes';
@@ -151,6 +152,7 @@ function apiOf(o: AppOptions): Router {
     attachmentRoutes(o.db),
     ledgerRoutes(o.db, o.live, o.lessons),
     shopRoutes(o.db),
+    logoRoutes(o.db),
     learningRoutes(o.db, o.read),
     findRoutes(o.db, o.read),
     gaugeRoutes(o.db, o.live),

@@ -64,6 +64,8 @@ describe('signing in', () => {
       '/learning',
       '/shop/suspects-table',
       '/lists',
+      '/bookings/calendar',
+      '/shop/logo',
       '/lists/vehicles/out?as=csv',
       '/attachments/0193b000-0000-7000-8000-000000000000',
     ]) {
@@ -76,6 +78,9 @@ describe('signing in', () => {
       ['DELETE', '/shop/suspects-table'],
       ['PUT', '/lessons/0193b000-0000-7000-8000-000000000000'],
       ['POST', '/people'],
+      ['POST', '/bookings'],
+      ['POST', '/bookings/calendar?try=yes'],
+      ['PUT', '/shop/logo'],
       ['POST', '/lists/vehicles?name=x.csv'],
       ['POST', '/lists/imports/0193b000-0000-7000-8000-000000000000/take'],
       ['POST', '/lists/imports/0193b000-0000-7000-8000-000000000000/undo'],

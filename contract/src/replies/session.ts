@@ -75,5 +75,7 @@ export interface ShopView {
   readonly learned: readonly Count[];
   /** Line under the floor's title. */
   readonly notice: string;
+  /** When the picture at the head of its papers was put there; null where there is none. */
+  readonly logo: string | null;
   readonly bays: readonly string[];
 }

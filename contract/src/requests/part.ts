@@ -3,6 +3,9 @@ import { AXLES, HOLDS, ORIGINS, PART_KINDS, SEATS, SIDES, SIZE_KEYS, type Wanted
 import { schemaOf } from '../same';
 import { part, text } from '../words';
 
+/** So many parts are counted: more are “more than”. */
+export const MOST_COUNTED = 1000;
+
 export const partQuery = z.object({
   q: text(80).optional(),
   kind: text(40).optional(),

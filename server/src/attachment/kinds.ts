@@ -17,23 +17,26 @@ const MOST_PIXELS = 50e6;
 const LONGEST_SIDE = 16_000;
 
 /** How large a picture says it is; one that does not say it cannot be shown. */
-async function checkPixels(b: Buffer): Promise<void> {
+async function checkPixels(b: Buffer, field: string): Promise<void> {
   const is = await heavy('pixels', b);
-  if (!is) throw badInput('photo', 'is damaged: it does not say how large it is');
+  if (!is) throw badInput(field, 'is damaged: it does not say how large it is');
   if (is.width * is.height > MOST_PIXELS || Math.max(is.width, is.height) > LONGEST_SIDE)
-    throw badInput('photo', `must have ${MOST_PIXELS / 1e6} million pixels or fewer and no side over ${LONGEST_SIDE}`);
+    throw badInput(field, `must have ${MOST_PIXELS / 1e6} million pixels or fewer and no side over ${LONGEST_SIDE}`);
+}
+
+/** What a picture is by its first bytes. @throws 422 naming the field where it is none that can be shown */
+export async function readPicture(b: Buffer, field: string): Promise<'image/jpeg' | 'image/png'> {
+  const jpeg = b.length > 3 && b[0] === 0xff && b[1] === 0xd8 && b[2] === 0xff;
+  const png = b.length > 8 && b.subarray(0, 8).equals(Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]));
+  if (!jpeg && !png) throw badInput(field, 'must be a JPEG or PNG picture');
+  await checkPixels(b, field);
+  return jpeg ? 'image/jpeg' : 'image/png';
 }
 
 const photo: AttachmentSpec = {
   most: 10 * 1024 * 1024,
   afterHandBack: true,
-  async read(b) {
-    const jpeg = b.length > 3 && b[0] === 0xff && b[1] === 0xd8 && b[2] === 0xff;
-    const png = b.length > 8 && b.subarray(0, 8).equals(Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]));
-    if (!jpeg && !png) throw badInput('photo', 'must be a JPEG or PNG picture');
-    await checkPixels(b);
-    return jpeg ? 'image/jpeg' : 'image/png';
-  },
+  read: (b) => readPicture(b, 'photo'),
 };
 
 const loop: AttachmentSpec = {

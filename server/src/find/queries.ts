@@ -1,5 +1,5 @@
 import { plateKey, readPart, written, type AxleEnd, type JointId, type Part } from '@ash-knot/core';
-import type { VehicleView } from '@ash-knot/contract';
+import { MOST_COUNTED, type VehicleView } from '@ash-knot/contract';
 import type { Queryable } from '../db/pool';
 import { SHELF_FILTER, SPEC } from '../part/queries';
 import { VEHICLE } from '../vehicle/queries';
@@ -31,6 +31,9 @@ const containsAll = (text: string, first: number, patterns: readonly string[]): 
 const alike = (text: string, words: string): string =>
   `${text} %> ANY (ARRAY(SELECT w FROM unnest(${words}::text[]) w WHERE length(w) >= ${FORGIVEN}))`;
 
+/** So many that are alike at all are weighed: enough to find a slip of the finger, whatever a catalogue holds. */
+const MOST_WEIGHED = 2500;
+
 export interface PartFilter {
   q?: string | undefined;
   kind?: string | undefined;
@@ -42,11 +45,6 @@ export interface PartFilter {
   /** Whether a typing error is forgiven where nothing is met as it was typed; it is, unless said otherwise. */
   forgive?: boolean;
 }
-
-/** So many that are alike at all are weighed: enough to find a slip of the finger, whatever a catalogue holds. */
-const MOST_WEIGHED = 2500;
-/** Parts that answer are counted no further. */
-export const MOST_COUNTED = 1000;
 
 /** SQL narrows; core ranks what comes back. `scores` say how well each is met. Forgives a typing error only where nothing is met as it was typed. */
 export async function findParts(db: Queryable, f: PartFilter): Promise<{ parts: Part[]; total: number; scores: number[] }> {

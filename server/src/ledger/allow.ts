@@ -320,7 +320,9 @@ async function checkPart(tx: Queryable, part: Part): Promise<void> {
     (k) => k !== 'stock' && !isDeepStrictEqual(plain(now[k]), plain(part[k])),
   );
   if (differs.length === 0) return;
-  const { rowCount: was } = await tx.query('SELECT 1 FROM part_was WHERE part_id = $1', [part.id]);
+  const { rowCount: was } = await tx.query("SELECT 1 FROM list_row WHERE of = 'part' AND ref = $1 AND before IS NOT NULL", [
+    part.id,
+  ]);
   throw was
     ? new HttpProblem(
         409,

@@ -153,14 +153,12 @@ test('a part is the catalogue’s in price and size too; one its list has change
     const r = await write(choose(p as Part));
     expect([r.status, (r.body as Problem).detail]).toEqual([422, expect.stringContaining(field) as string]);
   }
-  const { rows } = await app.db.query<{ id: number }>(
-    "INSERT INTO catalogue_import (name, added, changed, by_person) VALUES ('list', 0, 1, 'marit') RETURNING id",
+  await app.db.query(
+    `WITH i AS (INSERT INTO list_import (id, list, name, heads, rows, lines, match, by_person, taken_at)
+                VALUES (gen_random_uuid(), 'parts', 'list', '{}', '[]', 1, '{}', 'marit', now()) RETURNING id)
+     INSERT INTO list_row (import_id, n, of, ref, name, before) SELECT id, 1, 'part', $1, $2, $3 FROM i`,
+    [part.id, part.name, JSON.stringify(part)],
   );
-  await app.db.query('INSERT INTO part_was (import_id, part_id, spec) VALUES ($1, $2, $3)', [
-    rows[0]!.id,
-    part.id,
-    JSON.stringify(part),
-  ]);
   await app.db.query(`UPDATE part SET spec = spec || '{"priceMinor": 4242}' WHERE id = $1`, [part.id]);
   const r = await write(choose(part));
   expect(said(r)).toEqual([409, 'catalogue']);

@@ -17,8 +17,15 @@ export async function door(db: Queryable): Promise<{ door: DoorView | null; peop
 }
 
 export async function shopView(db: Queryable): Promise<ShopView | null> {
-  const { rows } = await db.query<{ name: string; notice: string; bays: string[]; rules: unknown; table: unknown }>(
-    'SELECT name, notice, bays, rules, suspects_table AS "table" FROM shop',
+  const { rows } = await db.query<{
+    name: string;
+    notice: string;
+    bays: string[];
+    rules: unknown;
+    table: unknown;
+    logo: string | null;
+  }>(
+    'SELECT name, notice, bays, rules, suspects_table AS "table", (SELECT extract(epoch FROM at)::text FROM logo) AS logo FROM shop',
   );
   const row = rows[0];
   if (!row) return null;
@@ -26,6 +33,7 @@ export async function shopView(db: Queryable): Promise<ShopView | null> {
     name: row.name,
     notice: row.notice,
     bays: row.bays,
+    logo: row.logo,
     rules: yardRules.parse(row.rules),
     gauges: await gauges(db),
     // One that was put in under an older program is carried over.

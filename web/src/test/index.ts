@@ -35,6 +35,7 @@ export { LINK_PART as LINK, STRUT_TYPE as TYPE } from '@ash-knot/core/test';
 export const SHOP: ShopView = {
   name: 'Test yard',
   notice: '',
+  logo: null,
   bays: ['Bay 1', 'Bay 2'],
   rules: RULES,
   suspectsTable: null,

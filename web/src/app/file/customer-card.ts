@@ -5,7 +5,7 @@ import { FieldErrors } from '../kit/field-errors';
 import { SelectField } from '../kit/select-field';
 import { TextField } from '../kit/text-field';
 import { Wrong } from '../kit/wrong';
-import { AsLead } from '../session/as-lead';
+import { Entitled } from '../session/entitled';
 import { Customers } from '../session/customers';
 import { ApiError } from '../state/api';
 
@@ -119,7 +119,7 @@ export class CustomerCard {
   /** The owner of the vehicle is not in the file any more. */
   readonly forgotten = output();
   protected readonly customers = inject(Customers);
-  private readonly lead = inject(AsLead);
+  private readonly lead = inject(Entitled);
   protected readonly tells = TELLS;
   protected readonly customer = signal<CustomerView | null>(null);
   protected readonly known = signal<readonly { value: string; name: string }[]>([]);

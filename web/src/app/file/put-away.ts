@@ -4,7 +4,7 @@ import { More } from '../kit/more';
 import { SelectField, type Choice } from '../kit/select-field';
 import { TextField } from '../kit/text-field';
 import { Wrong } from '../kit/wrong';
-import { AsLead } from '../session/as-lead';
+import { Entitled } from '../session/entitled';
 import { Api } from '../state/api';
 import { draft } from '../state/draft';
 
@@ -55,7 +55,7 @@ export class PutAway {
   /** It stands otherwise now; with what it is one with, where it went there. */
   readonly done = output<string | null>();
   private readonly api = inject(Api);
-  private readonly lead = inject(AsLead);
+  private readonly lead = inject(Entitled);
   protected readonly why = draft('away.why', '');
   protected readonly into = signal('');
   protected readonly error = signal<string | null>(null);

@@ -7,7 +7,7 @@ import { Fetched } from '../kit/fetched';
 import { FieldErrors } from '../kit/field-errors';
 import { TextField } from '../kit/text-field';
 import { Wrong } from '../kit/wrong';
-import { AsLead } from '../session/as-lead';
+import { Entitled } from '../session/entitled';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
 import { TopBar } from '../shell/top-bar';
@@ -123,7 +123,7 @@ export class TypePage {
   readonly id = input.required<string>();
   private readonly api = inject(Api);
   private readonly router = inject(Router);
-  private readonly lead = inject(AsLead);
+  private readonly lead = inject(Entitled);
   private readonly units = inject(Units);
   protected readonly session = inject(Session);
   protected readonly page = signal<TypeReply | null>(null);

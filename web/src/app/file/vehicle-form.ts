@@ -5,7 +5,7 @@ import { FieldErrors } from '../kit/field-errors';
 import { SelectField } from '../kit/select-field';
 import { TextField } from '../kit/text-field';
 import { Wrong } from '../kit/wrong';
-import { AsLead } from '../session/as-lead';
+import { Entitled } from '../session/entitled';
 import { Units } from '../session/units';
 import { Api } from '../state/api';
 import { draft } from '../state/draft';
@@ -124,7 +124,7 @@ export class VehicleForm {
   readonly types = input.required<readonly VehicleTypeView[]>();
   readonly done = output<boolean>();
   private readonly api = inject(Api);
-  private readonly lead = inject(AsLead);
+  private readonly lead = inject(Entitled);
   protected readonly units = inject(Units);
   protected readonly error = signal<Error | string | null>(null);
   protected readonly busy = signal(false);

@@ -18,7 +18,7 @@ import { TextField } from '../kit/text-field';
 import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
 import { Session } from '../session/session';
-import { AsLead, type Said } from '../session/as-lead';
+import { Entitled, type Said } from '../session/entitled';
 import { FieldErrors } from '../kit/field-errors';
 import { Wrong } from '../kit/wrong';
 
@@ -131,7 +131,7 @@ export class GaugeRegister {
   protected readonly fixed = fixed;
   private readonly api = inject(Api);
   private readonly session = inject(Session);
-  private readonly lead = inject(AsLead);
+  private readonly lead = inject(Entitled);
   protected readonly kinds = GAUGE_KINDS;
   protected readonly units = GAUGE_UNITS;
   protected readonly said = signal<Said | undefined>(undefined);

@@ -3,6 +3,8 @@ import { ChangeDetectionStrategy, Component, DOCUMENT, effect, inject, input } f
 /** Who prints it: the name, how they are reached, and the size of their paper. */
 export interface Letterhead {
   readonly name: string;
+  /** Where its picture is; empty where there is none. */
+  readonly logo: string;
   readonly address: string;
   readonly telephone: string;
   readonly email: string;
@@ -16,6 +18,9 @@ export interface Letterhead {
   template: `
     <header class="flex items-end justify-between border-b-2 border-black pb-3">
       <div>
+        @if (shop().logo; as src) {
+          <img class="mb-2 max-h-16 max-w-64" [src]="src" alt="" data-testid="logo" />
+        }
         <p class="text-lg font-bold">{{ shop().name }}</p>
         @if (reached(); as r) {
           <p class="text-sm" data-testid="letterhead">{{ r }}</p>

@@ -1,3 +1,6 @@
+/** Words as the name of a file: “HB 0093” → “HB-0093”. */
+export const fileName = (words: string): string => words.trim().replace(/\s+/g, '-');
+
 /** Gives a text to the browser's own saving, under a name. */
 export function saveFile(name: string, text: string, type: string): void {
   const url = URL.createObjectURL(new Blob([text], { type }));

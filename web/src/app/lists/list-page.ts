@@ -4,7 +4,7 @@ import type { ListUndone, ListView } from '@ash-knot/contract';
 import { count, list as listed } from '@ash-knot/core';
 import { LISTS, TAKEN_BY, type ListMatch } from '@ash-knot/core/lists';
 import { Fetched } from '../kit/fetched';
-import { AsLead, type Said } from '../session/as-lead';
+import { Entitled, type Said } from '../session/entitled';
 import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
 import { dayOfYear } from '../words/format';
@@ -90,7 +90,7 @@ const NAMED = 12;
 })
 export class ListPage {
   private readonly api = inject(Api);
-  private readonly as = inject(AsLead);
+  private readonly as = inject(Entitled);
   private readonly router = inject(Router);
   readonly id = input.required<string>();
   protected readonly view = signal<ListView | null>(null);

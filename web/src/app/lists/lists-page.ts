@@ -5,7 +5,7 @@ import { count, list as listed } from '@ash-knot/core';
 import { LIST_IDS, LISTS, TAKEN_BY, type ListId } from '@ash-knot/core/lists';
 import { Fetched } from '../kit/fetched';
 import { Picks } from '../kit/picks';
-import { AsLead } from '../session/as-lead';
+import { Entitled } from '../session/entitled';
 import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
 import { dayOfYear } from '../words/format';
@@ -109,7 +109,7 @@ interface Sheets {
 })
 export class ListsPage {
   private readonly api = inject(Api);
-  private readonly as = inject(AsLead);
+  private readonly as = inject(Entitled);
   private readonly router = inject(Router);
   protected readonly lists = LIST_IDS.map((id) => ({ id, title: LISTS[id].title }));
   protected readonly lines = signal<readonly ListLine[] | null>(null);

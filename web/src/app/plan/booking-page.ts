@@ -5,7 +5,7 @@ import { REACH_CUSTOMERS } from '@ash-knot/core';
 import { Fetched } from '../kit/fetched';
 import { NextBar } from '../kit/next-bar';
 import { TextField } from '../kit/text-field';
-import { AsLead, type Said } from '../session/as-lead';
+import { Entitled, type Said } from '../session/entitled';
 import { Session } from '../session/session';
 import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
@@ -118,7 +118,7 @@ import { BookingForm, draftOf, type BookingDraft } from './booking-form';
 })
 export class BookingPage {
   private readonly api = inject(Api);
-  private readonly as = inject(AsLead);
+  private readonly as = inject(Entitled);
   private readonly router = inject(Router);
   protected readonly session = inject(Session);
   readonly id = input.required<string>();

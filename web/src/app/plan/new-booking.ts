@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, u
 import { Router, RouterLink } from '@angular/router';
 import type { BookingBody, BookingView } from '@ash-knot/contract';
 import { REACH_CUSTOMERS } from '@ash-knot/core';
-import { AsLead } from '../session/as-lead';
+import { Entitled } from '../session/entitled';
 import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
 import { draft } from '../state/draft';
@@ -36,7 +36,7 @@ import { clashWith } from './clash';
 })
 export class NewBooking {
   private readonly api = inject(Api);
-  private readonly as = inject(AsLead);
+  private readonly as = inject(Entitled);
   private readonly router = inject(Router);
   /** Survives a reload, a lost line, a look at another page. */
   protected readonly booking = draft<BookingDraft>('plan.new', EMPTY_BOOKING);

@@ -37,7 +37,7 @@ import {
   capital,
 } from '@ash-knot/core';
 import { MOST_PHOTOS, Photo } from '../attachment/photo';
-import { saveFile } from '../kit/save-file';
+import { fileName, saveFile } from '../kit/save-file';
 import { JobStore } from '../job/job-store';
 import { sheetPath } from '../job/sheet-path';
 import type { LedgerName } from '../offline/outbox';
@@ -106,7 +106,7 @@ export class HandBackSheet {
       'tax %': l.taxPercent,
       'tax in the sum': l.taxIncluded ? 'yes' : 'no',
     }));
-    saveFile(`${v.vehicle.plate.replace(/\s+/g, '-')}-${on}.csv`, Papa.unparse(rows, { escapeFormulae: true }), 'text/csv');
+    saveFile(`${fileName(v.vehicle.plate)}-${on}.csv`, Papa.unparse(rows, { escapeFormulae: true }), 'text/csv');
   }
   protected readonly danger = computed(() => leftAt(this.store.state()!));
   protected readonly ban = computed(() => banOnPaper(this.store.state()!, longDay));

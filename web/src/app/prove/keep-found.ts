@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { keepable, type Keepable } from '@ash-knot/core';
 import { JobStore } from '../job/job-store';
-import { AsLead } from '../session/as-lead';
+import { Entitled } from '../session/entitled';
 import { Session } from '../session/session';
 import { Api } from '../state/api';
 
@@ -54,7 +54,7 @@ export class KeepFound {
   protected readonly store = inject(JobStore);
   protected readonly session = inject(Session);
   private readonly api = inject(Api);
-  private readonly lead = inject(AsLead);
+  private readonly lead = inject(Entitled);
   protected readonly busy = signal(false);
   protected readonly said = signal('');
   protected readonly found = computed(() => keepable(this.store.state()!));

@@ -17,6 +17,18 @@ import { TextField } from '../kit/text-field';
       <ak-text-field label="E-mail" [(value)]="email" [maxLength]="160" testId="paper-email" />
       <button class="btn" data-testid="paper-keep">Write it down</button>
     </form>
+    <div class="mt-3 flex flex-wrap items-center gap-x-5 gap-y-1">
+      @if (logo(); as src) {
+        <img class="max-h-16 max-w-64 bg-white p-1" [src]="src" alt="The picture at the head of the papers" data-testid="logo" />
+      }
+      <label class="link inline-flex min-h-11 cursor-pointer items-center">
+        {{ logo() ? 'Another picture' : 'A picture for it, PNG or JPEG' }}
+        <input #file type="file" class="sr-only" accept="image/png,image/jpeg" (change)="pick(file)" data-testid="logo-file" />
+      </label>
+      @if (logo()) {
+        <button type="button" class="link" (click)="logoPicked.emit(null)" data-testid="logo-away">Take it away</button>
+      }
+    </div>
     <ak-picks
       class="mt-3 block"
       label="Paper"
@@ -29,11 +41,20 @@ import { TextField } from '../kit/text-field';
 })
 export class PaperRules {
   readonly rules = input.required<YardRules>();
+  /** Where the picture is; empty where there is none. */
+  readonly logo = input('');
   readonly changed = output<Pick<YardRules, 'paper'>>();
+  /** Another picture, or none. */
+  readonly logoPicked = output<File | null>();
   /** As they stand, until somebody writes others. */
   protected readonly address = linkedSignal(() => this.rules().paper.address);
   protected readonly telephone = linkedSignal(() => this.rules().paper.telephone);
   protected readonly email = linkedSignal(() => this.rules().paper.email);
+  protected pick(input: HTMLInputElement): void {
+    const file = input.files?.[0];
+    if (file) this.logoPicked.emit(file);
+    input.value = '';
+  }
   protected keep(e: Event): void {
     e.preventDefault();
     const [address, telephone, email] = [this.address().trim(), this.telephone().trim(), this.email().trim()];

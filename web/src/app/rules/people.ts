@@ -5,7 +5,7 @@ import { capital, ROLES, type Role } from '@ash-knot/core';
 import { PinField } from '../kit/pin-field';
 import { Picks } from '../kit/picks';
 import { TextField } from '../kit/text-field';
-import { AsLead } from '../session/as-lead';
+import { Entitled } from '../session/entitled';
 import { Session } from '../session/session';
 import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
@@ -138,7 +138,7 @@ export class People {
   protected readonly capital = capital;
   protected readonly session = inject(Session);
   private readonly api = inject(Api);
-  private readonly lead = inject(AsLead);
+  private readonly lead = inject(Entitled);
   protected readonly roles = ROLES;
   protected readonly people = signal<readonly PersonFull[] | null>(null);
   protected readonly devices = signal<readonly DeviceView[]>([]);

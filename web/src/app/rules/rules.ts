@@ -26,7 +26,7 @@ import { PutRightRules } from './put-right-rules';
 import { YardPlaces } from './yard-places';
 import { ZoneRule } from './zone-rule';
 import { Session } from '../session/session';
-import { AsLead } from '../session/as-lead';
+import { Entitled } from '../session/entitled';
 import { Units } from '../session/units';
 
 const PAGES = [
@@ -153,7 +153,12 @@ const PAGES = [
             <ak-price-rules [rules]="r()" (changed)="save($event)" />
           </section>
           <section>
-            <ak-paper-rules [rules]="r()" (changed)="save($event)" />
+            <ak-paper-rules
+              [rules]="r()"
+              [logo]="session.letterhead().logo"
+              (changed)="save($event)"
+              (logoPicked)="setLogo($event)"
+            />
           </section>
         }
         @case ('yard') {
@@ -261,7 +266,7 @@ export class Rules {
     'Ball joints, tie rods, wheel bearings, springs and wheel nuts of the axle are always cleared first.';
   protected readonly session = inject(Session);
   private readonly api = inject(Api);
-  private readonly lead = inject(AsLead);
+  private readonly lead = inject(Entitled);
   protected readonly dialects: readonly Dialect[] = ['sway bar', 'anti-roll bar'];
   protected readonly sides: readonly Side[] = ['left', 'right'];
   protected readonly distances = DISTANCE_UNITS;
@@ -292,6 +297,13 @@ export class Rules {
     this.theme.set(t);
     document.documentElement.dataset['theme'] = t === 'daylight' ? '' : 'lift';
     localStorage.setItem('ashknot.theme', t === 'daylight' ? '' : 'lift');
+  }
+  protected async setLogo(file: File | null): Promise<void> {
+    await this.asLead(async () => {
+      await (file ? this.api.putBytes('/shop/logo', file) : this.api.delete('/shop/logo'));
+      await this.session.load();
+      return file ? 'It stands at the head of every paper.' : 'Taken away.';
+    });
   }
   protected async save(part: Partial<YardRules>): Promise<void> {
     await this.asLead(async () => {

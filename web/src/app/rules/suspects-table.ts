@@ -9,7 +9,7 @@ import { Picks } from '../kit/picks';
 import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
 import { Session } from '../session/session';
-import { AsLead, type Said } from '../session/as-lead';
+import { Entitled, type Said } from '../session/entitled';
 
 const SHOWN = 14;
 
@@ -161,7 +161,7 @@ export class SuspectsTable {
   protected readonly fixed = fixed;
   private readonly api = inject(Api);
   private readonly session = inject(Session);
-  private readonly lead = inject(AsLead);
+  private readonly lead = inject(Entitled);
   protected readonly view = signal<LearningView | null>(null);
   protected readonly said = signal<Said | undefined>(undefined);
   protected readonly shown = signal(SHOWN);

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, linkedSignal, output } from '@angular/core';
 import { TextField } from '../kit/text-field';
-import { AsLead, type Said } from '../session/as-lead';
+import { Entitled, type Said } from '../session/entitled';
 import { Session } from '../session/session';
 import { Api } from '../state/api';
 
@@ -21,7 +21,7 @@ import { Api } from '../state/api';
 export class YardPlaces {
   private readonly session = inject(Session);
   private readonly api = inject(Api);
-  private readonly lead = inject(AsLead);
+  private readonly lead = inject(Entitled);
   readonly said = output<Said>();
   /** As they stand, until somebody writes others. */
   protected readonly name = linkedSignal(() => this.session.shop()?.name ?? '');

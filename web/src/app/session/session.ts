@@ -26,7 +26,8 @@ export class Session {
   /** What stands at the head of every paper. */
   readonly letterhead = computed(() => {
     const s = this.shop();
-    return { name: s?.name ?? '', ...(s?.rules.paper ?? { address: '', telephone: '', email: '', size: 'A4' as const }) };
+    const logo = s?.logo ? `/api/shop/logo?of=${s.logo}` : '';
+    return { name: s?.name ?? '', logo, ...(s?.rules.paper ?? { address: '', telephone: '', email: '', size: 'A4' as const }) };
   });
   readonly dialect = computed((): Dialect => this.shop()?.rules.dialect ?? 'sway bar');
   /** The shop's time zone; null where nobody has said: this device's own. */

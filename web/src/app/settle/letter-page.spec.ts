@@ -14,10 +14,22 @@ const page = (more: Partial<Parameters<typeof letterPage>[1]> = {}) =>
     foot: 'Yard',
     picture: '<svg></svg>',
     photos: [],
+    logo: '',
     quote: [],
     ...more,
   });
 const read = (html: string) => new DOMParser().parseFromString(html, 'text/html');
+
+test('the shop’s picture stands at its head, as data only', () => {
+  const png = 'data:image/png;base64,iVBORw0KGgo=';
+  expect(
+    read(page({ logo: png }))
+      .querySelector('.logo')
+      ?.getAttribute('src'),
+  ).toBe(png);
+  for (const logo of ['/api/shop/logo', 'data:text/html;base64,aGk=', `${png}" onload="x`])
+    expect(read(page({ logo })).querySelector('.logo')).toBeNull();
+});
 
 test('it opens by itself: nothing in it is fetched, and nothing in it runs', () => {
   const png = 'data:image/png;base64,iVBORw0KGgo=';

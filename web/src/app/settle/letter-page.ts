@@ -8,6 +8,8 @@ export interface LetterPage {
   /** The axle with what was found on it, as an svg that stands by itself. */
   readonly picture: string;
   /** Photographs as data addresses, each with its words. */
+  /** The shop's picture as data; empty where it has none. */
+  readonly logo: string;
   readonly photos: readonly { readonly src: string; readonly caption: string }[];
   /** The quote, a line a table. */
   readonly quote: readonly {
@@ -39,9 +41,12 @@ function safeSvg(svg: string): string {
 
 const STYLE = `body{font:17px/1.5 system-ui,sans-serif;color:#1f1b16;background:#fff;max-width:42rem;margin:0 auto;padding:1.5rem}
 h1{font-size:1.5rem;margin:0 0 1rem}h2{font-size:1.1rem;margin:1.5rem 0 .25rem}
-svg{width:100%;height:auto;max-width:26rem}img{max-width:100%;height:auto}
+svg{width:100%;height:auto;max-width:26rem}img{max-width:100%;height:auto}.logo{max-height:4rem;max-width:16rem}
 table{width:100%;border-collapse:collapse}td,th{border-top:1px solid #bbb;padding:.35rem .5rem .35rem 0;text-align:left;vertical-align:top}
 td:last-child{text-align:right;white-space:nowrap}footer{border-top:2px solid #1f1b16;margin-top:2rem;padding-top:.5rem}`;
+
+/** A picture as data, and nothing else. */
+const PICTURE = /^data:image\/(jpeg|png|webp);base64,[A-Za-z0-9+/=]+$/;
 
 /**
  * The letter as one page that opens anywhere, without us and without a line: nothing in it is fetched.
@@ -53,8 +58,9 @@ export function letterPage(l: Letter, d: LetterPage): string {
         `<h2>${escaped(name)}</h2><table>${ways.map((w) => `<tr><th scope="row">${escaped(w.way)}</th><td>${escaped(w.parts)}</td><td>${escaped(w.sum)}</td></tr>`).join('')}</table>`,
     )
     .join('');
+  const logo = PICTURE.test(d.logo) ? `<img class="logo" src="${d.logo}" alt="">` : '';
   const photos = d.photos
-    .filter((x) => /^data:image\/(jpeg|png|webp);base64,[A-Za-z0-9+/=]+$/.test(x.src))
+    .filter((x) => PICTURE.test(x.src))
     .map((x) => `<figure><img src="${x.src}" alt="${escaped(x.caption)}"><figcaption>${escaped(x.caption)}</figcaption></figure>`)
     .join('');
   return `<!doctype html>
@@ -67,6 +73,7 @@ export function letterPage(l: Letter, d: LetterPage): string {
 <style>${STYLE}</style>
 </head>
 <body>
+${logo}
 <h1>${escaped(d.title)}</h1>
 ${p(d.head)}
 ${l.wrong.map(p).join('\n')}

@@ -26,7 +26,7 @@ import {
 } from '@ash-knot/core';
 import { MOST_PHOTOS } from '../attachment/photo';
 import { JobStore } from '../job/job-store';
-import { saveFile } from '../kit/save-file';
+import { fileName, saveFile } from '../kit/save-file';
 import { drawingFile } from '../kit/save-drawing';
 import { AxleSmall, type SmallMark } from '../plate/axle-small';
 import { Customers } from '../session/customers';
@@ -155,6 +155,7 @@ export class LetterView {
         .photos.slice(-MOST_PHOTOS)
         .map(async (e) => ({ src: await asData(`/api/attachments/${e.body.photo}`), caption: e.body.caption })),
     );
+    const { logo } = this.session.letterhead();
     const svg = this.picture().nativeElement.querySelector('svg');
     const html = letterPage(this.letter(), {
       title: `${this.session.letterhead().name}: ${vehicle.plate}`,
@@ -162,6 +163,7 @@ export class LetterView {
       foot: this.foot(),
       picture: svg ? drawingFile(svg) : '',
       photos,
+      logo: logo ? await asData(logo) : '',
       quote: this.quote().map(({ line, options }) => ({
         name: capital(sayParts(this.session.dialect(), line.joints)),
         ways: options.map((o) => ({
@@ -171,7 +173,7 @@ export class LetterView {
         })),
       })),
     });
-    saveFile(`${vehicle.plate.replace(/\s+/g, '-')}.html`, html, 'text/html');
+    saveFile(`${fileName(vehicle.plate)}.html`, html, 'text/html');
     this.said.set(photos.some((x) => !x.src) ? 'Saved; a photograph could not be read and is not in it.' : 'Saved.');
   }
 }

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSign
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { catchError, debounceTime, from, of, switchMap } from 'rxjs';
 import { RouterLink } from '@angular/router';
-import type { PartList } from '@ash-knot/contract';
+import { MOST_COUNTED, type PartList } from '@ash-knot/contract';
 import { PART_KINDS, partNumber, sayHex, show, type Part, type PartKind, own } from '@ash-knot/core';
 import { Fetched } from '../kit/fetched';
 import { money } from '../words/format';
@@ -15,9 +15,8 @@ import { Units } from '../session/units';
 import { PartCard } from './part-card';
 import { TextField } from '../kit/text-field';
 
-/** So many parts are on a page; and so far the server counts. */
+/** So many parts are on a page. */
 const PAGE = 100;
-const COUNTED = 1000;
 
 /** The catalogue, searched; counted, laid over each other, taken in and saved as a list. */
 @Component({
@@ -231,9 +230,9 @@ export class Shelf {
   /** Parts are counted to a thousand and no further. */
   private readonly counted = computed(() => {
     const n = this.list()?.total ?? 0;
-    return n >= COUNTED ? Infinity : n;
+    return n >= MOST_COUNTED ? Infinity : n;
   });
-  protected readonly total = computed(() => (this.counted() === Infinity ? `more than ${COUNTED}` : String(this.counted())));
+  protected readonly total = computed(() => (this.counted() === Infinity ? `more than ${MOST_COUNTED}` : String(this.counted())));
   /** "101 to 200": which of them these are. */
   protected readonly shown = computed(() => {
     const before = this.page() * PAGE;

@@ -64,6 +64,9 @@ export class Api {
   postText(path: string, body: string, type: string): Promise<unknown> {
     return this.ask(this.http.post(`/api${path}`, body, { headers: { 'Content-Type': type } }));
   }
+  putBytes(path: string, body: Blob): Promise<unknown> {
+    return this.ask(this.http.put(`/api${path}`, body, { headers: { 'Content-Type': 'application/octet-stream' } }));
+  }
   /** A file as it is, however it is written. */
   postBytes<T>(path: string, body: Blob): Promise<T> {
     return this.ask(this.http.post<T>(`/api${path}`, body, { headers: { 'Content-Type': 'application/octet-stream' } }));

@@ -11,7 +11,7 @@ export interface Said {
 
 /** Work that is some people's: asks for their name, or their PIN where it was not given lately, and says how it went. */
 @Injectable({ providedIn: 'root' })
-export class AsLead {
+export class Entitled {
   private readonly session = inject(Session);
   private readonly ask = inject(Ask);
 

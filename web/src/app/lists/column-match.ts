@@ -26,7 +26,9 @@ const ALL = '\u0000all';
       <div class="grid items-center gap-x-4 gap-y-1 py-2 sm:grid-cols-[14rem_16rem_1fr]" [attr.data-column]="r.column.id">
         <span
           ><span class="font-semibold">{{ r.column.id }}</span
-          ><span class="soft block text-sm">{{ r.column.must ? 'must be said · ' : '' }}{{ r.column.says }}</span></span
+          ><span class="block text-sm" [class]="r.column.must && !r.from ? 'text-oxide' : 'soft'"
+            >{{ r.column.must ? 'must be said · ' : '' }}{{ r.column.says }}</span
+          ></span
         >
         <ak-select-field
           [label]="'Column of the file for ' + r.column.id"

@@ -3,6 +3,7 @@ import { ENTRY_SPECS, VEHICLE_TYPE_VERSION, type AxleSpec, type EntryKind } from
 import { DIAL, STRUT_TYPE } from '@ash-knot/core/test';
 import * as z from 'zod';
 import { Ajv2020 } from 'ajv/dist/2020';
+import openApi from '../../docs/formats/openapi.json';
 import measurementSchema from '../../docs/formats/measurements.schema.json';
 import tableSchema from '../../docs/formats/suspects-table.schema.json';
 import {
@@ -117,9 +118,11 @@ test('a strength above one and a part without a price are refused', () => {
 
 test('what is published in docs/formats is what the program says', () => {
   // `npm run schemas` writes them.
-  expect({ 'suspects-table.schema.json': tableSchema, 'measurements.schema.json': measurementSchema }).toEqual(
-    JSON.parse(JSON.stringify(publishedSchemas())),
-  );
+  expect({
+    'suspects-table.schema.json': tableSchema,
+    'measurements.schema.json': measurementSchema,
+    'openapi.json': openApi,
+  }).toEqual(JSON.parse(JSON.stringify(publishedSchemas())));
 });
 
 describe('what an older program wrote', () => {

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { MEASUREMENTS_FORMAT, SUSPECTS_TABLE_FORMAT } from '@ash-knot/core';
+import { openApi } from './api';
 import { publishedMeasurementFile } from './measurement-file';
 import { publishedSuspectsTable } from './suspects-table';
 
@@ -9,8 +10,9 @@ const json = (schema: z.ZodType, title: string) => ({
   title,
 });
 
-/** The JSON Schemas that are published in docs/formats, by file name; `npm run schemas` writes them. */
+/** The JSON Schemas that are published in docs/formats, by file name, and what may be asked; `npm run schemas` writes them. */
 export const publishedSchemas = (): Readonly<Record<string, object>> => ({
   'suspects-table.schema.json': json(publishedSuspectsTable, `Ash Knot suspects table: ${SUSPECTS_TABLE_FORMAT}`),
+  'openapi.json': openApi(),
   'measurements.schema.json': json(publishedMeasurementFile, `Ash Knot measurement file: ${MEASUREMENTS_FORMAT}`),
 });

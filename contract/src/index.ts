@@ -8,5 +8,6 @@ export * from './measurement-file';
 export * from './requests';
 export * from './replies';
 export * from './problem';
+export * from './api';
 export * from './formats';
 export * from './rows';

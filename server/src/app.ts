@@ -8,6 +8,7 @@ import type { Logger } from 'pino';
 import { attachmentRoutes } from './attachment/routes';
 import { bookingRoutes } from './booking/routes';
 import { changeRoutes } from './change/routes';
+import { openApi } from '@ash-knot/contract';
 import { customerRoutes } from './customer/routes';
 import { failureOf } from './db/failure';
 import type { Db, Queryable } from './db/pool';
@@ -127,6 +128,8 @@ function apiOf(o: AppOptions): Router {
     );
     res.json({ ok: true, news: o.live.news.connected, ...(busy ? { busy } : {}) });
   });
+  const described = openApi();
+  api.get('/openapi.json', (_req, res) => void res.json(described));
   const perDevice = o.requestsPerMinute ?? REQUESTS_PER_MINUTE;
   api.use(limit(perDevice * DEVICES_BEHIND_ADDRESS, address));
   api.use((_req, res, next) => {

@@ -167,7 +167,8 @@ export class Floor {
     else if (due) this.openDue(due);
     else this.openNew();
   }
-  protected readonly dueFirst = computed((): DueBooking | undefined => this.floor()?.due[0]);
+  /** A floor that an older program kept has none. */
+  protected readonly dueFirst = computed((): DueBooking | undefined => (this.floor()?.due ?? [])[0]);
   protected openDue(d: DueBooking): void {
     void this.router.navigate(['/plan', d.id]);
   }

@@ -35,6 +35,9 @@ const NAMED = 12;
           <h2 class="mt-5 text-xl font-bold">Which column is which</h2>
           <ak-column-match class="mt-1" [list]="v" (matchChange)="match($event)" />
           <h2 class="mt-6 text-xl font-bold">What it would change</h2>
+          @if (busy()) {
+            <p class="soft" role="status">Reading …</p>
+          }
           @if (v.told; as t) {
             <ak-list-told class="mt-1" [list]="v" [told]="t" (matchChange)="match($event)" />
           } @else {

@@ -147,6 +147,20 @@ test('who brings it is shown to who reaches customers; a learner books nothing',
   expect(JSON.stringify((await l.get('/floor')).body)).not.toContain('555 0102');
 });
 
+test('who brings it is deleted with the customer, by their vehicle or by their name', async () => {
+  const marit = await app.tablet().signIn('marit');
+  await marit.pin('marit');
+  const named = await book({ vehicleId: null, plate: 'QX 9', who: 'Berit Lund, 555 0177' });
+  await t.ask('PUT', `/bookings/${named.id}`, { seen: 0, to: body({ vehicleId: null, plate: 'QX 9', who: 'berit lund' }) });
+  await marit.ask('PUT', `/vehicles/${vehicle.id}/customer`, { name: 'Berit Lund' });
+  const { id } = (await marit.get(`/vehicles/${vehicle.id}/customer`)).body as { id: string };
+  expect((await marit.ask('DELETE', `/customers/${id}`)).status).toBe(200);
+  const { rows } = await app.db.query<{ all: string }>(
+    "SELECT string_agg(b::text, '') || (SELECT string_agg(w::text, '') FROM booking_was w) AS all FROM booking b",
+  );
+  expect(rows[0]!.all).not.toMatch(/berit|0177/i);
+});
+
 describe('a calendar', () => {
   const send = async (text: string, only: 'yes' | 'no'): Promise<CalendarTaken> => {
     const r = await t.ask('POST', `/bookings/calendar?try=${only}`, text, { 'content-type': 'text/calendar' });

@@ -153,3 +153,14 @@ export async function came(tx: Queryable, id: string, job: string, vehicleId: st
 
 /** As it is called where it is told: its plate, or who brings it. */
 export const nameOf = (b: Pick<BookingView, 'plate' | 'who' | 'kind'>): string => b.plate || b.who || (b.kind satisfies JobKind);
+
+/** A customer who asked to be deleted brings nothing any more: by their vehicles, and by their name where the vehicle is not in the file. */
+export async function forgetInBookings(tx: Queryable, vehicles: readonly string[], name: string): Promise<void> {
+  const { rows } = await tx.query<{ id: string }>(
+    "UPDATE booking SET who = '' WHERE vehicle_id = ANY($1) OR strpos(lower(who), lower($2)) > 0 RETURNING id",
+    [vehicles, name],
+  );
+  await tx.query(`UPDATE booking_was SET before = jsonb_set(before, '{who}', '""') WHERE booking_id = ANY($1)`, [
+    rows.map((b) => b.id),
+  ]);
+}

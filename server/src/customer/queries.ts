@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { CustomerBody, CustomerView } from '@ash-knot/contract';
 import type { Queryable } from '../db/pool';
 import { notFound } from '../http/problem';
+import { forgetInBookings } from '../booking/queries';
 import { forgetInLists } from '../lists/queries';
 
 const CUSTOMER = `SELECT c.id, c.name, c.telephone, c.email, c.address, c.language, c.tell, c.note, (SELECT count(*)::int FROM vehicle v WHERE v.customer_id = c.id) AS vehicles FROM customer c`;
@@ -71,11 +72,7 @@ export async function forgetCustomer(tx: Queryable, id: string): Promise<string[
       WHERE vehicle_id = ANY($1)`,
     [vehicles],
   );
-  await tx.query("UPDATE booking SET who = '' WHERE vehicle_id = ANY($1)", [vehicles]);
-  await tx.query(
-    `UPDATE booking_was SET before = jsonb_set(before, '{who}', '""') WHERE booking_id IN (SELECT id FROM booking WHERE vehicle_id = ANY($1))`,
-    [vehicles],
-  );
+  await forgetInBookings(tx, vehicles, rows[0].name);
   await forgetInLists(tx, rows[0].name);
   await tx.query('DELETE FROM customer WHERE id = $1', [id]);
   return vehicles;

@@ -163,6 +163,19 @@ describe('vehicles', () => {
   });
 });
 
+test('a list nobody went on with is left after a fortnight, and its lines are kept no longer', async () => {
+  const rows = [
+    ['name', 'role'],
+    ['Siv Aune', 'technician'],
+  ];
+  const old = await bring('people', rows);
+  await app.db.query("UPDATE list_import SET at = now() - interval '15 days' WHERE id = $1", [old]);
+  const fresh = await bring('people', rows);
+  expect(await view(old)).toMatchObject({ stands: 'left', sample: [] });
+  expect((await view(fresh)).stands).toBe('open');
+  await lead.post(`/lists/imports/${fresh}/leave`, {});
+});
+
 test('types come with what is said of them, the rest is usual; their torques come with their sources, and go again', async () => {
   const id = await bring('types', [
     ['name', 'front suspension', 'rear suspension', 'front bar', 'front link.length', 'Jacking points'],

@@ -7,6 +7,8 @@ import { conflict, notFound } from '../http/problem';
 import { shopView } from '../shop/queries';
 import type { StoredRow } from './store';
 
+/** Days a list waits to be taken in. */
+const KEPT_DAYS = 14;
 /** Lists told of, the latest first. */
 const MOST = 60;
 
@@ -76,6 +78,11 @@ export async function keepList(
     heads,
   ]);
   const match = found.rows[0]?.match ?? guessMatch(LISTS[list].columns, heads);
+  // One that nobody went on with is left after a while: there are customers in it.
+  await tx.query(
+    `UPDATE list_import SET left_at = clock_timestamp(), rows = '[]'
+      WHERE taken_at IS NULL AND left_at IS NULL AND at < now() - interval '${KEPT_DAYS} days'`,
+  );
   const id = randomUUID();
   await tx.query(
     'INSERT INTO list_import (id, list, name, sheet, heads, rows, lines, match, by_person) VALUES ($1,$2,$3,$4,$5,$6,$7,$8,$9)',

@@ -271,9 +271,12 @@ function operation(tag: string, r: ApiRoute): object {
 
 /** All of it as OpenAPI 3.1 (Specification 3.1.1), made from the schemas the server itself reads requests with. */
 export function openApi(): object {
-  const paths: Record<string, Record<string, object>> = {};
+  const paths = new Map<string, [string, object][]>();
   for (const [tag, routes] of Object.entries(API))
-    for (const r of routes) (paths[`/api${r.path.replace(NAMES, '{$1}')}`] ??= {})[r.method] = operation(tag, r);
+    for (const r of routes) {
+      const at = `/api${r.path.replace(NAMES, '{$1}')}`;
+      paths.set(at, [...(paths.get(at) ?? []), [r.method, operation(tag, r)]]);
+    }
   return {
     openapi: '3.1.1',
     info: {
@@ -284,7 +287,7 @@ export function openApi(): object {
     },
     security: [{ device: [] }],
     tags: Object.keys(API).map((name) => ({ name })),
-    paths,
+    paths: Object.fromEntries([...paths].map(([at, by]) => [at, Object.fromEntries(by)])),
     components: {
       securitySchemes: { device: { type: 'apiKey', in: 'cookie', name: 'ashknot', description: 'Set by POST /api/session.' } },
       responses: { problem: { description: 'What is wrong, in a sentence.', content: { 'application/problem+json': {} } } },

@@ -65,7 +65,7 @@ for (const [width, height, plate] of [
     };
     expect(entries[0]).toMatchObject({ kind: 'complaint', body: { words: 'clonks when she parks', booked: expect.any(String) } });
     // Nothing more is asked of it: the next line goes on from there.
-    await expect(strip(page)).not.toContainText('Ask what the customer hears');
+    await expect(strip(page)).not.toContainText('Write down what the customer hears');
     await page.goto('/');
     await expect(page.locator(`[data-due="${plate}"]`)).toHaveCount(0);
   });

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { csvOf, rowsInSlices, rowsOf } from './rows';
+import { csvOf, rowsOf } from './rows';
 
 test('a cell that a spreadsheet would run is written inert, and comes back as it was', () => {
   const text = csvOf([
@@ -38,14 +38,4 @@ test('whatever a cell holds, nothing that is written begins a formula, and it is
         for (const c of line.split(/,(?=(?:[^"]*"[^"]*")*[^"]*$)/)) expect(c.replace(/^"/, '')).not.toMatch(/^[=+@]/);
     }),
   );
-});
-
-test('a long file read in slices is what it is read at once, and others get their turn between', async () => {
-  const rows = Array.from({ length: 9_000 }, (_, i) => [`part ${i}`, `a, "cell"\nof two lines ${i}`, '=1+1', '']);
-  const text = csvOf([['name', 'note', 'formula', 'empty'], ...rows]);
-  let turns = 0;
-  const read = await rowsInSlices(text, async () => turns++);
-  expect(read).toEqual(rowsOf('x.csv', text));
-  expect(turns).toBeGreaterThanOrEqual(Math.floor(text.length / 65_536));
-  expect(await rowsInSlices('', async () => undefined)).toEqual(rowsOf('x.csv', ''));
 });

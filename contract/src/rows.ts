@@ -31,24 +31,3 @@ export function rowsOf(name: string, text: string): string[][] {
 }
 
 const unescaped = (row: readonly string[]): string[] => row.map((cell) => cell.replace(ESCAPED, ''));
-
-/** So much of a file is read before others get their turn, characters: some milliseconds' work. */
-const SLICE = 65_536;
-
-/** Rows of a CSV file as `rowsOf` reads them, a slice at a time. @param turn waits until others had theirs */
-export function rowsInSlices(csv: string, turn: () => Promise<unknown>): Promise<string[][]> {
-  const rows: string[][] = [];
-  return new Promise((resolve, reject) => {
-    Papa.parse<string[]>(csv.trim(), {
-      skipEmptyLines: true,
-      chunkSize: SLICE,
-      chunk: ({ data }: Papa.ParseResult<string[]>, parser: Papa.Parser) => {
-        for (const row of data) rows.push(unescaped(row));
-        parser.pause();
-        turn().then(() => parser.resume(), reject);
-      },
-      complete: () => resolve(rows),
-      error: reject,
-    });
-  });
-}

@@ -73,7 +73,7 @@ function platesIn(text: string): string[] {
   return [...new Set(keys.filter((k) => k.length >= 2 && k.length <= 16))].sort((a, b) => b.length - a.length);
 }
 
-function readEvent(e: ICAL.Component, zone: string | null, bays: readonly string[]): ReadEvent | AsideEvent | undefined {
+function readEvent(e: ICAL.Component, zone: string | null, bays: readonly string[]): ReadEvent | AsideEvent {
   const event = new ICAL.Event(e);
   const name = (event.summary || event.description || 'an event without a name').slice(0, 120);
   if (e.getFirstPropertyValue('status') === 'CANCELLED') return { name, why: 'it is called off in that calendar' };
@@ -117,11 +117,11 @@ export function readCalendar(text: string, zone: string | null, bays: readonly s
   if (cal.name !== 'vcalendar') throw new BadInput('calendar', 'is none that can be read (iCalendar)');
   const events = cal.getAllSubcomponents('vevent');
   if (events.length > MOST_EVENTS) throw new BadInput('calendar', `may have ${MOST_EVENTS} events`, events.length);
-  return events.flatMap((e) => {
+  return events.map((e) => {
     try {
-      return readEvent(e, zone, bays) ?? [];
+      return readEvent(e, zone, bays);
     } catch {
-      return [{ name: String(e.getFirstPropertyValue('summary') ?? 'an event').slice(0, 120), why: 'its time cannot be read' }];
+      return { name: String(e.getFirstPropertyValue('summary') ?? 'an event').slice(0, 120), why: 'its time cannot be read' };
     }
   });
 }

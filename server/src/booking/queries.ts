@@ -1,5 +1,5 @@
 import type { BookingBody, BookingPage, BookingView, DueBooking, JobView, StoredEntry } from '@ash-knot/contract';
-import { makeEntry, readVehicleType, type JobKind } from '@ash-knot/core';
+import { makeEntry, readVehicleType } from '@ash-knot/core';
 import type { Queryable } from '../db/pool';
 import { conflict, notFound } from '../http/problem';
 import { LAST_PLAY } from '../gauge/last-play';
@@ -152,7 +152,7 @@ export async function came(tx: Queryable, id: string, job: string, vehicleId: st
 }
 
 /** As it is called where it is told: its plate, or who brings it. */
-export const nameOf = (b: Pick<BookingView, 'plate' | 'who' | 'kind'>): string => b.plate || b.who || (b.kind satisfies JobKind);
+export const nameOf = (b: Pick<BookingView, 'plate' | 'who' | 'kind'>): string => b.plate || b.who || b.kind;
 
 /** A customer who asked to be deleted brings nothing any more: by their vehicles, and by their name where the vehicle is not in the file. */
 export async function forgetInBookings(tx: Queryable, vehicles: readonly string[], name: string): Promise<void> {

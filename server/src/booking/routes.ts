@@ -13,12 +13,11 @@ import {
 } from '@ash-knot/contract';
 import { REACH_CUSTOMERS } from '@ash-knot/core';
 import { inTransaction, type Db, type Queryable } from '../db/pool';
-import { forbidden, notFound, param, parse } from '../http/problem';
+import { badInput, forbidden, notFound, param, parse } from '../http/problem';
 import { worker } from '../session/guard';
 import { personRole } from '../session/queries';
 import { knownBay, shopView } from '../shop/queries';
 import { vehicleById } from '../vehicle/queries';
-import { badInput } from '../http/problem';
 import { bookingOf, calendarOf, readCalendar, uidOf, type AsideEvent, type ReadEvent } from './calendar';
 import { booking, bookingPage, bookings, callOff, insertBooking, nameOf, openBooking, rewriteBooking } from './queries';
 

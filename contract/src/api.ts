@@ -3,6 +3,8 @@ import { suspectsTableFile } from './suspects-table';
 import { gaugeSpec } from './gauge';
 import { yardRules } from './shop';
 import * as ask from './requests';
+import type { Scope } from './requests/token';
+import { eventsReply, papersView, shopEvent, tokenMade, tokenView } from './replies';
 
 /** Who may ask: anybody, a device that is signed in, one with a name tapped, or a name with a PIN. */
 export type Needs = 'nothing' | 'device' | 'name' | 'PIN';
@@ -14,12 +16,15 @@ export interface ApiRoute {
   readonly path: string;
   readonly says: string;
   readonly needs: Needs;
+  /** A token with one of these reaches it too; with none named, no token does. */
+  readonly scope?: readonly Scope[];
   readonly query?: z.ZodType;
   readonly body?: z.ZodType;
   /** What is sent where it is no JSON. */
   readonly sends?: string;
   /** What comes back where it is no JSON. */
   readonly gives?: string;
+  readonly reply?: z.ZodType;
   /** A body that is taken: held against its schema by a test. */
   readonly example?: unknown;
 }
@@ -58,25 +63,38 @@ const DOOR: readonly ApiRoute[] = [
 
 const JOBS: readonly ApiRoute[] = [
   route('get', '/floor', 'device', 'The open jobs in a line each, what is due, or what changed since.', {
+    scope: ['floor'],
     query: ask.floorQuery,
   }),
-  route('get', '/floor/stream', 'device', 'Says when the floor changed.', { gives: stream }),
+  route('get', '/floor/stream', 'device', 'Says when the floor changed.', { scope: ['floor'], gives: stream }),
   route('post', '/jobs', 'name', 'Opens a job.', { body: ask.newJob }),
-  route('get', '/jobs/:id', 'device', 'A job with its tape, or what came after a line.', { query: ask.jobQuery }),
+  route('get', '/jobs/:id', 'device', 'A job with its tape, or what came after a line.', {
+    scope: ['jobs'],
+    query: ask.jobQuery,
+  }),
   route('patch', '/jobs/:id', 'name', 'Moves a vehicle to another bay.', { body: ask.moveJob, example: { bay: 'Bay 1' } }),
   route('post', '/jobs/:id/entries', 'name', 'Writes lines onto a tape; each names who, when and what.', {
     body: ask.newEntries,
   }),
-  route('get', '/jobs/:id/stream', 'device', 'Lines of a tape as they are written.', { query: after, gives: stream }),
+  route('get', '/jobs/:id/stream', 'device', 'Lines of a tape as they are written.', {
+    scope: ['jobs'],
+    query: after,
+    gives: stream,
+  }),
   route('put', '/jobs/:job/attachments/:kind/:id', 'name', 'A photograph, a loop or a recording of a job.', { sends: bytes }),
-  route('get', '/attachments/:id', 'device', 'A photograph, a loop or a recording.', { gives: bytes }),
+  route('get', '/attachments/:id', 'device', 'A photograph, a loop or a recording.', { scope: ['jobs'], gives: bytes }),
+  route('get', '/jobs/:id/papers', 'device', 'What its quote, letter and hand-back say.', {
+    scope: ['papers'],
+    reply: papersView,
+  }),
   route('post', '/jobs/:id/keep', 'name', 'What a job found, kept for its vehicle or its type.', { body: ask.keepFound }),
   route('post', '/jobs/:id/exercise', 'PIN', 'Makes a practice vehicle of a closed job.', { body: ask.exerciseOfJob }),
 ];
 
 const PLAN: readonly ApiRoute[] = [
-  route('get', '/bookings', 'name', 'Who comes, by day.', { query: ask.bookingQuery }),
+  route('get', '/bookings', 'name', 'Who comes, by day.', { scope: ['booking'], query: ask.bookingQuery }),
   route('post', '/bookings', 'name', 'Books a vehicle.', {
+    scope: ['booking'],
     body: ask.bookingBody,
     example: {
       vehicleId: null,
@@ -100,14 +118,19 @@ const PLAN: readonly ApiRoute[] = [
       note: '',
     },
   }),
-  route('get', '/bookings/:id', 'name', 'A booking, and the sheet as it would be opened.'),
-  route('put', '/bookings/:id', 'name', 'Changes a booking; what it was is kept.', { body: ask.changeBooking }),
+  route('get', '/bookings/:id', 'name', 'A booking, and the sheet as it would be opened.', { scope: ['booking'] }),
+  route('put', '/bookings/:id', 'name', 'Changes a booking; what it was is kept.', {
+    scope: ['booking'],
+    body: ask.changeBooking,
+  }),
   route('post', '/bookings/:id/cancel', 'name', 'It does not come, and why.', {
+    scope: ['booking'],
     body: ask.cancelBooking,
     example: { why: 'sold it' },
   }),
-  route('get', '/bookings/calendar', 'name', 'The plan as a calendar.', { gives: 'text/calendar' }),
+  route('get', '/bookings/calendar', 'name', 'The plan as a calendar.', { scope: ['booking'], gives: 'text/calendar' }),
   route('post', '/bookings/calendar', 'name', 'Takes a calendar in, or only tries it.', {
+    scope: ['booking'],
     query: ask.calendarQuery,
     sends: 'text/calendar',
   }),
@@ -115,9 +138,9 @@ const PLAN: readonly ApiRoute[] = [
 
 const FILE: readonly ApiRoute[] = [
   route('get', '/find', 'device', 'Vehicles, types, parts, jobs by any word.'),
-  route('get', '/vehicles', 'device', 'Vehicles by plate, VIN, owner or type.', { query: search }),
+  route('get', '/vehicles', 'device', 'Vehicles by plate, VIN, owner or type.', { scope: ['jobs', 'booking'], query: search }),
   route('post', '/vehicles', 'name', 'A new vehicle, of a known type or with a new one.', { body: ask.newVehicle }),
-  route('get', '/vehicles/:id', 'device', 'A vehicle’s file.'),
+  route('get', '/vehicles/:id', 'device', 'A vehicle’s file.', { scope: ['jobs'] }),
   route('patch', '/vehicles/:id', 'name', 'Puts a vehicle right, with a reason.', { body: ask.changeVehicle }),
   route('post', '/vehicles/:id/together', 'name', 'Two that are one.', { body: ask.putTogether }),
   route('put', '/vehicles/:id/away', 'name', 'Out of every list, or back.', {
@@ -221,6 +244,33 @@ const PRACTICE: readonly ApiRoute[] = [
   route('get', '/practice/:id/review', 'name', 'What came of it.'),
 ];
 
+const PROGRAMS: readonly ApiRoute[] = [
+  route('get', '/tokens', 'PIN', 'Keys of other programs.', { reply: z.array(tokenView) }),
+  route('post', '/tokens', 'PIN', 'A new key. It is told this once; stored is its hash.', {
+    body: ask.newToken,
+    example: { name: 'Web form', scopes: ['booking'], days: 90 },
+    reply: tokenMade,
+  }),
+  route('delete', '/tokens/:id', 'PIN', 'Ends a key.'),
+  route(
+    'get',
+    '/events',
+    'device',
+    'What happened after a cursor, as far as the token reaches; without one, where it begins now.',
+    {
+      scope: ['floor', 'jobs', 'booking'],
+      query: ask.eventQuery,
+      reply: eventsReply,
+    },
+  ),
+  route('get', '/events/stream', 'device', 'The same as it happens: each event with its cursor as its id.', {
+    scope: ['floor', 'jobs', 'booking'],
+    query: ask.eventQuery,
+    gives: stream,
+    reply: shopEvent,
+  }),
+];
+
 /** Every request there is, by what it is about. A test holds them against the server's routes. */
 export const API: Readonly<Record<string, readonly ApiRoute[]>> = {
   'the door': DOOR,
@@ -231,66 +281,23 @@ export const API: Readonly<Record<string, readonly ApiRoute[]>> = {
   'shop, people, learning': SHOP,
   gauges: GAUGES,
   practice: PRACTICE,
+  'other programs': PROGRAMS,
 };
 
-const schemaOf = (s: z.ZodType) => {
-  const { $schema: _, ...schema } = z.toJSONSchema(s, { unrepresentable: 'any', io: 'input' });
-  return schema;
-};
-const NAMES = /:([a-z]+)/g;
+/** The names in a path: “:id”. */
+export const NAMES = /:([a-z]+)/g;
 
-function operation(tag: string, r: ApiRoute): object {
-  const params = [...r.path.matchAll(NAMES)].map(([, name]) => ({
-    name,
-    in: 'path',
-    required: true,
-    schema: { type: 'string' },
-  }));
-  const query = r.query ? (schemaOf(r.query) as { properties?: Record<string, object>; required?: string[] }) : {};
-  const asked = Object.entries(query.properties ?? {}).map(([name, schema]) => ({
-    name,
-    in: 'query',
-    required: query.required?.includes(name) ?? false,
-    schema,
-  }));
-  const json = r.body && { schema: schemaOf(r.body), ...(r.example === undefined ? {} : { example: r.example }) };
-  const content = json ? { 'application/json': json } : r.sends ? { [r.sends]: {} } : undefined;
-  return {
-    tags: [tag],
-    summary: r.says,
-    ...(r.needs === 'nothing' ? { security: [] } : {}),
-    ...(params.length + asked.length ? { parameters: [...params, ...asked] } : {}),
-    ...(content ? { requestBody: { required: true, content } } : {}),
-    responses: {
-      '2XX': { description: 'Done.', content: { [r.gives ?? 'application/json']: {} } },
-      '4XX': { $ref: '#/components/responses/problem' },
-    },
-    'x-needs': r.needs,
-  };
-}
+const REACHED = Object.values(API)
+  .flat()
+  .map((r) => ({
+    method: r.method,
+    at: new RegExp(`^${r.path.replace(NAMES, '[^/]+')}$`),
+    fixed: !r.path.includes(':'),
+    scope: r.scope ?? [],
+  }))
+  // “/bookings/calendar” is no booking.
+  .sort((a, b) => Number(b.fixed) - Number(a.fixed));
 
-/** All of it as OpenAPI 3.1 (Specification 3.1.1), made from the schemas the server itself reads requests with. */
-export function openApi(): object {
-  const paths = new Map<string, [string, object][]>();
-  for (const [tag, routes] of Object.entries(API))
-    for (const r of routes) {
-      const at = `/api${r.path.replace(NAMES, '{$1}')}`;
-      paths.set(at, [...(paths.get(at) ?? []), [r.method, operation(tag, r)]]);
-    }
-  return {
-    openapi: '3.1.1',
-    info: {
-      title: 'Ash Knot',
-      version: '1',
-      description:
-        'What the program’s own pages ask. Bodies are JSON; what is wrong comes back as a problem document (RFC 9457) that names its field and its bound.',
-    },
-    security: [{ device: [] }],
-    tags: Object.keys(API).map((name) => ({ name })),
-    paths: Object.fromEntries([...paths].map(([at, by]) => [at, Object.fromEntries(by)])),
-    components: {
-      securitySchemes: { device: { type: 'apiKey', in: 'cookie', name: 'ashknot', description: 'Set by POST /api/session.' } },
-      responses: { problem: { description: 'What is wrong, in a sentence.', content: { 'application/problem+json': {} } } },
-    },
-  };
-}
+/** Which scopes reach a request; none where no token does. @param path below /api, as it was asked */
+export const scopesFor = (method: string, path: string): readonly Scope[] =>
+  REACHED.find((r) => r.method === method.toLowerCase() && r.at.test(path))?.scope ?? [];

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { MEASUREMENTS_FORMAT, SUSPECTS_TABLE_FORMAT } from '@ash-knot/core';
-import { openApi } from './api';
+import { openApi } from './openapi';
 import { publishedMeasurementFile } from './measurement-file';
 import { publishedSuspectsTable } from './suspects-table';
 

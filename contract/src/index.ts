@@ -9,5 +9,6 @@ export * from './requests';
 export * from './replies';
 export * from './problem';
 export * from './api';
+export * from './openapi';
 export * from './formats';
 export * from './rows';

@@ -11,6 +11,7 @@ import { changeRoutes } from './change/routes';
 import { openApi } from '@ash-knot/contract';
 import { customerRoutes } from './customer/routes';
 import { failureOf } from './db/failure';
+import { eventRoutes } from './event/routes';
 import type { Db, Queryable } from './db/pool';
 import { findRoutes } from './find/routes';
 import type { Floor } from './floor/floor';
@@ -20,6 +21,7 @@ import { requestLog } from './http/log';
 import { makeMetrics } from './http/metrics';
 import { HttpProblem, problems, slowDown } from './http/problem';
 import { readableAddress, readableBody } from './http/readable';
+import { JobStates } from './job/queries';
 import { jobRoutes } from './job/routes';
 import { learningRoutes } from './learning/routes';
 import { ledgerRoutes } from './ledger/routes';
@@ -35,6 +37,7 @@ import { firstRunRoutes, shopRoutes } from './shop/routes';
 import type { Supplier } from './supplier/port';
 import { supplierRoutes } from './supplier/routes';
 import { shipped } from './supplier/simulated';
+import { tokenRoutes } from './token/routes';
 import { vehicleRoutes } from './vehicle/routes';
 
 export interface AppOptions {
@@ -142,24 +145,28 @@ function apiOf(o: AppOptions): Router {
   api.use(express.json({ limit: '512kb' }), readableBody);
   api.use(firstRunRoutes(o.db), sessionRoutes(o.db, o.secure ?? false, Math.ceil(perDevice * TRIES_OF_REQUESTS)));
   api.use(signedIn);
+  // Tapes that were read once are kept once.
+  const states = new JobStates();
   api.use(
-    jobRoutes(o.db),
+    jobRoutes(o.db, states),
     floorRoutes(o.floor, o.live),
     vehicleRoutes(o.db, o.read),
-    changeRoutes(o.db, o.read),
+    changeRoutes(o.db, o.read, states),
     customerRoutes(o.db),
     partRoutes(o.db),
     bookingRoutes(o.db),
     listRoutes(o.db),
     supplierRoutes(o.suppliers ?? shipped(o.db)),
     attachmentRoutes(o.db),
-    ledgerRoutes(o.db, o.live, o.lessons),
+    ledgerRoutes(o.db, o.live, o.lessons, states),
     shopRoutes(o.db),
     logoRoutes(o.db),
     learningRoutes(o.db, o.read),
     findRoutes(o.db, o.read),
     gaugeRoutes(o.db, o.live),
     practiceRoutes(o.db, o.live, o.log, o.practiceSeed),
+    tokenRoutes(o.db),
+    eventRoutes(o.db, o.live),
   );
   api.use((req) => {
     throw new HttpProblem(404, 'not-found', `There is nothing at ${req.path}.`);

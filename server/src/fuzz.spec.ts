@@ -115,6 +115,7 @@ async function targets(t: Tablet): Promise<Target[]> {
     { method: 'POST', route: `/lists/imports/${list}/take`, body: { leaveOut: false } },
     { method: 'POST', route: `/lists/imports/${list}/undo`, body: { try: true } },
     { method: 'GET', route: '/lists/parts/template?as=csv', body: null },
+    { method: 'POST', route: '/tokens', body: { name: 'Form', scopes: ['floor'], days: 30 } },
     {
       method: 'POST',
       route: '/bookings',

@@ -81,6 +81,7 @@ describe('signing in', () => {
       ['POST', '/bookings'],
       ['POST', '/bookings/calendar?try=yes'],
       ['PUT', '/shop/logo'],
+      ['POST', '/tokens'],
       ['POST', '/lists/vehicles?name=x.csv'],
       ['POST', '/lists/imports/0193b000-0000-7000-8000-000000000000/take'],
       ['POST', '/lists/imports/0193b000-0000-7000-8000-000000000000/undo'],

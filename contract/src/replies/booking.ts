@@ -9,11 +9,13 @@ export interface BookingView extends BookingBody {
   /** How often it was changed. */
   readonly seen: number;
   readonly by: string;
+  /** The program it was booked by; whoever made its key answers for it. Null: `by` booked it here. */
+  readonly through: string | null;
   readonly at: string;
   /** It came: its job. */
   readonly job: string | null;
   /** It does not come, and why. */
-  readonly gone: { readonly by: string; readonly at: string; readonly why: string } | null;
+  readonly gone: { readonly by: string; readonly through: string | null; readonly at: string; readonly why: string } | null;
 }
 /** One that is due, on the floor. */
 export interface DueBooking extends Pick<BookingView, 'id' | 'plate' | 'comesAt' | 'bay' | 'kind'> {

@@ -9,3 +9,5 @@ export * from './supplier';
 export * from './practice';
 export * from './list';
 export * from './booking';
+export * from './token';
+export * from './papers';

@@ -8,3 +8,4 @@ export * from './supplier';
 export * from './practice';
 export * from './list';
 export * from './booking';
+export * from './token';

@@ -13,8 +13,9 @@ export interface Table {
   readonly counts: string | undefined;
 }
 
-/** What is of this database alone and of no shop: which migrations it had, who guessed wrong PINs a while ago, an unused code. */
-const LEFT_OUT = ['migration', 'pin_try', 'first_run'];
+/** What is of this database alone and of no shop: which migrations it had, who guessed wrong PINs a while ago, an unused code, what other programs
+ * follow (their cursors are of the database they came from). */
+const LEFT_OUT = ['migration', 'pin_try', 'first_run', 'event', 'event_log'];
 
 const quoted = (name: string): string => `"${name.replaceAll('"', '""')}"`;
 export const ident = quoted;

@@ -26,6 +26,8 @@ export type Audited =
   | 'customer'
   | 'customer deleted'
   | 'type'
+  | 'key made'
+  | 'key ended'
   | 'shop made'
   | 'exported';
 
@@ -38,7 +40,8 @@ export interface Actor {
 
 export const actorOf = (req: Request, res: Response, by: string | null = res.locals.session?.person ?? null): Actor => ({
   by,
-  device: res.locals.session?.device ?? null,
+  // A key is no device.
+  device: res.locals.session?.token ? null : (res.locals.session?.device ?? null),
   address: req.ip ?? '',
 });
 

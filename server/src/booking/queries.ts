@@ -5,13 +5,13 @@ import { conflict, notFound } from '../http/problem';
 import { LAST_PLAY } from '../gauge/last-play';
 import { JOB_FILE } from '../learning/job-file';
 import { iso } from '../ledger/read';
-import { announce } from '../live/channel';
+import { happened } from '../live/channel';
 import { VEHICLE } from '../vehicle/queries';
 
 const BOOKING = `
   SELECT b.id, b.vehicle_id AS "vehicleId", coalesce(vehicle.plate, b.plate) AS plate, b.who, ${iso('b.comes_at')} AS "comesAt", b.minutes, b.kind, b.bay, b.person_id AS person, b.complaint, b.note,
-         row_to_json(vehicle) AS vehicle, (SELECT count(*)::int FROM booking_was w WHERE w.booking_id = b.id) AS seen, p.name AS by, ${iso('b.at')} AS at, b.job_id AS job,
-         CASE WHEN b.gone_at IS NULL THEN NULL ELSE json_build_object('by', (SELECT g.name FROM person g WHERE g.id = b.gone_by), 'at', ${iso('b.gone_at')}, 'why', b.gone_why) END AS gone
+         row_to_json(vehicle) AS vehicle, (SELECT count(*)::int FROM booking_was w WHERE w.booking_id = b.id) AS seen, p.name AS by, (SELECT t.name FROM token t WHERE t.id = b.token_id) AS through, ${iso('b.at')} AS at, b.job_id AS job,
+         CASE WHEN b.gone_at IS NULL THEN NULL ELSE json_build_object('by', (SELECT g.name FROM person g WHERE g.id = b.gone_by), 'through', (SELECT t.name FROM token t WHERE t.id = b.gone_token), 'at', ${iso('b.gone_at')}, 'why', b.gone_why) END AS gone
     FROM booking b JOIN person p ON p.id = b.by_person LEFT JOIN LATERAL (${VEHICLE} WHERE v.id = b.vehicle_id) AS vehicle ON true`;
 /** Neither came nor was called off. */
 const COMES = 'b.job_id IS NULL AND b.gone_at IS NULL';
@@ -68,10 +68,16 @@ export async function bookingPage(db: Queryable, id: string): Promise<BookingPag
 export const said = (c: BookingBody['complaint']): boolean =>
   Object.values(c).some((v) => (typeof v === 'string' || Array.isArray(v) ? v.length > 0 : false));
 
-export async function insertBooking(tx: Queryable, id: string, b: BookingBody, by: string, uid: string): Promise<boolean> {
+/** Who books: a person, or another program by a key that a person answers for. */
+export interface Booker {
+  readonly person: string;
+  readonly token: string | null;
+}
+
+export async function insertBooking(tx: Queryable, id: string, b: BookingBody, by: Booker, uid: string): Promise<boolean> {
   const { rowCount } = await tx.query(
-    `INSERT INTO booking (id, vehicle_id, plate, who, comes_at, minutes, kind, bay, person_id, complaint, note, uid, by_person)
-     VALUES ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12,$13) ON CONFLICT DO NOTHING`,
+    `INSERT INTO booking (id, vehicle_id, plate, who, comes_at, minutes, kind, bay, person_id, complaint, note, uid, by_person, token_id)
+     VALUES ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12,$13,$14) ON CONFLICT DO NOTHING`,
     [
       id,
       b.vehicleId,
@@ -85,10 +91,11 @@ export async function insertBooking(tx: Queryable, id: string, b: BookingBody, b
       JSON.stringify(b.complaint),
       b.note,
       uid,
-      by,
+      by.person,
+      by.token,
     ],
   );
-  if (rowCount) await announce(tx, { about: 'plan' });
+  if (rowCount) await happened(tx, { of: 'booking', id, what: 'made' });
   return rowCount === 1;
 }
 
@@ -96,18 +103,19 @@ export async function insertBooking(tx: Queryable, id: string, b: BookingBody, b
 export async function openBooking(tx: Queryable, id: string, seen?: number): Promise<BookingView> {
   const b = await booking(tx, id, true);
   if (b.job) throw conflict('It came already: its sheet is open or was closed. Nothing was stored.');
-  if (b.gone) throw conflict(`It was called off by ${b.gone.by} (${b.gone.why}). Nothing was stored.`);
+  if (b.gone) throw conflict(`It was called off by ${b.gone.through ?? b.gone.by} (${b.gone.why}). Nothing was stored.`);
   if (seen !== undefined && b.seen !== seen)
     throw conflict('Somebody changed it meanwhile. Look at it as it is now. Nothing was stored.');
   return b;
 }
 
 /** Changes a booking; what it was is kept. */
-export async function rewriteBooking(tx: Queryable, was: BookingView, to: BookingBody, by: string): Promise<void> {
+export async function rewriteBooking(tx: Queryable, was: BookingView, to: BookingBody, by: Booker): Promise<void> {
   const { vehicle: _v, ...before } = was;
-  await tx.query('INSERT INTO booking_was (booking_id, by_person, before) VALUES ($1, $2, $3)', [
+  await tx.query('INSERT INTO booking_was (booking_id, by_person, token_id, before) VALUES ($1, $2, $3, $4)', [
     was.id,
-    by,
+    by.person,
+    by.token,
     JSON.stringify(before),
   ]);
   await tx.query(
@@ -126,12 +134,17 @@ export async function rewriteBooking(tx: Queryable, was: BookingView, to: Bookin
       to.note,
     ],
   );
-  await announce(tx, { about: 'plan' });
+  await happened(tx, { of: 'booking', id: was.id, what: 'changed' });
 }
 
-export async function callOff(tx: Queryable, id: string, by: string, why: string): Promise<void> {
-  await tx.query('UPDATE booking SET gone_at = clock_timestamp(), gone_by = $2, gone_why = $3 WHERE id = $1', [id, by, why]);
-  await announce(tx, { about: 'plan' });
+export async function callOff(tx: Queryable, id: string, by: Booker, why: string): Promise<void> {
+  await tx.query('UPDATE booking SET gone_at = clock_timestamp(), gone_by = $2, gone_token = $3, gone_why = $4 WHERE id = $1', [
+    id,
+    by.person,
+    by.token,
+    why,
+  ]);
+  await happened(tx, { of: 'booking', id, what: 'called off' });
 }
 
 /** What of a booking goes onto the tape of its job. */
@@ -139,6 +152,8 @@ export interface Came {
   readonly complaint: BookingBody['complaint'];
   readonly by: string;
   readonly at: string;
+  /** The program it was booked by. */
+  readonly through: string | null;
 }
 
 /** It is here: the booking is of this job from now on. @throws 404, 409 */
@@ -148,7 +163,8 @@ export async function came(tx: Queryable, id: string, job: string, vehicleId: st
   await openBooking(tx, id);
   await tx.query('UPDATE booking SET job_id = $2, vehicle_id = $3 WHERE id = $1', [id, job, vehicleId]);
   const { rows } = await tx.query<{ by: string }>('SELECT by_person AS by FROM booking WHERE id = $1', [id]);
-  return { complaint: b.complaint, by: rows[0]!.by, at: b.at };
+  await happened(tx, { of: 'booking', id, what: 'came' });
+  return { complaint: b.complaint, by: rows[0]!.by, at: b.at, through: b.through };
 }
 
 /** As it is called where it is told: its plate, or who brings it. */

@@ -19,7 +19,17 @@ import { personRole } from '../session/queries';
 import { knownBay, shopView } from '../shop/queries';
 import { vehicleById } from '../vehicle/queries';
 import { bookingOf, calendarOf, readCalendar, uidOf, type AsideEvent, type ReadEvent } from './calendar';
-import { booking, bookingPage, bookings, callOff, insertBooking, nameOf, openBooking, rewriteBooking } from './queries';
+import {
+  booking,
+  bookingPage,
+  bookings,
+  callOff,
+  insertBooking,
+  nameOf,
+  openBooking,
+  rewriteBooking,
+  type Booker,
+} from './queries';
 
 const uuid = z.uuid();
 const calendarBody = express.text({ type: () => true, limit: '1mb' });
@@ -36,9 +46,9 @@ async function reaches(db: Queryable, res: Response): Promise<boolean> {
 const shown = <T extends { readonly who: string }>(b: T, reach: boolean): T => (reach ? b : { ...b, who: '' });
 
 /** Whoever books talks to the customer. */
-async function books(db: Queryable, res: Response): Promise<string> {
+async function books(db: Queryable, res: Response): Promise<Booker> {
   if (!(await reaches(db, res))) throw forbidden(`Bookings are made by: ${REACH_CUSTOMERS.join(', ')}.`);
-  return worker(res);
+  return { person: worker(res), token: res.locals.session!.token?.id ?? null };
 }
 
 async function check(tx: Queryable, b: BookingBody): Promise<void> {
@@ -124,7 +134,7 @@ function calendarRoutes(r: Router, db: Db): void {
 async function takeCalendar(
   tx: Queryable,
   events: readonly (ReadEvent | AsideEvent)[],
-  by: string,
+  by: Booker,
   only: boolean,
 ): Promise<CalendarTaken> {
   const found = { added: [] as string[], moved: [] as CalendarTaken['moved'][number][], same: 0, aside: [] as AsideEvent[] };
@@ -161,10 +171,10 @@ async function move(
   tx: Queryable,
   b: BookingView,
   e: ReadEvent,
-  by: string,
+  by: Booker,
   { found, only }: { found: { moved: CalendarTaken['moved'][number][]; same: number; aside: AsideEvent[] }; only: boolean },
 ): Promise<void> {
-  const { vehicle: _v, seen: _s, id: _i, by: _b, at: _a, job, gone, ...body } = b;
+  const { vehicle: _v, seen: _s, id: _i, by: _b, through: _t, at: _a, job, gone, ...body } = b;
   // A calendar counts in seconds.
   const second = (at: string) => Math.floor(Date.parse(at) / 1000);
   if (second(b.comesAt) === second(e.comesAt) && b.minutes === e.minutes) found.same++;

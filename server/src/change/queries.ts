@@ -5,7 +5,7 @@ import type { Queryable } from '../db/pool';
 import { conflict, notFound } from '../http/problem';
 import { append } from '../ledger/append';
 import type { Sender } from '../ledger/tape';
-import { announceJob } from '../live/channel';
+import { happened } from '../live/channel';
 
 /** What can be put right: its table, and the column of `change` that names it. */
 export const OF = {
@@ -86,8 +86,9 @@ async function tellJob(
     says: says.slice(0, MOST_SAID).map((s) => s.slice(0, MOST_LONG)),
     ...(more ? { more } : {}),
   };
-  await append(tx, makeEntry({ kind: 'changed', body }, { id: randomUUID(), job, by, at: new Date().toISOString() }), from);
-  await announceJob(tx, job);
+  const entry = makeEntry({ kind: 'changed', body }, { id: randomUUID(), job, by, at: new Date().toISOString() });
+  await append(tx, entry, from);
+  await happened(tx, { of: 'job', id: job, what: 'written', lines: [{ id: entry.id, kind: entry.kind }] });
 }
 
 /** Tells every open job that is judged by it. */

@@ -37,10 +37,10 @@ async function mayPutRight(tx: Queryable, res: Response, of: ChangeOf): Promise<
 }
 
 /** A type's page and a vehicle's file; vehicles and types put right, together and away; what a job found, kept for the next one. @param read where a file is read */
-export function changeRoutes(db: Db, read: Queryable): Router {
+export function changeRoutes(db: Db, read: Queryable, states: JobStates): Router {
   const r = Router();
   readRoutes(r, db, read);
-  keepRoute(r, db);
+  keepRoute(r, db, states);
   /** One change, whole or not at all, and a line of it in the log. */
   const changing = async (
     req: Request,
@@ -94,8 +94,7 @@ export function changeRoutes(db: Db, read: Queryable): Router {
 }
 
 /** What a job found, kept for its vehicle or its type: the next one has it as known. */
-function keepRoute(r: Router, db: Db): void {
-  const states = new JobStates();
+function keepRoute(r: Router, db: Db, states: JobStates): void {
   r.post('/jobs/:id/keep', async (req, res) => {
     const job = param(uuid, req, 'id');
     const body = parse(keepFound, req.body);

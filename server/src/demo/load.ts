@@ -94,7 +94,7 @@ export async function loadDemo(
         comesAt: b.comesAt.toISOString(),
         vehicleId,
       } as unknown as BookingBody;
-      await insertBooking(tx, id, { ...body, plate: vehicleId ? '' : b.plate }, 'pella', uidOf(id));
+      await insertBooking(tx, id, { ...body, plate: vehicleId ? '' : b.plate }, { person: 'pella', token: null }, uidOf(id));
     }
     if (lessons === 'now') await keepMissingLessons(tx);
     return { vehicles: vehicles.length, parts: catalogue.length, jobs: jobs.length };

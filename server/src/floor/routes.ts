@@ -9,7 +9,9 @@ export function floorRoutes(floor: Floor, live: Live): Router {
 
   r.get('/floor', async (req, res) => {
     const { since, again, inchFirst } = parse(floorQuery, req.query);
-    res.json(await floor.view({ since, again, inchFirst: inchFirst === 'yes' }));
+    const view = await floor.view({ since, again, inchFirst: inchFirst === 'yes' });
+    // Whose PIN is being guessed is told to who works here.
+    res.json(res.locals.session!.token ? { ...view, guessed: [] } : view);
   });
 
   r.get('/floor/stream', (_req, res) => {

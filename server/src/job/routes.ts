@@ -3,18 +3,18 @@ import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { Router, type Response } from 'express';
 import * as z from 'zod';
-import { jobQuery, moveJob, newJob, type JobReply, type StoredEntry } from '@ash-knot/contract';
-import { askDistance, daysSince, grouped, makeEntry } from '@ash-knot/core';
+import { jobQuery, moveJob, newJob, type JobReply, type PapersView, type StoredEntry } from '@ash-knot/contract';
+import { askDistance, daysSince, grouped, makeEntry, papersOf } from '@ash-knot/core';
 import { came, said } from '../booking/queries';
 import { inTransaction, type Db, type Queryable } from '../db/pool';
 import { worker } from '../session/guard';
 import { badInput, conflict, HttpProblem, notFound, param, parse } from '../http/problem';
 import { append } from '../ledger/append';
 import type { Sender } from '../ledger/tape';
-import { announceJob } from '../live/channel';
+import { happened } from '../live/channel';
 import { knownBay } from '../shop/queries';
 import { vehicleById } from '../vehicle/queries';
-import { jobRow, jobSlice, SLICE, slicesAfter } from './queries';
+import { jobRow, jobSlice, JobStates, SLICE, slicesAfter } from './queries';
 
 const uuid = z.uuid();
 
@@ -28,18 +28,23 @@ async function* inSlices(db: Db, view: JobReply): AsyncGenerator<string> {
 }
 
 /** A job that was booked begins with what was told then, by whoever heard it. */
-async function begun(tx: Queryable, job: string, vehicleId: string, booking: string, from: Sender): Promise<void> {
-  const { complaint, by, at } = await came(tx, booking, job, vehicleId);
-  if (!said(complaint)) return;
-  const body = { ...complaint, booked: at };
-  await append(tx, makeEntry({ kind: 'complaint', body }, { id: randomUUID(), job, by, at: new Date().toISOString() }), from);
+async function begun(tx: Queryable, job: string, vehicleId: string, booking: string, from: Sender): Promise<Lines> {
+  const { complaint, by, at, through } = await came(tx, booking, job, vehicleId);
+  // When and by what it was booked is for the plan to say.
+  const { booked: _b, through: _t, ...told } = complaint;
+  if (!said(told)) return [];
+  const body = { ...told, booked: at, ...(through ? { through } : {}) };
+  const entry = makeEntry({ kind: 'complaint', body }, { id: randomUUID(), job, by, at: new Date().toISOString() });
+  await append(tx, entry, from);
+  return [{ id: entry.id, kind: entry.kind }];
 }
+type Lines = readonly { id: string; kind: string }[];
 const senderOf = (res: Response): Sender => {
   const { device, bay } = res.locals.session!;
   return { device, bay };
 };
 
-export function jobRoutes(db: Db): Router {
+export function jobRoutes(db: Db, states: JobStates): Router {
   const r = Router();
 
   r.post('/jobs', async (req, res) => {
@@ -74,8 +79,8 @@ export function jobRoutes(db: Db): Router {
         throw conflict(`${vehicle.plate} already has an open job.`);
       }
       await tx.query('UPDATE vehicle SET distance_km = $2 WHERE id = $1', [body.vehicleId, body.distanceKm]);
-      if (body.booking) await begun(tx, body.id, body.vehicleId, body.booking, senderOf(res));
-      await announceJob(tx, body.id);
+      const lines = body.booking ? await begun(tx, body.id, body.vehicleId, body.booking, senderOf(res)) : [];
+      await happened(tx, { of: 'job', id: body.id, what: 'opened', lines });
     });
     res.status(201).json({ id: body.id });
   });
@@ -88,15 +93,27 @@ export function jobRoutes(db: Db): Router {
     else await pipeline(Readable.from(inSlices(db, view)), res.type('json'));
   });
 
+  /** By the rules that print them, from the tape as it stands. */
+  r.get('/jobs/:id/papers', async (req, res) => {
+    const id = param(uuid, req, 'id');
+    const state = await states.of(db, id);
+    if (!state) throw notFound('job');
+    const { vehicle } = (await jobSlice(db, id, state.entries.at(-1)?.id))!;
+    const { plate, typeName, year } = vehicle;
+    res.json({ job: id, plate, typeName, year, papers: papersOf(state) } satisfies PapersView);
+  });
+
   r.patch('/jobs/:id', async (req, res) => {
     worker(res);
     const id = param(uuid, req, 'id');
     const { bay } = parse(moveJob, req.body);
     await knownBay(db, bay);
-    const { rowCount } = await db.query('UPDATE job SET bay = $2 WHERE id = $1 AND closed_at IS NULL', [id, bay]);
-    if (!rowCount)
-      throw (await jobRow(db, id)) ? conflict('The vehicle was handed back: it stands in no bay here.') : notFound('job');
-    await announceJob(db, id);
+    await inTransaction(db, async (tx) => {
+      const { rowCount } = await tx.query('UPDATE job SET bay = $2 WHERE id = $1 AND closed_at IS NULL', [id, bay]);
+      if (!rowCount)
+        throw (await jobRow(tx, id)) ? conflict('The vehicle was handed back: it stands in no bay here.') : notFound('job');
+      await happened(tx, { of: 'job', id, what: 'moved' });
+    });
     res.json({});
   });
   return r;

@@ -8,7 +8,7 @@ import { confirmedBy, worker } from '../session/guard';
 import { maySpeakFor } from '../session/queries';
 import { badInput, conflict, notFound, param, parse } from '../http/problem';
 import { JobStates, jobRow } from '../job/queries';
-import { announceJob } from '../live/channel';
+import { happened } from '../live/channel';
 import type { Lessons } from '../learning/lessons';
 import type { JobFeeds } from '../live/feeds';
 import type { Live } from '../live/live';
@@ -119,9 +119,8 @@ export function followTape(req: Request, res: Response, live: Live, feeds: JobFe
 }
 
 /** The tape of a job: what is written to it, and the stream that follows it. */
-export function ledgerRoutes(db: Db, live: Live, lessons: Lessons): Router {
+export function ledgerRoutes(db: Db, live: Live, lessons: Lessons, states: JobStates): Router {
   const r = Router();
-  const states = new JobStates();
   /** The shop's own ledger. */
   const shop: Tape = { table: 'entry', state: (tx, job) => states.of(tx, job), append, alone: false };
 
@@ -138,8 +137,10 @@ export function ledgerRoutes(db: Db, live: Live, lessons: Lessons): Router {
       };
       const now = await standing(true);
       if (!(await takeEntries(tx, shop, { req, res, entries }, now, standing))) return;
-      await announceJob(tx, id);
-      if (now.closedAt && !(await standing()).closed) await tellReopened(tx, id, now.closedAt, res.locals.session!);
+      const { closed } = await standing();
+      const what = closed === now.closed ? 'written' : closed ? 'handed back' : 'opened again';
+      await happened(tx, { of: 'job', id, what, lines: entries.map(({ id, kind }) => ({ id, kind })) });
+      if (now.closedAt && !closed) await tellReopened(tx, id, now.closedAt, res.locals.session!);
     });
     if (entries.some((e) => e.kind === 'hand-back')) lessons.add(id);
     res.status(201).json({ stored: entries.length });

@@ -2,7 +2,9 @@ import { parseCookie } from 'cookie';
 import type { NextFunction, Request, RequestHandler, Response } from 'express';
 import type { Role } from '@ash-knot/core';
 import type { Db } from '../db/pool';
+import { scopesFor } from '@ash-knot/contract';
 import { findSession, personRole, seen, type SessionRow } from './queries';
+import { findToken, usedToken } from './tokens';
 import { forbidden, HttpProblem } from '../http/problem';
 import type { Source } from './tries';
 
@@ -14,9 +16,38 @@ declare module 'express-serve-static-core' {
   }
 }
 
-/** Finds the device's session, if it has one. */
+/** A timer waits no longer than this, ms. */
+const LONGEST_WAIT = 2 ** 31 - 1;
+
+/** Another program: its key must be one that stands, and reach what is asked. @throws 401, 403 */
+async function byToken(db: Db, given: string, req: Request, res: Response): Promise<void> {
+  const session = /^Bearer [\w-]{20,80}$/i.test(given) ? await findToken(db, given.slice(7)) : undefined;
+  if (!session) throw new HttpProblem(401, 'sign-in', 'This key is not known, or its time is over.');
+  const scopes = scopesFor(req.method, req.path);
+  if (!scopes.some((s) => session.token.scopes.includes(s)))
+    throw forbidden(
+      scopes.length
+        ? `This needs a key for: ${scopes.join(' or ')}. “${session.token.name}” is for: ${session.token.scopes.join(', ')}.`
+        : 'No key reaches that: it is for the devices of the yard.',
+    );
+  res.locals.session = session;
+  if (session.unseen) void usedToken(db, session.token.id).catch(() => undefined);
+  // What is still open when its time is over is ended then.
+  const left = session.token.endsAt.getTime() - Date.now();
+  if (left > LONGEST_WAIT) return;
+  const end = setTimeout(() => res.end(), left);
+  end.unref();
+  res.on('close', () => clearTimeout(end));
+}
+
+/** Finds the device's session, if it has one; or the key of another program, which goes before it. */
 export function withSession(db: Db): RequestHandler {
   return async (req: Request, res: Response, next: NextFunction) => {
+    const given = req.headers.authorization;
+    if (given !== undefined) {
+      await byToken(db, given, req, res);
+      return next();
+    }
     const token = parseCookie(req.headers.cookie ?? '')[COOKIE];
     if (token) {
       res.locals.session = await findSession(db, token);

@@ -1,6 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto';
 import type { Role } from '@ash-knot/core';
-import type { DeviceView, PersonView } from '@ash-knot/contract';
+import type { DeviceView, PersonView, Scope } from '@ash-knot/contract';
 import type { Queryable } from '../db/pool';
 import { announce } from '../live/channel';
 
@@ -14,9 +14,19 @@ export interface SessionRow {
   readonly confirmedUntil: Date | null;
   /** It was last written down some while ago that it was seen. */
   readonly unseen: boolean;
+  /** It is no device: another program, by its key. It is in no bay, and speaks for nobody but who made the key. */
+  readonly token?: Token;
 }
 
-const hash = (token: string): Buffer => createHash('sha256').update(token).digest();
+/** The key a program has shown. */
+export interface Token {
+  readonly id: string;
+  readonly name: string;
+  readonly scopes: readonly Scope[];
+  readonly endsAt: Date;
+}
+
+export const hashed = (token: string): Buffer => createHash('sha256').update(token).digest();
 export const SESSION_DAYS = 180;
 /** How long an entered PIN stands for approvals and releases. */
 export const CONFIRM_MINUTES = 3;
@@ -27,9 +37,9 @@ export async function openSession(db: Queryable, bay: string, person: string): P
   const token = randomBytes(32).toString('base64url');
   const { rows } = await db.query<{ id: string }>(
     `INSERT INTO session (token_hash, bay, person_id, opened_by, expires_at) VALUES ($1, $2, $3, $3, now() + make_interval(days => $4)) RETURNING id`,
-    [hash(token), bay, person, SESSION_DAYS],
+    [hashed(token), bay, person, SESSION_DAYS],
   );
-  await speaksFor(db, hash(token), person);
+  await speaksFor(db, hashed(token), person);
   return { token, device: rows[0]!.id };
 }
 
@@ -56,7 +66,7 @@ export async function findSession(db: Queryable, token: string): Promise<Session
     `SELECT token_hash AS "tokenHash", id AS device, bay, person_id AS person, confirmed_person AS "confirmedPerson", confirmed_until AS "confirmedUntil",
             last_seen_at < now() - interval '5 min' AS unseen
        FROM session WHERE token_hash = $1 AND expires_at > now() AND ended_at IS NULL`,
-    [hash(token)],
+    [hashed(token)],
   );
   return rows[0];
 }

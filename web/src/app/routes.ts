@@ -119,7 +119,7 @@ export const routes: Routes = [
   {
     path: 'rules/people',
     loadComponent: () => import('./rules/people').then((m) => m.People),
-    title: 'People and devices · Ash Knot',
+    title: 'People, devices, programs · Ash Knot',
   },
   {
     path: 'rules/gauges',

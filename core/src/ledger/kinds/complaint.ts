@@ -3,7 +3,7 @@ import { sayWhen } from '../../text';
 import { type Body, bodyOf } from './body';
 import { entryKind, EVERYBODY } from './entry-kind';
 
-const body = bodyOf(({ z, moment, note, unique }) =>
+const body = bodyOf(({ z, moment, note, text, unique }) =>
   z.object({
     character: unique(z.enum(CHARACTERS), 9),
     where: unique(z.enum(WHERES), 10),
@@ -18,6 +18,8 @@ const body = bodyOf(({ z, moment, note, unique }) =>
     words: note,
     /** When it was told, where that was before the vehicle came. */
     booked: moment.optional(),
+    /** It was booked by this other program: nobody here heard it. */
+    through: text(60).optional(),
   }),
 );
 /** What the customer hears, picked, with their own words. */
@@ -47,5 +49,5 @@ export const complaint = entryKind(body)({
   searched: true,
   kept: { as: 'latest' },
   say: (b, w) =>
-    `Complaint${b.booked ? `, as it was booked ${sayWhen(b.booked, w.zone)}` : ''}: ${b.words ? `“${b.words}” ` : ''}${[...b.character, ...b.like.map((l) => `like the ${l}`), ...b.where, ...b.when, ...b.conditions, ...b.handling].join(', ')}`,
+    `Complaint${b.booked ? `, as it was booked ${sayWhen(b.booked, w.zone)}${b.through ? ` through “${b.through}”` : ''}` : ''}: ${b.words ? `“${b.words}” ` : ''}${[...b.character, ...b.like.map((l) => `like the ${l}`), ...b.where, ...b.when, ...b.conditions, ...b.handling].join(', ')}`,
 });

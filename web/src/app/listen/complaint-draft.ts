@@ -32,7 +32,7 @@ export class ComplaintDraft {
 
   set(part: Partial<Complaint>): void {
     // Said anew it is of now, no longer of the booking.
-    const { booked: _booked, ...said } = this.said();
+    const { booked: _booked, through: _through, ...said } = this.said();
     this.typed().set({ ...said, ...part });
   }
   clear(): void {

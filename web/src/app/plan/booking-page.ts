@@ -72,10 +72,10 @@ import { BookingForm, draftOf, type BookingDraft } from './booking-form';
                 <dd>{{ b.note }}</dd>
               }
               <dt class="soft">Written down</dt>
-              <dd>{{ b.by }}, {{ day(b.at) }}{{ b.seen ? ', changed since' : '' }}</dd>
+              <dd>{{ by(b) }}, {{ day(b.at) }}{{ b.seen ? ', changed since' : '' }}</dd>
             </dl>
             @if (b.gone; as g) {
-              <p class="caution mt-4" data-testid="gone">Called off by {{ g.by }}, {{ day(g.at) }}: {{ g.why }}</p>
+              <p class="caution mt-4" data-testid="gone">Called off by {{ by(g) }}, {{ day(g.at) }}: {{ g.why }}</p>
             } @else if (b.job) {
               <p class="mt-4"><a class="link" [routerLink]="['/job', b.job]">It came: its sheet</a></p>
             } @else {
@@ -131,6 +131,9 @@ export class BookingPage {
   protected readonly why = signal('');
   protected readonly whyWrong = signal('');
   protected readonly day = dayOfYear;
+  /** Who did it here, or the program that did, with who answers for it. */
+  protected readonly by = ({ by, through }: Pick<BookingView, 'by' | 'through'>): string =>
+    through ? `${through} (another program; its key is of ${by})` : by;
   protected readonly when = computed(() => {
     const b = this.page()!;
     return `${weekday(b.comesAt)}, ${clock(b.comesAt)}–${clock(Date.parse(b.comesAt) + b.minutes * 60_000)}`;
@@ -162,7 +165,7 @@ export class BookingPage {
   }
   protected begin(b: BookingView): void {
     const v = b.vehicle;
-    const { id: _i, vehicle: _v, seen: _s, by: _b, at: _a, job: _j, gone: _g, ...body } = b;
+    const { id: _i, vehicle: _v, seen: _s, by: _b, through: _t, at: _a, job: _j, gone: _g, ...body } = b;
     const { sheet: _sheet, ...said } = body as typeof body & { sheet?: unknown };
     this.changing.set(draftOf({ ...said, plate: v ? '' : b.plate }, v ? `${v.plate} · ${v.typeName}, ${v.year}` : ''));
   }

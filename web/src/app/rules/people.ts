@@ -7,6 +7,7 @@ import { Picks } from '../kit/picks';
 import { TextField } from '../kit/text-field';
 import { Entitled } from '../session/entitled';
 import { Session } from '../session/session';
+import { Keys } from './keys';
 import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
 import { draft } from '../state/draft';
@@ -15,14 +16,14 @@ import { clock, dayOfYear } from '../words/format';
 /** Who works here, which devices are signed in, and what was changed beside the tapes. All of it takes the lead's PIN. */
 @Component({
   selector: 'ak-people',
-  imports: [PinField, Picks, RouterLink, TextField, TopBar],
+  imports: [Keys, PinField, Picks, RouterLink, TextField, TopBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ak-top-bar />
     <main class="mx-auto grid max-w-6xl gap-x-14 gap-y-8 px-5 py-6 plate:grid-cols-2">
       <div class="plate:col-span-2">
         <a routerLink="/rules" class="link">Shop rules</a>
-        <h1 class="mt-1 text-2xl font-bold">People and devices</h1>
+        <h1 class="mt-1 text-2xl font-bold">People, devices, programs</h1>
         @if (said(); as s) {
           <p class="mt-1" [class.wrong]="s.bad" role="status" data-testid="people-said">{{ s.text }}</p>
         }
@@ -109,6 +110,7 @@ import { clock, dayOfYear } from '../words/format';
             }
           </ul>
         </section>
+        <section class="plate:col-span-2"><ak-keys /></section>
         <section class="plate:col-span-2">
           <h2 class="text-xl font-bold">What was changed, and who tried</h2>
           <p class="soft text-sm">Beside the tapes of the jobs. Nothing here can be changed or taken away.</p>

@@ -165,7 +165,7 @@ const PAGES = [
           <section class="plate:col-span-2">
             <h2 class="text-xl font-bold">Shop, people and devices</h2>
             <a routerLink="/rules/people" class="link mt-1" data-testid="to-people"
-              >People, devices that are signed in, and what was changed</a
+              >People, devices that are signed in, other programs, and what was changed</a
             >
             <ak-yard-places (said)="say($event.text, $event.bad)" />
             <p class="heading mt-4">When a device signs in</p>

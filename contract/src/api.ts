@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { NOTHING_TOLD } from '@ash-knot/core';
 import { suspectsTableFile } from './suspects-table';
 import { gaugeSpec } from './gauge';
 import { yardRules } from './shop';
@@ -105,16 +106,7 @@ const PLAN: readonly ApiRoute[] = [
       kind: 'noise',
       bay: null,
       person: null,
-      complaint: {
-        character: ['dull clunk'],
-        where: ['front'],
-        when: ['pothole'],
-        handling: [],
-        conditions: [],
-        like: [],
-        history: [],
-        words: 'knocks',
-      },
+      complaint: { ...NOTHING_TOLD, character: ['dull clunk'], where: ['front'], when: ['pothole'], words: 'knocks' },
       note: '',
     },
   }),

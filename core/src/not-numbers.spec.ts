@@ -268,6 +268,7 @@ const CALLS: Readonly<Record<string, Call>> = {
   sayLength: call(core.sayLength, [12.3, 1]),
   sayMoney: call(core.sayMoney, [1250, 'EUR']),
   sayStiffness: call(core.sayStiffness, [60, 80]),
+  stiffnessOf: call(core.stiffnessOf, [60, 80]),
   sayTurns: call(core.sayTurns, [1.5]),
   sayWarranty: call(core.sayWarranty, [24]),
   seriesDoubt: call(core.seriesDoubt, [[0.4, 0.41], 0.01, KNOWN, 0.01]),
@@ -358,7 +359,7 @@ describe.each(Object.entries(CALLS))('%s', (_, [f, args, only]) => {
 /** They read text, rows or a stored document, and say what is wrong with it; each is tested where it stands. */
 const READ = `
   fromRows loopFromRows pairsFromRows parseQuantity parseRange parseThread readBookValue
-  readCatalogueRow readEntry readGauge readHeight readHold readLedger readOut readPart
+  readCatalogueRow readEntry readGauge readHeight readHold readLedger readPart
   readPartText readPoint readPointText readPrice readSize readTorquePage
   readVehicleType readingBody readyTools
 `;
@@ -408,7 +409,7 @@ const WORDS = `
   lessonOf linkAssembly bushingAssembly fastenersOfPieces askedOfPieces facingsOfPieces sayAssembled saySizes linkFasteners linkMount linkSetting list lookedAt looseJoints lubricant
   makeEntry mayBeUndone mayWrite measurementsOf measuresLength missingHands needsPublished nextLine
   nutHexes ofBarSystem oldPart oneOf openCounts openTroubles openedOwed optionName
-  endsOf studSwingDeg nutLeanDeg rungLines arrangeOffers swingAt otherLength changesAxle sayFitted withFitted readTarget readLinkTurns aimOf aimOwed sayAim usualTurns readWheelSize axleOfStep plainStep stepOfAxle planBoth atAxle fittingStep workedAxles piecesAt lubricantsFor withMeasured typeChanges unseenChanges keepable sayLasting withKnown withLasting letterOf letterText invoiceLines foundSound notPutYet lubricantsOwed swells lubricantLines sayLubricantAsked readRoom turnsAt roomsOf sayStrokes turnsOf disturbing putTogether OPENS_ALL boltedAt comesOff offFirst happensAt ladderAt mayGoFirst offFirstOf opensAt plannedJoints rarerAt barEnd partNumber barChanges axlesNow sayBarChange chosenAt coatedThread conditionSaid againstThread linkKindOf isSetByTurning facingsFor facingsAt facingsOwed facingKey originOf otherEnd otherSide otherUnit outlook owedJoints ownPart
+  endsOf studSwingDeg nutLeanDeg rungLines arrangeOffers swingAt otherLength changesAxle sayFitted withFitted readTarget readLinkTurns aimOf aimOwed sayAim usualTurns readWheelSize axleOfStep plainStep stepOfAxle planBoth atAxle fittingStep workedAxles piecesAt lubricantsFor withMeasured typeChanges unseenChanges keepable sayLasting withKnown withLasting invoiceLines decimalsOf rideOf upkeepOf stands compareWays hereOf sayTrait foundSound notPutYet lubricantsOwed swells lubricantLines sayLubricantAsked readRoom turnsAt roomsOf sayStrokes turnsOf disturbing putTogether OPENS_ALL boltedAt comesOff offFirst happensAt ladderAt mayGoFirst offFirstOf opensAt plannedJoints rarerAt barEnd partNumber barChanges axlesNow sayBarChange chosenAt coatedThread conditionSaid againstThread linkKindOf isSetByTurning facingsFor facingsAt facingsOwed facingKey originOf otherEnd otherSide otherUnit outlook owedJoints ownPart
   ownTorques partFields partInHand partsOf piecesFor piecesOf planFor
   planOf playLimit plural quoteOf recheckBody recheckOwed refitPart refitted
   requestOf ride rigOf ruined ruleTorque rulingLimits rungCaution rungOf

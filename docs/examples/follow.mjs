@@ -3,13 +3,13 @@
  * A small client: books a vehicle, then follows what happens in the yard and says it, a line each. It needs nothing but
  * Node.js, and a key a lead has made at Shop rules, People, devices, programs (floor, jobs, papers, booking).
  *
- *   ASH_KNOT=http://localhost:4310 ASH_KNOT_KEY=aks_… node docs/examples/follow.mjs cursor.txt [PLATE]
+ *   ASH_KNOT=http://localhost:4620 ASH_KNOT_KEY=aks_… node docs/examples/follow.mjs cursor.txt [PLATE]
  *
  * Where it is stands in the file: it is stopped and started again as one likes, and misses nothing.
  */
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 
-const { ASH_KNOT: address = 'http://localhost:4310', ASH_KNOT_KEY: key } = process.env;
+const { ASH_KNOT: address = 'http://localhost:4620', ASH_KNOT_KEY: key } = process.env;
 const [file, plate] = process.argv.slice(2);
 if (!key || !file) {
   console.error('Say ASH_KNOT_KEY, and a file for where it is.');

@@ -36,6 +36,7 @@ const CORE = [
     'apart',
     'training',
     'lists',
+    'paper',
   ],
 ];
 const WEB = [

@@ -1,6 +1,8 @@
 import * as z from 'zod';
-import type { InvoiceLine, Papers, PaperWay } from '@ash-knot/core';
+import type { InvoiceLine } from '@ash-knot/core';
+import type { Papers, PaperWay } from '@ash-knot/core/paper';
 import { schemaOf } from '../same';
+import { jointId } from '../words';
 
 const minor = z.int();
 const standing = z.enum(['waiting', 'approved', 'declined', 'later', 'not taken']);
@@ -21,6 +23,7 @@ const line = schemaOf<InvoiceLine>()(
     what: z.enum(['part', 'work']),
     article: z.string(),
     text: z.string(),
+    joints: z.array(jointId),
     quantity: z.number(),
     unit: z.enum(['piece', 'min']),
     minor,

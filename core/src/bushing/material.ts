@@ -11,19 +11,30 @@ export const INTERFERENCE_MM = { rubber: 1, polyurethane: 0.5 } as const satisfi
 /** The hardest that Gent's rule reaches, Shore A. */
 const HARDEST = 80;
 
+/** How much stiffer one rubber is than another. */
+export interface Stiffness {
+  readonly ratio: number;
+  /** Beyond the scale only the least of it is known. */
+  readonly how: 'about' | 'more than' | 'less than';
+}
+
 /**
  * "about 1.5 times as stiff", "more than 2.4 times as stiff": a bushing of one hardness beside the same one of another
  * (Gent 1958, 20 to 80 Shore A). Beyond 80 only what it is more than; of polyurethane no more than an indication.
  * @returns nothing where one of them is unknown, both are beyond the rule, or they are the same
  */
-export function sayStiffness(fromShoreA: number | undefined, toShoreA: number | undefined): string | undefined {
+export function stiffnessOf(fromShoreA: number | undefined, toShoreA: number | undefined): Stiffness | undefined {
   for (const s of [fromShoreA, toShoreA]) if (s !== undefined) finite('hardness', s);
   if (fromShoreA === undefined || toShoreA === undefined || Math.min(fromShoreA, toShoreA) > HARDEST) return undefined;
   const [a, b] = [fromShoreA, toShoreA].map((s) => youngFromShoreA(Math.max(20, Math.min(HARDEST, s))));
   const ratio = b! / a!;
   if (Math.abs(ratio - 1) < 0.02) return undefined;
-  const how = Math.max(fromShoreA, toShoreA) > HARDEST ? (ratio > 1 ? 'more than' : 'less than') : 'about';
-  return `${how} ${fixed(ratio, 1)} times as stiff`;
+  return { ratio, how: Math.max(fromShoreA, toShoreA) > HARDEST ? (ratio > 1 ? 'more than' : 'less than') : 'about' };
+}
+/** The same in words: "about 1.6 times as stiff". */
+export function sayStiffness(fromShoreA: number | undefined, toShoreA: number | undefined): string | undefined {
+  const s = stiffnessOf(fromShoreA, toShoreA);
+  return s && `${s.how} ${fixed(s.ratio, 1)} times as stiff`;
 }
 
 /** What may be between rubber and what turns in it, as somebody says it. */

@@ -12,6 +12,10 @@ import type { FittedBefore } from '../assembly';
 import type { Vec3 } from '../numeric';
 import { SIDES, type AxleEnd, type PointName, type VehicleTypeSpec } from '../vehicle';
 
+/** What the papers for a customer can be printed in. The program itself speaks English. */
+export const PAPER_LANGUAGES = ['English', 'Deutsch', 'Español'] as const;
+export type PaperLanguage = (typeof PAPER_LANGUAGES)[number];
+
 export const JOB_KINDS = [
   'noise',
   'failed inspection',
@@ -82,8 +86,14 @@ export const yardRulesSchema = ({ z, text }: SchemaKit) => {
     namesAtDoor: z.boolean().default(true),
     /** What stands at the head of every paper, and the size it is printed on. */
     paper: z
-      .object({ address: text(200), telephone: text(40), email: text(160), size: z.enum(['A4', 'Letter']) })
-      .default({ address: '', telephone: '', email: '', size: 'A4' }),
+      .object({
+        address: text(200),
+        telephone: text(40),
+        email: text(160),
+        size: z.enum(['A4', 'Letter']),
+        language: z.enum(PAPER_LANGUAGES).default('English'),
+      })
+      .default({ address: '', telephone: '', email: '', size: 'A4', language: 'English' }),
     /** Who puts the file right: types with their torques, and vehicles. */
     putRight: z
       .object({ types: z.array(z.enum(ROLES)).min(1).max(4), vehicles: z.array(z.enum(ROLES)).min(1).max(4) })

@@ -23,8 +23,7 @@ export * from './rules/wanted';
 export * from './rules/known';
 export { invoiceLines, type InvoiceLine } from './rules/invoice';
 export { foundSound } from './rules/sound';
-export { papersOf, type Papers, type PaperWay } from './rules/papers';
-export { letterOf, letterText, REACH_CUSTOMERS, TELLS, type Letter, type Tell } from './rules/letter';
+export * from './rules/reach';
 export { unseenChanges } from './rules/changed';
 export * from './rules/fitted';
 export * from './rules/planned';
@@ -51,6 +50,7 @@ export {
   notPutYet,
   quotedBody,
   sayPutSince,
+  stands,
   totalOf,
   type Put,
   type QuotedLine,

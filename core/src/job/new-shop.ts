@@ -27,7 +27,7 @@ export const NEW_SHOP_RULES: YardRules = {
   inchFirst: false,
   distance: 'km',
   namesAtDoor: true,
-  paper: { address: '', telephone: '', email: '', size: 'A4' },
+  paper: { address: '', telephone: '', email: '', size: 'A4', language: 'English' },
   putRight: { types: ['technician', 'lead'], vehicles: ['technician', 'lead', 'writer'] },
   timeZone: null,
 };

@@ -4,6 +4,7 @@ export { bodyKit, type BodyKit } from './kinds/body';
 export * from './entry';
 export * from './ledger';
 export { CONFIRM_OUTCOMES, DOUBTED_OUTCOMES, NEUTRAL_OUTCOMES, type ConfirmOutcome } from './kinds/confirm';
+export { NOTHING_TOLD } from './kinds/complaint';
 export { facingKey } from './kinds/orientation';
 export { PROOFS } from './kinds/proof';
 export { RECHECK_RESULTS } from './kinds/rechecked';

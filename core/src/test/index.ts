@@ -152,7 +152,7 @@ export const RULES: YardRules = {
   inchFirst: false,
   distance: 'km',
   namesAtDoor: true,
-  paper: { address: '', telephone: '', email: '', size: 'A4' },
+  paper: { address: '', telephone: '', email: '', size: 'A4', language: 'English' },
   putRight: { types: ['technician', 'lead'], vehicles: ['technician', 'lead', 'writer'] },
   timeZone: null,
   alignmentJoints: ['ball-joint', 'arm-bushings', 'tie-rod-outer', 'tie-rod-inner'],

@@ -47,7 +47,7 @@ const CLOCK = inZones({ hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
 const WHEN = inZones({ day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
 
 /** Decimals of a currency by its own custom: two of most, none of some. */
-function decimalsOf(currency: string): number {
+export function decimalsOf(currency: string): number {
   const known = DECIMALS.get(currency);
   if (known !== undefined) return known;
   const n = new Intl.NumberFormat('en-GB', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;

@@ -1,7 +1,7 @@
 import { TZDate } from '@date-fns/tz';
 import ICAL from 'ical.js';
 import type { BookingBody, BookingView } from '@ash-knot/contract';
-import { BadInput, plateKey } from '@ash-knot/core';
+import { BadInput, NOTHING_TOLD, plateKey } from '@ash-knot/core';
 
 /** Who wrote a calendar: RFC 5545, 3.7.3. */
 const PRODUCT = '-//Ash Knot//plan//EN';
@@ -136,6 +136,6 @@ export const bookingOf = (e: ReadEvent, vehicleId: string | null): BookingBody =
   kind: 'noise',
   bay: e.bay,
   person: null,
-  complaint: { character: [], where: [], when: [], handling: [], conditions: [], like: [], history: [], words: e.words },
+  complaint: { ...NOTHING_TOLD, words: e.words },
   note: '',
 });

@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { mkdtemp, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { makeEntry } from '@ash-knot/core';
+import { makeEntry, NOTHING_TOLD } from '@ash-knot/core';
 import { eventsReply, type EventsReply, type Problem, type Scope, type TokenMade, type VehicleView } from '@ash-knot/contract';
 import { clearEvents, EVENT_DAYS } from '../live/channel';
 import { freshId, startApp, type Running, type Tablet } from '../test';
@@ -33,7 +33,7 @@ const write = async (job: string, text: string) => {
 };
 const free = async () => ((await t.get('/vehicles')).body as VehicleView[]).find((v) => !v.openJob)!;
 const booked = { minutes: 30, kind: 'noise', bay: null, person: null, note: '', vehicleId: null, plate: 'EV 1', who: '' };
-const complaint = { character: [], where: [], when: [], handling: [], conditions: [], like: [], history: [], words: 'hums' };
+const complaint = { ...NOTHING_TOLD, words: 'hums' };
 
 test('who begins hears what happens from then on, once, in order, each with the lines that were written', async () => {
   const { cursor, events: none } = await events();

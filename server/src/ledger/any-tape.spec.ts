@@ -19,12 +19,12 @@ import {
   sayEntry,
   sayLeftBefore,
   stepTimes,
-  workOnPaper,
   type Entry,
   type EntryKind,
   type JobContext,
   type JobState,
 } from '@ash-knot/core';
+import { handBackPaper, PAPERS, papersOf, quotePaper } from '@ash-knot/core/paper';
 import { SHIPPED } from '@ash-knot/core/suspects-table';
 import { sized } from '@ash-knot/core/test';
 import { makeCatalogue, makeGauges, makeHistory, makeVehicles, RULES, TYPES } from '@ash-knot/demo';
@@ -77,8 +77,11 @@ function askAll(c: JobContext, entries: readonly Entry[]): void {
   handBackBlockers(s);
   runningWaits(s, NOW.getTime());
   sayLeftBefore(s);
-  workOnPaper(s);
   stepTimes(s);
+  papersOf(s);
+  for (const w of Object.values(PAPERS))
+    for (const paper of [quotePaper(s, w, 'IS 104'), handBackPaper(s, w, 'IS 104', 'Ruan')])
+      expect(JSON.stringify(paper)).not.toMatch(/undefined|NaN|\[object|function /);
   for (const end of ['front', 'rear'] as const) checksOf(s.axles[end]);
   if (s.context.kind === 'noise' && s.complaint) requestOf(s);
   lessonOf(c, entries, SHIPPED);

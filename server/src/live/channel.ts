@@ -19,7 +19,12 @@ export async function announce(db: Queryable, news: News): Promise<void> {
 
 /** What other programs are told of: kept for as long as a reader may stay away. */
 export type Happened =
-  | { readonly of: 'job'; readonly id: string; readonly what: JobEvent['what']; readonly lines?: readonly JobEvent['lines'][number][] }
+  | {
+      readonly of: 'job';
+      readonly id: string;
+      readonly what: JobEvent['what'];
+      readonly lines?: readonly JobEvent['lines'][number][];
+    }
   | { readonly of: 'booking'; readonly id: string; readonly what: BookingEvent['what'] };
 type JobEvent = Extract<ShopEvent, { of: 'job' }>;
 type BookingEvent = Extract<ShopEvent, { of: 'booking' }>;

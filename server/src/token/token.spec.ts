@@ -13,7 +13,7 @@ import {
   type TokenMade,
   type TokenView,
 } from '@ash-knot/contract';
-import { ENTRY_SPECS } from '@ash-knot/core';
+import { ENTRY_SPECS, NOTHING_TOLD } from '@ash-knot/core';
 import * as z from 'zod';
 import { startApp, type Answer, type Running, type Tablet } from '../test';
 
@@ -43,7 +43,7 @@ const wanted = (over: object = {}) => ({
   kind: 'noise',
   bay: null,
   person: null,
-  complaint: { character: [], where: ['front'], when: [], handling: [], conditions: [], like: [], history: [], words: 'knocks' },
+  complaint: { ...NOTHING_TOLD, where: ['front'], words: 'knocks' },
   note: '',
   ...over,
 });

@@ -9,11 +9,24 @@ import { workJoints } from './planned';
 /** A finding as a customer reads it: which joint, how bad, why, and what became of it. */
 export interface Finding {
   readonly joint: JointId;
+  readonly grade: Graded;
+  readonly became: Became;
   readonly sentence: string;
 }
 
 const GRADE = { dangerous: 'dangerous', loose: 'worn', watch: 'to be watched' } as const;
 type Graded = keyof typeof GRADE;
+/** What became of it, as it is said behind it. */
+const BECAME = {
+  renewed: ' Renewed.',
+  'put right': ' Put right.',
+  'put back': ' Put back as it was.',
+  'not repaired': ' Not repaired.',
+  'left so': ' It was left so.',
+  left: ' Left as it is.',
+  'in work': '',
+} as const;
+export type Became = keyof typeof BECAME;
 
 /** The work is over: what was not renewed by it went back as it was. */
 const driven = (s: JobState): boolean => s.roadTest !== undefined;
@@ -27,24 +40,26 @@ export function findingsOf(s: JobState): Finding[] {
     .filter((j) => j.asFound.state in GRADE)
     .sort((a, b) => rank(a) - rank(b))
     .map((j) => {
-      const now = s.renewed.has(j.id)
-        ? ' Renewed.'
+      const became: Became = s.renewed.has(j.id)
+        ? 'renewed'
         : j.state === 'sound'
-          ? ' Put right.'
+          ? 'put right'
           : work.includes(j.id)
             ? s.handBack || driven(s)
-              ? ' Put back as it was.'
-              : ''
+              ? 'put back'
+              : 'in work'
             : unrepaired(s).includes(j.id)
-              ? ' Not repaired.'
+              ? 'not repaired'
               : fails.get(j.id)?.left.length
-                ? ' It was left so.'
-                : ' Left as it is.';
+                ? 'left so'
+                : 'left';
       const fail = fails.get(j.id);
       const failed = fail ? ` ${failedBy(s, fail)}` : '';
       return {
         joint: j.id,
-        sentence: `${capital(inSentence(jointName(j.kind, s.context.rules.dialect)))}, ${j.side}: ${GRADE[j.asFound.state as Graded]}. ${j.asFound.why}${failed}${now}`,
+        grade: j.asFound.state as Graded,
+        became,
+        sentence: `${capital(inSentence(jointName(j.kind, s.context.rules.dialect)))}, ${j.side}: ${GRADE[j.asFound.state as Graded]}. ${j.asFound.why}${failed}${BECAME[became]}`,
       };
     });
 }

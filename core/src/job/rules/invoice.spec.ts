@@ -90,8 +90,8 @@ test('what was found sound is named once, by the axle; a part of which one end m
   const ball = jointId('front', 'left', 'ball-joint');
   const found = (...entries: Entry[]) => foundSound(foldJob(CONTEXT, entries));
   expect(found()).toEqual([]);
-  expect(found(tight(ball, 'lever-ball-joint', 'both-hanging'))).toEqual([{ axle: 'front', words: 'left ball joint' }]);
+  expect(found(tight(ball, 'lever-ball-joint', 'both-hanging'))).toMatchObject([{ axle: 'front', words: 'left ball joint' }]);
   const ends = (['link-upper', 'link-lower'] as const).map((k) => jointId('front', 'left', k));
-  expect(found(...ends.map((j) => tight(j, 'grip-link', 'wheels-off')))).toEqual([{ axle: 'front', words: 'left link' }]);
+  expect(found(...ends.map((j) => tight(j, 'grip-link', 'wheels-off')))).toMatchObject([{ axle: 'front', words: 'left link' }]);
   expect(found(tight(ends[0]!, 'grip-link', 'wheels-off'), tight(ends[1]!, 'grip-link', 'wheels-off', 'moves'))).toEqual([]);
 });

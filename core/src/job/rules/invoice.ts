@@ -1,4 +1,5 @@
 import type { JobState } from '../fold';
+import type { JointId } from '../../joint';
 import { sayParts } from '../say';
 import type { QuotedLine } from './quoted';
 
@@ -8,6 +9,8 @@ export interface InvoiceLine {
   /** The part's number; nothing of work. */
   readonly article: string;
   readonly text: string;
+  /** What it is of. */
+  readonly joints: readonly JointId[];
   /** Pieces, or minutes of work. */
   readonly quantity: number;
   readonly unit: 'piece' | 'min';
@@ -39,6 +42,7 @@ export function invoiceLines(s: JobState, quote: readonly QuotedLine[]): readonl
         what: 'part',
         article: p.part.id,
         text: p.part.name,
+        joints: line.joints,
         quantity: p.quantity,
         unit: 'piece',
         minor: p.minor,
@@ -55,6 +59,7 @@ export function invoiceLines(s: JobState, quote: readonly QuotedLine[]): readonl
               what: 'work',
               article: '',
               text: `work on ${sayParts(s.context.rules.dialect, line.joints)}`,
+              joints: line.joints,
               quantity: o.minutes,
               unit: 'min',
               minor: o.labourMinor - off,

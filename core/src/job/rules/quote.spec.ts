@@ -2,19 +2,7 @@ import { CONTEXT, ledger, LINK_PART } from '../../test';
 import { jointId, SIDES, type Entry, type JointId } from '../..';
 import type { Part } from '../../parts';
 import { builtIn } from '../../plan';
-import {
-  foldJob,
-  handBackBlockers,
-  isApproved,
-  nextLine,
-  optionName,
-  planOf,
-  quoteOf,
-  readOut,
-  sayParts,
-  upkeepDue,
-  workJoints,
-} from '..';
+import { foldJob, handBackBlockers, isApproved, nextLine, optionName, planOf, quoteOf, upkeepDue, workJoints } from '..';
 
 const LINKS: JointId[] = SIDES.map((s) => jointId('front', s, 'link-lower'));
 const BUSHINGS: JointId[] = SIDES.map((s) => jointId('front', s, 'frame-bushing'));
@@ -205,13 +193,6 @@ describe('the quote', () => {
     expect(b.savesMinutes).toBeGreaterThan(10);
     expect(b.laterMinor - b.togetherMinor).toBe(Math.round(b.savesMinutes * 120));
     expect(links!.beside).toBeUndefined();
-  });
-  test('is read out line by line', () => {
-    const [first, second] = readOut(quoteOf(s, money), money, (l) => sayParts('sway bar', l.joints));
-    expect(first).toMatch(
-      /^Both links: three ways: plain, [\d.]+, on the shelf, better, [\d.]+, on the shelf or adjustable, [\d.]+, in 26 h\. Better costs/,
-    );
-    expect(second).toMatch(/^Both frame bushings: [\d.]+, on the shelf\. [\d.]+ while it is apart, [\d.]+ later\./);
   });
 });
 

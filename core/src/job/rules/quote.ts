@@ -1,9 +1,9 @@
-import { sayStiffness } from '../../bushing';
+import { stiffnessOf, type Stiffness } from '../../bushing';
 import { isAdjustable, ride, sayWarranty, upkeep, type Part } from '../../parts';
 import { partsOf } from '../../joint';
 import type { EntryBodies } from '../../ledger';
 import { planBoth, type PlanInput, type PlannedStep } from '../../plan';
-import { capital, count, list, numberWord } from '../../text';
+import { capital, count, fixed, list, numberWord } from '../../text';
 import { otherEnd, sayStudHold } from '../../vehicle';
 import type { JobState } from '../fold';
 import { asPut, stands, type QuotedLine, type QuotedOption } from './quoted';
@@ -101,13 +101,7 @@ function quoteOption(s: JobState, option: ChoiceOption): QuotedOption {
     timedMinutes: Math.round(work.timed),
     ...costOf(s, partsMinor, minutes),
     hours,
-    here: refit
-      ? 'nothing to wait for'
-      : !hours
-        ? parts.every(({ part, quantity }) => part.stock >= quantity)
-          ? 'on the shelf'
-          : 'to be ordered'
-        : `in ${hours} h`,
+    here: sayHere(hereOf(parts, hours)),
     warranty: sayWarranty(warrantyMonths) || 'not said',
     warrantyMonths,
     upkeep: words((p) => upkeep(p, s.context.measures.distance)) || 'none',
@@ -124,31 +118,75 @@ export function sayLabour(o: Pick<QuotedOption, 'minutes' | 'timedMinutes'>): st
   return o.timedMinutes >= o.minutes ? `${o.minutes} min, our own times` : `${o.minutes} min, ${o.timedMinutes} by our own times`;
 }
 
+/** When all of a way is here. */
+export type Here =
+  { readonly is: 'nothing to wait for' | 'on the shelf' | 'to be ordered' } | { readonly is: 'in hours'; readonly hours: number };
+
+/** @param hours until the last of it comes; undefined where nobody said */
+export function hereOf(parts: QuotedOption['parts'], hours: number | undefined): Here {
+  if (parts.every((p) => p.part.kind === 'refit')) return { is: 'nothing to wait for' };
+  if (hours) return { is: 'in hours', hours };
+  return { is: parts.every(({ part, quantity }) => part.stock >= quantity) ? 'on the shelf' : 'to be ordered' };
+}
+const sayHere = (h: Here): string => (h.is === 'in hours' ? `in ${h.hours} h` : h.is);
+
+/** What one way has, or has not, beside another. */
+export type Trait =
+  | { readonly is: 'its length can be set' | 'it can be greased' | 'flats' | 'sooner' | 'to be greased' | 'no warranty' }
+  | { readonly is: 'stiffer'; readonly by: Stiffness | undefined }
+  | { readonly is: 'covered' | 'covered only'; readonly months: number }
+  | { readonly is: 'later'; readonly hours: number };
+
 /** What the dearer way has that the cheaper one has not, and what it has not. */
-function compared(a: QuotedOption, b: QuotedOption): { readonly more: string[]; readonly less: string[] } {
-  const years = (months: number) =>
-    months % 12 === 0 ? count(months / 12, 'year').replace(/^\d+/, (n) => numberWord(Number(n))) : `${months} months`;
+export function compareWays(a: QuotedOption, b: QuotedOption): { readonly more: Trait[]; readonly less: Trait[] } {
   const [pa, pb] = [a.parts[0]!.part, b.parts[0]!.part];
   /** By how much the second is more, where both are known. */
   const gain = (x: number | undefined, y: number | undefined): number => (x === undefined || y === undefined ? 0 : y - x);
   const [covered, later] = [gain(a.warrantyMonths, b.warrantyMonths), gain(a.hours, b.hours)];
-  const stiffer = sayStiffness(pa.hardness, pb.hardness);
   const poly = (p: Part) => p.material === 'polyurethane';
   return {
     more: [
-      ...(isAdjustable(pb.kind) && !isAdjustable(pa.kind) ? ['its length can be set'] : []),
-      ...(poly(pb) && !poly(pa) ? [`it is ${stiffer ?? 'firmer'} and wears less`] : []),
-      ...(pb.greaseable && !pa.greaseable && !poly(pb) ? ['it can be greased'] : []),
-      ...(/flats/.test(b.held) && !/flats/.test(a.held) ? ['its flats do not round off like a hex'] : []),
-      ...(covered > 0 ? [`it is covered for ${years(b.warrantyMonths!)}`] : []),
-      ...(later < 0 ? ['it is here sooner'] : []),
+      ...(isAdjustable(pb.kind) && !isAdjustable(pa.kind) ? [{ is: 'its length can be set' } as const] : []),
+      ...(poly(pb) && !poly(pa) ? [{ is: 'stiffer', by: stiffnessOf(pa.hardness, pb.hardness) } as const] : []),
+      ...(pb.greaseable && !pa.greaseable && !poly(pb) ? [{ is: 'it can be greased' } as const] : []),
+      ...(/flats/.test(b.held) && !/flats/.test(a.held) ? [{ is: 'flats' } as const] : []),
+      ...(covered > 0 ? [{ is: 'covered', months: b.warrantyMonths! } as const] : []),
+      ...(later < 0 ? [{ is: 'sooner' } as const] : []),
     ],
     less: [
-      ...(poly(pb) && !poly(pa) ? ['it has to be greased'] : []),
-      ...(covered < 0 ? [b.warrantyMonths ? `it is covered for ${years(b.warrantyMonths)} only` : 'it has no warranty'] : []),
-      ...(later > 0 ? [`it is here in ${b.hours} h`] : []),
+      ...(poly(pb) && !poly(pa) ? [{ is: 'to be greased' } as const] : []),
+      ...(covered < 0
+        ? [b.warrantyMonths ? ({ is: 'covered only', months: b.warrantyMonths } as const) : ({ is: 'no warranty' } as const)]
+        : []),
+      ...(later > 0 ? [{ is: 'later', hours: b.hours! } as const] : []),
     ],
   };
+}
+
+/** "it is covered for three years" */
+export function sayTrait(t: Trait): string {
+  const years = (months: number) =>
+    months % 12 === 0 ? count(months / 12, 'year').replace(/^\d+/, (n) => numberWord(Number(n))) : `${months} months`;
+  switch (t.is) {
+    case 'stiffer':
+      return `it is ${t.by ? `${t.by.how} ${fixed(t.by.ratio, 1)} times as stiff` : 'firmer'} and wears less`;
+    case 'flats':
+      return 'its flats do not round off like a hex';
+    case 'covered':
+      return `it is covered for ${years(t.months)}`;
+    case 'covered only':
+      return `it is covered for ${years(t.months)} only`;
+    case 'sooner':
+      return 'it is here sooner';
+    case 'later':
+      return `it is here in ${t.hours} h`;
+    case 'to be greased':
+      return 'it has to be greased';
+    case 'no warranty':
+      return 'it has no warranty';
+    default:
+      return t.is;
+  }
 }
 
 /** "Better costs 14 more than plain: it can be greased, and it is covered for three years." Each way against the one before. */
@@ -157,7 +195,8 @@ function difference(options: readonly QuotedOption[], money: (minor: number) => 
     .slice(1)
     .map((o, i) => {
       const before = options[i]!;
-      const { more, less } = compared(before, o);
+      const { more: has, less: not } = compareWays(before, o);
+      const [more, less] = [has.map(sayTrait), not.map(sayTrait)];
       const dearerMinor = o.totalMinor - before.totalMinor;
       const costs =
         dearerMinor === 0
@@ -205,23 +244,5 @@ export function quoteOf(s: JobState, money: (minor: number) => string, by: 'as p
           }
         : undefined,
     };
-  });
-}
-
-/** What is to be said on the phone: each line, its ways with their prices, the difference, what is warned of. */
-export function readOut(
-  quoted: readonly QuotedLine[],
-  money: (minor: number) => string,
-  name: (line: ChoiceLine) => string,
-): string[] {
-  return quoted.map(({ line, options, difference: differ, beside }) => {
-    const cost = (o: QuotedOption) => `${money(o.totalMinor)}, ${o.here}`;
-    const ways = options.map((o) => `${o.option.name}, ${cost(o)}`);
-    const head = `${capital(name(line))}: ${ways.length > 1 ? `${numberWord(ways.length)} ways: ${list(ways, 'or')}` : cost(options[0]!)}.`;
-    const rest =
-      beside && beside.savesMinutes > 0
-        ? ` ${money(beside.togetherMinor)} while it is apart, ${money(beside.laterMinor)} later.`
-        : '';
-    return `${head}${rest}${differ ? ` ${differ}` : ''}`;
   });
 }

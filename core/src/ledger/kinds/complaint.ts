@@ -24,6 +24,17 @@ const body = bodyOf(({ z, moment, note, text, unique }) =>
 );
 /** What the customer hears, picked, with their own words. */
 export type ComplaintBody = Body<typeof body>;
+/** Before anybody has said anything. */
+export const NOTHING_TOLD: ComplaintBody = {
+  character: [],
+  like: [],
+  where: [],
+  when: [],
+  handling: [],
+  conditions: [],
+  history: [],
+  words: '',
+};
 
 export const complaint = entryKind(body)({
   example: {

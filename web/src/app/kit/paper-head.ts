@@ -9,6 +9,7 @@ export interface Letterhead {
   readonly telephone: string;
   readonly email: string;
   readonly size: 'A4' | 'Letter';
+  readonly language: 'English' | 'Deutsch' | 'Español';
 }
 
 /** The head of a sheet of paper: the shop and how it is reached, what it is of which vehicle, and what stands at its right. */
@@ -28,7 +29,7 @@ export interface Letterhead {
         <h1 class="mt-1 text-3xl font-bold">{{ title() }}</h1>
         <p>{{ under() }}</p>
       </div>
-      <p class="text-right"><ng-content /></p>
+      <p class="shrink-0 text-right"><ng-content /></p>
     </header>
   `,
 })

@@ -1,19 +1,9 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import type { EntryBodies } from '@ash-knot/core';
+import { NOTHING_TOLD, type EntryBodies } from '@ash-knot/core';
 import { JobStore } from '../job/job-store';
 import { draft } from '../state/draft';
 
 export type Complaint = EntryBodies['complaint'];
-const EMPTY: Complaint = {
-  character: [],
-  like: [],
-  where: [],
-  when: [],
-  handling: [],
-  conditions: [],
-  history: [],
-  words: '',
-};
 
 /** What the customer says, until it is written down: one draft, whether it is picked on the picture or on the bench. */
 @Injectable()
@@ -22,10 +12,10 @@ export class ComplaintDraft {
   private readonly job = computed(() => this.store.view()?.id);
   private readonly typed = computed(() => draft<Complaint | null>(`complaint.${this.job()}`, null));
   // A draft of an older program knew fewer questions.
-  readonly said = computed((): Complaint => ({ ...EMPTY, ...(this.typed()() ?? this.store.state()?.complaint) }));
+  readonly said = computed((): Complaint => ({ ...NOTHING_TOLD, ...(this.typed()() ?? this.store.state()?.complaint) }));
   readonly dirty = computed(() => {
     const t = this.typed()();
-    return t !== null && JSON.stringify(t) !== JSON.stringify(this.store.state()?.complaint ?? EMPTY);
+    return t !== null && JSON.stringify(t) !== JSON.stringify(this.store.state()?.complaint ?? NOTHING_TOLD);
   });
   /** The bench asks it now: the picture stands where the axle does otherwise. */
   readonly asked = signal(false);

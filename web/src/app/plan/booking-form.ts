@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSign
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { catchError, debounceTime, distinctUntilChanged, from, of, switchMap } from 'rxjs';
 import type { BookingBody, VehicleView } from '@ash-knot/contract';
-import { BadInput, CHARACTERS, JOB_KINDS, WHENS, WHERES } from '@ash-knot/core';
+import { BadInput, CHARACTERS, JOB_KINDS, NOTHING_TOLD, WHENS, WHERES } from '@ash-knot/core';
 import { FieldErrors } from '../kit/field-errors';
 import { More } from '../kit/more';
 import { Picks } from '../kit/picks';
@@ -28,7 +28,7 @@ export const EMPTY_BOOKING: BookingDraft = {
   kind: 'noise',
   bay: null,
   person: null,
-  complaint: { character: [], where: [], when: [], handling: [], conditions: [], like: [], history: [], words: '' },
+  complaint: NOTHING_TOLD,
   note: '',
 };
 export const draftOf = (b: BookingBody, vehicle: string): BookingDraft => {

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { JOINT_SPECS, partsOf, type AxleEnd, type AxleSpec, type JointId } from '@ash-knot/core';
+import { JOINT_SPECS, partsOf, type AxleEnd, type AxleSpec, type Side, type JointId } from '@ash-knot/core';
 import { layoutBehind } from './corner-views';
 import { axleSolids } from './scene/axle';
 import { drawSolids } from './scene/draw';
@@ -63,14 +63,16 @@ export interface PlainMark {
           {{ m.number }}
         </text>
       }
-      <text x="8" y="18" font-size="13" fill="#211d18">left</text>
-      <text [attr.x]="wide - 8" y="18" font-size="13" text-anchor="end" fill="#211d18">right</text>
+      <text x="8" y="18" font-size="13" fill="#211d18">{{ sides().left }}</text>
+      <text [attr.x]="wide - 8" y="18" font-size="13" text-anchor="end" fill="#211d18">{{ sides().right }}</text>
     </svg>
   `,
 })
 export class PlainAxle {
   readonly end = input.required<AxleEnd>();
   readonly axle = input.required<AxleSpec>();
+  /** Left and right in the language of its paper. */
+  readonly sides = input<Readonly<Record<Side, string>>>({ left: 'left', right: 'right' });
   readonly marks = input.required<readonly PlainMark[]>();
   protected readonly wide = WIDE;
   protected readonly high = HIGH;

@@ -1,6 +1,7 @@
 import { Fetched } from '../kit/fetched';
 import { longDay } from '../words/format';
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, linkedSignal, untracked } from '@angular/core';
+import { NgTemplateOutlet } from '@angular/common';
 import { RouterLink } from '@angular/router';
 import {
   alignmentOwed,
@@ -28,6 +29,7 @@ import {
   sayAim,
   sayTroubles,
   leftAt,
+  PAPER_LANGUAGES,
   mixedPublishers,
   showRange,
   type TorqueRange,
@@ -38,7 +40,10 @@ import {
 } from '@ash-knot/core';
 import { MOST_PHOTOS, Photo } from '../attachment/photo';
 import { fileName, saveFile } from '../kit/save-file';
+import { handBackPaper, PAPERS } from '@ash-knot/core/paper';
 import { JobStore } from '../job/job-store';
+import { PaperView } from '../job/paper-view';
+import { Picks } from '../kit/picks';
 import { sheetPath } from '../job/sheet-path';
 import type { LedgerName } from '../offline/outbox';
 import { PlainAxle, type PlainMark } from '../plate/plain-axle';
@@ -49,7 +54,7 @@ import { Units } from '../session/units';
 /** The customer's sheet: plain words, black on white, A4 or Letter. */
 @Component({
   selector: 'ak-hand-back-sheet',
-  imports: [Fetched, Photo, PlainAxle, PaperHead, RouterLink],
+  imports: [Fetched, NgTemplateOutlet, PaperView, Picks, Photo, PlainAxle, PaperHead, RouterLink],
   providers: [JobStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './hand-back-sheet.html',
@@ -66,6 +71,17 @@ export class HandBackSheet {
   protected readonly sheetPath = sheetPath;
   protected readonly store = inject(JobStore);
   protected readonly session = inject(Session);
+  protected readonly languages = PAPER_LANGUAGES;
+  protected readonly language = linkedSignal(() => this.session.letterhead().language);
+  protected readonly words = computed(() => PAPERS[this.language()]);
+  /** For the customer in another language than this program’s own; the yard’s record of torques and readings is in English. */
+  protected readonly other = computed(() => {
+    const s = this.store.state()!;
+    const by = s.handBack ? this.session.name(s.handBack.by) : '';
+    return this.language() === 'English' || this.store.practice()
+      ? null
+      : handBackPaper(s, this.words(), this.store.view()!.vehicle.plate, by);
+  });
   protected readonly troubles = computed(() => sayTroubles(this.store.state()!));
   protected readonly sound = computed(() => foundSound(this.store.state()!));
   /** What was said yes to, at the sums it was agreed at. */
@@ -209,10 +225,15 @@ export class HandBackSheet {
         const all = bad.filter((j) => assemblyOf(j.id) === assemblyOf(id));
         const renewed = all.some((j) => s.renewed.has(j.id));
         const worn = all.some((j) => j.fails);
-        const said = renewed ? (worn ? 'was worn, is new' : 'is new') : 'is worn, and still in';
+        const said = this.words().back.marks[renewed ? (worn ? 'worn, new' : 'new') : 'worn'];
         // The mark stands where it moved.
         const joint = (all.find((j) => j.fails) ?? all[0]!).id;
-        return { number: ++number, joint, renewed, words: `${capital(sayParts(s.context.rules.dialect, [id]))}: ${said}.` };
+        return {
+          number: ++number,
+          joint,
+          renewed,
+          words: `${capital(this.words().parts(s.context.rules.dialect, [id]))}: ${said}.`,
+        };
       });
       return marks.length ? [{ end, axle: axlesNow(s)[end], marks }] : [];
     });

@@ -7,7 +7,7 @@ import { TextField } from '../kit/text-field';
 import { Entitled } from '../session/entitled';
 import { Api } from '../state/api';
 import { draft } from '../state/draft';
-import { dayOfYear } from '../words/format';
+import { dayOfYear, longDay } from '../words/format';
 
 /** How long a key is to reach, in days. */
 const TERMS = { '30': '30 days', '90': '90 days', [String(TOKEN_DAYS)]: 'a year' } as const;
@@ -52,7 +52,7 @@ const TERMS = { '30': '30 days', '90': '90 days', [String(TOKEN_DAYS)]: 'a year'
     </ul>
     <form class="mt-4 grid gap-3" (submit)="$event.preventDefault(); make()">
       <h3 class="font-bold">A new key</h3>
-      <ak-text-field label="Which program" [(value)]="name" [maxLength]="60" testId="key-name" />
+      <ak-text-field class="max-w-md" label="Which program" [(value)]="name" [maxLength]="60" testId="key-name" />
       <div>
         <p class="text-sm font-semibold">What it reaches</p>
         <ak-picks
@@ -146,7 +146,7 @@ export class Keys {
   protected told(k: TokenView): string {
     const end = k.endedAt
       ? `ended ${dayOfYear(k.endedAt)} by ${k.endedBy}`
-      : `${this.stands(k) ? 'until' : 'ended'} ${dayOfYear(k.endsAt)}`;
+      : `${this.stands(k) ? 'until' : 'ended'} ${longDay(k.endsAt)}`;
     return `made ${dayOfYear(k.madeAt)} by ${k.madeBy}; ${end}; ${k.usedAt ? `last used ${dayOfYear(k.usedAt)}` : 'never used'}`;
   }
 }

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, input, linkedSignal, output } from '@angular/core';
-import type { YardRules } from '@ash-knot/core';
+import { PAPER_LANGUAGES, type YardRules } from '@ash-knot/core';
 import { Picks } from '../kit/picks';
 import { TextField } from '../kit/text-field';
 
@@ -37,9 +37,19 @@ import { TextField } from '../kit/text-field';
       [single]="true"
       (pickedChange)="changed.emit({ paper: { ...rules().paper, size: $event[0]! } })"
     />
+    <p class="mt-3 text-sm font-semibold">Language of what a customer is given</p>
+    <ak-picks
+      class="mt-1 block"
+      label="Language of what a customer is given"
+      [options]="languages"
+      [picked]="[rules().paper.language]"
+      [single]="true"
+      (pickedChange)="changed.emit({ paper: { ...rules().paper, language: $event[0]! } })"
+    />
   `,
 })
 export class PaperRules {
+  protected readonly languages = PAPER_LANGUAGES;
   readonly rules = input.required<YardRules>();
   /** Where the picture is; empty where there is none. */
   readonly logo = input('');

@@ -1,4 +1,4 @@
-import type { Letter } from '@ash-knot/core';
+import type { Letter } from '@ash-knot/core/paper';
 import { letterPage } from './letter-page';
 
 const LETTER: Letter = {
@@ -10,6 +10,7 @@ const LETTER: Letter = {
 const page = (more: Partial<Parameters<typeof letterPage>[1]> = {}) =>
   letterPage(LETTER, {
     title: 'HB 0093',
+    lang: 'de-DE',
     head: 'Good day',
     foot: 'Yard',
     picture: '<svg></svg>',

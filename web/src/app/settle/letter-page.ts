@@ -1,8 +1,10 @@
-import type { Letter } from '@ash-knot/core';
+import type { Letter } from '@ash-knot/core/paper';
 
 /** What a page for the customer holds besides the letter. */
 export interface LetterPage {
   readonly title: string;
+  /** BCP 47. */
+  readonly lang: string;
   readonly head: string;
   readonly foot: string;
   /** The axle with what was found on it, as an svg that stands by itself. */
@@ -64,7 +66,7 @@ export function letterPage(l: Letter, d: LetterPage): string {
     .map((x) => `<figure><img src="${x.src}" alt="${escaped(x.caption)}"><figcaption>${escaped(x.caption)}</figcaption></figure>`)
     .join('');
   return `<!doctype html>
-<html lang="en">
+<html lang="${escaped(d.lang)}">
 <head>
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1">

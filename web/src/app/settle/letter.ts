@@ -15,17 +15,18 @@ import type { CustomerView } from '@ash-knot/contract';
 import {
   capital,
   JOINT_KINDS,
-  letterOf,
-  letterText,
   notPutYet,
+  PAPER_LANGUAGES,
+  type PaperLanguage,
   quotedBody,
   sayParts,
   SIDES,
-  type Letter,
   type QuotedLine,
 } from '@ash-knot/core';
+import { languageCalled, letterOf, letterText, PAPERS, type Letter } from '@ash-knot/core/paper';
 import { MOST_PHOTOS } from '../attachment/photo';
 import { JobStore } from '../job/job-store';
+import { Picks } from '../kit/picks';
 import { fileName, saveFile } from '../kit/save-file';
 import { drawingFile } from '../kit/save-drawing';
 import { AxleSmall, type SmallMark } from '../plate/axle-small';
@@ -36,7 +37,7 @@ import { letterPage } from './letter-page';
 /** What is said to the customer: how they are reached, the words to read out, the same to send. */
 @Component({
   selector: 'ak-letter',
-  imports: [AxleSmall],
+  imports: [AxleSmall, Picks],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'block' },
   template: `
@@ -56,8 +57,16 @@ import { letterPage } from './letter-page';
           }
         </p>
       }
+      <ak-picks
+        class="mt-2 block"
+        label="Language of the letter"
+        [options]="languages"
+        [picked]="[language()]"
+        [single]="true"
+        (pickedChange)="asked.set($event[0] ?? null)"
+      />
       <div class="mt-2 grid gap-x-8 plate:grid-cols-[1fr_220px]">
-        <div data-testid="letter">
+        <div data-testid="letter" [attr.lang]="words().tag">
           @for (t of paragraphs(); track $index) {
             <p class="mt-2 text-lg">{{ t }}</p>
           }
@@ -76,7 +85,6 @@ import { letterPage } from './letter-page';
 })
 export class LetterView {
   readonly quote = input.required<readonly QuotedLine[]>();
-  readonly money = input.required<(minor: number) => string>();
   private readonly store = inject(JobStore);
   private readonly session = inject(Session);
   private readonly customers = inject(Customers);
@@ -99,9 +107,17 @@ export class LetterView {
   protected readonly pictured = computed(
     () => `${this.s().axle} axle: ${this.marks().length || 'nothing'} marked that was found worn`,
   );
+  protected readonly languages = PAPER_LANGUAGES;
+  protected readonly asked = signal<PaperLanguage | null>(null);
+  /** As somebody picked it; else the customer's, where it is known and can be had; else the yard's. */
+  protected readonly language = computed(
+    () => this.asked() ?? languageCalled(this.customer()?.language ?? '') ?? this.session.letterhead().language,
+  );
+  protected readonly words = computed(() => PAPERS[this.language()]);
   private readonly letter = computed((): Letter => {
-    const l = letterOf(this.s(), this.quote(), this.money());
-    const say = (t: string) => this.session.say(t);
+    const l = letterOf(this.s(), this.quote(), this.words());
+    // The English has a yard's own words for the bar.
+    const say = (t: string) => (this.language() === 'English' ? this.session.say(t) : t);
     return { wrong: l.wrong.map(say), ways: l.ways.map(say), ready: say(l.ready), need: say(l.need) };
   });
   protected readonly paragraphs = computed(() => {
@@ -111,7 +127,7 @@ export class LetterView {
   private readonly head = computed(() => {
     const v = this.store.view()!.vehicle;
     const name = this.customer()?.name;
-    return `Good day${name ? `, ${name}` : ''}. Your ${v.typeName}, ${v.plate}:`;
+    return this.words().hello(v.typeName, v.plate, name ?? '');
   });
   private readonly foot = computed(() => {
     const { name, telephone, email } = this.session.letterhead();
@@ -159,17 +175,18 @@ export class LetterView {
     const svg = this.picture().nativeElement.querySelector('svg');
     const html = letterPage(this.letter(), {
       title: `${this.session.letterhead().name}: ${vehicle.plate}`,
+      lang: this.words().tag,
       head: this.head(),
       foot: this.foot(),
       picture: svg ? drawingFile(svg) : '',
       photos,
       logo: logo ? await asData(logo) : '',
       quote: this.quote().map(({ line, options }) => ({
-        name: capital(sayParts(this.session.dialect(), line.joints)),
+        name: capital(this.words().parts(this.session.dialect(), line.joints)),
         ways: options.map((o) => ({
-          way: o.option.name,
+          way: this.words().way(o.option.name),
           parts: o.parts.map((x) => `${x.quantity} × ${x.part.name}`).join(', '),
-          sum: this.money()(o.totalMinor),
+          sum: this.words().money(o.totalMinor, this.s().context.rules.currency),
         })),
       })),
     });

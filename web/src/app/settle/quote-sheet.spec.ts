@@ -71,3 +71,24 @@ describe('prices are yard rules', () => {
     expect(b.out).toEqual([]);
   });
 });
+
+test('in the language that is picked; printed it is put to the customer all the same', async () => {
+  const print = jest.spyOn(window, 'print').mockImplementation(() => undefined);
+  const better = stored('choose', { joints: [...LINKS], part: LINK, quantity: 2 });
+  const b = await bench(QuoteSheet, [better], { inputs: { id: JOB_ID } });
+  expect(b.text(tid('quote-sheet'))).toMatch(/Both links/i);
+  const press = async (name: string) => {
+    [...b.el.querySelectorAll('button')].find((x) => x.textContent!.trim() === name)!.click();
+    await b.settle();
+  };
+  await press('Español');
+  expect(b.text(tid('paper'))).toMatch(/lo que costaría.*Ambas bieletas/s);
+  expect(b.el.querySelector(tid('paper'))!.getAttribute('lang')).toBe('es-ES');
+  await press('Deutsch');
+  expect(b.text(tid('paper'))).toMatch(/was es kosten würde.*Beide Koppelstangen.*Noch keine Antwort\./s);
+  await press('Print');
+  expect(b.written().map(([kind]) => kind)).toEqual(['quoted']);
+  await press('English');
+  expect(b.text(tid('quote-sheet'))).toMatch(/Both links/i);
+  print.mockRestore();
+});

@@ -98,8 +98,6 @@ export class QuoteView {
   protected name(line: ChoiceLine): string {
     return sayParts(this.session.dialect(), line.joints);
   }
-  /** A sum as it is said by itself, with its currency. */
-  protected readonly sum = (minor: number): string => sayMoney(minor, this.rules().currency);
   protected readonly tax = computed(() => {
     const { prices } = this.rules();
     const rate = prices.labourMinorPerHour > 0 ? '' : ' No rate is set: work is told in minutes.';

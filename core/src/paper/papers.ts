@@ -1,16 +1,20 @@
-import { sayMoney } from '../../text';
-import type { JobState } from '../fold';
-import { sayParts } from '../say';
-import type { Standing } from '../state/choices';
-import { leftAt } from './danger';
-import { findingsOf } from './findings';
-import { invoiceLines, type InvoiceLine } from './invoice';
+import {
+  findingsOf,
+  foundSound,
+  invoiceLines,
+  leftAt,
+  quoteOf,
+  sayBan,
+  sayParts,
+  totalOf,
+  workOnPaper,
+  type InvoiceLine,
+  type JobState,
+  type Standing,
+} from '../job';
+import { sayMoney } from '../text';
+import { english } from './languages/english';
 import { letterOf, letterText } from './letter';
-import { workOnPaper } from './paper';
-import { quoteOf } from './quote';
-import { totalOf } from './quoted';
-import { foundSound } from './sound';
-import { sayBan } from './verdict';
 
 /** A way to do a line, with its sums as they were put to the customer, or as they are today. */
 export interface PaperWay {
@@ -83,7 +87,7 @@ export function papersOf(s: JobState): Papers {
     })),
     total: total ? { minor: total.minor, agreed: total.agreed } : null,
     lines: invoiceLines(s, quote),
-    letter: letterText(letterOf(s, quote, money), '', ''),
+    letter: letterText(letterOf(s, quote, english), '', ''),
     found: findingsOf(s).map((f) => f.sentence),
     sound: foundSound(s).map((f) => `${f.axle === 'front' ? 'In front' : 'At the rear'}: ${f.words}.`),
     fitted: workOnPaper(s).fitted.map((e) => {

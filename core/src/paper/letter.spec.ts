@@ -1,16 +1,6 @@
-import { COMPLAINT, CONTEXT, ledger, LINK_PART } from '../../test';
-import {
-  foldJob,
-  jointId,
-  letterOf,
-  letterText,
-  quoteOf,
-  sayMoney,
-  SIDES,
-  type Entry,
-  type EntryBodies,
-  type JointId,
-} from '../..';
+import { COMPLAINT, CONTEXT, ledger, LINK_PART } from '../test';
+import { foldJob, jointId, quoteOf, sayMoney, SIDES, type Entry, type EntryBodies, type JointId } from '..';
+import { letterOf, letterText, PAPERS } from '.';
 
 const e = ledger();
 const money = (minor: number) => sayMoney(minor, 'EUR');
@@ -25,7 +15,7 @@ const offer = (name: string, priceMinor: number, more: object = {}): Entry =>
   e('choose', { joints: LINKS, part: { ...LINK_PART, id: name, name, priceMinor, ...more }, quantity: 2 });
 const letter = (...entries: Entry[]) => {
   const s = foldJob(CONTEXT, [e('complaint', COMPLAINT), ...entries]);
-  return letterOf(s, quoteOf(s, money), money);
+  return letterOf(s, quoteOf(s, money), PAPERS.English);
 };
 
 test('what was found, what it does and what comes of it, each joint named once', () => {

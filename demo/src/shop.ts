@@ -11,7 +11,13 @@ export const SHOP = {
 export const RULES: YardRules = {
   ...NEW_SHOP_RULES,
   driverSide: 'right',
-  paper: { address: 'The Quay 2, Skerrow', telephone: '555 0100', email: 'yard@skerrow.example', size: 'A4', language: 'English' },
+  paper: {
+    address: 'The Quay 2, Skerrow',
+    telephone: '555 0100',
+    email: 'yard@skerrow.example',
+    size: 'A4',
+    language: 'English',
+  },
   playLimits: {
     'frame-bushing': { limitMm: 0.5, owner: 'shop rule' },
     'arm-bushings': { limitMm: 1.5, owner: 'shop rule' },

@@ -6,6 +6,9 @@ import { inDialect, inSentence, list, plural, type Dialect } from '../text';
 import type { AxleEnd } from '../vehicle';
 import type { JobState } from './fold';
 
+/** "both frame bushings"; of what is several on a side already "wheel nuts on both sides". */
+const bothOf = (name: string): string => (plural(name) === name ? `${name} on both sides` : plural(`both ${name}`));
+
 /** Names of joints or faults, both sides told once: "both frame bushings"; of another axle than the job is about "left rear spring". */
 function namesOf(d: Dialect, ids: readonly Cause[], about?: AxleEnd): string[] {
   const all = new Set<string>(ids);
@@ -14,7 +17,7 @@ function namesOf(d: Dialect, ids: readonly Cause[], about?: AxleEnd): string[] {
     const end = f && about !== undefined && f.axle !== about ? `${f.axle} ` : '';
     if (!f) return [sayFault(id, d)];
     if (!all.has(twinFault(id)!)) return [`${f.side} ${end}${sayKind(f.kind, d)}`];
-    return f.side === 'left' ? [plural(`both ${end}${sayKind(f.kind, d)}`)] : [];
+    return f.side === 'left' ? [bothOf(`${end}${sayKind(f.kind, d)}`)] : [];
   });
 }
 
@@ -61,7 +64,7 @@ export function sayParts(d: Dialect, ids: readonly JointId[]): string {
       if (acrossVehicle) return [`${end}${inDialect(acrossVehicle, d)}`];
       const name = assembly === 'link' ? inDialect(['link', 'drop link'], d) : (assembly ?? inSentence(jointName(kind, d)));
       if (!all.has(assemblyOf(twinOf(id)))) return [`${side} ${end}${name}`];
-      return side === 'left' ? [plural(`both ${end}${name}`)] : [];
+      return side === 'left' ? [bothOf(`${end}${name}`)] : [];
     }),
   );
 }

@@ -28,7 +28,7 @@ function sayHours(minutes: number): string {
   const p = plannedBy(minutes);
   return 'minutes' in p
     ? `about ${p.minutes} minutes`
-    : `about ${Math.floor(p.halves / 2)}${p.halves % 2 ? ' and a half' : ''} hours`;
+    : `about ${numberWord(Math.floor(p.halves / 2))}${p.halves % 2 ? ' and a half' : ''} hours`;
 }
 
 /** What worn parts do to whoever drives is common practice, no source. */

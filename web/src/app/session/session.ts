@@ -27,7 +27,11 @@ export class Session {
   readonly letterhead = computed(() => {
     const s = this.shop();
     const logo = s?.logo ? `/api/shop/logo?of=${s.logo}` : '';
-    return { name: s?.name ?? '', logo, ...(s?.rules.paper ?? { address: '', telephone: '', email: '', size: 'A4' as const, language: 'English' as const }) };
+    return {
+      name: s?.name ?? '',
+      logo,
+      ...(s?.rules.paper ?? { address: '', telephone: '', email: '', size: 'A4' as const, language: 'English' as const }),
+    };
   });
   readonly dialect = computed((): Dialect => this.shop()?.rules.dialect ?? 'sway bar');
   /** The shop's time zone; null where nobody has said: this device's own. */

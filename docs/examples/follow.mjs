@@ -7,7 +7,7 @@
  *
  * Where it is stands in the file: it is stopped and started again as one likes, and misses nothing.
  */
-import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 
 const { ASH_KNOT: address = 'http://localhost:4620', ASH_KNOT_KEY: key } = process.env;
 const [file, plate] = process.argv.slice(2);
@@ -79,7 +79,9 @@ for (;;) {
     for (const e of page.events) await say(e);
     // Only what was said is behind us.
     cursor = page.cursor;
-    writeFileSync(file, cursor);
+    // Whole or not at all, whenever we are stopped.
+    writeFileSync(`${file}.new`, cursor);
+    renameSync(`${file}.new`, file);
     if (page.more) continue;
   } catch (e) {
     // The database was set back, or we were away for a month: everything is read anew.

@@ -17,7 +17,7 @@ ALTER TABLE booking ADD COLUMN token_id uuid REFERENCES token (id), ADD COLUMN g
 ALTER TABLE booking_was ADD COLUMN token_id uuid REFERENCES token (id);
 
 -- What happened, for other programs to follow. A row is told when every transaction before its own has ended: an order by
--- the transaction's number, since one that began earlier may commit later. Of this database alone: no backup holds it.
+-- the transaction's number, since one that began earlier may commit later. (Numbers are of the whole PostgreSQL: a long one of another database there holds them up, and loses none.) Of this database alone: no backup holds it.
 CREATE TABLE event (
   xid   xid8 NOT NULL DEFAULT pg_current_xact_id(),
   id    bigint GENERATED ALWAYS AS IDENTITY,

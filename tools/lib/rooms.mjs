@@ -14,6 +14,7 @@ const CORE = [
     'thread',
     'torque',
     'play',
+    'image',
     'gauge',
     'study',
     'vehicle',

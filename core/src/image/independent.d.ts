@@ -1,0 +1,17 @@
+/** Of the libraries the geometry is checked against, what the checks call. */
+declare module 'js-aruco2/src/posit1' {
+  export const POS: {
+    Posit: new (
+      modelSizeMm: number,
+      focalPx: number,
+    ) => {
+      pose(points: readonly { x: number; y: number }[]): {
+        readonly bestTranslation: readonly number[];
+        readonly alternativeTranslation: readonly number[];
+      };
+    };
+  };
+}
+declare module 'perspective-transform' {
+  export default function perspT(from: readonly number[], to: readonly number[]): { transform(x: number, y: number): number[] };
+}

@@ -3,7 +3,7 @@ import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
 import { bigKey, strip } from './key';
 import { clean } from './look';
-import { expect, settled, signIn, test } from './yard';
+import { enterPin, expect, settled, signIn, test } from './yard';
 
 /** Now, as a field of a date and a time has it in the yard's zone: always of today there. */
 async function rightNow(page: Page): Promise<string> {
@@ -84,3 +84,48 @@ test('a calendar goes out and comes in again unchanged; one that moves is moved'
   await put('plate,type');
   await expect(page.getByTestId('calendar-error')).toContainText('The calendar is none that can be read');
 });
+
+for (const width of [1280, 390])
+  test(`a key is made for another program, which books with it and reads nothing else; the plan says by what (${width})`, async ({
+    page,
+    playwright,
+    baseURL,
+  }) => {
+    await page.setViewportSize({ width, height: 844 });
+    await signIn(page, 'Marit Voss');
+    await page.goto('/rules/people');
+    await page.getByTestId('people-open').click();
+    await enterPin(page);
+    const name = `Web form ${width}`;
+    await page.getByTestId('key-name').fill(name);
+    await page.getByRole('button', { name: 'Make the key' }).click();
+    await expect(page.getByTestId('keys-said')).toHaveText('Pick what it reaches. No key was made.');
+    await page.getByRole('button', { name: 'the plan, to book too' }).click();
+    await page.getByRole('button', { name: 'Make the key' }).click();
+    const key = await page.getByTestId('key-made').locator('code').innerText();
+    await clean(page, `keys ${width}`);
+
+    const program = await playwright.request.newContext({
+      baseURL: baseURL!,
+      extraHTTPHeaders: { authorization: `Bearer ${key}` },
+    });
+    const words = 'hums on the bridge';
+    const complaint = { character: [], where: [], when: [], handling: [], conditions: [], like: [], history: [], words };
+    const booked = await program.post('/api/bookings', {
+      data: {
+        ...{ vehicleId: null, plate: `WF ${width}`, who: 'Kari', minutes: 60, kind: 'noise', bay: null, person: null, note: '' },
+        comesAt: new Date(Date.now() + 3_600_000).toISOString(),
+        complaint,
+      },
+    });
+    expect(booked.status()).toBe(201);
+    expect((await program.get('/api/floor')).status()).toBe(403);
+    const { id } = (await booked.json()) as { id: string };
+    await page.goto(`/plan/${id}`);
+    await expect(page.getByText(`${name} (another program; its key is of Marit Voss)`)).toBeVisible();
+    await page.goto('/rules/people');
+    await page.locator(`[data-key="${name}"]`).getByRole('button', { name: 'End it' }).click();
+    await expect(page.getByTestId('keys-said')).toHaveText(`The key of ${name} opens nothing any more.`);
+    expect((await program.get(`/api/bookings/${id}`)).status()).toBe(401);
+    await program.dispose();
+  });

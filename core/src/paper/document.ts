@@ -15,6 +15,7 @@ import {
   quoteOf,
   sayTroubles,
   totalOf,
+  upkeepOwed,
   workOnPaper,
   type JobState,
   type QuotedLine,
@@ -193,11 +194,15 @@ function workSections(s: JobState, w: PaperWords): PaperSection[] {
   const { dialect } = s.context.rules;
   const { fitted, agreed, offered } = workOnPaper(s);
   const line = (e: Entry<'choose'>): string => {
-    const { part, quantity, joints } = e.body;
+    const { part, quantity, joints, oneSideReason } = e.body;
     const what = part.kind === 'refit' ? w.back.samePart : `${quantity} × ${part.name}`;
     const warranty = part.warrantyMonths ? `; ${w.quote.rows.warranty}: ${w.quote.warranty(part.warrantyMonths)}` : '';
     const yes = isApproved(s, e.id) ? answered(s, e.id) : undefined;
-    return [`${what}, ${w.parts(dialect, joints)}${warranty}.`, yes ? w.quote.answer(yes.body, '', onDay(s, w, yes.at)) : '']
+    const oneSide = oneSideReason ? `; ${oneSideReason}` : '';
+    return [
+      `${what}, ${w.parts(dialect, joints)}${warranty}${oneSide}.`,
+      yes ? w.quote.answer(yes.body, '', onDay(s, w, yes.at)) : '',
+    ]
       .filter(Boolean)
       .join(' ');
   };
@@ -230,6 +235,11 @@ function workSections(s: JobState, w: PaperWords): PaperSection[] {
 
 function afterSections(s: JobState, w: PaperWords): PaperSection[] {
   const unit = s.context.measures.distance;
+  const put = s.told.filter((t) => t.body.answer);
+  const putOff = put.map(
+    ({ body: { what, who, how, answer, on }, at }) =>
+      `${stopped(big(what))} ${w.quote.answer({ answer: answer!, who, how, ...(on ? { on } : {}), what, parts: [], warning: '' }, '', onDay(s, w, at))}`,
+  );
   const declined = s.answers
     .filter(
       (a) => a.body.answer !== 'approved' && (a.body.parts.length === 0 || a.body.parts.some((c) => answered(s, c)?.id === a.id)),
@@ -238,13 +248,25 @@ function afterSections(s: JobState, w: PaperWords): PaperSection[] {
   const owed = leftAt(s).length > 0 && !endedSince(s);
   const back = [
     ...s.rechecks.map(({ body }) => `${w.back.at(body.what, w.distance(body.atKm, unit), w.day(body.onDate))}.`),
+    ...upkeepOwed(s, s.handBack?.body.distanceKm ?? s.context.distanceKm).map(({ part, joints, firstAtKm }) => {
+      const u = upkeepOf(part);
+      const asks = w.quote.upkeep(u, u.everyKm ? w.distance(u.everyKm, unit) : '');
+      const first = firstAtKm === undefined ? '' : `, ${w.back.firstAt(w.distance(firstAtKm, unit))}`;
+      return `${big(w.parts(s.context.rules.dialect, joints))}: ${asks}${first}.`;
+    }),
     ...(owed ? [stopped(w.back.repair)] : []),
     ...(alignmentOwed(s) ? [stopped(w.back.alignment)] : []),
   ];
-  const own = [...s.told.map((t) => t.body.what), ...sayTroubles(s)].map(stopped);
+  const own = [
+    ...(s.goOn && !s.verdict ? [s.goOn.body.why] : []),
+    ...s.told.filter((t) => !put.includes(t)).map((t) => t.body.what),
+    ...sayTroubles(s),
+  ].map(stopped);
   return [
     ...(s.roadTest ? [{ id: 'road', head: w.back.heads.road, lines: [w.back.results[s.roadTest.body.result]] }] : []),
-    ...(declined.length ? [{ id: 'declined', head: w.back.heads.declined, lines: declined }] : []),
+    ...(declined.length + putOff.length
+      ? [{ id: 'declined', head: w.back.heads.declined, lines: [...declined, ...putOff] }]
+      : []),
     {
       id: 'come-back',
       head: w.back.heads.comeBack,
@@ -261,11 +283,16 @@ function afterSections(s: JobState, w: PaperWords): PaperSection[] {
  */
 export function handBackPaper(s: JobState, w: PaperWords, plate: string, by: string): Paper {
   const words = s.complaint?.words;
+  const why = s.purpose && [s.purpose.what, s.purpose.rule].filter(Boolean).join(', ');
   return {
     title: plate,
     ban: banIn(s, w),
     sections: [
-      ...(s.purpose ? [] : words ? [{ id: 'told', head: w.back.heads.told, lines: [`“${words}”`] }] : []),
+      ...(why
+        ? [{ id: 'why', head: w.back.heads.why, lines: [stopped(`${big(w.back.jobs[s.context.kind])}: ${why}`)] }]
+        : words
+          ? [{ id: 'told', head: w.back.heads.told, lines: [`“${words}”`] }]
+          : []),
       ...foundSections(s, w),
       ...workSections(s, w),
       ...afterSections(s, w),

@@ -183,6 +183,28 @@ describe.each(OTHERS)('in %s', (language) => {
   });
 });
 
+test('why it came, what was put off and what its new parts ask for stand on it, in every language', () => {
+  const put = offer(poly, BUSHINGS);
+  const s = foldJob({ ...PRICED, kind: 'age replacement' }, [
+    e('purpose', { what: 'twelve years old', rule: '' }),
+    put,
+    answer('approved', [put]),
+    ...['fit-bushing-left', 'fit-bushing-right'].map((step) => e('step', { step, state: 'done', note: '' } as never)),
+    e('told', { what: 'Both tyres are old', who: 'owner', how: 'by phone', answer: 'later', on: '2027-02-01' }),
+  ]);
+  const first = s.context.distanceKm + 30_000;
+  for (const w of Object.values(PAPERS)) {
+    const paper = handBackPaper(s, w, 'IS 104', '');
+    const lines = (id: string) => paper.sections.find((x) => x.id === id)!.lines!.join(' ');
+    expect(lines('why')).toMatch(/^\p{Lu}.*: twelve years old\.$/u);
+    expect(lines('why').toLowerCase()).toContain(w.back.jobs['age replacement'].toLowerCase());
+    expect(lines('declined')).toContain('Both tyres are old.');
+    expect(lines('declined')).toContain(w.day('2027-02-01'));
+    expect(lines('come-back')).toContain(w.back.firstAt(w.distance(first, 'km')));
+    expect(paper.sections.some((x) => x.id === 'own')).toBe(false);
+  }
+});
+
 test('as a person reads it, in German', () => {
   const s = job([], false);
   const l = letterOf(s, quoteOf(s, String), PAPERS.Deutsch);

@@ -80,6 +80,7 @@ export interface PaperWords {
   readonly back: {
     readonly heads: Readonly<
       Record<
+        | 'why'
         | 'told'
         | 'found'
         | 'sound'
@@ -102,13 +103,14 @@ export interface PaperWords {
     readonly nothingLooked: string;
     readonly samePart: string;
     work(sum: string): string;
-    all(tax: string): string;
     picture(end: AxleEnd): string;
     readonly marks: Readonly<Record<'worn, new' | 'new' | 'worn', string>>;
     readonly photographs: string;
     readonly sides: Readonly<Record<Side, string>>;
     readonly results: Readonly<Record<EntryBodies['road-test']['result'], string>>;
     at(what: string, distance: string, day: string): string;
+    /** What a part asks for later, for the first time there. */
+    firstAt(distance: string): string;
     readonly repair: string;
     readonly alignment: string;
     readonly nothingDue: string;

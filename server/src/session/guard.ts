@@ -44,7 +44,8 @@ async function byToken(db: Db, given: string, req: Request, res: Response): Prom
 export function withSession(db: Db): RequestHandler {
   return async (req: Request, res: Response, next: NextFunction) => {
     const given = req.headers.authorization;
-    if (given !== undefined) {
+    // Another scheme is of a proxy that stands before us, and none of ours.
+    if (given && /^Bearer\b/i.test(given)) {
       await byToken(db, given, req, res);
       return next();
     }

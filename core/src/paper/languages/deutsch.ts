@@ -262,6 +262,7 @@ export const deutsch: PaperWords = {
   },
   back: {
     heads: {
+      why: 'Warum es hier war',
       told: 'Sie haben uns gesagt',
       found: 'Wir haben gefunden',
       sound: 'Angesehen und in Ordnung',
@@ -296,7 +297,6 @@ export const deutsch: PaperWords = {
     nothingLooked: 'Es wurde nichts angesehen außer dem, was hier steht.',
     samePart: 'Dasselbe Teil',
     work: (what) => `Arbeit: ${what}`,
-    all: (tax) => `Alles zusammen${tax ? `. ${tax}` : ''}`,
     picture: (end) => ({ front: 'Vorderachse, von hinten gesehen', rear: 'Hinterachse, von hinten gesehen' })[end],
     marks: { 'worn, new': 'war verschlissen, ist neu', new: 'ist neu', worn: 'ist verschlissen und noch eingebaut' },
     photographs: 'Fotos',
@@ -309,6 +309,7 @@ export const deutsch: PaperWords = {
       'not driven': 'Nicht gefahren.',
     },
     at: (what, distance, on) => `${what}, bei ${distance}, etwa am ${on}`,
+    firstAt: (distance) => `zuerst bei ${distance}`,
     repair: 'Reparatur, bevor es gefahren wird',
     alignment: 'Achsvermessung',
     nothingDue: 'Nichts steht an.',

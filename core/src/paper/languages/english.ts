@@ -164,6 +164,7 @@ export const english: PaperWords = {
   },
   back: {
     heads: {
+      why: 'Why it was here',
       told: 'You told us',
       found: 'We found',
       sound: 'Looked at, and sound',
@@ -198,13 +199,13 @@ export const english: PaperWords = {
     nothingLooked: 'Nothing was looked at beyond what is written here.',
     samePart: 'The same part',
     work: (what) => `work on ${what}`,
-    all: (tax) => `All of it${tax ? `. ${tax}` : ''}`,
     picture: (end) => `${capital(end)} axle, from behind`,
     marks: { 'worn, new': 'was worn, is new', new: 'is new', worn: 'is worn, and still in' },
     photographs: 'Photographs',
     sides: { left: 'left', right: 'right' },
     results: { quiet: 'Quiet.', better: 'Better.', same: 'The same.', worse: 'Worse.', 'not driven': 'Not driven.' },
     at: (what, distance, day) => `${what}, at ${distance}, about ${day}`,
+    firstAt: (distance) => `first at ${distance}`,
     repair: 'Repair, before it is driven',
     alignment: 'Wheel alignment',
     nothingDue: 'Nothing is due.',

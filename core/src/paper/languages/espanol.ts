@@ -261,6 +261,7 @@ export const espanol: PaperWords = {
   },
   back: {
     heads: {
+      why: 'Por qué estuvo aquí',
       told: 'Usted nos dijo',
       found: 'Hemos encontrado',
       sound: 'Mirado y en buen estado',
@@ -295,7 +296,6 @@ export const espanol: PaperWords = {
     nothingLooked: 'No se miró nada más que lo que aquí consta.',
     samePart: 'La misma pieza',
     work: (what) => `trabajo: ${what}`,
-    all: (tax) => `Todo${tax ? `. ${tax}` : ''}`,
     picture: (end) => ({ front: 'Eje delantero, visto desde atrás', rear: 'Eje trasero, visto desde atrás' })[end],
     marks: { 'worn, new': 'tenía desgaste, es nuevo', new: 'es nuevo', worn: 'tiene desgaste y sigue montado' },
     photographs: 'Fotografías',
@@ -308,6 +308,7 @@ export const espanol: PaperWords = {
       'not driven': 'Sin probar.',
     },
     at: (what, distance, on) => `${what}, a los ${distance}, hacia el ${on}`,
+    firstAt: (distance) => `por primera vez a los ${distance}`,
     repair: 'Reparación, antes de circular',
     alignment: 'Alineación de las ruedas',
     nothingDue: 'No hay nada pendiente.',

@@ -36,7 +36,7 @@ export const draftOf = (b: BookingBody, vehicle: string): BookingDraft => {
   return { ...rest, when: localOf(comesAt), vehicle };
 };
 
-const MINUTES = ['30', '60', '90', '120', '240', '480'] as const;
+const MINUTES: readonly string[] = ['30', '60', '90', '120', '240', '480'];
 const MINUTE_NAMES = { 30: '½ h', 60: '1 h', 90: '1½ h', 120: '2 h', 240: 'half a day', 480: 'a day' };
 
 /** A vehicle that is to come, written down while the customer is on the telephone. */
@@ -102,8 +102,8 @@ const MINUTE_NAMES = { 30: '½ h', 60: '1 h', 90: '1½ h', 120: '2 h', 240: 'hal
           <ak-picks
             class="mt-1 block"
             label="How long"
-            [options]="minutes"
-            [names]="minuteNames"
+            [options]="minutes()"
+            [names]="minuteNames()"
             [picked]="[minutesPicked()]"
             [single]="true"
             (pickedChange)="set({ minutes: +$event[0]! })"
@@ -230,9 +230,12 @@ export class BookingForm {
   protected readonly characters = CHARACTERS;
   protected readonly wheres = WHERES;
   protected readonly whens = WHENS;
-  protected readonly minutes = MINUTES;
-  protected readonly minuteNames = MINUTE_NAMES;
-  protected readonly minutesPicked = computed(() => String(this.booking().minutes) as (typeof MINUTES)[number]);
+  protected readonly minutesPicked = computed(() => String(this.booking().minutes));
+  /** What a calendar said otherwise stands among them. */
+  protected readonly minutes = computed(() =>
+    [...new Set([...MINUTES, this.minutesPicked()])].sort((a, b) => Number(a) - Number(b)),
+  );
+  protected readonly minuteNames = computed(() => ({ [this.minutesPicked()]: `${this.minutesPicked()} min`, ...MINUTE_NAMES }));
   protected readonly bays = computed(() => this.session.shop()?.bays ?? []);
   private readonly workers = computed(() => this.session.people().filter((p) => p.role !== 'writer'));
   protected readonly people = computed(() => this.workers().map((p) => p.id));

@@ -110,9 +110,11 @@ export class Keys {
   private async fetch(): Promise<void> {
     this.keys.set(await this.api.get<TokenView[]>('/tokens'));
   }
-  protected make(): Promise<void> {
+  protected async make(): Promise<void> {
+    const name = this.name().trim();
+    const wrong = name.length < 2 ? 'Say which program it is for.' : this.picked().length ? '' : 'Pick what it reaches.';
+    if (wrong) return this.said.set({ text: `${wrong} No key was made.`, bad: true });
     return this.run(async () => {
-      const name = this.name().trim();
       const made = await this.api.post<TokenMade>('/tokens', { name, scopes: this.picked(), days: Number(this.days()) });
       this.copied.set(false);
       this.made.set({ ...made, name });

@@ -1,4 +1,4 @@
-/** Of the libraries the geometry is checked against, what the checks call. */
+/** Of the library poses are checked against, what the checks call. */
 declare module 'js-aruco2/src/posit1' {
   export const POS: {
     Posit: new (
@@ -11,7 +11,4 @@ declare module 'js-aruco2/src/posit1' {
       };
     };
   };
-}
-declare module 'perspective-transform' {
-  export default function perspT(from: readonly number[], to: readonly number[]): { transform(x: number, y: number): number[] };
 }

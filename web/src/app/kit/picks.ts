@@ -11,6 +11,9 @@ const BORNE = 12;
   imports: [TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
+    @if (headed()) {
+      <p class="mb-1 text-sm font-semibold" aria-hidden="true">{{ label() }}</p>
+    }
     @if (many()) {
       <ak-text-field
         class="mb-2 block max-w-md"
@@ -51,6 +54,8 @@ const BORNE = 12;
 })
 export class Picks<T extends string> {
   readonly label = input.required<string>();
+  /** Its label stands above it, for who reads. */
+  readonly headed = input(false);
   readonly options = input.required<readonly T[]>();
   readonly picked = input.required<readonly T[]>();
   readonly names = input<Partial<Record<T, string>>>({});

@@ -97,24 +97,22 @@ const MINUTE_NAMES = { 30: '½ h', 60: '1 h', 90: '1½ h', 120: '2 h', 240: 'hal
           (valueChange)="set({ when: $event })"
           testId="booking-when"
         />
-        <div>
-          <p class="text-sm font-semibold">for</p>
-          <ak-picks
-            class="mt-1 block"
-            label="How long"
-            [options]="minutes()"
-            [names]="minuteNames()"
-            [picked]="[minutesPicked()]"
-            [single]="true"
-            (pickedChange)="set({ minutes: +$event[0]! })"
-          />
-        </div>
+        <ak-picks
+          class="block"
+          [headed]="true"
+          label="How long"
+          [options]="minutes()"
+          [names]="minuteNames()"
+          [picked]="[minutesPicked()]"
+          [single]="true"
+          (pickedChange)="set({ minutes: +$event[0]! })"
+        />
       </div>
       <div>
-        <p class="text-sm font-semibold">Why it comes</p>
         <ak-picks
-          class="mt-1 block"
-          label="Kind of job"
+          class="block"
+          [headed]="true"
+          label="Why it comes"
           [options]="kinds"
           [names]="{ noise: 'noise or looseness' }"
           [picked]="[booking().kind]"
@@ -133,25 +131,25 @@ const MINUTE_NAMES = { 30: '½ h', 60: '1 h', 90: '1½ h', 120: '2 h', 240: 'hal
           ></textarea>
         </label>
         @if (booking().kind === 'noise') {
-          <p class="mt-3 text-sm font-semibold">What it sounds like</p>
           <ak-picks
-            class="mt-1 block"
+            class="mt-3 block"
+            [headed]="true"
             label="What it sounds like"
             [options]="characters"
             [picked]="booking().complaint.character"
             (pickedChange)="say({ character: $event })"
           />
-          <p class="mt-3 text-sm font-semibold">Where it is heard</p>
           <ak-picks
-            class="mt-1 block"
+            class="mt-3 block"
+            [headed]="true"
             label="Where it is heard"
             [options]="wheres"
             [picked]="booking().complaint.where"
             (pickedChange)="say({ where: $event })"
           />
-          <p class="mt-3 text-sm font-semibold">When it is heard</p>
           <ak-picks
-            class="mt-1 block"
+            class="mt-3 block"
+            [headed]="true"
             label="When it is heard"
             [options]="whens"
             [picked]="booking().complaint.when"
@@ -160,29 +158,25 @@ const MINUTE_NAMES = { 30: '½ h', 60: '1 h', 90: '1½ h', 120: '2 h', 240: 'hal
         }
       </div>
       <div class="flex flex-wrap gap-6">
-        <div>
-          <p class="text-sm font-semibold">Which bay</p>
-          <ak-picks
-            class="mt-1 block"
-            label="Bay"
-            [options]="bays()"
-            [picked]="booking().bay ? [booking().bay!] : []"
-            [single]="true"
-            (pickedChange)="set({ bay: $event[0] ?? null })"
-          />
-        </div>
-        <div>
-          <p class="text-sm font-semibold">Who does it</p>
-          <ak-picks
-            class="mt-1 block"
-            label="Person"
-            [options]="people()"
-            [names]="names()"
-            [picked]="booking().person ? [booking().person!] : []"
-            [single]="true"
-            (pickedChange)="set({ person: $event[0] ?? null })"
-          />
-        </div>
+        <ak-picks
+          class="block"
+          [headed]="true"
+          label="Which bay"
+          [options]="bays()"
+          [picked]="booking().bay ? [booking().bay!] : []"
+          [single]="true"
+          (pickedChange)="set({ bay: $event[0] ?? null })"
+        />
+        <ak-picks
+          class="block"
+          [headed]="true"
+          label="Who does it"
+          [options]="people()"
+          [names]="names()"
+          [picked]="booking().person ? [booking().person!] : []"
+          [single]="true"
+          (pickedChange)="set({ person: $event[0] ?? null })"
+        />
       </div>
       <ak-more label="Who brings it, and a note" testId="booking-more">
         <div class="grid w-full gap-3 sm:grid-cols-2">

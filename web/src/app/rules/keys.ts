@@ -53,29 +53,25 @@ const TERMS = { '30': '30 days', '90': '90 days', [String(TOKEN_DAYS)]: 'a year'
     <form class="mt-4 grid gap-3" (submit)="$event.preventDefault(); make()">
       <h3 class="font-bold">A new key</h3>
       <ak-text-field class="max-w-md" label="Which program" [(value)]="name" [maxLength]="60" testId="key-name" />
-      <div>
-        <p class="text-sm font-semibold">What it reaches</p>
-        <ak-picks
-          class="mt-1 block"
-          label="What it reaches"
-          [options]="scopes"
-          [names]="names"
-          [picked]="picked()"
-          (pickedChange)="picked.set($event)"
-        />
-      </div>
-      <div>
-        <p class="text-sm font-semibold">For how long</p>
-        <ak-picks
-          class="mt-1 block"
-          label="For how long"
-          [options]="terms"
-          [names]="termNames"
-          [picked]="[days()]"
-          [single]="true"
-          (pickedChange)="days.set($event[0] ?? days())"
-        />
-      </div>
+      <ak-picks
+        class="block"
+        [headed]="true"
+        label="What it reaches"
+        [options]="scopes"
+        [names]="names"
+        [picked]="picked()"
+        (pickedChange)="picked.set($event)"
+      />
+      <ak-picks
+        class="block"
+        [headed]="true"
+        label="For how long"
+        [options]="terms"
+        [names]="termNames"
+        [picked]="[days()]"
+        [single]="true"
+        (pickedChange)="days.set($event[0] ?? days())"
+      />
       <button class="btn justify-self-start">Make the key</button>
     </form>
   `,

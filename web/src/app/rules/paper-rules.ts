@@ -37,9 +37,9 @@ import { TextField } from '../kit/text-field';
       [single]="true"
       (pickedChange)="changed.emit({ paper: { ...rules().paper, size: $event[0]! } })"
     />
-    <p class="mt-3 text-sm font-semibold">Language of what a customer is given</p>
     <ak-picks
-      class="mt-1 block"
+      class="mt-3 block"
+      [headed]="true"
       label="Language of what a customer is given"
       [options]="languages"
       [picked]="[rules().paper.language]"

@@ -11,7 +11,7 @@ import { TextField } from '../kit/text-field';
   host: { class: 'block' },
   template: `
     <p class="heading mt-4">At the head of every paper</p>
-    <form class="mt-1 grid items-end gap-3 sm:grid-cols-[2fr_1fr_1fr_auto]" (submit)="keep($event)">
+    <form class="mt-1 grid items-end gap-3 sm:grid-cols-2" (submit)="keep($event)">
       <ak-text-field label="Address" [(value)]="address" [maxLength]="200" testId="paper-address" />
       <ak-text-field label="Telephone" [(value)]="telephone" [maxLength]="40" testId="paper-telephone" />
       <ak-text-field label="E-mail" [(value)]="email" [maxLength]="160" testId="paper-email" />

@@ -22,9 +22,6 @@ const TERMS = { '30': '30 days', '90': '90 days', [String(TOKEN_DAYS)]: 'a year'
     <p class="soft text-sm">
       With a key another program reads what you pick here, or books. It writes nothing else, and its key ends by itself.
     </p>
-    @if (said(); as s) {
-      <p class="mt-1" [class.wrong]="s.bad" role="status" data-testid="keys-said">{{ s.text }}</p>
-    }
     @if (made(); as m) {
       <div class="caution mt-2 grid gap-2" data-testid="key-made">
         <p>The key of {{ m.name }}. It is shown this once: copy it into the program now.</p>
@@ -72,6 +69,9 @@ const TERMS = { '30': '30 days', '90': '90 days', [String(TOKEN_DAYS)]: 'a year'
         [single]="true"
         (pickedChange)="days.set($event[0] ?? days())"
       />
+      @if (said(); as s) {
+        <p [class.wrong]="s.bad" role="status" data-testid="keys-said">{{ s.text }}</p>
+      }
       <button class="btn justify-self-start">Make the key</button>
     </form>
   `,

@@ -46,7 +46,7 @@ test.each([
   ['a little blurred', 1.2, 0.02],
 ])('corners of a drawn square, %s, 2 %% noise, 8 bit: within 0.05 px', (_, blurPx, noise) => {
   let squares = 0;
-  const n = sized(12, 150);
+  const n = sized(12, 60);
   for (let k = 0; k < n; k++) {
     const truth = corners();
     const found = squareIn(drawn(c, truth, { ...SIZE, blurPx, noise }), truth.map(about))!;

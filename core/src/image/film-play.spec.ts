@@ -9,13 +9,13 @@ const SCALE = 0.0005;
 const read = (moved: readonly number[], o: Filmed, seed: number, scale = SCALE): FilmPlay =>
   playOfFilm(relativeMotion(CARDS, filmed(chanceFrom(seed), moved, o), FILM_CENTRE), scale);
 
-test('pushed and pulled three times each: five readings along the way it moved, the rests in their order', () => {
+test('pushed and pulled three times each: three readings along the way it moved, the rests in their order', () => {
   const p = read(pushes(0.3, 6), { hand: HAND, depthMm: 10 }, 5);
   if (p.kind !== 'play') throw new Error(JSON.stringify(p));
   expect(p.rests.map((r) => r.end)).toEqual(['one', 'other', 'one', 'other', 'one', 'other']);
   expect(p.rests.every((r) => r.to - r.from >= 10)).toBe(true);
   expect(Math.abs(p.along[1])).toBeGreaterThan(0.99);
-  expect(p.readingsMm.length).toBe(5);
+  expect(p.readingsMm.length).toBe(3);
   expect(Math.abs(p.doubt.meanMm - 0.3)).toBeLessThan(0.02);
 });
 
@@ -33,7 +33,8 @@ test.each([
     if (Math.abs(p.doubt.meanMm - 0.3) <= p.doubt.twoSidedMm) held++;
   }
   expect(Math.sqrt(squares / n)).toBeLessThan(rmsMm);
-  expect(held / n).toBeGreaterThan(0.95 - 3 * Math.sqrt((0.95 * 0.05) / n) - 0.01);
+  // 93 to 97 of a hundred, as closely as so many can say it.
+  expect(Math.abs(held / n - 0.95)).toBeLessThan(0.02 + 2 * Math.sqrt((0.95 * 0.05) / n));
 });
 
 test('no play is none found below so much, never a number', () => {

@@ -1,4 +1,5 @@
 import { positive, within } from '../error';
+import { median } from '../numeric';
 import { seriesDoubt, type KnownScatter, type SeriesDoubt } from '../play';
 import type { RelativeMotion } from './film';
 import type { Point } from './homography';
@@ -8,7 +9,7 @@ export const FILM_METHOD = 'film 1';
 
 /** So many pictures a rest has at least: fewer may be the hand on its way. */
 const LEAST_REST = 4;
-/** Pushes and pulls together: three readings, so that the series says how far they scatter. */
+/** Pushes and pulls together: two readings, so that the series says how far they scatter. */
 const LEAST_RESTS = 4;
 /** Two rests are told apart from one where they are so many scatters of a picture apart. */
 const APART = 4;
@@ -32,7 +33,7 @@ export type FilmPlay =
       readonly rests: readonly Rest[];
       /** Along which the joint moved, in the plane of card A. */
       readonly along: Point;
-      /** Each from one rest to the next, mm. */
+      /** Each of a push with the pull after it, mm: no rest is in two of them, so that each says something of its own. */
       readonly readingsMm: readonly number[];
       /** What every reading has in common, standard uncertainty, mm: geometry and print. */
       readonly sharedMm: number;
@@ -42,7 +43,6 @@ export type FilmPlay =
   | { readonly kind: 'none'; readonly belowMm: number }
   | { readonly kind: 'refused'; readonly why: string };
 
-const middle = (xs: readonly number[]): number => [...xs].sort((a, b) => a - b)[Math.floor((xs.length - 1) / 2)]!;
 const mean = (xs: readonly number[]): number => xs.reduce((s, x) => s + x, 0) / xs.length;
 
 /** The direction along which places lie farthest apart; of length 1. */
@@ -64,7 +64,7 @@ function twoMiddles(xs: readonly number[]): readonly [number, number] {
     const cut = (lo + hi) / 2;
     const [below, above] = [sorted.filter((x) => x < cut), sorted.filter((x) => x >= cut)];
     if (!below.length || !above.length) break;
-    [lo, hi] = [middle(below), middle(above)];
+    [lo, hi] = [median(below), median(above)];
   }
   return [lo, hi];
 }
@@ -91,7 +91,7 @@ function restsOf(xs: readonly number[], ends: readonly [number, number], near: n
 /** Where it stood in a rest: without its first and last picture, which the hand may still be moving in, and what strayed. */
 function placeOf(xs: readonly number[], { from, to }: Rest, scatter: number): number {
   const inside = xs.slice(from + 1, to);
-  const at = middle(inside);
+  const at = median(inside);
   return mean(inside.filter((x) => Math.abs(x - at) <= 3 * scatter));
 }
 
@@ -108,12 +108,12 @@ export function playOfFilm(m: RelativeMotion, scale = PRINTED_SCALE, known?: Kno
   const along = farthest(m.at);
   const xs = m.at.map(([x, y]) => x * along[0] + y * along[1]);
   // From picture to picture the joint mostly stands still: what changes then is scatter.
-  const scatter = 1.4826 * (middle(xs.slice(1).map((x, i) => Math.abs(x - xs[i]!))) / Math.SQRT2);
+  const scatter = 1.4826 * (median(xs.slice(1).map((x, i) => Math.abs(x - xs[i]!))) / Math.SQRT2);
   const ends = twoMiddles(xs);
   const apart = ends[1] - ends[0];
   const all = m.at.map((_, i) => i);
   // What a picture scatters by the points in it alone: of two of them, the one less the other.
-  const expected = middle(all.slice(1).map((i) => m.doubt([i], [i - 1], along).ownMm)) / Math.SQRT2;
+  const expected = median(all.slice(1).map((i) => m.doubt([i], [i - 1], along).ownMm)) / Math.SQRT2;
   if (scatter > UNREST * expected)
     return { kind: 'refused', why: 'It never stood still. Hold it pushed, then pulled, for a second each.' };
   if (apart < APART * scatter) {
@@ -130,7 +130,9 @@ export function playOfFilm(m: RelativeMotion, scale = PRINTED_SCALE, known?: Kno
     };
   const pictures = ({ from, to }: Rest) => all.slice(from, to + 1);
   const places = rests.map((r) => placeOf(xs, r, scatter));
-  const readingsMm = places.slice(1).map((x, i) => Math.abs(x - places[i]!));
+  const readingsMm = Array.from({ length: Math.floor(places.length / 2) }, (_, i) =>
+    Math.abs(places[2 * i + 1]! - places[2 * i]!),
+  );
   const of = (end: Rest['end']) => rests.filter((r) => r.end === end).flatMap(pictures);
   const { sharedMm } = m.doubt(of('one'), of('other'), along);
   const fixed = Math.hypot(sharedMm, scale * mean(readingsMm));

@@ -49,7 +49,7 @@ const CASES: readonly (readonly [string, Filmed, number])[] = [
   ['hand-held, turned against each other', { hand: [5, 3], depthMm: 10, turn: [0.1, -0.1, 0.3] }, 0.036],
 ];
 test.each(CASES)('%s: no worse than the simple ways, and the stated doubt holds', (_, o, rmsMm) => {
-  const n = sized(8, 300);
+  const n = sized(8, 150);
   const { rms, held } = over(n, o, 11);
   expect(rms).toBeLessThan(rmsMm);
   // 95 % of films, as closely as so many can say it.

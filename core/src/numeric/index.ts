@@ -3,3 +3,5 @@ export * from './vec3';
 export * from './cholesky';
 export * from './banded';
 export * from './chance';
+export * from './median';
+export * from './least-squares';

@@ -217,6 +217,9 @@ const GAUGES: readonly ApiRoute[] = [
   route('post', '/gauges/:id/pull', 'device', 'A pull with a simulated wrench.', { body: ask.pullRequest }),
   route('put', '/gauges/:id/loops/:loop', 'device', 'A loop from a simulated gauge.', { sends: 'text/csv' }),
   route('get', '/gauges/stream', 'device', 'What gauges of this bay say.', { gives: stream }),
+  route('post', '/card-sheets', 'name', 'A sheet of cards for the camera: gets the next number.', { body: ask.newCardSheet }),
+  route('put', '/card-sheets/:id/ruler', 'name', 'What its ruler of 100 mm was measured to be.', { body: ask.measuredRuler }),
+  route('delete', '/card-sheets/:id', 'name', 'Puts a sheet away.'),
   route('get', '/gauges/:id/studies', 'device', 'Studies of a gauge.'),
   route('post', '/gauges/:id/studies', 'name', 'A study of a gauge.', { body: ask.newStudy }),
 ];

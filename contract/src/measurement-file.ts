@@ -4,7 +4,7 @@ import { gaugeSpec } from './gauge';
 import { linesOf, readLinesOf } from './entry';
 
 /** Kinds of entry a measurement file holds. */
-const MEASURED: readonly EntryKind[] = ['reading', 'zero', 'loop', 'result', 'strike'];
+const MEASURED: readonly EntryKind[] = ['reading', 'zero', 'loop', 'film', 'result', 'strike'];
 const ERROR = `must be a measurement: ${MEASURED.slice(0, -1).join(', ')} or ${MEASURED.at(-1)}`;
 
 const fileOf = <S extends z.ZodType>(line: S) =>

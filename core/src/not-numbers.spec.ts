@@ -397,7 +397,7 @@ const WORDS = `
   causesElsewhere plannedChecks alignmentOwed answered asVariant assemblyJoints assemblyOf attachmentOf auditFastener awaited
   barSize bareAxle barsOf besidesOf builtIn burntAt calledWrong
   capital caseOf catalogueCells catalogueRow causesOf chalked checkAt checkChoice
-  checkFor checkReading checkTitle checkType checksOf choiceBody choicesOf contextOf
+  checkFor checkFilm checkReading filmBody filmResult sayPlay checkTitle checkType checksOf choiceBody choicesOf contextOf
   contradictedJoints countingStates crewOf dangerousJoints defectGrade defectLeft describe doubted
   driveOwed elsewhereChecks elsewhereTitle endKind expired failedBy failsOf fastenerName
   fastenersAt fastenersFor fastenersOf fastenersSaid faultsAt faultsOf fieldsAbout findingsOf
@@ -407,7 +407,7 @@ const WORDS = `
   isLink isOneSide isRusty isSigned isTaper isUsual jointId jointKinds
   jointName jointsOf barLine tieRodOf lengthDoes knownScatter laneOf laneView layoutOf layoutsAt
   lessonOf linkAssembly bushingAssembly fastenersOfPieces askedOfPieces facingsOfPieces sayAssembled saySizes linkFasteners linkMount linkSetting list lookedAt looseJoints lubricant
-  makeEntry mayBeUndone mayWrite measurementsOf measuresLength missingHands needsPublished nextLine
+  makeEntry mayBeUndone mayWrite measurementsOf measuresLength isCamera missingHands needsPublished nextLine
   nutHexes ofBarSystem oldPart oneOf openCounts openTroubles openedOwed optionName
   endsOf studSwingDeg nutLeanDeg rungLines arrangeOffers swingAt otherLength changesAxle sayFitted withFitted readTarget readLinkTurns aimOf aimOwed sayAim usualTurns readWheelSize axleOfStep plainStep stepOfAxle planBoth atAxle fittingStep workedAxles piecesAt lubricantsFor withMeasured typeChanges unseenChanges keepable sayLasting withKnown withLasting invoiceLines decimalsOf rideOf upkeepOf upkeepOwed stands compareWays hereOf sayTrait foundSound notPutYet lubricantsOwed swells lubricantLines sayLubricantAsked readRoom turnsAt roomsOf sayStrokes turnsOf disturbing putTogether OPENS_ALL boltedAt comesOff offFirst happensAt ladderAt mayGoFirst offFirstOf opensAt plannedJoints rarerAt barEnd partNumber barChanges axlesNow sayBarChange chosenAt coatedThread conditionSaid againstThread linkKindOf isSetByTurning facingsFor facingsAt facingsOwed facingKey originOf otherEnd otherSide otherUnit outlook owedJoints ownPart
   ownTorques partFields partInHand partsOf piecesFor piecesOf planFor

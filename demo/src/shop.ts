@@ -1,4 +1,4 @@
-import { NEW_SHOP_RULES, type GaugeSpec, type Role, type YardRules } from '@ash-knot/core';
+import { NEW_SHOP_GAUGES, NEW_SHOP_RULES, type GaugeSpec, type Role, type YardRules } from '@ash-knot/core';
 
 /** Everything here is invented, the PINs too: the demo is for trying the program, not for a real yard. */
 export const SHOP = {
@@ -117,8 +117,15 @@ export function makeGauges(now: Date): GaugeSpec[] {
       line: PLAIN,
       known: { sdMm: 0.02, degrees: 24 },
     },
+    ...NEW_SHOP_GAUGES.map((g) => ({ ...g, calibratedUntil: day(75), known: { sdMm: 0.012, degrees: 12 } })),
   ];
 }
+
+/** Two sheets of cards for the camera: one measured, one as it came from the printer. */
+export const CARD_SHEETS = [
+  { number: 1, paper: 'A4', ruler: { mm: 99.7, uMm: 0.03, gauge: 'caliper-1' } },
+  { number: 2, paper: 'A4', ruler: null },
+] as const;
 
 /** Owners who can be reached, by their name in the file. Invented, the numbers too. */
 export const CUSTOMERS = [

@@ -7,6 +7,7 @@ import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { attachmentRoutes } from './attachment/routes';
 import { bookingRoutes } from './booking/routes';
+import { cardRoutes } from './card/routes';
 import { changeRoutes } from './change/routes';
 import { openApi } from '@ash-knot/contract';
 import { customerRoutes } from './customer/routes';
@@ -105,6 +106,7 @@ const securityHeaders = (secure: boolean) =>
         defaultSrc: ["'self'"],
         scriptSrc: ["'self'"],
         styleSrc: ["'self'", "'unsafe-inline'"],
+        mediaSrc: ["'self'", 'blob:'],
         imgSrc: ["'self'", 'blob:', 'data:'],
         connectSrc: ["'self'"],
         workerSrc: ["'self'", 'blob:'],
@@ -164,6 +166,7 @@ function apiOf(o: AppOptions): Router {
     learningRoutes(o.db, o.read),
     findRoutes(o.db, o.read),
     gaugeRoutes(o.db, o.live),
+    cardRoutes(o.db),
     practiceRoutes(o.db, o.live, o.log, o.practiceSeed),
     tokenRoutes(o.db),
     eventRoutes(o.db, o.live),

@@ -170,6 +170,8 @@ async function targets(t: Tablet): Promise<Target[]> {
       route: `/gauges/${gauge!.id}/studies`,
       body: { id: freshId(), limitMm: 0.5, readings: [[[1, 1.1]], [[1, 1.1]]] } as unknown as Json,
     },
+    { method: 'POST', route: '/card-sheets', body: { id: freshId(), paper: 'A4' } },
+    { method: 'PUT', route: `/card-sheets/${freshId()}/ruler`, body: { mm: 99.7, uMm: 0.03, gauge: 'caliper-1' } },
     { method: 'POST', route: '/parts/match', body: { wanted: { kinds: ['frame bushing'], barMm: 22 }, unit: 'mm' } },
     { method: 'POST', route: '/suppliers/ask', body: { parts: [{ part: 'x', quantity: 1 }] } },
     {

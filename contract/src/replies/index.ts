@@ -2,6 +2,7 @@ export * from './session';
 export * from './vehicle';
 export * from './job';
 export * from './gauge';
+export * from './card-sheet';
 export * from './learning';
 export * from './part';
 export * from './found';

@@ -1,3 +1,4 @@
+import type { CardSheetView } from './card-sheet';
 import type { Count, GaugeSpec, Role, SuspectsTable, YardRules } from '@ash-knot/core';
 
 export interface PersonView {
@@ -69,6 +70,8 @@ export interface ShopView {
   readonly name: string;
   readonly rules: YardRules;
   readonly gauges: readonly GaugeSpec[];
+  /** Sheets of cards for the camera that are in use. */
+  readonly sheets: readonly CardSheetView[];
   /** The shop's own suspects table, where it has put one in the place of the one that ships. */
   readonly suspectsTable: SuspectsTable | null;
   /** What its closed jobs have taught, counted on top. */

@@ -3,6 +3,7 @@ export * from './customer';
 export * from './vehicle';
 export * from './job';
 export * from './gauge';
+export * from './card-sheet';
 export * from './part';
 export * from './supplier';
 export * from './practice';

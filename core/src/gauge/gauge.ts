@@ -2,7 +2,7 @@ import { BadInput } from '../error';
 import type { Given, Held, SchemaKit } from '../schema';
 import { convert, parseQuantity, trimmed, type Dimension } from '../units';
 
-export const GAUGE_KINDS = ['dial indicator', 'caliper', 'force gauge', 'torque wrench'] as const;
+export const GAUGE_KINDS = ['dial indicator', 'caliper', 'force gauge', 'torque wrench', 'camera', 'simulated camera'] as const;
 export type GaugeKind = (typeof GAUGE_KINDS)[number];
 
 export const GAUGE_UNITS = ['mm', 'in', 'N', 'lbf', 'N·m', 'lbf·ft'] as const;
@@ -41,6 +41,27 @@ export const DIMENSION_OF: Record<GaugeUnit, Dimension> = {
   'lbf·ft': 'torque',
 };
 const SI: Record<Dimension, string> = { length: 'mm', force: 'N', torque: 'N·m', distance: 'km' };
+
+/** Cameras measure play by a film of two cards: nobody types what they show. */
+export const isCamera = (g: Pick<GaugeSpec, 'kind'>): boolean => g.kind === 'camera' || g.kind === 'simulated camera';
+
+const CAMERA: GaugeSpec = {
+  id: 'camera',
+  name: 'Phone camera',
+  kind: 'camera',
+  unit: 'mm',
+  resolution: 0.01,
+  rangeMax: 20,
+  calibratedUntil: null,
+  line: { baud: 9600, before: '', after: '' },
+  // As good as nothing is known of it until somebody studies it: a film of three pushes speaks for itself.
+  known: { sdMm: 0.02, degrees: 1 },
+};
+/** What every shop has from its first day: the camera of whatever device is in the hand, and a stand-in to try it by. */
+export const NEW_SHOP_GAUGES: readonly GaugeSpec[] = [
+  CAMERA,
+  { ...CAMERA, id: 'camera-simulated', name: 'Simulated camera', kind: 'simulated camera' },
+];
 
 /** Gauges that measure play. */
 export const measuresLength = (g: GaugeSpec): boolean => DIMENSION_OF[g.unit] === 'length';

@@ -21,8 +21,9 @@ export interface Square {
   readonly offPx: number;
   /** How wide its edges are, standard deviation, px: blur. */
   readonly blurPx: number;
-  /** From its black to its white, of 255. */
+  /** From its black to its white, of 255; and along the edge where there is least of it: glare, or a finger. */
   readonly contrast: number;
+  readonly leastContrast: number;
 }
 
 /** Of an edge this much at both ends is left out: there the next one is near. */
@@ -109,6 +110,8 @@ export function meet(a: Line, b: Line): Point {
   return [(a.c * b.n[1] - b.c * a.n[1]) / det, (a.n[0] * b.c - b.n[0] * a.c) / det];
 }
 
+const mean = (found: readonly Crossing[]): number => found.reduce((s, c) => s + c.contrast, 0) / found.length;
+
 /**
  * The corners of a black square on white, from where they are about: each edge as a straight line through the middles of its
  * slope of grey (lines stay lines under perspective), each corner where two of them meet.
@@ -118,7 +121,7 @@ export function meet(a: Line, b: Line): Point {
 export function squareIn(g: Grey, about: readonly Point[]): Square | undefined {
   if (about.length !== 4) throw new BadInput('corners', 'must be four', about.length);
   let corners = about;
-  let said: Omit<Square, 'corners'> = { offPx: 0, blurPx: 0, contrast: 0 };
+  let said: Omit<Square, 'corners'> = { offPx: 0, blurPx: 0, contrast: 0, leastContrast: 0 };
   const round = Math.sign(about.reduce((s, [x, y], i) => s + x * about[(i + 1) % 4]![1] - about[(i + 1) % 4]![0] * y, 0));
   for (const reach of REACH) {
     const edges: { readonly found: readonly Crossing[]; readonly line: Line; readonly offPx: number }[] = [];
@@ -141,7 +144,8 @@ export function squareIn(g: Grey, about: readonly Point[]): Square | undefined {
     said = {
       offPx: Math.sqrt(edges.reduce((s, e) => s + e.offPx ** 2, 0) / 4),
       blurPx: all.reduce((s, c) => s + c.width, 0) / all.length,
-      contrast: all.reduce((s, c) => s + c.contrast, 0) / all.length,
+      contrast: mean(all),
+      leastContrast: Math.min(...edges.map((e) => mean(e.found))),
     };
   }
   return { corners, ...said };

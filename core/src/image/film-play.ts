@@ -1,11 +1,9 @@
 import { positive, within } from '../error';
 import { median } from '../numeric';
+import { fixed } from '../text';
 import { seriesDoubt, type KnownScatter, type SeriesDoubt } from '../play';
 import type { RelativeMotion } from './film';
 import type { Point } from './homography';
-
-/** What came of a film is told by this way of reading it. */
-export const FILM_METHOD = 'film 1';
 
 /** So many pictures a rest has at least: fewer may be the hand on its way. */
 const LEAST_REST = 4;
@@ -15,8 +13,8 @@ const LEAST_RESTS = 4;
 const APART = 4;
 /** It scatters from picture to picture by so much more than its points do: the hand did not hold it. */
 const UNREST = 5;
-/** A printer's scale by its own account, as a part of a length (from memory); measured with the caliper it is known better. */
-const PRINTED_SCALE = 0.01;
+/** Both ends moved the same way by so many scatters of a rest, and by so much of the play: a card slipped. */
+const [SLIPPED, SLIPPED_PART] = [6, 0.2] as const;
 
 /** A while in which the joint stood at one of its ends. */
 export interface Rest {
@@ -95,14 +93,24 @@ function placeOf(xs: readonly number[], { from, to }: Rest, scatter: number): nu
   return mean(inside.filter((x) => Math.abs(x - at) <= 3 * scatter));
 }
 
+/** By how much both ends moved the same way from the first half of a film to the second: a joint moves one end, a card both. */
+function slippedMm(xs: readonly number[], scatter: number): number {
+  const half = Math.floor(xs.length / 2);
+  const [before, after] = [twoMiddles(xs.slice(0, half)), twoMiddles(xs.slice(half))];
+  // Where one half shows one end alone nothing is told.
+  if (Math.min(before[1] - before[0], after[1] - after[0]) < APART * scatter) return 0;
+  const [one, other] = [after[0] - before[0], after[1] - before[1]];
+  return one * other < 0 ? 0 : Math.min(Math.abs(one), Math.abs(other));
+}
+
 /**
  * The play of a joint by a film: where it rested pushed and where pulled, and how far the one is from the other, as a series of
  * readings like any gauge's (JCGM 100:2008). What all readings have in common (how the cards stand, the focal length, the
  * print's scale) is no smaller for more of them.
- * @param scale of the print: standard uncertainty as a part of a length; by its ruler measured with the caliper, else a printer's
+ * @param scale of the print: standard uncertainty as a part of a length; by `scaleOf`
  * @throws BadInput for a scale that is none
  */
-export function playOfFilm(m: RelativeMotion, scale = PRINTED_SCALE, known?: KnownScatter): FilmPlay {
+export function playOfFilm(m: RelativeMotion, scale: number, known?: KnownScatter): FilmPlay {
   within('scale of the print', scale, 0, 0.1);
   positive('scatter of a point', Math.max(m.sdPx, 1e-9), 'px');
   const along = farthest(m.at);
@@ -120,6 +128,9 @@ export function playOfFilm(m: RelativeMotion, scale = PRINTED_SCALE, known?: Kno
     const { sharedMm } = m.doubt(all.slice(0, Math.ceil(all.length / 2)), all.slice(Math.ceil(all.length / 2)), along);
     return { kind: 'none', belowMm: APART * scatter + 2 * sharedMm };
   }
+  const slipMm = slippedMm(xs, scatter);
+  if (slipMm > Math.max(SLIPPED * scatter, SLIPPED_PART * apart))
+    return { kind: 'refused', why: `A card slipped: both ends moved by ${fixed(slipMm, 2)} mm. Stick it on anew.` };
   const rests = restsOf(xs, ends, Math.max(3 * scatter, apart / 4));
   if (rests.length < 2)
     return { kind: 'refused', why: 'It did not stand still at two places. Hold it pushed, then pulled, for a second each.' };
@@ -135,8 +146,8 @@ export function playOfFilm(m: RelativeMotion, scale = PRINTED_SCALE, known?: Kno
   );
   const of = (end: Rest['end']) => rests.filter((r) => r.end === end).flatMap(pictures);
   const { sharedMm } = m.doubt(of('one'), of('other'), along);
-  const fixed = Math.hypot(sharedMm, scale * mean(readingsMm));
+  const fixedMm = Math.hypot(sharedMm, scale * mean(readingsMm));
   // A series takes what no more readings make smaller as a resolution: r/√6 of a difference.
-  const doubt = seriesDoubt(readingsMm, Math.max(fixed, 1e-6) * Math.sqrt(6), known);
-  return { kind: 'play', rests, along, readingsMm, sharedMm: fixed, doubt };
+  const doubt = seriesDoubt(readingsMm, Math.max(fixedMm, 1e-6) * Math.sqrt(6), known);
+  return { kind: 'play', rests, along, readingsMm, sharedMm: fixedMm, doubt };
 }

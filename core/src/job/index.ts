@@ -18,6 +18,7 @@ export * from './rules/rounds';
 export { searching } from './rules/wishes';
 export * from './rules/verdict';
 export * from './rules/measuring';
+export * from './rules/filming';
 export * from './rules/choosing';
 export * from './rules/wanted';
 export * from './rules/known';

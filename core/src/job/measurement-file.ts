@@ -4,7 +4,7 @@ import type { Entry } from '../ledger';
 import type { JobState } from './fold';
 
 export const MEASUREMENTS_FORMAT = 'ash-knot measurements 1';
-const KINDS = ['reading', 'zero', 'loop', 'result'] as const;
+const KINDS = ['reading', 'zero', 'loop', 'film', 'result'] as const;
 type Measured = Entry<(typeof KINDS)[number] | 'strike'>;
 
 /** Which vehicle a file is of. */
@@ -22,7 +22,7 @@ export interface MeasurementFile {
   readonly vehicle?: MeasuredVehicle | undefined;
   readonly gauges: readonly GaugeSpec[];
   readonly entries: readonly Measured[];
-  /** Points of the loops, by the id their entry names, as CSV. */
+  /** Points of the loops and positions of the films, by the id their entry names, as CSV. */
   readonly loops: Readonly<Record<string, string>>;
 }
 
@@ -91,7 +91,7 @@ export function toRows(f: MeasurementFile): string[][] {
     ],
     ...f.entries.map((e) => {
       const b = e.body as unknown as Record<string, unknown>;
-      const r = b['result'] as { method?: string; sentence?: string; playMm?: number } | undefined;
+      const r = b['result'] as { method?: string; sentence?: string; playMm?: number; meanMm?: number } | undefined;
       return [
         e.kind,
         e.id,
@@ -103,7 +103,7 @@ export function toRows(f: MeasurementFile): string[][] {
         cell(b['first']),
         cell(b['second']),
         cell(b['unit']),
-        cell(b['playMm'] ?? r?.playMm ?? b['zeroMm']),
+        cell(b['playMm'] ?? r?.playMm ?? r?.meanMm ?? b['zeroMm']),
         cell(b['method'] ?? r?.method),
         cell(b['words'] ?? r?.sentence ?? b['why']),
         JSON.stringify({ job: e.job, version: e.version, body: e.body }),

@@ -16,8 +16,8 @@ export type Role = (typeof ROLES)[number];
 export const MEASURED_PHASES = ['before', 'after'] as const;
 export type MeasuredPhase = (typeof MEASURED_PHASES)[number];
 
-/** Bytes that hang on an entry: a picture, the points of a loop, the moments of a recording. */
-export const ATTACHMENT_KINDS = ['photo', 'loop', 'recording'] as const;
+/** Bytes that hang on an entry: a picture, the points of a loop, the positions in a film, the moments of a recording. */
+export const ATTACHMENT_KINDS = ['photo', 'loop', 'film', 'recording'] as const;
 export type AttachmentKind = (typeof ATTACHMENT_KINDS)[number];
 
 /** What is looked at when a part is in the hand, before it goes on. */

@@ -50,6 +50,17 @@ const loop: AttachmentSpec = {
   },
 };
 
+const film: AttachmentSpec = {
+  // Two thousand pictures of two cards.
+  most: 2 * 1024 * 1024,
+  afterHandBack: false,
+  async read(b) {
+    const wrong = await heavy('film', b);
+    if (wrong !== undefined) throw badInput('film', wrong);
+    return 'text/csv';
+  },
+};
+
 /** The moments of a recording's loudest impacts: a WAV file that this program made. */
 const recording: AttachmentSpec = {
   most: 10 * 1024 * 1024,
@@ -62,5 +73,5 @@ const recording: AttachmentSpec = {
 };
 
 /** Every kind there is: a new one does not compile without a line here. */
-export const ATTACHMENTS: Readonly<Record<AttachmentKind, AttachmentSpec>> = { photo, loop, recording };
+export const ATTACHMENTS: Readonly<Record<AttachmentKind, AttachmentSpec>> = { photo, loop, film, recording };
 export const MOST_BYTES = Math.max(...Object.values(ATTACHMENTS).map((k) => k.most));

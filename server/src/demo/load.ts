@@ -1,4 +1,5 @@
 import {
+  CARD_SHEETS,
   DEMO_PIN,
   makeBookings,
   makeCatalogue,
@@ -56,6 +57,12 @@ export async function loadDemo(
         p.role,
         await hashPin(DEMO_PIN),
       ]);
+    for (const { number, paper, ruler } of CARD_SHEETS)
+      await tx.query(
+        `INSERT INTO card_sheet (id, number, paper, made_by, ruler_mm, ruler_u_mm, ruler_gauge, ruler_by, ruler_at)
+         VALUES ($1, $2, $3, 'ruan', $4, $5, $6, $7, $8)`,
+        [randomUUID(), number, paper, ruler?.mm, ruler?.uMm, ruler?.gauge, ruler ? 'ruan' : null, ruler ? now : null],
+      );
     for (const t of TYPES) await insertType(tx, t.spec, typeIds[t.key]!);
     const vehicles = makeVehicles(now.getFullYear());
     const catalogue = makeCatalogue(typeIds);

@@ -1,5 +1,6 @@
 import { imageSize } from 'image-size';
-import { csvOf } from '@ash-knot/contract';
+import { csvOf, rowsOf } from '@ash-knot/contract';
+import { filmFromRows } from '@ash-knot/core/image';
 import {
   asksFor,
   asVariant,
@@ -93,6 +94,11 @@ export const WORK = {
       // Whatever it stumbled over: such a picture cannot be shown either.
       return undefined;
     }
+  },
+  /** What is wrong with the positions of a film, or undefined. */
+  film(bytes: Uint8Array): string | undefined {
+    const read = attempt(() => filmFromRows(rowsOf('film.csv', new TextDecoder().decode(bytes))));
+    return read.ok ? undefined : read.error.message;
   },
   /** What is wrong with a WAV file, or undefined. */
   wav(bytes: Uint8Array): string | undefined {

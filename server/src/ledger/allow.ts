@@ -2,6 +2,7 @@ import { isDeepStrictEqual } from 'node:util';
 import {
   checkChoice,
   checkLook,
+  checkFilm,
   checkReading,
   fastenersOf,
   handBackBlockers,
@@ -61,6 +62,12 @@ const CHECKS: { readonly [K in EntryKind]?: (tx: Queryable, e: Entry<K>, by: By)
   zero: (tx, e) => knownGauge(tx, e.body.gauge),
   loop: async (tx, e) => {
     if (!(await claimAttachment(tx, e.body.file, e.job, 'loop'))) throw notFound('file of the loop');
+    await knownGauge(tx, e.body.gauge);
+  },
+  film: async (tx, e) => {
+    checkFilm(e.body);
+    if (!(await hangsOn(tx, e.body.file, e.job, 'film')))
+      throw badInput('body.file', 'is no film of this job: send its positions first');
     await knownGauge(tx, e.body.gauge);
   },
   photo: async (tx, e) => {
@@ -138,7 +145,7 @@ interface From {
 }
 
 /** What was measured may be taken in from a file of another job: it keeps the moment it was measured. */
-const MEASURED: ReadonlySet<EntryKind> = new Set(['reading', 'zero', 'loop', 'result']);
+const MEASURED: ReadonlySet<EntryKind> = new Set(['reading', 'zero', 'loop', 'film', 'result']);
 
 /** A time that cannot be: the device is told the server's, and may offer it. */
 const wrongClock = (why: string, short: string) =>
@@ -170,7 +177,7 @@ export async function allow(
 
 /** Kinds that say something of joints: of those this vehicle has. */
 const OF_JOINTS: ReadonlySet<EntryKind> = new Set([
-  ...(['check', 'defect', 'reading', 'loop', 'result', 'photo', 'orientation', 'lubricant'] as const),
+  ...(['check', 'defect', 'reading', 'loop', 'film', 'result', 'photo', 'orientation', 'lubricant'] as const),
   ...(['choose', 'confirm', 'proof', 'told', 'verdict', 'named'] as const),
 ]);
 

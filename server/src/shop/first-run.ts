@@ -1,7 +1,8 @@
 import { randomInt, randomUUID } from 'node:crypto';
-import { NEW_SHOP_RULES } from '@ash-knot/core';
+import { NEW_SHOP_GAUGES, NEW_SHOP_RULES } from '@ash-knot/core';
 import type { FirstRun } from '@ash-knot/contract';
 import { inTransaction, type Db } from '../db/pool';
+import { putGauge } from '../gauge/queries';
 import { conflict, forbidden, slowDown } from '../http/problem';
 import { hashPin, pinMatches } from '../session/pin';
 
@@ -44,6 +45,7 @@ export async function makeShop(db: Db, f: FirstRun): Promise<string> {
       JSON.stringify({ ...NEW_SHOP_RULES, currency: f.currency }),
     ]);
     await tx.query("INSERT INTO person (id, name, role, pin_hash) VALUES ($1, $2, 'lead', $3)", [id, f.lead, pin]);
+    for (const g of NEW_SHOP_GAUGES) await putGauge(tx, g);
     await tx.query('DELETE FROM first_run');
   });
   return id;

@@ -3,6 +3,7 @@ import { yardRules, type DoorView, type PersonView, type ShopView } from '@ash-k
 import { badInput } from '../http/problem';
 import type { Queryable } from '../db/pool';
 import { gauges } from '../gauge/queries';
+import { cardSheets } from '../card/queries';
 import { learnedCounts } from '../learning/learned';
 
 /** What a device is told before it is signed in, in one question: which yard this is, its bays, and first names where the rule allows. */
@@ -36,6 +37,7 @@ export async function shopView(db: Queryable): Promise<ShopView | null> {
     logo: row.logo,
     rules: yardRules.parse(row.rules),
     gauges: await gauges(db),
+    sheets: await cardSheets(db),
     // One that was put in under an older program is carried over.
     suspectsTable: row.table === null ? null : readStoredTable(row.table),
     learned: await learnedCounts(db),

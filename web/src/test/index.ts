@@ -40,6 +40,7 @@ export const SHOP: ShopView = {
   rules: RULES,
   suspectsTable: null,
   learned: [],
+  sheets: [],
   gauges: [
     {
       ...DIAL,

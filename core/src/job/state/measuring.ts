@@ -7,11 +7,12 @@ import {
   seriesDoubt,
   standsOut,
   type Conformance,
+  type FilmResult,
   type Limit,
   type LoopResult,
   type SeriesDoubt,
 } from '../../play';
-import { studentQuantile } from '../../stats';
+import { MOST_DEGREES, studentQuantile } from '../../stats';
 import type { JobContext, YardRules } from '../context';
 import { grouped } from './grouped';
 
@@ -33,6 +34,8 @@ export interface PlayView {
   readonly readings: readonly PlayReading[];
   /** The loop it comes from, where it was worked out of one. */
   readonly loop?: LoopResult | undefined;
+  /** The film it comes from. */
+  readonly film?: FilmResult | undefined;
   /** How far the gauge's zero moved from the check before to the one after, mm. */
   readonly driftMm: number;
   readonly gauge: GaugeSpec;
@@ -58,12 +61,14 @@ export interface JointMeasures {
 export interface MeasuringState {
   readonly results: readonly Entry<'result'>[];
   readonly loops: readonly Entry<'loop'>[];
+  readonly films: readonly Entry<'film'>[];
   readonly zeros: readonly Entry<'zero'>[];
 }
 
 export const measuringState = ({ kept }: Ledger): MeasuringState => ({
   results: kept.result,
   loops: kept.loop,
+  films: kept.film,
   zeros: kept.zero,
 });
 
@@ -105,6 +110,26 @@ function loopView(e: Entry<'loop'>, kind: JointKind, context: JobContext): PlayV
   };
   const limit = playLimit(kind, context.rules, gauge);
   return { readings: [], loop: r, driftMm: 0, gauge, doubt, limit, conformance: conforms(doubt, limit.limitMm) };
+}
+
+/** Play by a film. Where nothing moved, it is within whatever might still have moved unseen. */
+function filmView(e: Entry<'film'>, kind: JointKind, context: JobContext): PlayView | undefined {
+  const gauge = context.gauges.find((g) => g.id === e.body.gauge);
+  if (!gauge) return undefined;
+  const r = e.body.result;
+  const doubt: SeriesDoubt = {
+    n: Math.max(1, r.readingsMm.length),
+    meanMm: r.meanMm,
+    sdMm: r.uMm,
+    scatterFrom: 'series',
+    uMm: r.uMm,
+    uFixedMm: r.sharedMm,
+    degrees: r.degrees ?? MOST_DEGREES,
+    oneSidedMm: r.oneSidedMm,
+    twoSidedMm: r.expandedMm,
+  };
+  const limit = playLimit(kind, context.rules, gauge);
+  return { readings: [], film: r, driftMm: 0, gauge, doubt, limit, conformance: conforms(doubt, limit.limitMm) };
 }
 
 /** Play by a series of readings. A series belongs to one gauge; a change of gauge begins a new one. */
@@ -152,17 +177,19 @@ export function measuresOf(l: Ledger, context: JobContext): (id: JointId) => Joi
     (e) => e.body.joint,
   );
   const loops = grouped(l.kept.loop, (e) => e.body.joint);
+  const films = grouped(l.kept.film, (e) => e.body.joint);
   const measured = (id: JointId, phase: MeasuredPhase): PlayView | undefined => {
     const taken = (readings.get(id) ?? []).filter((e) => e.body.phase === phase);
-    const loop = loops
-      .get(id)
-      ?.filter((e) => e.body.phase === phase)
-      .at(-1);
-    if (!loop && taken.length === 0) return undefined;
+    const last = <E extends { readonly body: { readonly phase: MeasuredPhase } }>(all: readonly E[] | undefined) =>
+      all?.filter((e) => e.body.phase === phase).at(-1);
+    const [loop, film] = [last(loops.get(id)), last(films.get(id))];
     const { kind } = partsOf(id);
-    // What was measured last speaks: a loop, or a series of readings.
+    // What was measured last speaks: a loop, a film, or a series of readings.
     const live = taken.filter((e) => !l.struck.has(e.id)).at(-1);
-    if (loop && (!live || loop.at > live.at)) return loopView(loop, kind, context);
+    const latest = [loop, film, live].reduce((a, b) => (b && (!a || b.at > a.at) ? b : a));
+    if (!latest && taken.length === 0) return undefined;
+    if (latest?.kind === 'loop') return loopView(latest, kind, context);
+    if (latest?.kind === 'film') return filmView(latest, kind, context);
     return seriesView(taken, l, kind, context);
   };
   const fits = l.kept.result.flatMap((e) => (e.body.what === 'frame fit' ? [e.body] : []));

@@ -17,6 +17,7 @@ import { crew } from './crew';
 import { defect } from './defect';
 import { distance } from './distance';
 import { drive } from './drive';
+import { film } from './film';
 import { goOn } from './go-on';
 import { goods } from './goods';
 import { handBack } from './hand-back';
@@ -73,6 +74,7 @@ export const ENTRY_SPECS = {
   reading,
   zero,
   loop,
+  film,
   result,
   photo,
   named,

@@ -36,7 +36,12 @@ import { DialFace } from './dial-face';
 const HERE_MS = 3000;
 
 /** Starting values by kind: noise, zero, drift a reading, in the gauge's unit. */
-const NOISE: Record<GaugeKind, number> = { 'dial indicator': 0.008, caliper: 0.02, 'force gauge': 1, 'torque wrench': 0.4 };
+const NOISE: Partial<Record<GaugeKind, number>> = {
+  'dial indicator': 0.008,
+  caliper: 0.02,
+  'force gauge': 1,
+  'torque wrench': 0.4,
+};
 
 /**
  * A gauge without a body: dragged or stepped, it sends what it shows to the open sheet of this bay, as a
@@ -140,7 +145,7 @@ export class SimGauge {
   protected readonly sent = signal(0);
   protected readonly said = signal('');
   protected readonly bad = signal(false);
-  protected readonly noise = linkedSignal(() => String(NOISE[this.gauge()?.kind ?? 'caliper']));
+  protected readonly noise = linkedSignal(() => String(NOISE[this.gauge()?.kind ?? 'caliper'] ?? 0));
   protected readonly zero = signal('0');
   protected readonly drift = signal('0');
   protected readonly play = draft('sim.play', '0.60');

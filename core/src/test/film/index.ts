@@ -1,5 +1,5 @@
-import { rotationOf, type FilmFrame, type Grey, type Point, type TwoCards } from '../image';
-import type { Chance, Vec3 } from '../numeric';
+import { rotationOf, type FilmFrame, type Grey, type Point, type TwoCards } from '../../image';
+import type { Chance, Vec3 } from '../../numeric';
 
 const square = (mm: number): Point[] => [
   [-mm / 2, -mm / 2],

@@ -10,6 +10,8 @@ import { routes } from './app/routes';
 import { OPENS_OVER } from './app/shell/overlays';
 import { DIAGNOSIS_WORKER } from './app/workers/diagnoser';
 import type { DiagnosisWork } from './app/workers/diagnosis-work';
+import type { FilmWork } from './app/workers/film-work';
+import { FILM_WORKER } from './app/workers/filmer';
 import type { LoopWork } from './app/workers/loop-work';
 import { LOOP_WORKER } from './app/workers/looper';
 import { MECHANICS_WORKER } from './app/workers/mechanics';
@@ -31,6 +33,10 @@ bootstrapApplication(App, {
       provide: DIAGNOSIS_WORKER,
       useValue: () =>
         wrap<DiagnosisWork>(new Worker(new URL('./app/workers/diagnosis.worker', import.meta.url), { type: 'module' })),
+    },
+    {
+      provide: FILM_WORKER,
+      useValue: () => wrap<FilmWork>(new Worker(new URL('./app/workers/film.worker', import.meta.url), { type: 'module' })),
     },
     {
       provide: LOOP_WORKER,

@@ -11,6 +11,8 @@ export const newStudy = z.object({
     .array(z.object({ joint: text(60).min(1), person: text(60).min(1), playMm: z.number().min(0).max(50) }))
     .min(4)
     .max(400),
+  /** What each joint's play is known to be, mm, where that is known: a feeler gauge, set against a stop. */
+  truths: z.record(text(60).min(1), z.number().min(0).max(50)).optional(),
 });
 
 /** A simulated gauge that somebody opened in this bay, or shut. */

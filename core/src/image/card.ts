@@ -1,7 +1,7 @@
 // Whoever compiles this room, the page and its worker too, needs the types it brings along.
 // eslint-disable-next-line @typescript-eslint/triple-slash-reference
 /// <reference path="./js-aruco2.d.ts" />
-import aruco from 'js-aruco2/src/aruco';
+import aruco from 'js-aruco2/src/aruco.js';
 import { within } from '../error';
 import { squareIn, type Grey, type Square } from './edge';
 import type { Point } from './homography';

@@ -1,5 +1,5 @@
 /** Of the library that finds and reads coded squares, what is called; and of its poses what ours are checked against. */
-declare module 'js-aruco2/src/aruco' {
+declare module 'js-aruco2/src/aruco.js' {
   interface Marker {
     readonly id: number;
     readonly hammingDistance: number;

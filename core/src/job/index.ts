@@ -2,7 +2,7 @@ export * from './context';
 export * from './new-shop';
 export * from './fold';
 export type { JointView, Rock } from './state/looks';
-export { PLAY_METHOD, playLimit, type PlayReading, type PlayView } from './state/measuring';
+export { filmDoubt, PLAY_METHOD, playLimit, type PlayReading, type PlayView } from './state/measuring';
 export * from './say';
 export * from './ledger-words';
 export * from './case';

@@ -140,3 +140,25 @@ describe('a gauge study', () => {
     );
   });
 });
+
+describe('against what is known beforehand', () => {
+  const truths = { 'feeler 0.10 mm': 0.1, 'feeler 0.50 mm': 0.5 };
+  const readings = Object.entries(truths).flatMap(([joint, mm]) =>
+    ['Isla', 'Ruan'].flatMap((person, p) =>
+      [0, 1].map((k) => ({ joint, person, playMm: mm + 0.02 + 0.004 * (k - 0.5) * (p ? 1 : -1) })),
+    ),
+  );
+  test('what it shows too much is said, and is in its scatter', () => {
+    const s = gaugeStudy(readings, 0.5, undefined, truths);
+    expect(s.against!.biasMm).toBeCloseTo(0.02, 9);
+    expect(s.against!.worstMm).toBeCloseTo(0.022, 9);
+    expect(s.known.sdMm).toBeCloseTo(Math.hypot(s.repeatabilityMm, s.reproducibilityMm, 0.02), 9);
+    expect(s.sentences[0]).toBe('Against what was known it shows 0.020 mm too much in the mean, at worst 0.022 mm too much.');
+    expect(gaugeStudy(readings, 0.5).against).toBeUndefined();
+  });
+  test('a joint of which nothing is known is named', () => {
+    expect(() => gaugeStudy(readings, 0.5, undefined, { 'feeler 0.10 mm': 0.1 })).toThrow(
+      /play of feeler 0\.50 mm must be known/i,
+    );
+  });
+});

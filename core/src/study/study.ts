@@ -1,5 +1,5 @@
 import { sayLength, type LengthUnit } from '../units';
-import { BadInput } from '../error';
+import { BadInput, own, within } from '../error';
 import { oneWayAnova, twoWayAnova } from './anova';
 import type { KnownScatter } from '../play';
 
@@ -27,6 +27,8 @@ export interface StudyResult {
   readonly pPeople: number;
   /** Chance that people differ from joint to joint this much by accident; 1 where it cannot be told. */
   readonly pInteraction: number;
+  /** Against what was known beforehand, such as feeler gauges: how much too much it shows in the mean, and at worst, mm. */
+  readonly against?: { readonly biasMm: number; readonly worstMm: number; readonly truths: Readonly<Record<string, number>> };
   /** What later readings may take as known. */
   readonly known: KnownScatter;
   readonly sentences: readonly string[];
@@ -38,9 +40,15 @@ export interface StudyResult {
  * one joint, one-way over people. An interaction that is not proved (p > 0.25, the usual pooling rule;
  * from memory) is pooled with the repeats.
  * @param limitMm the limit in use, for what it means in words
+ * @param truths what each joint's play is known to be, mm, where that is known: what the readings are off by is in the scatter then
  * @throws BadInput naming the person or joint that lacks repeats.
  */
-export function gaugeStudy(readings: readonly StudyReading[], limitMm: number, unit?: LengthUnit): StudyResult {
+export function gaugeStudy(
+  readings: readonly StudyReading[],
+  limitMm: number,
+  unit?: LengthUnit,
+  truths?: Readonly<Record<string, number>>,
+): StudyResult {
   const joints = [...new Set(readings.map((r) => r.joint))];
   const people = [...new Set(readings.map((r) => r.person))];
   if (people.length < 2) throw new BadInput('number of people', 'must be 2 or more', people.length);
@@ -90,7 +98,8 @@ export function gaugeStudy(readings: readonly StudyReading[], limitMm: number, u
       degrees,
     };
   }
-  const bothMm = Math.hypot(out.repeatabilityMm, out.reproducibilityMm);
+  const against = truths && againstTruths(readings, truths);
+  const bothMm = Math.hypot(out.repeatabilityMm, out.reproducibilityMm, against?.biasMm ?? 0);
   const { degrees, ...rest } = out;
   return {
     method: STUDY_METHOD,
@@ -99,9 +108,28 @@ export function gaugeStudy(readings: readonly StudyReading[], limitMm: number, u
     repeats: r,
     ...rest,
     bothMm,
+    ...(against ? { against } : {}),
     known: { sdMm: bothMm, degrees },
-    sentences: say(out, bothMm, limitMm, unit),
+    sentences: [...(against ? [sayAgainst(against, unit)] : []), ...say(out, bothMm, limitMm, unit)],
   };
+}
+
+/** How far the readings are off what is known. @throws BadInput for a joint of which nothing is known */
+function againstTruths(
+  readings: readonly StudyReading[],
+  truths: Readonly<Record<string, number>>,
+): NonNullable<StudyResult['against']> {
+  const off = readings.map((r) => {
+    const truth = own(truths, r.joint);
+    if (truth === undefined) throw new BadInput(`play of ${r.joint}`, 'must be known beforehand');
+    return r.playMm - within(`play of ${r.joint}`, truth, 0, 50, 'mm');
+  });
+  const biasMm = off.reduce((s, x) => s + x, 0) / off.length;
+  return { biasMm, worstMm: off.reduce((w, x) => (Math.abs(x) > Math.abs(w) ? x : w), 0), truths };
+}
+function sayAgainst({ biasMm, worstMm }: NonNullable<StudyResult['against']>, unit?: LengthUnit): string {
+  const much = (mm: number) => `${sayLength(Math.abs(mm), 3, unit)} too ${mm < 0 ? 'little' : 'much'}`;
+  return `Against what was known it shows ${much(biasMm)} in the mean, at worst ${much(worstMm)}.`;
 }
 
 function say(

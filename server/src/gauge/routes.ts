@@ -115,7 +115,7 @@ function studyRoutes(r: Router, db: Db): void {
     const id = param(gaugeId, req, 'id');
     await known(db, id);
     const body = parse(newStudy, req.body);
-    const study = attempt(() => gaugeStudy(body.readings, body.limitMm));
+    const study = attempt(() => gaugeStudy(body.readings, body.limitMm, undefined, body.truths));
     if (!study.ok) throw refuse(study.error.field, study.error.message);
     const { known: scatter } = study.value;
     await inTransaction(db, async (tx) => {

@@ -132,6 +132,16 @@ export const routes: Routes = [
     title: 'Gauge study · Ash Knot',
   },
   {
+    path: 'rules/cards',
+    loadComponent: () => import('./gauges/card-sheets').then((m) => m.CardSheets),
+    title: 'Cards for the camera · Ash Knot',
+  },
+  {
+    path: 'rules/cards/:number',
+    loadComponent: () => import('./gauges/card-paper').then((m) => m.CardPaper),
+    title: 'A sheet of cards · Ash Knot',
+  },
+  {
     path: 'gauge/:id',
     loadComponent: () => import('./gauges/sim-gauge').then((m) => m.SimGauge),
     title: 'Simulated gauge · Ash Knot',

@@ -22,7 +22,9 @@ import { ComplaintDraft } from '../app/listen/complaint-draft';
 import { StandAsk, type StandQuestion } from '../app/job/stand-ask';
 import { Session } from '../app/session/session';
 import { answerMechanics } from '../app/workers/answer-mechanics';
+import { answerFilm } from '../app/workers/answer-film';
 import { answerSound } from '../app/workers/answer-sound';
+import { FILM_WORKER } from '../app/workers/filmer';
 import { MECHANICS_WORKER } from '../app/workers/mechanics';
 import type { Work } from '../app/workers/work';
 import { SOUND_WORKER } from '../app/workers/sounder';
@@ -186,6 +188,7 @@ const inline =
   });
 export const inlineMechanics = inline(answerMechanics);
 export const inlineSound = inline(answerSound);
+export const inlineFilm = inline(answerFilm);
 
 /** Asks nobody: the tapped name, or what the test says. */
 export class FakeAsk {
@@ -249,6 +252,7 @@ export function setUp(providers: Provider[] = []) {
       { provide: DIAGNOSIS_WORKER, useValue: inlineDiagnosis },
       { provide: MECHANICS_WORKER, useValue: inlineMechanics },
       { provide: SOUND_WORKER, useValue: inlineSound },
+      { provide: FILM_WORKER, useValue: inlineFilm },
       ...providers,
     ],
   });

@@ -112,22 +112,25 @@ function loopView(e: Entry<'loop'>, kind: JointKind, context: JobContext): PlayV
   return { readings: [], loop: r, driftMm: 0, gauge, doubt, limit, conformance: conforms(doubt, limit.limitMm) };
 }
 
+/** The doubt of a film, as of any series. */
+export const filmDoubt = (r: FilmResult): SeriesDoubt => ({
+  n: Math.max(1, r.readingsMm.length),
+  meanMm: r.meanMm,
+  sdMm: r.uMm,
+  scatterFrom: 'series',
+  uMm: r.uMm,
+  uFixedMm: r.sharedMm,
+  degrees: r.degrees ?? MOST_DEGREES,
+  oneSidedMm: r.oneSidedMm,
+  twoSidedMm: r.expandedMm,
+});
+
 /** Play by a film. Where nothing moved, it is within whatever might still have moved unseen. */
 function filmView(e: Entry<'film'>, kind: JointKind, context: JobContext): PlayView | undefined {
   const gauge = context.gauges.find((g) => g.id === e.body.gauge);
   if (!gauge) return undefined;
   const r = e.body.result;
-  const doubt: SeriesDoubt = {
-    n: Math.max(1, r.readingsMm.length),
-    meanMm: r.meanMm,
-    sdMm: r.uMm,
-    scatterFrom: 'series',
-    uMm: r.uMm,
-    uFixedMm: r.sharedMm,
-    degrees: r.degrees ?? MOST_DEGREES,
-    oneSidedMm: r.oneSidedMm,
-    twoSidedMm: r.expandedMm,
-  };
+  const doubt = filmDoubt(r);
   const limit = playLimit(kind, context.rules, gauge);
   return { readings: [], film: r, driftMm: 0, gauge, doubt, limit, conformance: conforms(doubt, limit.limitMm) };
 }

@@ -7,6 +7,7 @@ import {
   expired,
   GAUGE_KINDS,
   GAUGE_UNITS,
+  isCamera,
   measuresLength,
   sayExpired,
   within,
@@ -76,7 +77,11 @@ const NEW_GAUGE = {
               }
             </span>
             <span class="flex justify-end gap-x-4">
-              <a class="link" [routerLink]="['/gauge', g.id]" target="_blank" rel="noopener">Simulated</a>
+              @if (camera(g)) {
+                <a class="link" routerLink="/rules/cards">Cards</a>
+              } @else {
+                <a class="link" [routerLink]="['/gauge', g.id]" target="_blank" rel="noopener">Simulated</a>
+              }
               @if (length(g)) {
                 <a class="link" [routerLink]="['/rules/gauges', g.id, 'study']">Study</a>
               }
@@ -146,6 +151,7 @@ export class GaugeRegister {
   });
 
   protected readonly length = measuresLength;
+  protected readonly camera = isCamera;
   /** Most are read, or type like a keyboard: what a cable needs lies open where something of it is said, or wrong. */
   protected readonly sends = computed(() => {
     const { baud, before, after } = this.typed();

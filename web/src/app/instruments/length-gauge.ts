@@ -1,5 +1,5 @@
 import { computed, inject, Injectable } from '@angular/core';
-import { measuresLength, resolutionMm, sayExpired, type GaugeSpec } from '@ash-knot/core';
+import { isCamera, measuresLength, resolutionMm, sayExpired, type GaugeSpec } from '@ash-knot/core';
 import { Session } from '../session/session';
 import { draft } from '../state/draft';
 
@@ -10,11 +10,11 @@ export class LengthGauges {
   /** Its id, as it was picked last. */
   readonly picked = draft('gauge', '');
   readonly all = computed(() => (this.session.shop()?.gauges ?? []).filter((g) => measuresLength(g) && !g.retired));
-  /** The finest that is calibrated today; of none, the finest. */
+  readonly inHand = computed(() => this.all().find((g) => g.id === this.picked() && !isCamera(g)));
+  /** The finest that is calibrated today; of none, the finest. A camera is picked by whoever wants it. */
   readonly finest = computed((): GaugeSpec | undefined => {
     const today = new Date().toISOString();
     const out = (g: GaugeSpec) => (sayExpired(g, today) ? 1 : 0);
-    return [...this.all()].sort((a, b) => out(a) - out(b) || resolutionMm(a) - resolutionMm(b))[0];
+    return [...this.all().filter((g) => !isCamera(g))].sort((a, b) => out(a) - out(b) || resolutionMm(a) - resolutionMm(b))[0];
   });
-  readonly inHand = computed(() => this.all().find((g) => g.id === this.picked()));
 }

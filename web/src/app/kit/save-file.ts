@@ -2,7 +2,7 @@
 export const fileName = (words: string): string => words.trim().replace(/\s+/g, '-');
 
 /** Gives a text to the browser's own saving, under a name. */
-export function saveFile(name: string, text: string, type: string): void {
+export function saveFile(name: string, text: BlobPart, type: string): void {
   const url = URL.createObjectURL(new Blob([text], { type }));
   const a = document.createElement('a');
   a.href = url;

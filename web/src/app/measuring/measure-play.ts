@@ -15,6 +15,7 @@ import {
   attempt,
   compareMeans,
   gaugeDecides,
+  isCamera,
   jointName,
   pairsFromRows,
   PLAY_METHOD,
@@ -23,6 +24,7 @@ import {
   resolutionMm,
   sayComparison,
   sayExpired,
+  sayPlay,
   seriesDoubt,
   partsOf,
   type EntryBodies,
@@ -39,6 +41,8 @@ import {
 } from '@ash-knot/core';
 import { FormField } from '../kit/form-field';
 import { draft } from '../state/draft';
+import { sayDecision } from './decision';
+import { MeasureFilm } from './measure-film';
 import { GaugeInbox, type Heard } from '../instruments/gauge-inbox';
 import { LengthGauges } from '../instruments/length-gauge';
 import { JobStore } from '../job/job-store';
@@ -54,7 +58,7 @@ import { More } from '../kit/more';
 /** A series of readings at one joint: push, read; pull, read; the difference is the play. */
 @Component({
   selector: 'ak-measure-play',
-  imports: [FormField, GaugeDrawing, More, PlayScale, SelectField],
+  imports: [FormField, GaugeDrawing, MeasureFilm, More, PlayScale, SelectField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './measure-play.html',
   styleUrl: './measure.css',
@@ -80,12 +84,18 @@ export class MeasurePlay {
   private readonly a = viewChild.required<ElementRef<HTMLInputElement>>('a');
   private readonly b = viewChild.required<ElementRef<HTMLInputElement>>('b');
 
-  protected readonly gauges = this.known.all;
+  /** A practice vehicle is none a camera could look at. */
+  protected readonly gauges = computed(() => this.known.all().filter((g) => !isCamera(g) || !this.store.practice()));
   protected readonly gaugeChoices = computed(() =>
-    this.gauges().map((x) => ({ value: x.id, name: `${x.name}, ${x.resolution} ${x.unit}` })),
+    this.gauges().map((x) => ({
+      value: x.id,
+      name: isCamera(x) ? `${x.name}, by film` : `${x.name}, ${x.resolution} ${x.unit}`,
+    })),
   );
+  private readonly picked = computed(() => this.gauges().find((g) => g.id === this.gaugeId()));
+  protected readonly camera = computed(() => isCamera(this.gauge()));
   /** Unless one is picked: the gauge of the series that was begun, else the finest that is calibrated. */
-  protected readonly gauge = computed(() => this.known.inHand() ?? this.view()?.gauge ?? this.known.finest()!);
+  protected readonly gauge = computed(() => this.picked() ?? this.view()?.gauge ?? this.known.finest() ?? this.gauges()[0]!);
   protected readonly expired = computed(() => sayExpired(this.gauge(), new Date().toISOString()));
   protected readonly title = computed(
     () => `${jointName(partsOf(this.joint()).kind, this.session.dialect())}, ${partsOf(this.joint()).side}`,
@@ -99,13 +109,7 @@ export class MeasurePlay {
       const l = playLimit(partsOf(this.joint()).kind, rules, this.gauge());
       return `Limit ${this.units.sayLength(l.limitMm)} (${l.owner}).`;
     }
-    const limit = `${this.units.sayLength(v.limit.limitMm)} (${v.limit.owner})`;
-    const c = v.conformance;
-    if (c.verdict !== 'not proved') return `${c.verdict === 'within' ? 'Within' : 'Beyond'} ${limit}.`;
-    if (c.needed === 'never') return `Not proved against ${limit}, and never with this gauge: use a finer one.`;
-    if (c.needed === 'more than 100')
-      return `Not proved against ${limit}; more than 100 readings would be needed. Look for what makes them scatter.`;
-    return `Not proved against ${limit}: ${c.needed} readings in all would settle it, ${Math.max(1, c.needed - v.doubt.n)} more.`;
+    return sayDecision(this.units, v);
   });
   /** The series, struck readings in their place; what is left of one that was struck whole. */
   protected readonly readings = computed((): readonly PlayReading[] => {
@@ -122,6 +126,10 @@ export class MeasurePlay {
         calibration: '',
       }));
   });
+  /** Without its unit; what a film found none of is no number. */
+  protected shown(v: PlayView): string {
+    return sayPlay(v, (mm) => this.units.lengthDigits(mm));
+  }
   protected readonly outlier = computed(() => this.view()?.readings.find((r) => r.standsOut && !r.struck));
   /** Against the other side, and against the visit before. */
   protected readonly comparisons = computed(() => {
@@ -160,6 +168,8 @@ export class MeasurePlay {
   /** A gauge spoke: it fills the next empty reading, and the second of a pair is taken at once. */
   private hear(h: Heard): void {
     if (h.loop) return;
+    // Nobody knows of whom it is: a camera's it is not.
+    if (this.camera() && h.gauge === undefined) return;
     const other = h.gauge !== undefined && h.gauge !== this.gauge().id ? this.gauges().find((g) => g.id === h.gauge) : undefined;
     if (h.gauge !== undefined && !other && h.gauge !== this.gauge().id) {
       this.error.set('That gauge does not measure a length. Nothing was changed.');

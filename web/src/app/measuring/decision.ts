@@ -1,0 +1,15 @@
+import type { Conformance, Limit, SeriesDoubt } from '@ash-knot/core';
+import type { Units } from '../session/units';
+
+/** Whether a play is within its limit, and what would settle it where that is not proved. */
+export function sayDecision(
+  units: Units,
+  { conformance: c, limit: l, doubt }: { conformance: Conformance; limit: Limit; doubt: SeriesDoubt },
+): string {
+  const limit = `${units.sayLength(l.limitMm)} (${l.owner})`;
+  if (c.verdict !== 'not proved') return `${c.verdict === 'within' ? 'Within' : 'Beyond'} ${limit}.`;
+  if (c.needed === 'never') return `Not proved against ${limit}, and never with this gauge: use a finer one.`;
+  if (c.needed === 'more than 100')
+    return `Not proved against ${limit}; more than 100 readings would be needed. Look for what makes them scatter.`;
+  return `Not proved against ${limit}: ${c.needed} readings in all would settle it, ${Math.max(1, c.needed - doubt.n)} more.`;
+}

@@ -1,0 +1,5 @@
+/// <reference lib="webworker" />
+import { answerFilm } from './answer-film';
+import { serve } from './serve';
+
+serve(answerFilm);

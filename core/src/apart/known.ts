@@ -38,7 +38,7 @@ export function knownOf(s: JobState, joint: JointId, p: AssemblyPiece, part: Par
   const origin = key && originOf(s, axle, key);
   // A length that was worked out is wanted, and not there.
   if (origin === 'worked out') return s.context.type.usual?.includes(`${axle}.link.length`) ? 'usual' : 'file';
-  if (origin) return origin;
+  if (origin) return origin === 'by photograph' ? 'measured' : origin;
   if (p.turns === undefined && p.hexMm === undefined && p.thread === undefined && p.sizeMm === undefined) return undefined;
   return p.hexMm === undefined && p.thread === undefined && p.sizeMm === undefined ? 'unknown' : 'file';
 }

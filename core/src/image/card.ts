@@ -10,6 +10,8 @@ import type { Point } from './homography';
 export const CARD_SIDES_MM = { 1: 30, 2: 30, 3: 20, 4: 20 } as const;
 export type CardNumber = keyof typeof CARD_SIDES_MM;
 export const CARD_NUMBERS: readonly CardNumber[] = [1, 2, 3, 4];
+/** Where the middle of each is printed on the sheet, mm from the top left of what is drawn, y down. */
+export const CARD_AT_MM: Readonly<Record<CardNumber, Point>> = { 1: [30, 30], 2: [90, 30], 3: [142, 22], 4: [142, 62] };
 /** White all round the square: without it no edge is seen. */
 export const CARD_MARGIN_MM = 5;
 /** The line that is printed beside them and measured with the caliper. */

@@ -7,6 +7,9 @@ export { greyAt, lineThrough, meet, squareIn, type Grey, type Line, type Square 
 export * from './card';
 export { FILM_FAULTS, filmLook, sayLook, type FilmFault, type FilmLook } from './film-look';
 export * from './film-taken';
+export * from './photo';
+export * from './shape';
+export * from './ride';
 export { filmFromRows, rowsOfFilm } from './film-rows';
 export { pictureOf, type Scene, type StoodCard } from './rendered';
 export { simulatedCamera, SIMULATED_FILMS, SIMULATED_FPS, type Simulated, type SimulatedFilm } from './simulated';

@@ -36,7 +36,7 @@ function grainsOf(c: Chance): Float32Array {
 }
 
 /** From a card's plane (mm, about its middle) to the picture. */
-function mapOf(c: Camera, p: Pose): Homography {
+export function mapOf(c: Camera, p: Pose): Homography {
   const r = rotationOf(p.turn);
   const [u, v] = c.centre;
   const row = (i: number, f: number, m: number) => [

@@ -19,6 +19,7 @@ export { searching } from './rules/wishes';
 export * from './rules/verdict';
 export * from './rules/measuring';
 export * from './rules/filming';
+export * from './rules/photo-size';
 export * from './rules/choosing';
 export * from './rules/wanted';
 export * from './rules/known';

@@ -7,6 +7,9 @@ import type { Origin, SizeKey, Wanted } from './match';
 import { type Part, type Size, isAdjustable } from './part';
 import { LENGTH_OUT_MM, LENGTH_SAME_MM } from './tolerances';
 
+/** Whether somebody measured it at this part or vehicle, by a gauge or by a photograph. */
+export const isMeasured = (o: Origin | undefined): boolean => o === 'measured' || o === 'by photograph';
+
 export interface FitLine {
   readonly size: SizeKey | 'listed' | 'grip';
   readonly what: string;
@@ -21,6 +24,7 @@ export interface FitLine {
 const NEARLY = 0.99;
 const OF: Readonly<Record<Origin, string>> = {
   measured: 'measured',
+  'by photograph': 'by photograph',
   'worked out': 'worked out',
   file: 'from the file',
   usual: 'usual, not measured',
@@ -48,7 +52,7 @@ export class Comparison {
     const from = this.origin(key);
     const doubt = this.w.doubtMm?.[key];
     if (!from) return '';
-    return from === 'measured' && doubt ? `${OF[from]} ± ${this.mm(doubt)}` : OF[from];
+    return isMeasured(from) && doubt ? `${OF[from]} ± ${this.mm(doubt)}` : OF[from];
   }
   add(line: Omit<FitLine, 'by'>): void {
     const key = line.size === 'listed' || line.size === 'grip' ? undefined : line.size;

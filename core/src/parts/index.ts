@@ -10,4 +10,4 @@ export * from './nothing';
 export * from './part-text';
 export * from './price';
 export { LENGTH_OUT_MM, LENGTH_SAME_MM } from './tolerances';
-export type { FitLine } from './comparison';
+export { isMeasured, type FitLine } from './comparison';

@@ -1,7 +1,7 @@
 import { list } from '../text';
 import { sayLength, type LengthUnit } from '../units';
 import { LINK_ENDS, type AxleEnd, type Hold, type LinkEnd } from '../vehicle';
-import { bore, Comparison, ends, length, type FitLine } from './comparison';
+import { bore, Comparison, ends, isMeasured, length, type FitLine } from './comparison';
 import { HEIGHT, HOLES, WIDTH } from './tolerances';
 import { isLink, sayHere, SIZES, type Part, type PartKind, type Seat, type Size } from './part';
 
@@ -24,7 +24,7 @@ export const SIZE_KEYS = [
   ...LINK_ENDS.flatMap((end) => SIZES.map((size): SizeKey => `${end}.${size}`)),
 ] as readonly SizeKey[] as readonly [SizeKey, ...SizeKey[]];
 
-export const ORIGINS = ['measured', 'worked out', 'file', 'usual'] as const;
+export const ORIGINS = ['measured', 'by photograph', 'worked out', 'file', 'usual'] as const;
 
 /** What is wanted: the file's word and what was measured. Absent means not known. */
 export interface Wanted {
@@ -158,7 +158,7 @@ function saidTogether(lines: readonly FitLine[]): string {
 /** What an unlisted part is known to fit: only what was measured is called that. */
 function fitsWhat(w: Wanted, agree: readonly FitLine[]): string {
   const origins = agree.map((l) => (l.size === 'grip' ? 'measured' : w.from?.[l.size as SizeKey]));
-  if (origins.includes('measured')) return 'Not listed; fits what was measured';
+  if (origins.some(isMeasured)) return 'Not listed; fits what was measured';
   if (origins.includes('worked out')) return 'Not listed; fits the length that was worked out';
   return origins.includes('file')
     ? 'Not listed; fits the file’s word'

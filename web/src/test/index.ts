@@ -186,9 +186,6 @@ const inline =
     },
     callOff: () => Promise.resolve(),
   });
-export const inlineMechanics = inline(answerMechanics);
-export const inlineSound = inline(answerSound);
-export const inlineFilm = inline(answerFilm);
 
 /** Asks nobody: the tapped name, or what the test says. */
 export class FakeAsk {
@@ -250,9 +247,9 @@ export function setUp(providers: Provider[] = []) {
       { provide: Ask, useValue: ask },
       { provide: StandAsk, useValue: stand },
       { provide: DIAGNOSIS_WORKER, useValue: inlineDiagnosis },
-      { provide: MECHANICS_WORKER, useValue: inlineMechanics },
-      { provide: SOUND_WORKER, useValue: inlineSound },
-      { provide: FILM_WORKER, useValue: inlineFilm },
+      { provide: MECHANICS_WORKER, useValue: inline(answerMechanics) },
+      { provide: SOUND_WORKER, useValue: inline(answerSound) },
+      { provide: FILM_WORKER, useValue: inline(answerFilm) },
       ...providers,
     ],
   });
@@ -342,7 +339,7 @@ export const goodsIn = (...choices: readonly StoredEntry[]): StoredEntry[] =>
       : [],
   );
 
-/** Waits until it is so: a machine under load is slow, not wrong. Fails by saying what never came. */
+/** A machine under load is slow, not wrong. Fails by saying what never came. */
 export async function until(so: () => boolean, what = 'what was waited for'): Promise<void> {
   const end = Date.now() + 15_000;
   while (!so()) {

@@ -51,6 +51,12 @@ const DOUBT_MM: Partial<Record<Size, number>> = {
 };
 const MOST_DOUBT_MM = 20;
 
+/** A length that a size can have. @throws BadInput naming the size and its bound */
+export function checkSize(key: SizeKey, mm: number): number {
+  const [least, most] = BOUNDS[splitKey(key).size] ?? OTHER_BOUNDS;
+  return within(sizeName(key).toLowerCase(), mm, least, most, 'mm');
+}
+
 /**
  * A size as it was typed: "302 mm", "302 ± 0.5 mm", "M10x1.25", "5 mm hex", "taper".
  * @throws BadInput naming the size and its bound.
@@ -70,15 +76,8 @@ export function readSize(axle: AxleEnd, key: SizeKey, text: string): EntryBodies
     return { ...base, seat };
   }
   const [value, doubt] = text.split(/±|\+\/?-/);
-  const [least, most] = BOUNDS[size] ?? OTHER_BOUNDS;
   const unit = /[a-z"″]+\s*$/i.exec(text)?.[0] ?? '';
-  const mm = within(
-    field,
-    parseQuantity(doubt === undefined ? text : `${value} ${unit}`, 'length', { field }).si,
-    least,
-    most,
-    'mm',
-  );
+  const mm = checkSize(key, parseQuantity(doubt === undefined ? text : `${value} ${unit}`, 'length', { field }).si);
   if (doubt === undefined) return { ...base, mm, ...(DOUBT_MM[size] === undefined ? {} : { doubtMm: DOUBT_MM[size] }) };
   const doubtField = `doubt of the ${field}`;
   return {

@@ -9,8 +9,14 @@ const BOUNDS_MM = [100, 1500] as const;
 /** Sides that differ by more are looked into, mm (common practice, no source). */
 const UNEVEN_MM = 10;
 
-/** A height as it was written: "372 mm", "14 5/8 in". @throws BadInput naming the side and its bound. */
-export function readHeight(s: JobState, side: Side, text: string, again = false): EntryBodies['height'] {
+/** A height as it was written: "372 mm", "14 5/8 in". @param photo where a photograph told it, what it may be off by. @throws BadInput naming the side and its bound. */
+export function readHeight(
+  s: JobState,
+  side: Side,
+  text: string,
+  again = false,
+  photo?: { readonly doubtMm: number },
+): EntryBodies['height'] {
   const field = `hub to arch, ${side}`;
   const mm = within(field, parseQuantity(text, 'length', { field }).si, ...BOUNDS_MM, 'mm');
   return {
@@ -19,6 +25,7 @@ export function readHeight(s: JobState, side: Side, text: string, again = false)
     mm,
     text: /^[\d.,]+$/.test(text.trim()) ? `${text.trim()} mm` : text.trim(),
     ...(again ? { again } : {}),
+    ...(photo ? { by: 'photograph', doubtMm: photo.doubtMm } : {}),
   } as EntryBodies['height'];
 }
 
@@ -35,7 +42,10 @@ export function sayHeights(s: JobState): string {
       : differenceMm >= 1
         ? `: ${low} is ${sayLength(differenceMm, 0, s.context.measures.length)} lower`
         : '';
-  return `left ${left.text}, right ${right.text}${uneven}`;
+  // Two that differ by less than a photograph tells do not differ.
+  const doubtMm = Math.hypot(left.doubtMm ?? 0, right.doubtMm ?? 0);
+  const by = doubtMm > 0 ? ` (by photograph, ± ${sayLength(doubtMm, 0, s.context.measures.length)})` : '';
+  return `left ${left.text}, right ${right.text}${differenceMm > doubtMm ? uneven : ''}${by}`;
 }
 
 /** Whether the heights of both sides are written down. */

@@ -3,6 +3,7 @@ import { jointId, partsOf, type JointId } from '../../joint';
 import type { EntryBodies } from '../../ledger';
 import {
   isAdjustable,
+  isMeasured,
   PART_KINDS,
   type EndWanted,
   type Origin,
@@ -67,7 +68,8 @@ function fitsOf(s: JobState, axle: JobState['axle']): Extract<EntryBodies['resul
 /** Where a size comes from: what was measured for the part, or with bar and bushing, overrules the file. */
 export function originOf(s: JobState, axle: JobState['axle'], key: SizeKey): Origin | undefined {
   if (key === 'link-length' && lengthFor(s, axle)) return 'worked out';
-  if (sizeOf(s, axle, key)) return 'measured';
+  const size = sizeOf(s, axle, key);
+  if (size) return size.by === 'photograph' ? 'by photograph' : 'measured';
   if ((key === 'bar-diameter' || key === 'bar-seat') && fitsOf(s, axle).length) return 'measured';
   const assumed = ASSUMED[key];
   if (!assumed) return undefined;
@@ -107,7 +109,7 @@ export function wantedFor(s: JobState, joints: readonly JointId[]): Wanted {
   const keys = sizesFor(s, joints);
   const from = Object.fromEntries(keys.map((key) => [key, originOf(s, j.axle, key)]));
   const doubtMm = Object.fromEntries(
-    keys.map((key) => [key, from[key] === 'measured' ? measured(key)?.doubtMm : FILE_DOUBT_MM[key]]),
+    keys.map((key) => [key, isMeasured(from[key]) ? measured(key)?.doubtMm : FILE_DOUBT_MM[key]]),
   );
   const side = joints.every((id) => partsOf(id).side === j.side) ? j.side : undefined;
   const base = { typeId: s.context.typeId, axle: j.axle, side, from, doubtMm };
@@ -175,6 +177,6 @@ export const variantOwed = (s: JobState, joint: JointId): boolean => {
     (kind === 'frame-bushing' || kind === 'bar') &&
     s.variants.some((v) => v[axle] !== undefined) &&
     !s.context.variant &&
-    originOf(s, axle, 'bar-diameter') !== 'measured'
+    !isMeasured(originOf(s, axle, 'bar-diameter'))
   );
 };

@@ -17,6 +17,8 @@ const body = bodyOf(({ z, axleEnd, text }) =>
     thread: text(20).optional(),
     hold: z.enum(HOLDS).optional(),
     seat: z.enum(SEATS).optional(),
+    /** By a photograph of it beside a card; a caliper or a rule, where nothing is said. */
+    by: z.literal('photograph').optional(),
   }),
 );
 /** A size measured for a part, as it was written; it overrules the file. */
@@ -33,12 +35,18 @@ export const size = entryKind(body)({
     hold: 'hex',
     thread: 'M10×1.25',
     seat: 'taper',
+    by: 'photograph',
   },
-  version: 2,
+  version: 3,
   // The first version was a kind called "measure".
-  upcasts: { 1: ({ measure, ...body }) => ({ ...body, size: measure }) },
+  upcasts: {
+    1: ({ measure, ...body }) => ({ ...body, size: measure }),
+    // The second knew no photographs.
+    2: (b) => b,
+  },
   who: AT_THE_VEHICLE,
   searched: false,
   kept: { as: 'all' },
-  say: (b) => `${capital(b.size.replaceAll('-', ' '))}${b.end ? `, ${b.end} end` : ''}: ${b.text}`,
+  say: (b) =>
+    `${capital(b.size.replaceAll('-', ' '))}${b.end ? `, ${b.end} end` : ''}: ${b.text}${b.by ? ', by photograph' : ''}`,
 });

@@ -109,7 +109,8 @@ export class Photo {
         if (blob) url = URL.createObjectURL(blob);
         this.src.set(url || `/api/attachments/${id}`);
       });
-      onCleanup(() => url && URL.revokeObjectURL(url));
+      // A picture that is just being read is let finish: the browser calls it a fault otherwise.
+      onCleanup(() => url && setTimeout(() => URL.revokeObjectURL(url), 5000));
     });
   }
 }

@@ -4,8 +4,6 @@ import { Session } from '../session/session';
 import { Filmer } from '../workers/filmer';
 import type { PrintedCard } from '../workers/film-work';
 
-/** Where each card stands on the paper, mm: its middle, from the top left of what is drawn. */
-const AT: Readonly<Record<number, readonly [number, number]>> = { 1: [30, 30], 2: [90, 30], 3: [142, 22], 4: [142, 62] };
 /** The drawing, mm: it goes on A4 and on Letter. */
 const [WIDTH_MM, HEIGHT_MM] = [170, 100] as const;
 const [RULER_MM, RULER_X, RULER_Y] = [100, 10, 80] as const;
@@ -102,7 +100,7 @@ export class CardPaper {
   private readonly cards = signal<readonly PrintedCard[]>([]);
   protected readonly drawn = computed(() =>
     this.cards().map((c) => {
-      const [x, y] = AT[c.card]!;
+      const [x, y] = c.at;
       const half = c.sideMm / 2;
       const across = Math.sqrt(c.cells.length);
       const cell = c.sideMm / across;

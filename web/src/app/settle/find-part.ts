@@ -53,10 +53,10 @@ import { OwnPart } from './own-part';
 import { PartOverlay } from '../parts/part-overlay';
 import { SizeField } from './size-field';
 import { sizeRows } from './size-rows';
+import { PhotographSize } from './photograph-size';
 import { PlaceKey, PlaceMark } from '../job/places';
 import { More } from '../kit/more';
 
-/** Joints that have a catalogue of their own. */
 const OF_BAR = /link|frame-bushing|\.bar$/;
 /** Ways that are put side by side with one tap, most usual first. */
 const WAYS = ['plain', 'better', 'adjustable', 'polyurethane', 'heavy duty'] as const;
@@ -65,7 +65,7 @@ const MOST_WAYS = 3;
 /** What is looked for, measured, and picked from the catalogue. */
 @Component({
   selector: 'ak-find-part',
-  imports: [More, OwnPart, PartOverlay, Picks, PlaceKey, PlaceMark, SizeField, TextField, Wrong],
+  imports: [More, OwnPart, PartOverlay, PhotographSize, Picks, PlaceKey, PlaceMark, SizeField, TextField, Wrong],
   providers: [FieldErrors],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './find-part.html',
@@ -199,7 +199,6 @@ export class FindPart {
     return oldPart(kind, w);
   });
 
-  // --- sizes --------------------------------------------------------------
   protected readonly advice = computed(() => (this.kind() === 'bushings' ? barAdvice(this.store.state()!) : []));
   protected readonly sizes = computed(() =>
     sizeRows(
@@ -222,7 +221,6 @@ export class FindPart {
   protected readonly workedOut = computed(() => lengthFor(this.store.state()!, this.store.axle()));
   protected readonly sizeError = signal<Partial<Record<SizeKey, string>>>({});
 
-  // --- a part for a joint without a catalogue ------------------------------------
   protected readonly otherName = draft(`other.name.${this.job}`, '');
   protected readonly otherPrice = draft(`other.price.${this.job}`, '');
   protected readonly otherTorque = draft(`other.torque.${this.job}`, '');
@@ -266,6 +264,9 @@ export class FindPart {
       if (mine === this.question) this.partsError.set((e as Error).message);
     }
   }
+
+  /** The size that is being photographed. */
+  protected readonly shooting = signal<SizeKey | null>(null);
 
   protected async measure(key: SizeKey, text: string): Promise<void> {
     if (!text.trim()) return;

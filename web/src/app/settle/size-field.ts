@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { photoWay } from '@ash-knot/core';
 import { FormField } from '../kit/form-field';
 import { Session } from '../session/session';
 import type { SizeRow } from './size-rows';
@@ -20,11 +21,20 @@ import type { SizeRow } from './size-rows';
         [attr.data-testid]="'measure-' + size().key"
       />
     </ak-form-field>
+    @if (photographs()) {
+      <button type="button" class="link text-sm" (click)="photograph.emit()" [attr.data-testid]="'photograph-' + size().key">
+        By photograph
+      </button>
+    }
   `,
 })
 export class SizeField {
   readonly size = input.required<SizeRow>();
   readonly error = input('');
   readonly measured = output<string>();
+  readonly photograph = output();
+  /** A practice vehicle’s parts lie on no bench. */
+  readonly real = input(true);
+  protected readonly photographs = computed(() => this.real() && photoWay(this.size().key) !== undefined);
   protected readonly session = inject(Session);
 }

@@ -31,6 +31,7 @@ export interface SizeRow {
 
 const WORDS = {
   measured: 'measured',
+  'by photograph': 'by photograph',
   'worked out': 'worked out, not measured',
   file: 'from the file',
   usual: 'usual, not measured',
@@ -80,7 +81,12 @@ export function sizeRows(
     const origin = originOf(s, axle, key);
     const known = knownOf(w, key, unit);
     const doubt = measured?.doubtMm ? ` ± ${show(measured.doubtMm, 'length', unit)}` : '';
-    const said = origin && known ? (measured ? `measured${doubt}` : `${known}, ${WORDS[origin]}`) : 'not known';
+    const said =
+      origin && known
+        ? measured
+          ? `${measured.by ? 'by photograph' : 'measured'}${doubt}`
+          : `${known}, ${WORDS[origin]}`
+        : 'not known';
     const asked = ask?.key === key;
     const leaves = asked ? Math.max(1, Math.round(ask.leavesOut)) : 0;
     return {
@@ -88,7 +94,11 @@ export function sizeRows(
       name: sizeName(key),
       measured: measured?.text ?? '',
       hint: asked ? `${said}; measure it: about ${leaves} of ${ask.of} fall away` : said,
-      said: measured ? `${measured.text}, measured` : origin === 'worked out' ? `${known}, worked out` : '',
+      said: measured
+        ? `${measured.text}, ${measured.by ? 'by photograph' : 'measured'}`
+        : origin === 'worked out'
+          ? `${known}, worked out`
+          : '',
       asked,
     };
   });

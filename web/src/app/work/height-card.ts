@@ -1,9 +1,33 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { atAxle, attempt, readHeight, sayHeights, sayHeightsAgain, SIDES, type AxleEnd, type Side } from '@ash-knot/core';
+import { v7 as uuid } from 'uuid';
+import {
+  atAxle,
+  attempt,
+  capital,
+  readHeight,
+  sayHeights,
+  sayHeightsAgain,
+  SIDES,
+  type AxleEnd,
+  type Line,
+  type Side,
+} from '@ash-knot/core';
 import { TextField } from '../kit/text-field';
 import { JobStore } from '../job/job-store';
+import { shrink } from '../attachment/photo';
+import { Outbox } from '../offline/outbox';
+import { Session } from '../session/session';
+import { Units } from '../session/units';
 import { draft } from '../state/draft';
+import { Filmer } from '../workers/filmer';
 import { PlaceKey, PlaceMark } from '../job/places';
+
+/** A height a photograph told, as it stands in its field. */
+interface Shot {
+  readonly text: string;
+  readonly doubtMm: number;
+  readonly picture: Blob;
+}
 
 /** Hub to arch, left and right, as numbers: the rubber is tightened at them later. */
 @Component({
@@ -26,14 +50,40 @@ import { PlaceKey, PlaceMark } from '../job/places';
         />
       }
       <button class="btn" [akDoes]="full() ? 'height' : null" (done)="save()" data-testid="height-save">Write it down</button>
+      @if (!store.practice()) {
+        @for (side of sides; track side) {
+          <label class="link cursor-pointer text-sm">
+            {{ side === 'left' ? 'Left' : 'Right' }} by photograph
+            <input
+              #f
+              type="file"
+              accept="image/*"
+              capture="environment"
+              class="sr-only"
+              (change)="photograph(side, f)"
+              [attr.data-testid]="'height-photo-' + side"
+            />
+          </label>
+        }
+      }
     </form>
+    @if (seen(); as said) {
+      <p class="soft mt-1 text-sm" role="status" data-testid="height-seen">{{ said }}</p>
+    }
     @if (error()) {
       <p class="wrong mt-1" role="alert" data-testid="height-error">{{ error() }}</p>
     }
   `,
 })
 export class HeightCard {
-  private readonly store = inject(JobStore);
+  protected readonly store = inject(JobStore);
+  private readonly filmer = inject(Filmer);
+  private readonly outbox = inject(Outbox);
+  private readonly session = inject(Session);
+  private readonly units = inject(Units);
+  /** What photographs told, by side: it counts as long as nobody writes something else over it. */
+  private readonly shot = signal<Partial<Record<Side, Shot>>>({});
+  protected readonly seen = signal('');
   protected readonly sides = SIDES;
   protected readonly error = signal('');
   /** Measured again, with the arms raised to what it was. */
@@ -50,8 +100,54 @@ export class HeightCard {
   protected async save(e?: Event): Promise<void> {
     e?.preventDefault();
     const s = this.here();
-    const read = attempt(() => SIDES.map((side) => readHeight(s, side, this.typed()[side], this.again())));
+    const read = attempt(() => SIDES.map((side) => readHeight(s, side, this.typed()[side], this.again(), this.shotOf(side))));
     this.error.set(read.ok ? '' : `${read.error.message} Nothing was changed.`);
-    if (read.ok && (await this.store.writeAll(read.value.map((body) => ({ kind: 'height' as const, body }))))) this.typed.clear();
+    if (!read.ok) return;
+    const photos: Line[] = [];
+    for (const side of SIDES) {
+      const shot = this.shotOf(side);
+      if (!shot) continue;
+      const photo = uuid();
+      await this.outbox.attach({ id: photo, job: this.store.view()!.id, kind: 'photo', bytes: shot.picture });
+      photos.push({ kind: 'photo', body: { photo, caption: `Hub to arch, ${side}: ${shot.text}` } });
+    }
+    const heights = read.value.map((body) => ({ kind: 'height' as const, body }));
+    if (!(await this.store.writeAll([...photos, ...heights]))) return;
+    this.typed.clear();
+    this.shot.set({});
+    this.seen.set('');
+  }
+  private shotOf(side: Side): Shot | undefined {
+    const shot = this.shot()[side];
+    return shot?.text === this.typed()[side] ? shot : undefined;
+  }
+  /** A card with its middle on the hub’s, another over the arch with its lower edge on the arch’s, the telephone held level. */
+  protected async photograph(side: Side, box: HTMLInputElement): Promise<void> {
+    const file = box.files?.[0];
+    box.value = '';
+    if (!file) return;
+    this.error.set('');
+    this.seen.set('Reading it …');
+    try {
+      const sheets = (this.session.shop()?.sheets ?? []).map(({ number, ruler }) => ({ number, ruler }));
+      const picture = await shrink(file);
+      const r = await this.filmer.ask('ride height', { picture: await createImageBitmap(file), sheets });
+      if (r.mm === undefined) {
+        this.seen.set('');
+        return this.error.set(`${r.says} Nothing was changed.`);
+      }
+      const doubtMm = Math.max(1, Math.round(2 * r.uMm!));
+      const text = this.units.sayLength(r.mm, 0);
+      this.set(side, text);
+      this.shot.update((s) => ({ ...s, [side]: { text, doubtMm, picture } }));
+      this.seen.set(
+        `${capital(side)} ${text} by photograph, ± ${this.units.sayLength(doubtMm, 0)}, where the telephone was level.`,
+      );
+    } catch (e) {
+      this.seen.set('');
+      this.error.set(
+        e instanceof DOMException ? `“${file.name}” could not be read as a picture. Nothing was changed.` : (e as Error).message,
+      );
+    }
   }
 }

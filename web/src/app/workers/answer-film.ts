@@ -2,6 +2,7 @@
 import { attempt, filmResult } from '@ash-knot/core';
 import { rowsOf } from '@ash-knot/contract';
 import {
+  CARD_AT_MM,
   CARD_MARGIN_MM,
   CARD_NUMBERS,
   CARD_SIDES_MM,
@@ -17,6 +18,7 @@ import {
   type Rgba,
   type Simulated,
 } from '@ash-knot/core/image';
+import { heightIn, sizeInPhoto, takePhoto } from './answer-photo';
 import type { FilmAnswer, FilmAsk, FilmQuestion, Looked, WorkedFilm } from './film-work';
 
 let canvas: OffscreenCanvas | undefined;
@@ -27,17 +29,26 @@ function canvasOf(width: number, height: number): OffscreenCanvasRenderingContex
 }
 let camera: { readonly of: string; readonly camera: Simulated } | undefined;
 
+function pixelsOf(picture: ImageBitmap): Rgba {
+  const { width, height } = picture;
+  const on = canvasOf(width, height);
+  on.drawImage(picture, 0, 0);
+  picture.close();
+  return on.getImageData(0, 0, width, height);
+}
+
 /** What there is to be asked of a film: each in one step, for they are short. */
 export function* answerFilm(x: FilmAsk): Generator<undefined, FilmAnswer> {
   yield undefined;
   switch (x.ask) {
-    case 'look': {
-      const { width, height } = x.q;
-      const on = canvasOf(width, height);
-      on.drawImage(x.q, 0, 0);
-      x.q.close();
-      return look(on.getImageData(0, 0, width, height));
-    }
+    case 'look':
+      return look(pixelsOf(x.q));
+    case 'photo':
+      return takePhoto(pixelsOf(x.q.picture), x.q.sheets);
+    case 'photo size':
+      return sizeInPhoto(x.q);
+    case 'ride height':
+      return heightIn(pixelsOf(x.q.picture), x.q.sheets);
     case 'read':
       return read(x.q);
     case 'from rows':
@@ -47,6 +58,7 @@ export function* answerFilm(x: FilmAsk): Generator<undefined, FilmAnswer> {
         card,
         sideMm: CARD_SIDES_MM[card],
         marginMm: CARD_MARGIN_MM,
+        at: CARD_AT_MM[card],
         cells: cellsOf({ sheet: x.q, card }),
       }));
     case 'simulated films':

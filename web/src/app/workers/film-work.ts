@@ -1,5 +1,5 @@
-import type { FilmResult, KnownScatter } from '@ash-knot/core';
-import type { FilmFault, Point, PrintedSheet, TakenFilm } from '@ash-knot/core/image';
+import type { FilmResult, KnownScatter, PhotoWay } from '@ash-knot/core';
+import type { FilmFault, Height, PhotoLength, Point, PrintedSheet, TakenFilm } from '@ash-knot/core/image';
 import type { Work } from './work';
 
 /** A card as it is drawn over the picture. */
@@ -44,7 +44,33 @@ export interface PrintedCard {
   readonly card: number;
   readonly sideMm: number;
   readonly marginMm: number;
+  /** Where its middle is printed, mm. */
+  readonly at: Point;
   readonly cells: readonly boolean[];
+}
+/** A photograph of a part, looked at. */
+export interface LookedPhoto {
+  readonly width: number;
+  readonly height: number;
+  readonly cards: readonly DrawnCard[];
+  /** Which sheet, by which of its cards; nothing where no card serves. */
+  readonly sheet?: number;
+  readonly says: string;
+}
+/** What was found near the touches, and the length between them once all are there. */
+export interface PhotoSize {
+  /** A line round or along each, px. */
+  readonly drawn: readonly (readonly Point[])[];
+  readonly length?: PhotoLength;
+  /** Why the last touch found nothing. */
+  readonly wrong?: string;
+}
+/** How high above the hub a card on the arch stands. */
+export interface RideHeight {
+  readonly mm?: number;
+  readonly uMm?: number;
+  readonly says: string;
+  readonly cards: readonly DrawnCard[];
 }
 /** What the page asks of the film worker, and what it answers. */
 export interface FilmAsks {
@@ -53,6 +79,24 @@ export interface FilmAsks {
   read: { readonly q: FilmQuestion; readonly a: WorkedFilm };
   /** A film from the text of its file. */
   'from rows': { readonly q: { readonly name: string; readonly text: string }; readonly a: TakenFilm };
+  /** A photograph that is handed over; it stays with the worker until the next. */
+  photo: { readonly q: { readonly picture: ImageBitmap; readonly sheets: readonly PrintedSheet[] }; readonly a: LookedPhoto };
+  /** What stands near the touches in it. */
+  'photo size': {
+    readonly q: {
+      readonly way: PhotoWay;
+      readonly touches: readonly Point[];
+      readonly height: Height;
+      /** How far off a touch may be, px of the picture. */
+      readonly reach: number;
+    };
+    readonly a: PhotoSize;
+  };
+  /** How high a corner stands: a card at the hub's middle, another at the arch above it. */
+  'ride height': {
+    readonly q: { readonly picture: ImageBitmap; readonly sheets: readonly PrintedSheet[] };
+    readonly a: RideHeight;
+  };
   /** The cells of each card of a sheet, row by row, true white: what is printed. */
   cells: { readonly q: number; readonly a: readonly PrintedCard[] };
   /** The names of the films that ship. */

@@ -16,7 +16,13 @@ export class Filmer {
   /** One answer; a picture is handed over, not copied. */
   ask<K extends keyof FilmAsks>(ask: K, q: FilmAsks[K]['q']): Promise<FilmAsks[K]['a']> {
     const question = { ask, q } as FilmAsk;
-    const sent = question.ask === 'look' ? transfer(question, [question.q]) : question;
+    const picture =
+      question.ask === 'look'
+        ? question.q
+        : question.ask === 'photo' || question.ask === 'ride height'
+          ? question.q.picture
+          : undefined;
+    const sent = picture ? transfer(question, [picture]) : question;
     return firstValueFrom(call((this.worker ??= this.make()), sent).pipe(map((a) => a as FilmAsks[K]['a'])));
   }
 }

@@ -3,7 +3,7 @@ import { mkdtemp, rm } from 'node:fs/promises';
 import os from 'node:os';
 import path from 'node:path';
 import { once } from 'node:events';
-import { SIMULATED_FILMS, simulatedCamera } from '../core/src/image';
+import { SIMULATED_FILMS, simulatedCamera, type Rgba } from '../core/src/image';
 
 /** Pictures a second, and how many of each rest and on the way between two. */
 const [FPS, REST, WAY] = [10, 12, 2] as const;
@@ -43,4 +43,26 @@ export async function filmFile(name: string, sheet: number): Promise<{ readonly 
   out.end();
   await once(out, 'finish');
   return { path: file, remove: () => rm(dir, { recursive: true, force: true }) };
+}
+
+/** A picture as a file a browser reads: rows of blue, green and red, from the top (BMP). */
+export function bmpOf({ width, height, data }: Rgba): Buffer {
+  const row = Math.ceil((3 * width) / 4) * 4;
+  const out = Buffer.alloc(54 + row * height);
+  out.write('BM', 0);
+  out.writeUInt32LE(out.length, 2);
+  out.writeUInt32LE(54, 10);
+  out.writeUInt32LE(40, 14);
+  out.writeInt32LE(width, 18);
+  out.writeInt32LE(-height, 22);
+  out.writeUInt16LE(1, 26);
+  out.writeUInt16LE(24, 28);
+  for (let j = 0; j < height; j++)
+    for (let i = 0; i < width; i++) {
+      const [from, to] = [4 * (j * width + i), 54 + j * row + 3 * i];
+      out[to] = data[from + 2]!;
+      out[to + 1] = data[from + 1]!;
+      out[to + 2] = data[from]!;
+    }
+  return out;
 }

@@ -1,8 +1,10 @@
 // Through: web/src/app/measuring, web/src/app/instruments, web/src/app/gauges, core/src/image
-import { filmFile } from './film-file';
+import { chanceFrom } from '../core/src/numeric';
+import { photograph } from '../core/src/test/photo';
+import { bmpOf, filmFile } from './film-file';
 import { WHOLE_CHROMIUM } from './house';
 import { clean } from './look';
-import { expect, goTo, listen, openSheet, settled, signIn, test } from './yard';
+import { expect, folded, goTo, listen, openSheet, settled, signIn, test } from './yard';
 
 const PHONE = { width: 390, height: 844 };
 
@@ -95,13 +97,11 @@ test('the stand-in is said to be simulated everywhere; no play is no number; out
   const [saved] = await Promise.all([page.waitForEvent('download'), page.getByTestId('film-positions').click()]);
   const csv = await saved.path();
   await page.getByTestId('film-more').click();
-  await page
-    .getByTestId('film-file')
-    .setInputFiles({
-      name: 'film.csv',
-      mimeType: 'text/csv',
-      buffer: await import('node:fs').then((fs) => fs.readFileSync(csv)),
-    });
+  await page.getByTestId('film-file').setInputFiles({
+    name: 'film.csv',
+    mimeType: 'text/csv',
+    buffer: await import('node:fs').then((fs) => fs.readFileSync(csv)),
+  });
   await expect(page.getByTestId('film-sentence')).toHaveText(said!);
   await page
     .getByTestId('film-file')
@@ -126,4 +126,42 @@ test('a sheet of cards: printed, its ruler measured, refused where the printer s
   await page.getByTestId('cards-keep').click();
   await expect(sheet).toContainText('ruler 99.55 mm, measured by Ruan Teague');
   await clean(page, 'the sheets');
+});
+
+test('a link by a photograph: its eyes are touched, found and drawn; the length goes where a caliper’s goes, as such', async ({
+  page,
+}) => {
+  const { picture, eyes, see } = photograph(chanceFrom(4));
+  await signIn(page);
+  await openSheet(page, 'HB 0093');
+  await goTo(page, 'settle');
+  await page.setViewportSize(PHONE);
+  await folded(page, 'photograph-link-length');
+  const put = (buffer: Buffer) =>
+    page.getByTestId('photo-size-file').setInputFiles({ name: 'link.bmp', mimeType: 'image/bmp', buffer });
+  await put(Buffer.from('no picture'));
+  await expect(page.getByText('could not be read as a picture')).toBeVisible();
+  await put(bmpOf(picture));
+  await expect(page.getByTestId('photo-size-says')).toContainText('Measured by the whole sheet 7. Nobody measured its ruler', {
+    timeout: 30_000,
+  });
+  await expect(page.getByTestId('photo-size-ask')).toHaveText('Touch the middle of one eye.');
+  const on = page.getByTestId('photo-size-picture');
+  const box = (await on.boundingBox())!;
+  const touch = async ([x, y]: readonly [number, number]) =>
+    on.click({ position: { x: (x * box.width) / picture.width, y: (y * box.width) / picture.width } });
+  // Beside it there is nothing round.
+  await touch([picture.width / 2, picture.height - 60]);
+  await expect(page.getByTestId('photo-size-wrong')).toContainText('circle is not found here');
+  await touch(see(eyes[0]));
+  await expect(page.getByTestId('photo-size-ask')).toHaveText('Touch the middle of the other eye.');
+  await touch(see(eyes[1]));
+  await page.getByTestId('photo-size-height').fill('12 mm');
+  await expect(page.getByTestId('photo-size-found')).toHaveText(/^(299\.[6-9]|300\.[0-4]) ± 6\.\d mm$/);
+  await clean(page, 'a part by photograph');
+  await page.getByTestId('photo-size-keep').click();
+  await expect(page.getByTestId('measure-link-length')).toHaveValue(/^(299|300)\.\d mm ± 6\.\d mm$/);
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.getByTestId('tape-key').click();
+  await expect(page.locator('aside')).toContainText(/Link length: \d+\.\d mm ± 6\.\d mm, by photograph/);
 });

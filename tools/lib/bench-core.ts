@@ -44,10 +44,15 @@ import {
   wantedFor,
   type JobContext,
 } from '../../core/src';
+import { cardsIn, filmLook, relativeMotion, simulatedCamera, SIMULATED_FILMS } from '../../core/src/image';
+import { chanceFrom } from '../../core/src/numeric';
+import { CARDS, FILM_CENTRE, filmed, pushes } from '../../core/src/test/film';
 import { makeCatalogue, makeGauges, makeHistory, makeVehicles, RULES, TYPES } from '../../demo/src';
 
 /** What core does on a tap, on the longest job of the demo floor. */
 export function benches(): [string, () => unknown][] {
+  const picture = simulatedCamera(SIMULATED_FILMS[1]!, 1, 3).picture(0, 0);
+  const film = filmed(chanceFrom(3), pushes(0.3, 6), { hand: [5, 3], depthMm: 8 });
   const now = new Date('2026-11-25T12:00:00Z');
   const ids = Object.fromEntries(TYPES.map((t, i) => [t.key, `00000000-0000-7000-8000-00000000000${i}`]));
   const types = Object.fromEntries(TYPES.map((t) => [t.key, { id: ids[t.key]!, spec: t.spec }]));
@@ -209,6 +214,8 @@ export function benches(): [string, () => unknown][] {
     ],
     ['the first picture of why it knocks (≤ 100 ms)', () => knockTrial(trial).next()],
     ['a sound to point at', () => likeness('hard knock')],
+    ['a picture of 1280 × 720 looked at, two cards (≤ 100 ms)', () => filmLook(cardsIn(picture, 'quick'))],
+    [`a film of ${film.length} pictures worked out`, () => relativeMotion(CARDS, film, FILM_CENTRE)],
   ];
 }
 

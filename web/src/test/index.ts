@@ -339,7 +339,6 @@ export const goodsIn = (...choices: readonly StoredEntry[]): StoredEntry[] =>
       : [],
   );
 
-/** A machine under load is slow, not wrong. Fails by saying what never came. */
 export async function until(so: () => boolean, what = 'what was waited for'): Promise<void> {
   const end = Date.now() + 15_000;
   while (!so()) {

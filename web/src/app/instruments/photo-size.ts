@@ -207,7 +207,7 @@ export class PhotoSize {
     this.found.set(undefined);
     this.wrong.set('');
   }
-  protected touch(e: PointerEvent, svg: SVGSVGElement): void {
+  protected touch(e: PointerEvent, svg: Element): void {
     if (this.touches().length >= this.ask().length) return this.wrong.set('All of it was touched. “Touch it anew” begins again.');
     const box = svg.getBoundingClientRect();
     const k = this.looked()!.width / box.width;

@@ -184,7 +184,7 @@ test('what an older program left in the browser is carried over: photographs, an
   api.offline = true;
   box = TestBed.inject(Outbox);
   await until(() => box.pending().length === 1);
-  expect(box.pending()[0]!.entry).toMatchObject({ kind: 'size', version: 2, body: { size: 'nut-hex' } });
+  expect(box.pending()[0]!.entry).toMatchObject({ kind: 'size', version: 3, body: { size: 'nut-hex' } });
   expect(await box.attachment(PHOTO)).toBe('bytes');
 });
 

@@ -20,6 +20,8 @@ type State = 'idle' | 'opening' | 'looking' | 'filming' | 'working' | 'done';
 const AGAIN_S = 1;
 /** Before that there is nothing to be said, pictures. */
 const LEAST = 30;
+/** So long after a picture that served the film may begin, s. */
+const READY_S = 1.5;
 /** A film from a file has no prompts: it ends by itself, or here, s. */
 const MOST_S = 120;
 
@@ -31,6 +33,8 @@ export class FilmTaker {
   readonly state = signal<State>('idle');
   readonly looked = signal<Looked | undefined>(undefined);
   readonly worked = signal<WorkedFilm | undefined>(undefined);
+  /** Both cards were seen well a moment ago: one picture that is blurred is no reason to refuse a finger. */
+  readonly ready = signal(false);
   readonly error = signal('');
   /** Since it began, s. */
   readonly atS = signal(0);
@@ -49,6 +53,7 @@ export class FilmTaker {
   private of: Pick<TakenFilm, 'width' | 'height' | 'sheet' | 'cards'> | undefined;
   private begun = 0;
   private workedAt = 0;
+  private servedAt = -Infinity;
   private readonly taken = new Map<number, Blob>();
   private readonly ticks: number[] = [];
 
@@ -111,6 +116,8 @@ export class FilmTaker {
     this.source = undefined;
     this.state.set('idle');
     this.looked.set(undefined);
+    this.servedAt = -Infinity;
+    this.ready.set(false);
     this.reset();
   }
   /** No more of it: what there is is worked out. */
@@ -143,6 +150,8 @@ export class FilmTaker {
       if (this.source !== source) return;
       this.tick();
       this.looked.set(looked);
+      if (looked.used) this.servedAt = p.atS;
+      this.ready.set(p.atS - this.servedAt < READY_S);
       if (this.state() !== 'filming') continue;
       this.take(looked, since);
       const over = this.from() === 'file' ? since > MOST_S : since >= FILM_S;

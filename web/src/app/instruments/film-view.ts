@@ -72,7 +72,7 @@ export class FilmView {
     (p) => this.say(p),
   );
   protected readonly running = computed(() => ['looking', 'filming'].includes(this.taker.state()));
-  protected readonly ready = computed(() => this.taker.looked()?.used !== undefined);
+  protected readonly ready = computed(() => this.taker.ready());
   protected readonly cards = computed(() =>
     (this.taker.looked()?.cards ?? []).map((c) => {
       const [x, y] = c.corners.reduce(([sx, sy], [px, py]) => [sx + px / 4, sy + py / 4], [0, 0]);

@@ -213,14 +213,20 @@ export class PhotoSize {
     const k = this.looked()!.width / box.width;
     this.reach = Math.max(24, FINGER * k);
     const at: Point = [(e.clientX - box.left) * k, (e.clientY - box.top) * k];
-    void this.measure([...this.touches(), at]);
+    this.measure((t) => [...t, at]);
   }
   protected setHigh(text: string): void {
     this.high.set(text);
-    if (this.touches().length) void this.measure(this.touches());
+    this.measure((t) => t);
   }
   /** What was touched stays where it was found; a touch that found nothing is none. */
-  private async measure(touches: readonly Point[]): Promise<void> {
+  private measure(next: (touches: readonly Point[]) => readonly Point[]): void {
+    // One after the other: what is typed while a touch is being looked for must not forget it.
+    this.queue = this.queue.then(() => this.find(next(this.touches())));
+  }
+  private queue: Promise<void> = Promise.resolve();
+  private async find(touches: readonly Point[]): Promise<void> {
+    if (touches.length === 0) return;
     const typed = this.typedHigh();
     if (typed && !typed.ok) return this.wrong.set(typed.error.message);
     const { mm, uMm } = this.height();

@@ -45,7 +45,11 @@ for (const { width, height, dialect, tag, quick } of LOOKS) {
       '/rules/gauges',
     ])
       await eyes.open(path);
-    for (const path of ['/rules/gauges/dial-1/study', '/gauge/dial-1', '/gauge/force-1']) await eyes.open(path);
+    for (const path of [
+      ...['/rules/gauges/dial-1/study', '/rules/gauges/camera-simulated/study', '/gauge/dial-1', '/gauge/force-1'],
+      ...['/rules/cards', '/rules/cards/1'],
+    ])
+      await eyes.open(path);
     // Something is being read there for ever: that is one of its pieces.
     await page.goto('/kit');
     await expect(page.getByText('Reading the file …').first()).toBeVisible();

@@ -243,6 +243,8 @@ function begunReadings(s: JobState): NextLine | undefined {
   for (const j of s.joints.values()) {
     const c = j.before?.conformance;
     if (j.state !== 'can’t tell yet' || c?.verdict !== 'not proved' || typeof c.needed !== 'number') continue;
+    // Another film would say it anew, not add to this one.
+    if (j.before!.film) continue;
     const more = Math.max(1, c.needed - j.before!.doubt.n);
     return {
       time: mins(more),

@@ -3,7 +3,7 @@ import { chanceFrom } from '../../numeric';
 import { readFilm, type TakenFilm } from '../../image';
 import { CONTEXT, DIAL, ledger } from '../../test';
 import { filmed, pushes, type Filmed } from '../../test/film';
-import { checkFilm, filmBody, filmResult, foldJob, sayPlay } from '..';
+import { checkFilm, filmBody, filmResult, foldJob, nextLine, sayPlay } from '..';
 
 const SHEET = { number: 2, ruler: { mm: 99.8, uMm: 0.03 } };
 const CAMERA = NEW_SHOP_GAUGES[0]!;
@@ -75,4 +75,19 @@ test('of a joint that is driven on it must say how the vehicle stood; a film wit
   expect(() => checkFilm({ ...body(0.5), joint: 'front.left.ball-joint' })).toThrow(/state must say how the vehicle stood/i);
   const short = { ...film(0.5), pictures: film(0.5).pictures.slice(0, 30) };
   expect(() => filmResult(short, readFilm(short, SHEET))).toThrow(/gives no answer/i);
+});
+
+test('a film that does not settle it asks for no more readings: another film speaks alone', () => {
+  const b = body(0.5);
+  const r = { ...b.result, meanMm: 0.5, readingsMm: [0.4, 0.5, 0.6], uMm: 0.06, oneSidedMm: 0.18, expandedMm: 0.26, degrees: 2 };
+  const e = ledger();
+  const limits = { ...CONTEXT.rules.playLimits, 'link-lower': { limitMm: 0.5, owner: 'shop rule' as const } };
+  const s = foldJob({ ...CONTEXT, rules: { ...CONTEXT.rules, playLimits: limits }, gauges: [CAMERA] }, [
+    e('film', { ...b, result: r }),
+  ]);
+  const v = s.joints.get(AT.joint)!.before!;
+  expect(v.conformance.verdict).toBe('not proved');
+  // Of one push and pull: the scatter of three, without what they share.
+  expect(v.doubt.sdMm).toBeCloseTo(Math.sqrt((0.06 ** 2 - r.sharedMm ** 2) * 3), 9);
+  expect(nextLine(s, Date.parse('2026-01-05T10:00:00Z')).title).not.toMatch(/more reading/);
 });

@@ -116,7 +116,8 @@ function loopView(e: Entry<'loop'>, kind: JointKind, context: JobContext): PlayV
 export const filmDoubt = (r: FilmResult): SeriesDoubt => ({
   n: Math.max(1, r.readingsMm.length),
   meanMm: r.meanMm,
-  sdMm: r.uMm,
+  // Of one push and pull, without what all of them have in common.
+  sdMm: Math.sqrt(Math.max(0, r.uMm ** 2 - r.sharedMm ** 2) * Math.max(1, r.readingsMm.length)),
   scatterFrom: 'series',
   uMm: r.uMm,
   uFixedMm: r.sharedMm,

@@ -91,9 +91,10 @@ export class MeasureFilm {
     playLimit(partsOf(this.joint()).kind, this.store.state()!.context.rules, this.gauge()),
   );
   protected readonly decision = computed(() => {
-    const doubt = filmDoubt(this.taken()!.worked.result);
+    const film = this.taken()!.worked.result;
+    const doubt = filmDoubt(film);
     const limit = this.limit();
-    return sayDecision(this.units, { doubt, limit, conformance: conforms(doubt, limit.limitMm) });
+    return sayDecision(this.units, { film, doubt, limit, conformance: conforms(doubt, limit.limitMm) });
   });
   protected readonly depth = computed(() => this.units.sayLength(Math.abs(this.taken()!.worked.result.depthMm), 0));
   protected take(f: Filmed): void {

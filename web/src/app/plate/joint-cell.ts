@@ -11,6 +11,7 @@ import {
   type JointView,
   type Side,
   SIDES,
+  sayPlay,
 } from '@ash-knot/core';
 
 /** What hangs on a joint: its photographs, the part chosen for it, the minutes it is left to soak. */
@@ -71,7 +72,7 @@ export function cellsOf(end: AxleEnd, axle: AxleSpec, from: CellSources): Readon
         state,
         said: soak ? `left to soak, ${soak} min` : tighten ? 'to tighten' : state,
         short: soak ? `soaks ${soak}′` : tighten ? 'to tighten' : (SHORT[state] ?? state),
-        reading: measured && state !== 'can’t tell yet' ? from.sayLength(measured.doubt.meanMm) : '',
+        reading: measured && state !== 'can’t tell yet' ? sayPlay(measured, from.sayLength) : '',
         photos: tag?.photos ?? 0,
         chosen: !!tag?.chosen && !tighten,
         chalked: from.chalked.has(joint),

@@ -37,6 +37,8 @@ import {
   type Entry,
   type JointView,
   capital,
+  sayPlay,
+  type PlayView,
 } from '@ash-knot/core';
 import { MOST_PHOTOS, Photo } from '../attachment/photo';
 import { fileName, saveFile } from '../kit/save-file';
@@ -139,9 +141,12 @@ export class HandBackSheet {
   );
   protected readonly mixed = computed(() => mixedPublishers(this.paper().undone));
   protected readonly offered = computed(() => this.paper().offered.length > 0);
+  protected played(v: PlayView): string {
+    return sayPlay(v, (mm) => this.units.sayLength(mm));
+  }
   protected playBefore(j: JointView): string {
     return [
-      j.before ? `before ${this.units.sayLength(j.before.doubt.meanMm)}` : '',
+      j.before ? `before ${this.played(j.before)}` : '',
       j.clearance && j.clearance.meanMm > 0 ? `stood off the bar by ${this.units.sayLength(j.clearance.meanMm)}` : '',
     ]
       .filter(Boolean)

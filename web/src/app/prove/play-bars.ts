@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import type { JointView } from '@ash-knot/core';
+import { sayPlay, type JointView } from '@ash-knot/core';
 import { GapMark } from '../plate/gap-mark';
 import { Units } from '../session/units';
 
@@ -113,7 +113,7 @@ export class PlayBars {
   private readonly units = inject(Units);
   protected readonly limit = computed(() => (this.joint().after ?? this.joint().before)?.limit.limitMm);
   protected readonly rows = computed(() =>
-    playRows(this.joint()).map((r) => ({ ...r, value: r.view ? this.units.sayLength(r.view.doubt.meanMm) : r.felt })),
+    playRows(this.joint()).map((r) => ({ ...r, value: r.view ? sayPlay(r.view, (mm) => this.units.sayLength(mm)) : r.felt })),
   );
   protected share(mm: number): number {
     return (100 * Math.max(0, mm)) / this.spanMm();

@@ -1,4 +1,4 @@
-import type { JointView } from '@ash-knot/core';
+import { sayPlay, type JointView } from '@ash-knot/core';
 import { drawn, words } from '../kit/svg-make';
 import { playRows, spanOf } from './play-bars';
 
@@ -42,7 +42,7 @@ export function playPicture(
           fill: 'none',
           stroke: '#000000',
         }),
-        words(WIDE, y + 12, say(meanMm), { 'text-anchor': 'end' }),
+        words(WIDE, y + 12, sayPlay(view, say), { 'text-anchor': 'end' }),
       ];
     });
     return [

@@ -2,7 +2,7 @@ import { BadInput, within } from '../error';
 import { median, solvedBy, type Vec3 } from '../numeric';
 import { explained, OWN, scatterOf, SHARED, unit, type Explained, type Film, type FilmFrame, type TwoCards } from './bundle';
 import { homographyOf, type Point } from './homography';
-import { focalOf, numbersOf, poseOf, rotationOf, transposed, turned, turnOf, unapplied } from './pose';
+import { FOCAL_SPREAD, focalOf, numbersOf, poseOf, rotationOf, transposed, turned, turnOf, unapplied, USUAL_FOCAL } from './pose';
 
 /** What a difference of places is uncertain by, mm. */
 export interface MotionDoubt {
@@ -26,10 +26,6 @@ export interface RelativeMotion {
   /** Standard uncertainty of the mean place over some pictures less that over others, along a direction. */
   doubt(some: readonly number[], others: readonly number[], along: Point): MotionDoubt;
 }
-
-/** A telephone's focal length as a part of its picture's width, and how far it may be off: nobody said (from memory). */
-const USUAL_FOCAL = 0.8;
-const FOCAL_SPREAD = 0.25;
 
 /** Where it begins: each card by itself, and the middle of what they say of each other. */
 function begun(film: Film, frames: readonly FilmFrame[]): { readonly own: Float64Array[]; readonly shared: Float64Array } {

@@ -2,10 +2,8 @@ import { BadInput, within } from '../error';
 import { CARD_AT_MM, cornersOf, type SeenCard } from './card';
 import { scaleOf, type PrintedSheet } from './film-taken';
 import { homographyOf, inverseOf, through, type Homography, type Point } from './homography';
-import { focalOf, poseOf, refined, rotationOf, unapplied, type Camera } from './pose';
+import { FOCAL_SPREAD, focalOf, poseOf, refined, rotationOf, unapplied, USUAL_FOCAL, type Camera } from './pose';
 
-/** A telephone's focal length as a part of its picture's longer side, and how far it may be off (from memory). */
-const [USUAL_FOCAL, FOCAL_SPREAD] = [0.8, 0.25] as const;
 /** What a telephone's lens bends a length by in the middle of its picture, as a part of it (from memory). */
 const LENS = 0.0007;
 /** Cards of a sheet that was not cut stand where they were printed; farther off than this they were, px. */

@@ -8,6 +8,10 @@ export interface Camera {
   readonly centre: Point;
 }
 
+/** A telephone's focal length as a part of its picture's longer side, and how far it may be off: nobody said (from memory). */
+export const USUAL_FOCAL = 0.8;
+export const FOCAL_SPREAD = 0.25;
+
 /** Rotation by the vector it turns about, radians long (Rodrigues); where the origin is, mm, z away from the camera. */
 export interface Pose {
   readonly turn: Vec3;

@@ -3,10 +3,8 @@ import { chanceFrom } from '../numeric';
 import { CARD_MARGIN_MM, CARD_SIDES_MM, cornersOf, type SeenCard } from './card';
 import { scaleOf, type PrintedSheet } from './film-taken';
 import { homographyOf, type Point } from './homography';
-import { focalOf, poseOf, refined, type Camera } from './pose';
+import { FOCAL_SPREAD, focalOf, poseOf, refined, USUAL_FOCAL, type Camera } from './pose';
 
-/** A telephone's focal length as a part of its picture's longer side, and how far it may be off (from memory). */
-const [USUAL_FOCAL, FOCAL_SPREAD] = [0.8, 0.25] as const;
 /** What a telephone's lens bends a length by, as a part of it; and how level a hand holds it, rad (from memory). */
 const [LENS, LEVEL] = [0.002, 0.02] as const;
 /** Corners are found so well at a card that is far off, px. */

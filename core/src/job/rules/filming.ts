@@ -1,13 +1,14 @@
 import { BadInput } from '../../error';
 import { sayExpired, type GaugeSpec } from '../../gauge';
 import type { PrintedSheet, ReadFilm, TakenFilm } from '../../image';
-import { isDangerous, jointName, partsOf, type JointId } from '../../joint';
+import type { JointId } from '../../joint';
 import type { EntryBodies, MeasuredPhase } from '../../ledger';
 import { FILM_METHOD, MOST_PLAY_MM, type FilmFrom, type FilmResult } from '../../play';
 import { MOST_DEGREES } from '../../stats';
 import { fixed } from '../../text';
 import { sayLength, type LengthUnit } from '../../units';
 import type { VehicleState } from '../../vehicle';
+import { stateSaid } from './measuring';
 
 /** Places kept: a tenth of what a film tells. */
 const rounded = (mm: number): number => Math.round(mm * 1e4) / 1e4;
@@ -83,12 +84,7 @@ export function filmBody(
  * @throws BadInput naming what does not agree
  */
 export function checkFilm(b: EntryBodies['film']): void {
-  const { kind } = partsOf(b.joint);
-  if (isDangerous(kind) && !b.state)
-    throw new BadInput(
-      'state',
-      `must say how the vehicle stood: ${jointName(kind).toLowerCase()} under its load shows no play to a camera either`,
-    );
+  stateSaid(b, 'a camera');
   const { found, readingsMm, meanMm, belowMm } = b.result;
   if (found === 'none' && (readingsMm.length > 0 || belowMm === null || meanMm !== 0))
     throw new BadInput('result', 'must have no reading where no play was found, and say below what', readingsMm.length);

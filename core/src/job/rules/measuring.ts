@@ -71,18 +71,23 @@ export function readingBody(
   };
 }
 
+/** @throws BadInput where a joint that is driven on was measured and nobody said how the vehicle stood. @param by what it was measured with */
+export function stateSaid(b: { readonly joint: JointId; readonly state?: VehicleState | undefined }, by: string): void {
+  const { kind } = partsOf(b.joint);
+  if (isDangerous(kind) && !b.state)
+    throw new BadInput(
+      'state',
+      `must say how the vehicle stood: ${jointName(kind).toLowerCase()} under its load shows no play to ${by} either`,
+    );
+}
+
 /**
  * That a reading says what its two numbers say, and how the vehicle stood where that decides: the server holds every reading
  * against it.
  * @throws BadInput naming the state that is missing, or the play and what the numbers make of it.
  */
 export function checkReading(b: EntryBodies['reading']): void {
-  const { kind } = partsOf(b.joint);
-  if (isDangerous(kind) && !b.state)
-    throw new BadInput(
-      'state',
-      `must say how the vehicle stood: ${jointName(kind).toLowerCase()} under its load shows no play to a gauge either`,
-    );
+  stateSaid(b, 'a gauge');
   const mm = (v: number) => (b.unit === 'in' ? v * MM_PER_INCH : v);
   const playMm = Math.abs(mm(b.second) - mm(b.first));
   // Numbers come rounded to the gauge's step; a thousandth is more than rounding can make.

@@ -136,7 +136,7 @@ describe('what an older program wrote', () => {
     // A kind that had another name.
     expect(entry.parse(old('measure', { axle: 'front', measure: 'nut-hex', text: '16', mm: 16 }))).toMatchObject({
       kind: 'size',
-      version: 2,
+      version: 3,
       body: { size: 'nut-hex', mm: 16 },
     });
     expect(entry.parse(old('note', { text: 'x' }))).toMatchObject({ version: 1 });

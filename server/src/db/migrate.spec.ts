@@ -103,7 +103,7 @@ test('a shop of the program before: its jobs open, fold and show what was said, 
   const view = (await t.get(`/jobs/${OPEN}`)).body as JobView;
   expect(view.entries.map((e) => [e.kind, e.version])).toEqual([
     ['complaint', 4],
-    ['size', 2],
+    ['size', 3],
     ['loop', 1],
     ['photo', 1],
   ]);

@@ -231,7 +231,7 @@ test('entries, types and the suspects table of an older program are read as toda
     `UPDATE shop SET suspects_table = jsonb_build_object('format', 'ash-knot strengths 1', 'provenance', 'this yard', 'faults', '{"link-lower": {"prior": 0.33, "signs": {"rattle": 0.5, "wail": 0.2}}}'::jsonb)`,
   );
   const view = (await t.get(`/jobs/${job}`)).body as JobView;
-  expect(view.entries.at(-1)).toMatchObject({ kind: 'size', version: 2, body: { size: 'nut-hex' } });
+  expect(view.entries.at(-1)).toMatchObject({ kind: 'size', version: 3, body: { size: 'nut-hex' } });
   expect(view.type).toMatchObject({
     version: 4,
     axles: { front: { powered: true, points: { hub: { at: [0, 780, 345], from: 'usual' } } } },

@@ -237,3 +237,13 @@ describe('polyurethane and rubber by their own rules', () => {
     expect(upkeepDue(fitted(soft, BUSHINGS, steps), 148_000)).toEqual([]);
   });
 });
+
+test('a joint that a choice names twice is worked at once: its minutes are those of one', () => {
+  const e = ledger();
+  const quoted = (...joints: JointId[]) => {
+    const s = foldJob(CONTEXT, [e('choose', { joints, part: LINK_PART, quantity: 1, oneSideReason: 'x' })]);
+    return quoteOf(s, String)[0]!.options[0]!.minutes;
+  };
+  const at = jointId('front', 'left', 'wheel-bearing');
+  expect(quoted(at, at)).toBe(quoted(at));
+});

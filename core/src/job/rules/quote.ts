@@ -21,7 +21,8 @@ function minutesFor(
   s: JobState,
   choices: readonly Pick<EntryBodies['choose'], 'joints' | 'part' | 'end'>[],
 ): { readonly all: number; readonly timed: number } {
-  const joints = choices.flatMap((c) => c.joints);
+  // A joint that was named twice is worked at once.
+  const joints = [...new Set(choices.flatMap((c) => c.joints))];
   const inputs = [s.axle, otherEnd(s.axle)].flatMap((end): PlanInput[] => {
     const here = joints.filter((id) => partsOf(id).axle === end);
     if (here.length === 0) return [];

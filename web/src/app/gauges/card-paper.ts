@@ -79,9 +79,17 @@ const [RULER_MM, RULER_X, RULER_Y] = [100, 10, 80] as const;
     .paper {
       max-width: 190mm;
     }
+    /* On a screen it may be smaller; on paper it is what it says. */
+    svg {
+      max-width: 100%;
+      height: auto;
+    }
     @media print {
       .paper {
         padding: 0;
+      }
+      svg {
+        max-width: none;
       }
     }
   `,

@@ -1,4 +1,4 @@
-import { CARD_SIDES_MM, type SeenCard } from './card';
+import type { SeenCard } from './card';
 import type { FilmFrame } from './bundle';
 import type { Point } from './homography';
 
@@ -112,6 +112,3 @@ export const FAULT_REFUSES: Readonly<Record<FilmFault, string>> = {
   bent: 'A card is not flat: its edges are not straight. Stick a new one on a clean, flat place.',
   steep: 'A card was seen too much from the side. Look at both from in front.',
 };
-
-/** How far away the cards are, roughly, mm: by the larger side in the picture. */
-export const farMm = (c: SeenCard, fPx: number): number => (CARD_SIDES_MM[c.card] * fPx) / Math.max(...lengths(c.corners));

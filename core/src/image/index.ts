@@ -12,4 +12,4 @@ export * from './shape';
 export * from './ride';
 export { filmFromRows, rowsOfFilm } from './film-rows';
 export { pictureOf, type Scene, type StoodCard } from './rendered';
-export { simulatedCamera, SIMULATED_FILMS, SIMULATED_FPS, type Simulated, type SimulatedFilm } from './simulated';
+export { simulatedCamera, SIMULATED_FILMS, type Simulated, type SimulatedFilm } from './simulated';

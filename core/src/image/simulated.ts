@@ -24,8 +24,6 @@ export const SIMULATED_FILMS: readonly SimulatedFilm[] = [
   { ...STEADY, name: '0.80 mm, a shaky hand', playMm: 0.8, hand: [12, 5] },
   { ...STEADY, name: '0.80 mm, out of focus', playMm: 0.8, blurPx: 3 },
 ];
-/** Pictures a second. */
-export const SIMULATED_FPS = 10;
 const [WIDTH, HEIGHT] = [1280, 720] as const;
 const CAMERA: Camera = { fPx: 1080, centre: [WIDTH / 2, HEIGHT / 2] };
 /** From card to card, and from the camera to them, mm. */

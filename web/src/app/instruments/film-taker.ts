@@ -3,7 +3,7 @@ import type { KnownScatter } from '@ash-knot/core';
 import type { FilmFault, PrintedSheet, TakenFilm, TakenPicture } from '@ash-knot/core/image';
 import type { Filmer } from '../workers/filmer';
 import type { Looked, WorkedFilm } from '../workers/film-work';
-import { FILM_S, HOLDS, promptAt, type Prompt } from './film-prompts';
+import { FILM_S, promptAt, type Prompt } from './film-prompts';
 import type { FilmSource } from './film-source';
 
 /** What a film is worked out with. */
@@ -219,4 +219,3 @@ export class FilmTaker {
     this.state.set('done');
   }
 }
-export { HOLDS };

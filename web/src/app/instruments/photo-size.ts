@@ -82,8 +82,8 @@ const HEIGHT_U_MM = 0.6;
               data-testid="photo-size-picture"
             >
               @for (d of drawn(); track $index) {
-                <polyline [attr.points]="d" fill="none" stroke="#fff" [attr.stroke-width]="l.width / 180" />
-                <polyline [attr.points]="d" fill="none" stroke="#1f4f72" [attr.stroke-width]="l.width / 360" />
+                <polyline [attr.points]="d" fill="none" stroke="var(--color-chalk)" [attr.stroke-width]="l.width / 180" />
+                <polyline [attr.points]="d" fill="none" stroke="var(--color-ink)" [attr.stroke-width]="l.width / 360" />
               }
             </svg>
           </div>

@@ -1,4 +1,5 @@
-import { attempt, BadInput, own } from '../error';
+import { attempt, BadInput } from '../error';
+import { own } from '../error/own';
 import type { FastenerId } from '../joint';
 import { ENTRY_SPECS, type EntryBodies, type EntryKind, type EntryKindSpec } from './kinds';
 import type { AttachmentKind, LedgerWords, Role } from './words';

@@ -1,4 +1,4 @@
-import { sayDay } from '../../text';
+import { sayDay } from '../../text/numbers';
 import { ANSWER_WAYS, ANSWERS } from '../words';
 import { type Body, bodyOf } from './body';
 import { entryKind } from './entry-kind';

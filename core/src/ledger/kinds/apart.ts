@@ -1,4 +1,4 @@
-import { sayWhen } from '../../text';
+import { sayWhen } from '../../text/numbers';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 

@@ -1,4 +1,4 @@
-import { ARRANGEMENTS } from '../../plan';
+import { ARRANGEMENTS } from '../../plan/arrange';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 

@@ -1,12 +1,14 @@
 import type { ZodType } from 'zod';
-import { isFaultId, splitFault } from '../../diagnosis';
-import { isFastenerId, isJointId, type FastenerId, type JointId } from '../../joint';
-import { partSchema } from '../../parts';
-import { LIMIT_OWNERS } from '../../play';
+import { isFaultId, splitFault } from '../../diagnosis/faults';
+import { isFastenerId, type FastenerId } from '../../joint/fasteners';
+import { isJointId, type JointId } from '../../joint/id';
+import { partSchema } from '../../parts/part';
+import { LIMIT_OWNERS } from '../../play/conformance';
 import type { Given, Held, SchemaKit } from '../../schema';
-import { splitStep } from '../../plan';
-import { bookValueSchema } from '../../torque';
-import { AXLES, SIDES, variantName } from '../../vehicle';
+import { splitStep } from '../../plan/step-id';
+import { bookValueSchema } from '../../torque/book';
+import { AXLES, SIDES } from '../../vehicle/words';
+import { variantName } from '../../vehicle/type';
 import type { Cause } from '../words';
 
 /** What the bodies of entries are described with: the words every stored thing uses, and the trade's own. */

@@ -1,4 +1,4 @@
-import { sayBookValue } from '../../torque';
+import { sayBookValue } from '../../torque/book';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 

@@ -1,7 +1,9 @@
-import { ELSEWHERE_CHECK_IDS, type ElsewhereCheckId, elsewhereTitle, OTHER_FAULTS } from '../../diagnosis';
-import { CHECK_IDS, HAND_CHECKS, isJointId } from '../../joint';
-import { capital, uncapital } from '../../text';
-import { sayState, VEHICLE_STATES } from '../../vehicle';
+import { ELSEWHERE_CHECK_IDS, type ElsewhereCheckId, elsewhereTitle } from '../../diagnosis/elsewhere';
+import { OTHER_FAULTS } from '../../diagnosis/faults';
+import { CHECK_IDS, HAND_CHECKS } from '../../joint/check';
+import { isJointId } from '../../joint/id';
+import { capital, uncapital } from '../../text/words';
+import { sayState, VEHICLE_STATES } from '../../vehicle/words';
 import { CHECK_RESULTS } from '../words';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';

@@ -1,6 +1,6 @@
-import { partNumber, readPart } from '../../parts';
-import { sayMoney } from '../../text';
-import { LINK_ENDS } from '../../vehicle';
+import { partNumber, readPart } from '../../parts/part';
+import { sayMoney } from '../../text/numbers';
+import { LINK_ENDS } from '../../vehicle/links/link-kind';
 import { type Body, bodyOf } from './body';
 import { entryKind, EVERYBODY } from './entry-kind';
 

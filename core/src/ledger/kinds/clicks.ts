@@ -1,5 +1,5 @@
-import { splitFastener } from '../../joint';
-import { sayGroup } from '../../torque';
+import { splitFastener } from '../../joint/fasteners';
+import { sayGroup } from '../../torque/audit';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 

@@ -1,4 +1,4 @@
-import { THREAD_CONDITIONS } from '../../torque';
+import { THREAD_CONDITIONS } from '../../torque/preload';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 

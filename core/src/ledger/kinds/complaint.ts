@@ -1,5 +1,5 @@
-import { CHARACTERS, CONDITIONS, HANDLING, HISTORY, LIKENESSES, WHENS, WHERES } from '../../diagnosis';
-import { sayWhen } from '../../text';
+import { CHARACTERS, CONDITIONS, HANDLING, HISTORY, LIKENESSES, WHENS, WHERES } from '../../diagnosis/words';
+import { sayWhen } from '../../text/numbers';
 import { type Body, bodyOf } from './body';
 import { entryKind, EVERYBODY } from './entry-kind';
 

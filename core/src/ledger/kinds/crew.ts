@@ -1,4 +1,4 @@
-import { list } from '../../text';
+import { list } from '../../text/words';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 

@@ -1,5 +1,5 @@
-import { DEFECTS } from '../../joint';
-import { capital } from '../../text';
+import { DEFECTS } from '../../joint/defects';
+import { capital } from '../../text/words';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 

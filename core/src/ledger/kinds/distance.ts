@@ -1,4 +1,4 @@
-import { sayDistance } from '../../units';
+import { sayDistance } from '../../units/measures';
 import { type Body, bodyOf } from './body';
 import { entryKind } from './entry-kind';
 

@@ -1,5 +1,6 @@
-import { HEARD, MANOEUVRES, sayManoeuvre } from '../../diagnosis';
-import { uncapital } from '../../text';
+import { HEARD, MANOEUVRES } from '../../diagnosis/words';
+import { sayManoeuvre } from '../../diagnosis/reproduce';
+import { uncapital } from '../../text/words';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 

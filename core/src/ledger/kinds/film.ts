@@ -1,6 +1,7 @@
-import { FILM_FOUND, FILM_FROM, FILM_METHOD, MOST_FILM_READINGS, MOST_PLAY_MM } from '../../play';
-import { capital } from '../../text';
-import { VEHICLE_STATES } from '../../vehicle';
+import { FILM_FOUND, FILM_FROM, FILM_METHOD, MOST_FILM_READINGS } from '../../play/film-result';
+import { MOST_PLAY_MM } from '../../play/series';
+import { capital } from '../../text/words';
+import { VEHICLE_STATES } from '../../vehicle/words';
 import { MEASURED_PHASES } from '../words';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';

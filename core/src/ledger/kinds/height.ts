@@ -1,5 +1,5 @@
-import { capital } from '../../text';
-import { AXLES, SIDES } from '../../vehicle';
+import { capital } from '../../text/words';
+import { AXLES, SIDES } from '../../vehicle/words';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 

@@ -1,4 +1,4 @@
-import { LOCKS } from '../../torque';
+import { LOCKS } from '../../torque/fasteners';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 

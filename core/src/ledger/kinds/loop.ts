@@ -1,5 +1,6 @@
-import { LEAST_LOOP_POINTS, LOOP_KINDS, LOOP_METHOD, MOST_LOOP_POINTS } from '../../play';
-import { capital } from '../../text';
+import { LEAST_LOOP_POINTS, MOST_LOOP_POINTS } from '../../play/loop-points';
+import { LOOP_KINDS, LOOP_METHOD } from '../../play/loop';
+import { capital } from '../../text/words';
 import { MEASURED_PHASES } from '../words';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';

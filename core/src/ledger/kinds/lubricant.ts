@@ -1,5 +1,5 @@
-import { LUBRICANTS } from '../../bushing';
-import { capital } from '../../text';
+import { LUBRICANTS } from '../../bushing/material';
+import { capital } from '../../text/words';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 

@@ -1,4 +1,4 @@
-import { MARKS } from '../../torque';
+import { MARKS } from '../../torque/audit';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 

@@ -1,5 +1,5 @@
-import { OTHER_FAULTS } from '../../diagnosis';
-import { list } from '../../text';
+import { OTHER_FAULTS } from '../../diagnosis/faults';
+import { list } from '../../text/words';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 

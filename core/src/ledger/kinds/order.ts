@@ -1,4 +1,4 @@
-import { sayWhen } from '../../text';
+import { sayWhen } from '../../text/numbers';
 import { type Body, bodyOf } from './body';
 import { entryKind, EVERYBODY } from './entry-kind';
 

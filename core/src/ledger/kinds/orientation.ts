@@ -1,5 +1,5 @@
-import { capital } from '../../text';
-import { ORIENTATIONS, type Orientation } from '../../vehicle';
+import { capital } from '../../text/words';
+import { ORIENTATIONS, type Orientation } from '../../vehicle/pieces';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 

@@ -1,5 +1,5 @@
-import { capital } from '../../text';
-import { FATES, PIECE_REASONS } from '../../vehicle';
+import { capital } from '../../text/words';
+import { FATES, PIECE_REASONS } from '../../vehicle/pieces';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 

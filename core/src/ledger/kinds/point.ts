@@ -1,5 +1,6 @@
-import { capital } from '../../text';
-import { AXLES, MORE_POINTS, POINTS, sayPoint } from '../../vehicle';
+import { capital } from '../../text/words';
+import { AXLES } from '../../vehicle/words';
+import { MORE_POINTS, POINTS, sayPoint } from '../../vehicle/points';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 

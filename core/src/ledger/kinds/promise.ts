@@ -1,4 +1,5 @@
-import { capital, sayWhen } from '../../text';
+import { capital } from '../../text/words';
+import { sayWhen } from '../../text/numbers';
 import { type Body, bodyOf } from './body';
 import { entryKind, EVERYBODY } from './entry-kind';
 

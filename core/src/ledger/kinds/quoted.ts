@@ -1,4 +1,4 @@
-import { sayMoney } from '../../text';
+import { sayMoney } from '../../text/numbers';
 import { type Body, bodyOf } from './body';
 import { entryKind } from './entry-kind';
 

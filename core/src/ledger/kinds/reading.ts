@@ -1,7 +1,7 @@
-import { MOST_PLAY_MM } from '../../play';
-import { VEHICLE_STATES } from '../../vehicle';
-import { capital } from '../../text';
-import { sayLength } from '../../units';
+import { MOST_PLAY_MM } from '../../play/series';
+import { VEHICLE_STATES } from '../../vehicle/words';
+import { capital } from '../../text/words';
+import { sayLength } from '../../units/measures';
 import { MEASURED_PHASES } from '../words';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';

@@ -1,5 +1,5 @@
-import { sayDay } from '../../text';
-import { sayDistance } from '../../units';
+import { sayDay } from '../../text/numbers';
+import { sayDistance } from '../../units/measures';
 import { type Body, bodyOf } from './body';
 import { entryKind, EVERYBODY } from './entry-kind';
 

@@ -1,15 +1,6 @@
 import type { ZodType } from 'zod';
-import {
-  MICROPHONES,
-  MOST_CHANNELS,
-  MOST_DRIVEN_KM,
-  MOST_KEPT_IMPACTS,
-  MOST_LEVELS,
-  MOST_RECORDED_S,
-  RECORDED_HZ,
-  RINGS,
-  sayHeard,
-} from '../../sound';
+import { MICROPHONES, MOST_DRIVEN_KM, MOST_KEPT_IMPACTS, MOST_LEVELS, RINGS, sayHeard } from '../../sound/recording';
+import { MOST_CHANNELS, MOST_RECORDED_S, RECORDED_HZ } from '../../sound/wav-read';
 import { MEASURED_PHASES } from '../words';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';

@@ -1,8 +1,8 @@
-import { STACK_PIECES } from '../../bushing';
+import { STACK_PIECES } from '../../bushing/stack-pieces';
 import type { ZodType } from 'zod';
-import { partsOf } from '../../joint';
-import { capital } from '../../text';
-import { BUSHING_KINDS } from '../../vehicle';
+import { partsOf } from '../../joint/id';
+import { capital } from '../../text/words';
+import { BUSHING_KINDS } from '../../vehicle/bushings';
 import { type LedgerWords, MEASURED_PHASES } from '../words';
 import { type Body, type BodyKit, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';

@@ -1,4 +1,4 @@
-import { MOST_TURNS, SWING_DEG, TURNER_NAMES } from '../../plan';
+import { MOST_TURNS, SWING_DEG, TURNER_NAMES } from '../../plan/room';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 

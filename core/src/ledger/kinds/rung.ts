@@ -1,4 +1,4 @@
-import { TROUBLES } from '../../plan';
+import { TROUBLES } from '../../plan/ladder';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 

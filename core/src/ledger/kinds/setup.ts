@@ -1,4 +1,4 @@
-import { EQUIPMENT } from '../../plan';
+import { EQUIPMENT } from '../../plan/step';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 

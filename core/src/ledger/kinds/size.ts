@@ -1,6 +1,7 @@
-import { SEATS, SIZES } from '../../parts';
-import { capital } from '../../text';
-import { HOLDS, LINK_ENDS } from '../../vehicle';
+import { SEATS, SIZES } from '../../parts/part';
+import { capital } from '../../text/words';
+import { HOLDS } from '../../vehicle/words';
+import { LINK_ENDS } from '../../vehicle/links/link-kind';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 

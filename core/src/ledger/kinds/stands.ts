@@ -1,4 +1,4 @@
-import { AXLES, sayState, SIDES, VEHICLE_STATES } from '../../vehicle';
+import { AXLES, sayState, SIDES, VEHICLE_STATES } from '../../vehicle/words';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 

@@ -1,5 +1,5 @@
-import { JOINT_KINDS } from '../../joint';
-import { TASKS, WAYS } from '../../plan';
+import { JOINT_KINDS } from '../../joint/kinds';
+import { TASKS, WAYS } from '../../plan/times';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 

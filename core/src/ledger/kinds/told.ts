@@ -1,5 +1,5 @@
-import { OTHER_FAULTS } from '../../diagnosis';
-import { sayDay } from '../../text';
+import { OTHER_FAULTS } from '../../diagnosis/faults';
+import { sayDay } from '../../text/numbers';
 import { ANSWER_WAYS } from '../words';
 import { type Body, bodyOf } from './body';
 import { entryKind, EVERYBODY } from './entry-kind';

@@ -1,5 +1,5 @@
-import { sayWrench, TORQUE_METHODS } from '../../torque';
-import { trimmed } from '../../units';
+import { sayWrench, TORQUE_METHODS } from '../../torque/audit';
+import { trimmed } from '../../units/quantity';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 

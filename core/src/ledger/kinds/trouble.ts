@@ -1,4 +1,4 @@
-import { LADDERS, TROUBLES } from '../../plan';
+import { LADDERS, TROUBLES } from '../../plan/ladder';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 

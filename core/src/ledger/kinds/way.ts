@@ -1,4 +1,4 @@
-import { WAYS } from '../../plan';
+import { WAYS } from '../../plan/times';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 

@@ -1,4 +1,4 @@
-import { WHEEL_MATERIALS } from '../../torque';
+import { WHEEL_MATERIALS } from '../../torque/book';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 

@@ -1,4 +1,4 @@
-import { sayLength } from '../../units';
+import { sayLength } from '../../units/measures';
 import { type Body, bodyOf } from './body';
 import { AT_THE_VEHICLE, entryKind } from './entry-kind';
 

@@ -1,7 +1,9 @@
 import { computed, effect, inject, Injectable, signal } from '@angular/core';
 import { combineLatest, exhaustMap, filter, firstValueFrom, map, Subject } from 'rxjs';
 import { toObservable } from '@angular/core/rxjs-interop';
-import { attachmentOf, attempt, readEntry, type Entry } from '@ash-knot/core';
+import { attachmentOf, readEntry } from '@ash-knot/core/ledger';
+import { attempt } from '@ash-knot/core/error';
+import type { Entry } from '@ash-knot/core';
 import { Session } from '../session/session';
 import { Api, ApiError } from '../state/api';
 import { Keeper } from './keeper';

@@ -1,6 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import type { JobReply, JobView, PracticeView, StoredEntry } from '@ash-knot/contract';
-import { readStored } from '@ash-knot/core';
+import { readStored } from '@ash-knot/core/ledger';
 import { Api, ApiError } from '../state/api';
 import { Kept } from './kept';
 import type { LedgerName } from './outbox';

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import { count } from '@ash-knot/core';
+import { count } from '@ash-knot/core/text';
 import { Keeper } from './keeper';
 import { Outbox } from './outbox';
 import { saveFile } from '../kit/save-file';

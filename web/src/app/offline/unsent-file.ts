@@ -1,4 +1,6 @@
-import { attempt, BadInput, readEntry, type Entry } from '@ash-knot/core';
+import { attempt, BadInput } from '@ash-knot/core/error';
+import { readEntry } from '@ash-knot/core/ledger';
+import type { Entry } from '@ash-knot/core';
 import type { PendingAttachment, PendingEntry } from './database';
 
 /** What is written at the head of such a file. */

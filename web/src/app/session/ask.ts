@@ -1,7 +1,8 @@
 import { Dialog } from '@angular/cdk/dialog';
 import { inject, Injectable } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
-import { isSigned, mayWrite, ROLES, type Entry, type EntryKind } from '@ash-knot/core';
+import { isSigned, mayWrite, ROLES } from '@ash-knot/core/ledger';
+import type { Entry, EntryKind } from '@ash-knot/core';
 import { Session } from './session';
 import { PANEL } from '../kit/panel';
 

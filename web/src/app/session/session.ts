@@ -1,7 +1,8 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { Subject } from 'rxjs';
 import type { DoorView, FirstRun, PersonView, SessionView, ShopView } from '@ash-knot/contract';
-import { spoken, type Dialect, type Role } from '@ash-knot/core';
+import { spoken } from '@ash-knot/core/text';
+import type { Dialect, Role } from '@ash-knot/core';
 import { Api, ApiError } from '../state/api';
 import { draft } from '../state/draft';
 import { tellTimesIn } from '../words/format';

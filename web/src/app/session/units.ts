@@ -1,5 +1,6 @@
 import { computed, inject, Injectable } from '@angular/core';
-import { lengthDigits, otherUnit, sayDistance, sayLength, shopMeasures, type Measures } from '@ash-knot/core';
+import { lengthDigits, otherUnit, sayDistance, sayLength, shopMeasures } from '@ash-knot/core/units';
+import type { Measures } from '@ash-knot/core';
 import { draft } from '../state/draft';
 import { Session } from './session';
 

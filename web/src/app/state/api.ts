@@ -1,7 +1,7 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import { firstValueFrom, type Observable } from 'rxjs';
-import { isProblem, type Problem } from '@ash-knot/contract';
+import { isProblem, type Problem } from '@ash-knot/contract/problem';
 
 /** What went wrong on the way to the server, in a sentence. */
 export class ApiError extends Error {

@@ -1,4 +1,4 @@
-import { fixed, inZones, sayMoney } from '@ash-knot/core';
+import { fixed, inZones, sayMoney } from '@ash-knot/core/text';
 
 export const money = sayMoney;
 

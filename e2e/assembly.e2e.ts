@@ -1,6 +1,9 @@
 // Through: web/src/app/work, web/src/app/apart, web/src/app/prove, web/src/app/file, core/src/plan, core/src/apart, core/src/assembly, core/src/job
 import type { Entry, EntryBodies } from '@ash-knot/core';
 import type { Page } from '@playwright/test';
+import { chanceFrom } from '../core/src/numeric';
+import { ridePhotograph } from '../core/src/test/photo';
+import { bmpOf } from './film-file';
 import { begun, both, partOf, REFIT, SOAKS } from './begun';
 import { bigKey, follow, strip, title, type Truth } from './key';
 import { expect, settled, signIn, test, folded } from './yard';
@@ -274,6 +277,14 @@ test('front and rear links in one visit: up once, each step with its axle, the p
   ]);
   await follow(page, /^Rear axle: measure hub to arch/, WHOLE);
   await expect(page.locator('[data-step="rear:height"]')).toBeVisible();
+  // One side by a photograph of two cards, the other by a rule: each is kept as what it is.
+  const photo = page.getByTestId('height-photo-left');
+  await photo.setInputFiles({ name: 'x.bmp', mimeType: 'image/bmp', buffer: Buffer.from('no picture') });
+  await expect(page.getByTestId('height-error')).toContainText('could not be read as a picture. Nothing was changed.');
+  await photo.setInputFiles({ name: 'arch.bmp', mimeType: 'image/bmp', buffer: bmpOf(ridePhotograph(chanceFrom(6), 372)) });
+  await expect(page.getByTestId('height-seen')).toContainText(/^Left 3\d\d mm by photograph, ± \d+ mm/, { timeout: 30_000 });
+  await page.getByTestId('height-right').fill('370');
+  await page.getByTestId('height-save').click();
   await page.setViewportSize({ width: 390, height: 844 });
   const way = await follow(page, /^Handed back/, WHOLE, 200);
   expect(way.filter((t) => /^Raise it/.test(t))).toEqual(expect.arrayContaining(['Raise it, the wheels of both axles hanging.']));
@@ -283,6 +294,10 @@ test('front and rear links in one visit: up once, each step with its axle, the p
   const tape = await tapeOf(page, job);
   // Only the rear link has rubber that is gripped: at the front nothing is a matter of height.
   expect(new Set(bodies(tape, 'height').map((b) => b.axle))).toEqual(new Set(['rear']));
+  const [left, right] = bodies(tape, 'height');
+  expect(left).toMatchObject({ side: 'left', by: 'photograph' });
+  expect(Math.abs(left!.mm - 372)).toBeLessThan(left!.doubtMm!);
+  expect(right!.by).toBeUndefined();
   const pulled = [...bodies(tape, 'torque'), ...bodies(tape, 'mark'), ...bodies(tape, 'clicks')].map((b) => b.fastener);
   for (const end of ['front', 'rear'])
     for (const kind of ['link-upper-nut', 'link-lower-nut', 'wheel-nut'])

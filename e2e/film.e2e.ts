@@ -52,7 +52,7 @@ test('this device’s camera: two cards are found, pushed and pulled, the play i
     await clean(page, 'a film, read');
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(PHONE.width);
     await page.getByTestId('film-keep').click();
-    await expect(page.getByTestId('film-kept')).toContainText('Beyond 0.50 mm');
+    await expect(page.getByTestId('film-keep')).toHaveText('On the tape');
     // The next thing is no other reading of it: it is decided.
     await page.getByTestId('measure-done').click();
     await page.setViewportSize({ width: 1280, height: 800 });

@@ -397,7 +397,7 @@ const WORDS = `
   causesElsewhere plannedChecks alignmentOwed answered asVariant assemblyJoints assemblyOf attachmentOf auditFastener awaited
   barSize bareAxle barsOf besidesOf builtIn burntAt calledWrong
   capital caseOf catalogueCells catalogueRow causesOf chalked checkAt checkChoice
-  checkFor checkFilm checkReading stateSaid filmBody filmDoubt filmResult sayPlay photoSizeBody photoTouches photoWay isMeasured checkSize checkTitle checkType checksOf choiceBody choicesOf contextOf
+  checkFor checkFilm checkReading stateSaid filmBody filmDoubt filmResult sayPlay goodsPhoto photoDoubtMm photoRound photoSizeBody photoTouches photoWay isMeasured checkSize checkTitle checkType checksOf choiceBody choicesOf contextOf
   contradictedJoints countingStates crewOf dangerousJoints defectGrade defectLeft describe doubted
   driveOwed elsewhereChecks elsewhereTitle endKind expired failedBy failsOf fastenerName
   fastenersAt fastenersFor fastenersOf fastenersSaid faultsAt faultsOf fieldsAbout findingsOf

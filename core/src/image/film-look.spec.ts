@@ -38,6 +38,24 @@ test.each([
   expect(sayLook(l)).toMatch(says);
   expect(l.frame).toBeUndefined();
 });
+/** A tilt under which a card that stands out shows it. */
+const TILT: Vec3 = [0.45, 0.05, 0.1];
+test.each([
+  [0, 'seen well'],
+  [1, 'seen well'],
+  [4, 'not flat'],
+  // Nothing square any more.
+  [8, 'Only card 1 is seen'],
+])('a card whose middle stands out by %s mm: %s', (bowMm, says) => {
+  expect(sayLook(look([at(A, -32, 300, TILT), { ...at(B, 32, 300, TILT), bowMm }]))).toContain(says);
+});
+test.each([
+  ['beside both', [640, 120], 'seen well'],
+  ['over a corner of card 1', [470, 420], 'Only card 2 is seen. The other is cut off, covered or in glare.'],
+  ['over an edge of card 2', [755, 305], 'Only card 1 is seen. The other is cut off, covered or in glare.'],
+] as const)('a lamp that shines back %s', (_, [x, y], says) => {
+  expect(sayLook(look([at(A, -32), at(B, 32)], { glare: { at: [x, y], reachPx: 40 } }))).toContain(says);
+});
 test('a bent card and one in glare are told from what their edges are', () => {
   const good = look([at(A, -32), at(B, 32)]).cards;
   expect(filmLook([good[0]!, { ...good[1]!, offPx: 1.2 }])).toMatchObject({ fault: 'bent', card: 2 });

@@ -102,7 +102,8 @@ export function sayLook({ fault, card }: FilmLook): string {
 /** Why there is no number, where most pictures were of no use. */
 export const FAULT_REFUSES: Readonly<Record<FilmFault, string>> = {
   'no card': 'The cards were not seen. Hold the camera so that both are in the picture all the time.',
-  'one card': 'One card alone was seen. A play is how one moves against the other: keep both in the picture.',
+  'one card':
+    'One card alone was seen, the other cut off, covered or in glare. A play is how one moves against the other: keep both in the picture and in even light.',
   'too many': 'More than two cards were seen. Cover those that are not used.',
   'two sheets': 'The cards are of two sheets. Use two of the same one.',
   far: 'The cards were too small in the picture. Go nearer, to about 30 cm.',

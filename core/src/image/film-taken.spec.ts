@@ -1,6 +1,6 @@
 import { chanceFrom } from '../numeric';
 import { sized } from '../test';
-import { filmed, pushes, type Filmed } from '../test/film';
+import { filmed, pushes, throughJpeg, type Filmed } from '../test/film';
 import {
   cardsIn,
   filmFromRows,
@@ -25,8 +25,12 @@ const taken = (moved: readonly number[], o: Filmed = {}, seed = 5): TakenFilm =>
 });
 const why = (r: ReadFilm) => (r.play.kind === 'refused' ? r.play.why : JSON.stringify(r.play));
 
-/** As a browser would: a simulated camera pushed and pulled three times, each picture looked at. */
-function run(name: string, seed: number): TakenFilm {
+/** A film's pictures are compressed about so much (from memory). */
+const QUALITY = 75;
+/** Where its cards are, held as it is. */
+const ROWS = [192, 528] as const;
+/** As a browser would: a simulated camera pushed and pulled three times, each picture looked at, through JPEG where it is asked. */
+function run(name: string, seed: number, jpeg = false): TakenFilm {
   const camera = simulatedCamera(
     SIMULATED_FILMS.find((f) => f.name === name)!,
     3,
@@ -34,7 +38,8 @@ function run(name: string, seed: number): TakenFilm {
   );
   const film: { -readonly [K in keyof TakenFilm]: TakenFilm[K] } = { ...taken([]), pictures: [], faults: {} };
   pushes(1, 6, 6, 1).forEach((pulled, i) => {
-    const l = filmLook(cardsIn(camera.picture(i / 10, pulled), 'quick'));
+    const picture = camera.picture(i / 10, pulled);
+    const l = filmLook(cardsIn(jpeg ? throughJpeg(picture, QUALITY, ROWS) : picture, 'quick'));
     if (l.frame) film.pictures = [...film.pictures, { ...l.frame, atS: i / 10 }];
     else film.faults = { ...film.faults, [l.fault!]: (film.faults[l.fault!] ?? 0) + 1 };
   });
@@ -43,10 +48,10 @@ function run(name: string, seed: number): TakenFilm {
 
 const SHAKY = ['0.80 mm, a shaky hand', 0.8] as const;
 test.each(sized(0, 1) ? ([['0.20 mm', 0.2], ['0.80 mm', 0.8], SHAKY] as const) : [SHAKY])(
-  'rendered, %s: found and read from its pixels, its play is in the stated doubt',
+  'rendered, compressed, %s: found and read from its pixels, its play is in the stated doubt',
   (name, playMm) => {
     for (let k = 0; k < sized(1, 8); k++) {
-      const { play } = readFilm(run(name, 40 + k), SHEET);
+      const { play } = readFilm(run(name, 40 + k, true), SHEET);
       if (play.kind !== 'play') throw new Error(JSON.stringify(play));
       expect(Math.abs(play.doubt.meanMm - playMm)).toBeLessThan(0.02);
       expect(play.readingsMm.length).toBe(3);

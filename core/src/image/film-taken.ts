@@ -43,6 +43,18 @@ export function scaleOf(s: PrintedSheet): { readonly scale: number; readonly u: 
   return { scale: mm / 100, u: Math.hypot(within('doubt of the ruler', s.ruler.uMm, 0, 5, 'mm') / 100, ACROSS) };
 }
 
+/**
+ * Why a film with so many pictures that serve is refused, if it is: what was wrong with most of the others.
+ * @param serve how many do
+ */
+export function tooFewServe(serve: number, faults: TakenFilm['faults']): string | undefined {
+  const bad = FILM_FAULTS.map((fault) => ({ fault, n: faults[fault] ?? 0 }));
+  const all = serve + bad.reduce((s, b) => s + b.n, 0);
+  if (serve >= LEAST_PICTURES && serve >= LEAST_PART * all) return undefined;
+  const worst = bad.reduce((a, b) => (b.n > a.n ? b : a));
+  return worst.n > 0 ? FAULT_REFUSES[worst.fault] : 'Too short: push and pull for some seconds.';
+}
+
 /** A film whose pictures are explained, or why there is none. */
 export type ReadFilm =
   | { readonly play: Exclude<FilmPlay, { kind: 'refused' }>; readonly motion: RelativeMotion }
@@ -59,12 +71,8 @@ export function readFilm(f: TakenFilm, sheet: PrintedSheet, o: { known?: KnownSc
   within('pictures', f.pictures.length, 0, MOST_FILM_PICTURES);
   if (sheet.number !== f.sheet)
     throw new BadInput('sheet', `must be number ${f.sheet}, whose cards are in the film`, sheet.number);
-  const bad = FILM_FAULTS.map((fault) => ({ fault, n: f.faults[fault] ?? 0 }));
-  const worst = bad.reduce((a, b) => (b.n > a.n ? b : a));
-  const all = f.pictures.length + bad.reduce((s, b) => s + b.n, 0);
-  const refused = (why: string) => ({ play: { kind: 'refused' as const, why } });
-  if (f.pictures.length < LEAST_PICTURES || f.pictures.length < LEAST_PART * all)
-    return refused(worst.n > 0 ? FAULT_REFUSES[worst.fault] : 'Too short: push and pull for some seconds.');
+  const few = tooFewServe(f.pictures.length, f.faults);
+  if (few) return { play: { kind: 'refused', why: few } };
   const { scale, u } = scaleOf(sheet);
   const cards: TwoCards = { a: cornersOf(f.cards[0], scale), b: cornersOf(f.cards[1], scale) };
   const centre: Point = [f.width / 2, f.height / 2];

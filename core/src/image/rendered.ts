@@ -7,6 +7,8 @@ import { rotationOf, seenAt, applied, type Camera, type Pose } from './pose';
 /** A card that stands before the camera. */
 export interface StoodCard extends CardName {
   readonly pose: Pose;
+  /** How far its middle stands out over its left and right edges, mm: a card that is bent like a piece of pipe. */
+  readonly bowMm?: number;
 }
 /** A picture that is to be drawn. */
 export interface Scene {
@@ -20,6 +22,8 @@ export interface Scene {
   readonly noise: number;
   /** How bright white paper is, 0 to 255. */
   readonly white?: number;
+  /** A lamp that shines back: where, and how far it reaches, px. */
+  readonly glare?: { readonly at: Point; readonly reachPx: number };
 }
 
 const [BLACK, WHITE] = [34, 222];
@@ -62,11 +66,37 @@ function steel(width: number, height: number): Float32Array {
 }
 let behind: { readonly of: string; readonly grey: Float32Array } | undefined;
 
+/** Where on a bent card the ray is that meets its plane at a point: the camera sees what stands out nearer to itself. */
+function bent({ pose, bowMm = 0 }: StoodCard, half: number): (x: number, y: number) => Point {
+  if (!bowMm) return (x, y) => [x, y];
+  const r = rotationOf(pose.turn);
+  const eye = [0, 1, 2].map((i) => -(r[i]! * pose.at[0] + r[3 + i]! * pose.at[1] + r[6 + i]! * pose.at[2]));
+  return (x, y) => {
+    let [u, v] = [x, y];
+    for (let k = 0; k < 6; k++) {
+      // Before the card's plane is where the camera is.
+      const out = (bowMm * Math.max(0, 1 - (u / half) ** 2)) / Math.abs(eye[2]!);
+      [u, v] = [x + (eye[0]! - x) * out, y + (eye[1]! - y) * out];
+    }
+    return [u, v];
+  };
+}
+
+/** Light of a lamp that the paper throws back, over what is there. */
+function shine(out: Float32Array, s: Scene, { at, reachPx }: NonNullable<Scene['glare']>): void {
+  for (let j = 0; j < s.height; j++)
+    for (let i = 0; i < s.width; i++) {
+      const d = Math.hypot(i - at[0], j - at[1]) / reachPx;
+      if (d < 2.5) out[j * s.width + i] = Math.min(255, out[j * s.width + i]! + 260 * Math.exp(-(d ** 4)));
+    }
+}
+
 /** Draws one card into a picture. @returns what it covers: left, top, right, bottom */
 function put(out: Float32Array, s: Scene, card: StoodCard): readonly [number, number, number, number] {
   const map = mapOf(s.camera, card.pose);
   const back = inverseOf(map);
   const half = CARD_SIDES_MM[card.card] / 2;
+  const flat = bent(card, half);
   const paper = half + CARD_MARGIN_MM;
   const corners = [
     [-paper, -paper],
@@ -92,8 +122,7 @@ function put(out: Float32Array, s: Scene, card: StoodCard): readonly [number, nu
         const u = i + POINTS[k]![0];
         const v = j + POINTS[k]![1];
         const w = back[6]! * u + back[7]! * v + back[8]!;
-        const x = (back[0]! * u + back[1]! * v + back[2]!) / w;
-        const y = (back[3]! * u + back[4]! * v + back[5]!) / w;
+        const [x, y] = flat((back[0]! * u + back[1]! * v + back[2]!) / w, (back[3]! * u + back[4]! * v + back[5]!) / w);
         if (Math.abs(x) > paper || Math.abs(y) > paper) continue;
         covered++;
         const black =
@@ -127,8 +156,8 @@ function blur(out: Float32Array, s: Scene, [l, t, r, b]: readonly [number, numbe
 }
 
 /**
- * A picture of cards before a camera, as a stand-in's lens would have it: perspective, blur, noise, 8 bits. Not in it: the
- * lens's distortion, a shutter that runs down the picture, paper that is not flat.
+ * A picture of cards before a camera, as a stand-in's lens would have it: perspective, blur, noise, 8 bits. Where it is
+ * asked for, glare and a card that is bent. Not in it: the lens's distortion, a shutter that runs down the picture.
  * @throws BadInput for a card behind the camera or a picture that is none
  */
 export function pictureOf(s: Scene, c: Chance = chanceFrom(1)): Rgba {
@@ -144,6 +173,7 @@ export function pictureOf(s: Scene, c: Chance = chanceFrom(1)): Rgba {
     const box = put(grey, s, card);
     if (s.blurPx > 0.05) blur(grey, s, box);
   }
+  if (s.glare) shine(grey, s, s.glare);
   const table = grainsOf(c);
   const from = Math.floor(c.between(0, GRAINS));
   const data = new Uint8ClampedArray(4 * grey.length);

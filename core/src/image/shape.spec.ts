@@ -1,6 +1,7 @@
 import { chanceFrom, type Chance, type Vec3 } from '../numeric';
 import { seenOn } from './rendered';
 import { sized } from '../test';
+import { throughJpeg } from '../test/film';
 import { BAR, BORE, HIGH, LONG, photograph, SHEET } from '../test/photo';
 import {
   acrossCircle,
@@ -21,7 +22,9 @@ import {
 } from '.';
 
 const measured = (c: Chance, high = { mm: HIGH, uMm: 1 }, o: { long?: number; tilt?: number } = {}) => {
-  const { picture, eyes, see } = photograph(c, o);
+  const { picture: drawn, eyes, see } = photograph(c, o);
+  // As a telephone writes it (quality from memory).
+  const picture = throughJpeg(drawn, 85);
   const grey = greyOf(picture);
   const plane = planeOf(cardsIn(picture), picture, SHEET);
   const touch = (p: Point): Point => {
@@ -49,7 +52,7 @@ const measured = (c: Chance, high = { mm: HIGH, uMm: 1 }, o: { long?: number; ti
 
 test('beside the whole sheet: 300 mm between two eyes, a bore of 20 and a bar of 11, each within its bound and its doubt', () => {
   const c = chanceFrom(21);
-  const n = sized(1, 12);
+  const n = sized(2, 12);
   const off = { length: [] as number[], bore: [] as number[], bar: [] as number[] };
   let held = 0;
   for (let k = 0; k < n; k++) {
@@ -65,7 +68,7 @@ test('beside the whole sheet: 300 mm between two eyes, a bore of 20 and a bar of
   expect(rms(off.length)).toBeLessThan(0.5);
   expect(rms(off.bore)).toBeLessThan(0.15);
   expect(rms(off.bar)).toBeLessThan(0.15);
-  expect(held / (3 * n)).toBeGreaterThan(0.9);
+  expect(held / (3 * n)).toBeGreaterThan(sized(0.8, 0.9));
 }, 300_000);
 
 test('a circle seen from the side is drawn as the ellipse it is seen as: its width and height in closed form', () => {

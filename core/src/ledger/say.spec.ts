@@ -18,6 +18,23 @@ const say = <K extends EntryKind>(kind: K, body: EntryBodies[K]) =>
 test.each([
   [say('step', { step: 'chock', state: 'done' }), 'Chock the rear wheels: done'],
   [
+    say('goods', {
+      choice: 'c',
+      part: 'p1',
+      name: 'Link',
+      quantity: 2,
+      from: 'shelf',
+      checks: [],
+      measured: [
+        { what: 'length', text: '303.0 mm', photograph: { doubtMm: 2 } },
+        { what: 'thread', text: 'M10' },
+      ],
+      outcome: 'taken',
+      why: '',
+    }),
+    'Goods in, shelf: 2 × Link, looked at (length 303.0 mm ± 2.0 mm by photograph, thread M10)',
+  ],
+  [
     say('check', {
       check: 'grip-link',
       state: 'both-hanging',

@@ -7,6 +7,7 @@ import {
   goodsChecks,
   goodsLines,
   goodsMeasures,
+  goodsPhoto,
   goodsOwedAt,
   handBackBlockers,
   measuredAgainst,
@@ -147,8 +148,29 @@ describe('measured in the hand', () => {
     expect(take('318 mm', 'the customer drives it lowered').measured).toEqual([{ what: 'length', text: '318 mm' }]);
     expect(take('301 mm').why).toBe('');
   });
+  test('by a photograph it is as its list says within what a photograph tells; how it is touched is its shape', () => {
+    const g = line(said(LINK_PART));
+    const take = (doubtMm: number) =>
+      goodsBody(g, yes(LINK_PART), [{ what: 'length', text: '304.0 mm', photograph: { doubtMm } }], 'taken', '');
+    expect(() => take(0.4)).toThrow('why it is taken is empty: length 304.0 mm, its list says 300.0 mm');
+    const body = take(2);
+    expect(body.measured).toEqual([{ what: 'length', text: '304.0 mm', photograph: { doubtMm: 2 } }]);
+    expect(goodsMeasures(bushing).map((m) => goodsPhoto(m)?.ask)).toEqual([
+      ['Touch the middle of the bore.'],
+      ['Touch one edge.', 'Touch the edge opposite.'],
+      ['Touch the middle of one hole.', 'Touch the middle of the other hole.'],
+    ]);
+    expect(goodsPhoto('length')?.way).toBe('two circles');
+    expect([goodsPhoto('thread'), goodsPhoto('between the eyes')]).toEqual([undefined, undefined]);
+  });
   test('the one in the hand is its list’s, but for what was measured; the old one is what somebody knows of it', () => {
-    expect(partInHand(bushing, { bore: '20 mm', height: 'tall', thread: 'M10' })).toMatchObject({ boreMm: 20, heightMm: 34 });
+    expect(
+      partInHand(bushing, [
+        { what: 'bore', text: '20 mm' },
+        { what: 'height', text: 'tall' },
+        { what: 'thread', text: 'M10' },
+      ]),
+    ).toMatchObject({ boreMm: 20, heightMm: 34 });
     const old = oldPart('ball-stud link', {
       kinds: ['ball-stud link'],
       lengthMm: 300,

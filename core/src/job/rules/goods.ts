@@ -6,6 +6,7 @@ import { parseThread } from '../../thread';
 import { END_SPECS, LINK_ENDS } from '../../vehicle';
 import { parseQuantity, sayLength, type LengthUnit } from '../../units';
 import type { JobState } from '../fold';
+import { photoTouches, type PhotoWay } from './photo-size';
 import { calledWrong } from './trouble';
 import { isApproved } from './planned';
 
@@ -90,7 +91,7 @@ export const sayGoodsCheck = (c: GoodsCheck): string => ASK[c];
 export function goodsBody(
   g: GoodsLine,
   answers: Readonly<Partial<Record<GoodsCheck, GoodsResult>>>,
-  measured: readonly { readonly what: string; readonly text: string }[],
+  measured: EntryBodies['goods']['measured'],
   outcome: 'taken' | 'refused',
   why: string,
 ): EntryBodies['goods'] {
@@ -103,8 +104,8 @@ export function goodsBody(
     throw new BadInput(wrong[0]!.check, 'is not so: it is refused, or the look was wrong');
   if (outcome === 'taken' && wrong.length > 0 && !why.trim())
     throw new BadInput('why it is taken', `is empty: ${wrong[0]!.check} is not as it should be`);
-  for (const { what, text } of outcome === 'taken' && !why.trim() ? measured : []) {
-    const against = text.trim() ? measuredAgainst(part, what as GoodsMeasure, text) : undefined;
+  for (const { what, text, photograph } of outcome === 'taken' && !why.trim() ? measured : []) {
+    const against = text.trim() ? measuredAgainst(part, what as GoodsMeasure, text, 'mm', photograph?.doubtMm) : undefined;
     if (against && !against.same) throw new BadInput('why it is taken', `is empty: ${what} ${against.sentence}`);
   }
   if (outcome === 'refused' && !why.trim()) throw new BadInput('why it is refused', 'is empty: the supplier will ask');
@@ -116,21 +117,32 @@ export function goodsBody(
     from: g.from,
     ...(g.order ? { order: g.order.id } : {}),
     checks,
-    measured: measured.filter((m) => m.text.trim()).map((m) => ({ what: m.what, text: m.text.trim() })),
+    measured: measured.filter((m) => m.text.trim()).map((m) => ({ ...m, text: m.text.trim() })),
     outcome,
     why: why.trim(),
   };
 }
 
-/** What may be measured of a part in the hand, by what it is: where it stands in its list, and how far off is still the same, mm. */
+/**
+ * What may be measured of a part in the hand, by what it is: where it stands in its list, how far off is still the same, mm,
+ * and how it is photographed, with what is touched. A bar is wider than a sheet of cards.
+ */
 const MEASURES = {
-  length: { of: 'lengthMm', same: LENGTH_SAME_MM, stands: (p) => isLink(p.kind) && !isAdjustable(p.kind) },
-  bore: { of: 'boreMm', same: 0.3, stands: (p) => p.kind === 'frame bushing' },
-  height: { of: 'heightMm', same: 1, stands: (p) => p.kind === 'frame bushing' },
-  holes: { of: 'holeSpacingMm', same: 0.5, stands: (p) => p.kind === 'frame bushing' },
-  diameter: { of: 'barMm', same: 0.3, stands: (p) => p.kind === 'sway bar' },
-  'between the eyes': { of: 'holeSpacingMm', same: 4, stands: (p) => p.kind === 'sway bar' },
-} as const satisfies Record<string, { of: keyof Part; same: number; stands: (p: Part) => boolean }>;
+  length: {
+    of: 'lengthMm',
+    same: LENGTH_SAME_MM,
+    photo: ['two circles', 'eye'],
+    stands: (p) => isLink(p.kind) && !isAdjustable(p.kind),
+  },
+  bore: { of: 'boreMm', same: 0.3, photo: ['one circle', 'bore'], stands: (p) => p.kind === 'frame bushing' },
+  height: { of: 'heightMm', same: 1, photo: ['two edges', 'edge'], stands: (p) => p.kind === 'frame bushing' },
+  holes: { of: 'holeSpacingMm', same: 0.5, photo: ['two circles', 'hole'], stands: (p) => p.kind === 'frame bushing' },
+  diameter: { of: 'barMm', same: 0.3, photo: ['two edges', 'edge'], stands: (p) => p.kind === 'sway bar' },
+  'between the eyes': { of: 'holeSpacingMm', same: 4, photo: null, stands: (p) => p.kind === 'sway bar' },
+} as const satisfies Record<
+  string,
+  { of: keyof Part; same: number; photo: readonly [PhotoWay, string] | null; stands: (p: Part) => boolean }
+>;
 type Length = keyof typeof MEASURES;
 export type GoodsMeasure = Length | 'thread';
 
@@ -142,8 +154,15 @@ export const goodsMeasures = (p: Part): GoodsMeasure[] => [
   ...(isLink(p.kind) ? (['thread'] as const) : []),
 ];
 
+/** How it is told by a photograph, and what is touched in turn; a thread is not. */
+export function goodsPhoto(what: GoodsMeasure): { readonly way: PhotoWay; readonly ask: readonly string[] } | undefined {
+  const photo = isLength(what) ? MEASURES[what].photo : null;
+  return photo ? { way: photo[0], ask: photoTouches(photo[0], photo[1]) } : undefined;
+}
+
 /**
  * What was measured of a part in the hand, against what its list says, loudly: "length 318 mm, its list says 305 mm".
+ * @param doubtMm what it may be off by itself, where a photograph told it, mm: nearer than that it cannot say another
  * @throws BadInput naming what cannot be read
  */
 export function measuredAgainst(
@@ -151,6 +170,7 @@ export function measuredAgainst(
   what: GoodsMeasure,
   text: string,
   unit?: LengthUnit,
+  doubtMm = 0,
 ): { readonly same: boolean; readonly sentence: string } {
   if (!isLength(what)) {
     const thread = parseThread(text, 'thread').name;
@@ -163,13 +183,13 @@ export function measuredAgainst(
   const mm = parseQuantity(text, 'length', { field: what }).si;
   const says = p[of];
   if (says === undefined) return { same: true, sentence: `${say(mm)}; its list does not say` };
-  const same = Math.abs(mm - says) <= within;
+  const same = Math.abs(mm - says) <= within + doubtMm;
   return { same, sentence: same ? `${say(mm)}, as its list says` : `${say(mm)}, its list says ${say(says)}` };
 }
 
 /** The part in the hand: as its list has it, but for what was measured of it. What cannot be read is left out. */
-export function partInHand(p: Part, measured: Readonly<Record<string, string>>): Comparable {
-  const sizes = Object.entries(measured).flatMap(([what, text]) => {
+export function partInHand(p: Part, measured: EntryBodies['goods']['measured']): Comparable {
+  const sizes = measured.flatMap(({ what, text }) => {
     if (!isLength(what) || !text.trim()) return [];
     const read = attempt(() => parseQuantity(text, 'length', { field: what }).si);
     return read.ok ? [[MEASURES[what].of, read.value] as const] : [];

@@ -1,6 +1,6 @@
 import type { SizeKey } from '../../parts';
 import { CONTEXT, ledger } from '../../test';
-import { foldJob, originOf, photoSizeBody, photoTouches, photoWay, readHeight, sayHeights, wantedFor } from '..';
+import { foldJob, originOf, photoRound, photoSizeBody, photoTouches, photoWay, readHeight, sayHeights, wantedFor } from '..';
 
 const e = ledger();
 
@@ -32,12 +32,15 @@ test.each([
   expect(() => photoSizeBody('front', key as SizeKey, { mm, uMm: 0.1 })).toThrow(says),
 );
 test('what is touched follows from the size', () => {
-  expect(photoTouches(photoWay('link-length')!, 'link-length')).toEqual([
+  expect(photoTouches(photoWay('link-length')!, photoRound('link-length'))).toEqual([
     'Touch the middle of one eye.',
     'Touch the middle of the other eye.',
   ]);
-  expect(photoTouches(photoWay('bar-diameter')!, 'bar-diameter')).toEqual(['Touch one edge.', 'Touch the edge opposite.']);
-  expect(photoTouches('one circle', 'hole-spacing')).toEqual(['Touch the middle of the hole.']);
+  expect(photoTouches(photoWay('bar-diameter')!, photoRound('bar-diameter'))).toEqual([
+    'Touch one edge.',
+    'Touch the edge opposite.',
+  ]);
+  expect(photoTouches('one circle', photoRound('hole-spacing'))).toEqual(['Touch the middle of the hole.']);
 });
 test('heights by photograph: sides that differ by less than it tells do not differ', () => {
   const s = foldJob(CONTEXT, []);

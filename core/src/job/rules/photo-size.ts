@@ -19,12 +19,15 @@ const WAY: Partial<Record<Size, PhotoWay>> = {
   'bushing-height': 'two edges',
   'nut-hex': 'two edges',
 };
+/** What a length by photograph is said to be off by: twice its standard uncertainty, to a tenth and never none, mm. */
+export const photoDoubtMm = (uMm: number): number => Math.max(0.1, Number(fixed(2 * uMm, 1)));
+/** The round things of a size, as they are touched. */
+export const photoRound = (key: SizeKey): string => (splitKey(key).size === 'hole-spacing' ? 'hole' : 'eye');
 /** How a size can be photographed; threads and seats cannot, and a bar is wider than a sheet. */
 export const photoWay = (key: SizeKey): PhotoWay | undefined => WAY[splitKey(key).size];
-/** What is touched, in turn. */
-export function photoTouches(way: PhotoWay, size: Size): readonly string[] {
+/** What is touched, in turn: at a link its eyes, else the holes of a clamp, or whatever round thing it is. */
+export function photoTouches(way: PhotoWay, what: string): readonly string[] {
   if (way === 'two edges') return ['Touch one edge.', 'Touch the edge opposite.'];
-  const what = size === 'hole-spacing' ? 'hole' : 'eye';
   return way === 'one circle'
     ? [`Touch the middle of the ${what}.`]
     : [`Touch the middle of one ${what}.`, `Touch the middle of the other ${what}.`];
@@ -43,7 +46,7 @@ export function photoSizeBody(
   if (!photoWay(key)) throw new BadInput('size', `cannot be photographed (${SIZES.filter((s) => WAY[s]).join(', ')} can)`, key);
   const { size, end } = splitKey(key);
   const mm = Number(fixed(checkSize(key, found.mm), 1));
-  const doubtMm = Math.max(0.1, Number(fixed(2 * found.uMm, 1)));
+  const doubtMm = photoDoubtMm(found.uMm);
   return {
     axle,
     size,

@@ -1,4 +1,5 @@
-import { rotationOf, type FilmFrame, type Grey, type Point, type TwoCards } from '../../image';
+import { decode, encode } from 'jpeg-js';
+import { rotationOf, type FilmFrame, type Grey, type Point, type Rgba, type TwoCards } from '../../image';
 import type { Chance, Vec3 } from '../../numeric';
 
 const square = (mm: number): Point[] => [
@@ -10,6 +11,20 @@ const square = (mm: number): Point[] => [
 export const CARDS: TwoCards = { a: square(30), b: square(30) };
 export const FILM_CENTRE: Point = [640, 360];
 const RAD = Math.PI / 180;
+
+/**
+ * A picture as a telephone writes it: through JPEG (jpeg-js, baseline, ITU-T T.81) and back.
+ * @param quality 1 to 100
+ * @param rows from which row to which: a part of whole blocks comes out as it would of all, and sooner
+ */
+export function throughJpeg(p: Rgba, quality: number, rows: readonly [number, number] = [0, p.height]): Rgba {
+  const [from, to] = rows.map((row) => 4 * p.width * 16 * Math.round(row / 16)) as [number, number];
+  const part = p.data.slice(from, to);
+  const picture = { width: p.width, height: part.length / 4 / p.width, data: part };
+  const data = p.data.slice();
+  data.set(decode(encode(picture, quality).data, { useTArray: true }).data, from);
+  return { ...p, data };
+}
 
 export interface Filmed {
   readonly fPx?: number;

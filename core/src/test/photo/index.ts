@@ -76,3 +76,20 @@ export function photograph(
   paint(box([85 - long / 2 - 16, 104], [85 + long / 2 + 16, 136]));
   return { picture, eyes: eyes as unknown as [Point, Point], see: (p) => through(map, p) };
 }
+
+/** A telephone held upright before a wheel, and the sheet its cards are of. */
+export const RIDE = { width: 1800, height: 2400, sheet: 5, camera: { fPx: 1950, centre: [900, 1200] as Point } } as const;
+/** From a card's middle to its lower cut edge, mm. */
+const EDGE = 20;
+
+/** A photograph of a corner: one card on the hub, one over the arch, 40 mm nearer; the telephone askew by up to a degree. */
+export function ridePhotograph(c: Chance, hubToArchMm: number): Rgba {
+  const roll = (c.between(-1, 1) * Math.PI) / 180;
+  const turn = (): Vec3 => [c.between(-0.1, 0.1), c.between(-0.15, 0.15), c.between(-0.08, 0.08)];
+  const rolled = ([x, y, z]: Vec3): Vec3 => [x * Math.cos(roll) - y * Math.sin(roll), x * Math.sin(roll) + y * Math.cos(roll), z];
+  const cards = [
+    { sheet: RIDE.sheet, card: 1 as const, pose: { turn: turn(), at: rolled([10, 180, 700]) } },
+    { sheet: RIDE.sheet, card: 2 as const, pose: { turn: turn(), at: rolled([-20, 180 - hubToArchMm - EDGE, 660]) } },
+  ];
+  return pictureOf({ ...RIDE, cards, blurPx: 1, noise: 0.01 }, c);
+}

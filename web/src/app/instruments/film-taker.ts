@@ -194,15 +194,17 @@ export class FilmTaker {
     if (atS > (this.pictures.at(-1)?.atS ?? -1)) this.pictures.push({ a: u.a, b: u.b, atS });
   }
   private async work(): Promise<void> {
-    const film = this.film() ?? { width: 1280, height: 720, sheet: 1, cards: [1, 2] as const, pictures: [], faults: this.faults };
+    const film = this.film();
     const { sheet, known, limitMm, unit } = this.terms!;
-    const worked = await this.filmer.ask('read', {
-      film,
-      sheet: sheet(film.sheet),
-      unit,
-      ...(known ? { known } : {}),
-      ...(limitMm === undefined ? {} : { limitMm }),
-    });
+    const worked = await (film
+      ? this.filmer.ask('read', {
+          film,
+          sheet: sheet(film.sheet),
+          unit,
+          ...(known ? { known } : {}),
+          ...(limitMm === undefined ? {} : { limitMm }),
+        })
+      : this.filmer.ask('none serves', this.faults));
     // While it runs only a play is shown: what is missing may still come.
     if (this.state() === 'working' || worked.result?.found === 'play') this.worked.set(worked);
   }

@@ -152,7 +152,7 @@ export class PhotoSize {
   );
 
   constructor() {
-    inject(DestroyRef).onDestroy(() => URL.revokeObjectURL(this.src()));
+    inject(DestroyRef).onDestroy(() => this.src() && URL.revokeObjectURL(this.src()));
   }
   private readonly typedHigh = computed(() =>
     this.high().trim() === ''

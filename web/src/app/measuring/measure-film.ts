@@ -14,6 +14,7 @@ import {
   type JointId,
   type Line,
 } from '@ash-knot/core';
+import { photoLine } from '../attachment/photo-line';
 import { FilmView, type Filmed } from '../instruments/film-view';
 import { JobStore } from '../job/job-store';
 import { Records } from '../job/records';
@@ -61,6 +62,9 @@ import { FilmTrace } from './film-trace';
         <p class="wrong mt-2" role="alert">{{ error() }}</p>
       }
     } @else {
+      @if (onTape()) {
+        <p class="mt-2 text-lg font-bold" data-testid="film-kept">On the tape: {{ onTape() }}</p>
+      }
       <p class="soft mt-1">
         One card on the part that moves, the other on what it is bolted to, as near in one plane as can be. Then push and pull as
         it says.
@@ -79,6 +83,8 @@ export class MeasureFilm {
   readonly joint = input.required<JointId>();
   readonly phase = input.required<'before' | 'after'>();
   readonly gauge = input.required<GaugeSpec>();
+  /** What the last film that was kept says, and what follows of it. */
+  readonly onTape = input('');
   protected readonly units = inject(Units);
   private readonly store = inject(JobStore);
   private readonly records = inject(Records);
@@ -128,12 +134,10 @@ export class MeasureFilm {
     await this.outbox.attach({ id: file, job, kind: 'film', bytes: new Blob([this.csv(f)], { type: 'text/csv' }) });
     const photos: Line[] = [];
     for (const [i, bytes] of f.photos.entries()) {
-      const photo = uuid();
-      await this.outbox.attach({ id: photo, job, kind: 'photo', bytes });
       const caption = capital(
         `${f.from === 'simulated' ? 'simulated, ' : ''}${i === 0 ? 'pushed' : 'pulled'}: ${f.worked.result.sentence}`,
       );
-      photos.push({ kind: 'photo', body: { photo, joint: this.joint(), caption } });
+      photos.push(await photoLine(this.outbox, job, bytes, { joint: this.joint(), caption }));
     }
     this.kept.set(await this.store.writeAll([...photos, { kind: 'film', body: made.value }]));
   }

@@ -130,6 +130,12 @@ export class MeasurePlay {
   protected shown(v: PlayView): string {
     return sayPlay(v, (mm) => this.units.lengthDigits(mm));
   }
+  /** The last film as it stands: a simulated one says so. */
+  protected readonly filmOnTape = computed(() => {
+    const v = this.view();
+    if (!v?.film) return '';
+    return `${v.gauge?.kind === 'simulated camera' ? 'simulated. ' : ''}${v.film.sentence} ${this.sentence()}`;
+  });
   protected readonly outlier = computed(() => this.view()?.readings.find((r) => r.standsOut && !r.struck));
   /** Against the other side, and against the visit before. */
   protected readonly comparisons = computed(() => {

@@ -2,6 +2,8 @@ import { TestBed } from '@angular/core/testing';
 import { setUp, tid } from '../../test';
 import { STRUT_TYPE } from '@ash-knot/core/test';
 import { OpenJob } from '../job/open-job';
+import { By } from '@angular/platform-browser';
+import { PhotoSize } from '../instruments/photo-size';
 import { StackBuilder } from './stack-builder';
 
 async function open(inputs: Record<string, unknown> = {}) {
@@ -56,6 +58,28 @@ test('by keys: a piece moved out of its place is explained, and back again', asy
   expect(p.el.querySelector(tid('stack-reach'))).toBeNull();
   await p.key(3, 'ArrowUp');
   expect(p.text(tid('stack-fault'))).toBe('In order.');
+});
+test('a bolt by photograph stands in its field with its doubt and among what came so; typed over it is measured', async () => {
+  localStorage.clear();
+  setUp();
+  const fixture = TestBed.createComponent(StackBuilder);
+  await fixture.whenStable();
+  const el = fixture.nativeElement as HTMLElement;
+  el.querySelector<HTMLElement>(tid('photograph-stack-boltLong'))!.click();
+  await fixture.whenStable();
+  const shot = fixture.debugElement.query(By.directive(PhotoSize)).componentInstance as PhotoSize;
+  expect(shot.ask()).toEqual(['Touch the face under its head.', 'Touch its tip.']);
+  shot.kept.emit({ mm: 131.26, uMm: 0.22, picture: new Blob(['x']) });
+  await fixture.whenStable();
+  expect(el.querySelector(tid('photograph-stack-boltLong'))).not.toBeNull();
+  const box = el.querySelector<HTMLInputElement>(tid('stack-boltLong'))!;
+  expect(box.value).toBe('131.3 mm');
+  expect(el.textContent).toContain('by photograph ± 0.4 mm');
+  expect(el.querySelector(tid('stack-usual'))!.textContent).toContain('By photograph: bolt, under its head 131.3 mm ± 0.4 mm.');
+  box.value = '131 mm';
+  box.dispatchEvent(new Event('input'));
+  await fixture.whenStable();
+  expect(el.textContent).not.toContain('by photograph ±');
 });
 test('a washer turned over is explained', async () => {
   const p = await open();

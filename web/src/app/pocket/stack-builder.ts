@@ -4,6 +4,7 @@ import {
   attempt,
   list,
   parseQuantity,
+  photoDoubtMm,
   rightStack,
   sayPiece,
   sleeveFor,
@@ -23,6 +24,7 @@ import { Picks } from '../kit/picks';
 import { TextField } from '../kit/text-field';
 import { draft } from '../state/draft';
 import { OpenJob } from '../job/open-job';
+import { PhotoSize, type PhotoFound } from '../instruments/photo-size';
 import { StackDrawing } from './stack-drawing';
 import { Units } from '../session/units';
 import {
@@ -30,6 +32,7 @@ import {
   HINTS,
   KEYS,
   NOTHING_LAID,
+  PHOTOGRAPHED,
   StackSizes,
   USUAL_LINK_MM,
   VARIANTS,
@@ -41,115 +44,9 @@ import {
 /** The pieces of a bolt-through link put in order by dragging or keys, drawn to scale, and how far to turn the nut. */
 @Component({
   selector: 'ak-stack-builder',
-  imports: [CdkDrag, CdkDropList, Picks, StackDrawing, TextField],
+  imports: [CdkDrag, CdkDropList, PhotoSize, Picks, StackDrawing, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <div class="mt-4 grid gap-x-6 gap-y-4 sm:grid-cols-[236px_120px_1fr]">
-      <div>
-        <p class="soft text-sm">Head at the top. Drag a piece, or move it with the arrow keys; Enter turns a washer.</p>
-        <ol cdkDropList class="mt-2" (cdkDropListDropped)="drop($event)" aria-label="The stack, head first" data-testid="stack">
-          @for (p of stack(); track $index; let i = $index) {
-            <li cdkDrag class="piece" [class.bad]="badAt() === i">
-              <button
-                type="button"
-                class="min-h-11 w-full px-2 text-left"
-                [attr.aria-label]="name(p) + ', place ' + (i + 1) + ' of ' + stack().length"
-                (keydown.arrowUp)="move(i, -1, $event)"
-                (keydown.arrowDown)="move(i, 1, $event)"
-                (keydown.enter)="turn(i, $event)"
-                (dblclick)="turn(i, $event)"
-                [attr.data-piece]="p.piece"
-              >
-                {{ name(p) }}
-              </button>
-            </li>
-          }
-        </ol>
-        <div class="mt-2 flex flex-wrap gap-x-4">
-          <button type="button" class="link text-sm" (click)="mix()">Mix them up</button>
-          <button type="button" class="link text-sm" (click)="right()" data-testid="stack-right">Show it right</button>
-        </div>
-      </div>
-      <ak-stack-drawing [stack]="stack()" [size]="drawn()" [bad]="badAt()" />
-      <div>
-        @if (faults()[0]; as f) {
-          <p class="caution" role="status" data-testid="stack-fault">{{ f.sentence }}</p>
-        } @else {
-          <p class="border-l-4 border-lichen bg-chalk px-3 py-2 font-bold" role="status" data-testid="stack-fault">In order.</p>
-        }
-        @if (reach(); as r) {
-          @if (r.ok) {
-            <ul class="mt-3" data-testid="stack-reach">
-              @for (s of r.value.sentences; track $index) {
-                <li class="py-1">{{ s }}</li>
-              }
-            </ul>
-          } @else {
-            <p class="wrong mt-3" role="alert" data-testid="stack-error">{{ r.error.message }}</p>
-          }
-        }
-        <ak-picks
-          class="mt-3 block"
-          label="Material"
-          [options]="materials"
-          [picked]="[material()]"
-          [single]="true"
-          (pickedChange)="lay({ material: $event[0]! })"
-        />
-        <ak-picks
-          class="mt-2 block"
-          label="Kind of link"
-          [options]="variants"
-          [picked]="picked()"
-          [names]="variantNames"
-          (pickedChange)="setVariants($event)"
-        />
-        @if (usual(); as u) {
-          <p class="soft mt-3 text-sm" data-testid="stack-usual">{{ u }}</p>
-        }
-        <p class="soft mt-3 text-sm">New parts’ free dimensions. The maker’s torque comes first where there is one.</p>
-      </div>
-    </div>
-    <div class="rule mt-4 grid grid-cols-2 gap-x-4 gap-y-3 pt-4 sm:grid-cols-4">
-      @for (f of keys; track f) {
-        <ak-text-field
-          [label]="fields[f][0]"
-          [mono]="true"
-          [value]="texts()[f]"
-          (valueChange)="set(f, $event)"
-          [hint]="hints[sizes().from(f)]"
-          [testId]="'stack-' + f"
-        />
-      }
-    </div>
-    <div class="rule mt-4 grid items-end gap-x-4 gap-y-3 pt-4 sm:grid-cols-[180px_1fr]">
-      <ak-text-field
-        label="Link wanted, eye to eye"
-        [mono]="true"
-        [value]="wanted()"
-        (valueChange)="lay({ wanted: $event })"
-        [hint]="laid().wanted === undefined ? hints[file() ? 'file' : 'usual'] : ''"
-        testId="stack-wanted"
-      />
-      <p class="pb-7" data-testid="stack-sleeve">{{ sleeve() }}</p>
-      <ak-text-field
-        label="A plain washer instead"
-        hint="outside hole thickness"
-        [mono]="true"
-        [(value)]="plain"
-        testId="stack-plain"
-      />
-      <p class="pb-7" data-testid="stack-washer">{{ washer() }}</p>
-    </div>
-    @if (keeps()) {
-      <button type="button" class="btn btn-go mt-4" (click)="keep()" data-testid="stack-keep">
-        {{ kept() ? 'On the tape' : 'Keep it on the tape' }}
-      </button>
-      @if (unkept()) {
-        <p class="wrong mt-2" role="alert" data-testid="stack-unkept">{{ unkept() }}</p>
-      }
-    }
-  `,
+  templateUrl: './stack-builder.html',
   styles: `
     .piece {
       border: 1.5px solid var(--color-ash-400);
@@ -180,6 +77,9 @@ export class StackBuilder {
   protected readonly keys = KEYS;
   protected readonly fields = FIELDS;
   protected readonly hints = HINTS;
+  protected readonly photographs = PHOTOGRAPHED;
+  /** Which size is being photographed. */
+  protected readonly shot = signal<Field | undefined>(undefined);
   protected readonly materials = MATERIALS;
   protected readonly variants = VARIANTS;
   protected readonly variantNames: Record<Variant, string> = {
@@ -216,7 +116,9 @@ export class StackBuilder {
       ) as Record<Field, string>,
   );
   protected readonly usual = computed(() => {
-    return `Usual, not measured: ${list(this.sizes().usual())}.`;
+    const told = this.sizes().photographed();
+    const by = told.length ? ` By photograph: ${list(told)}.` : '';
+    return `Usual, not measured: ${list(this.sizes().usual())}.${by}`;
   });
   private readonly variant = computed((): StackVariant => ({
     weldedWasher: this.picked().includes('weldedWasher'),
@@ -266,6 +168,15 @@ export class StackBuilder {
   }
   protected set(f: Field, text: string): void {
     this.lay({ texts: { ...this.laid().texts, [f]: text } });
+  }
+  protected hint(f: Field): string {
+    const told = this.sizes().photo(f);
+    return told ? `${HINTS.photograph} ± ${told.doubt}` : HINTS[this.sizes().from(f)];
+  }
+  protected photographed(f: Field, found: PhotoFound): void {
+    const told = { text: this.units.sayLength(found.mm, 1), doubt: this.units.sayLength(photoDoubtMm(found.uMm), 1) };
+    this.lay({ texts: { ...this.laid().texts, [f]: told.text }, photos: { ...this.laid().photos, [f]: told } });
+    this.shot.set(undefined);
   }
   private change(f: (s: Placed[]) => void): void {
     const stack = [...this.stack()];

@@ -2,7 +2,9 @@ import {
   attempt,
   BadInput,
   parseQuantity,
+  photoTouches,
   sleeveFor,
+  type PhotoWay,
   type Material,
   type Placed,
   type StackOnFile,
@@ -34,9 +36,17 @@ const SLEEVE_OVER_BOLT_MM = 4;
 const USUAL_MATERIAL: Material = 'rubber';
 /** As long as most, where no file says a length, mm (common practice, no source). */
 export const USUAL_LINK_MM = 120;
-export type From = 'measured' | 'file' | 'usual' | 'nobody';
+/** What can be told by a photograph of the piece beside a sheet of cards, and what is touched. */
+export const PHOTOGRAPHED: Partial<Record<Field, { readonly way: PhotoWay; readonly ask: readonly string[] }>> = {
+  boltLong: { way: 'two edges', ask: ['Touch the face under its head.', 'Touch its tip.'] },
+  sleeveLong: { way: 'two edges', ask: photoTouches('two edges', 'end') },
+  grommetHigh: { way: 'two edges', ask: photoTouches('two edges', 'face') },
+  grommetHole: { way: 'one circle', ask: photoTouches('one circle', 'hole') },
+};
+export type From = 'measured' | 'photograph' | 'file' | 'usual' | 'nobody';
 export const HINTS: Record<From, string> = {
   measured: '',
+  photograph: 'by photograph',
   file: 'from the file',
   usual: 'usual: measure it',
   nobody: 'measure it',
@@ -45,6 +55,8 @@ export const HINTS: Record<From, string> = {
 /** What was laid and typed, of one vehicle or of none. */
 export interface Laid {
   readonly texts: Partial<Record<Field, string>>;
+  /** What a photograph told, as it was put into its field; typed otherwise since, it is no photograph's any more. */
+  readonly photos?: Partial<Record<Field, { readonly text: string; readonly doubt: string }>>;
   readonly material?: Material;
   readonly wanted?: string;
   readonly variants?: readonly Variant[];
@@ -82,7 +94,20 @@ export class StackSizes {
   }
   from(f: Field): From {
     const typed = this.laid.texts[f];
+    if (this.photo(f)) return 'photograph';
     return typed === undefined ? (this.known(f)?.from ?? 'nobody') : typed.trim() ? 'measured' : 'nobody';
+  }
+  /** What a photograph told of a size, where that stands. */
+  photo(f: Field): { readonly text: string; readonly doubt: string } | undefined {
+    const told = this.laid.photos?.[f];
+    return told && told.text === this.laid.texts[f] ? told : undefined;
+  }
+  /** What came by photograph, in words: "bolt 118.4 mm ± 0.4 mm". */
+  photographed(): string[] {
+    return KEYS.flatMap((k) => {
+      const told = this.photo(k);
+      return told ? [`${FIELDS[k][0].toLowerCase()} ${told.text} ± ${told.doubt}`] : [];
+    });
   }
   /** @throws BadInput naming the field. */
   mm(f: Field): number {

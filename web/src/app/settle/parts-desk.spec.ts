@@ -1,6 +1,8 @@
 import type { SupplierAnswer } from '@ash-knot/contract';
 import type { Part } from '@ash-knot/core';
 import { bench, LINK, stored, tid, type FakeApi } from '../../test';
+import { By } from '@angular/platform-browser';
+import { PhotoSize } from '../instruments/photo-size';
 import { PartsDesk } from './parts-desk';
 
 const AWAY: Part = { ...LINK, stock: 0, deliveryHours: 26 };
@@ -70,6 +72,44 @@ test('a wrong part: the caliper says so loudly, it is refused with its reason, a
   ]);
   expect(b.text()).toContain('Refused: another length than ordered. It goes back.');
   expect(b.el.querySelector(tid('ask-suppliers'))).not.toBeNull();
+});
+
+test('by photograph: it stands against the list with its doubt, its picture is on the tape at once', async () => {
+  const b = await open(LINK);
+  const shoot = async (mm: number, uMm: number) => {
+    await b.click(tid('photograph-goods-length'));
+    const shot = b.fixture.debugElement.query(By.directive(PhotoSize)).componentInstance as PhotoSize;
+    expect(shot.ask()).toEqual(['Touch the middle of one eye.', 'Touch the middle of the other eye.']);
+    shot.kept.emit({ mm, uMm, picture: new Blob(['x']) });
+    await b.settle();
+  };
+  await shoot(304, 1);
+  // 4 mm off, of which 2 are the photograph's own.
+  expect(b.text(tid('against'))).toBe('304.0 mm, as its list says');
+  expect(b.text(tid('looking'))).toContain('by photograph ± 2.0 mm');
+  expect(b.written()).toMatchObject([['photo', { caption: 'Length of the new part, Link, by photograph: 304.0 mm' }]]);
+  await shoot(312, 0.2);
+  expect(b.text(tid('against'))).toBe('312.0 mm, its list says 300.0 mm');
+  await b.click(tid('all-right'));
+  await b.click(tid('take-goods'));
+  expect(b.text(tid('desk-error')) + b.text(tid('looking'))).toContain('why it is taken is empty: length 312.0 mm');
+  await b.type(tid('goods-why'), 'fits as well');
+  await b.click(tid('take-goods'));
+  expect(b.written().at(-1)).toMatchObject([
+    'goods',
+    { measured: [{ what: 'length', text: '312.0 mm', photograph: { doubtMm: 0.4 } }] },
+  ]);
+});
+
+test('typed over, a photograph’s length is a caliper’s', async () => {
+  const b = await open(LINK);
+  await b.click(tid('photograph-goods-length'));
+  const shot = b.fixture.debugElement.query(By.directive(PhotoSize)).componentInstance as PhotoSize;
+  shot.kept.emit({ mm: 300, uMm: 0.2, picture: new Blob(['x']) });
+  await b.settle();
+  expect(b.text(tid('looking'))).toContain('by photograph ±');
+  await b.type(tid('goods-length'), '301');
+  expect(b.text(tid('looking'))).not.toContain('by photograph ±');
 });
 
 test('off the shelf: nothing is taken before it was looked at; all right is one tap', async () => {

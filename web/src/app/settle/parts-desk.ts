@@ -8,7 +8,6 @@ import {
   goodsChecks,
   goodsLines,
   goodsMeasures,
-  measuredAgainst,
   oldPart,
   partInHand,
   sayGoodsCheck,
@@ -28,8 +27,8 @@ import { FieldErrors } from '../kit/field-errors';
 import { Wrong } from '../kit/wrong';
 import { PartOverlay } from '../parts/part-overlay';
 import { JobStore } from '../job/job-store';
+import { GoodsSize, type Measured } from './goods-size';
 import { Session } from '../session/session';
-import { Units } from '../session/units';
 import { Api, ApiError } from '../state/api';
 import { draft } from '../state/draft';
 import { PlaceKey, PlaceMark } from '../job/places';
@@ -40,7 +39,7 @@ const RESULTS = ['yes', 'no', 'can’t tell'] as const;
 /** What was said yes to, until it is in the hand: ordered, promised, come in, looked at, taken or refused. */
 @Component({
   selector: 'ak-parts-desk',
-  imports: [PartOverlay, Picks, TextField, Wrong, PlaceKey, PlaceMark],
+  imports: [GoodsSize, PartOverlay, Picks, TextField, Wrong, PlaceKey, PlaceMark],
   providers: [FieldErrors],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './parts-desk.html',
@@ -49,7 +48,6 @@ export class PartsDesk {
   protected readonly store = inject(JobStore);
   protected readonly session = inject(Session);
   private readonly api = inject(Api);
-  private readonly units = inject(Units);
   private readonly job = this.store.view()!.id;
   protected readonly results = RESULTS;
   protected readonly sayCheck = sayGoodsCheck;
@@ -240,7 +238,7 @@ export class PartsDesk {
   /** The part that is looked at now, by its choice. */
   protected readonly looking = signal<string | null>(null);
   protected readonly looks = draft<Readonly<Record<string, GoodsResult>>>(`goods.looks.${this.job}`, {});
-  protected readonly measured = draft<Readonly<Record<string, string>>>(`goods.measured.${this.job}`, {});
+  protected readonly measured = draft<Readonly<Record<string, Measured>>>(`goods.sizes.${this.job}`, {});
   protected readonly why = draft(`goods.why.${this.job}`, '');
   protected readonly looked = computed(() => this.lines().find((g) => g.choice.id === this.looking()));
   protected checks(g: GoodsLine): readonly GoodsCheck[] {
@@ -260,36 +258,36 @@ export class PartsDesk {
   protected toMeasure(g: GoodsLine): readonly GoodsMeasure[] {
     return goodsMeasures(g.choice.body.part);
   }
+  protected measuredOf(what: GoodsMeasure): Measured {
+    return own(this.measured(), what) ?? { text: '' };
+  }
   /** What is known of the old one, and the new one with what was measured of it. */
   protected readonly beside = computed(() => {
     const body = this.looked()?.choice.body;
     if (!body || goodsMeasures(body.part).length === 0) return null;
     const wanted = wantedFor(this.store.state()!, body.joints);
-    return { old: oldPart(body.part.kind, wanted), inHand: partInHand(body.part, this.measured()) };
+    return { old: oldPart(body.part.kind, wanted), inHand: partInHand(body.part, this.sizes()) };
   });
-  protected put(what: string, text: string): void {
-    this.measured.set({ ...this.measured(), [what]: text });
+  protected put(what: GoodsMeasure, measured: Measured): void {
+    this.measured.set({ ...this.measured(), [what]: measured });
   }
-  /** What the caliper says against what its list says. */
-  protected against(g: GoodsLine, what: GoodsMeasure): { same: boolean; sentence: string } | null {
-    const text = this.measured()[what]?.trim();
-    if (!text) return null;
-    const read = attempt(() => measuredAgainst(g.choice.body.part, what, text, this.units.length()));
-    return read.ok ? read.value : { same: false, sentence: read.error.message };
+  private sizes() {
+    return Object.entries(this.measured()).map(([what, m]) => ({ what, ...m }));
   }
   /** All of it is as it should be: one tap, for whoever looked. */
   protected allRight(g: GoodsLine): void {
     this.looks.set(Object.fromEntries(this.checks(g).map((c) => [c, 'yes' as const])));
   }
   /** Nothing was said of it yet: what is right is one tap, in words. */
-  protected readonly untouched = computed(() => Object.keys(this.looks()).length === 0 && !this.why().trim());
+  protected readonly untouched = computed(
+    () => !Object.keys(this.looks()).length && !this.why().trim() && !this.sizes().some((m) => m.text.trim()),
+  );
   protected async takeRight(g: GoodsLine): Promise<void> {
     this.allRight(g);
     await this.decide(g, 'taken');
   }
   protected async decide(g: GoodsLine, outcome: 'taken' | 'refused'): Promise<void> {
-    const sizes = Object.entries(this.measured()).map(([what, text]) => ({ what, text }));
-    const body = attempt(() => goodsBody(g, this.looks(), sizes, outcome, this.why()));
+    const body = attempt(() => goodsBody(g, this.looks(), this.sizes(), outcome, this.why()));
     this.error.set(body.ok ? null : body.error);
     if (body.ok && (await this.store.write('goods', body.value))) {
       this.looking.set(null);

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
-import { v7 as uuid } from 'uuid';
-import { attempt, photoSizeBody, photoTouches, photoWay, sizeName, splitKey, type SizeKey } from '@ash-knot/core';
+import { attempt, photoRound, photoSizeBody, photoTouches, photoWay, sizeName, type SizeKey } from '@ash-knot/core';
+import { photoLine } from '../attachment/photo-line';
 import { PhotoSize, type PhotoFound } from '../instruments/photo-size';
 import { JobStore } from '../job/job-store';
 import { Outbox } from '../offline/outbox';
@@ -27,19 +27,15 @@ export class PhotographSize {
   protected readonly error = signal('');
   protected readonly name = computed(() => sizeName(this.size()));
   protected readonly way = computed(() => photoWay(this.size())!);
-  protected readonly ask = computed(() => photoTouches(this.way(), splitKey(this.size()).size));
+  protected readonly ask = computed(() => photoTouches(this.way(), photoRound(this.size())));
 
   protected async keep(f: PhotoFound): Promise<void> {
     const read = attempt(() => photoSizeBody(this.store.axle(), this.size(), f, this.units.length()));
     this.error.set(read.ok ? '' : `${read.error.message} Nothing was changed.`);
     if (!read.ok) return;
-    const photo = uuid();
-    await this.outbox.attach({ id: photo, job: this.store.view()!.id, kind: 'photo', bytes: f.picture });
     const caption = `${this.name()} by photograph: ${read.value.text}`;
-    const kept = await this.store.writeAll([
-      { kind: 'photo', body: { photo, caption } },
-      { kind: 'size', body: read.value },
-    ]);
+    const photo = await photoLine(this.outbox, this.store.view()!.id, f.picture, { caption });
+    const kept = await this.store.writeAll([photo, { kind: 'size', body: read.value }]);
     if (kept) this.shut.emit();
   }
 }

@@ -1,5 +1,4 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { v7 as uuid } from 'uuid';
 import {
   atAxle,
   attempt,
@@ -9,12 +8,12 @@ import {
   sayHeightsAgain,
   SIDES,
   type AxleEnd,
-  type Line,
   type Side,
 } from '@ash-knot/core';
 import { TextField } from '../kit/text-field';
 import { JobStore } from '../job/job-store';
 import { shrink } from '../attachment/photo';
+import { photoLine } from '../attachment/photo-line';
 import { Outbox } from '../offline/outbox';
 import { Session } from '../session/session';
 import { Units } from '../session/units';
@@ -26,7 +25,6 @@ import { PlaceKey, PlaceMark } from '../job/places';
 interface Shot {
   readonly text: string;
   readonly doubtMm: number;
-  readonly picture: Blob;
 }
 
 /** Hub to arch, left and right, as numbers: the rubber is tightened at them later. */
@@ -82,7 +80,7 @@ export class HeightCard {
   private readonly session = inject(Session);
   private readonly units = inject(Units);
   /** What photographs told, by side: it counts as long as nobody writes something else over it. */
-  private readonly shot = signal<Partial<Record<Side, Shot>>>({});
+  private readonly shot = draft<Partial<Record<Side, Shot>>>(`height.shot.${this.store.view()!.id}`, {});
   protected readonly seen = signal('');
   protected readonly sides = SIDES;
   protected readonly error = signal('');
@@ -103,18 +101,9 @@ export class HeightCard {
     const read = attempt(() => SIDES.map((side) => readHeight(s, side, this.typed()[side], this.again(), this.shotOf(side))));
     this.error.set(read.ok ? '' : `${read.error.message} Nothing was changed.`);
     if (!read.ok) return;
-    const photos: Line[] = [];
-    for (const side of SIDES) {
-      const shot = this.shotOf(side);
-      if (!shot) continue;
-      const photo = uuid();
-      await this.outbox.attach({ id: photo, job: this.store.view()!.id, kind: 'photo', bytes: shot.picture });
-      photos.push({ kind: 'photo', body: { photo, caption: `Hub to arch, ${side}: ${shot.text}` } });
-    }
-    const heights = read.value.map((body) => ({ kind: 'height' as const, body }));
-    if (!(await this.store.writeAll([...photos, ...heights]))) return;
+    if (!(await this.store.writeAll(read.value.map((body) => ({ kind: 'height' as const, body }))))) return;
     this.typed.clear();
-    this.shot.set({});
+    this.shot.clear();
     this.seen.set('');
   }
   private shotOf(side: Side): Shot | undefined {
@@ -138,8 +127,13 @@ export class HeightCard {
       }
       const doubtMm = Math.max(1, Math.round(2 * r.uMm!));
       const text = this.units.sayLength(r.mm, 0);
+      const caption = `Hub to arch, ${side}, by photograph: ${text}`;
+      if (!(await this.store.writeAll([await photoLine(this.outbox, this.store.view()!.id, picture, { caption })]))) {
+        this.seen.set('');
+        return;
+      }
       this.set(side, text);
-      this.shot.update((s) => ({ ...s, [side]: { text, doubtMm, picture } }));
+      this.shot.update((s) => ({ ...s, [side]: { text, doubtMm } }));
       this.seen.set(
         `${capital(side)} ${text} by photograph, ± ${this.units.sayLength(doubtMm, 0)}, where the telephone was level.`,
       );

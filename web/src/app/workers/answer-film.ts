@@ -15,6 +15,7 @@ import {
   sayLook,
   simulatedCamera,
   SIMULATED_FILMS,
+  tooFewServe,
   type Rgba,
   type Simulated,
 } from '@ash-knot/core/image';
@@ -51,6 +52,8 @@ export function* answerFilm(x: FilmAsk): Generator<undefined, FilmAnswer> {
       return heightIn(pixelsOf(x.q.picture), x.q.sheets);
     case 'read':
       return read(x.q);
+    case 'none serves':
+      return { refused: tooFewServe(0, x.q)!, along: [], rests: [], rows: [] };
     case 'from rows':
       return filmFromRows(rowsOf(x.q.name, x.q.text));
     case 'cells':

@@ -77,6 +77,8 @@ export interface FilmAsks {
   /** A picture that is handed over: it is gone for the page. */
   look: { readonly q: ImageBitmap; readonly a: Looked };
   read: { readonly q: FilmQuestion; readonly a: WorkedFilm };
+  /** A film of which no picture served: why. */
+  'none serves': { readonly q: TakenFilm['faults']; readonly a: WorkedFilm };
   /** A film from the text of its file. */
   'from rows': { readonly q: { readonly name: string; readonly text: string }; readonly a: TakenFilm };
   /** A photograph that is handed over; it stays with the worker until the next. */

@@ -47,7 +47,7 @@ import { Units } from '../session/units';
         } @else {
           <ak-text-field label="Joints" mode="numeric" [mono]="true" [(value)]="joints" testId="study-joints" />
         }
-        <ak-text-field label="People" [(value)]="people" hint="Isla, Ruan" testId="study-people" />
+        <ak-text-field label="People" [(value)]="people" hint="empty: the yard’s technicians" testId="study-people" />
         <ak-text-field label="Repeats" mode="numeric" [mono]="true" [(value)]="repeats" testId="study-repeats" />
         <ak-text-field label="Limit in use" [mono]="true" [(value)]="limit" testId="study-limit" />
       </div>

@@ -42,7 +42,7 @@ const HEIGHT_U_MM = 0.6;
   template: `
     <div class="flex items-start justify-between gap-3">
       <p class="text-lg font-bold">{{ title() }}, by photograph</p>
-      <button type="button" class="link -mt-1" (click)="shut.emit()">Leave it</button>
+      <button type="button" class="link -mt-1 shrink-0" (click)="shut.emit()">Leave it</button>
     </div>
     @if (!looked()) {
       <p class="soft mt-1">

@@ -69,6 +69,7 @@ const CLOSED = [
   line('confirm', { joint: 'front.left.link-lower', outcome: 'loose as thought', note: '' }),
   line('hand-back', { distanceKm: 148_231, note: '' }),
 ];
+const STRIKER = { ...core.USUAL_STRIKER, barNPerM: 39_000 };
 const KNOWLEDGE = core.know(MODEL.net, [], core.soundLayer(MODEL.net.length, MODEL.signs, core.wornLayer(MODEL.net, [])));
 
 /** A call it answers: the function, and arguments whose numbers are thrown at. `only` says which places, where others are structures another function made. */
@@ -87,6 +88,9 @@ const CALLS: Readonly<Record<string, Call>> = {
   bell: call(core.bell, [1]),
   checkHalfCar: call(core.checkHalfCar, [core.EVERYDAY_CAR]),
   clicksOf: call(core.clicksOf, ['wheel-nut', 5]),
+  checkStriker: call(core.checkStriker, [STRIKER]),
+  pushBetween: call(core.pushBetween, [100, 0.001, [100, 2000]]),
+  struck: call(core.struck, [{ stepS: 0.001, gap: [0, 0.001], gapRate: [1, 1] }, 0.001, STRIKER]),
   driven: call(core.driven, [core.EVERYDAY_CAR, { left: [{ atM: 0, lengthM: 0.3, heightM: 0.03 }], right: [] }, 5, 0.05, 0.01]),
   drawOfGrade: call(core.drawOfGrade, [1, STRUT_TYPE, SHIPPED, 'left', 1], [0]),
   perDistance: call(core.perDistance, [40, 2, 'km'], [0, 1]),
@@ -370,7 +374,7 @@ const MADE = `
   recordedOf sayRecorded
   pathOf practiceVehicle reviewOf stoodAt troubleAt wornAt wrongBox
   ImpactFinder RecordingReader WavReader centroidOf compareDrives decayOf heardIn keptOf leadOf ringChance ringOf
-  sayDrives sayHeard spectrumOf beyondLash closingsSound cornerPoints drive hardestJ knockTrial likeness meetingMass noise patchedLane
+  sayDrives sayHeard spectrumOf beyondLash contactS cornerPoints drive hardestOf knocksOf knockTrial likeness louderDb meetings noise speakerShare strikesSound wantsHeadphones patchedLane
   roadHeight roadOf safeToPlay sayTrial writeWav
   makesIf leftOut BadInput alsoHeard askNext assume atNow attempt barAdvice barPoints
   candidatesOf carried carriedCircle carriedDirection carriersOf chanceOfSets compareBars compareMeans

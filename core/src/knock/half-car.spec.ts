@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { expm, matrix, multiply, type Matrix } from 'mathjs';
-import { beyondLash, driven, meetingMass, roadHeight, type HalfCar, type Road } from '.';
+import { beyondLash, driven, roadHeight, type HalfCar, type Road } from '.';
 
 /** The half-car of compute.md, "Simulated knock"; its check values stand there. */
 const CAR: HalfCar = {
@@ -29,9 +29,6 @@ describe('the check values of compute.md: one wheel over 30 mm at 5 m/s', () => 
     expect(closings[0]!.speedMPerS * 1000).toBeCloseTo(v1, 1);
     expect(closings[1]!.atS * 1000).toBeCloseTo(t2, 1);
     expect(closings[1]!.speedMPerS * 1000).toBeCloseTo(v2, 0);
-    // Half the mass that meets, by the speed squared: worked by hand from 1/m = 0.36 (2/40 + 2.25/300).
-    expect(meetingMass(CAR)).toBeCloseTo(1 / (0.36 * 0.0575), 9);
-    expect(closings[0]!.energyJ).toBeCloseTo((48.3092 * (v1 / 1000) ** 2) / 2, 3);
   });
   test('both wheels over the same bump never close it, and never load the bar', () => {
     const m = driven(CAR, BOTH, 5, 1);

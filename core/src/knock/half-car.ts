@@ -35,13 +35,11 @@ export interface Road {
   readonly right: readonly Bump[];
 }
 
-/** The gap closes: the knock. */
+/** The ends differ by all of the play: were the bar's end without mass, it would meet its seat now (see strike). */
 export interface Closing {
   readonly atS: number;
-  /** How fast the ends meet, m/s; above nothing where the left wheel's end rises against the right one's. */
+  /** How fast the ends part, m/s; above nothing where the left wheel's end rises against the right one's. */
   readonly speedMPerS: number;
-  /** What is left in the blow, J: half the mass that meets, times its speed squared. */
-  readonly energyJ: number;
 }
 
 /** What moves, at even times. Heights in m above where each rests, roll in rad, left side up above nothing. */
@@ -56,6 +54,8 @@ export interface Motion {
   /** How far the bar's ends differ, m, and what the bar is loaded with at an end, N. */
   readonly gap: Float32Array;
   readonly barN: Float32Array;
+  /** How fast that grows, m/s. */
+  readonly gapRate: Float32Array;
   /** Energy in springs, tyres, bar and what moves, J. */
   readonly energy: Float64Array;
   readonly closings: readonly Closing[];
@@ -74,18 +74,12 @@ export function roadHeight(bumps: readonly Bump[], wayM: number): number {
 /** What is left of a difference when the lash is taken up: d − clip(d, ±lash/2). */
 export const beyondLash = (d: number, lash: number): number => d - Math.min(lash / 2, Math.max(-lash / 2, d));
 
-/**
- * The mass that meets at the gap, kg: of the two wheels against the body's roll, as the bar's ends feel it. From the
- * relative coordinate d = MR(x_L − x_R): 1/m = MR²(2/m_w + track²/I).
- */
-export const meetingMass = (c: HalfCar): number => 1 / (c.motionRatio ** 2 * (2 / c.wheelKg + c.trackM ** 2 / c.rollKgM2));
-
 /** Steps of the integrator, s: a tenth of a millisecond, where the stiffest motion (tyre and wheel) turns within ninety. */
 const STEP_S = 1e-4;
 /** Nobody watches longer. */
 export const MOST_SECONDS = 60;
 
-const MOTIONS = ['body', 'roll', 'left', 'right', 'roadLeft', 'roadRight', 'gap', 'barN'] as const;
+const MOTIONS = ['body', 'roll', 'left', 'right', 'roadLeft', 'roadRight', 'gap', 'gapRate', 'barN'] as const;
 
 /**
  * Drives a half-car over a road and yields after each piece of time what moved so far, so that the first picture does not
@@ -115,7 +109,7 @@ export function* drive(
     within('height of the bump', b.heightM, -0.3, 0.3, 'm');
   }
   const { bodyKg, rollKgM2, trackM, wheelKg, springNPerM, damperNsPerM, tyreNPerM, barNPerM, motionRatio: mr, lashM } = car;
-  const [half, meeting] = [trackM / 2, meetingMass(car)];
+  const half = trackM / 2;
   // z, φ, w_L, w_R and their rates.
   const y = new Float64Array(8);
   const k = [0, 1, 2, 3].map(() => new Float64Array(8));
@@ -168,6 +162,7 @@ export function* drive(
     out.roadLeft[i] = rl;
     out.roadRight[i] = rr;
     out.gap[i] = d;
+    out.gapRate[i] = gapRate(y);
     out.barN[i] = (barNPerM * past) / 2;
     energy[i] =
       (bodyKg * y[4]! ** 2 +
@@ -211,8 +206,7 @@ export function* drive(
       y.set(next);
       t += part;
       if (facing === 0) {
-        const v = gapRate(y);
-        closings.push({ atS: t, speedMPerS: v, energyJ: (meeting * v * v) / 2 });
+        closings.push({ atS: t, speedMPerS: gapRate(y) });
         facing = now;
       } else facing = 0;
     }

@@ -1,2 +1,4 @@
 export * from './half-car';
 export * from './run';
+export * from './strike';
+export { struck } from './bar-end';

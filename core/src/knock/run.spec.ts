@@ -4,7 +4,10 @@ import {
   cornerPoints,
   driven,
   halfCarOf,
-  hardestJ,
+  hardestOf,
+  louderDb,
+  meetings,
+  knocksOf,
   knockTrial,
   roadOf,
   sayTrial,
@@ -43,9 +46,8 @@ test('comes in pieces: the first moments, all of it, how the points move, half t
   const t = trial();
   const car = halfCarOf(AXLE, 0.8);
   expect(last.motion.closings).toEqual(driven(car, roadOf(t), 5, WATCHED_S).closings);
-  const half = driven({ ...car, lashM: 0.0004 }, roadOf(t), 5, WATCHED_S).closings;
-  expect(last.half!.length).toBe(half.length);
-  last.half!.forEach((c, i) => expect(c.atS).toBeCloseTo(half[i]!.atS, 7));
+  const less = { ...car, lashM: 0.0004 };
+  expect(last.half).toEqual(knocksOf(meetings(less, driven(less, roadOf(t), 5, WATCHED_S)).strikes));
   // What crosses to another thread holds no more than is shown.
   expect(last.motion.gap.buffer.byteLength).toBe(last.motion.gap.length * 4);
 });
@@ -61,15 +63,35 @@ test('the half-car is the axle’s: its track, its bar, thicker is stiffer by th
 test('what it says is what it found', () => {
   const { last } = run(trial());
   const [found, half] = sayTrial(trial(), last);
-  expect(found).toMatch(new RegExp(`hardest with ${hardestJ(last.motion.closings).toFixed(0)}`));
-  expect(half).toMatch(/With half the play it first closes [\d.]+ ms sooner/);
+  const most = hardestOf(last.knocks!)!;
+  expect(found).toMatch(/^It knocks \d+ times, the hardest with \d+ mJ, a push of \d\.\d kN\.$/);
+  expect(found).toContain(`${(most.energyJ * 1000).toFixed(0)} mJ`);
+  expect(half).toMatch(/^With half the play the bar’s end meets its seat \d\.\d ms sooner and \d+ dB softer, with \d+ mJ\.$/);
   const both = trial({ wheels: 'both wheels' });
-  expect(run(both).last.motion.closings).toEqual([]);
+  expect(run(both).last.strikes).toEqual([]);
   expect(sayTrial(both, run(both).last)[0]).toContain('Both wheels rise alike');
   const none = trial({ playMm: 0 });
-  expect(sayTrial(none, run(none).last)).toEqual(['No play: the bar is loaded at once, nothing closes, nothing knocks.']);
+  expect(sayTrial(none, run(none).last)).toEqual(['No play: the bar is loaded at once, nothing parts, nothing knocks.']);
   const small = trial({ playMm: 6, bumpMm: 5, bumpLongM: 2, speedKmh: 5 });
   expect(sayTrial(small, run(small).last)[0]).toContain('it stays quiet over this bump');
+});
+
+test('the play tells how hard: a little is nearly silent, more is later and louder, and the stud stays between its seats', () => {
+  const at = (playMm: number) => {
+    const { last } = run(trial({ playMm }));
+    // Where it stands is never farther than its seats, but for what they give way.
+    expect(Math.max(...last.between!.map(Math.abs))).toBeLessThan(playMm / 2000 + 3e-4);
+    return hardestOf(last.knocks!)!;
+  };
+  const blows = [0.1, 0.2, 0.4, 0.8, 1.5, 3].map(at);
+  for (let i = 1; i < blows.length; i++) {
+    expect(blows[i]!.atS).toBeGreaterThan(blows[i - 1]!.atS);
+    expect(louderDb(blows[i]!, blows[i - 1]!)).toBeGreaterThan(2);
+    expect(blows[i]!.peakN).toBeGreaterThan(blows[i - 1]!.peakN);
+  }
+  // The wheel against the body had 18.9 J at 0.1 mm and 17.1 J at 3: the reverse of it.
+  expect(blows[0]!.energyJ).toBeLessThan(0.01);
+  expect(blows[5]!.energyJ / blows[0]!.energyJ).toBeGreaterThan(40);
 });
 
 test('points between those worked out stand where the suspension puts them', () => {

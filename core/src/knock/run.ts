@@ -3,7 +3,9 @@ import { barAtWork, barOf, barRate, cornersOf } from '../mechanics';
 import type { Vec3 } from '../numeric';
 import { fixed } from '../text';
 import type { AxleSpec, PointName } from '../vehicle';
-import { drive, driven, type Closing, type HalfCar, type Motion, type Road } from './half-car';
+import { struck } from './bar-end';
+import { drive, driven, type HalfCar, type Motion, type Road } from './half-car';
+import { hardestOf, knocksOf, louderDb, USUAL_STRIKER, type Knock, type Meetings, type Strike } from './strike';
 
 /** What is tried: all of it can be changed while it runs. */
 export interface KnockTrial {
@@ -75,8 +77,12 @@ export interface MovingCorner {
 
 export interface KnockRun {
   readonly motion: Motion;
-  /** Closings with half of the play; there once all of it is. */
-  readonly half?: readonly Closing[];
+  /** Every meeting of the bar's end with its seats, as they are heard, and where it stands between them, m; there once all of it moved. */
+  readonly strikes?: readonly Strike[];
+  readonly knocks?: readonly Knock[];
+  readonly between?: Float32Array;
+  /** As they are heard with half of the play; there once all of it is. */
+  readonly half?: readonly Knock[];
   readonly corner?: MovingCorner;
   readonly done: boolean;
 }
@@ -111,11 +117,19 @@ export function* knockTrial(t: KnockTrial): Generator<KnockRun | undefined, Knoc
   }
   motion = copied(motion);
   yield { motion, done: false };
+  const { strikes, between } = meetings(car, motion);
+  const all = { motion, strikes, between, knocks: knocksOf(strikes) };
+  yield { ...all, done: false };
   const corner = yield* movingCorner(t.axle);
-  yield { motion, corner, done: false };
-  const half = t.playMm > 0 ? driven({ ...car, lashM: car.lashM / 2 }, road, speed, WATCHED_S, WATCHED_S).closings : [];
-  return { motion, corner, half, done: true };
+  yield { ...all, corner, done: false };
+  const less = { ...car, lashM: car.lashM / 2 };
+  const half = t.playMm > 0 ? knocksOf(meetings(less, driven(less, road, speed, WATCHED_S, EVERY_S)).strikes) : [];
+  return { ...all, corner, half, done: true };
 }
+
+/** What strikes while a half-car moves: the lash is in one link, so that the bar's other end is held by its own. */
+export const meetings = (car: HalfCar, motion: Motion): Meetings =>
+  struck(motion, car.lashM, { ...USUAL_STRIKER, barNPerM: car.barNPerM / 2 });
 
 /** Views of one long array cross to another thread with all of it: what is sent is cut to its size. */
 function copied(m: Motion): Motion {
@@ -129,6 +143,7 @@ function copied(m: Motion): Motion {
     roadLeft: cut(m.roadLeft),
     roadRight: cut(m.roadRight),
     gap: cut(m.gap),
+    gapRate: cut(m.gapRate),
     barN: cut(m.barN),
     energy: m.energy.slice(),
   };
@@ -181,30 +196,32 @@ export function cornerPoints(c: MovingCorner, travelMm: number, otherMm: number)
   return out;
 }
 
-/** How hard the hardest of some closings is, J; 0 where there is none. */
-export const hardestJ = (closings: readonly Closing[]): number => Math.max(0, ...closings.map((c) => c.energyJ));
+/** "84 mJ", "1.9 kN". */
+const sayEnergy = (joule: number): string =>
+  joule < 0.0995 ? `${fixed(joule * 1000, joule < 0.00995 ? 1 : 0)} mJ` : `${fixed(joule, 2)} J`;
+const sayPush = (newton: number): string => (newton < 995 ? `${fixed(newton, 0)} N` : `${fixed(newton / 1000, 1)} kN`);
+/** How hard a blow is, as it is said. */
+const sayKnock = (k: Strike): string => `${sayEnergy(k.energyJ)}, a push of ${sayPush(k.peakN)}`;
 
 /** What a trial shows, in sentences: the first is the finding. */
 export function sayTrial(t: KnockTrial, run: KnockRun): string[] {
-  const { closings } = run.motion;
-  const both = t.wheels === 'both wheels';
-  const j = (x: number): string => fixed(x, x < 0.1 ? 3 : x < 10 ? 1 : 0);
-  if (both)
+  if (t.wheels === 'both wheels')
     return [
-      'Both wheels rise alike: the bar turns in its bushings, its ends never part, and the gap never closes.',
+      'Both wheels rise alike: the bar turns in its bushings, its ends never part, and nothing strikes.',
       'That is why a noise that is gone when both wheels rise together points at the bar, its links and its bushings.',
     ];
-  if (t.playMm === 0) return ['No play: the bar is loaded at once, nothing closes, nothing knocks.'];
-  if (closings.length === 0) return ['The ends never part as far as the play: it stays quiet over this bump.'];
-  const times = closings.length === 1 ? 'once' : closings.length === 2 ? 'twice' : `${closings.length} times`;
-  const said = [`The gap closes ${times}, the hardest with ${j(hardestJ(closings))} J.`];
-  if (run.half)
-    said.push(
-      run.half.length === 0
-        ? 'With half the play it would not close at all.'
-        : `With half the play it first closes ${fixed(Math.abs(closings[0]!.atS - run.half[0]!.atS) * 1000, 1)} ms ${
-            run.half[0]!.atS < closings[0]!.atS ? 'sooner' : 'later'
-          }, and the hardest has ${j(hardestJ(run.half))} J.`,
-    );
+  if (t.playMm === 0) return ['No play: the bar is loaded at once, nothing parts, nothing knocks.'];
+  const knocks = run.knocks ?? [];
+  const most = hardestOf(knocks);
+  if (!most) return ['The ends never part as far as the play: it stays quiet over this bump.'];
+  const times = knocks.length === 1 ? 'once' : knocks.length === 2 ? 'twice' : `${knocks.length} times`;
+  const said = [`It knocks ${times}, the hardest with ${sayKnock(most)}.`];
+  if (!run.half) return said;
+  const less = hardestOf(run.half);
+  if (!less) return [...said, 'With half the play it would not strike at all.'];
+  const [sooner, softer] = [(most.atS - less.atS) * 1000, louderDb(most, less)];
+  said.push(
+    `With half the play the bar’s end meets its seat ${fixed(Math.abs(sooner), 1)} ms ${sooner < 0 ? 'later' : 'sooner'} and ${fixed(Math.abs(softer), 0)} dB ${softer < 0 ? 'louder' : 'softer'}, with ${sayEnergy(less.energyJ)}.`,
+  );
   return said;
 }

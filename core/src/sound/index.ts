@@ -2,6 +2,7 @@ export * from './modes';
 export * from './like';
 export * from './wav';
 export * from './wav-read';
+export * from './speaker';
 export * from './spectrum';
 export * from './impacts';
 export * from './recording';

@@ -1,5 +1,5 @@
 import type { Likeness } from '../diagnosis';
-import { driven, USUAL_BODY, type Closing, type HalfCar, type Road } from '../knock';
+import { driven, knocksOf, meetings, USUAL_BODY, type HalfCar, type Road, type Strike } from '../knock';
 import { within } from '../error';
 import { chanceFrom } from '../numeric';
 import { MADE_HZ, noise, SAFE, safeToPlay, struckSound, type Blow, type Struck } from './modes';
@@ -88,24 +88,24 @@ const COIL: Struck = {
   ],
 };
 
-/** Blows of a link with lash on a patched lane: when its gap closes, as hard as it closes. */
+/** Blows of a link with lash on a patched lane: when the bar's end strikes, as hard as it does, the hardest 1. */
 export function lashBlows(seed: number, lashM: number, seconds = LIKE_SECONDS, speedMPerS = 5): Blow[] {
   const car = { ...EVERYDAY_CAR, lashM };
-  const { closings } = driven(car, patchedLane(seed, speedMPerS * seconds), speedMPerS, seconds, 0.01);
-  const hardest = Math.max(1e-9, ...closings.map((c) => Math.abs(c.speedMPerS)));
-  // What touches slower than a fiftieth of the hardest is felt, not heard.
-  return closings.map((c) => ({ atS: c.atS, strength: Math.abs(c.speedMPerS) / hardest })).filter((b) => b.strength > 0.02);
+  const knocks = knocksOf(meetings(car, driven(car, patchedLane(seed, speedMPerS * seconds), speedMPerS, seconds)).strikes);
+  const hardest = Math.max(1e-9, ...knocks.map((k) => Math.abs(k.speedMPerS)));
+  return knocks.map((k) => ({ atS: k.atS, strength: Math.abs(k.speedMPerS) / hardest }));
 }
 
-/** A closing as fast as this is as loud as anything is played, m/s. */
+/** A blow as fast as this is as loud as anything is played, m/s. */
 const LOUDEST_MPS = 1;
 
 /**
- * How closings of a link with lash sound, so that two can be compared: as loud as they close fast, up to what is safe.
+ * How the blows of a link with lash sound, so that two can be compared: as loud as they meet fast, up to what is safe. Every
+ * meeting is in it, also those that are heard as one.
  * @param seconds of sound
  */
-export function closingsSound(closings: readonly Closing[], seconds: number): Float32Array {
-  const blows = closings.map((c) => ({ atS: c.atS, strength: Math.abs(c.speedMPerS) / LOUDEST_MPS }));
+export function strikesSound(strikes: readonly Strike[], seconds: number): Float32Array {
+  const blows = strikes.map((c) => ({ atS: c.atS, strength: Math.abs(c.speedMPerS) / LOUDEST_MPS }));
   const one = struckSound(STUD, [{ atS: 0, strength: 1 }], 0.2);
   const gain = SAFE.peak / Math.max(...one.map(Math.abs));
   const x = struckSound(STUD, blows, seconds).map((v) => v * gain);

@@ -1,6 +1,22 @@
 import fc from 'fast-check';
 import { LIKENESSES } from '../diagnosis';
-import { lashBlows, LIKE_SECONDS, likeness, MADE_HZ, noise, patchedLane, SAFE, safeToPlay, struckSound, writeWav } from '.';
+import {
+  lashBlows,
+  LIKE_SECONDS,
+  likeness,
+  MADE_HZ,
+  noise,
+  patchedLane,
+  SAFE,
+  safeToPlay,
+  speakerShare,
+  strikesSound,
+  struckSound,
+  wantsHeadphones,
+  writeWav,
+} from '.';
+import { hardestOf, knockTrial } from '../knock';
+import { STRUT_TYPE } from '../test';
 
 const energy = (x: Float32Array) => x.reduce((sum, v) => sum + v * v, 0);
 /** Mean pitch by the slope of the samples, Hz: cheap, and rises with every high mode. */
@@ -82,12 +98,54 @@ describe('sounds to point at', () => {
     expect(quietest(made['hard knock']!)).toBeLessThan(0.01);
     expect(quietest(made['rolling hum']!)).toBeGreaterThan(0.2);
   });
-  test('the blows are closings of a link with lash on a patched lane', () => {
+  test('the blows are those of a link with lash on a patched lane', () => {
     const blows = lashBlows(1, 1e-3);
     expect(blows.length).toBeGreaterThan(8);
     expect(Math.max(...blows.map((b) => b.strength))).toBe(1);
     expect(patchedLane(3, 20)).toEqual(patchedLane(3, 20));
     expect(Math.abs(noise(1, 10_000).reduce((a, b) => a + b, 0) / 10_000)).toBeLessThan(0.03);
+  });
+});
+
+describe('what a small loudspeaker gives back', () => {
+  const tone = (hz: number) => Float32Array.from({ length: MADE_HZ }, (_, i) => Math.sin((2 * Math.PI * hz * i) / MADE_HZ));
+  test('a tone is there or not, two as loud are half there, noise by how wide it is', () => {
+    expect(speakerShare(tone(1000), MADE_HZ)).toBeGreaterThan(0.99);
+    expect(speakerShare(tone(150), MADE_HZ)).toBeLessThan(0.01);
+    expect(
+      speakerShare(
+        tone(1000).map((v, i) => v + tone(150)[i]!),
+        MADE_HZ,
+      ),
+    ).toBeCloseTo(0.5, 2);
+    expect(speakerShare(noise(3, 4 * MADE_HZ), MADE_HZ)).toBeCloseTo(3600 / 12_000, 1);
+    expect([wantsHeadphones(tone(150), MADE_HZ), wantsHeadphones(new Float32Array(100), MADE_HZ)]).toEqual([true, false]);
+  });
+  test('a knock is heard from it, and twice the play is louder; rubber wants headphones', () => {
+    const heard = (playMm: number) => {
+      const work = knockTrial({
+        axle: STRUT_TYPE.axles.front,
+        playMm,
+        bumpMm: 30,
+        bumpLongM: 0.3,
+        speedKmh: 18,
+        wheels: 'left wheel',
+      });
+      let r = work.next();
+      while (!r.done) r = work.next();
+      const x = strikesSound(r.value.strikes!, 1.1);
+      expect(hardestOf(r.value.knocks!)).toBeDefined();
+      expect(speakerShare(x, MADE_HZ)).toBeGreaterThan(0.3);
+      return Math.max(...x.map(Math.abs));
+    };
+    const [little, more, much] = [heard(0.1), heard(0.8), heard(3)];
+    // A little is a sixth as loud as much: some 18 dB less.
+    expect(little).toBeLessThan(much / 6);
+    expect(more).toBeGreaterThan(2 * little);
+    expect(much).toBeLessThanOrEqual(SAFE.peak + 1e-6);
+    const low = LIKENESSES.filter((l) => wantsHeadphones(likeness(l), MADE_HZ));
+    expect(low).toContain('soft thud');
+    expect(low).not.toContain('hard knock');
   });
 });
 

@@ -46,6 +46,10 @@ const BLOCK = { wide: 46, high: 96 } as const;
         <path [attr.d]="b.d" fill="var(--color-ash-500)" />
       }
       <svg:g akStrokes [shapes]="shapes()" inked="left" />
+      @if (leader(); as l) {
+        <path [attr.d]="l.d" fill="none" stroke="var(--color-ink)" stroke-width="2" data-testid="knock-leader" />
+        <circle [attr.cx]="l.at[0]" [attr.cy]="l.at[1]" r="13" fill="none" stroke="var(--color-ink)" stroke-width="3" />
+      }
       <g [attr.transform]="'translate(' + wide / 2 + ' ' + high * 0.3 + ')'">
         <g [attr.fill]="moment().struck ? 'var(--color-oxide)' : 'var(--color-bark)'">
           <rect [attr.x]="-jaw() - 30" y="-48" width="30" height="96" />
@@ -68,8 +72,8 @@ const BLOCK = { wide: 46, high: 96 } as const;
       </g>
     </svg>
     <p class="soft mt-1 text-sm">
-      In the middle{{ playMm() === 0 ? '' : ', drawn ' + zoom() + ' × larger' }}: the stud of the left link’s lower end in its
-      socket{{ playMm() === 0 ? ', without play' : '' }}.
+      In the middle{{ playMm() === 0 ? '' : ', drawn ' + zoom() + ' × larger than the axle' }}, and ringed where it is: the stud
+      of the left link’s lower end in its socket{{ playMm() === 0 ? ', without play' : '' }}.
     </p>
   `,
 })
@@ -98,8 +102,20 @@ export class KnockPlate {
     return (Math.max(-half, Math.min(half, this.moment().gapMm)) / half) * HALF_LASH;
   });
 
+  private readonly now = computed(() => ({ left: this.moved('left', 'right'), right: this.moved('right', 'left') }));
+  /** From the gap drawn large to where it is: the lower end of the left link, as it stands now. */
+  protected readonly leader = computed(() => {
+    const { barEye, linkMount } = this.now().left;
+    if (!barEye || !linkMount) return undefined;
+    const lower = barEye.at[2] < linkMount.at[2] ? barEye : linkMount;
+    const at = this.view().to([...lower.at]);
+    const from = [WIDE / 2 - this.jaw() - 30, HIGH * 0.3] as const;
+    const away = Math.hypot(from[0] - at[0], from[1] - at[1]);
+    const edge = [at[0] + (13 * (from[0] - at[0])) / away, at[1] + (13 * (from[1] - at[1])) / away];
+    return { at, d: `M${from[0]} ${from[1]}L${edge[0]} ${edge[1]}` };
+  });
   protected readonly shapes = computed(() => {
-    const now = { left: this.moved('left', 'right'), right: this.moved('right', 'left') };
+    const now = this.now();
     return drawSolids(axleSolids(this.axle(), now), this.view());
   });
   private moved(mine: Side, other: Side): HardPoints {

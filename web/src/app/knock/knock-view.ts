@@ -11,16 +11,7 @@ import {
 } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { catchError, debounceTime, firstValueFrom, map, of, switchMap } from 'rxjs';
-import {
-  fixed,
-  hardestJ,
-  sayTrial,
-  TRIAL_BOUNDS,
-  type AxleEnd,
-  type AxleSpec,
-  type KnockRun,
-  type KnockTrial,
-} from '@ash-knot/core';
+import { fixed, sayTrial, TRIAL_BOUNDS, type AxleEnd, type AxleSpec, type KnockRun, type KnockTrial } from '@ash-knot/core';
 import { LineChart, type Series } from '../kit/line-chart';
 import { Picks } from '../kit/picks';
 import { canPlay, Player } from '../kit/player';
@@ -32,7 +23,7 @@ import { KnockPlate, type Moment } from './knock-plate';
 
 const SLOWER = ['10 ×', '30 ×', '100 ×'] as const;
 const WHEELS = ['left wheel', 'both wheels'] as const;
-/** A closing is shown for so long after it, s of the drive. */
+/** A blow is shown for so long after it, s of the drive. */
 const SHOWN_S = 0.006;
 /** Points of the chart: enough for its width. */
 const CHART_POINTS = 450;
@@ -44,9 +35,10 @@ const CHART_POINTS = 450;
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'block' },
   template: `
-    <div class="grid gap-x-6 gap-y-3 lg:grid-cols-[minmax(0,1fr)_290px]">
-      <div class="min-w-0">
+    <div class="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-3 lg:grid-cols-[minmax(0,1fr)_290px]">
+      <div class="min-w-0 max-lg:contents">
         <ak-knock-plate
+          class="max-lg:sticky max-lg:-top-7 max-lg:z-10 max-lg:bg-ash-100"
           [end]="end()"
           [axle]="axle()"
           [corner]="run()?.corner"
@@ -81,8 +73,9 @@ const CHART_POINTS = 450;
             (pickedChange)="slow.set($event[0]!)"
           />
         </div>
+        <p class="soft mt-1 text-sm" data-testid="knock-slow">{{ slowSaid() }}</p>
         <p class="mt-3 text-sm font-semibold">
-          How far the bar’s ends differ, {{ units.length() }}; dotted: where the play is taken up
+          Where the stud stands in its play, {{ units.length() }}; dotted: the seats it strikes
         </p>
         <ak-line-chart class="h-36" [label]="chartLabel()" [series]="series()" [cursor]="ms()" [fromZero]="false" xTitle="ms" />
       </div>
@@ -90,8 +83,8 @@ const CHART_POINTS = 450;
         @if (wrong()) {
           <p class="wrong" role="alert" data-testid="knock-wrong">{{ wrong() }}</p>
         }
-        <p class="mono text-4xl leading-none font-semibold text-ink" data-testid="knock-count">{{ closings().length }}</p>
-        <p class="soft">closings in {{ fixed(lastMs() / 1000, 1) }} s{{ hardest() }}</p>
+        <p class="mono text-4xl leading-none font-semibold text-ink" data-testid="knock-count">{{ knocks().length }}</p>
+        <p class="soft">knocks in {{ fixed(lastMs() / 1000, 1) }} s</p>
         <div class="mt-2" aria-live="polite" data-testid="knock-said">
           @for (line of said(); track line; let first = $first) {
             <p [class.text-lg]="first" [class.font-bold]="first" class="mt-1">{{ session.say(line) }}</p>
@@ -103,9 +96,12 @@ const CHART_POINTS = 450;
         <p class="soft mt-1 text-sm">
           {{
             canPlay
-              ? 'Made from the closings, at its own speed, never above half of this device’s volume.'
+              ? 'Made from what strikes, at its own speed: less play is softer. Never above half of this device’s volume.'
               : 'This device plays no sound.'
           }}
+          @if (low()) {
+            Low: use headphones.
+          }
         </p>
         <ak-picks
           class="mt-4 block"
@@ -136,8 +132,10 @@ const CHART_POINTS = 450;
           }
         </div>
         <p class="soft mt-3 text-sm">
-          Simulated: track, bar and link are this axle’s; body, springs, dampers and tyres are usual ones. It shows why, not how
-          loud yours is.{{ startMm() === null ? '' : ' Play begins at what was measured here.' }}
+          Simulated: track, bar and link are this axle’s; body, springs, dampers, tyres and what strikes (the bar’s end, 1 kg) are
+          usual ones. It shows why, not how loud yours is.{{
+            startMm() === null ? '' : ' Play begins at what was measured here.'
+          }}
         </p>
       </div>
     </div>
@@ -186,11 +184,7 @@ export class KnockView {
   );
   protected readonly run = computed(() => this.asked()?.run);
   protected readonly wrong = computed(() => this.asked()?.wrong ?? '');
-  protected readonly closings = computed(() => this.run()?.motion.closings ?? []);
-  protected readonly hardest = computed(() => {
-    const j = hardestJ(this.closings());
-    return j > 0 ? `, the hardest ${fixed(j, j < 1 ? 2 : 1)} J` : '';
-  });
+  protected readonly knocks = computed(() => this.run()?.knocks ?? []);
   protected readonly said = computed(() => {
     const a = this.asked();
     return a?.run?.done ? sayTrial(a.t, a.run) : [];
@@ -200,6 +194,10 @@ export class KnockView {
   protected readonly ms = signal(0);
   protected readonly running = signal(false);
   protected readonly slow = draft<(typeof SLOWER)[number]>('knock.slow', '30 ×');
+  protected readonly slowSaid = computed(() => {
+    const [real, times] = [this.lastMs() / 1000, parseInt(this.slow())];
+    return `Slow motion: the ${fixed(real, 1)} s of the drive take ${fixed(real * times, 0)} s here. The sound is not slowed.`;
+  });
   protected readonly lastMs = computed(() => Math.max(1, (this.run()?.motion.gap.length ?? 901) - 1));
   private frame = 0;
   private before = 0;
@@ -252,12 +250,14 @@ export class KnockView {
     const mm = (x: number): number => x * 1000;
     const wheel = { left: mm(m.left[i]!), right: mm(m.right[i]!) };
     const t = i * m.stepS;
+    // Until all of it is worked out the bar's end is taken to have no mass.
+    const apart = this.run()?.between ?? m.gap;
     return {
       wheel,
       travel: { left: wheel.left - mm(z + roll * half), right: wheel.right - mm(z - roll * half) },
       road: { left: mm(m.roadLeft[i]!), right: mm(m.roadRight[i]!) },
-      gapMm: mm(m.gap[i]!),
-      struck: m.closings.some((c) => c.atS <= t && t - c.atS < SHOWN_S),
+      gapMm: mm(apart[i]!),
+      struck: (this.run()?.strikes ?? []).some((c) => c.atS <= t && t - c.atS < SHOWN_S),
     };
   });
 
@@ -267,11 +267,13 @@ export class KnockView {
     if (!m) return [];
     const digits = (x: number): number => Number(this.units.lengthDigits(x, 3).replace(',', '.'));
     const every = Math.max(1, Math.floor(m.gap.length / CHART_POINTS));
-    const points: { x: number; y: number }[] = [];
-    for (let i = 0; i < m.gap.length; i += every) points.push({ x: i * m.stepS * 1000, y: digits(m.gap[i]! * 1000) });
     const half = digits(this.trial().playMm / 2);
+    const between = this.run()?.between;
+    const points: { x: number; y: number }[] = [];
+    for (let i = 0; between && i < between.length; i += every)
+      points.push({ x: i * m.stepS * 1000, y: digits(between[i]! * 1000) });
     const edge = (y: number): Series => ({
-      label: 'play taken up',
+      label: 'seat',
       points: [
         { x: 0, y },
         { x: this.lastMs(), y },
@@ -280,12 +282,12 @@ export class KnockView {
       guide: true,
     });
     return [
-      { label: 'gap', points, thin: true, tone: 'ink' },
+      { label: 'stud', points, thin: true, tone: 'ink' },
       edge(half),
       edge(-half),
       {
-        label: 'closings',
-        points: m.closings.map((c) => ({ x: c.atS * 1000, y: Math.sign(c.speedMPerS) * half })),
+        label: 'knocks',
+        points: this.knocks().map((k) => ({ x: k.atS * 1000, y: Math.sign(k.speedMPerS) * half })),
         loose: true,
         marker: 'triangle',
         tone: 'bark',
@@ -293,7 +295,8 @@ export class KnockView {
     ];
   });
   protected readonly chartLabel = computed(
-    () => `Gap over time: ${this.closings().length} closings in ${fixed(this.lastMs() / 1000, 1)} seconds`,
+    () =>
+      `Where the stud stands in its play, over time: ${this.knocks().length} knocks in ${fixed(this.lastMs() / 1000, 1)} seconds`,
   );
   protected readonly pictureLabel = computed(
     () =>
@@ -317,11 +320,13 @@ export class KnockView {
     ];
   });
 
+  protected readonly low = signal(false);
   protected async hear(): Promise<void> {
     if (this.player.playing() === 'knock') return this.player.stop();
-    const { samples, hz } = await firstValueFrom(
-      this.sounder.ask('closings', { closings: this.closings(), seconds: this.lastMs() / 1000 + 0.2 }),
+    const { samples, hz, low } = await firstValueFrom(
+      this.sounder.ask('strikes', { strikes: this.run()?.strikes ?? [], seconds: this.lastMs() / 1000 + 0.2 }),
     );
+    this.low.set(low);
     this.player.play('knock', samples, hz);
   }
 }

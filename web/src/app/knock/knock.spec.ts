@@ -53,7 +53,7 @@ async function view(axle: AxleSpec = TYPE.axles.front) {
 test('one wheel over a bump: how often the gap closes, and what half the play changes; both wheels: never', async () => {
   const v = await view();
   expect(v.count()).toBeGreaterThan(1);
-  expect(v.said()).toMatch(/The gap closes .*With half the play/s);
+  expect(v.said()).toMatch(/It knocks .*With half the play/s);
   [...v.el.querySelectorAll<HTMLElement>('.pick')].find((x) => x.textContent!.trim() === 'both wheels')!.click();
   await v.settle();
   expect([v.count(), v.said()]).toEqual([0, expect.stringContaining('Both wheels rise alike')]);

@@ -32,7 +32,12 @@ import type { Made } from '../workers/sound-work';
                     <path d="M5 3l12 7-12 7z" />
                   }
                 </svg>
-                <span class="inline-block first-letter:uppercase">{{ l }}</span>
+                <span class="inline-block text-left first-letter:uppercase"
+                  >{{ l }}
+                  @if (low().has(l)) {
+                    <span class="soft block text-sm font-normal" [attr.data-testid]="'low-' + l">low: use headphones</span>
+                  }
+                </span>
               </button>
               <button
                 type="button"
@@ -66,6 +71,8 @@ export class LikeThat {
   protected readonly able = canPlay();
   /** What was played on this device since the page was opened. */
   protected readonly heard = signal<ReadonlySet<Likeness>>(new Set());
+  /** Of what was played, what a small loudspeaker hardly gives back. */
+  protected readonly low = signal<ReadonlySet<Likeness>>(new Set());
   protected readonly wrong = signal('');
   private readonly made = new Map<Likeness, Made>();
 
@@ -75,6 +82,7 @@ export class LikeThat {
     try {
       const made = this.made.get(l) ?? (await firstValueFrom(this.sounder.ask('like', l)));
       this.made.set(l, made);
+      if (made.low) this.low.update((x) => new Set([...x, l]));
       if (this.player.play(l, made.samples, made.hz)) this.heard.update((h) => new Set([...h, l]));
       else this.wrong.set('This device plays no sound. The words say it as well.');
     } catch (e) {

@@ -1,8 +1,21 @@
 /// <reference lib="webworker" />
-import { closingsSound, knockTrial, likeness, MADE_HZ, RecordingReader, simulatedDrive, writeWav } from '@ash-knot/core';
+import {
+  knockTrial,
+  likeness,
+  MADE_HZ,
+  RecordingReader,
+  simulatedDrive,
+  strikesSound,
+  wantsHeadphones,
+  writeWav,
+} from '@ash-knot/core';
 import type { Made, Reading, SoundAnswer, SoundQuestion } from './sound-work';
 
-const made = (samples: Float32Array): Made => ({ samples: new Float32Array(samples), hz: MADE_HZ });
+const made = (samples: Float32Array): Made => ({
+  samples: new Float32Array(samples),
+  hz: MADE_HZ,
+  low: wantsHeadphones(samples, MADE_HZ),
+});
 
 /** A drive comes in pieces, a sound in one. */
 export function* answerSound(x: SoundQuestion): Generator<SoundAnswer | undefined, SoundAnswer> {
@@ -10,8 +23,8 @@ export function* answerSound(x: SoundQuestion): Generator<SoundAnswer | undefine
   switch (x.ask) {
     case 'knock':
       return yield* knockTrial(x.q);
-    case 'closings':
-      return made(closingsSound(x.q.closings, x.q.seconds));
+    case 'strikes':
+      return made(strikesSound(x.q.strikes, x.q.seconds));
     case 'like':
       return made(likeness(x.q));
     case 'recording':

@@ -1,10 +1,12 @@
-import type { Closing, KnockRun, KnockTrial, Likeness, ReadRecording } from '@ash-knot/core';
+import type { KnockRun, KnockTrial, Likeness, ReadRecording, Strike } from '@ash-knot/core';
 import type { Work } from './work';
 
 /** Samples to be played: −1 to 1, one channel. */
 export interface Made {
   readonly samples: Float32Array<ArrayBuffer>;
   readonly hz: number;
+  /** A small loudspeaker hardly gives it back. */
+  readonly low: boolean;
 }
 /** A recording that is being read: how far, from 0 to 1; and what it told, once it is. */
 export interface Reading {
@@ -15,8 +17,8 @@ export interface Reading {
 export interface SoundAsks {
   /** A drive over a bump, in pieces. */
   knock: { readonly q: KnockTrial; readonly a: KnockRun };
-  /** How its closings sound. */
-  closings: { readonly q: { readonly closings: readonly Closing[]; readonly seconds: number }; readonly a: Made };
+  /** How its blows sound. */
+  strikes: { readonly q: { readonly strikes: readonly Strike[]; readonly seconds: number }; readonly a: Made };
   /** A sound to point at. */
   like: { readonly q: Likeness; readonly a: Made };
   /** What is in a recording; the file is read there, piece by piece. */

@@ -93,8 +93,11 @@ const CALLS: Readonly<Record<string, Call>> = {
   struck: call(core.struck, [{ stepS: 0.001, gap: [0, 0.001], gapRate: [1, 1] }, 0.001, STRIKER]),
   driven: call(core.driven, [core.EVERYDAY_CAR, { left: [{ atM: 0, lengthM: 0.3, heightM: 0.03 }], right: [] }, 5, 0.05, 0.01]),
   drawOfGrade: call(core.drawOfGrade, [1, STRUT_TYPE, SHIPPED, 'left', 1], [0]),
-  perDistance: call(core.perDistance, [40, 2, 'km'], [0, 1]),
-  sayPerDistance: call(core.sayPerDistance, [{ impacts: 40, km: 2 }, { impacts: 4, km: 2 }, 'km']),
+  compareCounts: call(core.compareCounts, [
+    { n: 4, over: 3 },
+    { n: 2, over: 1 },
+  ]),
+  tellsQuiet: call(core.tellsQuiet, [{ n: 4, over: 3 }, 0.05]),
   gradeOf: call(core.gradeOf, [3]),
   lot: call(core.lot, [1, 'feels'], [0]),
   truthOfJob: call(core.truthOfJob, [CONTEXT, CLOSED, SHIPPED, 5], [3]),

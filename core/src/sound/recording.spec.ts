@@ -7,13 +7,11 @@ import {
   heardIn,
   ImpactFinder,
   noise,
-  perDistance,
   RecordingReader,
   ringChance,
   ringOf,
   sayDrives,
   sayHeard,
-  sayPerDistance,
   simulatedDrive,
   spectrumOf,
   stretches,
@@ -300,29 +298,40 @@ describe('what a recording tells', () => {
     const one = heardIn(find(recorded(blows(4, true), 3, 26, 1)));
     expect([one.first, one.leadMs]).toEqual([[0], null]);
   });
-  test('before and after by ranks: how often and how loud, and only what can be told', () => {
-    const drive = (n: number, level: number, seconds = 60) => ({
-      everyTenS: stretches(
-        Array.from({ length: n }, (_, i) => (i + 0.5) * (seconds / n)),
-        seconds,
-      ),
+  test('before and after: how often by counts, how loud by ranks, and only what can be told', () => {
+    const drive = (n: number, level: number, seconds = 60, km?: number) => ({
+      seconds,
+      impacts: n,
+      km,
       levelsDb: Array.from({ length: n }, () => level + c.between(-2, 2)),
     });
-    const better = compareDrives(drive(60, -15), drive(6, -27));
-    expect(better.often!.p).toBeLessThan(0.01);
-    expect(sayDrives(better)).toEqual([
-      'Fewer impacts: 10.0 in ten seconds before, 1.0 after.',
+    expect(sayDrives(compareDrives(drive(60, -15), drive(6, -27)))).toEqual([
+      'Fewer impacts: 60 ± 8 a minute before, 6.0 ± 2.4 after. By luck alone that is less than once in a million.',
       expect.stringMatching(/^What still strikes is 1[12] dB quieter/),
     ]);
-    const same = compareDrives(drive(30, -15), drive(30, -15));
-    expect(sayDrives(same)).toEqual([
-      expect.stringContaining('cannot be told apart'),
+    expect(sayDrives(compareDrives(drive(30, -15), drive(30, -15)))).toEqual([
+      expect.stringContaining('cannot be told apart: 30 ± 5.5 a minute before, 30 ± 5.5 after.'),
       'What strikes is as loud as before, as far as can be told.',
     ]);
-    const short = compareDrives(drive(3, -15, 8), drive(0, -15, 60));
-    expect([short.often, short.loud]).toEqual([null, null]);
-    expect(sayDrives(short)).toEqual(['Too short to tell how often: each drive needs ten seconds.']);
+    // Half a minute is enough for what is plain.
+    expect(sayDrives(compareDrives(drive(24, -15, 30), drive(2, -15, 30)))[0]).toMatch(/^Fewer impacts: 48 ± 10 a minute before/);
+    const short = compareDrives(drive(3, -15, 20), drive(0, -15, 10));
+    expect(short.loud).toBeNull();
+    expect(sayDrives(short)[0]).toMatch(/Too short: only \d\d s without a blow would tell that it is gone\.$/);
+    expect(sayDrives(compareDrives(drive(0, 0), drive(4, -15)))[0]).toContain('there is nothing to be gone');
+    expect(sayDrives(compareDrives(drive(0, 0), drive(0, 0)))).toEqual(['Nothing strikes in either drive.']);
     expect(stretches([1, 9, 11, 25, 99], 30)).toEqual([2, 1, 1]);
+  });
+  test('where both ways were said they count, not the minutes: a faster drive is no louder one', () => {
+    const drive = (impacts: number, km: number, seconds: number) => ({ impacts, km, seconds, levelsDb: [] });
+    // A hundred blows on two kilometres: fifty each, give or take five (Poisson: the root of what was counted).
+    const fewer = compareDrives(drive(100, 2, 240), drive(4, 2, 120));
+    expect(fewer.often.by).toBe('km');
+    expect(sayDrives(fewer)[0]).toMatch(/^Fewer impacts: 50 ± 5\.0 a kilometre before, 2\.0 ± 1\.0 after\./);
+    expect(sayDrives(compareDrives(drive(100, 1.609344, 240), drive(4, 1.609344, 120)), 'mi')[0]).toContain('100 ± 10 a mile');
+    // Twice as fast over the same road: as many blows.
+    expect(compareDrives(drive(40, 2, 240), drive(40, 2, 120)).often.p).toBeGreaterThan(0.9);
+    expect(sayDrives(compareDrives(drive(2, 1, 60), drive(0, 0.2, 60)))[0]).toMatch(/only \d\.\d km without a blow/);
   });
   test('a ring is told from a thud by pitch and by how long it lasts', () => {
     expect(ringOf(ringChance({ centroidHz: 180, decayS: 0.04 }))).toBe('thud');
@@ -405,16 +414,4 @@ describe('the stand-in’s microphones', () => {
     );
     expect(sayDrives(compareDrives(before!, after!)).join(' ')).toContain('quieter');
   });
-});
-
-test('impacts for every kilometre or mile, with what counting leaves in doubt: a faster drive is no louder one', () => {
-  // A hundred blows on two kilometres: fifty each, give or take five (Poisson: the root of what was counted).
-  expect(perDistance(100, 2, 'km')).toEqual({ rate: 50, off: 5 });
-  expect(perDistance(100, 1.609344, 'mi').rate).toBeCloseTo(100, 6);
-  expect(perDistance(0, 1, 'km')).toEqual({ rate: 0, off: 1 });
-  expect(sayPerDistance({ impacts: 100, km: 2 }, { impacts: 4, km: 2 }, 'km')).toBe(
-    'By the way driven: 50 ± 5.0 impacts a kilometre before, 2.0 ± 1.0 after.',
-  );
-  expect(() => perDistance(4, 0, 'km')).toThrow('way driven');
-  expect(() => perDistance(4, 1000, 'km')).toThrow('way driven');
 });

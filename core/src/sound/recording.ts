@@ -1,6 +1,6 @@
 import { BadInput, within } from '../error';
 import { count, fixed } from '../text';
-import { rankTest } from '../stats';
+import { compareCounts, rankTest, tellsQuiet, type Counted, type CountsCompared } from '../stats';
 import { convert, type DistanceUnit } from '../units';
 import type { FoundImpacts, Impact } from './impact';
 
@@ -157,8 +157,8 @@ const STRETCH_S = 10;
 
 /** Two drives over the same road, before and after. */
 export interface DrivesCompared {
-  /** Impacts in each ten seconds, one drive against the other; null where one is shorter than that. */
-  readonly often: { readonly before: number; readonly after: number; readonly p: number } | null;
+  /** Impacts counted over the minutes of each drive, or over its way in km where both were said: a faster drive is no louder. */
+  readonly often: CountsCompared & { readonly before: Counted; readonly after: Counted; readonly by: 'minutes' | 'km' };
   /** Middle loudness, dB, and the chance of such a difference by luck; null where one has none. */
   readonly loud: { readonly beforeDb: number; readonly afterDb: number; readonly p: number } | null;
 }
@@ -171,15 +171,17 @@ export function stretches(atS: readonly number[], seconds: number): number[] {
   return out;
 }
 
-/** Before against after by ranks (Mann & Whitney): how often, and how loud. */
-export function compareDrives(
-  before: Pick<Recorded, 'everyTenS' | 'levelsDb'>,
-  after: Pick<Recorded, 'everyTenS' | 'levelsDb'>,
-): DrivesCompared {
-  const [a, b, la, lb] = [before.everyTenS, after.everyTenS, before.levelsDb, after.levelsDb];
-  const mean = (xs: readonly number[]): number => xs.reduce((s, x) => s + x, 0) / xs.length;
+/** What of a drive is compared: how far it went counts where somebody said it. */
+export type Drive = Pick<Recorded, 'seconds' | 'impacts' | 'levelsDb'> & { readonly km?: number | undefined };
+
+/** Before against after: how often, by counts; how loud, by ranks (Mann & Whitney). */
+export function compareDrives(before: Drive, after: Drive): DrivesCompared {
+  const [la, lb] = [before.levelsDb, after.levelsDb];
+  const way = before.km !== undefined && after.km !== undefined;
+  const counted = (d: Drive): Counted => ({ n: d.impacts, over: way ? d.km! : d.seconds / 60 });
+  const [a, b] = [counted(before), counted(after)];
   return {
-    often: a.length && b.length ? { before: mean(a), after: mean(b), p: rankTest(a, b).p } : null,
+    often: { ...compareCounts(a, b), before: a, after: b, by: way ? 'km' : 'minutes' },
     loud: la.length && lb.length ? { beforeDb: middle(la), afterDb: middle(lb), p: rankTest(la, lb).p } : null,
   };
 }
@@ -187,17 +189,34 @@ export function compareDrives(
 /** A difference that luck makes less often than this is said to be one. */
 const DIFFERS = 0.05;
 
+/** How often it strikes, before against after, and what would tell where nothing does. */
+function sayOften({ before, after, p, by }: DrivesCompared['often'], unit: DistanceUnit): string {
+  const each = by === 'minutes' ? 'minute' : unit === 'km' ? 'kilometre' : 'mile';
+  const rate = (c: Counted): string => {
+    // Counted, so that it may be off by the root of its number (Poisson).
+    const over = by === 'minutes' ? c.over : convert(c.over, 'km', unit, 'distance');
+    const [r, off] = [c.n / over, Math.sqrt(Math.max(1, c.n)) / over];
+    return `${fixed(r, r < 10 ? 1 : 0)} ± ${fixed(off, r < 10 || off < 7 ? 1 : 0)}`;
+  };
+  const both = `${rate(before)} a ${each} before, ${rate(after)} after`;
+  if (before.n + after.n === 0) return 'Nothing strikes in either drive.';
+  if (p < DIFFERS) {
+    const luck = p < 1e-6 ? 'less than once in a million' : `once in ${fixed(1 / p, 0)}`;
+    return `${after.n / after.over < before.n / before.over ? 'Fewer' : 'More'} impacts: ${both}. By luck alone that is ${luck}.`;
+  }
+  const need = tellsQuiet(before);
+  const open = `How often it strikes cannot be told apart: ${both}.`;
+  if (need === Infinity) return `${open} Before nothing struck: there is nothing to be gone.`;
+  if (after.over >= need) return open;
+  const long =
+    by === 'minutes' ? sayLong(need * 60) : `${fixed(Math.ceil(convert(need, 'km', unit, 'distance') * 10) / 10, 1)} ${unit}`;
+  return `${open} Too short: only ${long} without a blow would tell that it is gone.`;
+}
+const sayLong = (s: number): string => (s < 90 ? `${fixed(Math.ceil(s), 0)} s` : `${fixed(Math.ceil(s / 60), 0)} min`);
+
 /** The comparison in sentences: what differs, and what cannot be told. */
-export function sayDrives(c: DrivesCompared): string[] {
-  const said: string[] = [];
-  if (c.often) {
-    const { before, after, p } = c.often;
-    said.push(
-      p < DIFFERS
-        ? `${after < before ? 'Fewer' : 'More'} impacts: ${fixed(before, 1)} in ten seconds before, ${fixed(after, 1)} after.`
-        : `How often it strikes cannot be told apart (${fixed(before, 1)} before, ${fixed(after, 1)} after, in ten seconds).`,
-    );
-  } else said.push('Too short to tell how often: each drive needs ten seconds.');
+export function sayDrives(c: DrivesCompared, unit: DistanceUnit = 'km'): string[] {
+  const said = [sayOften(c.often, unit)];
   if (c.loud) {
     const louderDb = c.loud.afterDb - c.loud.beforeDb;
     said.push(
@@ -211,28 +230,3 @@ export function sayDrives(c: DrivesCompared): string[] {
 
 /** A drive is no longer than this, km. */
 export const MOST_DRIVEN_KM = 100;
-
-/**
- * Impacts of a drive for every kilometre or mile of it, with how far that may be off: blows are counted, so by the root of
- * their number (Poisson).
- * @param km how far somebody said it went
- * @throws BadInput for a distance that is none
- */
-export function perDistance(impacts: number, km: number, unit: DistanceUnit): { readonly rate: number; readonly off: number } {
-  const n = within('number of impacts', impacts, 0, 1e6);
-  const way = convert(within('way driven', km, 0.05, MOST_DRIVEN_KM, 'km'), 'km', unit, 'distance');
-  return { rate: n / way, off: Math.sqrt(Math.max(1, n)) / way };
-}
-
-/** Two drives by the way they went: so that a faster one is no louder. */
-export function sayPerDistance(
-  before: { readonly impacts: number; readonly km: number },
-  after: { readonly impacts: number; readonly km: number },
-  unit: DistanceUnit,
-): string {
-  const say = (d: typeof before) => {
-    const { rate, off } = perDistance(d.impacts, d.km, unit);
-    return `${fixed(rate, rate < 10 ? 1 : 0)} ± ${fixed(off, off < 10 ? 1 : 0)}`;
-  };
-  return `By the way driven: ${say(before)} impacts a ${unit === 'km' ? 'kilometre' : 'mile'} before, ${say(after)} after.`;
-}

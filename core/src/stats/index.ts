@@ -3,3 +3,4 @@ export * from './f';
 export * from './line';
 export * from './outlier';
 export * from './rank';
+export * from './counts';

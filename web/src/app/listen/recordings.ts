@@ -10,7 +10,6 @@ import {
   MOST_DRIVEN_KM,
   parseQuantity,
   sayDrives,
-  sayPerDistance,
   within,
   recordedOf,
   sayHeard,
@@ -222,10 +221,7 @@ export class Recordings {
     const last = (phase: MeasuredPhase) => all.filter((r) => r.body.phase === phase).at(-1);
     const [before, after] = [last('before'), last('after')];
     if (!before || !after) return null;
-    const [a, b] = [before.body, after.body];
-    const said = sayDrives(compareDrives(a.recorded, b.recorded));
-    if (a.km === undefined || b.km === undefined) return said;
-    const counted = (x: RecordingBody) => ({ impacts: x.recorded.impacts, km: x.km! });
-    return [...said, sayPerDistance(counted(a), counted(b), this.units.distance())];
+    const drive = ({ body: { recorded, km } }: typeof before) => ({ ...recorded, km });
+    return sayDrives(compareDrives(drive(before), drive(after)), this.units.distance());
   });
 }

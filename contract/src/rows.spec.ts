@@ -39,3 +39,16 @@ test('whatever a cell holds, nothing that is written begins a formula, and it is
     }),
   );
 });
+
+test('what stands between columns is said by a line of its own, or found', () => {
+  const rows = [
+    ['Part No', 'Price'],
+    ['A 1', '1.234,50'],
+  ];
+  for (const text of [
+    'sep=;\r\nPart No;Price\r\nA 1;1.234,50\r\n',
+    '\uFEFFPart No;Price\nA 1;1.234,50',
+    'SEP=\t\nPart No\tPrice\nA 1\t1.234,50',
+  ])
+    expect(rowsOf('x.csv', text)).toEqual(rows);
+});

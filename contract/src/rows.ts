@@ -12,7 +12,7 @@ const ESCAPED = new RegExp(`^'(?=${FORMULA.source.slice(1)})`);
 export const csvOf = (rows: readonly (readonly string[])[]): string =>
   Papa.unparse(rows as string[][], { newline: '\r\n', escapeFormulae: FORMULA });
 
-/** Rows of a CSV file (comma, semicolon or tab) or of JSON that is a list of lists or of flat objects. */
+/** Rows of a CSV file (comma, semicolon or tab, or as its first line “sep=;” says) or of JSON that is a list of lists or of flat objects. */
 export function rowsOf(name: string, text: string): string[][] {
   if (/\.json$/i.test(name)) {
     let json: unknown;
@@ -27,7 +27,10 @@ export function rowsOf(name: string, text: string): string[][] {
     const keys = [...new Set((json as object[]).flatMap((r) => Object.keys(r)))];
     return [keys, ...(json as Record<string, unknown>[]).map((r) => keys.map((k) => String(own(r, k) ?? '')))];
   }
-  return Papa.parse<string[]>(text.trim(), { skipEmptyLines: true }).data.map(unescaped);
+  // Some spreadsheets say on a line of its own what stands between the columns.
+  const said = /^sep=(.)[^\S\n]*\n/i.exec(text.trim());
+  const body = said ? text.trim().slice(said[0].length) : text.trim();
+  return Papa.parse<string[]>(body, { skipEmptyLines: true, delimiter: said?.[1] ?? '' }).data.map(unescaped);
 }
 
 const unescaped = (row: readonly string[]): string[] => row.map((cell) => cell.replace(ESCAPED, ''));

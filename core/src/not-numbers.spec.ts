@@ -365,7 +365,7 @@ describe.each(Object.entries(CALLS))('%s', (_, [f, args, only]) => {
 
 /** They read text, rows or a stored document, and say what is wrong with it; each is tested where it stands. */
 const READ = `
-  fromRows loopFromRows pairsFromRows parseQuantity parseRange parseThread readBookValue
+  decimalOf fromRows loopFromRows pairsFromRows parseQuantity parseRange parseThread readBookValue
   readCatalogueRow readEntry readGauge readHeight readHold readLedger readPart
   readPartText readPoint readPointText readPrice readSize readTorquePage
   readVehicleType readingBody readyTools

@@ -47,10 +47,11 @@ function run(name: string, seed: number, jpeg = false): TakenFilm {
 }
 
 const SHAKY = ['0.80 mm, a shaky hand', 0.8] as const;
+// Long: every picture of a film is drawn, compressed and looked at.
 test.each(sized(0, 1) ? ([['0.20 mm', 0.2], ['0.80 mm', 0.8], SHAKY] as const) : [SHAKY])(
   'rendered, compressed, %s: found and read from its pixels, its play is in the stated doubt',
   (name, playMm) => {
-    for (let k = 0; k < sized(1, 8); k++) {
+    for (let k = 0; k < sized(1, 3); k++) {
       const { play } = readFilm(run(name, 40 + k, true), SHEET);
       if (play.kind !== 'play') throw new Error(JSON.stringify(play));
       expect(Math.abs(play.doubt.meanMm - playMm)).toBeLessThan(0.02);
@@ -58,12 +59,14 @@ test.each(sized(0, 1) ? ([['0.20 mm', 0.2], ['0.80 mm', 0.8], SHAKY] as const) :
       expect(play.doubt.twoSidedMm).toBeLessThan(0.06);
     }
   },
+  300_000,
 );
+// Long: every picture of two films is drawn and looked at.
 test('rendered with no play: none found, and below how much; out of focus: refused in words', () => {
   const none = readFilm(run('no play', 4), SHEET).play;
   expect(none.kind === 'none' && none.belowMm).toBeLessThan(0.1);
   expect(why(readFilm(run('0.80 mm, out of focus', 4), SHEET))).toMatch(/blurred/);
-});
+}, 120_000);
 
 test('the ruler says what the print is: of half a percent more the play is as much more, and an unmeasured one is doubted', () => {
   const film = taken(pushes(2, 6), { hand: [5, 3] });

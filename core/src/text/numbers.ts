@@ -21,6 +21,22 @@ export function fixed(value: number, digits: number): string {
   return f.format(value);
 }
 
+const DECIMAL =
+  /^[+-]?(?:\d{1,3}(?:\.\d{3})+,\d+|\d{1,3}(?:,\d{3})+\.\d+|\d{1,3}(?:[ \u00a0\u202f]\d{3})+(?:[.,]\d+)?|\d+(?:[.,]\d+)?|[.,]\d+)$/;
+
+/**
+ * A number as people and spreadsheets write it: "12,5", "148 210", and of two separators the last is the decimal one:
+ * "1.234,50", "1,234.50". One alone is always the decimal one.
+ * @returns NaN for what is none
+ */
+export function decimalOf(text: string): number {
+  const t = text.trim().replace(/−/g, '-');
+  if (!DECIMAL.test(t)) return Number.NaN;
+  const both = t.includes(',') && t.includes('.');
+  const thousands = t.lastIndexOf(',') > t.lastIndexOf('.') ? '.' : ',';
+  return Number((both ? t.replaceAll(thousands, '') : t).replace(/[ \u00a0\u202f]/g, '').replace(',', '.'));
+}
+
 /** A whole number with a thin gap between thousands that no line breaks in, as on a service sheet: "148\u202f210". */
 export function grouped(value: number): string {
   return GROUPED.formatToParts(finite('number to be written', value))

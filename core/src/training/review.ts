@@ -74,7 +74,8 @@ export function reviewOf(c: PracticeContext): PracticeReview {
   const found = named(c, wrong, strengths);
   const toFind = minutesToFind(path);
   const planMinutes = minutesToFind(best);
-  if (path.some((p) => p.found) && toFind <= QUICK * planMinutes) strengths.push('quick');
+  // Whoever came upon it and did not name it was not quick.
+  if (found && path.some((p) => p.found) && toFind <= QUICK * planMinutes) strengths.push('quick');
   looked(path, wrong);
   asked(c, wrong, strengths);
   written(c, wrong, strengths);

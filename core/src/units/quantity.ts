@@ -1,4 +1,5 @@
 import { BadInput, finite, within, own } from '../error';
+import { decimalOf } from '../text/numbers';
 
 /**
  * Units at the edges; SI (with mm for lengths, km for distances) inside.
@@ -120,9 +121,9 @@ export function quantity(dimension: Dimension, value: number, unit: string): Qua
   return { dimension, value: finite(dimension, value), unit: u.symbol, si: value * u.factor };
 }
 
-const NUMBER = String.raw`[+-]?(?:\d+\s+\d+\s*/\s*\d+|\d+\s*/\s*\d+|\d{1,3}(?:[   ]\d{3})+(?:[.,]\d+)?|\d+(?:[.,]\d+)?|[.,]\d+)`;
+const NUMBER = String.raw`[+-]?(?:\d{1,3}(?:\.\d{3})+,\d+|\d{1,3}(?:,\d{3})+\.\d+|\d+\s+\d+\s*/\s*\d+|\d+\s*/\s*\d+|\d{1,3}(?:[   ]\d{3})+(?:[.,]\d+)?|\d+(?:[.,]\d+)?|[.,]\d+)`;
 
-/** "1 1/2" → 1.5, "3/16" → 0.1875, "12,5" → 12.5. */
+/** "1 1/2" → 1.5, "3/16" → 0.1875, "12,5" → 12.5; of two separators the last is the decimal one: "1.234,50" → 1234.5. */
 function parseNumber(field: string, text: string): number {
   const t = text.trim().replace(/−/g, '-');
   const mixed = /^([+-]?)(?:(\d+)\s+)?(\d+)\s*\/\s*(\d+)$/.exec(t);
@@ -132,7 +133,7 @@ function parseNumber(field: string, text: string): number {
     const v = Number(mixed[2] ?? 0) + Number(mixed[3]) / bottom;
     return mixed[1] === '-' ? -v : v;
   }
-  return Number(t.replace(/[   ]/g, '').replace(',', '.'));
+  return decimalOf(t);
 }
 
 /**

@@ -61,6 +61,11 @@ describe('what is typed into a field', () => {
     ['1 1/2 in', 'length', 1.5, 'in', 38.1],
     ['3/16', 'length', 0.1875, 'in', 4.7625],
     ['12,5 mm', 'length', 12.5, 'mm', 12.5],
+    ['1.234,50 mm', 'length', 1234.5, 'mm', 1234.5],
+    ['1,234.50 mm', 'length', 1234.5, 'mm', 1234.5],
+    ['148.210,5 km', 'distance', 148210.5, 'km', 148210.5],
+    // One separator alone is the decimal one, as ever.
+    ['1.234 mm', 'length', 1.234, 'mm', 1.234],
     ['  −0.42 ', 'length', -0.42, 'mm', -0.42],
     ['148 210 km', 'distance', 148210, 'km', 148210],
     ['54', 'torque', 54, 'N·m', 54],

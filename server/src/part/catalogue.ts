@@ -17,7 +17,7 @@ export async function writeCatalogue(
   await inTransaction(db, async (tx) => {
     const { rows } = await tx.query<{ id: string; name: string }>('SELECT id, name FROM vehicle_type');
     const names = rows.map((t) => [t.id, t.name] as const);
-    await write(as === 'csv' ? csvOf([CATALOGUE_COLUMNS]) : '[');
+    await write(as === 'csv' ? `\uFEFF${csvOf([CATALOGUE_COLUMNS])}` : '[');
     let [first, worded] = [true, Promise.resolve('')];
     const put = async (text: string) => {
       if (!text) return;

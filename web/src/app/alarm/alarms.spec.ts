@@ -54,3 +54,26 @@ test('what ended long ago is no news', () => {
   jest.advanceTimersByTime(2000);
   expect(a.ringing()).toEqual([]);
 });
+
+test('a practice vehicle’s wait rings while its sheet is open; left or given up it rings on no job, and no reload brings it back', () => {
+  document.title = 'The floor';
+  const a = alarms();
+  const practised = { ...wait(15), id: 'p1|soak-left', practice: true as const };
+  a.setPractised([practised]);
+  a.setFor('j1', [wait(30)]);
+  a.setPractised([]);
+  jest.advanceTimersByTime(16 * 60_000);
+  expect(a.ringing()).toEqual([]);
+  // Open again it is waited for again, and its ringing ends with it.
+  a.setPractised([{ ...practised, endsAt: START + 20 * 60_000 }]);
+  jest.advanceTimersByTime(5 * 60_000);
+  expect(a.ringing().map((x) => x.id)).toEqual(['p1|soak-left']);
+  a.setPractised([]);
+  expect([a.ringing(), document.title]).toEqual([[], 'The floor']);
+  a.setPractised([{ ...practised, endsAt: START + 40 * 60_000 }]);
+  expect(
+    alarms()
+      .waiting()
+      .map((x) => x.id),
+  ).toEqual(['j1|soak-left']);
+});

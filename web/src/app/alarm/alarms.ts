@@ -11,6 +11,8 @@ export interface Alarm {
   readonly path: string;
   /** ms since 1970 */
   readonly endsAt: number;
+  /** Of a practice vehicle. */
+  readonly practice?: true;
 }
 
 const TICK_MS = 1000;
@@ -27,7 +29,9 @@ export class Alarms {
   private readonly kept = draft<readonly Alarm[]>('alarms', []);
   /** Rung, and not seen yet. */
   readonly ringing = signal<readonly Alarm[]>([]);
-  readonly waiting = computed(() => this.kept());
+  /** Waits of a practice vehicle: they ring while its sheet is open and nowhere else, least of all over a job. */
+  private readonly practised = signal<readonly Alarm[]>([]);
+  readonly waiting = computed(() => [...this.kept(), ...this.practised()]);
   private plainTitle = '';
 
   constructor() {
@@ -44,6 +48,15 @@ export class Alarms {
       void Notification.requestPermission();
   }
 
+  /** The waits of the practice vehicle that is open; none where it was left, handed back or given up. */
+  setPractised(alarms: readonly Alarm[]): void {
+    this.practised.set(alarms);
+    if (alarms.length > 0) return;
+    const left = this.ringing().filter((a) => !a.practice);
+    if (left.length === 0) this.seen();
+    else this.ringing.set(left);
+  }
+
   /** Somebody has seen it. */
   seen(): void {
     this.ringing.set([]);
@@ -52,9 +65,11 @@ export class Alarms {
   }
 
   private look(now: number): void {
-    const over = this.kept().filter((a) => a.endsAt <= now);
+    const over = this.waiting().filter((a) => a.endsAt <= now);
     if (over.length === 0) return;
-    this.kept.set(this.kept().filter((a) => a.endsAt > now));
+    const left = (all: readonly Alarm[]) => all.filter((a) => a.endsAt > now);
+    this.kept.set(left(this.kept()));
+    this.practised.set(left(this.practised()));
     const fresh = over.filter((a) => now - a.endsAt < STALE_MS);
     for (const a of fresh) this.ring(a);
   }

@@ -36,7 +36,7 @@ import {
 } from '@ash-knot/core';
 import { apartJoint, apartJoints, apartOf } from '@ash-knot/core/apart';
 import { Fetched } from '../kit/fetched';
-import { Alarms } from '../alarm/alarms';
+import { Alarms, type Alarm } from '../alarm/alarms';
 import { ApartPlate } from '../apart/apart-plate';
 import { Folds } from '../kit/folds';
 import { Keys } from '../kit/keys';
@@ -259,19 +259,18 @@ export class Sheet {
     effect(() => {
       const [v, s] = [this.store.view(), this.store.state()];
       if (!v || !s) return;
-      const waits = runningWaits(s, Date.now());
-      untracked(() =>
-        this.alarms.setFor(
-          v.id,
-          waits.map((x) => ({
-            id: `${v.id}|${x.step}`,
-            title: `${v.vehicle.plate}: the wait is over. ${this.session.say(x.title)}.`,
-            path: this.store.path('work').join('/'),
-            endsAt: x.endsAt,
-          })),
-        ),
-      );
+      const practice = this.store.practice();
+      const waits = practice?.closed ? [] : runningWaits(s, Date.now());
+      const alarms = waits.map((x): Alarm => ({
+        id: `${v.id}|${x.step}`,
+        title: `${practice ? 'Practice, ' : ''}${v.vehicle.plate}: the wait is over. ${this.session.say(x.title)}.`,
+        path: this.store.path('work').join('/'),
+        endsAt: x.endsAt,
+        ...(practice ? { practice: true } : {}),
+      }));
+      untracked(() => (practice ? this.alarms.setPractised(alarms) : this.alarms.setFor(v.id, alarms)));
     });
+    inject(DestroyRef).onDestroy(() => this.alarms.setPractised([]));
     // A sheet opened without a station opens at the one the next line speaks of.
     effect(() => {
       const next = this.store.next();

@@ -198,7 +198,7 @@ export function cornerPoints(c: MovingCorner, travelMm: number, otherMm: number)
 
 /** "84 mJ", "1.9 kN". */
 const sayEnergy = (joule: number): string =>
-  joule < 0.0995 ? `${fixed(joule * 1000, joule < 0.00995 ? 1 : 0)} mJ` : `${fixed(joule, 2)} J`;
+  joule < 0.9995 ? `${fixed(joule * 1000, joule < 0.00995 ? 1 : 0)} mJ` : `${fixed(joule, 2)} J`;
 const sayPush = (newton: number): string => (newton < 995 ? `${fixed(newton, 0)} N` : `${fixed(newton / 1000, 1)} kN`);
 /** How hard a blow is, as it is said. */
 const sayKnock = (k: Strike): string => `${sayEnergy(k.energyJ)}, a push of ${sayPush(k.peakN)}`;

@@ -1,4 +1,5 @@
 import { finite, positive, within } from '../error';
+import { hermite, hermiteSlope } from '../numeric';
 import { CABIN_HZ, checkStriker, contactS, pushBetween, type Meetings, type Seats, type Strike, type Striker } from './strike';
 
 /** Steps of the integrator, s: a stud's cup gives way and comes back in sixty. */
@@ -22,12 +23,10 @@ class Moving {
     [this.d0, this.d1] = [gapRate[i - 1]! * stepS, gapRate[i]! * stepS];
   }
   at(x: number): number {
-    const y = 1 - x;
-    return this.u0 * (1 + 2 * x) * y * y + this.d0 * x * y * y + this.u1 * x * x * (3 - 2 * x) + this.d1 * x * x * (x - 1);
+    return hermite(x, this.u0, this.d0, this.u1, this.d1);
   }
   rate(x: number): number {
-    const bend = 6 * x * (x - 1) * (this.u0 - this.u1);
-    return (bend + this.d0 * (1 - x) * (1 - 3 * x) + this.d1 * x * (3 * x - 2)) / this.seats.stepS;
+    return hermiteSlope(x, this.u0, this.d0, this.u1, this.d1) / this.seats.stepS;
   }
 }
 
@@ -43,6 +42,8 @@ class BarEnd {
   private readonly barC: number;
   private readonly seatC: number;
   private readonly blowS: number;
+  /** What a cabin hears of a blow at 1 m/s, N²·s: every blow has the same shape, so that only its speed counts. */
+  private readonly heard: number;
 
   constructor(
     private readonly seats: Moving,
@@ -55,6 +56,7 @@ class BarEnd {
     this.barC = 2 * s.barDamping * Math.sqrt(s.barNPerM * s.endKg);
     this.seatC = 2 * s.seatDamping * Math.sqrt(s.seatNPerM * s.endKg);
     this.blowS = BLOW_LASTS * contactS(s);
+    this.heard = pushBetween(Math.sqrt(s.seatNPerM * s.endKg), contactS(s), CABIN_HZ);
     this.inJ = this.ownJ();
   }
   ownJ(): number {
@@ -137,7 +139,7 @@ class BarEnd {
     }
   }
   private meet(on: -1 | 1, x: number, startS: number): void {
-    const { endKg, seatNPerM } = this.s;
+    const { endKg } = this.s;
     const speed = this.seats.rate(x) - this.v;
     this.close();
     [this.since, this.peak, this.on] = [0, 0, on];
@@ -146,7 +148,7 @@ class BarEnd {
       speedMPerS: speed,
       energyJ: (endKg * speed * speed) / 2,
       peakN: 0,
-      heardN2s: pushBetween(Math.abs(speed) * Math.sqrt(seatNPerM * endKg), contactS(this.s), CABIN_HZ),
+      heardN2s: this.heard * speed ** 2,
     });
   }
   /** The blow is over: how hard its hardest push was. */

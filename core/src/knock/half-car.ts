@@ -1,4 +1,5 @@
 import { finite, positive, within } from '../error';
+import { hermite } from '../numeric';
 
 /**
  * Half a vehicle on its bar: a body that heaves and rolls, two wheels, and a link with lash (compute.md, "Simulated
@@ -221,10 +222,7 @@ export function* drive(
 
 /** Where a cubic through two values with their slopes is nought, from 0 to h; at h where it never is. */
 function crossing(h: number, d0: number, v0: number, d1: number, v1: number): number {
-  const value = (t: number): number => {
-    const s = t / h;
-    return d0 * (1 + 2 * s) * (1 - s) ** 2 + v0 * h * s * (1 - s) ** 2 + d1 * s * s * (3 - 2 * s) + v1 * h * s * s * (s - 1);
-  };
+  const value = (t: number): number => hermite(t / h, d0, v0 * h, d1, v1 * h);
   let [lo, hi] = [0, h];
   const below = value(hi) < 0;
   for (let i = 0; i < 40; i++) {

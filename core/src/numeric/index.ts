@@ -5,3 +5,4 @@ export * from './banded';
 export * from './chance';
 export * from './median';
 export * from './least-squares';
+export * from './hermite';

@@ -21,8 +21,9 @@ export function fixed(value: number, digits: number): string {
   return f.format(value);
 }
 
-const DECIMAL =
-  /^[+-]?(?:\d{1,3}(?:\.\d{3})+,\d+|\d{1,3}(?:,\d{3})+\.\d+|\d{1,3}(?:[ \u00a0\u202f]\d{3})+(?:[.,]\d+)?|\d+(?:[.,]\d+)?|[.,]\d+)$/;
+/** A number without its sign, as a pattern: longer ways to write it first, so that it can stand in a larger one. */
+export const DECIMAL = String.raw`\d{1,3}(?:\.\d{3})+,\d+|\d{1,3}(?:,\d{3})+\.\d+|\d{1,3}(?:[ \u00a0\u202f]\d{3})+(?:[.,]\d+)?|\d+(?:[.,]\d+)?|[.,]\d+`;
+const ONE_DECIMAL = new RegExp(`^[+-]?(?:${DECIMAL})$`);
 
 /**
  * A number as people and spreadsheets write it: "12,5", "148 210", and of two separators the last is the decimal one:
@@ -31,7 +32,7 @@ const DECIMAL =
  */
 export function decimalOf(text: string): number {
   const t = text.trim().replace(/−/g, '-');
-  if (!DECIMAL.test(t)) return Number.NaN;
+  if (!ONE_DECIMAL.test(t)) return Number.NaN;
   const both = t.includes(',') && t.includes('.');
   const thousands = t.lastIndexOf(',') > t.lastIndexOf('.') ? '.' : ',';
   return Number((both ? t.replaceAll(thousands, '') : t).replace(/[ \u00a0\u202f]/g, '').replace(',', '.'));

@@ -1,5 +1,5 @@
 import { BadInput, finite, within, own } from '../error';
-import { decimalOf } from '../text/numbers';
+import { DECIMAL, decimalOf } from '../text/numbers';
 
 /**
  * Units at the edges; SI (with mm for lengths, km for distances) inside.
@@ -121,7 +121,7 @@ export function quantity(dimension: Dimension, value: number, unit: string): Qua
   return { dimension, value: finite(dimension, value), unit: u.symbol, si: value * u.factor };
 }
 
-const NUMBER = String.raw`[+-]?(?:\d{1,3}(?:\.\d{3})+,\d+|\d{1,3}(?:,\d{3})+\.\d+|\d+\s+\d+\s*/\s*\d+|\d+\s*/\s*\d+|\d{1,3}(?:[   ]\d{3})+(?:[.,]\d+)?|\d+(?:[.,]\d+)?|[.,]\d+)`;
+const NUMBER = String.raw`[+-]?(?:\d+\s+\d+\s*/\s*\d+|\d+\s*/\s*\d+|${DECIMAL})`;
 
 /** "1 1/2" → 1.5, "3/16" → 0.1875, "12,5" → 12.5; of two separators the last is the decimal one: "1.234,50" → 1234.5. */
 function parseNumber(field: string, text: string): number {

@@ -61,14 +61,17 @@ test('a practice vehicle’s wait rings while its sheet is open; left or given u
   const practised = { ...wait(15), id: 'p1|soak-left', practice: true as const };
   a.setPractised([practised]);
   a.setFor('j1', [wait(30)]);
-  a.setPractised([]);
+  a.leavePractice();
   jest.advanceTimersByTime(16 * 60_000);
   expect(a.ringing()).toEqual([]);
   // Open again it is waited for again, and its ringing ends with it.
   a.setPractised([{ ...practised, endsAt: START + 20 * 60_000 }]);
   jest.advanceTimersByTime(5 * 60_000);
   expect(a.ringing().map((x) => x.id)).toEqual(['p1|soak-left']);
+  // Something else is written meanwhile: it rings on.
   a.setPractised([]);
+  expect(a.ringing()).toHaveLength(1);
+  a.leavePractice();
   expect([a.ringing(), document.title]).toEqual([[], 'The floor']);
   a.setPractised([{ ...practised, endsAt: START + 40 * 60_000 }]);
   expect(

@@ -48,10 +48,14 @@ export class Alarms {
       void Notification.requestPermission();
   }
 
-  /** The waits of the practice vehicle that is open; none where it was left, handed back or given up. */
-  setPractised(alarms: readonly Alarm[]): void {
-    this.practised.set(alarms);
-    if (alarms.length > 0) return;
+  /** The waits of the practice vehicle that is open. @param closed it is handed back or given up */
+  setPractised(alarms: readonly Alarm[], closed = false): void {
+    if (closed) this.leavePractice();
+    else this.practised.set(alarms);
+  }
+  /** It was left, or it is done with: nothing of it is waited for, and what rings of it is over. */
+  leavePractice(): void {
+    this.practised.set([]);
     const left = this.ringing().filter((a) => !a.practice);
     if (left.length === 0) this.seen();
     else this.ringing.set(left);

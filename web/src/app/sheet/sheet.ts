@@ -260,7 +260,7 @@ export class Sheet {
       const [v, s] = [this.store.view(), this.store.state()];
       if (!v || !s) return;
       const practice = this.store.practice();
-      const waits = practice?.closed ? [] : runningWaits(s, Date.now());
+      const waits = runningWaits(s, Date.now());
       const alarms = waits.map((x): Alarm => ({
         id: `${v.id}|${x.step}`,
         title: `${practice ? 'Practice, ' : ''}${v.vehicle.plate}: the wait is over. ${this.session.say(x.title)}.`,
@@ -268,9 +268,9 @@ export class Sheet {
         endsAt: x.endsAt,
         ...(practice ? { practice: true } : {}),
       }));
-      untracked(() => (practice ? this.alarms.setPractised(alarms) : this.alarms.setFor(v.id, alarms)));
+      untracked(() => (practice ? this.alarms.setPractised(alarms, practice.closed) : this.alarms.setFor(v.id, alarms)));
     });
-    inject(DestroyRef).onDestroy(() => this.alarms.setPractised([]));
+    inject(DestroyRef).onDestroy(() => this.alarms.leavePractice());
     // A sheet opened without a station opens at the one the next line speaks of.
     effect(() => {
       const next = this.store.next();

@@ -13,6 +13,7 @@ test('this device’s camera: two cards are found, pushed and pulled, the play i
   baseURL,
   errors,
 }) => {
+  test.setTimeout(240_000);
   const film = await filmFile('0.80 mm', 1);
   const browser = await playwright.chromium.launch({
     executablePath: WHOLE_CHROMIUM,
@@ -39,15 +40,20 @@ test('this device’s camera: two cards are found, pushed and pulled, the play i
     await page.getByTestId('film-open').click();
     await expect(page.getByTestId('film-error')).toContainText('Nobody gave leave to use the camera.');
     await context.grantPermissions(['camera']);
-    await page.getByTestId('film-open').click();
-    await expect(page.getByTestId('film-says')).toHaveText('Both cards are seen well. Hold it there.', { timeout: 20_000 });
-    await expect(page.getByTestId('film-sheet')).toContainText('Cards 1 and 2 of sheet 1, ruler 99.70 mm.');
-    await page.getByTestId('film-start').click();
-    await expect(page.getByTestId('film-prompt')).toContainText('Push');
-    await expect(page.getByTestId('film-prompt')).toContainText('Pull');
+    // A machine that has no time for pictures gives a film too short, and says so: whoever holds the camera films it again.
+    for (let tries = 1; ; tries++) {
+      await page.getByTestId('film-open').click();
+      await expect(page.getByTestId('film-says')).toHaveText('Both cards are seen well. Hold it there.', { timeout: 20_000 });
+      await expect(page.getByTestId('film-sheet')).toContainText('Cards 1 and 2 of sheet 1, ruler 99.70 mm.');
+      await page.getByTestId('film-start').click();
+      await expect(page.getByTestId('film-prompt')).toContainText('Push');
+      await expect(page.getByTestId('film-prompt')).toContainText('Pull');
+      const short = page.getByText(/^Too (short|few pushes)/);
+      await expect(page.getByTestId('film-sentence').or(short)).toBeVisible({ timeout: 60_000 });
+      if (tries === 4 || !(await short.isVisible())) break;
+    }
     await expect(page.getByTestId('film-sentence')).toHaveText(
       /^0\.(7[89]|8[012]) mm of play \(± 0\.\d\d mm\), of \d pushes and pulls\. Beyond 0\.50 mm \(shop rule\)\.$/,
-      { timeout: 60_000 },
     );
     await clean(page, 'a film, read');
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(PHONE.width);

@@ -17,10 +17,16 @@ export class Report {
   #began = Date.now();
   #times = {};
   #stages = [];
+  #failures = [];
 
   count(passed, failed) {
     this.passed += passed;
     this.failed += failed;
+  }
+
+  /** What failed is named once more at the end: of a long run only that may be kept. */
+  failedAt(name) {
+    this.#failures.push(name);
   }
 
   /** A stage of the run, timed. */
@@ -60,6 +66,7 @@ export class Report {
     }
     const total = Math.round((Date.now() - this.#began) / 1000);
     say(`\n${this.#stages.join(', ')}; in all ${Math.floor(total / 60)} min ${total % 60} s`);
+    for (const name of this.#failures) say(`Failed: ${name}`);
     say(`${this.passed} passed, ${this.failed} failed`);
     process.exitCode = this.failed > 0 || this.passed === 0 ? 1 : 0;
   }

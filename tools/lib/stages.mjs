@@ -13,7 +13,9 @@ import { together } from './together.mjs';
 async function check(report, name, command, args) {
   const r = await report.stage(name, () => run(command, args));
   report.count(r.code === 0 ? 1 : 0, r.code === 0 ? 0 : 1);
-  if (r.code !== 0) say(`\n— ${name}\n${r.out}`);
+  if (r.code === 0) return;
+  report.failedAt(name);
+  say(`\n— ${name}\n${r.out}`);
 }
 
 /** What a check has seen before it does not look at again. */
@@ -42,6 +44,8 @@ export async function format(report, files = ['.']) {
 /** Where a test stands: its spec, also where that ran in one file with others. */
 const specOf = (file, test) => (test.ancestorTitles[0]?.endsWith('.spec.ts') ? path.join(ROOT, test.ancestorTitles[0]) : file);
 
+const firstLines = (message = '') => message.split('\n').slice(0, 6).join(' ').replace(/\s+/g, ' ').slice(0, 300);
+
 /** Jest, two files at once; `files` are the specs to run, all of them where none is named. */
 export async function unit(report, postgres, { long, files = [] }) {
   const name = `jest-${randomBytes(4).toString('hex')}.json`;
@@ -65,7 +69,12 @@ export async function unit(report, postgres, { long, files = [] }) {
   rmSync(out);
   report.count(result.numPassedTests, result.numFailedTests + result.numRuntimeErrorTestSuites);
   for (const file of result.testResults) {
-    if (file.status === 'failed') say(`${file.name}\n${file.message}`);
+    if (file.status !== 'failed') continue;
+    say(`${file.name}\n${file.message}`);
+    const of = file.assertionResults.filter((t) => t.status === 'failed');
+    for (const t of of)
+      report.failedAt(`${path.relative(ROOT, specOf(file.name, t))}: ${t.title} — ${firstLines(t.failureMessages?.[0])}`);
+    if (!of.length) report.failedAt(`${file.name} did not run: ${firstLines(file.message)}`);
   }
   const tests = result.testResults.flatMap((file) =>
     file.assertionResults.map((t) => ({
@@ -85,7 +94,7 @@ export async function unit(report, postgres, { long, files = [] }) {
 export async function mutants(report) {
   const { tried, unnoticed } = await report.stage('mutants', tryMutants);
   report.count(tried - unnoticed.length, unnoticed.length);
-  for (const m of unnoticed) say(`No test notices: ${m}`);
+  for (const m of unnoticed) report.failedAt(`no test notices ${m}`);
 }
 
 export async function buildWeb(report) {
@@ -140,6 +149,8 @@ export async function browser(report, postgres, { long, tests = [], begun }) {
   });
   for (const s of all.filter((x) => x.tests.some((t) => t.status === 'flaky')))
     say(`Flaky, only at the second try: ${s.title} (${s.file})\n${s.tests[0].results[0].error?.message ?? ''}`);
+  for (const s of all.filter((x) => x.tests.some((t) => t.status === 'unexpected')))
+    report.failedAt(`${s.file}: ${s.title} — ${firstLines(s.tests[0].results.at(-1)?.error?.message)}`);
   const timed = all.map((s) => ({
     file: path.join(config.rootDir, s.file),
     line: s.line,

@@ -33,6 +33,10 @@ export interface FoundImpacts {
   readonly clipped: number;
   /** Of the loudest impacts, in order of time; as many as were asked for. */
   readonly excerpts: readonly Excerpt[];
+  /** So often a minute noise alone passes for an impact, and at most (95 %): null where it cannot be told; short strikes, as of gravel, come in a swarm. */
+  readonly falseAlarms: { readonly aMinute: number | null; readonly atMost: number | null; readonly swarm: boolean };
+  /** How often a microphone starved, and for how long nothing was listened to because of it. */
+  readonly dropouts: { readonly times: number; readonly seconds: number };
 }
 
 export const db = (power: number): number => 10 * Math.log10(power + 1e-14);

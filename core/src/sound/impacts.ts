@@ -1,78 +1,70 @@
 import { BadInput, within } from '../error';
 import { Biquad } from './biquad';
-import { centroidOf, decayOf } from './blow';
-import { type Impact, type Excerpt, type FoundImpacts, db } from './impact';
-import { spectrumOf } from './spectrum';
+import { Dropouts } from './dropouts';
+import { alarmLevel, LEAST_RISE_DB, type AlarmLevel } from './false-alarms';
+import { db, type Excerpt, type FoundImpacts, type Impact } from './impact';
+import { AFTER_S, BEFORE_S, FULL, LastSecond } from './last-second';
+import { HOP_S, Rises, WATCHED, WATCHES_N, type Rise, type RiseKind } from './rises';
 import type { Block } from './wav-read';
 
-/** A hop, s: the grain of the energies that are watched. */
-const HOP_S = 0.001;
-/** Bands that are watched, Hz: what rubber, studs and sheet metal do; and how long each is smoothed, s, as few waves are in a hop. */
-const BANDS = [
-  { from: 40, to: 300, smoothS: 0.006 },
-  { from: 300, to: 2000, smoothS: 0.002 },
-  { from: 2000, to: 7000, smoothS: 0.001 },
-] as const;
-/** An impact rises so far over what is there, dB, and so many times as far as that wavers below itself. */
-const LEAST_RISE_DB = 9;
-const WAVERS = 7;
-/** It rises within some hops: by so many dB. What rings on wavers less. */
-const RISES_DB = 6;
-const RISES_HOPS = 12;
+/** Noise alone may pass for an impact so often a minute, by the recording's own noise (a choice). */
+const FALSE_A_MINUTE = 0.5;
+/** What is kept to be looked at passes a level at which it would be so many times as often, worked out every so many s. */
+const LOOSER = 20;
+const LOOSER_EVERY_S = 5;
 /** Two impacts are so far apart, s; what comes sooner belongs to the first. */
 const APART_S = 0.04;
-/** After so long it has come up, s. */
-const SETTLES_S = 0.012;
-/** So much before an onset, and so much after it, is looked at, s. */
-const BEFORE_S = 0.03;
-const AFTER_S = 0.4;
-/** An excerpt ends so long after its onset, s. */
-const EXCERPT_AFTER_S = 0.32;
-export const EXCERPT_S = BEFORE_S + EXCERPT_AFTER_S;
-/** Channels are heard at most so far apart, s: some three metres of air, or a body of steel many times over. */
-const MOST_LATER_S = 0.01;
-/**
- * The floor that impacts rise from is what is there a quarter of the time at most: it follows at so many dB a second, and
- * three times as fast down as up, so that a rattle that rings on does not lift it (a running quantile).
- */
-const FLOOR_DB_S = 24;
-const FLOOR_SHARE = 0.25;
-/** So long it only learns what is there, s. */
-const LEARNS_S = 0.25;
+/** What comes within so long, s, and is so much quieter, dB, is a rebound of it. */
+const REBOUND_S = 0.15;
+const REBOUND_DB = 3;
+export const EXCERPT_S = BEFORE_S + AFTER_S;
 const LEVEL_EVERY_S = 0.05;
 const SILENT = 1e-5;
-const FULL = 0.999;
 /** A recording has no more; one that seems to is one long rattle. */
 export const MOST_IMPACTS = 5000;
+/** So many hops after the end, of what is there usually: all that was there can be looked at both ways. */
+const AFTER_END = 700;
+
+/** What rose at one moment, on one watch or several. */
+interface Candidate {
+  readonly hop: number;
+  readonly rises: Rise[];
+}
+interface Looked extends Candidate {
+  readonly onset: number;
+  readonly impact: Impact;
+  readonly samples?: readonly Float32Array[];
+}
 
 /**
- * Finds impacts in samples as they come: energy flux in bands over a threshold that follows the noise (compute.md,
- * "Sound"). It holds a second of sound, however long the recording is.
+ * Finds impacts in samples as they come: rises of energy in bands that a recording's own noise does not make (compute.md,
+ * "Sound"; `alarmLevel`). It holds a second of sound, however long the recording is.
  */
 export class ImpactFinder {
   private readonly hop: number;
-  private readonly ring: Float32Array[];
-  private readonly size: number;
-  private frames = 0;
+  private readonly last: LastSecond;
   private readonly filters: (readonly [Biquad, Biquad])[][];
-  private readonly sums = new Float64Array(BANDS.length);
-  /** The last levels of each band, dB. */
-  private readonly past = BANDS.map(() => new Array<number>(RISES_HOPS).fill(Infinity));
-  private hops = 0;
-  private readonly smooth = new Float64Array(BANDS.length);
-  private readonly floor = new Float64Array(BANDS.length).fill(Number.NaN);
-  private readonly waver = new Float64Array(BANDS.length).fill(1.5);
-  /** Where one has come up and is not settled yet, and where the last one was, in frames. */
-  private candidate: number | undefined;
-  private lastFrame = -Infinity;
-  private readonly waiting: number[] = [];
-  private readonly found: Impact[] = [];
-  private readonly excerpts: Excerpt[] = [];
+  private readonly dropouts: Dropouts[];
+  private readonly sums = new Float64Array(WATCHED.length);
+  /** Power of each band as it usually is: it stands where nothing is heard. */
+  private readonly usual = new Float64Array(WATCHED.length);
+  private readonly risen: Readonly<Record<RiseKind, Rise[]>>[] = Array.from({ length: WATCHES_N }, () => ({
+    forwards: [],
+    backwards: [],
+    short: [],
+  }));
+  private readonly rises = new Rises((is, r) => this.rose(is, r));
+  private looser: readonly number[] = new Array<number>(WATCHES_N).fill(LEAST_RISE_DB);
+  private readonly waiting: Candidate[] = [];
+  private readonly looked: Looked[] = [];
   private readonly levels: number[] = [];
-  private levelSums: Float64Array;
+  private readonly levelSums: Float64Array;
   private levelFrames = 0;
   private loudest = 0;
   private clips = 0;
+  private gone = false;
+  private lostHops = 0;
+  private hops = 0;
 
   constructor(
     private readonly hz: number,
@@ -83,11 +75,11 @@ export class ImpactFinder {
     within('samples a second', hz, 8000, 96_000);
     within('number of channels', channels, 1, 4);
     this.hop = Math.max(1, Math.round(hz * HOP_S));
-    this.size = Math.ceil(hz * (BEFORE_S + AFTER_S + 0.6));
-    this.ring = Array.from({ length: channels }, () => new Float32Array(this.size));
+    this.last = new LastSecond(hz, channels);
     this.filters = Array.from({ length: channels }, () =>
-      BANDS.map((b) => [new Biquad('high', b.from, hz), new Biquad('low', b.to, hz)] as const),
+      WATCHED.map((b) => [new Biquad('high', b.from, hz), new Biquad('low', b.to, hz)] as const),
     );
+    this.dropouts = Array.from({ length: channels }, () => new Dropouts(hz));
     this.levelSums = new Float64Array(channels);
   }
 
@@ -96,13 +88,13 @@ export class ImpactFinder {
     const n = block[0]?.length ?? 0;
     const levelHops = Math.round(this.hz * LEVEL_EVERY_S);
     for (let i = 0; i < n; i++) {
-      const place = this.frames % this.size;
+      this.last.push(block, i);
       for (let c = 0; c < this.channels; c++) {
         const x = block[c]![i]!;
-        this.ring[c]![place] = x;
         const size = Math.abs(x);
         if (size > this.loudest) this.loudest = size;
         if (size >= FULL) this.clips++;
+        if (this.dropouts[c]!.step(x)) this.gone = true;
         this.levelSums[c]! += x * x;
         const bands = this.filters[c]!;
         for (let b = 0; b < bands.length; b++) {
@@ -110,30 +102,39 @@ export class ImpactFinder {
           this.sums[b]! += y * y;
         }
       }
-      this.frames++;
       if (++this.levelFrames === levelHops) this.closeLevel();
-      if (this.frames % this.hop === 0) this.closeHop();
+      if (this.last.frames % this.hop === 0) this.closeHop();
     }
   }
 
   /** Nothing more comes. @throws BadInput where it is silent, or too short to tell */
   end(): FoundImpacts {
-    const seconds = this.frames / this.hz;
+    const { frames } = this.last;
+    const seconds = frames / this.hz;
     if (seconds < 0.5) throw new BadInput('recording', 'is shorter than half a second');
     if (this.loudest < SILENT) throw new BadInput('recording', 'is silent: nothing was heard on any channel');
-    this.settle();
-    while (this.waiting.length) this.measure(this.waiting.shift()!);
+    for (let k = 0; k < AFTER_END; k++) this.rises.push(this.usual);
+    while (this.waiting.length) this.look();
     if (this.levelFrames > 0) this.closeLevel();
+    const levels = this.alarmLevels(FALSE_A_MINUTE);
+    const found = merged(this.looked.filter((l) => l.rises.some((r) => r.db >= levels[r.watch]!.db))).slice(0, MOST_IMPACTS);
     return {
-      impacts: this.found,
+      impacts: found.map((l) => l.impact),
       seconds,
       hz: this.hz,
       channels: this.channels,
       levels: Float32Array.from(this.levels),
       levelEveryS: LEVEL_EVERY_S,
-      clipped: this.clips / (this.frames * this.channels),
-      excerpts: [...this.excerpts].sort((a, b) => a.of - b.of),
+      clipped: this.clips / (frames * this.channels),
+      excerpts: this.excerpts(found),
+      falseAlarms: together(levels),
+      dropouts: { times: Math.max(...this.dropouts.map((d) => d.times)), seconds: this.lostHops * HOP_S },
     };
+  }
+
+  private alarmLevels(aMinute: number): AlarmLevel[] {
+    const minutes = Math.max(0.005, ((this.hops - this.lostHops) * HOP_S) / 60);
+    return this.risen.map((r) => alarmLevel(r, minutes, aMinute / WATCHES_N));
   }
 
   private closeLevel(): void {
@@ -147,193 +148,85 @@ export class ImpactFinder {
   }
 
   private closeHop(): void {
-    let rises = false;
-    const learns = this.frames < LEARNS_S * this.hz;
     this.hops++;
-    for (let b = 0; b < BANDS.length; b++) {
+    if (this.gone) this.lostHops++;
+    for (let b = 0; b < WATCHED.length; b++) {
       const power = this.sums[b]! / this.hop / this.channels;
       this.sums[b] = 0;
-      this.smooth[b]! += (power - this.smooth[b]!) * Math.min(1, HOP_S / BANDS[b]!.smoothS);
-      const level = db(this.smooth[b]!);
-      // The filters have settled by then.
-      if (Number.isNaN(this.floor[b]!)) {
-        if (this.frames > 0.02 * this.hz) this.floor[b] = level;
-        continue;
-      }
-      const over = level - this.floor[b]!;
-      const threshold = Math.max(LEAST_RISE_DB, WAVERS * this.waver[b]!);
-      const past = this.past[b]!;
-      const low = Math.min(...past);
-      past[this.hops % RISES_HOPS] = level;
-      // A flux, not a level: it has come up just now.
-      if (over > threshold && level - low >= RISES_DB && !learns) rises = true;
-      const pace = FLOOR_DB_S * (learns ? 10 : 1) * HOP_S;
-      this.floor[b]! += over > 0 ? pace * FLOOR_SHARE : -pace * (1 - FLOOR_SHARE);
-      // What is below it is no impact and no ringing: that alone says how it wavers.
-      if (over < 0) this.waver[b]! += (-over - this.waver[b]!) * (HOP_S / (learns ? 0.03 : 0.15));
+      // Where nothing is heard it is as it was: it neither falls nor rises.
+      this.usual[b] = this.rises.usual(b);
+      this.powers[b] = this.gone ? this.usual[b]! : power;
     }
-    if (this.candidate !== undefined) {
-      if (this.frames - this.candidate > SETTLES_S * this.hz) this.settle();
-    } else if (rises && this.frames - this.lastFrame > APART_S * this.hz) this.candidate = this.frames;
+    this.gone = false;
+    this.rises.push(this.powers);
+    if (this.hops % Math.round(LOOSER_EVERY_S / HOP_S) === 0)
+      this.looser = this.alarmLevels(FALSE_A_MINUTE * LOOSER).map((l) => l.db);
     const due = this.waiting[0];
-    if (due !== undefined && this.frames - due >= (AFTER_S + 0.05) * this.hz) this.measure(this.waiting.shift()!);
+    if (due && this.hops - due.hop >= (AFTER_S + 0.05) / HOP_S) this.look();
+  }
+  private readonly powers = new Float64Array(WATCHED.length);
+
+  private rose(is: RiseKind, r: Rise): void {
+    this.risen[r.watch]![is].push(r);
+    if (is !== 'forwards' || r.db < this.looser[r.watch]! || this.looked.length + this.waiting.length >= 2 * MOST_IMPACTS) return;
+    const near = this.waiting.findLast((c) => Math.abs(r.hop - c.hop) * HOP_S <= APART_S / 2);
+    if (near) near.rises.push(r);
+    else this.waiting.push({ hop: r.hop, rises: [r] });
   }
 
-  /** The candidate is one: it is measured once what comes after it is there. */
-  private settle(): void {
-    if (this.candidate === undefined) return;
-    this.waiting.push(this.candidate);
-    this.lastFrame = this.candidate;
-    this.candidate = undefined;
+  /** What is due is looked at while it is still there. */
+  private look(): void {
+    const c = this.waiting.shift()!;
+    // On a watch with a short span it stands where it begins.
+    const near = c.rises.reduce((a, b) => (b.db > a.db ? b : a)).hop;
+    const next = this.waiting.find((w) => (w.hop - c.hop) * HOP_S > APART_S)?.hop ?? Infinity;
+    const is = this.last.impact(near * this.hop, next * this.hop);
+    this.looked.push({ ...c, ...is, ...(this.keep ? { samples: this.moment(is.onset) } : {}) });
+    this.forget();
   }
-
-  private at(c: number, frame: number): number {
-    if (frame < 0 || frame >= this.frames || frame < this.frames - this.size) return 0;
-    return this.ring[c]![frame % this.size]!;
-  }
-
-  private measure(near: number): void {
-    if (this.found.length >= MOST_IMPACTS) return;
-    const { hz } = this;
-    const next = this.waiting[0] ?? Infinity;
-    // Which channel is loudest there: it is measured.
-    const span = Math.round(0.05 * hz);
-    let lead = 0;
-    let most = -1;
-    for (let c = 0; c < this.channels; c++) {
-      let e = 0;
-      for (let i = 0; i < span; i++) e += this.at(c, near + i) ** 2;
-      if (e > most) [lead, most] = [c, e];
-    }
-    const onset = this.onset(lead, near);
-    const until = Math.min(onset + Math.round(AFTER_S * hz), this.frames, Math.max(onset + span, next - Math.round(0.012 * hz)));
-    const samples = new Float32Array(Math.max(1, until - onset));
-    let peak = 0;
-    let clipped = false;
-    for (let i = 0; i < samples.length; i++) {
-      samples[i] = this.at(lead, onset + i);
-      const size = Math.abs(samples[i]!);
-      if (size > peak) peak = size;
-      if (size >= FULL) clipped = true;
-    }
-    const noise = this.noise(lead, onset);
-    const later = this.delays(lead, onset);
-    const first = Math.min(...later);
-    const level = (c: number): number => {
-      let e = 0;
-      for (let i = 0; i < span; i++) e += this.at(c, onset + i) ** 2;
-      return db(e / span);
-    };
-    this.found.push({
-      atS: onset / hz,
-      peak,
-      levelDb: level(lead),
-      centroidHz: centroidOf(samples, hz, noise),
-      decayS: decayOf(samples, hz, noise),
-      channels: later.map((l, c) => ({ levelDb: level(c), laterMs: (l - first) * 1000 })),
-      clipped,
-    });
-    this.excerpt(onset);
-  }
-
-  /** Keeps the moment of the last impact where it is one of the loudest. */
-  private excerpt(onset: number): void {
-    if (this.keep === 0) return;
-    const newest = this.found.length - 1;
-    const loud = (e: Excerpt): number => this.found[e.of]!.levelDb;
-    if (this.excerpts.length >= this.keep) {
-      const softest = this.excerpts.reduce((a, b) => (loud(b) < loud(a) ? b : a));
-      if (loud(softest) >= this.found[newest]!.levelDb) return;
-      this.excerpts.splice(this.excerpts.indexOf(softest), 1);
-    }
+  private moment(onset: number): Float32Array[] {
     const from = onset - Math.round(BEFORE_S * this.hz);
     const n = Math.round(EXCERPT_S * this.hz);
-    this.excerpts.push({
-      of: newest,
-      samples: Array.from({ length: this.channels }, (_, c) => Float32Array.from({ length: n }, (_x, i) => this.at(c, from + i))),
-    });
+    return Array.from({ length: this.channels }, (_, c) =>
+      Float32Array.from({ length: n }, (_x, i) => this.last.at(c, from + i)),
+    );
   }
+  /** Of the softest the moment is let go: twice as many as are kept may turn out to be none. */
+  private forget(): void {
+    const held = this.looked.flatMap((l, i) => (l.samples ? [i] : []));
+    if (held.length <= 2 * this.keep) return;
+    const softest = held.reduce((a, b) => (this.looked[b]!.impact.levelDb < this.looked[a]!.impact.levelDb ? b : a));
+    const { samples: _, ...rest } = this.looked[softest]!;
+    this.looked[softest] = rest;
+  }
+  private excerpts(found: readonly Looked[]): Excerpt[] {
+    return found
+      .flatMap((l, of) => (l.samples ? [{ of, samples: l.samples, db: l.impact.levelDb }] : []))
+      .sort((a, b) => b.db - a.db)
+      .slice(0, this.keep)
+      .sort((a, b) => a.of - b.of)
+      .map(({ of, samples }) => ({ of, samples }));
+  }
+}
 
-  /** Mean power just before an onset. */
-  private noise(c: number, onset: number): number {
-    const n = Math.round(0.02 * this.hz);
-    let e = 0;
-    for (let i = 1; i <= n; i++) e += this.at(c, onset - Math.round(0.004 * this.hz) - i) ** 2;
-    return e / n;
+/** One blow is one: what comes at once belongs to it, and what comes soon and is quieter is its rebound. */
+function merged(all: readonly Looked[]): Looked[] {
+  const out: Looked[] = [];
+  for (const l of [...all].sort((a, b) => a.onset - b.onset)) {
+    const before = out.at(-1);
+    const after = before ? l.impact.atS - before.impact.atS : Infinity;
+    if (after < APART_S) continue;
+    if (after < REBOUND_S && l.impact.levelDb < before!.impact.levelDb - REBOUND_DB) continue;
+    out.push(l);
   }
+  return out;
+}
 
-  /** Where it begins: the first that stands clear of the noise before it, in steps of a quarter of a millisecond. */
-  private onset(c: number, near: number): number {
-    const { hz } = this;
-    const w = Math.max(2, Math.round(hz * 0.00025));
-    const from = Math.max(0, near - Math.round(0.022 * hz));
-    const to = near + Math.round(0.02 * hz);
-    const power = (frame: number): number => {
-      let e = 0;
-      for (let i = 0; i < w; i++) e += this.at(c, frame + i) ** 2;
-      return e / w;
-    };
-    // What is there before it: mean and spread of the powers.
-    let [sum, square, n, most] = [0, 0, 0, 0];
-    for (let f = from; f < near - Math.round(0.006 * hz); f += w) {
-      const p = power(f);
-      sum += p;
-      square += p * p;
-      n++;
-    }
-    for (let f = from; f < to; f += w) most = Math.max(most, power(f));
-    const mean = n ? sum / n : 0;
-    const spread = n > 1 ? Math.sqrt(Math.max(0, square / n - mean * mean)) : 0;
-    // Clear of the noise, and no whisker before the blow.
-    const bar = Math.max(mean + 5 * spread, most * 0.005);
-    for (let f = Math.max(from, near - Math.round(0.008 * hz)); f < to; f += w) if (power(f) > bar) return f;
-    return near;
-  }
-
-  /**
-   * When each channel hears it, s against the lead: generalised cross-correlation with phase transform (Knapp & Carter
-   * 1976), the top of its parabola.
-   */
-  private delays(lead: number, onset: number): number[] {
-    if (this.channels === 1) return [0];
-    const { hz } = this;
-    const most = Math.round(MOST_LATER_S * hz);
-    const span = Math.round(0.03 * hz) + 2 * most;
-    const size = 2 ** Math.ceil(Math.log2(2 * span));
-    const from = onset - most - Math.round(0.004 * hz);
-    const spectrum = spectrumOf(size);
-    let share = 0;
-    for (let i = 0; i < span; i++) share += Math.sin((Math.PI * (i + 0.5)) / span) ** 2;
-    const windowed = (c: number): { s: number[]; floor: number } => {
-      const x = new Float64Array(size);
-      for (let i = 0; i < span; i++) x[i] = this.at(c, from + i) * Math.sin((Math.PI * (i + 0.5)) / span);
-      return { s: [...spectrum.transform(x)], floor: this.noise(c, onset) * share };
-    };
-    const a = windowed(lead);
-    return Array.from({ length: this.channels }, (_, c) => {
-      if (c === lead) return 0;
-      const b = windowed(c);
-      const cross = new Array<number>(2 * size).fill(0);
-      for (let k = 0; k < size; k++) {
-        const f = (Math.min(k, size - k) * hz) / size;
-        if (f < 60 || f > 8000) continue;
-        const [ar, ai, br, bi] = [a.s[2 * k]!, a.s[2 * k + 1]!, b.s[2 * k]!, b.s[2 * k + 1]!];
-        const [pa, pb] = [ar * ar + ai * ai, br * br + bi * bi];
-        // Only where the blow stands clear of the noise before it, and by how far.
-        const weight = Math.max(0, 1 - (4 * a.floor) / pa) * Math.max(0, 1 - (4 * b.floor) / pb);
-        if (!(weight > 0)) continue;
-        const size2 = Math.sqrt(pa * pb);
-        cross[2 * k] = (weight * (br * ar + bi * ai)) / size2;
-        cross[2 * k + 1] = (weight * (bi * ar - br * ai)) / size2;
-      }
-      const r = spectrum.inverse(cross);
-      const value = (lag: number): number => r[(lag + size) % size]!;
-      let best = 0;
-      for (let lag = -most; lag <= most; lag++) if (value(lag) > value(best)) best = lag;
-      const [y0, y1, y2] = [value(best - 1), value(best), value(best + 1)];
-      const bend = y0 - 2 * y1 + y2;
-      const part = bend < 0 ? (y0 - y2) / (2 * bend) : 0;
-      return (best + Math.max(-0.5, Math.min(0.5, part))) / hz;
-    });
-  }
+/** Of all watches together: rates add up, and so do their doubts, by squares. */
+function together(levels: readonly AlarmLevel[]): FoundImpacts['falseAlarms'] {
+  const swarm = levels.some((l) => l.swarm);
+  const passes = levels.flatMap((l) => l.passes ?? []);
+  if (passes.length < levels.length) return { aMinute: null, atMost: null, swarm };
+  const aMinute = passes.reduce((sum, p) => sum + p.aMinute, 0);
+  return { aMinute, atMost: aMinute + Math.sqrt(passes.reduce((sum, p) => sum + (p.atMost - p.aMinute) ** 2, 0)), swarm };
 }

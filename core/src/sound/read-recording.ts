@@ -46,7 +46,7 @@ export class RecordingReader {
   end(): ReadRecording {
     const notes = this.wav.end();
     const f = this.finder!.end();
-    notes.push(...tooLoud(f));
+    notes.push(...tooLoud(f), ...starved(f), ...swarm(f));
     return {
       hz: f.hz,
       channels: f.channels,
@@ -59,6 +59,23 @@ export class RecordingReader {
     };
   }
 }
+
+/** A microphone that starved for more of the time than this heard too little. */
+const MOST_LOST = 0.3;
+
+/** Where a microphone starved nothing is counted, and that time does not count. @throws BadInput where it is too much */
+function starved({ dropouts: { times, seconds }, seconds: all }: FoundImpacts): string[] {
+  if (times === 0) return [];
+  const lost = `for ${fixed(seconds, 1)} of ${fixed(all, 1)} s`;
+  if (seconds > MOST_LOST * all)
+    throw new BadInput(
+      'recording',
+      `is full of gaps: a microphone dropped out ${count(times, 'time')}, ${lost}. Look at its plug and cable, close other programs, and record it again`,
+    );
+  return [`A microphone dropped out ${count(times, 'time')}, ${lost}: nothing is counted there, and that time does not count.`];
+}
+const swarm = ({ falseAlarms }: FoundImpacts): string[] =>
+  falseAlarms.swarm ? ['Many short strikes, as of gravel: only what stands out of them is counted.'] : [];
 
 /** What is cut off at its top has lost how loud it was, and when it began. @throws BadInput where that is too much */
 function tooLoud(f: FoundImpacts): string[] {

@@ -42,6 +42,10 @@ export interface Recorded {
   /** How many are in each whole ten seconds, and how loud they are, dB: of many, every so many'th. */
   readonly everyTenS: readonly number[];
   readonly levelsDb: readonly number[];
+  /** So often a minute its noise alone passes for an impact, and at most (95 %); not there where that cannot be told. */
+  readonly byNoise?: { readonly aMinute: number; readonly atMost: number } | undefined;
+  /** For so long nothing was listened to, as a microphone starved, s; not there where none did. */
+  readonly lostS?: number | undefined;
 }
 
 /** So many loudnesses speak for a recording. */
@@ -70,6 +74,7 @@ export function heardIn(f: FoundImpacts): Recorded {
   const kinds: Record<Ring, number> = { thud: 0, either: 0, ring: 0 };
   const first = new Array<number>(f.channels).fill(0);
   const leads: number[] = [];
+  const { aMinute, atMost } = f.falseAlarms;
   for (const i of f.impacts) {
     kinds[ringOf(ringChance(i))]++;
     const lead = leadOf(i);
@@ -89,12 +94,23 @@ export function heardIn(f: FoundImpacts): Recorded {
       f.seconds,
     ),
     levelsDb: f.impacts.filter((_, i) => i % Math.ceil(f.impacts.length / MOST_LEVELS) === 0).map((i) => to(i.levelDb, 1)),
+    ...(aMinute === null || atMost === null ? {} : { byNoise: { aMinute: to(aMinute, 2), atMost: to(atMost, 2) } }),
+    ...(f.dropouts.seconds > 0 ? { lostS: to(f.dropouts.seconds, 2) } : {}),
   };
+}
+
+/** "Its noise alone passes for an impact some 0.5 times a minute, 2.4 at most." */
+function sayByNoise({ byNoise }: Recorded): string[] {
+  if (!byNoise) return [];
+  const { aMinute, atMost } = byNoise;
+  return [
+    `Its noise alone passes for an impact ${aMinute < 0.05 ? 'hardly ever' : `some ${fixed(aMinute, 1)} times a minute`}, at most ${fixed(atMost, 1)} times.`,
+  ];
 }
 
 /** What was heard, in sentences. @param places where each microphone sat */
 export function sayHeard(h: Recorded, places: readonly Microphone[]): string[] {
-  if (h.impacts === 0) return [`Nothing strikes in ${fixed(h.seconds, 0)} s.`];
+  if (h.impacts === 0) return [`Nothing strikes in ${fixed(h.seconds, 0)} s.`, ...sayByNoise(h)];
   const { thud, ring, either } = h.kinds;
   const parts = [thud && count(thud, 'thud'), ring && count(ring, 'ring'), either && `${either} that could be either`].filter(
     Boolean,
@@ -111,7 +127,7 @@ export function sayHeard(h: Recorded, places: readonly Microphone[]): string[] {
           }, by some ${fixed(h.leadMs, 1)} ms.`,
     );
   }
-  return said;
+  return [...said, ...sayByNoise(h)];
 }
 
 /** So many moments of a recording are kept, the loudest; the rest stays where it was made. */
@@ -172,13 +188,16 @@ export function stretches(atS: readonly number[], seconds: number): number[] {
 }
 
 /** What of a drive is compared: how far it went counts where somebody said it. */
-export type Drive = Pick<Recorded, 'seconds' | 'impacts' | 'levelsDb'> & { readonly km?: number | undefined };
+export type Drive = Pick<Recorded, 'seconds' | 'impacts' | 'levelsDb' | 'lostS'> & { readonly km?: number | undefined };
+
+/** Of a way or a time that part in which the microphones heard anything. */
+const heardOf = ({ seconds, lostS = 0 }: Drive, of: number): number => of * Math.max(0.01, 1 - lostS / seconds);
 
 /** Before against after: how often, by counts; how loud, by ranks (Mann & Whitney). */
 export function compareDrives(before: Drive, after: Drive): DrivesCompared {
   const [la, lb] = [before.levelsDb, after.levelsDb];
   const way = before.km !== undefined && after.km !== undefined;
-  const counted = (d: Drive): Counted => ({ n: d.impacts, over: way ? d.km! : d.seconds / 60 });
+  const counted = (d: Drive): Counted => ({ n: d.impacts, over: heardOf(d, way ? d.km! : d.seconds / 60) });
   const [a, b] = [counted(before), counted(after)];
   return {
     often: { ...compareCounts(a, b), before: a, after: b, by: way ? 'km' : 'minutes' },

@@ -35,6 +35,8 @@ const body = bodyOf(({ z, text, uuid }) => {
         .max(MOST_RECORDED_S / 10)
         .readonly(),
       levelsDb: z.array(db).max(MOST_LEVELS).readonly(),
+      byNoise: z.object({ aMinute: z.number().min(0).max(100_000), atMost: z.number().min(0).max(1_000_000) }).optional(),
+      lostS: seconds.optional(),
     }),
     impacts: z
       .array(
@@ -76,6 +78,7 @@ export const recording = entryKind(body)({
       levelDb: -18.2,
       everyTenS: [0, 1, 0, 0, 0, 0],
       levelsDb: [-18.2],
+      byNoise: { aMinute: 0.5, atMost: 2.4 },
     },
     impacts: [
       {
@@ -92,9 +95,9 @@ export const recording = entryKind(body)({
     km: 1.2,
     notes: [],
   },
-  version: 2,
-  // The first version did not ask how far it was driven.
-  upcasts: { 1: (b) => b },
+  version: 3,
+  // The first version did not ask how far it was driven, the second did not say what its noise passes for.
+  upcasts: { 1: (b) => b, 2: (b) => b },
   who: AT_THE_VEHICLE,
   searched: false,
   kept: { as: 'all' },

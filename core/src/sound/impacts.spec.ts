@@ -1,7 +1,17 @@
 import { chanceFrom } from '../numeric';
 import { sized } from '../test';
 import { renderedDrive, type Beside, type Surface } from '../test/drive';
-import { compareDrives, heardIn, ImpactFinder, noise, RecordingReader, sayHeard, writeWav, type FoundImpacts, type Struck } from '.';
+import {
+  compareDrives,
+  heardIn,
+  ImpactFinder,
+  noise,
+  RecordingReader,
+  sayHeard,
+  writeWav,
+  type FoundImpacts,
+  type Struck,
+} from '.';
 import { alarmLevel } from './false-alarms';
 import { onsetNear } from './onset';
 import type { Rise } from './rises';

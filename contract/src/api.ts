@@ -235,6 +235,7 @@ const PRACTICE: readonly ApiRoute[] = [
   route('post', '/practice/:id/entries', 'name', 'Writes onto its tape.', { body: ask.newEntries }),
   route('get', '/practice/:id/stream', 'name', 'Lines of its tape.', { query: after, gives: stream }),
   route('post', '/practice/:id/asks', 'name', 'Asks it something.', { body: ask.askPractice }),
+  route('put', '/practice/:id/comment', 'PIN', 'A lead says something of its review.', { body: ask.commentPractice }),
   route('post', '/practice/:id/give-up', 'name', 'Gives it up.'),
   route('get', '/practice/:id/review', 'name', 'What came of it.'),
 ];

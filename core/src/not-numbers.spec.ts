@@ -375,7 +375,7 @@ const READ = `
 const MADE = `
   answerOf asksFor bestPath caseOfTruth courseOf difficulty drawTruth heardWith lookResult lotOf minutesToFind
   recordedOf sayRecorded
-  pathOf practiceVehicle reviewOf stoodAt troubleAt wornAt wrongBox
+  pathOf practiceVehicle reviewOf sayProgress sayWorth stoodAt troubleAt wornAt wrongBox
   ImpactFinder RecordingReader WavReader centroidOf compareDrives decayOf heardIn keptOf leadOf ringChance ringOf
   sayDrives sayHeard spectrumOf beyondLash contactS cornerPoints drive hardestOf knocksOf knockTrial likeness louderDb meetings noise speakerShare strikesSound wantsHeadphones patchedLane
   roadHeight roadOf safeToPlay sayTrial writeWav

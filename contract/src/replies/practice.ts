@@ -11,10 +11,15 @@ export interface ExerciseLine {
   readonly grade: PracticeGrade;
   readonly typeName: string;
   readonly silent: boolean;
+  /** From the customer to the verdict, and no further. */
+  readonly diagnosisOnly: boolean;
+  /** A day of the yard (YYYY-MM-DD). */
+  readonly dueOn: string | null;
   /** Made of a real job, its names taken out. */
   readonly fromJob: boolean;
-  /** How many have begun it. */
+  /** How many have begun it, and are done with it. */
   readonly begun: number;
+  readonly done: number;
 }
 /** A practice vehicle of somebody, open or done. */
 export interface PracticeLine {
@@ -25,9 +30,13 @@ export interface PracticeLine {
   readonly openedAt: string;
   readonly closedAt: string | null;
   readonly givenUp: boolean;
+  readonly diagnosisOnly: boolean;
+  /** What a lead said of it. */
+  readonly comment: { readonly text: string; readonly by: string; readonly at: string } | null;
   /** Once it is done and was reviewed. */
   readonly result: {
     readonly found: boolean;
+    /** To find it, as the review says it. */
     readonly minutes: number;
     readonly mistakes: readonly Mistake[];
   } | null;
@@ -58,6 +67,7 @@ export interface PracticeView extends JobView {
     readonly grade: PracticeGrade;
     readonly silent: boolean;
     readonly fromJob: boolean;
+    readonly diagnosisOnly: boolean;
     /** What the customer says before anybody asks. */
     readonly opening: string;
     readonly asked: readonly AskedView[];

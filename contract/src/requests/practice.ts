@@ -3,6 +3,7 @@ import {
   ASKED_ABOUT,
   CHECK_IDS,
   ELSEWHERE_CHECK_IDS,
+  MISTAKES,
   MANOEUVRES,
   PRACTICE_GRADES,
   TROUBLES,
@@ -10,7 +11,7 @@ import {
   type PracticeAsk,
 } from '@ash-knot/core';
 import { schemaOf } from '../same';
-import { axleEnd, gaugeId, jointId, side, stepId, text, uuid } from '../words';
+import { axleEnd, day, gaugeId, jointId, side, stepId, text, uuid } from '../words';
 
 const state = z.enum(VEHICLE_STATES);
 const grade = z.literal(PRACTICE_GRADES);
@@ -35,7 +36,12 @@ export const practiceAsk = schemaOf<PracticeAsk>()(
     z.object({ of: z.literal('answer'), choice: uuid }),
   ]),
 );
-export const askPractice = z.object({ id: uuid, ask: practiceAsk });
+export const askPractice = z.object({
+  id: uuid,
+  ask: practiceAsk,
+  /** The next line asked for it. */
+  led: z.boolean().default(false),
+});
 
 /** One's own: an exercise that was set, or one that is drawn now. */
 export const startPractice = z.object({
@@ -44,6 +50,8 @@ export const startPractice = z.object({
   typeId: uuid.optional(),
   grade: grade.optional(),
   silent: z.boolean().default(false),
+  /** From the customer to the verdict, and no further. */
+  diagnosisOnly: z.boolean().default(false),
 });
 /** By a lead, for somebody or for everybody. */
 export const setExercise = z.object({
@@ -52,6 +60,12 @@ export const setExercise = z.object({
   typeId: uuid.optional(),
   grade,
   silent: z.boolean().default(false),
+  diagnosisOnly: z.boolean().default(false),
+  /** What is to be practised: what somebody gets wrong. */
+  focus: z.enum(MISTAKES).optional(),
+  dueOn: day.optional(),
 });
+/** What a lead says of a review; empty takes it back. */
+export const commentPractice = z.object({ comment: text(2000) });
 export const exerciseOfJob = z.object({ id: uuid });
 export const silencePractice = z.object({ silent: z.boolean() });

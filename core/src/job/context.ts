@@ -197,8 +197,8 @@ export interface JobContext {
   readonly file?: CaseFile | undefined;
   /** It stands outside: no bay waits for it. */
   readonly outside?: boolean | undefined;
-  /** A practice vehicle: it answers one look at a time. */
-  readonly practice?: boolean | undefined;
+  /** A practice vehicle, all the way or from the customer to the verdict. */
+  readonly practice?: 'whole' | 'diagnosis' | false | undefined;
   /** What comes first where this job is read: the shop's rule, or what its screen was swapped to. */
   readonly measures: Measures;
 }

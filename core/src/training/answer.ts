@@ -7,7 +7,6 @@ import {
   type ElsewhereCheckId,
   type FaultId,
   type Heard,
-  type Likeness,
   type Manoeuvre,
   type OtherFault,
   type SuspectsTable,
@@ -28,10 +27,11 @@ import {
 import { causesElsewhere, planOf, type JobState } from '../job';
 import type { GoodsCheck } from '../ledger';
 import { ladderAt, type TroubleId } from '../plan';
-import { capital, list } from '../text';
+import { capital } from '../text';
 import { convert, trimmed } from '../units';
 import { otherSide, stateMinutes, type AxleEnd, type Side, type VehicleState } from '../vehicle';
 import { TROUBLE_SHARE, type PracticeGrade } from './grade';
+import { sayCustomer } from './customer';
 import { practiceVehicle, type Felt, type PracticeVehicle } from './practice-vehicle';
 import { lotOf, type Said, type Truth } from './truth';
 import { sayFelt, sayInHand, saySeen, sayTrouble } from './words';
@@ -86,6 +86,8 @@ export interface PracticeAnswer {
 /** An ask and what it was answered, as it is kept. */
 export interface Asked {
   readonly ask: PracticeAsk;
+  /** The next line asked for it: what it led to is never held against anybody. */
+  readonly led?: boolean | undefined;
   readonly answer: PracticeAnswer;
 }
 
@@ -134,7 +136,7 @@ const vehicleOf = (c: PracticeContext): PracticeVehicle =>
 export function answerOf(c: PracticeContext, ask: PracticeAsk): PracticeAnswer {
   switch (ask.of) {
     case 'customer':
-      return { says: [sayCustomer(c.truth.said, ask.about)], minutes: 0, showed: { of: 'customer' } };
+      return { says: [sayCustomer(c.truth.said, ask.about, c.truth.seed)], minutes: 0, showed: { of: 'customer' } };
     case 'check':
       return checked(c, ask);
     case 'drive':
@@ -152,21 +154,6 @@ export function answerOf(c: PracticeContext, ask: PracticeAsk): PracticeAnswer {
     case 'answer':
       return answered(c, ask.choice);
   }
-}
-
-const COULD_NOT_SAY = '“I could not say.”';
-/** What the customer says to one question, in the shop's own words. */
-function sayCustomer(said: Said, about: AskedAbout): string {
-  const words: readonly string[] = said[about];
-  if (about === 'like')
-    return words.length
-      ? `They listen, and point at: ${list(words as readonly Likeness[])}.`
-      : 'They listen, and shake their head.';
-  if (about === 'history') {
-    const flags = words.filter((x) => x !== 'corrosion');
-    return `“${flags.length ? capital(flags.join('; ')) : 'Not that I know of'}.” ${words.includes('corrosion') ? 'You see rust.' : 'You see no rust.'}`;
-  }
-  return words.length ? `“${capital(words.join('; '))}.”` : COULD_NOT_SAY;
 }
 
 const changeMinutes = (c: PracticeContext, to: VehicleState) => stateMinutes(stoodAt(c.asked), to);

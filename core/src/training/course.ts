@@ -1,5 +1,5 @@
 import { faultsOf, ofBarSystem, type CaseModel } from '../diagnosis';
-import { count } from '../text';
+import { count, fixed } from '../text';
 import type { VehicleTypeSpec } from '../vehicle';
 import { PRACTICE_GRADES, sayGrade, type PracticeGrade } from './grade';
 import type { Mistake, PracticeReview, Strength } from './review';
@@ -81,6 +81,23 @@ export function courseOf(done: readonly Practised[]): Course {
     mistakes,
     next: { grade, focus, why: why.join(' ') || `Another one, ${sayGrade(grade)}.` },
   };
+}
+
+/**
+ * How somebody comes on: the last five vehicles beside the five before; nothing before there are six.
+ * @param done newest first; those without a result are passed over
+ */
+export function sayProgress(
+  done: readonly { readonly result: { readonly found: boolean; readonly mistakes: readonly Mistake[] } | null }[],
+): string {
+  const all = done.flatMap((d) => d.result ?? []);
+  if (all.length <= LOOKED_BACK) return '';
+  const of = (some: typeof all) => {
+    const wrong = some.reduce((sum, r) => sum + new Set(r.mistakes).size, 0) / some.length;
+    return `found ${some.filter((r) => r.found).length} of ${some.length}, ${fixed(wrong, 1)} mistakes a vehicle`;
+  };
+  const [now, before] = [all.slice(0, LOOKED_BACK), all.slice(LOOKED_BACK, 2 * LOOKED_BACK)];
+  return `Last ${LOOKED_BACK}: ${of(now)}. The ${before.length} before: ${of(before)}.`;
 }
 
 /** Whether a vehicle asks for what somebody gets wrong; any does where none can be drawn for it. */

@@ -6,6 +6,7 @@ import { capital, list } from '../text';
 import { otherSide } from '../vehicle';
 import { curedBy, wornAt, type Asked, type PracticeContext } from './answer';
 import type { PracticeGrade } from './grade';
+import type { Felt } from './practice-vehicle';
 import { bestPath, minutesToFind, pathOf, type PathStep } from './search';
 
 /** What a review praises, and what it finds wanting; by these names they return over several vehicles. */
@@ -114,7 +115,9 @@ function named(c: PracticeContext, wrong: Wrong, strengths: Strength[]): boolean
     return causes.has(f) || [...causes].some((n) => ends.has(splitFault(n)?.joint ?? n));
   };
   const left = t.sounding.filter((f) => !cured.has(f) && !isNamed(f));
-  const found = t.sounding.length > 0 ? left.length === 0 : s.verdict !== undefined && causes.size === 0;
+  // For the diagnosis alone one that sounds is enough: a second is found on the drive after the repair.
+  const enough = s.context.practice === 'diagnosis' && left.length < t.sounding.length;
+  const found = t.sounding.length > 0 ? left.length === 0 || enough : s.verdict !== undefined && causes.size === 0;
   if (found) strengths.push('found it');
   else
     wrong(
@@ -157,7 +160,9 @@ function endangered(c: PracticeContext, wrong: Wrong, strengths: Strength[]): vo
 /** Sound parts that were renewed: each part once, and none whose twin was worn. */
 function renewed(c: PracticeContext, wrong: Wrong, strengths: Strength[]): void {
   const { state: s, truth: t } = c;
-  const sound = [...s.renewed].filter((id) => !wornAt(t, s, id) && !pairOfWorn(c, id));
+  const felt = feltMore(c);
+  // A sound joint that is at the edge of what a hand can tell is no trap: the hand said so.
+  const sound = [...s.renewed].filter((id) => !wornAt(t, s, id) && !pairOfWorn(c, id) && !pairFelt(id, felt));
   const parts = sound.filter((id, i) => sound.findIndex((x) => assemblyOf(x) === assemblyOf(id)) === i);
   if (parts.length) wrong('good parts thrown at it', `${list(parts.map(sayOf(c)))}: sound, and renewed.`);
   else if (s.renewed.size) strengths.push('nothing thrown at it');
@@ -182,7 +187,11 @@ function sayTruth(c: PracticeContext): string {
       ? 'Something made it that is on no list.'
       : 'Nothing made it that is still there.';
   const other = t.unlisted && t.sounding.length ? ' So did something that is on no list.' : '';
-  return `${made}${other}${silent.length ? ` Worn besides, and silent: ${list(silent.map(say))}.` : ' Nothing else was worn.'}`;
+  const next =
+    c.state.context.practice === 'diagnosis' && t.sounding.length > 1
+      ? ' One is enough here: the next is heard on the drive after the repair.'
+      : '';
+  return `${made}${other}${next}${silent.length ? ` Worn besides, and silent: ${list(silent.map(say))}.` : ' Nothing else was worn.'}`;
 }
 
 /** A part is renewed with its twin: what is thrown at nothing has a sound twin too. */
@@ -190,6 +199,12 @@ function pairOfWorn(c: PracticeContext, id: JointId): boolean {
   const { axle, side, kind } = partsOf(id);
   return wornAt(c.truth, c.state, `${axle}.${otherSide(side)}.${kind}`);
 }
+
+/** Whether it, another end of its part, or its twin was felt to give. */
+const pairFelt = (id: JointId, felt: ReadonlySet<JointId | OtherFault>): boolean => {
+  const { axle, side, kind } = partsOf(id);
+  return [id, `${axle}.${otherSide(side)}.${kind}` as JointId].some((x) => assemblyJoints(x).some((at) => felt.has(at)));
+};
 
 const countedAt = (a: Asked, joint: JointId): boolean =>
   (a.answer.showed.of === 'check' && a.answer.showed.felt.some((f) => f.at === joint && f.counts)) ||
@@ -203,8 +218,13 @@ function asked(c: PracticeContext, wrong: Wrong, strengths: Strength[]): void {
   const could = (['where', 'when'] as const).filter((k) => said[k].length > 0);
   const complaint = c.state.complaint;
   const not = could.filter((k) => !(complaint?.[k] ?? []).some((x) => (said[k] as readonly string[]).includes(x)));
-  if (not.length) wrong('where and when not asked', `The customer could have said ${list(not)} it is heard.`);
-  else if (could.length) strengths.push('asked well');
+  const was = (k: 'where' | 'when') => c.asked.some(({ ask }) => ask.of === 'customer' && ask.about === k);
+  const never = not.filter((k) => !was(k));
+  if (never.length) wrong('where and when not asked', `The customer could have said ${list(never)} it is heard.`);
+  const unwritten = not.filter(was);
+  if (unwritten.length)
+    wrong('written otherwise than felt', `The customer said ${list(unwritten)} it is heard, and it is not written down.`);
+  if (could.length && !not.length) strengths.push('asked well');
   const heard = ['character', 'where', 'when', 'handling', 'conditions'] as const;
   const more = heard.flatMap((k) => (complaint?.[k] ?? []).filter((x) => !(said[k] as readonly string[]).includes(x)));
   if (more.length) wrong('written otherwise than felt', `The customer did not say: ${list([...new Set<string>(more)])}.`);
@@ -214,9 +234,32 @@ function asked(c: PracticeContext, wrong: Wrong, strengths: Strength[]): void {
 const asFelt = (felt: string, result: string): boolean =>
   result === 'can’t tell' || result === felt || (result === 'dangerous' && felt === 'moves');
 
-/** What was felt where it shows something; where it never did, all of it. */
-const counting = <F extends { readonly counts: boolean }>(felt: readonly F[]): readonly F[] =>
-  felt.some((f) => f.counts) ? felt.filter((f) => f.counts) : felt;
+/** Joints at which something was felt or read that was more than nothing: who acted on that threw nothing away. */
+const feltMore = (c: PracticeContext): ReadonlySet<JointId | OtherFault> =>
+  new Set(
+    c.asked.flatMap(({ ask, answer: { showed } }) =>
+      showed.of === 'check'
+        ? showed.felt.filter((f) => f.counts && f.felt !== 'tight').map((f) => f.at)
+        : showed.of === 'hand' && ask.of === 'hand' && showed.loose
+          ? [ask.joint]
+          : [],
+    ),
+  );
+
+/** What the looks of a check showed at a joint: as the vehicle stood when it was written down, where there was one then; otherwise any. */
+function feltAt(
+  c: PracticeContext,
+  { check, state }: EntryBodies['check'],
+  joint: JointId | OtherFault,
+): readonly { readonly felt: Felt }[] {
+  const looks = c.asked.flatMap(({ ask, answer: { showed } }) =>
+    ask.of === 'check' && ask.check === check && showed.of === 'check'
+      ? showed.felt.filter((f) => f.at === joint).map((f) => ({ ...f, state: ask.state }))
+      : [],
+  );
+  const then = looks.filter((f) => f.state === state);
+  return then.length ? then : looks;
+}
 
 /** What stands on the tape against what was felt, read and heard. */
 function written(c: PracticeContext, wrong: Wrong, strengths: Strength[]): void {
@@ -228,14 +271,10 @@ function written(c: PracticeContext, wrong: Wrong, strengths: Strength[]): void 
     if (s.struck.has(e.id)) continue;
     if (e.kind === 'check') {
       for (const r of e.body.results) {
-        const felt = c.asked.flatMap((a) =>
-          a.ask.of === 'check' && a.ask.check === e.body.check && a.answer.showed.of === 'check'
-            ? a.answer.showed.felt.filter((f) => f.at === r.joint)
-            : [],
-        );
+        const felt = feltAt(c, e.body, r.joint);
         const name = sayFault(r.joint, dialect, true);
         if (felt.length === 0) unlooked.push(name);
-        else if (!counting(felt).some((f) => asFelt(f.felt, r.result))) otherwise.push(`${name}: ${r.result}`);
+        else if (!felt.some((f) => asFelt(f.felt, r.result))) otherwise.push(`${name}: ${r.result}`);
       }
     }
     if (e.kind === 'drive') {

@@ -20,6 +20,7 @@ import { checkFor, isDangerous, isJointId, jointName, jointsOf, partsOf, type Ch
 import { otherSide, type AxleEnd, type VehicleState, type VehicleTypeSpec } from '../vehicle';
 import type { Asked, PracticeContext } from './answer';
 import { practiceVehicle, type Felt, type PracticeVehicle } from './practice-vehicle';
+import { dangerousAt, lookedFor, suspectsOf } from './suspects-left';
 import { caseOfTruth } from './truth';
 
 /** One thing done at the vehicle to find the cause, and what it was worth. */
@@ -29,12 +30,26 @@ export interface PathStep {
   readonly minutes: number;
   /** What it could be hoped to tell when it was done, bits. */
   readonly bits: number;
-  /** Why it could tell nothing, where it could not. */
+  /** Why it could tell nothing, where it could not and the next line had not asked for it. */
   readonly nothing?: 'wrong state' | 'done before' | 'known already' | undefined;
+  /** The next line asked for it. */
+  readonly led?: boolean | undefined;
+  /** A dangerous joint is looked at with it. */
+  readonly safety?: boolean | undefined;
+  /** How many suspects were left then, and how many of them it could tell of; what the plan would have done, where that told of more. */
+  readonly suspects?:
+    | {
+        readonly left: number;
+        readonly told: number;
+        readonly better?: { readonly title: string; readonly told: number } | undefined;
+      }
+    | undefined;
   /** What makes the noise was felt or measured at it. */
   readonly found: boolean;
 }
 
+/** A look that was worth less, bits, is set beside what the plan would have done. */
+const LITTLE = 0.3;
 /** Less than this told nothing, bits. */
 const TOLD_NOTHING = 0.01;
 /** A plan is not followed for longer than this, minutes. */
@@ -115,11 +130,33 @@ export function pathOf(c: PracticeContext): PathStep[] {
   const out: PathStep[] = [];
   const until = c.asked.findIndex((a) => ['answer', 'goods', 'step', 'hand'].includes(a.ask.of));
   for (const a of until < 0 ? c.asked : c.asked.slice(0, until)) {
+    const before = known.case;
     const step = lookedAt(c, a, known, v, done);
-    if (step) out.push({ ...step, minutes: a.answer.minutes });
+    if (!step) continue;
+    const { nothing, ...is } = step;
+    out.push({
+      ...is,
+      minutes: a.answer.minutes,
+      ...(a.led ? { led: true } : nothing ? { nothing } : {}),
+      safety: lookedFor(a).some(dangerousAt),
+      suspects: suspectsAt(c, before, a, !a.led && step.bits < LITTLE),
+    });
   }
   return out;
 }
+
+/** The suspects left at a moment, and how many of them a look could tell of; with what the plan would have done, where asked. */
+function suspectsAt(c: PracticeContext, known: Case, a: Asked, withPlan: boolean): PathStep['suspects'] {
+  const { left, toldBy } = suspectsOf(c, known);
+  // A drive tells of all of them a little, and of none for sure.
+  if (a.ask.of === 'drive') return undefined;
+  const told = toldBy(lookedFor(a));
+  const plan = withPlan ? firstStep(c, known, { standing: standsAt(a), settled: [], tight: [], owed: [], tried: [] }) : undefined;
+  const better =
+    plan && !plan.manoeuvres ? { title: checkTitle(plan, c.state.context.type, c.state.axle), told: toldBy(plan.of) } : undefined;
+  return { left, told, ...(better && better.told > told ? { better } : {}) };
+}
+const standsAt = ({ ask }: Asked): VehicleState => ('state' in ask ? ask.state : 'on-wheels');
 
 /** One ask of the search: what it was worth before it was answered; then it is known. */
 function lookedAt(
@@ -238,6 +275,7 @@ export function bestPath(c: PracticeContext): PathStep[] {
       ? 'Drive it: ' + step.manoeuvres.map(sayManoeuvre).join(', ').toLowerCase()
       : checkTitle(step, type, home);
     let here = false;
+    const { left, toldBy } = suspectsOf(c, known.case);
     for (const manoeuvre of step.manoeuvres ?? []) known.heard({ manoeuvre, heard: v.hears(manoeuvre) });
     if (!step.manoeuvres) {
       const check = step.check as CheckId | ElsewhereCheckId;
@@ -252,7 +290,14 @@ export function bestPath(c: PracticeContext): PathStep[] {
       }
     }
     found ||= here;
-    out.push({ title, minutes: step.changeMinutes + step.minutes, bits: step.bits, found: here });
+    out.push({
+      title,
+      minutes: step.changeMinutes + step.minutes,
+      bits: step.bits,
+      found: here,
+      safety: step.of.some(dangerousAt),
+      suspects: step.manoeuvres ? undefined : { left, told: toldBy(step.of) },
+    });
   }
   return out;
 }

@@ -1,6 +1,6 @@
 import { BadInput } from '../error';
 import { SHIPPED } from '../suspects-table';
-import { MANOEUVRES, type FaultId } from '../diagnosis';
+import { MANOEUVRES, splitFault, type FaultId } from '../diagnosis';
 import { jointsOf, partsOf } from '../joint';
 import { foldJob, planOf, type JobContext } from '../job';
 import type { Entry, EntryBodies } from '../ledger';
@@ -11,6 +11,7 @@ import {
   answerOf,
   asksFor,
   courseOf,
+  CUSTOMER_WORDS,
   difficulty,
   drawOfGrade,
   drawTruth,
@@ -20,6 +21,8 @@ import {
   practiceVehicle,
   reviewOf,
   sayOpening,
+  sayProgress,
+  sayWorth,
   stoodAt,
   truthOfJob,
   wrongBox,
@@ -61,9 +64,9 @@ function practice(truth: Truth = TRUTH, grade: PracticeGrade = 1, context: JobCo
     at,
     asked,
     entries,
-    ask(ask: PracticeAsk) {
+    ask(ask: PracticeAsk, led = false) {
       const answer = answerOf(at(), ask);
-      asked.push({ ask, answer });
+      asked.push({ ask, answer, led });
       return answer;
     },
     write<K extends keyof EntryBodies>(kind: K, body: EntryBodies[K]) {
@@ -150,13 +153,35 @@ test('a gauge reads the true play with its own scatter: its zero is never the sa
 test('the customer says what they know when asked for it, and that they cannot say', () => {
   const p = practice();
   expect(sayOpening(TRUTH.said)).toContain('dull clunk');
-  expect(p.ask({ of: 'customer', about: 'when' }).says).toEqual(['“One wheel over a bump.”']);
+  expect(p.ask({ of: 'customer', about: 'when' }).says).toEqual([
+    '“When one wheel goes over a bump, perhaps. I do not listen for it.”',
+  ]);
   expect(p.ask({ of: 'customer', about: 'handling' }).says).toEqual(['“I could not say.”']);
   const history = (...of: Truth['said']['history']) =>
     practice({ ...TRUTH, said: { ...TRUTH.said, history: of } }).ask({ of: 'customer', about: 'history' }).says[0];
   expect(history()).toBe('“Not that I know of.” You see no rust.');
   expect(history('corrosion')).toBe('“Not that I know of.” You see rust.');
-  expect(history('links changed lately')).toBe('“Links changed lately.” You see no rust.');
+  expect(history('links changed lately')).toMatch(/the links were changed not long ago.*You see no rust\.$/i);
+  // Whoever listens must find the shop's word: nothing said stands within something else.
+  const theirs = Object.values(CUSTOMER_WORDS);
+  expect(theirs.filter((x) => theirs.some((y) => y !== x && y.includes(x)))).toEqual([]);
+});
+
+test('a customer is sure, thinks so, or can hardly say; some name the axle it is not at', () => {
+  const ways = new Set<string>();
+  let wrongAxle = 0;
+  for (let seed = 1; seed <= 60; seed++) {
+    const said = practice({ ...TRUTH, seed }).ask({ of: 'customer', about: 'when' }).says[0]!;
+    ways.add(/perhaps/.test(said) ? 'perhaps' : /I think/.test(said) ? 'thinks' : 'sure');
+  }
+  expect([...ways].sort()).toEqual(['perhaps', 'sure', 'thinks']);
+  for (let seed = 1; seed <= 400; seed++) {
+    const t = drawTruth(chanceFrom(seed), DOUBLE_ARM_TYPE, SHIPPED, 'left');
+    const [at] = t.sounding;
+    const ends = new Set(t.sounding.map((f) => splitFault(f)?.joint.split('.')[0]));
+    if (at && ends.size === 1 && t.said.where.includes(ends.has('front') ? 'rear' : 'front')) wrongAxle++;
+  }
+  expect(wrongAxle).toBeGreaterThan(4);
 });
 
 /** Both links chosen, said yes to and taken in. */
@@ -318,6 +343,91 @@ test('a review of careless work names each thing: the state, the guess, what was
   expect(of('torques open')).toBeDefined();
   expect(r.path.map((x) => x.nothing)).toEqual(['wrong state', undefined, 'done before', 'done before']);
 }, 60_000);
+
+test('what the next line led to is never held against anybody: the wrong state, a second time, nothing new', () => {
+  const looks = (led: boolean) => {
+    const p = practice();
+    p.write('complaint', COMPLAINT);
+    for (const state of ['one-side-up', 'both-hanging'] as const) p.ask(grip('left', state), led);
+    for (let i = 0; i < 2; i++) p.ask(grip('left'), led);
+    return reviewOf(p.at());
+  };
+  const of = (r: ReturnType<typeof reviewOf>) => r.mistakes.map((m) => m.mistake);
+  expect(of(looks(false))).toEqual(expect.arrayContaining(['looked in the wrong state', 'looks that told nothing']));
+  const led = looks(true);
+  expect(of(led)).not.toContain('looked in the wrong state');
+  expect(of(led)).not.toContain('looks that told nothing');
+  expect(led.path.map((x) => [x.nothing, x.led])).toEqual([1, 2, 3, 4].map(() => [undefined, true]));
+}, 60_000);
+
+test('a sound joint at the edge of what a hand can tell is no trap: who renews what gave threw nothing away', () => {
+  const at = 'front.left.frame-bushing' as const;
+  const renewedAfter = (felt: 'tight' | 'slight') => {
+    const p = practice();
+    p.write('complaint', COMPLAINT);
+    p.asked.push({
+      ask: { of: 'check', check: 'lever-bar', axle: 'front', side: 'left', state: 'both-hanging' },
+      answer: { says: [], minutes: 1, showed: { of: 'check', felt: [{ at, felt, counts: true }] } },
+    });
+    p.write('check', { check: 'lever-bar', state: 'both-hanging', results: [{ joint: at, result: felt }] });
+    p.write('choose', {
+      joints: [at, 'front.right.frame-bushing'],
+      part: { ...LINK_PART, kind: 'frame bushing' },
+      quantity: 2,
+    });
+    for (const side of ['left', 'right'] as const) p.write('step', { step: `fit-bushing-${side}`, state: 'done' });
+    return reviewOf(p.at()).mistakes.map((m) => m.mistake);
+  };
+  expect(renewedAfter('tight')).toContain('good parts thrown at it');
+  expect(renewedAfter('slight')).not.toContain('good parts thrown at it');
+}, 60_000);
+
+test('what was felt before it was felt better is no lie: any look that said so will do', () => {
+  const p = practice();
+  const at = 'front.left.link-lower' as const;
+  for (const [state, felt, counts] of [
+    ['one-side-up', 'tight', false],
+    ['both-hanging', 'moves', true],
+  ] as const)
+    p.asked.push({
+      ask: grip('left', state),
+      answer: { says: [], minutes: 1, showed: { of: 'check', felt: [{ at, felt, counts }] } },
+    });
+  p.write('check', { check: 'grip-link', state: 'one-side-up', results: [{ joint: at, result: 'tight' }] });
+  const wrong = () => reviewOf(p.at()).mistakes.map((m) => m.mistake);
+  expect(wrong()).not.toContain('written otherwise than felt');
+  p.write('check', { check: 'grip-link', state: 'both-hanging', results: [{ joint: at, result: 'slight' }] });
+  expect(wrong()).toContain('written otherwise than felt');
+}, 60_000);
+
+test('each look is said in plain words: of how many suspects it could tell, and what could have told of more', () => {
+  const p = practice();
+  p.write('complaint', COMPLAINT);
+  p.ask({ of: 'check', check: 'look-spring', axle: 'front', side: 'right', state: 'both-hanging' });
+  p.ask({ of: 'drive', manoeuvre: MANOEUVRES[0]! });
+  const [spring, drive] = reviewOf(p.at()).path;
+  expect(spring!.suspects!.left).toBeGreaterThan(1);
+  expect(sayWorth(spring!)).toMatch(/^It could tell of (none|\d+) of the \d+ suspects left; “.+” could have told of \d+\.$/);
+  expect(drive!.suspects).toBeUndefined();
+  const step = { title: 'x', minutes: 1, bits: 0.4, found: false };
+  expect(sayWorth({ ...step, suspects: { left: 5, told: 2 } })).toBe('It could tell of 2 of the 5 suspects left.');
+  expect(sayWorth({ ...step, led: true, suspects: { left: 1, told: 0 } })).toBe(
+    'The next line asked for it. It could tell nothing about the one suspect left.',
+  );
+  expect(sayWorth({ ...step, led: true, safety: true, suspects: { left: 4, told: 0 } })).toBe(
+    'Owed for safety, whatever makes the noise.',
+  );
+  expect(sayWorth({ ...step, nothing: 'done before' })).toBe('Done before, the same way.');
+}, 60_000);
+
+test('how somebody comes on: the last five beside those before', () => {
+  const done = (found: boolean, ...mistakes: Mistake[]) => ({ result: { found, mistakes } });
+  const five = (found: boolean, ...m: Mistake[]) => Array.from({ length: 5 }, () => done(found, ...m));
+  expect(sayProgress(five(true))).toBe('');
+  expect(sayProgress([...five(true), { result: null }, ...five(false, 'torques open', 'danger left in')])).toBe(
+    'Last 5: found 5 of 5, 0.0 mistakes a vehicle. The 5 before: found 0 of 5, 2.0 mistakes a vehicle.',
+  );
+});
 
 test('what returns over the last vehicles makes the next one', () => {
   const done = (grade: PracticeGrade, found: boolean, ...mistakes: Mistake[]) => ({

@@ -25,6 +25,8 @@ export interface Setting {
   readonly by: string;
   readonly person: string | null;
   readonly silent: boolean;
+  readonly diagnosisOnly?: boolean | undefined;
+  readonly dueOn?: string | undefined;
 }
 /** What is drawn: a type of the shop's, a grade, and what somebody gets wrong. */
 interface Drawing {
@@ -96,8 +98,9 @@ export async function exerciseOfJob(db: Queryable, s: Setting, jobId: string): P
 async function keep(db: Queryable, shop: ShopView, s: Setting, d: Drawn): Promise<string> {
   const id = s.id ?? randomUUID();
   await db.query(
-    `INSERT INTO exercise (id, set_by, for_person, grade, type_id, variant, type, suspects_table, truth, silent, from_job)
-     VALUES ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11) ON CONFLICT (id) DO NOTHING`,
+    `INSERT INTO exercise (id, set_by, for_person, grade, type_id, variant, type, suspects_table, truth, silent, from_job,
+                           diagnosis_only, due_on)
+     VALUES ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12,$13) ON CONFLICT (id) DO NOTHING`,
     [
       id,
       s.by,
@@ -110,6 +113,8 @@ async function keep(db: Queryable, shop: ShopView, s: Setting, d: Drawn): Promis
       JSON.stringify(d.truth),
       s.silent,
       d.fromJob,
+      s.diagnosisOnly ?? false,
+      s.dueOn ?? null,
     ],
   );
   return id;

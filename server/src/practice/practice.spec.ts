@@ -212,6 +212,44 @@ test('given up, it says what it was; its review is kept, counts in the course, a
   expect(home.course.of).toBeGreaterThan(0);
 }, 60_000);
 
+test('for the diagnosis alone it ends with the verdict; a lead says something of its review, and nobody else', async () => {
+  await tap(lead, 'marit');
+  await lead.pin('marit');
+  const exercise = randomUUID();
+  const set = { id: exercise, person: 'tobin', grade: 1, diagnosisOnly: true, focus: 'danger left in', dueOn: '2031-05-02' };
+  expect((await lead.post('/exercises', { ...set, dueOn: 'soon' })).status).toBe(422);
+  expect((await lead.post('/exercises', set)).status).toBe(201);
+  const offered = ((await learner.get('/practice')).body as PracticeHome).offered.find((e) => e.id === exercise)!;
+  expect(offered).toMatchObject({ diagnosisOnly: true, dueOn: '2031-05-02', begun: 0, done: 0 });
+  const id = await start(learner, { exercise });
+  expect(((await learner.get(`/practice/${id}`)).body as PracticeView).practice).toMatchObject({
+    diagnosisOnly: true,
+    closed: false,
+  });
+  expect((await lead.ask('PUT', `/practice/${id}/comment`, { comment: 'early' })).status).toBe(404);
+  await s.db.query("UPDATE exercise SET truth = jsonb_set(truth, '{worn}', truth->'sounding') WHERE id = $1", [exercise]);
+  const said = { character: [], where: [], when: [], handling: [], conditions: [], like: [], history: [], words: 'it knocks' };
+  await write(learner, id, line(id, 'complaint', { ...said, character: ['dull clunk'] }));
+  await learner.post(`/practice/${id}/asks`, { id: randomUUID(), ask: grip, led: true });
+  const { rows } = await s.db.query<{ led: boolean }>('SELECT led FROM practice_ask WHERE practice_id = $1', [id]);
+  expect(rows).toEqual([{ led: true }]);
+  // Whatever is owed before a verdict stands in its way here too.
+  const verdict = line(id, 'verdict', { causes: [], reproduced: false, note: '' });
+  const owed = await write(learner, id, verdict);
+  if (owed.status === 409) {
+    const view = (await learner.get(`/practice/${id}`)).body as PracticeView;
+    expect(view.practice.closed).toBe(false);
+    await learner.post(`/practice/${id}/give-up`, {});
+  } else expect(((await learner.get(`/practice/${id}`)).body as PracticeView).practice.closed).toBe(true);
+  await lead.pin('marit');
+  expect((await learner.ask('PUT', `/practice/${id}/comment`, { comment: 'mine' })).status).toBe(403);
+  expect((await lead.ask('PUT', `/practice/${id}/comment`, { comment: ' Mind the ball joints. ' })).status).toBe(200);
+  const mine = () => learner.get('/practice').then((r) => (r.body as PracticeHome).mine.find((p) => p.id === id)!);
+  expect((await mine()).comment).toMatchObject({ text: 'Mind the ball joints.', by: 'marit' });
+  expect((await lead.ask('PUT', `/practice/${id}/comment`, { comment: '' })).status).toBe(200);
+  expect((await mine()).comment).toBeNull();
+}, 60_000);
+
 test('a closed job becomes an exercise in one request: nobody is named in it; an open one does not', async () => {
   const { rows } = await s.db.query<{ id: string; plate: string; owner: string }>(
     `SELECT j.id, v.plate, v.owner FROM job j JOIN vehicle v ON v.id = j.vehicle_id JOIN lesson l ON l.job_id = j.id

@@ -27,6 +27,7 @@ export interface PracticeRow {
   readonly person: string;
   readonly grade: PracticeGrade;
   readonly silent: boolean;
+  readonly diagnosisOnly: boolean;
   readonly fromJob: boolean;
   readonly typeId: string;
   readonly typeName: string;
@@ -42,7 +43,7 @@ export interface PracticeRow {
 /** @param lock its row, until the transaction ends */
 export async function practiceRow(db: Queryable, id: string, lock = false): Promise<PracticeRow | undefined> {
   const { rows } = await db.query<PracticeRow & { type: unknown; table: unknown }>(
-    `SELECT p.id, p.person_id AS person, e.grade, p.silent, e.from_job AS "fromJob", e.type_id AS "typeId", t.name AS "typeName", e.variant,
+    `SELECT p.id, p.person_id AS person, e.grade, p.silent, p.diagnosis_only AS "diagnosisOnly", e.from_job AS "fromJob", e.type_id AS "typeId", t.name AS "typeName", e.variant,
             e.type, e.suspects_table AS "table", e.truth, p.opened_at AS "openedAt", p.closed_at AS "closedAt", p.review
        FROM practice p JOIN exercise e ON e.id = p.exercise_id JOIN vehicle_type t ON t.id = e.type_id
       WHERE p.id = $1 ${lock ? 'FOR UPDATE OF p' : ''}`,
@@ -56,7 +57,7 @@ type AskRow = Omit<Asked, 'answer'> & { readonly id: string; readonly answer: Pr
 
 export async function askedOf(db: Queryable, id: string): Promise<AskRow[]> {
   const { rows } = await db.query<AskRow>(
-    `SELECT id, ask, answer, ${iso('at')} AS at FROM practice_ask WHERE practice_id = $1 ORDER BY seq`,
+    `SELECT id, ask, answer, led, ${iso('at')} AS at FROM practice_ask WHERE practice_id = $1 ORDER BY seq`,
     [id],
   );
   return rows;
@@ -119,6 +120,7 @@ export function viewOf(p: PracticeRow, entries: readonly StoredEntry[], asked: r
       grade: p.grade,
       silent: p.silent,
       fromJob: p.fromJob,
+      diagnosisOnly: p.diagnosisOnly,
       opening: sayOpening(p.truth.said),
       asked: asked.map(askedView),
       closed: p.closedAt !== null,
@@ -140,15 +142,16 @@ export async function benchOf(db: Queryable, p: PracticeRow): Promise<PracticeBe
   if (!shop) return undefined;
   const [entries, asked] = [await entriesOf(db, [p.id], { table: 'practice_entry' }), await askedOf(db, p.id)];
   return {
-    context: contextOf(viewOf(p, entries, asked), shop),
+    context: { ...contextOf(viewOf(p, entries, asked), shop), practice: p.diagnosisOnly ? 'diagnosis' : 'whole' },
     entries,
-    on: { truth: p.truth, grade: p.grade, table: p.table, asked: asked.map(({ ask, answer }) => ({ ask, answer })) },
+    on: { truth: p.truth, grade: p.grade, table: p.table, asked: asked.map(({ ask, answer, led }) => ({ ask, answer, led })) },
   };
 }
 export const contextOfBench = (b: PracticeBench): PracticeContext => ({ ...b.on, state: foldJob(b.context, b.entries) });
 
-const LINE = `SELECT p.id, p.person_id AS person, e.grade, t.name AS "typeName", ${iso('p.opened_at')} AS "openedAt", ${iso('p.closed_at')} AS "closedAt", p.given_up AS "givenUp",
-       CASE WHEN p.review IS NOT NULL THEN json_build_object('found', p.review->'found', 'minutes', p.review->'minutes',
+const LINE = `SELECT p.id, p.person_id AS person, e.grade, t.name AS "typeName", ${iso('p.opened_at')} AS "openedAt", ${iso('p.closed_at')} AS "closedAt", p.given_up AS "givenUp", p.diagnosis_only AS "diagnosisOnly",
+       CASE WHEN p.comment <> '' THEN json_build_object('text', p.comment, 'by', p.comment_by, 'at', ${iso('p.comment_at')}) END AS comment,
+       CASE WHEN p.review IS NOT NULL THEN json_build_object('found', p.review->'found', 'minutes', CASE WHEN p.review->'found' = 'true' THEN p.review->'minutesToFind' ELSE p.review->'minutes' END,
          'mistakes', (SELECT coalesce(json_agg(DISTINCT m->>'mistake'), '[]') FROM jsonb_array_elements(p.review->'mistakes') AS m)) END AS result, p.review->'strengths' AS strengths
   FROM practice p JOIN exercise e ON e.id = p.exercise_id JOIN vehicle_type t ON t.id = e.type_id`;
 /** So many of somebody's practice vehicles are listed. */
@@ -171,8 +174,9 @@ export const courseOfLines = (lines: readonly Line[]): Course =>
     ),
   );
 
-const EXERCISE = `SELECT e.id, e.set_by AS "setBy", ${iso('e.set_at')} AS "setAt", e.for_person AS "forPerson", e.grade, t.name AS "typeName", e.silent, e.from_job AS "fromJob",
-       (SELECT count(*)::int FROM practice p WHERE p.exercise_id = e.id) AS begun
+const EXERCISE = `SELECT e.id, e.set_by AS "setBy", ${iso('e.set_at')} AS "setAt", e.for_person AS "forPerson", e.grade, t.name AS "typeName", e.silent, e.diagnosis_only AS "diagnosisOnly", e.due_on::text AS "dueOn", e.from_job AS "fromJob",
+       (SELECT count(*)::int FROM practice p WHERE p.exercise_id = e.id) AS begun,
+       (SELECT count(*)::int FROM practice p WHERE p.exercise_id = e.id AND p.closed_at IS NOT NULL) AS done
   FROM exercise e JOIN vehicle_type t ON t.id = e.type_id`;
 
 /** What was set for somebody, or for everybody, and they have not begun; a real job's by whoever knows it is not offered to them. */

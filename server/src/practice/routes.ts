@@ -4,6 +4,7 @@ import * as z from 'zod';
 import { answerOf, attachmentOf, attempt, type PracticeReview } from '@ash-knot/core';
 import {
   askPractice,
+  commentPractice,
   exerciseOfJob as exerciseOfJobRequest,
   setExercise,
   silencePractice,
@@ -114,18 +115,18 @@ function homeRoutes(r: Router, db: Db, seed: number | undefined): void {
     if (lines.filter((l) => !l.closedAt).length >= MOST_OPEN)
       throw conflict(`There are ${MOST_OPEN} practice vehicles open already. Finish one, or give it up.`);
     const { next } = courseOfLines(lines);
-    const { silent, typeId } = body;
+    const { silent, diagnosisOnly, typeId } = body;
     let exercise = body.exercise;
     if (exercise) {
       if (!(await offeredTo(db, person)).some((e) => e.id === exercise)) throw notFound('exercise');
     } else
       exercise = await drawExercise(
         db,
-        { by: person, person, silent },
+        { by: person, person, silent, diagnosisOnly },
         { typeId, grade: body.grade ?? next.grade, focus: next.focus, seed },
       );
     await db.query(
-      'INSERT INTO practice (id, exercise_id, person_id, silent) SELECT $1, e.id, $3, e.silent OR $4 FROM exercise e WHERE e.id = $2 ON CONFLICT DO NOTHING',
+      'INSERT INTO practice (id, exercise_id, person_id, silent, diagnosis_only) SELECT $1, e.id, $3, e.silent OR $4, e.diagnosis_only FROM exercise e WHERE e.id = $2 ON CONFLICT DO NOTHING',
       [body.id, exercise, person, silent],
     );
     res.status(201).json({ id: body.id });
@@ -136,9 +137,9 @@ function homeRoutes(r: Router, db: Db, seed: number | undefined): void {
 function exerciseRoutes(r: Router, db: Db, seed: number | undefined): void {
   r.post('/exercises', async (req, res) => {
     const by = await confirmedRole(db, res, ['lead']);
-    const { id, person, typeId, grade, silent } = parse(setExercise, req.body);
+    const { id, person, typeId, grade, silent, diagnosisOnly, focus, dueOn } = parse(setExercise, req.body);
     if (person && !(await personRole(db, person))) throw badInput('person', 'does not work here');
-    await drawExercise(db, { id, by, person, silent }, { typeId, grade, seed });
+    await drawExercise(db, { id, by, person, silent, diagnosisOnly, dueOn }, { typeId, grade, focus, seed });
     res.status(201).json({ id });
   });
 
@@ -205,7 +206,7 @@ function tapeRoutes(r: Router, db: Db, live: Live, log: Logger): void {
       if (await takeEntries(tx, PRACTICE_TAPE, { req, res, entries }, now, standing))
         await announce(tx, { about: 'practice', practice: id });
     });
-    if (entries.some((e) => e.kind === 'hand-back'))
+    if (entries.some((e) => e.kind === 'hand-back' || e.kind === 'verdict'))
       void review(db, id).catch((err: unknown) => log.error({ err, practice: id }, 'a practice vehicle could not be reviewed'));
     res.status(201).json({ stored: entries.length });
   });
@@ -219,7 +220,7 @@ function tapeRoutes(r: Router, db: Db, live: Live, log: Logger): void {
 function askRoutes(r: Router, db: Db): void {
   r.post('/practice/:id/asks', async (req, res) => {
     const { id } = await own(db, res, param(uuid, req, 'id'));
-    const { id: askId, ask } = parse(askPractice, req.body);
+    const { id: askId, ask, led } = parse(askPractice, req.body);
     const answer = await inTransaction(db, async (tx) => {
       // Its row is the lock: what is asked stands in one order.
       const p = await practiceRow(tx, id, true);
@@ -235,10 +236,10 @@ function askRoutes(r: Router, db: Db): void {
       const read = attempt(() => answerOf(contextOfBench(bench), ask));
       if (!read.ok) throw badInput(`ask.${read.error.field}`, read.error.bound);
       const { rows } = await tx.query<{ at: Date }>(
-        'INSERT INTO practice_ask (id, practice_id, ask, answer) VALUES ($1,$2,$3,$4) RETURNING at',
-        [askId, id, JSON.stringify(ask), JSON.stringify(read.value)],
+        'INSERT INTO practice_ask (id, practice_id, ask, answer, led) VALUES ($1,$2,$3,$4,$5) RETURNING at',
+        [askId, id, JSON.stringify(ask), JSON.stringify(read.value), led],
       );
-      return askedView({ id: askId, ask, answer: read.value, at: rows[0]!.at.toISOString() });
+      return askedView({ id: askId, ask, led, answer: read.value, at: rows[0]!.at.toISOString() });
     });
     res.status(201).json(answer);
   });
@@ -247,6 +248,19 @@ function askRoutes(r: Router, db: Db): void {
   r.post('/practice/:id/give-up', async (req, res) => {
     const { id } = await own(db, res, param(uuid, req, 'id'));
     await db.query('UPDATE practice SET closed_at = now(), given_up = true WHERE id = $1 AND closed_at IS NULL', [id]);
+    res.json({});
+  });
+
+  r.put('/practice/:id/comment', async (req, res) => {
+    const by = await confirmedRole(db, res, ['lead']);
+    const id = param(uuid, req, 'id');
+    const { comment } = parse(commentPractice, req.body);
+    const { rowCount } = await db.query(
+      `UPDATE practice SET comment = $2, comment_by = CASE WHEN $2 <> '' THEN $3 END, comment_at = CASE WHEN $2 <> '' THEN now() END
+        WHERE id = $1 AND closed_at IS NOT NULL`,
+      [id, comment.trim(), by],
+    );
+    if (!rowCount) throw notFound('practice vehicle that is done with');
     res.json({});
   });
 

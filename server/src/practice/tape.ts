@@ -11,8 +11,12 @@ export const PRACTICE_TAPE: Tape = {
   },
   async append(db, e, from) {
     if (!(await insertEntry(db, 'practice_entry', e, from))) return false;
-    if (e.kind === 'hand-back')
-      await db.query('UPDATE practice SET closed_at = now() WHERE id = $1 AND closed_at IS NULL', [e.job]);
+    // From the customer to the verdict, or all the way.
+    if (e.kind === 'hand-back' || e.kind === 'verdict')
+      await db.query('UPDATE practice SET closed_at = now() WHERE id = $1 AND closed_at IS NULL AND (diagnosis_only OR $2)', [
+        e.job,
+        e.kind === 'hand-back',
+      ]);
     return true;
   },
   alone: true,

@@ -1,3 +1,4 @@
+import type { Station } from '../context';
 import type { Diagnosis } from '../../diagnosis';
 import { capital, spoken } from '../../text';
 import type { JobState } from '../fold';
@@ -38,6 +39,10 @@ const handedBack: NextLine = goTo(
   'sheet',
 );
 
+/** A practice vehicle is done with: for the diagnosis alone with its verdict, else handed back. */
+const practised = (title: string, why: string, station: Station): NextLine =>
+  goTo({ time: 'done', title, why, label: 'See how it went', station }, 'review');
+
 /**
  * What to do now and why: one thing, station by station in the order technicians work; which check, the plan says.
  * @param nowMs clock of the caller, for soaks that run (ms since 1970)
@@ -52,7 +57,15 @@ export function nextLine(s: JobState, nowMs: number, d?: Diagnosis, failed = '',
 }
 
 function nextOf(s: JobState, nowMs: number, d: Diagnosis | undefined, failed: string, me?: string): NextLine {
-  if (s.handBack) return handedBack;
+  const { practice } = s.context;
+  if (s.handBack)
+    return practice ? practised('Handed back.', 'What it was, and how it went, is in its review.', 'prove') : handedBack;
+  if (practice === 'diagnosis' && s.verdict)
+    return practised(
+      'The verdict stands.',
+      'It was for the diagnosis alone. What it was, and how it went, is in its review.',
+      'find',
+    );
   return (
     nextToTell(s) ??
     nextToLook(s) ??

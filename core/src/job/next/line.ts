@@ -30,7 +30,8 @@ export type Target =
   | 'also'
   | 'rung'
   | 'pieces'
-  | 'sheet';
+  | 'sheet'
+  | 'review';
 
 /** What a place on the sheet is called: what a line leads to, where it is said what was felt, or the card of a fastener. */
 export type PlaceName = Target | 'results' | 'round' | `fastener ${FastenerId}`;

@@ -548,7 +548,7 @@ describe('a part that is due tomorrow', () => {
   test('is not asked about where it comes while the work goes on, where the work has begun, or at practice', () => {
     expect(line({}, order('2026-01-05T13:00:00Z')).title).not.toMatch(/^Part /);
     expect(line({}, tomorrow, e('step', { step: 'chock', state: 'done' })).title).not.toMatch(/^Part /);
-    expect(line({ practice: true }, tomorrow).title).not.toMatch(/^Part /);
+    expect(line({ practice: 'whole' }, tomorrow).title).not.toMatch(/^Part /);
   });
 });
 

@@ -103,12 +103,12 @@ const sayRowName = (s: JobState, r: Row): string =>
     ? list(r.check.finds.map((f) => sayFault(f, s.context.rules.dialect)))
     : list(r.check.settles.map((k) => inSentence(jointName(k, s.context.rules.dialect))));
 
-/** The sides of a row that can be asked together: those that stand alike; on a practice vehicle one by one, as it answers. */
+/** The sides of a row that can be asked together: those that stand alike. */
 function askedTogether(s: JobState, row: LookRow): readonly LookCell[] {
   const open = row.cells.filter((c) => c.open && c.now);
   const at = (c: LookCell) => stateAt(s.stands, row.axle, c.side);
   const alike = open.filter((c) => at(c) === at(open[0]!) && at(c) !== 'one-side-up' && besides(s, c).length === c.joints.length);
-  return alike.length > 1 && !s.context.practice ? alike : open.slice(0, 1);
+  return alike.length > 1 ? alike : open.slice(0, 1);
 }
 
 /** Of what a look settles at a side: what nothing was found at yet. */

@@ -36,6 +36,7 @@ import {
   type Part,
 } from '@ash-knot/core';
 import { JustWritten } from './just-written';
+import { lengthOf, practiceOf } from './practised';
 import { sheetPath } from './sheet-path';
 import { Ask } from '../session/ask';
 import { Api } from '../state/api';
@@ -104,18 +105,14 @@ export class JobStore {
     ].filter((e) => e.job === v.id && !known.has(e.id) && known.add(e.id));
     return [...v.entries, ...mine];
   });
-  /** A practice vehicle, and what its learner is told of it; null where it is a real one. Handed back it is done with. */
-  readonly practice = computed((): PracticeView['practice'] | null => {
-    const v = this.view();
-    if (!v || !('practice' in v)) return null;
-    return { ...v.practice, closed: v.practice.closed || this.entries().some((e) => e.kind === 'hand-back') };
-  });
+  /** A practice vehicle, and what its learner is told of it; null where it is a real one. */
+  readonly practice = computed(() => practiceOf(this.view(), this.entries()));
   readonly unsent = computed(() => new Set(this.outbox.pending().map((p) => p.entry.id)));
 
   private readonly context = computed((): JobContext | null => {
     const v = this.view();
     const shop = this.session.shop();
-    return v && shop && { ...contextOf(v, shop, this.units.measures()), practice: 'practice' in v };
+    return v && shop && { ...contextOf(v, shop, this.units.measures()), practice: lengthOf(v) };
   });
   private readonly read = computed(() => {
     const c = this.context();

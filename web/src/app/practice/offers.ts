@@ -17,6 +17,7 @@ import {
   type Manoeuvre,
   type PracticeAsk,
   type SheetPlace,
+  type Side,
   type Station,
   type VehicleState,
 } from '@ash-knot/core';
@@ -25,6 +26,8 @@ import {
 export interface Offer {
   readonly label: string;
   readonly ask: PracticeAsk;
+  /** Done with it: the same look on the other side. */
+  readonly also?: readonly PracticeAsk[] | undefined;
 }
 
 /** Where somebody stands: what is offered follows from it. */
@@ -79,10 +82,17 @@ function looks({ state, joint, check, elsewhere, row, standing, gauge }: Standpo
     return [
       { label: checkTitle({ check: elsewhere }, type, state.axle), ask: { of: 'check', check: elsewhere, state: standing } },
     ];
-  const asked = row?.sides?.[0];
+  const [asked, ...others] = row?.sides ?? [];
   if (row?.check && row.axle && asked) {
-    const ofCheck = { check: row.check, axle: row.axle, side: asked } as const;
-    return [{ label: checkTitle(ofCheck, type, state.axle), ask: { of: 'check', ...ofCheck, state: standing } }];
+    const { check, axle } = row;
+    const look = (side: Side) => ({ of: 'check' as const, check, axle, side, state: standing });
+    return [
+      {
+        label: checkTitle({ check, axle, ...(others.length ? {} : { side: asked }) }, type, state.axle),
+        ask: look(asked),
+        also: others.map(look),
+      },
+    ];
   }
   if (!joint || !check) return [];
   const { axle, side } = partsOf(joint);

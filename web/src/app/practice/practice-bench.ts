@@ -45,6 +45,13 @@ function answers(a: NextAction, ask: PracticeAsk): boolean {
   );
 }
 
+/** Whether what is asked is on the axle and the side that a place speaks of, where it says any. */
+const hereToo = (place: SheetPlace | undefined, ask: PracticeAsk): boolean =>
+  ask.of !== 'check' ||
+  ((place?.axle === undefined || place.axle === ask.axle) &&
+    (place?.sides === undefined || ask.side === undefined || place.sides.includes(ask.side)) &&
+    (place?.joint === undefined || (partsOf(place.joint).axle === ask.axle && partsOf(place.joint).side === ask.side)));
+
 /** The practice vehicle under one's hands, as far as the open sheet knows it. Provided by the sheet. */
 @Injectable()
 export class PracticeBench {
@@ -97,14 +104,22 @@ export class PracticeBench {
     const s = this.store.state();
     return s && ((this.station() === 'listen' && s.complaint) || this.station() === 'prove') ? drives(this.at()) : [];
   });
-  readonly last = computed((): AskedView | undefined => this.store.practice()?.asked.at(-1));
+  /** What the last look answered, on both sides where it was made on both. */
+  private readonly batch = signal<readonly string[]>([]);
+  readonly last = computed((): Pick<AskedView, 'says' | 'minutes'> | undefined => {
+    const asked = this.store.practice()?.asked ?? [];
+    const together = asked.filter((a) => this.batch().includes(a.id));
+    if (together.length < 2 || asked.at(-1)?.id !== together.at(-1)!.id) return asked.at(-1);
+    return { says: together.flatMap((a) => a.says), minutes: together.reduce((sum, a) => sum + a.minutes, 0) };
+  });
 
   /** What must be done at the vehicle before this action can be somebody's answer; nothing on a real one. */
   due(a: NextAction): Offer | undefined {
     const p = this.store.practice();
     if (!p || p.closed) return undefined;
     const wanted = this.offers().find(({ ask }) => answers(a, ask));
-    return wanted && !p.asked.some((x) => same(x.ask, wanted.ask)) ? wanted : undefined;
+    const open = wanted && [wanted.ask, ...(wanted.also ?? [])].some((ask) => !p.asked.some((x) => same(x.ask, ask)));
+    return open ? wanted : undefined;
   }
 
   /** It is done at the vehicle: nothing is written down by that. */
@@ -116,11 +131,26 @@ export class PracticeBench {
       // It answers by what is on its tape: what was renewed is new.
       if (!(await this.outbox.flushed(id)))
         throw new Error('The line is down: the vehicle answers over it. What you wrote is kept.');
-      const a = await this.api.post<AskedView>(`/practice/${id}/asks`, { id: uuid(), ask });
-      this.store.answered(a);
+      const state = 'state' in ask ? ask.state : undefined;
+      const all = [ask, ...(o.also ?? []).map((x) => (state && 'state' in x ? { ...x, state } : x))];
+      // As the line stands now: what it is answered moves it on.
+      const led = all.map((x) => this.ledTo(x));
+      const answered: AskedView[] = [];
+      for (const [i, x] of all.entries())
+        answered.push(await this.api.post<AskedView>(`/practice/${id}/asks`, { id: uuid(), ask: x, led: led[i] }));
+      this.batch.set(answered.map((a) => a.id));
+      for (const a of answered) this.store.answered(a);
+      const a = answered[0]!;
       // A gauge sends what it reads, where somebody measures.
       if (ask.of === 'gauge') for (const text of a.readings ?? []) this.inbox.bring({ gauge: ask.gauge, text });
     });
+  }
+  /** Whether the next line, where it speaks, asks for just this. */
+  private ledTo(ask: PracticeAsk): boolean {
+    const n = this.store.practice()?.silent ? null : this.store.next();
+    if (!n) return false;
+    const actions = n.action.kind === 'ask' ? [n.action, ...n.action.answers.map((x) => x.action)] : [n.action];
+    return actions.some((a) => answers(a, ask) && hereToo(placeOf(a), ask));
   }
   /** What hangs on how it stands is done once somebody has said that; the answer stays on the tape. */
   private async stood({ ask, label }: Offer): Promise<PracticeAsk | undefined> {

@@ -40,6 +40,7 @@ import { WhichVehicle } from './which-vehicle';
               (gradeChange)="grade.set($event)"
               [(type)]="type"
               [(silent)]="silent"
+              [(diagnosisOnly)]="diagnosisOnly"
             />
             <button type="button" class="btn btn-go" [disabled]="busy()" (click)="start()" data-testid="practise">
               {{ busy() ? 'It comes …' : 'Start a vehicle' }}
@@ -55,7 +56,8 @@ import { WhichVehicle } from './which-vehicle';
                 <li class="rule flex flex-wrap items-center gap-x-4 gap-y-1 py-2">
                   <span class="min-w-0 flex-1">
                     <span class="font-semibold">{{ e.typeName }}</span>, {{ say(e.grade)
-                    }}{{ e.silent ? ', without guidance' : '' }}
+                    }}{{ e.diagnosisOnly ? ', diagnosis only' : '' }}{{ e.silent ? ', without guidance' : ''
+                    }}{{ e.dueOn ? ', by ' + day(e.dueOn) : '' }}
                     <span class="soft block text-sm">{{ whence(e) }}</span>
                   </span>
                   <button type="button" class="btn" [disabled]="busy()" (click)="start(e.id)" data-testid="take">Take it</button>
@@ -76,7 +78,12 @@ import { WhichVehicle } from './which-vehicle';
                 >
                   <span>
                     <span class="font-semibold">{{ p.typeName }}</span>, {{ say(p.grade) }}
-                    <span class="soft block text-sm">{{ day(p.openedAt) }} · {{ how(p) }}</span>
+                    <span class="soft block text-sm"
+                      >{{ day(p.openedAt) }}{{ p.diagnosisOnly ? ' · diagnosis only' : '' }} · {{ how(p) }}</span
+                    >
+                    @if (p.comment; as c) {
+                      <span class="block text-sm">{{ session.name(c.by) }}: {{ c.text }}</span>
+                    }
                   </span>
                   <span class="soft text-sm">{{ p.closedAt ? 'review' : 'go on' }}</span>
                 </a>
@@ -131,6 +138,7 @@ export class PracticeHomePage {
   protected readonly grade = signal(0);
   protected readonly type = signal('');
   protected readonly silent = signal(false);
+  protected readonly diagnosisOnly = signal(false);
   protected readonly busy = signal(false);
   protected readonly wrong = signal('');
   protected readonly unread = signal('');
@@ -172,7 +180,9 @@ export class PracticeHomePage {
       await this.api.post('/practice', {
         id,
         silent: this.silent(),
-        ...(exercise ? { exercise } : { grade: this.chosen(), ...(this.type() ? { typeId: this.type() } : {}) }),
+        ...(exercise
+          ? { exercise }
+          : { diagnosisOnly: this.diagnosisOnly(), grade: this.chosen(), ...(this.type() ? { typeId: this.type() } : {}) }),
       });
       await this.router.navigate(['/practice', id, 'listen']);
     } catch (e) {

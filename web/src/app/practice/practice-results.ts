@@ -2,7 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { RouterLink } from '@angular/router';
 import { v7 as uuid } from 'uuid';
 import type { PracticeResults, VehicleTypeView } from '@ash-knot/contract';
-import { sayGrade } from '@ash-knot/core';
+import { MISTAKES, sayGrade, sayProgress } from '@ash-knot/core';
+import Papa from 'papaparse';
+import { saveFile } from '../kit/save-file';
 import { Ask } from '../session/ask';
 import { Session } from '../session/session';
 import { Api } from '../state/api';
@@ -24,7 +26,18 @@ import { SelectField } from '../kit/select-field';
       <h3 class="heading mt-4">Set an exercise</h3>
       <form class="mt-2 flex flex-wrap items-end gap-3" (submit)="$event.preventDefault(); set()">
         <ak-select-field label="For" none="everybody" [options]="people()" [(value)]="person" />
-        <ak-which-vehicle [types]="types()" [(grade)]="grade" [(type)]="type" [(silent)]="silent" />
+        <ak-which-vehicle
+          [types]="types()"
+          [(grade)]="grade"
+          [(type)]="type"
+          [(silent)]="silent"
+          [(diagnosisOnly)]="diagnosisOnly"
+        />
+        <ak-select-field label="To practise" none="anything" [options]="mistakes" [(value)]="focus" testId="focus" />
+        <label>
+          <span class="block text-sm font-semibold">Due</span>
+          <input type="date" class="field" #due [value]="dueOn()" (input)="dueOn.set(due.value)" data-testid="due" />
+        </label>
         <button class="btn btn-go" [disabled]="busy()" data-testid="set-exercise">Set it</button>
       </form>
       <ul class="mt-3">
@@ -32,8 +45,11 @@ import { SelectField } from '../kit/select-field';
           <li class="rule flex flex-wrap items-center gap-x-4 py-2">
             <span class="min-w-0 flex-1"
               >{{ e.typeName }}, {{ say(e.grade) }}, for {{ e.forPerson ? session.name(e.forPerson) : 'everybody'
-              }}{{ e.fromJob ? ', out of a real job' : '' }}
-              <span class="soft block text-sm">{{ day(e.setAt) }}; begun by {{ e.begun }}</span></span
+              }}{{ e.diagnosisOnly ? ', diagnosis only' : '' }}{{ e.fromJob ? ', out of a real job' : '' }}
+              <span class="soft block text-sm"
+                >{{ day(e.setAt) }}{{ e.dueOn ? ', due ' + day(e.dueOn) : '' }}; begun by {{ e.begun }}, done by
+                {{ e.done }}</span
+              ></span
             >
             <button type="button" class="link" (click)="withdraw(e.id)">Withdraw it</button>
           </li>
@@ -41,7 +57,12 @@ import { SelectField } from '../kit/select-field';
           <li class="nothing">Nothing is set. A closed job in the file can be made an exercise too.</li>
         }
       </ul>
-      <h3 class="heading mt-6">How everybody fares</h3>
+      <div class="mt-6 flex flex-wrap items-baseline gap-x-4">
+        <h3 class="heading flex-1">How everybody fares</h3>
+        @if (r.people.length) {
+          <button type="button" class="link" (click)="save(r)" data-testid="results-csv">Save as CSV</button>
+        }
+      </div>
       @for (p of r.people; track p.person) {
         <section class="rule py-3" [attr.data-person]="p.person">
           <h4 class="text-lg font-semibold">{{ session.name(p.person) }}</h4>
@@ -49,6 +70,9 @@ import { SelectField } from '../kit/select-field';
             {{ p.course.mistakes.length ? 'Returns: ' + returning(p.course.mistakes) : 'No mistake returns' }}.
             {{ p.course.strengths.length ? 'Good: ' + returning(p.course.strengths) + '.' : '' }}
           </p>
+          @if (progress(p.done); as said) {
+            <p class="soft" data-testid="progress">{{ said }}</p>
+          }
           @for (d of p.done; track d.id) {
             <a
               class="flex min-h-11 flex-wrap items-center gap-x-3"
@@ -89,6 +113,11 @@ export class PracticeResultsView {
   protected readonly grade = signal(2);
   protected readonly type = signal('');
   protected readonly silent = signal(false);
+  protected readonly diagnosisOnly = signal(false);
+  protected readonly focus = signal('');
+  protected readonly dueOn = signal('');
+  protected readonly mistakes = MISTAKES.map((m) => ({ value: m, name: m }));
+  protected readonly progress = sayProgress;
   protected readonly busy = signal(false);
   protected readonly wrong = signal('');
 
@@ -111,12 +140,33 @@ export class PracticeResultsView {
         person: this.person() || null,
         grade: this.grade(),
         silent: this.silent(),
+        diagnosisOnly: this.diagnosisOnly(),
+        ...(this.focus() ? { focus: this.focus() } : {}),
+        ...(this.dueOn() ? { dueOn: this.dueOn() } : {}),
         ...(this.type() ? { typeId: this.type() } : {}),
       }),
     );
   }
   protected async withdraw(id: string): Promise<void> {
     await this.trying(() => this.api.delete(`/exercises/${id}`));
+  }
+  /** A line for each vehicle that was practised on. */
+  protected save(r: PracticeResults): void {
+    const rows = r.people.flatMap(({ person, done }) =>
+      done.map((d) => ({
+        person: this.session.name(person),
+        vehicle: d.typeName,
+        grade: d.grade,
+        length: d.diagnosisOnly ? 'diagnosis only' : 'whole job',
+        opened: d.openedAt.slice(0, 10),
+        closed: d.closedAt?.slice(0, 10) ?? '',
+        result: d.givenUp ? 'given up' : d.result ? (d.result.found ? 'found' : 'not found') : '',
+        minutes: d.result?.minutes ?? '',
+        mistakes: d.result?.mistakes.join('; ') ?? '',
+        comment: d.comment?.text ?? '',
+      })),
+    );
+    saveFile('practice.csv', Papa.unparse(rows, { escapeFormulae: true }), 'text/csv');
   }
   /** Does it, and shows how everything stands then. */
   private async trying(what: () => Promise<unknown>): Promise<void> {

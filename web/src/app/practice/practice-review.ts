@@ -1,21 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { PracticeReviewed } from '@ash-knot/contract';
-import { sayGrade, type PathStep } from '@ash-knot/core';
+import { sayGrade, sayWorth } from '@ash-knot/core';
 import { Session } from '../session/session';
 import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
-
-const NOTHING: Readonly<Record<NonNullable<PathStep['nothing']>, string>> = {
-  'wrong state': 'as it stood, it could show nothing',
-  'done before': 'done before, the same way',
-  'known already': 'nothing that was not known',
-};
+import { ReviewComment } from './review-comment';
 
 /** After a practice vehicle: what it was, the way that was taken beside the plan's, and what comes next. */
 @Component({
   selector: 'ak-practice-review',
-  imports: [RouterLink, TopBar],
+  imports: [RouterLink, TopBar, ReviewComment],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ak-top-bar />
@@ -31,10 +26,11 @@ const NOTHING: Readonly<Record<NonNullable<PathStep['nothing']>, string>> = {
           {{ x.practice.typeName }}, {{ say(x.review.grade) }} · {{ session.name(x.practice.person)
           }}{{ x.practice.givenUp ? ', given up' : '' }}
         </p>
+        <ak-review-comment [practice]="x.practice" (said)="load(id())" />
         <dl class="mt-5 grid grid-cols-3 gap-3 border-y py-3 text-center">
           <div>
             <dt class="soft text-sm">to find it</dt>
-            <dd class="mono text-2xl font-semibold">{{ foundAt() ? x.review.minutesToFind + ' min' : '–' }}</dd>
+            <dd class="mono text-2xl font-semibold">{{ x.review.found ? x.review.minutesToFind + ' min' : '–' }}</dd>
           </div>
           <div>
             <dt class="soft text-sm">the plan would have</dt>
@@ -76,7 +72,10 @@ const NOTHING: Readonly<Record<NonNullable<PathStep['nothing']>, string>> = {
                   <li class="rule grid grid-cols-[1fr_auto] gap-x-3 py-2">
                     <span>
                       <span [class.font-bold]="s.found">{{ session.say(s.title) }}{{ s.found ? ': there it was' : '' }}</span>
-                      <span class="soft block text-sm">{{ worth(s) }}</span>
+                      <details class="soft text-sm">
+                        <summary class="min-h-11 cursor-pointer content-center">{{ session.say(says(s)) }}</summary>
+                        <p data-testid="bits">Worth {{ s.bits.toFixed(2) }} bits of the cause: a bit halves what is open.</p>
+                      </details>
                     </span>
                     <span class="mono soft text-right">{{ s.minutes }} min</span>
                   </li>
@@ -87,10 +86,6 @@ const NOTHING: Readonly<Record<NonNullable<PathStep['nothing']>, string>> = {
             </section>
           }
         </div>
-        <p class="soft mt-2 text-sm">
-          Worth is what a look could be hoped to tell of the cause before it was made, in bits: a bit halves what is open.
-        </p>
-
         <section class="mt-7" aria-labelledby="told-h">
           <h2 id="told-h" class="heading">What the customer heard</h2>
           @for (t of x.review.told; track $index) {
@@ -121,7 +116,6 @@ export class PracticeReviewPage {
   protected readonly say = sayGrade;
   protected readonly r = signal<PracticeReviewed | null>(null);
   protected readonly wrong = signal('');
-  protected readonly foundAt = computed(() => this.r()?.review.path.some((p) => p.found) ?? false);
   protected readonly ways = computed(() => {
     const x = this.r()?.review;
     return x
@@ -138,14 +132,12 @@ export class PracticeReviewPage {
       untracked(() => void this.load(id));
     });
   }
-  private async load(id: string): Promise<void> {
+  protected async load(id: string): Promise<void> {
     try {
       this.r.set(await this.api.get<PracticeReviewed>(`/practice/${id}/review`));
     } catch (e) {
       this.wrong.set((e as Error).message);
     }
   }
-  protected worth(s: PathStep): string {
-    return s.nothing ? `worth nothing: ${NOTHING[s.nothing]}` : `worth ${s.bits.toFixed(2)} bits`;
-  }
+  protected readonly says = sayWorth;
 }

@@ -17,6 +17,7 @@ const view = (over: Partial<PracticeView['practice']> = {}, entries = job().entr
     grade: 2,
     silent: false,
     fromJob: false,
+    diagnosisOnly: false,
     opening: '“It knocks.”',
     asked: [],
     closed: false,
@@ -183,6 +184,8 @@ test('the review says what it was, both ways with what each look was worth, and 
       openedAt: '2026-01-05T09:00:00Z',
       closedAt: '2026-01-05T10:00:00Z',
       givenUp: false,
+      diagnosisOnly: false,
+      comment: null,
       result: null,
     },
     course: { of: 1, strengths: [], mistakes: [], next: { grade: 2, focus: undefined, why: 'Another one.' } },
@@ -214,7 +217,7 @@ test('the review says what it was, both ways with what each look was worth, and 
   });
   const text = (id: string) => el.querySelector(`[data-testid="${id}"]`)!.textContent!.replace(/\s+/g, ' ');
   expect(text('was')).toContain('Left link made it.');
-  expect(text('path')).toMatch(/worth nothing: as it stood.*worth 0.40 bits/);
+  expect(text('path')).toMatch(/As it stood, it could show nothing\..*Worth 0\.00 bits.*Worth 0\.40 bits/);
   expect(text('path')).toContain('there it was');
   expect(text('best')).toContain('4 min');
   expect(text('mistakes')).toContain('looked in the wrong state');

@@ -19,6 +19,17 @@ import { SelectField } from '../kit/select-field';
     />
     <ak-select-field label="Which vehicle" none="any vehicle" [options]="choices()" [(value)]="type" testId="type" />
     <label class="flex min-h-11 items-center gap-2">
+      <input
+        type="checkbox"
+        class="h-6 w-6"
+        #d
+        [checked]="diagnosisOnly()"
+        (change)="diagnosisOnly.set(d.checked)"
+        data-testid="diagnosis-only"
+      />
+      diagnosis only
+    </label>
+    <label class="flex min-h-11 items-center gap-2">
       <input type="checkbox" class="h-6 w-6" #q [checked]="silent()" (change)="silent.set(q.checked)" /> without guidance
     </label>
   `,
@@ -28,6 +39,8 @@ export class WhichVehicle {
   readonly grade = model.required<number>();
   readonly type = model('');
   readonly silent = model(false);
+  /** From the customer to the verdict, and no further. */
+  readonly diagnosisOnly = model(false);
   protected readonly grades = PRACTICE_GRADES.map((x) => ({ value: String(x), name: sayGrade(x) }));
   protected readonly choices = computed(() => this.types().map((x) => ({ value: x.id, name: x.spec.name })));
 }

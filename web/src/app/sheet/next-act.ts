@@ -71,7 +71,7 @@ export class NextAct {
         this.from.set(null);
         const place = placeOf(next.action);
         // A panel that is asked for, and a line that only waits, are nobody's way.
-        if (!place || ['told', 'sheet', 'drive', 'measure'].includes(place.at ?? '') || this.at(next.station)) return;
+        if (!place || ['told', 'sheet', 'review', 'drive', 'measure'].includes(place.at ?? '') || this.at(next.station)) return;
         void this.open(next.station);
       });
     });
@@ -167,6 +167,7 @@ export class NextAct {
   /** Leads to a place: its station, with what is looked at there, its step or its panel open; then to the mark itself. */
   private go(place: SheetPlace): void {
     if (place.at === 'sheet') return void this.router.navigate(this.store.path('hand-back'));
+    if (place.at === 'review') return void this.router.navigate(this.store.path('review'));
     if (place.at === 'told') return void this.openTold();
     if (place.step && !this.shows(`step ${place.step}`)) this.records.openedStep.set(null);
     if (place.at === 'round') {

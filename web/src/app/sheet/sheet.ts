@@ -219,10 +219,11 @@ export class Sheet {
       .pipe(map((b) => b.matches)),
     { initialValue: true },
   );
-  /** The next line; on a practice vehicle it can be silenced, and is when it is done with. */
+  /** The next line; on a practice vehicle it can be silenced, until it is done with. One that was given up says nothing more. */
   protected readonly spoken = computed(() => {
     const p = this.store.practice();
-    return p?.silent || p?.closed ? null : this.store.next();
+    const n = this.store.next();
+    return !(p?.silent || p?.closed) || (n && placeOf(n.action)?.at === 'review') ? n : null;
   });
   private readonly keys = computed(() => {
     const n = this.spoken();

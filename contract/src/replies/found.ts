@@ -4,4 +4,6 @@ export interface FoundThing {
   readonly id: string;
   readonly title: string;
   readonly detail: string;
+  /** What of it was met, where neither title nor detail shows that. */
+  readonly matched?: string | undefined;
 }

@@ -22,7 +22,7 @@ const met = (text: string, words: string): string =>
   `(SELECT min(CASE WHEN strpos(${text}, w) > 0 THEN 1 WHEN length(w) < ${FORGIVEN} THEN 0 ELSE word_similarity(w, ${text}) END) FROM unnest(${words}::text[]) w)`;
 
 /** A word as a pattern that contains it, whatever signs it has. */
-const containing = (word: string): string => `%${word.replace(/[\\%_]/g, '\\$&')}%`;
+export const containing = (word: string): string => `%${word.replace(/[\\%_]/g, '\\$&')}%`;
 
 /** Of a text with trigrams: it contains every one of so many patterns, the parameters from `first` on. One by one: of a list of them no index is used. */
 const containsAll = (text: string, first: number, patterns: readonly string[]): string =>

@@ -1,12 +1,14 @@
 import { Router } from 'express';
 import * as z from 'zod';
-import { AXLES, DIALECTS, jointsOf, sayJoint, spoken } from '@ash-knot/core';
+import { AXLES, DIALECTS, jointsOf, plateKey, sayJoint, spoken, type Dialect, type Part } from '@ash-knot/core';
 import type { FoundThing } from '@ash-knot/contract';
 import type { Db, Queryable } from '../db/pool';
 import { parse } from '../http/problem';
 import { jobView } from '../job/queries';
 import { shopView } from '../shop/queries';
 import { findParts, searchJoints, searchTypes, searchVehicles } from './queries';
+import { searchSaid } from './said';
+import { partsByThread, threadTyped, torqueTyped, typesByTorque } from './sizes';
 
 const query = z.object({
   q: z.string().trim().min(1).max(60),
@@ -32,47 +34,99 @@ async function jointsAnswering(db: Queryable, job: string, q: string): Promise<S
   }));
 }
 
-/** Find anything, in either dialect, typing errors forgiven: a plate, a VIN, an owner, a type, a part or its number, a joint. */
+/** Vehicles, types, parts and joints by their names; a slip of the finger is looked for only where nothing at all is met as it was typed. */
+async function named(
+  read: Queryable,
+  q: string,
+  job: string | undefined,
+  dialect: Dialect | undefined,
+  forgive: boolean,
+): Promise<Scored[]> {
+  const ask = (forgive: boolean) =>
+    Promise.all([
+      searchVehicles(read, q, 8, forgive),
+      searchTypes(read, q),
+      findParts(read, { q, limit: 8, forgive }),
+      job ? jointsAnswering(read, job, q) : [],
+    ]);
+  let [vehicles, types, parts, joints] = await ask(false);
+  if (forgive && vehicles.length === 0 && parts.parts.length === 0) [vehicles, types, parts, joints] = await ask(true);
+  const key = plateKey(q);
+  return [
+    ...joints,
+    ...vehicles.map((v): Scored => {
+      const of: Pick<Scored, 'score' | 'title' | 'matched'> = {
+        score: v.score,
+        title: v.plate,
+        matched:
+          key !== '' && !plateKey(v.plate).includes(key) && v.vin?.toUpperCase().includes(key) ? `VIN ${v.vin}` : undefined,
+      };
+      return v.openJob
+        ? { ...of, kind: 'job', id: v.openJob, detail: `${v.typeName}, ${v.year} · ${v.owner} · open job` }
+        : { ...of, kind: 'vehicle', id: v.id, detail: `${v.typeName}, ${v.year} · ${v.owner}` };
+    }),
+    ...types.map((t): Scored => ({ score: t.score, kind: 'type', id: t.id, title: t.name, detail: sayVehicles(t.vehicles) })),
+    ...parts.parts.map((p, i): Scored => ({ ...partFound(p, dialect), score: parts.scores[i]! })),
+  ];
+}
+
+const sayVehicles = (n: number): string => `type · ${n === 1 ? '1 vehicle' : `${n} vehicles`}`;
+const partFound = (p: Part, dialect: Dialect | undefined): FoundThing => ({
+  kind: 'part',
+  id: p.id,
+  title: p.name,
+  detail: `${spoken(p.kind, dialect)} · ${p.supplier} · ${p.id}`,
+});
+
+/** What was asked for by a number: threads of parts, torques of a type's book. Nothing else is meant by them. */
+async function sized(read: Queryable, q: string, dialect: Dialect | undefined): Promise<Scored[]> {
+  const [thread, torque] = [threadTyped(q), torqueTyped(q)];
+  const parts = thread ? await partsByThread(read, thread) : [];
+  const types = torque ? await typesByTorque(read, torque) : [];
+  return [
+    ...parts.map((p): Scored => ({ ...partFound(p, dialect), score: SIZE, matched: `thread ${thread}` })),
+    ...types.map((t): Scored => ({
+      score: SIZE,
+      kind: 'type',
+      id: t.id,
+      title: t.name,
+      detail: sayVehicles(t.vehicles),
+      matched: t.matched,
+    })),
+  ];
+}
+/** A size that was typed as one is meant; what a customer said comes after whatever is called so. */
+const SIZE = 3.5;
+const SAID = 0.9;
+
+const saidOf = async (read: Queryable, q: string): Promise<Scored[]> =>
+  (await searchSaid(read, q)).map((h): Scored => ({
+    score: SAID,
+    kind: 'job',
+    id: h.job,
+    title: h.plate,
+    detail: `${h.typeName} · ${h.open ? 'open job' : h.day}`,
+    matched: `“${h.said}”`,
+  }));
+
+/** Find anything, in either dialect, typing errors forgiven: a plate, a VIN, an owner, a type, a part or its number, a joint; what a customer said; a thread, a torque. */
 export function findRoutes(db: Db, read: Queryable): Router {
   const r = Router();
   r.get('/find', async (req, res) => {
     const { q, job } = parse(query, req.query);
-    const ask = (forgive: boolean) =>
-      Promise.all([
-        searchVehicles(read, q, 8, forgive),
-        searchTypes(read, q),
-        findParts(read, { q, limit: 8, forgive }),
-        job ? jointsAnswering(db, job, q) : [],
-        shopView(db),
-      ]);
-    let [vehicles, types, parts, joints, shop] = await ask(false);
-    // A slip of the finger is looked for only where nothing at all is met as it was typed.
-    if (vehicles.length === 0 && parts.parts.length === 0) [vehicles, types, parts, joints, shop] = await ask(true);
-    const found: Scored[] = [
-      ...joints,
-      ...vehicles.map((v): Scored =>
-        v.openJob
-          ? { score: v.score, kind: 'job', id: v.openJob, title: v.plate, detail: `${v.typeName}, ${v.year} · open job` }
-          : { score: v.score, kind: 'vehicle', id: v.id, title: v.plate, detail: `${v.typeName}, ${v.year} · ${v.owner}` },
-      ),
-      ...types.map((t): Scored => ({
-        score: t.score,
-        kind: 'type',
-        id: t.id,
-        title: t.name,
-        detail: `type · ${t.vehicles === 1 ? '1 vehicle' : `${t.vehicles} vehicles`}`,
-      })),
-      ...parts.parts.map((p, i): Scored => ({
-        score: parts.scores[i]!,
-        kind: 'part',
-        id: p.id,
-        title: p.name,
-        detail: `${spoken(p.kind, shop?.rules.dialect)} · ${p.supplier} · ${p.id}`,
-      })),
-    ];
-    // What answers best first, of whatever kind.
-    found.sort((a, b) => b.score - a.score);
-    res.json(found.map(({ score: _, ...f }): FoundThing => f));
+    const dialect = (await shopView(db))?.rules.dialect;
+    const [sizes, said] = await Promise.all([sized(read, q, dialect), saidOf(read, q)]);
+    const exact = sizes.length + said.length > 0;
+    const all = [...sizes, ...(await named(read, q, job, dialect, !exact)), ...said];
+    // What answers best first, of whatever kind; a thing that is met in two ways once, with what was met of it.
+    all.sort((a, b) => b.score - a.score);
+    const found = new Map<string, FoundThing>();
+    for (const { score: _, ...f } of all) {
+      const key = `${f.kind} ${f.id}`;
+      const before = found.get(key);
+      found.set(key, before ? { ...before, matched: before.matched ?? f.matched } : f);
+    }
+    res.json([...found.values()]);
   });
   return r;
 }

@@ -18,7 +18,7 @@ import { Api } from '../state/api';
       <h2 class="sr-only">Find anything</h2>
       <input
         class="field !min-h-14 !text-xl"
-        aria-label="Plate, VIN, owner, type, part or joint"
+        aria-label="Plate, VIN, owner, type, part, joint, complaint, thread or torque"
         placeholder="plate, owner, type, part, joint"
         #box
         [value]="q()"
@@ -38,8 +38,11 @@ import { Api } from '../state/api';
               (click)="go(f)"
             >
               <span class="font-semibold" [class.tag]="f.kind === 'job' || f.kind === 'vehicle'">{{ f.title }}</span><span
-                class="soft min-w-0 flex-1 truncate text-sm"
-                >{{ f.detail }}</span
+                class="soft min-w-0 flex-1 text-sm"
+                ><span class="block truncate">{{ f.detail }}</span>
+                @if (f.matched) {
+                  <span class="block truncate" data-testid="matched">{{ f.matched }}</span>
+                }</span
               ><span class="soft text-sm">{{ leads[f.kind] }}</span>
             </button>
           </li>
@@ -49,7 +52,7 @@ import { Api } from '../state/api';
               error() ||
                 (q().trim()
                   ? 'Nothing matches. Type less of it; add a new vehicle from the floor.'
-                  : 'A plate, an owner, a type, a part or its number, a joint of the open sheet: as you say it.')
+                  : 'A plate, an owner, a type, a part or its number, a joint of the open sheet; what a customer said, a thread (M10×1.25), a torque (54 Nm): as you say it.')
             }}
           </li>
         }

@@ -1,0 +1,76 @@
+import {
+  AXLES,
+  BadInput,
+  fastenerName,
+  parseRange,
+  parseThread,
+  readPart,
+  readVehicleType,
+  sayBookValue,
+  type Part,
+} from '@ash-knot/core';
+import type { Queryable } from '../db/pool';
+import { SPEC } from '../part/queries';
+
+const MOST = 6;
+/** A torque is the same within this: a paper rounds as it turns its unit. */
+const SAME_NM = 0.6;
+
+const orNothing = <T>(read: () => T): T | undefined => {
+  try {
+    return read();
+  } catch (e) {
+    if (e instanceof BadInput) return undefined;
+    throw e;
+  }
+};
+
+/** What is typed as a thread, "M10 x 1,25", as threads are written; nothing where it is none. */
+export const threadTyped = (q: string): string | undefined => orNothing(() => parseThread(q).name);
+/** What is typed as a torque with its unit, N·m; nothing where it is none. */
+export const torqueTyped = (q: string): { min: number; max: number } | undefined =>
+  /^\d/.test(q) && /[a-z·]/i.test(q)
+    ? orNothing(() => {
+        const { min, max } = parseRange(q, 'torque', { field: 'torque' });
+        return { min: min.si, max: max.si };
+      })
+    : undefined;
+
+/** Parts with a thread, those on the shelf first. */
+export async function partsByThread(db: Queryable, thread: string): Promise<Part[]> {
+  const { rows } = await db.query<{ spec: Part }>(
+    `SELECT ${SPEC} AS spec FROM part p WHERE p.spec->'upper'->>'thread' = $1 OR p.spec->'lower'->>'thread' = $1 OR p.spec->>'thread' = $1
+      ORDER BY p.stock > 0 DESC, p.kind, p.name, p.id LIMIT ${MOST}`,
+    [thread],
+  );
+  return rows.map((r) => readPart(r.spec));
+}
+
+export interface TorqueHit {
+  readonly id: string;
+  readonly name: string;
+  readonly vehicles: number;
+  /** "Link nut, front: 54 N·m (book page 12)". */
+  readonly matched: string;
+}
+
+/** Types whose book has a torque, or begins or ends with it, as it is written there. */
+export async function typesByTorque(db: Queryable, { min, max }: { min: number; max: number }): Promise<TorqueHit[]> {
+  const { rows } = await db.query<{ id: string; spec: unknown; vehicles: number }>(
+    `SELECT t.id, t.spec, (SELECT count(*)::int FROM vehicle v WHERE v.type_id = t.id AND v.away_at IS NULL) AS vehicles
+       FROM vehicle_type t WHERE t.away_at IS NULL AND EXISTS (
+         SELECT 1 FROM jsonb_each(t.spec->'torqueBook') b, jsonb_array_elements(b.value) x
+          WHERE abs((x->>'minNm')::float8 - $1) < $3 OR abs((x->>'maxNm')::float8 - $2) < $3)
+      ORDER BY t.name LIMIT ${MOST}`,
+    [min, max, SAME_NM],
+  );
+  return rows.map(({ id, spec, vehicles }) => {
+    const type = readVehicleType(spec);
+    const met = AXLES.flatMap((axle) =>
+      type.torqueBook[axle]
+        .filter((v) => Math.abs(v.minNm - min) < SAME_NM || Math.abs(v.maxNm - max) < SAME_NM)
+        .map((v) => `${fastenerName(v.fastener)}, ${axle}: ${sayBookValue(v)} (${v.source})`),
+    );
+    return { id, name: type.name, vehicles, matched: met.join('; ') };
+  });
+}

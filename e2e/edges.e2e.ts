@@ -155,6 +155,9 @@ test('keys: stations, joints, axles, tape, pocket, find, units; none fires while
   ).toBeVisible();
   await page.getByTestId('find-box').fill('sch 12');
   await expect(page.getByRole('dialog').getByText('SCH 12')).toBeVisible();
+  // Nobody types the shop's own word for it: a clonk is its dull clunk, and what was said stands beside the plate.
+  await page.getByTestId('find-box').fill('clonks');
+  await expect(page.getByTestId('matched').first()).toContainText(/“.+”/);
   await page.keyboard.press('Escape');
   await page.keyboard.press('1');
   await page.getByTestId('words').click();

@@ -402,7 +402,7 @@ const WORDS = `
   dayIn inZones isEmail isTelephone isTimeZone plateKey
   debtsUnpaid leftBefore sayLeftBefore notThere lookCounts openDebts playShows
   causesElsewhere plannedChecks alignmentOwed answered asVariant assemblyJoints assemblyOf attachmentOf auditFastener awaited
-  barSize bareAxle barsOf besidesOf builtIn burntAt calledWrong
+  serialFrame barSize bareAxle barsOf besidesOf builtIn burntAt calledWrong
   capital caseOf catalogueCells catalogueRow causesOf chalked checkAt checkChoice
   checkFor checkFilm checkReading stateSaid filmBody filmDoubt filmResult sayPlay goodsPhoto photoDoubtMm photoRound photoSizeBody photoTouches photoWay isMeasured checkSize checkTitle checkType checksOf choiceBody choicesOf contextOf
   contradictedJoints countingStates crewOf dangerousJoints defectGrade defectLeft describe doubted

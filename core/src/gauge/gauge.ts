@@ -8,6 +8,10 @@ export type GaugeKind = (typeof GAUGE_KINDS)[number];
 export const GAUGE_UNITS = ['mm', 'in', 'N', 'lbf', 'N·m', 'lbf·ft'] as const;
 export type GaugeUnit = (typeof GAUGE_UNITS)[number];
 
+/** How a character goes over a serial line: data bits; no, even or odd parity; stop bits. */
+export const FRAMES = ['8N1', '7E1', '7O1', '8E1', '8O1', '8N2', '7N2'] as const;
+export type Frame = (typeof FRAMES)[number];
+
 /** The schema of one line of the gauge register. */
 export const gaugeSchema = ({ z, text, day }: SchemaKit) =>
   z.object({
@@ -22,7 +26,15 @@ export const gaugeSchema = ({ z, text, day }: SchemaKit) =>
     /** Last day its calibration holds, "2026-11-30"; null when it has none. */
     calibratedUntil: day.nullable(),
     /** What stands around the number in a line it sends, and the bits a second of a serial one. */
-    line: z.object({ baud: z.int().min(110).max(921_600), before: z.string().max(20), after: z.string().max(20) }),
+    line: z.object({
+      baud: z.int().min(110).max(921_600),
+      /** Data bits, parity and stop bits of a serial one; 8N1 where nothing is said. */
+      frame: z.enum(FRAMES).optional(),
+      /** What it is asked with for a reading, a carriage return after it; one that sends by itself is not asked. */
+      ask: z.string().max(20).optional(),
+      before: z.string().max(20),
+      after: z.string().max(20),
+    }),
     /** Known scatter of one play reading with it by this shop's people, from a gauge study, mm. */
     known: z.object({ sdMm: z.number().min(0).max(20), degrees: z.int().min(1).max(10_000) }),
     /** No longer in use; readings still name it. */
@@ -31,6 +43,19 @@ export const gaugeSchema = ({ z, text, day }: SchemaKit) =>
 /** One line of the gauge register. */
 export type GaugeSpec = Held<Given<typeof gaugeSchema>>;
 export type GaugeLine = GaugeSpec['line'];
+
+/** A frame taken apart: "7E1" is seven data bits, even parity and one stop bit. */
+export function serialFrame(frame: Frame = '8N1'): {
+  readonly dataBits: 7 | 8;
+  readonly parity: 'none' | 'even' | 'odd';
+  readonly stopBits: 1 | 2;
+} {
+  return {
+    dataBits: frame.startsWith('7') ? 7 : 8,
+    parity: frame[1] === 'E' ? 'even' : frame[1] === 'O' ? 'odd' : 'none',
+    stopBits: frame.endsWith('2') ? 2 : 1,
+  };
+}
 
 export const DIMENSION_OF: Record<GaugeUnit, Dimension> = {
   mm: 'length',

@@ -47,11 +47,17 @@ describe('the register', () => {
   test('is the lead’s with a PIN; a gauge goes in, is changed, and is retired without losing its readings', async () => {
     const t = await app.tablet().signIn('ruan');
     await t.pin('ruan');
-    const spec = { ...(await gauge(t, 'dial-1')), id: 'dial-9', name: 'Dial 9' };
+    const dial = await gauge(t, 'dial-1');
+    const spec = { ...dial, id: 'dial-9', name: 'Dial 9', line: { ...dial!.line, frame: '7E1', ask: 'R' } };
     expect((await t.ask('PUT', '/gauges/dial-9', spec)).status).toBe(403);
     const m = await lead();
     expect((await m.ask('PUT', '/gauges/dial-9', spec)).status).toBe(200);
-    expect(await gauge(m, 'dial-9')).toMatchObject({ name: 'Dial 9', line: { baud: 4800, before: '01A' }, retired: false });
+    expect((await m.ask('PUT', '/gauges/dial-9', { ...spec, line: { ...spec.line, frame: '9X3' } })).status).toBe(422);
+    expect(await gauge(m, 'dial-9')).toMatchObject({
+      name: 'Dial 9',
+      line: { baud: 4800, frame: '7E1', ask: 'R', before: '01A' },
+      retired: false,
+    });
     expect((await m.ask('PUT', '/gauges/dial-9', { ...spec, calibratedUntil: null })).status).toBe(200);
     expect((await gauge(m, 'dial-9')).calibratedUntil).toBeNull();
     expect((await m.ask('DELETE', '/gauges/dial-9')).status).toBe(200);

@@ -5,6 +5,7 @@ import {
   attempt,
   BadInput,
   expired,
+  FRAMES,
   GAUGE_KINDS,
   GAUGE_UNITS,
   isCamera,
@@ -22,6 +23,7 @@ import { Session } from '../session/session';
 import { Entitled, type Said } from '../session/entitled';
 import { FieldErrors } from '../kit/field-errors';
 import { Wrong } from '../kit/wrong';
+import { SerialLines } from '../instruments/serial-lines';
 
 /** New gauge as it stands in the fields, everything as text. */
 const NEW_GAUGE = {
@@ -33,6 +35,8 @@ const NEW_GAUGE = {
   calibratedUntil: '',
   sdMm: '0.02',
   baud: '9600',
+  frame: '8N1' as string,
+  ask: '',
   before: '',
   after: '',
 };
@@ -110,6 +114,8 @@ const NEW_GAUGE = {
                 mode="numeric"
                 [formField]="form.baud"
               />
+              <ak-select-field label="Frame" [options]="frames" [formField]="form.frame" [wide]="true" />
+              <ak-text-field label="Asked with" hint="empty where it sends by itself" [mono]="true" [formField]="form.ask" />
               <ak-text-field
                 label="Text before the number"
                 hint="in what it sends, such as 01A"
@@ -118,6 +124,21 @@ const NEW_GAUGE = {
               />
               <ak-text-field label="Text after the number" [mono]="true" [formField]="form.after" />
             </div>
+            <p class="soft mt-3 text-sm">
+              A reading is a line of plain text: a number with a point or a comma, its unit or none, ended by a carriage return or
+              a line feed. The frame is data bits, parity and stop bits, as the gauge’s sheet has them. What it is asked with is
+              sent with a carriage return.
+            </p>
+            @if (lines.are) {
+              <button type="button" class="btn mt-2" (click)="loopBack()" data-testid="loop-back">
+                Try the cable: join its two data wires
+              </button>
+            } @else {
+              <p class="soft mt-2 text-sm">This browser opens no serial lines: Chromium on a computer does.</p>
+            }
+            @if (looped()) {
+              <p class="mt-2" role="status" data-testid="looped">{{ looped() }}</p>
+            }
           </details>
         </div>
         <ak-wrong [error]="error()" safe="Nothing was stored." testId="gauge-error" />
@@ -139,6 +160,7 @@ export class GaugeRegister {
   private readonly lead = inject(Entitled);
   protected readonly kinds = GAUGE_KINDS;
   protected readonly units = GAUGE_UNITS;
+  protected readonly frames = FRAMES;
   protected readonly said = signal<Said | undefined>(undefined);
   protected readonly error = signal<Error | null>(null);
   protected readonly editing = signal<GaugeSpec | null>(null);
@@ -148,15 +170,16 @@ export class GaugeRegister {
     maxLength(at.name, 60);
     maxLength(at.before, 20);
     maxLength(at.after, 20);
+    maxLength(at.ask, 20);
   });
 
   protected readonly length = measuresLength;
   protected readonly camera = isCamera;
   /** Most are read, or type like a keyboard: what a cable needs lies open where something of it is said, or wrong. */
   protected readonly sends = computed(() => {
-    const { baud, before, after } = this.typed();
+    const { baud, frame, ask, before, after } = this.typed();
     const wrong = this.error() instanceof BadInput && (this.error() as BadInput).field === 'serial speed';
-    return wrong || baud !== NEW_GAUGE.baud || before !== '' || after !== '';
+    return wrong || baud !== NEW_GAUGE.baud || frame !== NEW_GAUGE.frame || [ask, before, after].some((x) => x !== '');
   });
   protected out(g: GaugeSpec): string {
     const today = new Date().toISOString();
@@ -173,6 +196,8 @@ export class GaugeRegister {
       calibratedUntil: g.calibratedUntil ?? '',
       sdMm: String(g.known.sdMm),
       baud: String(g.line.baud),
+      frame: g.line.frame ?? NEW_GAUGE.frame,
+      ask: g.line.ask ?? '',
       before: g.line.before,
       after: g.line.after,
     });
@@ -181,6 +206,33 @@ export class GaugeRegister {
     this.editing.set(null);
     this.typed.set(NEW_GAUGE);
     this.error.set(null);
+  }
+  private lineOf(v: typeof NEW_GAUGE): GaugeSpec['line'] {
+    const baud = Number(v.baud.replace(',', '.').trim() || NaN);
+    return {
+      baud: Math.round(within('serial speed', baud, 110, 921_600)),
+      frame: FRAMES.find((f) => f === v.frame),
+      ...(v.ask ? { ask: v.ask } : {}),
+      before: v.before,
+      after: v.after,
+    };
+  }
+  protected readonly lines = inject(SerialLines);
+  protected readonly looped = signal('');
+  /** Cable and adapter without a gauge: by what stands in the fields. */
+  protected async loopBack(): Promise<void> {
+    const line = attempt(() => this.lineOf(this.typed()));
+    if (!line.ok) {
+      this.error.set(line.error);
+      return;
+    }
+    this.looped.set('It is tried …');
+    try {
+      this.looped.set(await this.lines.loopBack(line.value));
+    } catch (e) {
+      // Nobody picked a port: that is no mistake.
+      this.looped.set((e as Error).name === 'NotFoundError' ? '' : `The line does not open: ${(e as Error).message}`);
+    }
   }
   private read(): GaugeSpec {
     const v = this.typed();
@@ -212,7 +264,7 @@ export class GaugeRegister {
       resolution,
       rangeMax,
       calibratedUntil: v.calibratedUntil || null,
-      line: { baud: Math.round(n('serial speed', v.baud, 110, 921_600)), before: v.before, after: v.after },
+      line: this.lineOf(v),
       // A scatter somebody wrote down weighs like a small study.
       known: { sdMm, degrees: sdMm === this.editing()?.known.sdMm ? this.editing()!.known.degrees : 10 },
     };

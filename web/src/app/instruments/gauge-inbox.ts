@@ -3,6 +3,7 @@ import { filter, map, merge, Observable, Subject } from 'rxjs';
 import type { GaugeSaid } from '@ash-knot/contract';
 import type { GaugeSpec } from '@ash-knot/core';
 import { DOCUMENT } from '@angular/common';
+import { SerialLines } from './serial-lines';
 import { liveStream } from '../state/live-stream';
 
 /** What a gauge sent, and by which way it came. */
@@ -12,16 +13,6 @@ export interface Heard {
   readonly gauge?: string;
   readonly loop?: string;
   readonly from: 'keys' | 'serial' | 'bay';
-}
-
-/** The parts of Web Serial that are used; it is not in every browser. */
-interface SerialPort {
-  open(o: { baudRate: number }): Promise<void>;
-  close(): Promise<void>;
-  readonly readable: ReadableStream<Uint8Array> | null;
-}
-interface Serial {
-  requestPort(): Promise<SerialPort>;
 }
 
 /** How a gauge is there: opened as a simulated one, or on a line. */
@@ -72,34 +63,21 @@ export class GaugeInbox {
     this.there.update((m) => new Map([...m].filter(([id]) => id !== gauge)));
   }
 
+  private readonly serialLines = inject(SerialLines);
   get hasSerial(): boolean {
-    return 'serial' in navigator;
+    return this.serialLines.are;
   }
-
-  /** Opens the serial gauge that is picked in the browser's own dialog, and hands out its lines. */
-  async connect(g: GaugeSpec): Promise<void> {
-    const port = await (navigator as unknown as { serial: Serial }).serial.requestPort();
-    await port.open({ baudRate: g.line.baud });
-    this.comes(g.id, 'on a line');
-    void this.read(port, g.id);
+  /** Opens the serial gauge that is picked in the browser's own dialog, and hands out its lines; plugged in again it goes on. */
+  connect(g: GaugeSpec): Promise<void> {
+    return this.serialLines.connect(g, {
+      comes: () => this.comes(g.id, 'on a line'),
+      goes: () => this.goes(g.id),
+      says: (text) => this.serial.next({ text, gauge: g.id, from: 'serial' }),
+    });
   }
-
-  private async read(port: SerialPort, gauge: string): Promise<void> {
-    const reader = port.readable?.getReader();
-    if (!reader) return;
-    const words = new TextDecoder('ascii');
-    let rest = '';
-    try {
-      for (let r = await reader.read(); !r.done; r = await reader.read()) {
-        const lines = (rest + words.decode(r.value, { stream: true })).split(/[\r\n]+/);
-        rest = lines.pop() ?? '';
-        for (const text of lines) if (text.trim()) this.serial.next({ text, gauge, from: 'serial' });
-      }
-    } finally {
-      reader.releaseLock();
-      this.goes(gauge);
-      await port.close().catch(() => undefined);
-    }
+  /** Asks a gauge on a serial line for a reading, by the command the register has for it. */
+  ask(g: GaugeSpec): Promise<void> {
+    return this.serialLines.ask(g);
   }
 
   /**

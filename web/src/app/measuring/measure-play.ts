@@ -294,6 +294,18 @@ export class MeasurePlay {
     }
   }
 
+  /** One that speaks when it is asked, on a line of this device. */
+  protected readonly asked = computed(
+    () => !!this.gauge().line.ask && this.inbox.present().get(this.gauge().id) === 'on a line' && this.inbox.hasSerial,
+  );
+  protected async askIt(): Promise<void> {
+    try {
+      await this.inbox.ask(this.gauge());
+    } catch (e) {
+      this.error.set(`The gauge was not asked: ${(e as Error).message}.`);
+    }
+  }
+
   protected strike(id: string): void {
     const entry = this.store.state()!.entries.find((x) => x.id === id);
     if (entry) void this.store.strike(entry, 'misread');

@@ -95,7 +95,7 @@ describe('a reading from any gauge', () => {
     Object.assign(navigator, { serial: { requestPort: () => Promise.resolve(port) } });
     await TestBed.inject(GaugeInbox).connect(dial);
     await b.settle();
-    expect(port.open).toHaveBeenCalledWith({ baudRate: 4800 });
+    expect(port.open).toHaveBeenCalledWith({ baudRate: 4800, dataBits: 8, parity: 'none', stopBits: 1 });
     expect(b.written()).toEqual([['reading', expect.objectContaining({ playMm: 0.42 })]]);
     delete (navigator as unknown as { serial?: unknown }).serial;
   });

@@ -18,8 +18,18 @@ test('a job is found by what its customer said, as it was said or as it is ticke
   );
   const [one] = rows;
   // Nobody types the shop's word: a clonk, and several of them, are its dull clunk.
-  const clonks = (await find('clonks')).filter((f) => f.matched?.startsWith('“'));
-  expect(clonks[0]).toMatchObject({ kind: 'job', id: one!.job, title: one!.plate });
+  const clonks = await find('clonks');
+  expect(clonks.every((f) => f.kind === 'job' && /clonk|dull clunk/.test(f.matched!))).toBe(true);
+  // First as it was typed, then as it is ticked, which is shown; of those the newest.
+  const asTyped = clonks.map((f) => /clonk/.test(f.matched!));
+  expect(asTyped.indexOf(true)).toBe(0);
+  expect(asTyped).toEqual([...asTyped].sort((x, y) => Number(y) - Number(x)));
+  // Said by nobody here, and ticked: the newest, with what it is ticked as.
+  expect((await find('thumps'))[0]).toMatchObject({
+    id: one!.job,
+    title: one!.plate,
+    matched: expect.stringContaining('dull clunk'),
+  });
   const owner = one!.owner.split(' ').at(-1)!;
   const both = await find(`thuds ${owner}`);
   const its = (
@@ -57,8 +67,14 @@ test('a thread is found as it is typed, a torque in whatever unit, with the book
   for (const q of [`${nm} Nm`, `${(nm / 1.3558179483).toFixed(1)} lb ft`]) {
     const types = (await find(q)).filter((f) => f.kind === 'type');
     const its = types.find((f) => f.id === id);
-    expect(its?.matched).toMatch(/(front|rear): \d.*\(.+\)/);
+    expect(its?.matched).toMatch(/^(front|rear) .+: \d.*\(.+\)/);
   }
+  const sheet = await app.db.query<{ id: string; nm: number }>(
+    `SELECT p.id, (x->>'minNm')::float8 AS nm FROM part p, jsonb_array_elements(p.spec->'torque') x ORDER BY p.stock DESC LIMIT 1`,
+  );
+  const bySheet = (await find(`${sheet.rows[0]!.nm} N·m`)).filter((f) => f.kind === 'part');
+  expect(bySheet.length).toBeGreaterThan(0);
+  expect(bySheet.every((f) => /: \d.*\(.+\)/.test(f.matched!))).toBe(true);
   // A number without a unit is no torque.
   expect((await find(String(nm))).filter((f) => f.matched?.includes(': '))).toEqual([]);
 });

@@ -8,7 +8,7 @@ import { jobView } from '../job/queries';
 import { shopView } from '../shop/queries';
 import { findParts, searchJoints, searchTypes, searchVehicles } from './queries';
 import { searchSaid } from './said';
-import { partsByThread, threadTyped, torqueTyped, typesByTorque } from './sizes';
+import { partsByThread, partsByTorque, threadTyped, torqueTyped, typesByTorque } from './sizes';
 
 const query = z.object({
   q: z.string().trim().min(1).max(60),
@@ -83,8 +83,10 @@ async function sized(read: Queryable, q: string, dialect: Dialect | undefined): 
   const [thread, torque] = [threadTyped(q), torqueTyped(q)];
   const parts = thread ? await partsByThread(read, thread) : [];
   const types = torque ? await typesByTorque(read, torque) : [];
+  const sheets = torque ? await partsByTorque(read, torque) : [];
   return [
     ...parts.map((p): Scored => ({ ...partFound(p, dialect), score: SIZE, matched: `thread ${thread}` })),
+    ...sheets.map((p): Scored => ({ ...partFound(p, dialect), score: SHEET, matched: p.matched })),
     ...types.map((t): Scored => ({
       score: SIZE,
       kind: 'type',
@@ -97,6 +99,7 @@ async function sized(read: Queryable, q: string, dialect: Dialect | undefined): 
 }
 /** A size that was typed as one is meant; what a customer said comes after whatever is called so. */
 const SIZE = 3.5;
+const SHEET = 3.4;
 const SAID = 0.9;
 
 const saidOf = async (read: Queryable, q: string): Promise<Scored[]> =>
@@ -106,7 +109,7 @@ const saidOf = async (read: Queryable, q: string): Promise<Scored[]> =>
     id: h.job,
     title: h.plate,
     detail: `${h.typeName} · ${h.open ? 'open job' : h.day}`,
-    matched: `“${h.said}”`,
+    matched: h.said,
   }));
 
 /** Find anything, in either dialect, typing errors forgiven: a plate, a VIN, an owner, a type, a part or its number, a joint; what a customer said; a thread, a torque. */

@@ -7,6 +7,8 @@ import {
   readPart,
   readVehicleType,
   sayBookValue,
+  uncapital,
+  type BookValue,
   type Part,
 } from '@ash-knot/core';
 import type { Queryable } from '../db/pool';
@@ -27,8 +29,22 @@ const orNothing = <T>(read: () => T): T | undefined => {
 
 /** What is typed as a thread, "M10 x 1,25", as threads are written; nothing where it is none. */
 export const threadTyped = (q: string): string | undefined => orNothing(() => parseThread(q).name);
+/** A torque that was typed, N·m: a range, or both ends alike. */
+interface Nm {
+  readonly min: number;
+  readonly max: number;
+}
+const has =
+  ({ min, max }: Nm) =>
+  (v: BookValue): boolean =>
+    Math.abs(v.minNm - min) < SAME_NM || Math.abs(v.maxNm - max) < SAME_NM;
+/** The same of a value in JSON, `x`. */
+const HAS = `(abs((x->>'minNm')::float8 - $1) < $3 OR abs((x->>'maxNm')::float8 - $2) < $3)`;
+/** "Link, upper nut: 54 N·m (maker’s sheet)". */
+const sayWhole = (v: BookValue): string => `${fastenerName(v.fastener)}: ${sayBookValue(v)} (${v.source})`;
+
 /** What is typed as a torque with its unit, N·m; nothing where it is none. */
-export const torqueTyped = (q: string): { min: number; max: number } | undefined =>
+export const torqueTyped = (q: string): Nm | undefined =>
   /^\d/.test(q) && /[a-z·]/i.test(q)
     ? orNothing(() => {
         const { min, max } = parseRange(q, 'torque', { field: 'torque' });
@@ -46,31 +62,40 @@ export async function partsByThread(db: Queryable, thread: string): Promise<Part
   return rows.map((r) => readPart(r.spec));
 }
 
+/** Parts whose maker's sheet has a torque, or begins or ends with it, as it is written there. */
+export async function partsByTorque(db: Queryable, asked: Nm): Promise<(Part & { readonly matched: string })[]> {
+  const { rows } = await db.query<{ spec: Part }>(
+    `SELECT ${SPEC} AS spec FROM part p WHERE EXISTS (SELECT 1 FROM jsonb_array_elements(p.spec->'torque') x WHERE ${HAS})
+      ORDER BY p.stock > 0 DESC, p.kind, p.name, p.id LIMIT ${MOST}`,
+    [asked.min, asked.max, SAME_NM],
+  );
+  return rows.map(({ spec }) => {
+    const part = readPart(spec);
+    return { ...part, matched: part.torque.filter(has(asked)).map(sayWhole).join('; ') };
+  });
+}
+
 export interface TorqueHit {
   readonly id: string;
   readonly name: string;
   readonly vehicles: number;
-  /** "Link nut, front: 54 N·m (book page 12)". */
+  /** "front link nut: 54 N·m (book page 12)". */
   readonly matched: string;
 }
 
 /** Types whose book has a torque, or begins or ends with it, as it is written there. */
-export async function typesByTorque(db: Queryable, { min, max }: { min: number; max: number }): Promise<TorqueHit[]> {
+export async function typesByTorque(db: Queryable, asked: Nm): Promise<TorqueHit[]> {
   const { rows } = await db.query<{ id: string; spec: unknown; vehicles: number }>(
     `SELECT t.id, t.spec, (SELECT count(*)::int FROM vehicle v WHERE v.type_id = t.id AND v.away_at IS NULL) AS vehicles
        FROM vehicle_type t WHERE t.away_at IS NULL AND EXISTS (
          SELECT 1 FROM jsonb_each(t.spec->'torqueBook') b, jsonb_array_elements(b.value) x
-          WHERE abs((x->>'minNm')::float8 - $1) < $3 OR abs((x->>'maxNm')::float8 - $2) < $3)
+          WHERE ${HAS})
       ORDER BY t.name LIMIT ${MOST}`,
-    [min, max, SAME_NM],
+    [asked.min, asked.max, SAME_NM],
   );
   return rows.map(({ id, spec, vehicles }) => {
     const type = readVehicleType(spec);
-    const met = AXLES.flatMap((axle) =>
-      type.torqueBook[axle]
-        .filter((v) => Math.abs(v.minNm - min) < SAME_NM || Math.abs(v.maxNm - max) < SAME_NM)
-        .map((v) => `${fastenerName(v.fastener)}, ${axle}: ${sayBookValue(v)} (${v.source})`),
-    );
+    const met = AXLES.flatMap((axle) => type.torqueBook[axle].filter(has(asked)).map((v) => `${axle} ${uncapital(sayWhole(v))}`));
     return { id, name: type.name, vehicles, matched: met.join('; ') };
   });
 }

@@ -234,7 +234,7 @@ function asked(c: PracticeContext, wrong: Wrong, strengths: Strength[]): void {
 const asFelt = (felt: string, result: string): boolean =>
   result === 'can’t tell' || result === felt || (result === 'dangerous' && felt === 'moves');
 
-/** Joints at which something was felt or read that was more than nothing: who acted on that threw nothing away. */
+/** Joints that were felt to give, on the vehicle or in the hand: who acted on that threw nothing away. */
 const feltMore = (c: PracticeContext): ReadonlySet<JointId | OtherFault> =>
   new Set(
     c.asked.flatMap(({ ask, answer: { showed } }) =>

@@ -48,7 +48,7 @@ export interface PathStep {
   readonly found: boolean;
 }
 
-/** A look that was worth less, bits, is set beside what the plan would have done. */
+/** A look that was worth less, bits (a choice), is set beside what the plan would have done. */
 const LITTLE = 0.3;
 /** Less than this told nothing, bits. */
 const TOLD_NOTHING = 0.01;
@@ -151,12 +151,12 @@ function suspectsAt(c: PracticeContext, known: Case, a: Asked, withPlan: boolean
   // A drive tells of all of them a little, and of none for sure.
   if (a.ask.of === 'drive') return undefined;
   const told = toldBy(lookedFor(a));
-  const plan = withPlan ? firstStep(c, known, { standing: standsAt(a), settled: [], tight: [], owed: [], tried: [] }) : undefined;
+  const plan = withPlan ? firstStep(c, known, { standing: stoodIn(a), settled: [], tight: [], owed: [], tried: [] }) : undefined;
   const better =
     plan && !plan.manoeuvres ? { title: checkTitle(plan, c.state.context.type, c.state.axle), told: toldBy(plan.of) } : undefined;
   return { left, told, ...(better && better.told > told ? { better } : {}) };
 }
-const standsAt = ({ ask }: Asked): VehicleState => ('state' in ask ? ask.state : 'on-wheels');
+const stoodIn = ({ ask }: Asked): VehicleState => ('state' in ask ? ask.state : 'on-wheels');
 
 /** One ask of the search: what it was worth before it was answered; then it is known. */
 function lookedAt(

@@ -2,7 +2,7 @@ import { buildCase, weighCase, type Case, type OtherFault } from '../diagnosis';
 import { isDangerous, isJointId, partsOf, type JointId } from '../joint';
 import type { Asked, PracticeContext } from './answer';
 
-/** Less likely to make the noise than this is hardly a suspect any more. */
+/** Less likely to make the noise than this is hardly a suspect any more (a choice; the strip names none below it either). */
 const SUSPECT = 0.05;
 
 /** What is looked at by an ask: joints, or what is none of the plate; nothing for a drive. */

@@ -34,7 +34,7 @@ async function jointsAnswering(db: Queryable, job: string, q: string): Promise<S
   }));
 }
 
-/** Vehicles, types, parts and joints by their names; a slip of the finger is looked for only where nothing at all is met as it was typed. */
+/** Vehicles, types, parts and joints by their names. @param forgive a slip of the finger in those of which there are many */
 async function named(
   read: Queryable,
   q: string,
@@ -42,15 +42,12 @@ async function named(
   dialect: Dialect | undefined,
   forgive: boolean,
 ): Promise<Scored[]> {
-  const ask = (forgive: boolean) =>
-    Promise.all([
-      searchVehicles(read, q, 8, forgive),
-      searchTypes(read, q),
-      findParts(read, { q, limit: 8, forgive }),
-      job ? jointsAnswering(read, job, q) : [],
-    ]);
-  let [vehicles, types, parts, joints] = await ask(false);
-  if (forgive && vehicles.length === 0 && parts.parts.length === 0) [vehicles, types, parts, joints] = await ask(true);
+  const [vehicles, types, parts, joints] = await Promise.all([
+    searchVehicles(read, q, 8, forgive),
+    searchTypes(read, q),
+    findParts(read, { q, limit: 8, forgive }),
+    job ? jointsAnswering(read, job, q) : [],
+  ]);
   const key = plateKey(q);
   return [
     ...joints,
@@ -82,8 +79,8 @@ const partFound = (p: Part, dialect: Dialect | undefined): FoundThing => ({
 async function sized(read: Queryable, q: string, dialect: Dialect | undefined): Promise<Scored[]> {
   const [thread, torque] = [threadTyped(q), torqueTyped(q)];
   const parts = thread ? await partsByThread(read, thread) : [];
-  const types = torque ? await typesByTorque(read, torque) : [];
-  const sheets = torque ? await partsByTorque(read, torque) : [];
+  const types = torque ? await typesByTorque(read, torque, dialect) : [];
+  const sheets = torque ? await partsByTorque(read, torque, dialect) : [];
   return [
     ...parts.map((p): Scored => ({ ...partFound(p, dialect), score: SIZE, matched: `thread ${thread}` })),
     ...sheets.map((p): Scored => ({ ...partFound(p, dialect), score: SHEET, matched: p.matched })),
@@ -97,7 +94,10 @@ async function sized(read: Queryable, q: string, dialect: Dialect | undefined): 
     })),
   ];
 }
-/** A size that was typed as one is meant; what a customer said comes after whatever is called so. */
+/**
+ * On the scale of `searchVehicles` (4 a whole plate, 1 whatever is called so): a size that was typed as one is meant, a type's
+ * book before a part's sheet; what a customer said comes after whatever is called so.
+ */
 const SIZE = 3.5;
 const SHEET = 3.4;
 const SAID = 0.9;
@@ -118,9 +118,14 @@ export function findRoutes(db: Db, read: Queryable): Router {
   r.get('/find', async (req, res) => {
     const { q, job } = parse(query, req.query);
     const dialect = (await shopView(db))?.rules.dialect;
-    const [sizes, said] = await Promise.all([sized(read, q, dialect), saidOf(read, q)]);
-    const exact = sizes.length + said.length > 0;
-    const all = [...sizes, ...(await named(read, q, job, dialect, !exact)), ...said];
+    const [sizes, said, names] = await Promise.all([
+      sized(read, q, dialect),
+      saidOf(read, q),
+      named(read, q, job, dialect, false),
+    ]);
+    // A slip of the finger is looked for only where nothing at all is met as it was typed: types and joints are few, and forgive at once.
+    const met = sizes.length + said.length > 0 || names.some((f) => ['vehicle', 'job', 'part'].includes(f.kind));
+    const all = [...sizes, ...(met ? names : await named(read, q, job, dialect, true)), ...said];
     // What answers best first, of whatever kind; a thing that is met in two ways once, with what was met of it.
     all.sort((a, b) => b.score - a.score);
     const found = new Map<string, FoundThing>();

@@ -43,7 +43,7 @@ export interface PracticeRow {
 /** @param lock its row, until the transaction ends */
 export async function practiceRow(db: Queryable, id: string, lock = false): Promise<PracticeRow | undefined> {
   const { rows } = await db.query<PracticeRow & { type: unknown; table: unknown }>(
-    `SELECT p.id, p.person_id AS person, e.grade, p.silent, p.diagnosis_only AS "diagnosisOnly", e.from_job AS "fromJob", e.type_id AS "typeId", t.name AS "typeName", e.variant,
+    `SELECT p.id, p.person_id AS person, e.grade, p.silent, e.diagnosis_only AS "diagnosisOnly", e.from_job AS "fromJob", e.type_id AS "typeId", t.name AS "typeName", e.variant,
             e.type, e.suspects_table AS "table", e.truth, p.opened_at AS "openedAt", p.closed_at AS "closedAt", p.review
        FROM practice p JOIN exercise e ON e.id = p.exercise_id JOIN vehicle_type t ON t.id = e.type_id
       WHERE p.id = $1 ${lock ? 'FOR UPDATE OF p' : ''}`,
@@ -149,7 +149,7 @@ export async function benchOf(db: Queryable, p: PracticeRow): Promise<PracticeBe
 }
 export const contextOfBench = (b: PracticeBench): PracticeContext => ({ ...b.on, state: foldJob(b.context, b.entries) });
 
-const LINE = `SELECT p.id, p.person_id AS person, e.grade, t.name AS "typeName", ${iso('p.opened_at')} AS "openedAt", ${iso('p.closed_at')} AS "closedAt", p.given_up AS "givenUp", p.diagnosis_only AS "diagnosisOnly",
+const LINE = `SELECT p.id, p.person_id AS person, e.grade, t.name AS "typeName", ${iso('p.opened_at')} AS "openedAt", ${iso('p.closed_at')} AS "closedAt", p.given_up AS "givenUp", e.diagnosis_only AS "diagnosisOnly",
        CASE WHEN p.comment <> '' THEN json_build_object('text', p.comment, 'by', p.comment_by, 'at', ${iso('p.comment_at')}) END AS comment,
        CASE WHEN p.review IS NOT NULL THEN json_build_object('found', p.review->'found', 'minutes', CASE WHEN p.review->'found' = 'true' THEN p.review->'minutesToFind' ELSE p.review->'minutes' END,
          'mistakes', (SELECT coalesce(json_agg(DISTINCT m->>'mistake'), '[]') FROM jsonb_array_elements(p.review->'mistakes') AS m)) END AS result, p.review->'strengths' AS strengths

@@ -126,7 +126,7 @@ function homeRoutes(r: Router, db: Db, seed: number | undefined): void {
         { typeId, grade: body.grade ?? next.grade, focus: next.focus, seed },
       );
     await db.query(
-      'INSERT INTO practice (id, exercise_id, person_id, silent, diagnosis_only) SELECT $1, e.id, $3, e.silent OR $4, e.diagnosis_only FROM exercise e WHERE e.id = $2 ON CONFLICT DO NOTHING',
+      'INSERT INTO practice (id, exercise_id, person_id, silent) SELECT $1, e.id, $3, e.silent OR $4 FROM exercise e WHERE e.id = $2 ON CONFLICT DO NOTHING',
       [body.id, exercise, person, silent],
     );
     res.status(201).json({ id: body.id });

@@ -13,10 +13,11 @@ export const PRACTICE_TAPE: Tape = {
     if (!(await insertEntry(db, 'practice_entry', e, from))) return false;
     // From the customer to the verdict, or all the way.
     if (e.kind === 'hand-back' || e.kind === 'verdict')
-      await db.query('UPDATE practice SET closed_at = now() WHERE id = $1 AND closed_at IS NULL AND (diagnosis_only OR $2)', [
-        e.job,
-        e.kind === 'hand-back',
-      ]);
+      await db.query(
+        `UPDATE practice p SET closed_at = now() FROM exercise x
+          WHERE p.id = $1 AND x.id = p.exercise_id AND p.closed_at IS NULL AND (x.diagnosis_only OR $2)`,
+        [e.job, e.kind === 'hand-back'],
+      );
     return true;
   },
   alone: true,

@@ -9,7 +9,6 @@ ALTER TABLE exercise
   ADD COLUMN due_on date;
 
 ALTER TABLE practice
-  ADD COLUMN diagnosis_only boolean NOT NULL DEFAULT false,
   -- What a lead wrote beside the review.
   ADD COLUMN comment text NOT NULL DEFAULT '',
   ADD COLUMN comment_by text REFERENCES person (id),

@@ -41,6 +41,10 @@ const NEW_GAUGE = {
   after: '',
 };
 
+/** What was typed as a number. @throws BadInput naming the field and its bounds */
+const number = (field: string, text: string, lo: number, hi: number): number =>
+  within(field, Number(text.replace(',', '.').trim() || NaN), lo, hi);
+
 /** The gauge register: what each gauge is, how far it may be trusted, and how it speaks. */
 @Component({
   selector: 'ak-gauge-register',
@@ -208,9 +212,8 @@ export class GaugeRegister {
     this.error.set(null);
   }
   private lineOf(v: typeof NEW_GAUGE): GaugeSpec['line'] {
-    const baud = Number(v.baud.replace(',', '.').trim() || NaN);
     return {
-      baud: Math.round(within('serial speed', baud, 110, 921_600)),
+      baud: Math.round(number('serial speed', v.baud, 110, 921_600)),
       frame: FRAMES.find((f) => f === v.frame),
       ...(v.ask ? { ask: v.ask } : {}),
       before: v.before,
@@ -236,12 +239,10 @@ export class GaugeRegister {
   }
   private read(): GaugeSpec {
     const v = this.typed();
-    const n = (field: string, text: string, lo: number, hi: number) =>
-      within(field, Number(text.replace(',', '.').trim() || NaN), lo, hi);
     const name = v.name.trim();
     if (!name) throw new BadInput('name', 'is empty');
-    const rangeMax = n('range', v.rangeMax, 0.001, 100_000);
-    const resolution = n('resolution', v.resolution, 0.00001, 100);
+    const rangeMax = number('range', v.rangeMax, 0.001, 100_000);
+    const resolution = number('resolution', v.resolution, 0.00001, 100);
     if (resolution >= rangeMax)
       throw new BadInput('resolution', `must be smaller than the range of ${rangeMax} ${v.unit}`, resolution);
     const id =
@@ -255,7 +256,7 @@ export class GaugeRegister {
     if (!id) throw new BadInput('name', 'needs a letter or a digit', name);
     if (!this.editing() && this.session.shop()?.gauges.some((g) => g.id === id))
       throw new BadInput('name', 'is that of another gauge', name);
-    const sdMm = n('scatter', v.sdMm, 0, 20);
+    const sdMm = number('scatter', v.sdMm, 0, 20);
     return {
       id,
       name,

@@ -75,6 +75,10 @@ export class GaugeInbox {
       says: (text) => this.serial.next({ text, gauge: g.id, from: 'serial' }),
     });
   }
+  /** Whether it speaks when it is asked, and is on a line of this device. */
+  canAsk(g: GaugeSpec): boolean {
+    return !!g.line.ask && this.serialLines.open().has(g.id);
+  }
   /** Asks a gauge on a serial line for a reading, by the command the register has for it. */
   ask(g: GaugeSpec): Promise<void> {
     return this.serialLines.ask(g);

@@ -1,13 +1,13 @@
-import { Injectable } from '@angular/core';
+import { Injectable, signal } from '@angular/core';
 import { serialFrame, type GaugeLine, type GaugeSpec } from '@ash-knot/core';
 
 /** The parts of Web Serial that are used; it is not in every browser. */
 interface SerialPort extends EventTarget {
   open(o: { baudRate: number } & ReturnType<typeof serialFrame>): Promise<void>;
   close(): Promise<void>;
-  getInfo?(): { readonly usbVendorId?: number; readonly usbProductId?: number };
+  getInfo(): { readonly usbVendorId?: number; readonly usbProductId?: number };
   readonly readable: ReadableStream<Uint8Array> | null;
-  readonly writable?: WritableStream<Uint8Array> | null;
+  readonly writable: WritableStream<Uint8Array> | null;
 }
 interface Serial extends EventTarget {
   requestPort(): Promise<SerialPort>;
@@ -23,7 +23,6 @@ interface Line {
   port: SerialPort;
   readonly gauge: GaugeSpec;
   readonly told: Told;
-  open: boolean;
 }
 
 /** Sent and waited for in a loop-back. */
@@ -47,6 +46,9 @@ const sent = async (port: SerialPort, text: string): Promise<void> => {
 @Injectable({ providedIn: 'root' })
 export class SerialLines {
   private readonly lines = new Map<string, Line>();
+  private readonly openNow = signal<ReadonlySet<string>>(new Set());
+  /** The gauges whose line is open, by id. */
+  readonly open = this.openNow.asReadonly();
   private heeding = false;
 
   get are(): boolean {
@@ -59,15 +61,15 @@ export class SerialLines {
   async connect(gauge: GaugeSpec, told: Told): Promise<void> {
     const port = await this.serial.requestPort();
     this.heed();
-    const line: Line = { port, gauge, told, open: false };
+    const line: Line = { port, gauge, told };
     this.lines.set(gauge.id, line);
-    await this.open(line);
+    await this.start(line);
   }
 
   /** @throws Error where the gauge is on no open line, or has no command */
   async ask({ id, line }: GaugeSpec): Promise<void> {
     const l = this.lines.get(id);
-    if (!l?.open) throw new Error('it is on no serial line here');
+    if (!l || !this.open().has(id)) throw new Error('it is on no serial line here');
     if (!line.ask) throw new Error('the register has no command for it');
     await sent(l.port, line.ask);
   }
@@ -85,9 +87,10 @@ export class SerialLines {
     try {
       await sent(port, SENT);
       const words = new TextDecoder('ascii');
-      for (let r = await reader?.read(); r && !r.done && !back.includes(SENT); r = await reader!.read()) {
+      while (!back.includes(SENT)) {
+        const r = await reader?.read();
+        if (!r || r.done) break;
         back += words.decode(r.value, { stream: true });
-        if (back.includes(SENT)) break;
       }
     } finally {
       clearTimeout(over);
@@ -105,26 +108,26 @@ export class SerialLines {
   private heed(): void {
     if (this.heeding) return;
     this.heeding = true;
-    this.serial.addEventListener?.('connect', (e) => {
+    this.serial.addEventListener('connect', (e) => {
       const port = e.target as SerialPort;
-      const make = (p: SerialPort) => JSON.stringify(p.getInfo?.() ?? {});
-      const shut = [...this.lines.values()].filter((l) => !l.open);
+      const make = (p: SerialPort) => JSON.stringify(p.getInfo());
+      const shut = [...this.lines.values()].filter((l) => !this.open().has(l.gauge.id));
       const line = shut.find((l) => l.port === port) ?? shut.find((l) => make(l.port) !== '{}' && make(l.port) === make(port));
       if (!line) return;
       line.port = port;
       // What does not open is not there yet: it can be connected by hand.
-      void this.open(line).catch(() => undefined);
+      void this.start(line).catch(() => undefined);
     });
   }
 
-  private async open(line: Line): Promise<void> {
+  private async start(line: Line): Promise<void> {
     await opened(line.port, line.gauge.line);
-    line.open = true;
+    this.openNow.update((ids) => new Set(ids).add(line.gauge.id));
     line.told.comes();
     void this.read(line);
   }
   private async read(line: Line): Promise<void> {
-    const { port, told } = line;
+    const { port, told, gauge } = line;
     const reader = port.readable?.getReader();
     if (!reader) return;
     const words = new TextDecoder('ascii');
@@ -138,7 +141,7 @@ export class SerialLines {
     } catch {
       // The plug was pulled: what was half said is no reading.
     } finally {
-      line.open = false;
+      this.openNow.update((ids) => new Set([...ids].filter((id) => id !== gauge.id)));
       reader.releaseLock();
       told.goes();
       await port.close().catch(() => undefined);

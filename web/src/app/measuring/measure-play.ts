@@ -294,10 +294,6 @@ export class MeasurePlay {
     }
   }
 
-  /** One that speaks when it is asked, on a line of this device. */
-  protected readonly asked = computed(
-    () => !!this.gauge().line.ask && this.inbox.present().get(this.gauge().id) === 'on a line' && this.inbox.hasSerial,
-  );
   protected async askIt(): Promise<void> {
     try {
       await this.inbox.ask(this.gauge());

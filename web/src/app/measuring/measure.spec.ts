@@ -92,11 +92,41 @@ describe('a reading from any gauge', () => {
         }),
       },
     };
-    Object.assign(navigator, { serial: { requestPort: () => Promise.resolve(port) } });
+    Object.assign(navigator, { serial: { requestPort: () => Promise.resolve(port), addEventListener: () => undefined } });
     await TestBed.inject(GaugeInbox).connect(dial);
     await b.settle();
     expect(port.open).toHaveBeenCalledWith({ baudRate: 4800, dataBits: 8, parity: 'none', stopBits: 1 });
     expect(b.written()).toEqual([['reading', expect.objectContaining({ playMm: 0.42 })]]);
+    delete (navigator as unknown as { serial?: unknown }).serial;
+  });
+  test('one that speaks when it is asked has a key for that, as long as its line is open', async () => {
+    const dial = { ...SHOP.gauges[1]!, line: { baud: 9600, ask: 'R', before: '', after: '' } };
+    const b = await bench(MeasurePlay, [], {
+      inputs,
+      api: (a) => a.answers.set('GET /session', () => ({ ...SESSION, shop: { ...SHOP, gauges: [dial] } })),
+    });
+    expect(b.el.querySelector(tid('ask-gauge'))).toBeNull();
+    const written: string[] = [];
+    let end: (r: { done: true }) => void = () => undefined;
+    const port = {
+      open: () => Promise.resolve(),
+      close: () => Promise.resolve(),
+      readable: { getReader: () => ({ read: () => new Promise((r) => (end = r)), releaseLock: () => undefined }) },
+      writable: {
+        getWriter: () => ({
+          write: (x: Uint8Array) => Promise.resolve(written.push(new TextDecoder().decode(x))),
+          releaseLock: () => undefined,
+        }),
+      },
+    };
+    Object.assign(navigator, { serial: { requestPort: () => Promise.resolve(port), addEventListener: () => undefined } });
+    await TestBed.inject(GaugeInbox).connect(dial);
+    await b.settle();
+    await b.click(tid('ask-gauge'));
+    expect(written).toEqual(['R\r']);
+    end({ done: true });
+    await b.settle();
+    expect(b.el.querySelector(tid('ask-gauge'))).toBeNull();
     delete (navigator as unknown as { serial?: unknown }).serial;
   });
   test('a file: every row or none, mixed units named', async () => {

@@ -134,15 +134,15 @@ export class PracticeBench {
       const state = 'state' in ask ? ask.state : undefined;
       const all = [ask, ...(o.also ?? []).map((x) => (state && 'state' in x ? { ...x, state } : x))];
       // As the line stands now: what it is answered moves it on.
-      const led = all.map((x) => this.ledTo(x));
-      const answered: AskedView[] = [];
-      for (const [i, x] of all.entries())
-        answered.push(await this.api.post<AskedView>(`/practice/${id}/asks`, { id: uuid(), ask: x, led: led[i] }));
-      this.batch.set(answered.map((a) => a.id));
-      for (const a of answered) this.store.answered(a);
-      const a = answered[0]!;
-      // A gauge sends what it reads, where somebody measures.
-      if (ask.of === 'gauge') for (const text of a.readings ?? []) this.inbox.bring({ gauge: ask.gauge, text });
+      const asks = all.map((x) => ({ id: uuid(), ask: x, led: this.ledTo(x) }));
+      this.batch.set(asks.map((a) => a.id));
+      // One by one: where the line goes down on the way, what was felt till then is there.
+      for (const x of asks) {
+        const a = await this.api.post<AskedView>(`/practice/${id}/asks`, x);
+        this.store.answered(a);
+        // A gauge sends what it reads, where somebody measures.
+        if (ask.of === 'gauge') for (const text of a.readings ?? []) this.inbox.bring({ gauge: ask.gauge, text });
+      }
     });
   }
   /** Whether the next line, where it speaks, asks for just this. */

@@ -1,9 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { v7 as uuid } from 'uuid';
-import type { PracticeResults, VehicleTypeView } from '@ash-knot/contract';
+import { csvOf, type PracticeResults, type VehicleTypeView } from '@ash-knot/contract';
 import { MISTAKES, sayGrade, sayProgress } from '@ash-knot/core';
-import Papa from 'papaparse';
 import { saveFile } from '../kit/save-file';
 import { Ask } from '../session/ask';
 import { Session } from '../session/session';
@@ -152,21 +151,22 @@ export class PracticeResultsView {
   }
   /** A line for each vehicle that was practised on. */
   protected save(r: PracticeResults): void {
+    const head = ['person', 'vehicle', 'grade', 'length', 'opened', 'closed', 'result', 'minutes', 'mistakes', 'comment'];
     const rows = r.people.flatMap(({ person, done }) =>
-      done.map((d) => ({
-        person: this.session.name(person),
-        vehicle: d.typeName,
-        grade: d.grade,
-        length: d.diagnosisOnly ? 'diagnosis only' : 'whole job',
-        opened: d.openedAt.slice(0, 10),
-        closed: d.closedAt?.slice(0, 10) ?? '',
-        result: d.givenUp ? 'given up' : d.result ? (d.result.found ? 'found' : 'not found') : '',
-        minutes: d.result?.minutes ?? '',
-        mistakes: d.result?.mistakes.join('; ') ?? '',
-        comment: d.comment?.text ?? '',
-      })),
+      done.map((d) => [
+        this.session.name(person),
+        d.typeName,
+        String(d.grade),
+        d.diagnosisOnly ? 'diagnosis only' : 'whole job',
+        d.openedAt.slice(0, 10),
+        d.closedAt?.slice(0, 10) ?? '',
+        d.givenUp ? 'given up' : d.result ? (d.result.found ? 'found' : 'not found') : '',
+        String(d.result?.minutes ?? ''),
+        d.result?.mistakes.join('; ') ?? '',
+        d.comment?.text ?? '',
+      ]),
     );
-    saveFile('practice.csv', Papa.unparse(rows, { escapeFormulae: true }), 'text/csv');
+    saveFile('practice.csv', csvOf([head, ...rows]), 'text/csv');
   }
   /** Does it, and shows how everything stands then. */
   private async trying(what: () => Promise<unknown>): Promise<void> {
